@@ -1,0 +1,138 @@
+"""The command line. Kept stable: it is how the program is checked from outside.
+
+Exit codes: 0 well, 1 faults found (``check`` only), 2 something given cannot be used. Errors go to
+standard error as one line.
+"""
+
+from __future__ import annotations
+
+import json
+import sys
+from pathlib import Path
+from typing import Any, NoReturn
+
+import click
+
+from bolometric import __version__
+
+OPEN = "open"
+
+
+class _Group(click.Group):
+    """Takes ``bolometric FILE`` as ``bolometric open FILE``."""
+
+    def resolve_command(self, ctx: click.Context, args: list[str]) -> Any:
+        if args and args[0] not in self.commands:
+            args = [OPEN, *args]
+        return super().resolve_command(ctx, args)
+
+    def parse_args(self, ctx: click.Context, args: list[str]) -> list[str]:
+        if not args or args[0] == "--demo":
+            args = [OPEN, *args]
+        return super().parse_args(ctx, args)
+
+
+@click.group(cls=_Group, context_settings={"help_option_names": ["-h", "--help"]})
+@click.version_option(__version__, prog_name="bolometric")
+def main() -> None:
+    r"""Measure a home-made number game before you cut out thirty boards.
+
+    \b
+    bolometric                     open the window on your own shelf of games
+    bolometric --demo              open it on the demo shelf
+    bolometric FILE                open one game (a .bolo.json file)
+    bolometric measure FILE        print its readings: length, fairness, setbacks, ...
+    bolometric odds FILE           print every total with its ways and its chance
+    bolometric check FILE          print what is wrong with the game, and what cures it
+    bolometric schema              print the JSON Schema of the game file
+
+    Readings are worked out exactly where that can be done and simulated where not; each says which. A
+    simulated reading carries its standard error.
+    """
+
+
+def _fail(error: Exception) -> NoReturn:
+    click.echo(f"bolometric: {error}", err=True)
+    sys.exit(2)
+
+
+def _read(file: Path) -> Any:
+    from bolometric.core.errors import FileError
+    from bolometric.core.files import read
+
+    try:
+        return read(file)
+    except FileError as error:
+        _fail(error)
+
+
+_FILE = click.argument("file", type=click.Path(path_type=Path))
+_JSON = click.option("--json", "as_json", is_flag=True, help="Print JSON instead of a table.")
+
+
+@main.command(OPEN, hidden=True)
+@click.argument("file", type=click.Path(path_type=Path), required=False)
+@click.option("--demo", is_flag=True, help="Open the window on the demo shelf.")
+def open_window(file: Path | None, demo: bool) -> None:
+    """Open the window, on a game if one is named."""
+    if file is not None:
+        _read(file)  # a wrong file is said here, on standard error, before any window opens
+    from bolometric.desk.app import run
+
+    sys.exit(run(file, demo))
+
+
+@main.command()
+@_FILE
+@click.option("--runs", type=click.IntRange(1, 10_000_000), help="Play exactly so many games. Default: until sure.")
+@click.option("--seed", type=click.IntRange(0, 2**63 - 1), default=1, show_default=True, help="Same seed, same runs.")
+@click.option(
+    "--style", type=click.Choice(["guess", "thumb", "plan"]), default="guess",
+    help="How seats choose. Nothing is chosen in a plain race, so there it changes nothing.",
+)  # fmt: skip
+@_JSON
+def measure(file: Path, runs: int | None, seed: int, style: str, as_json: bool) -> None:
+    """Print the readings of a game.
+
+    "Until sure" means: until the widest standard error is under half a percentage point, or 400,000 runs.
+    What may never end has no mean; its chance of never ending is given instead.
+    """
+    from bolometric.core.measure import measure as measure_game
+
+    found = measure_game(_read(file), runs, seed)
+    if as_json:
+        click.echo(json.dumps(found.plain(), indent=2))
+    else:
+        from bolometric.core.report import readings_text
+
+        click.echo(readings_text(found))
+
+
+@main.command()
+@_FILE
+@_JSON
+def odds(file: Path, as_json: bool) -> None:
+    """Print every total that can come up, its ways and its chance (exact)."""
+    from bolometric.core.report import odds_plain, odds_text
+
+    game = _read(file)
+    click.echo(json.dumps(odds_plain(game), indent=2) if as_json else odds_text(game))
+
+
+@main.command()
+@_FILE
+def check(file: Path) -> None:
+    """Print faults and advice. Exit code 0: clean or only advice; 1: faults; 2: not a readable game."""
+    from bolometric.core.faults import find_faults, summary
+
+    faults = find_faults(_read(file))
+    click.echo(summary(faults) or "Nothing to say against this game.")
+    sys.exit(int(any(fault.level == "fault" for fault in faults)))
+
+
+@main.command()
+def schema() -> None:
+    """Print the JSON Schema of the game file."""
+    from bolometric.core.files import schema as game_schema
+
+    click.echo(json.dumps(game_schema(), indent=2))

@@ -1,0 +1,36 @@
+"""Every error this program raises on purpose.
+
+    BolometricError
+    ├── GameError    a setting that cannot be
+    ├── FileError    a file that cannot be read or written
+    └── Cancelled    the person, or a newer edit, no longer wants the answer
+
+The text of a ``GameError`` or ``FileError`` is shown to people as it stands: one sentence that says
+what is wrong, where, and what to do.
+"""
+
+from __future__ import annotations
+
+
+class BolometricError(Exception):
+    """The root of all errors raised on purpose."""
+
+
+class GameError(BolometricError):
+    """A setting that cannot be, with its place in the game (a dotted path such as ``area.length``)."""
+
+    def __init__(self, sentence: str, where: str = "") -> None:
+        super().__init__(sentence)
+        self.sentence = sentence
+        self.where = where
+
+    def __str__(self) -> str:
+        return f"{self.where}: {self.sentence}" if self.where else self.sentence
+
+
+class FileError(BolometricError):
+    """A file that cannot be read or written; the sentence names it."""
+
+
+class Cancelled(BolometricError):
+    """Work was given up because its answer is no longer wanted."""

@@ -1,0 +1,150 @@
+"""Faults: what is wrong or surprising in a design, where, and what would cure it.
+
+A *fault* spoils the game whatever it is for; *advice* is about the brief. A cure is only offered after the
+game it makes has been measured and found well.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterable, Iterator
+from dataclasses import dataclass
+from typing import Literal
+
+from bolometric.core.areas.trail import faults as trail
+from bolometric.core.game import Band, Game
+from bolometric.core.knobs import knob_at
+from bolometric.core.measure import Exact, Stop, measure_exactly, never_stop
+from bolometric.core.nearby import Change, changes
+from bolometric.core.readings import KINDS
+from bolometric.core.wording import minus, percent
+
+Level = Literal["fault", "advice"]
+MOST_CURES = 3
+HARDLY_EVER = 0.01
+"""A game that ends in time less often than this is called too long for any lesson."""
+
+
+@dataclass(frozen=True, slots=True)
+class Fault:
+    """One thing to know about a design."""
+
+    code: str
+    level: Level
+    where: str
+    """Path of the setting it hangs on."""
+    sentence: str
+    cures: tuple[Change, ...] = ()
+
+
+def find_faults(game: Game, exact: Exact | None = None, stop: Stop = never_stop) -> list[Fault]:
+    """Everything wrong or surprising, faults before advice. Raises Cancelled once ``stop()`` is true."""
+    measured = exact or measure_exactly(game, stop)
+    seeker = _Seeker(measured, stop)
+    return sorted(seeker.all(), key=lambda fault: fault.level != "fault")
+
+
+class _Seeker:
+    """Looks for faults in one measured game."""
+
+    def __init__(self, exact: Exact, stop: Stop) -> None:
+        self.exact, self.game, self.stop = exact, exact.game, stop
+        self._measured: list[Exact] | None = None
+
+    def all(self) -> Iterator[Fault]:
+        yield from self._endless()
+        yield from self._impossible()
+        if not self.exact.journey.never:
+            yield from self._far_too_long()
+            yield from self._off_the_brief()
+        untouched = trail.never_landed(self.exact)
+        if untouched:
+            yield Fault("never_landed", "advice", "area.length", untouched)
+
+    def _cures(self, good: Callable[[Exact], bool], better: Callable[[Exact], float]) -> tuple[Change, ...]:
+        """Nearby changes whose game is ``good``, best (least) first, at most one a setting."""
+        if self._measured is None:
+            self._nearby = list(changes(self.game))
+            self._measured = [measure_exactly(change.game, self.stop) for change in self._nearby]
+        fitting = [i for i, exact in enumerate(self._measured) if good(exact)]
+        found: dict[str, Change] = {}
+        for i in sorted(fitting, key=lambda i: better(self._measured[i])):  # type: ignore[index]
+            found.setdefault(self._nearby[i].path, self._nearby[i])
+        return tuple(found.values())[:MOST_CURES]
+
+    def _endless(self) -> Iterator[Fault]:
+        sentence = trail.endless(self.exact)
+        if sentence:
+            cures = self._cures(lambda exact: not exact.journey.never, lambda exact: _length(exact))
+            yield Fault("may_never_end", "fault", "area.end", sentence, cures)
+
+    def _impossible(self) -> Iterator[Fault]:
+        for path, sentence, change in trail.impossible_totals(self.game):
+            yield Fault("impossible_total", "fault", path, sentence, (change,))
+
+    def _far_too_long(self) -> Iterator[Fault]:
+        in_time, band = self.exact.readings.get("in_time"), self.game.brief.minutes
+        if self.exact.race is None:
+            yield Fault(
+                "too_long_to_measure", "fault", "area.length",
+                "This game is too long for its end to be worked out: shorten the trail or ease what sends you back.",
+            )  # fmt: skip
+        elif in_time is not None and band is not None and (in_time.mean or 0) < HARDLY_EVER:
+            chance = percent(in_time.mean or 0)
+            sentence = (
+                f"Hardly any game ends within the {band.high:g} minutes of the brief ({chance}): "
+                f"on average it takes {_length(self.exact):,.0f} minutes."
+            )
+            cures = self._cures(lambda exact: _length(exact) < _length(self.exact) / 1.2, _length)
+            yield Fault("far_too_long", "fault", "area.length", sentence, cures)
+
+    def _off_the_brief(self) -> Iterator[Fault]:
+        for key in ("minutes", "first_seat_edge", "setbacks"):
+            band, reading = getattr(self.game.brief, key), self.exact.readings.get(key)
+            if (
+                band is None
+                or reading is None
+                or reading.mean is None
+                or (key == "first_seat_edge" and self.game.seats.count == 1)
+            ):
+                continue
+            side = off(band, reading.mean)
+            if side:
+                path = f"brief.{key}"
+                scale, unit = knob_at(self.game, path).knob.scale, knob_at(self.game, path).knob.unit
+                value = f"{minus(round(reading.mean * scale, 1))}{'%' if unit == '%' else ' ' + unit}"
+                sentence = f"{KINDS[key].label} is {value}, {'above' if side > 0 else 'below'} the target of the brief."
+                yield Fault(f"off_brief_{key}", "advice", path, sentence, self._brief_cures(key, band))
+
+    def _brief_cures(self, key: str, band: Band) -> tuple[Change, ...]:
+        middle = (band.low + band.high) / 2
+
+        def value(exact: Exact) -> float | None:
+            reading = exact.readings.get(key)
+            alone = key == "first_seat_edge" and exact.game.seats.count == 1
+            return None if reading is None or alone else reading.mean
+
+        def good(exact: Exact) -> bool:
+            mean = value(exact)
+            return mean is not None and not off(band, mean)
+
+        return self._cures(good, lambda exact: abs((value(exact) or 0.0) - middle))
+
+
+def off(band: Band, value: float) -> int:
+    """-1 below the band, 1 above it, 0 within (a rounding error does not put a value outside)."""
+    return int(value > band.high + 1e-9) - int(value < band.low - 1e-9)
+
+
+def _length(exact: Exact) -> float:
+    """Mean minutes of a game; endless counts as infinite."""
+    reading = exact.readings.get("minutes")
+    return float("inf") if reading is None or reading.mean is None else reading.mean
+
+
+def summary(faults: Iterable[Fault]) -> str:
+    """The faults as lines of text with their cures."""
+    lines = []
+    for fault in faults:
+        lines.append(f"{fault.level}: {fault.sentence} [{fault.where}]")
+        lines += [f"    cure: {cure.words}" for cure in fault.cures]
+    return "\n".join(lines)

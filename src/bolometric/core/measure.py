@@ -1,0 +1,109 @@
+"""Measuring a game: what can be worked out exactly first, then runs for the rest."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass
+from typing import Any
+
+import numpy as np
+
+from bolometric.core.areas.registry import area_of
+from bolometric.core.areas.trail.exact import Squares
+from bolometric.core.game import Game
+from bolometric.core.race import Journey, Race, race
+from bolometric.core.readings import KINDS, Reading, exact_length, exact_value
+from bolometric.core.runs import Table, Tally, stream
+
+Stop = Callable[[], bool]
+
+
+def never_stop() -> bool:
+    """For work that nobody cancels."""
+    return False
+
+
+@dataclass(frozen=True)
+class Exact:
+    """All that is known of a game without playing it."""
+
+    game: Game
+    readings: dict[str, Reading]
+    journey: Journey
+    race: Race | None
+    """None if the game is too long for its tail to be known."""
+    squares: Squares
+
+
+@dataclass(frozen=True)
+class Measurement:
+    """Every reading of a game; exact ones where there are any."""
+
+    exact: Exact
+    simulated: dict[str, Reading]
+    runs: int
+    seed: int
+
+    @property
+    def readings(self) -> dict[str, Reading]:
+        """Exact before simulated, in the order of the catalogue."""
+        both = {**self.simulated, **self.exact.readings}
+        return {key: both[key] for key in KINDS if key in both}
+
+    def plain(self) -> dict[str, Any]:
+        """As the command line's JSON."""
+        return {
+            "game": self.exact.game.name,
+            "runs": self.runs,
+            "seed": self.seed,
+            "readings": {key: reading.plain() for key, reading in self.readings.items()},
+        }
+
+
+def minutes_a_turn(game: Game) -> float:
+    """How long one turn takes, in minutes."""
+    return game.seats.seconds_per_turn / 60
+
+
+def measure_exactly(game: Game, stop: Stop = never_stop) -> Exact:
+    """Work out all exact readings. Raises Cancelled once ``stop()`` is true."""
+    area = area_of(game)
+    way = area.journey(game, stop)
+    found = race(way, game.seats.count, game.area.finish == "finish_round")
+    readings = {} if found is None else _race_readings(game, found)
+    return Exact(game, readings, way, found, area.squares(game))
+
+
+def _race_readings(game: Game, found: Race) -> dict[str, Reading]:
+    wins = tuple(float(share) for share in found.seat_wins)
+    readings = {
+        "rolls": exact_length(found.turns),
+        "turns": exact_length(found.turns),
+        "rounds": exact_length(found.rounds),
+        "minutes": exact_length(found.turns, minutes_a_turn(game)),
+        "seat_wins": Reading("exact", values=wins),
+        "first_seat_edge": exact_value(wins[0] - sum(wins) / len(wins)),
+        "ties": exact_value(found.ties),
+        "setbacks": exact_value(found.setbacks),
+        "success": exact_value(1 - found.never),
+        "stuck": exact_value(found.never),
+    }
+    if game.brief.minutes is not None:
+        # A hair more than the limit, so that 48 turns of 15 seconds count as 12 minutes.
+        most = int(np.floor(game.brief.minutes.high / minutes_a_turn(game) + 1e-9))
+        readings["in_time"] = exact_value(1 - found.turns.lasts_beyond(most))
+    return readings
+
+
+def runs_of(game: Game, seed: int, runs: int | None = None, stop: Stop = never_stop) -> Iterator[Tally]:
+    """Play the game: the tally after each batch. Raises Cancelled between batches once ``stop()`` is true."""
+    band = game.brief.minutes
+    table = Table(game.seats.count, minutes_a_turn(game), None if band is None else band.high + 1e-9)
+    return stream(area_of(game).player(game), table, seed, runs, stop)
+
+
+def measure(game: Game, runs: int | None = None, seed: int = 1, stop: Stop = never_stop) -> Measurement:
+    """Measure a game. ``runs`` None plays until the widest standard error is under half a point."""
+    exact = measure_exactly(game, stop)
+    *_, tally = runs_of(game, seed, runs, stop)
+    return Measurement(exact, tally.readings(), tally.runs, seed)

@@ -1,0 +1,104 @@
+"""Games one change away, and what each change does: the seed of every suggestion.
+
+The changes come from the knobs: a number up or down by its step and by about a quarter, every other
+choice, one die more or fewer, a list of totals emptied. Those that cannot be are left out.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from typing import Any
+
+from bolometric.core.errors import GameError
+from bolometric.core.game import Game, with_value
+from bolometric.core.knobs import KnobAt, knobs
+from bolometric.core.measure import Stop, measure_exactly, never_stop
+from bolometric.core.readings import Reading
+from bolometric.core.wording import dice, plural
+
+
+@dataclass(frozen=True, slots=True)
+class Change:
+    """One setting changed: what a maker would say of it, and the game it makes."""
+
+    words: str
+    path: str
+    value: Any
+    game: Game
+
+
+@dataclass(frozen=True, slots=True)
+class Effect:
+    """What a change does to one reading, both worked out exactly."""
+
+    change: Change
+    before: Reading
+    after: Reading
+
+
+def changes(game: Game) -> Iterator[Change]:
+    """Every game one sensible change away."""
+    for at in knobs(game):
+        if not at.path.startswith("brief."):
+            for words, value in _values(game, at):
+                try:
+                    yield Change(words, at.path, value, with_value(game, at.path, value))
+                except GameError:
+                    continue
+
+
+def _values(game: Game, at: KnobAt) -> Iterator[tuple[str, Any]]:
+    match at.knob.kind:
+        case "number":
+            yield from _numbers(at)
+        case "choice":
+            for choice in at.knob.choices:
+                if choice.value != at.value:
+                    yield f"Make it: {choice.words}", choice.value
+        case "totals":
+            if at.value:
+                yield f"No {at.knob.label}", ()
+        case "dice":
+            kept: tuple[Any, ...] = game.pieces
+            for pieces in (kept[:-1], (*kept, kept[-1])):
+                if pieces:
+                    yield f"Use {dice(pieces)}", pieces
+        case _:
+            return
+
+
+def _numbers(at: KnobAt) -> Iterator[tuple[str, float]]:
+    quarter = max(at.knob.step, round(at.value / 4 / at.knob.step) * at.knob.step)
+    for by in sorted({-quarter, -at.knob.step, at.knob.step, quarter}):
+        value = at.value + by
+        if at.low is not None and at.high is not None and at.low <= value <= at.high:
+            if isinstance(at.value, int):
+                value = int(value)
+                yield f"Make it {plural(value, at.knob.label.removesuffix('s'))}", value
+            else:
+                yield f"Make it {value:g} {at.knob.label}", value
+
+
+def effects(game: Game, key: str, stop: Stop = never_stop) -> list[Effect]:
+    """What every nearby change does to a reading that is exact, the largest first.
+
+    Changes that leave the reading as it is, or for which it does not exist, are left out.
+    Raises Cancelled once ``stop()`` is true.
+    """
+    before = measure_exactly(game, stop).readings.get(key)
+    if before is None:
+        return []
+    found = []
+    for change in changes(game):
+        after = measure_exactly(change.game, stop).readings.get(key)
+        if after is not None and after.mean is not None and not _same(before, after):
+            found.append(Effect(change, before, after))
+    start = before.mean or 0.0
+    return sorted(found, key=lambda effect: -abs((effect.after.mean or 0.0) - start))
+
+
+def _same(one: Reading, other: Reading) -> bool:
+    if one.mean is None or other.mean is None:
+        return one.mean is other.mean
+    return abs(one.mean - other.mean) <= 1e-9 * max(1.0, abs(one.mean))

@@ -1,0 +1,91 @@
+"""Readings and odds as text, for the command line and for copying out."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Any
+
+from bolometric.core.game import Game
+from bolometric.core.measure import Measurement
+from bolometric.core.readings import KINDS, Reading, Unit
+from bolometric.core.wording import minus, percent, plural
+
+MAY_NEVER_END = "may never end"
+
+
+def _signed_points(value: float) -> str:
+    points = round(100 * value, 1)
+    return f"{'+' if points > 0 else ''}{minus(points)} pts"
+
+
+SHOW: dict[Unit, Callable[[float], str]] = {
+    "count": lambda value: minus(round(value, 1)) if abs(value) < 1e6 else f"{value:.3g}",
+    "minutes": lambda value: f"{value:.1f} min" if value < 1e6 else f"{value:.3g} min",
+    "share": percent,
+    "edge": _signed_points,
+}
+"""How a value of each unit is written, everywhere."""
+
+
+def show(key: str, value: float | None) -> str:
+    """A value of a reading in words; a dash for what does not exist."""
+    return "–" if value is None else SHOW[KINDS[key].unit](value)
+
+
+def headline(key: str, reading: Reading) -> str:
+    """The reading in one short phrase: its mean, or that it may never end."""
+    if reading.values is not None:
+        return ", ".join(show(key, value) for value in reading.values)
+    if reading.mean is None and reading.never:
+        return MAY_NEVER_END
+    return show(key, reading.mean)
+
+
+def certainty(key: str, reading: Reading) -> str:
+    """'exact', or 'simulated' with its standard error."""
+    if reading.method == "exact":
+        return "exact"
+    if KINDS[key].unit in ("share", "edge"):
+        return f"simulated ± {100 * reading.stderr:.2g} pts"
+    return f"simulated ± {reading.stderr:.2g}"
+
+
+def readings_text(found: Measurement) -> str:
+    """A table of all readings."""
+    rows: list[tuple[str, ...]] = [("reading", "value", "sd", "10%", "half by", "90%", "how sure")]
+    for key, reading in found.readings.items():
+        spread = [show(key, value) for value in (reading.sd, reading.p10, reading.p50, reading.p90)]
+        rows.append((KINDS[key].label, headline(key, reading), *spread, certainty(key, reading)))
+    never = found.readings["turns"].never
+    lines = [f"{found.exact.game.name}: {plural(found.runs, 'run')}, seed {found.seed}", "", *_table(rows)]
+    if never:
+        lines.append(f"\nThe chance that a game never ends is {percent(never)}, so its length has no mean.")
+    return "\n".join(lines)
+
+
+def odds_plain(game: Game) -> dict[str, Any]:
+    """The odds as the command line's JSON."""
+    odds = game.distribution
+    rows = zip(odds.totals, odds.ways, odds.chances.tolist(), strict=True)
+    return {"totals": [{"value": value, "ways": ways, "chance": chance} for value, ways, chance in rows]}
+
+
+def odds_text(game: Game) -> str:
+    """The odds as a table."""
+    odds = game.distribution
+    rows: list[tuple[str, ...]] = [("total", "ways", "chance")]
+    for value, ways, chance in zip(odds.totals, odds.ways, odds.chances, strict=True):
+        rows.append((minus(value), str(ways), percent(float(chance))))
+    title = f"{game.name}: {odds.all_ways:,} ways in all, mean {odds.mean:.3g}, spread (sd) {odds.sd:.3g}; exact"
+    return "\n".join([title, "", *_table(rows)])
+
+
+def _table(rows: list[tuple[str, ...]]) -> list[str]:
+    widths = [max(len(row[i]) for row in rows) for i in range(len(rows[0]))]
+    return [
+        "  ".join(
+            cell.ljust(width) if i == 0 else cell.rjust(width)
+            for i, (cell, width) in enumerate(zip(row, widths, strict=True))
+        )
+        for row in rows
+    ]

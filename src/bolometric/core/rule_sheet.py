@@ -1,0 +1,87 @@
+"""The rule sheet: a whole game in sentences, each setting a word in one of them."""
+
+from __future__ import annotations
+
+from bolometric.core.areas.trail import sentences as trail
+from bolometric.core.game import Band, Game
+from bolometric.core.knobs import knob_at
+from bolometric.core.wording import Section, Span, dice, minus, plural, sentences
+
+CAUTION = "Small counters and dice can be swallowed: keep to your school's own rules about small parts."
+
+
+def rule_sheet(game: Game) -> tuple[Section, ...]:
+    """The sections in the order a maker tells them."""
+    return (
+        _aim(game),
+        _pieces(game),
+        trail.board(game.area),
+        _first(game),
+        _each_turn(game),
+        trail.last(game.area, game.seats.count),
+    )
+
+
+def rules_text(game: Game) -> str:
+    """The sheet as plain text."""
+    return "\n\n".join(f"{section.title}\n{section.text}" for section in rule_sheet(game))
+
+
+def band_words(game: Game, path: str) -> str:
+    """A target band in words: '8 to 12 minutes', or 'no target'."""
+    at = knob_at(game, path)
+    if at.value is None:
+        return "no target"
+    band: Band = at.value
+    low, high = band.low * at.knob.scale, band.high * at.knob.scale
+    unit = "%" if at.knob.unit == "%" else f" {at.knob.unit}"
+    return f"{minus(round(low, 6))} to {minus(round(high, 6))}{unit}"
+
+
+def _band(game: Game, path: str) -> Span:
+    return Span(band_words(game, path), path)
+
+
+def _aim(game: Game) -> Section:
+    players = Span(plural(game.seats.count, "player"), "seats.count")
+    lines = [
+        sentences(
+            "For ", players, " from ", Span(game.brief.group or "any group", "brief.group"),
+            " practising ", Span(game.brief.practising or "numbers", "brief.practising"),
+            ", in ", _band(game, "brief.minutes"), ".",
+        ),
+        sentences("Turns that lose ground: ", _band(game, "brief.setbacks"), "."),
+    ]  # fmt: skip
+    if game.seats.count > 1:
+        lines[1] = sentences(
+            "Edge of going first: ", _band(game, "brief.first_seat_edge"),
+            ". Turns that lose ground: ", _band(game, "brief.setbacks"), ".",
+        )  # fmt: skip
+    return Section("Aim", tuple(lines))
+
+
+def _pieces(game: Game) -> Section:
+    counters = "a counter" if game.seats.count == 1 else "a counter for each player"
+    return Section(
+        "Pieces",
+        (sentences("You need ", Span(dice(game.pieces), "pieces"), f", {counters} and the trail."), sentences(CAUTION)),
+    )
+
+
+def _first(game: Game) -> Section:
+    begin = "You begin" if game.seats.count == 1 else "Everyone begins"
+    line = [f"{begin} off the board, before square 1."]
+    if game.seats.count > 1:
+        starts = Span(game.seats.starts or "Anyone", "seats.starts")
+        return Section("First", (sentences(starts, " starts; then go round in turn. ", *line),))
+    return Section("First", (sentences(*line),))
+
+
+def _each_turn(game: Game) -> Section:
+    roll = "Roll the die." if len(game.pieces) == 1 else "Roll all the dice and add what they show."
+    moved, *rest = trail.turn(game.area, game.distribution)
+    seconds = Span(f"{game.seats.seconds_per_turn:g} seconds", "seats.seconds_per_turn")
+    return Section(
+        "Each turn",
+        (sentences(f"{roll} ", *moved), *rest, sentences("A turn takes about ", seconds, ".")),
+    )

@@ -1,0 +1,187 @@
+"""Runs: whole games played by the thousand, streamed in batches until the answer is sure.
+
+The batches of a game depend on the game and the seed alone (each has its own child of the seed, and its
+size follows from the first one), so a result is the same on any machine and any number of threads.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass, field
+from math import sqrt
+from typing import Self
+
+import numpy as np
+from numpy.typing import NDArray
+
+from bolometric.core.errors import Cancelled
+from bolometric.core.readings import Reading
+
+STUCK, UNFINISHED, TIED = -1, -2, -3
+"""Codes in place of a winner: nobody can get home any more; given up at the turn limit; several share the win."""
+
+MOST_RUNS = 400_000
+SURE = 0.005
+"""Half a percentage point: the widest standard error with which the runs are content."""
+MOST_TURNS = 100_000
+"""Turns after which a run is given up; it is then counted as unfinished, never as an end."""
+PILOT = 200
+BATCH_TURNS = 1_500_000
+"""Turns in a batch: about 15 ms of play, so that Cancel takes effect at once."""
+
+
+@dataclass(frozen=True, slots=True)
+class Batch:
+    """The runs of one batch, one entry a run."""
+
+    turns: NDArray[np.int64]
+    winner: NDArray[np.int8]
+    """Seat from 0, or one of the codes."""
+    home: NDArray[np.uint8]
+    """Which seats were home at the end, seat k as bit k."""
+    setbacks: NDArray[np.int64]
+    """Turns that lost ground."""
+    last_lead: NDArray[np.int64]
+    """The turn at which the one who is ahead at the end went ahead for the last time."""
+
+    @classmethod
+    def empty(cls, runs: int) -> Self:
+        """Room for so many runs."""
+        return cls(
+            np.empty(runs, np.int64),
+            np.empty(runs, np.int8),
+            np.empty(runs, np.uint8),
+            np.empty(runs, np.int64),
+            np.empty(runs, np.int64),
+        )
+
+    @classmethod
+    def joined(cls, batches: list[Batch]) -> Self:
+        """Several batches as one."""
+        names = ("turns", "winner", "home", "setbacks", "last_lead")
+        return cls(*(np.concatenate([getattr(batch, name) for batch in batches]) for name in names))
+
+
+Player = Callable[[int, int, np.random.Generator], Batch]
+"""Plays (runs, most turns a run, generator)."""
+
+
+@dataclass(frozen=True, slots=True)
+class Table:
+    """What the readings need to know of the table beside the runs."""
+
+    seats: int
+    minutes_a_turn: float
+    most_minutes: float | None
+
+
+@dataclass(slots=True)
+class Tally:
+    """All runs so far and the readings they give."""
+
+    table: Table
+    _batches: list[Batch] = field(default_factory=list)
+
+    def add(self, batch: Batch) -> None:
+        """Take in one more batch."""
+        self._batches.append(batch)
+
+    @property
+    def all(self) -> Batch:
+        """Every run so far."""
+        if len(self._batches) > 1:
+            self._batches = [Batch.joined(self._batches)]
+        return self._batches[0]
+
+    @property
+    def runs(self) -> int:
+        """How many runs there are so far."""
+        return sum(len(batch.turns) for batch in self._batches)
+
+    def readings(self) -> dict[str, Reading]:
+        """Every reading that the runs give, with its standard error."""
+        done = self.all
+        turns, seats = done.turns.astype(float), self.table.seats
+        unfinished = float(np.mean(done.winner == UNFINISHED))
+        stuck = float(np.mean(done.winner == STUCK))
+        lengths = {"rolls": 1.0, "turns": 1.0, "minutes": self.table.minutes_a_turn}
+        ended = None if unfinished or stuck else turns
+        found = {key: _spread(ended, unit, stuck) for key, unit in lengths.items()}
+        found["rounds"] = _spread(None if ended is None else np.ceil(turns / seats), 1.0, stuck)
+        shares = self._shares()
+        mean, error = shares.mean(axis=0), shares.std(axis=0) / sqrt(len(shares))
+        found["seat_wins"] = Reading("simulated", values=tuple(mean.tolist()), stderr=float(error.max()))
+        edge = shares[:, 0] - shares.mean(axis=1)
+        found["first_seat_edge"] = Reading("simulated", float(edge.mean()), stderr=_error(edge))
+        found["ties"] = _share(done.winner == TIED)
+        found["stuck"] = _share(done.winner == STUCK)
+        found["success"] = _share(done.home > 0)
+        if self.table.most_minutes is not None:
+            found["in_time"] = _share((done.home > 0) & (turns * self.table.minutes_a_turn <= self.table.most_minutes))
+        found["setbacks"] = Reading("simulated") if ended is None else _ratio(done.setbacks, turns)
+        decided = done.winner >= 0
+        found["lead_for_good"] = (
+            _spread(done.last_lead[decided] / turns[decided], 1.0, None)
+            if seats > 1 and decided.any()
+            else Reading("simulated")
+        )
+        return found
+
+    def widest_error(self) -> float:
+        """The largest standard error: of shares as they are, of lengths relative to their mean."""
+        widest = 0.0
+        for key, reading in self.readings().items():
+            lasting = key in ("rolls", "turns", "rounds", "minutes")
+            widest = max(widest, reading.stderr / reading.mean if lasting and reading.mean else reading.stderr)
+        return widest
+
+    def _shares(self) -> NDArray[np.float64]:
+        """Each seat's share of the win in each run; shape (runs, seats)."""
+        bits = (self.all.home[:, None] >> np.arange(self.table.seats)) & 1
+        return np.asarray(bits / np.maximum(bits.sum(axis=1, keepdims=True), 1))
+
+
+def stream(
+    player: Player, table: Table, seed: int, runs: int | None = None, stop: Callable[[], bool] = lambda: False
+) -> Iterator[Tally]:
+    """Play batch after batch, giving the tally after each: exactly ``runs`` runs, or until the answer is sure.
+
+    Raises Cancelled between batches once ``stop()`` is true.
+    """
+    tally, root, size = Tally(table), np.random.SeedSequence(seed), PILOT
+    most = MOST_RUNS if runs is None else runs
+    while tally.runs < most:
+        if stop():
+            raise Cancelled
+        (child,) = root.spawn(1)
+        batch = player(min(size, most - tally.runs), MOST_TURNS, np.random.default_rng(child))
+        tally.add(batch)
+        if size == PILOT:
+            size = int(np.clip(BATCH_TURNS / max(batch.turns.mean(), 1), 20, 20_000))
+        yield tally
+        if runs is None and tally.runs > PILOT and tally.widest_error() < SURE:
+            return
+
+
+def _error(values: NDArray[np.float64]) -> float:
+    return float(values.std() / sqrt(len(values)))
+
+
+def _share(hits: NDArray[np.bool_]) -> Reading:
+    return Reading("simulated", float(hits.mean()), stderr=_error(hits.astype(float)))
+
+
+def _spread(values: NDArray[np.float64] | None, unit: float, never: float | None) -> Reading:
+    """Mean, sd and percentiles; ``values`` is None where some runs did not end."""
+    if values is None:
+        return Reading("simulated", never=never)
+    rising = np.sort(values) * unit
+    low, middle, high = (float(rising[int(np.ceil(share * len(rising) - 1e-9)) - 1]) for share in (0.1, 0.5, 0.9))
+    mean, sd = float(rising.mean()), float(rising.std())
+    return Reading("simulated", mean, sd, low, middle, high, stderr=_error(rising), never=never)
+
+
+def _ratio(part: NDArray[np.int64], whole: NDArray[np.float64]) -> Reading:
+    """A ratio of sums, with its standard error by the delta method."""
+    ratio = float(part.sum() / whole.sum())
+    return Reading("simulated", ratio, stderr=_error(part - ratio * whole) / float(whole.mean()))

@@ -1,0 +1,1 @@
+"""The parts that views are made of."""

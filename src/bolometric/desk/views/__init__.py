@@ -1,0 +1,1 @@
+"""The views, in the order of the work: shelf, shape, odds, runs."""

@@ -1,0 +1,1 @@
+"""Drawing of pieces and boards on any QPainter: screen, print and picture share one drawing."""

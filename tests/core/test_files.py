@@ -1,0 +1,173 @@
+"""Files: the same game comes back, and nothing broken, hostile or unwritable does harm."""
+
+import json
+import os
+import resource
+import signal
+import subprocess
+import sys
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from bolometric.core.demo import demo_files
+from bolometric.core.errors import BolometricError, FileError
+from bolometric.core.files import from_text, read, schema, to_text, write
+from bolometric.core.game import Game, game_from, with_value
+from tests.random_games import games
+
+
+@given(games())
+def test_a_saved_game_comes_back_the_same(game):
+    assert from_text(to_text(game), "x") == game
+
+
+@given(st.sampled_from(demo_files()), st.data())
+def test_a_damaged_file_is_one_sentence_or_a_game(path, data):
+    """Cut, changed or swapped bytes: either still a game or a FileError, and nothing else."""
+    text = bytearray(path.read_bytes())
+    for _ in range(data.draw(st.integers(1, 3))):
+        at = data.draw(st.integers(0, len(text) - 1))
+        text[at] = data.draw(st.integers(0, 255))
+    cut = bytes(text[: data.draw(st.integers(0, len(text)))])
+    try:
+        assert isinstance(from_text(cut, "x.bolo.json"), Game)
+    except FileError as error:
+        assert str(error).startswith("x.bolo.json")
+        assert "\n" not in str(error)
+
+
+json_values = st.recursive(
+    st.none() | st.booleans() | st.integers() | st.floats() | st.text(max_size=5),
+    lambda inner: st.lists(inner, max_size=3) | st.dictionaries(st.text(max_size=8), inner, max_size=3),
+)
+
+
+@given(json_values, st.sampled_from(["pieces", "area", "seats", "brief", "name", "bolometric"]))
+def test_any_json_in_any_place_is_refused_or_a_game(value, place):
+    try:
+        assert isinstance(game_from({"bolometric": 1, place: value}), Game)
+    except BolometricError as error:
+        assert str(error)
+
+
+@pytest.mark.parametrize(
+    ("text", "says"),
+    [
+        ("", "not sound JSON"),
+        ('{"bolometric": 1, "name": "Half', "may be cut short"),
+        ("[" * 100_000, "not sound JSON"),
+        ("[1, 2]", "not a game file"),
+        ("{}", "not a game file"),
+        ('{"bolometric": 2}', "newer Bolometric"),
+        ('{"bolometric": true}', "not a game file"),
+        ('{"bolometric": 1, "area": {"length": 0}}', "at area.length: 0 is too small: the least is 5"),
+        ('{"bolometric": 1, "area": {"lenght": 9}}', "Did you mean 'length'?"),
+        ('{"bolometric": 1, "length": 9}', "does not belong here"),
+        ('{"bolometric": 1, "pieces": [{"faces": []}]}', "at pieces[1].faces: There are too few"),
+        ('{"bolometric": 1, "pieces": [{"faces": [1, "six"]}]}', "at pieces[1].faces[2]: 'six' is not a whole number"),
+        ('{"bolometric": 1, "pieces": [{"faces": [1, 1e999]}]}', "whole"),
+        ('{"bolometric": 1, "pieces": [{"faces": [1, ' + "9" * 5000 + "]}]}", "number out of range"),
+        ('{"bolometric": 1, "area": {"back_to_start": [1,2,3,4,5,6]}}', "Every total sends you back to the start"),
+        ('{"bolometric": 1, "area": {"back_to_start": [3], "lose_turn": [3]}}', "cannot both"),
+        ('{"bolometric": 1, "brief": {"minutes": {"low": 9, "high": 3}}}', "swap them"),
+        ('{"bolometric": 1, "area": {"kind": "swamp"}}', "at area.kind"),
+    ],
+)
+def test_what_is_wrong_is_said_with_its_place(text, says):
+    with pytest.raises(FileError) as caught:
+        from_text(text, "x")
+    assert says in str(caught.value)
+    assert "\n" not in str(caught.value)
+
+
+def test_a_failed_save_leaves_the_old_file(tmp_path):
+    """A limit on file size stands in for a full disk: it also works for root, who may write anywhere."""
+    path = tmp_path / "game.bolo.json"
+    write(Game(), path)
+    before = path.read_bytes()
+    limits = resource.getrlimit(resource.RLIMIT_FSIZE)
+    handler = signal.signal(signal.SIGXFSZ, signal.SIG_IGN)
+    try:
+        resource.setrlimit(resource.RLIMIT_FSIZE, (100, limits[1]))
+        with pytest.raises(FileError, match="cannot be saved"):
+            write(with_value(Game(), "name", "Other"), path)
+    finally:
+        resource.setrlimit(resource.RLIMIT_FSIZE, limits)
+        signal.signal(signal.SIGXFSZ, handler)
+    assert path.read_bytes() == before
+    assert os.listdir(tmp_path) == [path.name]
+
+
+def test_a_folder_that_is_not_there_or_not_a_folder(tmp_path):
+    (tmp_path / "file").write_text("x")
+    for path in (tmp_path / "none" / "a.bolo.json", tmp_path / "file" / "a.bolo.json"):
+        with pytest.raises(FileError, match="Choose another folder"):
+            write(Game(), path)
+    with pytest.raises(FileError, match="is a folder"):
+        read(tmp_path)
+
+
+def test_a_huge_file_is_refused_unread(tmp_path):
+    path = tmp_path / "big.bolo.json"
+    path.write_bytes(b" " * 2_000_000)
+    with pytest.raises(FileError, match="larger than"):
+        read(path)
+
+
+def test_the_schema_knows_every_demo_setting():
+    def names(node):
+        if isinstance(node, dict):
+            yield from node.get("properties", {})
+            for inner in node.values():
+                yield from names(inner)
+        elif isinstance(node, list):
+            for inner in node:
+                yield from names(inner)
+
+    def keys(node):
+        if isinstance(node, dict):
+            for key, inner in node.items():
+                yield key
+                yield from keys(inner)
+
+    known = set(names(schema()))
+    for path in demo_files():
+        assert set(keys(json.loads(path.read_text()))) <= known
+
+
+def command(*words):
+    done = subprocess.run([sys.executable, "-m", "bolometric", *map(str, words)], capture_output=True, text=True)
+    return done.returncode, done.stdout, done.stderr
+
+
+def test_the_command_line_prints_what_the_core_measures():
+    from bolometric.core.measure import measure
+
+    path = demo_files()[0]
+    code, out, _ = command("measure", path, "--json", "--runs", 3000, "--seed", 4)
+    assert code == 0
+    assert json.loads(out) == json.loads(json.dumps(measure(read(path), 3000, 4).plain()))
+
+
+def test_the_command_line_prints_odds_that_add_to_one():
+    code, out, _ = command("odds", demo_files()[0], "--json")
+    rows = json.loads(out)["totals"]
+    assert code == 0
+    assert sum(row["chance"] for row in rows) == pytest.approx(1)
+    assert {row["value"]: row["ways"] for row in rows} == {t: 6 - abs(7 - t) for t in range(2, 13)}
+
+
+def test_check_tells_by_its_exit_code(tmp_path):
+    stranding, broken = tmp_path / "a.bolo.json", tmp_path / "b.bolo.json"
+    write(game_from({"bolometric": 1, "pieces": [{}, {}], "area": {"end": "exact", "back_to_start": [13]}}), stranding)
+    broken.write_text('{"bolometric": 1, "area": {"length": 0}}')
+    code, out, _ = command("check", stranding)
+    assert code == 1
+    assert "From square 39 no run of totals leads home" in out
+    assert "A total of 13 can never come up" in out
+    code, out, error = command("check", broken)
+    assert (code, out) == (2, "")
+    assert error == "bolometric: b.bolo.json, at area.length: 0 is too small: the least is 5.\n"
+    assert command("check", demo_files()[0])[0] == 0

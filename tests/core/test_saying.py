@@ -1,0 +1,89 @@
+"""The rule sheet, the knobs, suggestions and faults hang together."""
+
+import pytest
+from hypothesis import given, settings
+
+from bolometric.core.demo import demo_files
+from bolometric.core.errors import Cancelled, GameError
+from bolometric.core.faults import find_faults
+from bolometric.core.files import read
+from bolometric.core.game import Game, game_from, with_value
+from bolometric.core.knobs import knobs
+from bolometric.core.measure import measure_exactly
+from bolometric.core.nearby import changes, effects
+from bolometric.core.rule_sheet import rule_sheet, rules_text
+from tests.random_games import games
+
+
+@given(games())
+def test_every_setting_is_a_word_on_the_sheet(game):
+    paths = [span.path for section in rule_sheet(game) for line in section.paragraphs for span in line if span.path]
+    wanted = {at.path for at in knobs(game)} - {"name"}
+    if game.seats.count == 1:  # alone, nobody starts, wins or has an edge
+        wanted -= {"seats.starts", "area.finish", "brief.first_seat_edge"}
+    assert sorted(paths) == sorted(wanted)
+    assert all(span.text.strip() for section in rule_sheet(game) for line in section.paragraphs for span in line)
+
+
+@settings(max_examples=25)
+@given(games())
+def test_every_change_nearby_is_a_game_with_other_words(game):
+    for change in changes(game):
+        assert change.game != game
+        assert with_value(game, change.path, change.value) == change.game
+        if change.path != "area.finish" or game.seats.count > 1:
+            assert rules_text(change.game) != rules_text(game)
+
+
+@settings(max_examples=25)
+@given(games())
+def test_cures_cure(game):
+    for fault in find_faults(game):
+        for cure in fault.cures:
+            again = {found.code for found in find_faults(cure.game) if found.where == fault.where}
+            if fault.code in ("may_never_end", "impossible_total"):
+                assert fault.code not in again
+
+
+@pytest.mark.parametrize(
+    ("name", "code"),
+    [
+        ("ridge-ascent", "off_brief_first_seat_edge"),
+        ("long-traverse", "far_too_long"),
+        ("loose-scree", "off_brief_setbacks"),
+    ],
+)
+def test_each_demo_game_has_its_trouble(name, code):
+    (path,) = [path for path in demo_files() if path.name.startswith(name)]
+    found = {fault.code: fault for fault in find_faults(read(path))}
+    assert code in found
+    assert found[code].cures
+
+
+def test_effects_are_measured_and_largest_first():
+    game = game_from({"bolometric": 1, "pieces": [{}, {}]})
+    found = effects(game, "minutes")
+    sizes = [abs(effect.after.mean - effect.before.mean) for effect in found]
+    assert sizes == sorted(sizes, reverse=True)
+    for effect in found[:3]:
+        assert measure_exactly(effect.change.game).readings["minutes"] == effect.after
+    with pytest.raises(Cancelled):
+        effects(game, "minutes", stop=lambda: True)
+
+
+@pytest.mark.parametrize(
+    ("path", "value", "says"),
+    [
+        ("area.length", 0, "the least is 5"),
+        ("area.length", 2000, "the most is 1000"),
+        ("pieces", (), "too few"),
+        ("pieces", ({"faces": (1, "x")},), "not a whole number"),
+        ("area.back_to_start", (1, 2, 3, 4, 5, 6), "leave at least one total that moves"),
+        ("name", "  \n ", "empty"),
+    ],
+)
+def test_an_impossible_setting_is_said_and_leaves_the_game(path, value, says):
+    game = Game()
+    with pytest.raises(GameError, match=says):
+        with_value(game, path, value)
+    assert game == Game()
