@@ -16,6 +16,7 @@ from bolometric.core.knobs import knob_at
 from bolometric.core.measure import Exact, Stop, measure_exactly, never_stop
 from bolometric.core.nearby import Change, changes
 from bolometric.core.readings import KINDS
+from bolometric.core.verdict import off
 from bolometric.core.wording import minus, percent
 
 Level = Literal["fault", "advice"]
@@ -128,11 +129,6 @@ class _Seeker:
             return mean is not None and not off(band, mean)
 
         return self._cures(good, lambda exact: abs((value(exact) or 0.0) - middle))
-
-
-def off(band: Band, value: float) -> int:
-    """-1 below the band, 1 above it, 0 within (a rounding error does not put a value outside)."""
-    return int(value > band.high + 1e-9) - int(value < band.low - 1e-9)
 
 
 def _length(exact: Exact) -> float:

@@ -17,7 +17,7 @@ from bolometric.core.errors import GameError
 from bolometric.core.explain import explain, setting_error
 from bolometric.core.knobs import Knob
 from bolometric.core.model import Part
-from bolometric.core.pieces import PLAIN_DIE, Die
+from bolometric.core.pieces import MOST_DICE, PLAIN_DIE, Die
 
 FORMAT = 1
 """The version of the game file that this program writes, and the newest it reads."""
@@ -104,7 +104,7 @@ class Game(Part):
     brief: Brief = Brief()
     pieces: Annotated[
         tuple[Die, ...],
-        Field(min_length=1, max_length=6, description="The dice of one draw; their faces are added."),
+        Field(min_length=1, max_length=MOST_DICE, description="The dice of one draw; their faces are added."),
         Knob("dice", "dice"),
     ] = (PLAIN_DIE,)
     area: Trail = Trail()

@@ -10,6 +10,7 @@ import numpy as np
 
 from bolometric.core.areas.registry import area_of
 from bolometric.core.areas.trail.exact import Squares
+from bolometric.core.errors import Cancelled
 from bolometric.core.game import Game
 from bolometric.core.race import Journey, Race, race
 from bolometric.core.readings import KINDS, Reading, exact_length, exact_value
@@ -67,6 +68,8 @@ def minutes_a_turn(game: Game) -> float:
 
 def measure_exactly(game: Game, stop: Stop = never_stop) -> Exact:
     """Work out all exact readings. Raises Cancelled once ``stop()`` is true."""
+    if stop():
+        raise Cancelled
     area = area_of(game)
     way = area.journey(game, stop)
     found = race(way, game.seats.count, game.area.finish == "finish_round")

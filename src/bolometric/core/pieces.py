@@ -11,6 +11,9 @@ from bolometric.core.model import Part
 FACE_LIMIT = 1000
 """Faces run from minus this to plus this: more than any trail is long, and small enough to list."""
 
+FEWEST_FACES, MOST_FACES = 2, 30
+MOST_DICE = 6
+
 Face = Annotated[StrictInt, Field(ge=-FACE_LIMIT, le=FACE_LIMIT)]
 
 
@@ -20,7 +23,11 @@ class Die(Part):
     kind: Literal["die"] = "die"
     faces: Annotated[
         tuple[Face, ...],
-        Field(min_length=2, max_length=30, description="What each face shows: 2 to 30 whole numbers."),
+        Field(
+            min_length=FEWEST_FACES,
+            max_length=MOST_FACES,
+            description=f"What each face shows: {FEWEST_FACES} to {MOST_FACES} whole numbers.",
+        ),
     ] = (1, 2, 3, 4, 5, 6)
 
 

@@ -52,9 +52,28 @@ class Journey:
     """False if the bounds were met before the tail became geometric: sums over it are then unknown."""
 
     @property
+    def _stranding(self) -> float:
+        """Of those who leave the way after the last turn written, the share that ends up hopeless."""
+        if self.leak == 1:
+            return 0.0
+        lost = float(self.hopeless[-1] - self.hopeless[-1 - PERIOD])
+        return lost / (float(self.alive[-1 - PERIOD]) * self.leak)
+
+    @property
     def never(self) -> float:
         """The chance of never coming home."""
-        return float(self.hopeless[-1])
+        return float(self.hopeless[-1] + self.alive[-1] * self._stranding)
+
+    def home_within(self, turns: int) -> float:
+        """The chance of being home after so many turns of one's own."""
+        last = len(self.alive) - 1
+        if turns <= last or self.leak == 1:
+            at = min(turns, last)
+            return max(0.0, float(1 - self.alive[at] - self.hopeless[at]))
+        laps = -(-(turns - last) // PERIOD)
+        left = float(self.alive[turns - laps * PERIOD]) * (1 - self.leak) ** laps
+        gone = float(self.alive[last]) - left
+        return self.home_within(last) + gone * (1 - self._stranding)
 
 
 @dataclass(frozen=True, slots=True)

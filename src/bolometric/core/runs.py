@@ -43,6 +43,8 @@ class Batch:
     """Turns that lost ground."""
     last_lead: NDArray[np.int64]
     """The turn at which the one who is ahead at the end went ahead for the last time."""
+    lead_changes: NDArray[np.int64]
+    """How often the lead went to another seat than the one that had it before."""
 
     @classmethod
     def empty(cls, runs: int) -> Self:
@@ -53,12 +55,13 @@ class Batch:
             np.empty(runs, np.uint8),
             np.empty(runs, np.int64),
             np.empty(runs, np.int64),
+            np.empty(runs, np.int64),
         )
 
     @classmethod
     def joined(cls, batches: list[Batch]) -> Self:
         """Several batches as one."""
-        names = ("turns", "winner", "home", "setbacks", "last_lead")
+        names = ("turns", "winner", "home", "setbacks", "last_lead", "lead_changes")
         return cls(*(np.concatenate([getattr(batch, name) for batch in batches]) for name in names))
 
 

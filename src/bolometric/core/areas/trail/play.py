@@ -45,7 +45,7 @@ def play(course: Course, runs: int, most_turns: int, rng: np.random.Generator) -
     state = rng.integers(0, 2**64, 4, dtype=np.uint64)
     _play(
         state, course.table, course.keep, course.alias, course.can_finish, course.seats, course.finish_round,
-        most_turns, out.turns, out.winner, out.home, out.setbacks, out.last_lead,
+        most_turns, out.turns, out.winner, out.home, out.setbacks, out.last_lead, out.lead_changes,
     )  # fmt: skip
     return out
 
@@ -58,7 +58,7 @@ def _turned(x, k):  # type: ignore[no-untyped-def]
 @njit(nogil=True, cache=True)
 def _play(  # type: ignore[no-untyped-def]
     state, table, keep, alias, can_finish, seats, finish_round,
-    most_turns, turns_out, winner_out, home_out, setbacks_out, last_lead_out,
+    most_turns, turns_out, winner_out, home_out, setbacks_out, last_lead_out, lead_changes_out,
 ):  # fmt: skip
     columns, length = np.uint64(len(keep)), len(can_finish)
     low_bits = np.uint64(0xFFFFFFFF)
@@ -67,7 +67,7 @@ def _play(  # type: ignore[no-untyped-def]
     for run in range(len(turns_out)):
         place[:] = 0
         turn, seat, setbacks, leader, last_lead = 0, 0, 0, -1, 0
-        home, hopeless = 0, 0
+        home, hopeless, last_leader, lead_changes = 0, 0, -1, 0
         if not can_finish[0]:
             hopeless = seats
         while home == 0 or (finish_round and seat != 0):
@@ -104,12 +104,15 @@ def _play(  # type: ignore[no-untyped-def]
                     ahead = -1
             if ahead != leader:
                 leader, last_lead = ahead, turn
+                if ahead >= 0 and ahead != last_leader:
+                    lead_changes += last_leader >= 0
+                    last_leader = ahead
             seat += 1
             if seat == seats:
                 seat = 0
 
         turns_out[run], setbacks_out[run], last_lead_out[run] = turn, setbacks, last_lead
-        home_out[run] = home
+        home_out[run], lead_changes_out[run] = home, lead_changes
         if home == 0:
             winner_out[run] = STUCK if hopeless == seats else UNFINISHED
         elif leader < 0:

@@ -10,9 +10,9 @@ from bolometric.core.draw import Distribution
 from bolometric.core.explain import setting_error
 from bolometric.core.knobs import Choice, Knob
 from bolometric.core.model import Part
-from bolometric.core.pieces import FACE_LIMIT
+from bolometric.core.pieces import FACE_LIMIT, MOST_DICE
 
-LARGEST_TOTAL = 6 * FACE_LIMIT
+LARGEST_TOTAL = MOST_DICE * FACE_LIMIT
 
 Total = Annotated[StrictInt, Field(ge=-LARGEST_TOTAL, le=LARGEST_TOTAL)]
 

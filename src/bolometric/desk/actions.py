@@ -1,0 +1,75 @@
+"""Every command of the window, as data. Menus, keys and the list of keys are made from this one table."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from PySide6.QtGui import QAction, QKeySequence
+from PySide6.QtWidgets import QMainWindow, QMenu
+
+MENUS = ("&Game", "&Edit", "&View", "&Help")
+
+
+@dataclass(frozen=True, slots=True)
+class Command:
+    """One command: ``does`` names a method of the window."""
+
+    id: str
+    menu: str
+    text: str
+    keys: str
+    does: str
+    told: str
+    check: bool = False
+    new_group: bool = False
+
+
+COMMANDS = (
+    Command("open", "&Game", "&Open …", "Ctrl+O", "open_dialog", "Open a game file"),
+    Command("save", "&Game", "&Save", "Ctrl+S", "save", "Save the game", new_group=True),
+    Command("save_as", "&Game", "Save &as …", "Ctrl+Shift+S", "save_as", "Save the game under another name"),
+    Command("copy_rules", "&Game", "&Copy the rules", "Ctrl+Shift+C", "copy_rules", "Copy the rules as text"),
+    Command("quit", "&Game", "&Quit", "Ctrl+Q", "close", "Leave the program", new_group=True),
+    Command("undo", "&Edit", "&Undo", "Ctrl+Z", "undo", "Take the last change back"),
+    Command("redo", "&Edit", "&Redo", "Ctrl+Y", "redo", "Make the change again"),
+    Command("shelf", "&View", "&Shelf", "Ctrl+1", "show_shelf", "The games there are", check=True),
+    Command("shape", "&View", "S&hape", "Ctrl+2", "show_shape", "Rules, board and its heat", check=True),
+    Command("odds", "&View", "&Odds", "Ctrl+3", "show_odds", "What a roll can show", check=True),
+    Command("runs", "&View", "&Runs", "Ctrl+4", "show_runs", "The game played thousands of times", check=True),
+    Command("rules", "&View", "Go to the r&ules", "F6", "focus_rules", "Put the keyboard on the rule sheet", new_group=True),
+    Command("gauges", "&View", "Go to the &gauges", "F7", "focus_gauges", "Put the keyboard on the gauges"),
+    Command("light", "&View", "&Light", "", "use_light", "Dark ink on light paper", check=True, new_group=True),
+    Command("dark", "&View", "&Dark", "", "use_dark", "Light ink on dark paper", check=True),
+    Command("system", "&View", "&As the system", "", "use_system", "Follow the desktop's setting", check=True),
+    Command("keys", "&Help", "&Keys", "F1", "show_keys", "List every key"),
+    Command("about", "&Help", "&About Bolometric", "", "show_about", "Version and licences"),
+)  # fmt: skip
+
+
+def build(window: QMainWindow) -> tuple[dict[str, QAction], dict[str, QMenu]]:
+    """Put the commands into the window's menus; gives actions by id and menus by title."""
+    menus = {title: window.menuBar().addMenu(title) for title in MENUS}
+    made = {}
+    for command in COMMANDS:
+        if command.new_group:
+            menus[command.menu].addSeparator()
+        action = QAction(command.text, window, checkable=command.check)
+        if command.keys:
+            action.setShortcut(QKeySequence(command.keys))
+        action.setStatusTip(command.told)
+        action.triggered.connect(lambda _=False, does=command.does: getattr(window, does)())
+        menus[command.menu].addAction(action)
+        made[command.id] = action
+    return made, menus
+
+
+def keys_text() -> str:
+    """Every key with what it does, as HTML rows."""
+    rows = [(command.keys, command.told) for command in COMMANDS if command.keys]
+    rows += [
+        ("Tab", "On the rule sheet: to the next setting"),
+        ("Enter", "Change the setting, or keep the change and close"),
+        ("Esc", "Close without the change"),
+        ("Arrows", "On the board: from square to square"),
+    ]
+    return "<table cellspacing=6>" + "".join(f"<tr><td><b>{k}</b></td><td>{t}</td></tr>" for k, t in rows) + "</table>"

@@ -1,0 +1,78 @@
+"""Starts the window."""
+
+from __future__ import annotations
+
+import sys
+from pathlib import Path
+
+from PySide6.QtWidgets import QApplication
+
+from bolometric import __version__
+from bolometric.core.demo import demo_files
+from bolometric.core.errors import FileError
+from bolometric.core.files import read
+from bolometric.desk.document import Document
+from bolometric.desk.measurer import Measurer
+from bolometric.desk.recovery import Keeper
+from bolometric.desk.settings import APP, Settings, recovery_folder, shelf_folder
+from bolometric.desk.window import VIEWS, Window
+from bolometric.paint.fonts import load_fonts
+
+
+def application() -> QApplication:
+    """The one application object, with fonts and name set."""
+    app = QApplication.instance() or QApplication([APP])
+    assert isinstance(app, QApplication)
+    app.setApplicationName(APP)
+    app.setApplicationDisplayName("Bolometric")
+    app.setApplicationVersion(__version__)
+    app.setDesktopFileName(APP)
+    load_fonts()
+    return app
+
+
+def make_window(
+    file: Path | None = None,
+    demo: bool = False,
+    settings: Settings | None = None,
+    shelf: Path | None = None,
+    recovery: Path | None = None,
+) -> Window:
+    """A window on a file, on the demo shelf, or on a person's own shelf; not shown yet."""
+    trouble, keeper = "", None
+    try:
+        keeper = Keeper(recovery or recovery_folder())
+    except FileError as error:
+        trouble = str(error)
+    document, settings = Document(keeper), settings or Settings()
+    left = keeper.left_behind() if keeper else []
+    window = Window(document, Measurer(), settings, shelf or shelf_folder(), demo)
+    window.keeper = keeper
+    view = "shelf" if demo else settings.text("view", "shelf")
+    if left and file is None:
+        document.start(left[0].game, left[0].path, unsaved=True)
+        trouble = f"“{left[0].game.name}” was not saved when the program ended; here it is again. Save it to keep it."
+        view = "shape"
+    elif file is not None and window.filing.open(file):
+        view = "shape"
+    elif demo:
+        document.start(read(demo_files()[0]))
+    window.begin(view if view in VIEWS else "shelf")
+    if trouble:
+        window.say(trouble)
+    return window
+
+
+def run(file: Path | None, demo: bool) -> int:
+    """Open the window and stay until it is closed."""
+    app = application()
+    window = make_window(file, demo)
+    window.show()
+    code = app.exec()
+    if window.keeper is not None:
+        window.keeper.close()
+    return code or 0
+
+
+if __name__ == "__main__":
+    sys.exit(run(None, demo=True))

@@ -1,0 +1,111 @@
+"""The open game: its history, its file, and the copy kept in case the program is killed."""
+
+from __future__ import annotations
+
+from pathlib import Path
+from typing import Any
+
+from PySide6.QtCore import QObject, QTimer, Signal
+
+from bolometric.core.errors import FileError
+from bolometric.core.files import read, write
+from bolometric.core.game import Game, with_value
+from bolometric.desk.history import History
+from bolometric.desk.recovery import Keeper
+
+KEEP_AFTER = 400
+"""Milliseconds of quiet after which an unsaved change is written to the recovery folder."""
+
+
+class Document(QObject):
+    """One open game. Views read ``game`` and listen to ``changed``."""
+
+    changed = Signal(object)
+    """The game is another one (an edit, undo, redo, or another document)."""
+    state_changed = Signal()
+    """What can be undone, what is saved, or the file's name may have changed."""
+    trouble = Signal(str)
+    """Something could not be kept; the sentence says what."""
+
+    def __init__(self, keeper: Keeper | None = None) -> None:
+        super().__init__()
+        self.path: Path | None = None
+        self._history = History([Game()], saved=Game())
+        self._keeper = keeper
+        self._timer = QTimer(self, singleShot=True, interval=KEEP_AFTER)
+        self._timer.timeout.connect(self.keep)
+
+    @property
+    def game(self) -> Game:
+        """The present game."""
+        return self._history.game
+
+    @property
+    def dirty(self) -> bool:
+        """Whether there are changes that are not in the file."""
+        return self._history.dirty
+
+    @property
+    def can_undo(self) -> bool:
+        """Whether there is a step to take back."""
+        return self._history.at > 0
+
+    @property
+    def can_redo(self) -> bool:
+        """Whether there is a step to take again."""
+        return self._history.at < len(self._history.games) - 1
+
+    def edit(self, path: str, value: Any, stroke: object = None) -> None:
+        """Change one setting. Raises GameError, and changes nothing, if the result cannot be."""
+        self._history.push(with_value(self.game, path, value), stroke)
+        self._after()
+
+    def undo(self) -> None:
+        """Take the last step back."""
+        if self._history.step(-1):
+            self._after()
+
+    def redo(self) -> None:
+        """Take the step again."""
+        if self._history.step(1):
+            self._after()
+
+    def start(self, game: Game, path: Path | None = None, unsaved: bool = False) -> None:
+        """Open another game. ``unsaved`` marks it as changed though nothing was typed here."""
+        self.path = path
+        self._history = History([game], saved=None if unsaved else game)
+        self._after()
+
+    def load(self, path: Path) -> None:
+        """Open a file. Raises FileError, and keeps the present game, if that fails."""
+        self.start(read(path), path)
+
+    def save(self, path: Path | None = None) -> None:
+        """Save, under a new name if one is given. Raises FileError; nothing is lost then."""
+        target = path or self.path
+        if target is None:
+            raise FileError("This game has no file yet: choose a name for it.")
+        write(self.game, target)
+        self.path, self._history.saved = target, self.game
+        self._after_state()
+
+    def keep(self) -> None:
+        """Write the recovery copy now, or drop it if there is nothing unsaved."""
+        self._timer.stop()
+        if self._keeper is None:
+            return
+        try:
+            if self.dirty:
+                self._keeper.keep(self.game, self.path)
+            else:
+                self._keeper.drop()
+        except FileError as error:
+            self.trouble.emit(str(error))
+
+    def _after(self) -> None:
+        self.changed.emit(self.game)
+        self._after_state()
+
+    def _after_state(self) -> None:
+        self._timer.start()
+        self.state_changed.emit()

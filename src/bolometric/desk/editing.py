@@ -1,0 +1,100 @@
+"""Editing in place: opens the editor of a word, and the detail of a gauge, and passes on what they say."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from PySide6.QtCore import QPoint, QRect, Signal
+from PySide6.QtWidgets import QWidget
+
+from bolometric.core.errors import GameError
+from bolometric.core.knobs import knob_at
+from bolometric.core.nearby import Change, Effect
+from bolometric.core.readings import Reading
+from bolometric.desk.document import Document
+from bolometric.desk.editors import editor_for
+from bolometric.desk.editors.base import Editor
+from bolometric.desk.parts.explain import ReadingDetail
+from bolometric.desk.parts.gauge import Gauge
+from bolometric.desk.parts.popover import Popover
+from bolometric.desk.parts.sheet import RuleSheet
+from bolometric.paint.palette import Palette
+
+
+class Editing(QWidget):
+    """Owns the popover that is open, if any. Never shown itself."""
+
+    effects_wanted = Signal(str)
+    trouble = Signal(str)
+
+    def __init__(self, window: QWidget, document: Document, sheet: RuleSheet) -> None:
+        super().__init__(window)
+        self.hide()
+        self._window, self._document, self._sheet = window, document, sheet
+        self.popover: Popover | None = None
+
+    def open_word(self, path: str, colours: Palette) -> None:
+        """Open the editor of a setting below its word."""
+        self._sheet.focus_word(path)
+        editor = editor_for(knob_at(self._document.game, path), self._document.game, colours)
+        stroke = object()
+        before = self._document.game
+
+        def take(value: Any) -> None:
+            try:
+                self._document.edit(path, value, stroke)
+            except GameError as error:
+                editor.say(error.sentence)
+
+        def closed(given_up: bool) -> None:
+            if given_up and self._document.game != before:
+                self._document.edit(path, knob_at(before, path).value, stroke)
+
+        editor.edited.connect(take)
+        rect = self._sheet.word_rect(path)
+        self._show(editor, self._sheet, QRect(self._sheet.mapTo(self._window, rect.topLeft()), rect.size()))
+        if self.popover is not None:
+            self.popover.closed.connect(closed)
+
+    def open_gauge(self, gauge: Gauge, reading: Reading | None, colours: Palette) -> None:
+        """Open the detail of a reading above its gauge."""
+        detail = ReadingDetail(self._document.game, gauge.key, reading)
+        detail.change_chosen.connect(self.apply)
+        detail.target_asked.connect(lambda path: self._from_detail(path, colours))
+        self._show(detail, gauge, QRect(gauge.mapTo(self._window, QPoint(0, 0)), gauge.size()))
+        if reading is not None and reading.method == "exact":
+            self.effects_wanted.emit(gauge.key)
+
+    def show_effects(self, key: str, effects: list[Effect]) -> None:
+        """The answer to ``effects_wanted``."""
+        if self.popover is not None and isinstance(self.popover.content, ReadingDetail):
+            detail = self.popover.content
+            if detail.key == key:
+                detail.show_effects(effects)
+
+    def apply(self, change: Change) -> None:
+        """Make a suggested change; one step of undo."""
+        self.close_popover()
+        try:
+            self._document.edit(change.path, change.value)
+        except GameError as error:
+            self.trouble.emit(str(error))
+
+    def close_popover(self) -> None:
+        """Close what is open, keeping its change."""
+        if self.popover is not None:
+            self.popover.dismiss()
+
+    def _from_detail(self, path: str, colours: Palette) -> None:
+        self.close_popover()
+        self.open_word(path, colours)
+
+    def _show(self, content: Editor | ReadingDetail, back_to: QWidget, anchor: QRect) -> None:
+        self.close_popover()
+        self.popover = Popover(self._window, content, back_to)
+        content.resized.connect(self.popover.refit)
+        self.popover.closed.connect(self._forget)
+        self.popover.open_at(anchor)
+
+    def _forget(self) -> None:
+        self.popover = None

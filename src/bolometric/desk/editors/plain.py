@@ -1,0 +1,132 @@
+"""Editors for a number, a choice, a target band and a line of text."""
+
+from __future__ import annotations
+
+from PySide6.QtWidgets import (
+    QAbstractSpinBox,
+    QCheckBox,
+    QDoubleSpinBox,
+    QHBoxLayout,
+    QLabel,
+    QLineEdit,
+    QRadioButton,
+    QSpinBox,
+    QWidget,
+)
+
+from bolometric.core.game import Band
+from bolometric.core.knobs import KnobAt
+from bolometric.desk.editors.base import Editor, wrapped
+
+
+def spin(value: float, low: float, high: float, step: float, decimals: int) -> QSpinBox | QDoubleSpinBox:
+    """A number field that sends only finished numbers, and steps by ``step``."""
+    box: QSpinBox | QDoubleSpinBox
+    if decimals:
+        box = QDoubleSpinBox(decimals=decimals, minimum=low, maximum=high, singleStep=step, value=value)
+    else:
+        box = QSpinBox(minimum=int(low), maximum=int(high), singleStep=int(step), value=int(value))
+    box.setCorrectionMode(QAbstractSpinBox.CorrectionMode.CorrectToNearestValue)
+    box.setMinimumWidth(110)
+    box.selectAll()
+    return box
+
+
+class NumberEditor(Editor):
+    """One number within its limits."""
+
+    def __init__(self, at: KnobAt) -> None:
+        low, high = at.low or 0, at.high or 0
+        super().__init__(at, at.knob.hint or f"From {low:g} to {high:g}.")
+        whole = isinstance(at.value, int)
+        self.box = spin(at.value, low, high, at.knob.step, 0 if whole else 1)
+        self.box.setAccessibleName(at.knob.label)
+        row = QHBoxLayout()
+        row.addWidget(self.box)
+        row.addWidget(QLabel(at.knob.unit or at.knob.label))
+        row.addStretch()
+        self.body.addLayout(row)
+        self.box.valueChanged.connect(self.send)
+        self.finish(self.box)
+
+
+class ChoiceEditor(Editor):
+    """One of a few ways, each with what it does to the game."""
+
+    def __init__(self, at: KnobAt) -> None:
+        super().__init__(at)
+        first: QWidget = self
+        for choice in at.knob.choices:
+            button = QRadioButton(choice.words, checked=choice.value == at.value)
+            button.setAccessibleDescription(choice.effect)
+            button.toggled.connect(lambda on, value=choice.value: on and self.send(value))
+            self.body.addWidget(button)
+            effect = wrapped(choice.effect, "hint")
+            effect.setIndent(24)
+            self.body.addWidget(effect)
+            first = button if button.isChecked() else first
+        self.finish(first)
+
+
+class BandEditor(Editor):
+    """A target from one value to another, or none."""
+
+    def __init__(self, at: KnobAt) -> None:
+        super().__init__(at)
+        scale = at.knob.scale
+        band = at.value or _usual(at)
+        most = 100 if scale == 100 else 600
+        self._low = spin(band.low * scale, -most if "edge" in at.path else 0, most, 1, 1)
+        self._high = spin(band.high * scale, -most if "edge" in at.path else 0, most, 1, 1)
+        self._none = QCheckBox("No target", checked=at.value is None)
+        row = QHBoxLayout()
+        for words, box in (("from", self._low), ("to", self._high)):
+            box.setAccessibleName(f"{at.knob.label}, {words}")
+            row.addWidget(QLabel(words))
+            row.addWidget(box)
+            box.valueChanged.connect(self._send)
+        row.addWidget(QLabel(at.knob.unit))
+        row.addStretch()
+        self.body.addLayout(row)
+        self.body.addWidget(self._none)
+        self._none.toggled.connect(self._send)
+        self._enable()
+        self.finish(self._none if at.value is None else self._low)
+
+    def _enable(self) -> None:
+        for box in (self._low, self._high):
+            box.setEnabled(not self._none.isChecked())
+
+    def _send(self) -> None:
+        self._enable()
+        if self._none.isChecked():
+            self.send(None)
+            return
+        low, high = self._low.value(), self._high.value()
+        if low > high:
+            self.say("The band ends below its start: make the first number the smaller one.")
+            return
+        scale = self.at.knob.scale
+        self.send({"low": low / scale, "high": high / scale})
+
+
+def _usual(at: KnobAt) -> Band:
+    """A sensible band to begin with where there was none."""
+    from bolometric.core.game import Brief
+
+    default = Brief.model_fields[at.path.split(".")[-1]].default
+    return default if isinstance(default, Band) else Band(low=0, high=1)
+
+
+class TextEditor(Editor):
+    """A few words."""
+
+    def __init__(self, at: KnobAt) -> None:
+        super().__init__(at)
+        self.line = QLineEdit(at.value, maxLength=at.longest or 60)
+        self.line.setMinimumWidth(300)
+        self.line.setAccessibleName(at.knob.label)
+        self.line.selectAll()
+        self.line.textEdited.connect(self.send)
+        self.body.addWidget(self.line)
+        self.finish(self.line)

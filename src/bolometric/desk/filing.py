@@ -1,0 +1,126 @@
+"""Opening and saving: the questions asked, and the promise that nothing is lost."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from pathlib import Path
+from typing import Literal
+
+from PySide6.QtWidgets import QFileDialog, QMessageBox, QWidget
+
+from bolometric.core.demo import demo_folder
+from bolometric.core.errors import FileError
+from bolometric.core.files import SUFFIX, with_suffix
+from bolometric.core.game import Game
+from bolometric.desk.document import Document
+from bolometric.desk.settings import Settings
+
+Answer = Literal["save", "discard", "stay"]
+FILTER = f"Bolometric games (*{SUFFIX});;All files (*)"
+
+
+class Questions:
+    """The dialogs, apart so that tests can answer them."""
+
+    def __init__(self, window: QWidget) -> None:
+        self._window = window
+
+    def which_file(self, folder: Path) -> Path | None:
+        """Which file to open."""
+        name, _ = QFileDialog.getOpenFileName(self._window, "Open a game", str(folder), FILTER)
+        return Path(name) if name else None
+
+    def where_to(self, proposed: Path) -> Path | None:
+        """Where to save."""
+        name, _ = QFileDialog.getSaveFileName(self._window, "Save the game", str(proposed), FILTER)
+        return Path(name) if name else None
+
+    def lose_changes(self, name: str) -> Answer:
+        """What to do with unsaved changes."""
+        box = QMessageBox(self._window)
+        box.setWindowTitle("Bolometric")
+        box.setText(f"“{name}” has changes that are not saved.")
+        save = box.addButton("Save", QMessageBox.ButtonRole.AcceptRole)
+        drop = box.addButton("Lose the changes", QMessageBox.ButtonRole.DestructiveRole)
+        box.addButton("Stay here", QMessageBox.ButtonRole.RejectRole)
+        box.setDefaultButton(save)
+        box.exec()
+        return "save" if box.clickedButton() is save else "discard" if box.clickedButton() is drop else "stay"
+
+
+class Filing:
+    """Takes the open game to and from files."""
+
+    def __init__(
+        self, document: Document, settings: Settings, questions: Questions, shelf: Path, say: Callable[[str], None]
+    ) -> None:
+        self.document, self.settings, self.questions, self.shelf, self._say = document, settings, questions, shelf, say
+
+    def may_leave(self) -> bool:
+        """Whether the open game may be replaced; offers to save it."""
+        if not self.document.dirty:
+            return True
+        answer = self.questions.lose_changes(self.document.game.name)
+        return self.save() if answer == "save" else answer == "discard"
+
+    def open(self, path: Path) -> bool:
+        """Open a file. A wrong one is said, and the present game stays."""
+        if not self.may_leave():
+            return False
+        try:
+            self.document.load(path)
+        except FileError as error:
+            self._say(str(error))
+            return False
+        if self._is_demo(path):
+            self.document.path = None  # a demo game is opened as a copy: saving asks where to
+            self.document.state_changed.emit()
+        else:
+            self.settings.used(path)
+        return True
+
+    def start(self, game: Game) -> bool:
+        """Begin from a starter."""
+        if not self.may_leave():
+            return False
+        self.document.start(game)
+        return True
+
+    def ask_open(self) -> bool:
+        """Ask for a file and open it."""
+        path = self.questions.which_file(self.document.path.parent if self.document.path else self._folder())
+        return path is not None and self.open(path)
+
+    def save(self) -> bool:
+        """Save to the game's file, or ask for one."""
+        return self.save_as() if self.document.path is None else self._write(self.document.path)
+
+    def save_as(self) -> bool:
+        """Ask where to, and save there."""
+        words = "".join(c if c.isalnum() else " " for c in self.document.game.name).split()
+        proposed = self.document.path or self._folder() / ("-".join(words).lower()[:60] + SUFFIX)
+        path = self.questions.where_to(proposed)
+        return path is not None and self._write(with_suffix(path))
+
+    def _write(self, path: Path) -> bool:
+        if self._is_demo(path):
+            self._say("The demo shelf stays as it is: choose another folder.")
+            return False
+        try:
+            self.document.save(path)
+        except FileError as error:
+            self._say(str(error))
+            return False
+        self.settings.used(path)
+        return True
+
+    def _folder(self) -> Path:
+        """The shelf, made if it can be; else the home folder."""
+        try:
+            self.shelf.mkdir(parents=True, exist_ok=True)
+        except OSError:
+            return Path.home()
+        return self.shelf
+
+    def _is_demo(self, path: Path) -> bool:
+        return path.resolve().parent == demo_folder().resolve()

@@ -1,0 +1,146 @@
+"""Measures the open game away from the window's thread.
+
+Two lanes of one thread each: *exact* for what an edit must show at once, *runs* for play. Every edit
+raises the generation; work of an older one is dropped between steps, and its answers are never shown.
+Results reach the window as signals, on the window's thread.
+"""
+
+from __future__ import annotations
+
+import time
+from collections.abc import Callable
+from concurrent.futures import ThreadPoolExecutor
+from dataclasses import dataclass
+from typing import Any
+
+from PySide6.QtCore import QObject, Signal
+
+from bolometric.core.errors import Cancelled
+from bolometric.core.faults import find_faults
+from bolometric.core.game import Game
+from bolometric.core.measure import measure_exactly, runs_of
+from bolometric.core.nearby import effects
+from bolometric.core.readings import Reading
+from bolometric.core.runs import MOST_RUNS, SURE, Batch
+
+SHOW_EVERY = 0.06
+"""Seconds between two looks at the runs: often enough to feel live, seldom enough to cost nothing."""
+
+
+@dataclass(frozen=True, slots=True)
+class Played:
+    """The runs so far."""
+
+    game: Game
+    readings: dict[str, Reading]
+    batch: Batch
+    runs: int
+    error: float
+    """The widest standard error."""
+    done: bool
+
+    @property
+    def progress(self) -> float:
+        """How far along, from 0 to 1: by the error that falls with the root of the runs, or by the limit."""
+        if self.done:
+            return 1.0
+        by_error = (SURE / self.error) ** 2 if self.error else 0.0
+        return min(0.99, max(by_error, self.runs / MOST_RUNS))
+
+
+class Measurer(QObject):
+    """Follows a game: call :meth:`measure` after each edit."""
+
+    exact_ready = Signal(object)
+    faults_ready = Signal(object)
+    runs_ready = Signal(object)
+    runs_stopped = Signal()
+    effects_ready = Signal(str, object)
+    crashed = Signal(str)
+
+    def __init__(self, seed: int = 1) -> None:
+        super().__init__()
+        self.seed = seed
+        self._generation = 0
+        self._runs_wanted = 0
+        self._exact = ThreadPoolExecutor(1, "exact")
+        self._runs = ThreadPoolExecutor(1, "runs")
+        self._relay.connect(self._deliver)
+
+    _relay = Signal(int, object, tuple)
+
+    def measure(self, game: Game) -> None:
+        """Start on a game; whatever was under way for an older one is given up."""
+        self._generation += 1
+        self._submit(self._exact, self._work_exactly, game)
+        self._submit(self._runs, self._play, game)
+
+    def ask_effects(self, game: Game, key: str) -> None:
+        """Work out what every nearby change does to a reading; answered by ``effects_ready``."""
+        self._submit(self._exact, self._work_effects, game, key)
+
+    def play_again(self, game: Game) -> None:
+        """Start the runs once more, after they were cancelled."""
+        self._submit(self._runs, self._play, game)
+
+    def cancel_runs(self) -> None:
+        """Stop the runs after the present batch; what they found so far stays."""
+        self._runs_wanted += 1
+
+    def close(self) -> None:
+        """Give up all work and end the threads."""
+        self._generation += 1
+        for lane in (self._exact, self._runs):
+            lane.shutdown(wait=True, cancel_futures=True)
+
+    def _submit(self, lane: ThreadPoolExecutor, work: Callable[..., None], *args: Any) -> None:
+        generation = self._generation
+        lane.submit(self._guarded, work, generation, *args)
+
+    def _guarded(self, work: Callable[..., None], generation: int, *args: Any) -> None:
+        if generation != self._generation:
+            return
+        try:
+            work(generation, *args)
+        except Cancelled:
+            pass
+        except Exception as error:  # a thread has no one above it: say it in the window, keep the program
+            self._relay.emit(generation, self.crashed, (f"{type(error).__name__}: {error}",))
+
+    def _deliver(self, generation: int, signal: Any, values: tuple[Any, ...]) -> None:
+        if generation == self._generation:
+            signal.emit(*values)
+
+    def _work_exactly(self, generation: int, game: Game) -> None:
+        def stale() -> bool:
+            return generation != self._generation
+
+        exact = measure_exactly(game, stale)
+        self._relay.emit(generation, self.exact_ready, (exact,))
+        self._relay.emit(generation, self.faults_ready, (find_faults(game, exact, stale),))
+
+    def _work_effects(self, generation: int, game: Game, key: str) -> None:
+        found = effects(game, key, lambda: generation != self._generation)
+        self._relay.emit(generation, self.effects_ready, (key, found))
+
+    def _play(self, generation: int, game: Game) -> None:
+        wanted = self._runs_wanted
+        shown, latest = 0.0, None
+
+        def stale() -> bool:
+            return generation != self._generation
+
+        def show(done: bool) -> None:
+            if latest is not None:
+                played = Played(game, latest.readings(), latest.all, latest.runs, latest.widest_error(), done)
+                self._relay.emit(generation, self.runs_ready, (played,))
+
+        for latest in runs_of(game, self.seed, stop=stale):
+            if wanted != self._runs_wanted:
+                show(done=False)
+                self._relay.emit(generation, self.runs_stopped, ())
+                return
+            if time.monotonic() - shown > SHOW_EVERY:
+                show(done=False)
+                shown = time.monotonic()
+        show(done=True)

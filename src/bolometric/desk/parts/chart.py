@@ -1,0 +1,84 @@
+"""Charts in the program's look, on pyqtgraph. Import this module late: it takes half a second."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+import numpy as np
+import pyqtgraph as pg
+from numpy.typing import NDArray
+from PySide6.QtCore import Qt
+from PySide6.QtGui import QColor
+
+from bolometric.paint.fonts import screen_font
+from bolometric.paint.palette import Palette
+
+MOST_LABELS = 40
+"""Bars above this many carry no figures of their own: they would cover each other."""
+
+
+class Chart(pg.PlotWidget):  # type: ignore[misc]
+    """One still chart: nothing to drag by accident, scaled to what it shows."""
+
+    def __init__(self, across: str, up: str) -> None:
+        super().__init__()
+        self._across, self._up = across, up
+        self.setMenuEnabled(False)
+        self.setMouseEnabled(False, False)
+        self.hideButtons()
+        self.setAccessibleName(f"Chart: {up} by {across}")
+        self.getPlotItem().setContentsMargins(4, 8, 12, 4)
+
+    def clear_to(self, colours: Palette) -> None:
+        """Empty the chart and take on the colours."""
+        self.clear()
+        self.setBackground(colours.sheet)
+        for side, words in (("bottom", self._across), ("left", self._up)):
+            axis = self.getAxis(side)
+            axis.setPen(QColor(colours.line))
+            axis.setTextPen(QColor(colours.faint))
+            axis.setTickFont(screen_font(13))
+            axis.setLabel(words, **{"color": colours.faint, "font-size": "13px"})
+            axis.enableAutoSIPrefix(False)
+
+    def bars(
+        self, at: Sequence[float] | NDArray[np.float64], heights: Sequence[float] | NDArray[np.float64],
+        tints: Sequence[QColor] | QColor, width: float, edge: QColor,
+    ) -> None:  # fmt: skip
+        """Bars, each with its tint."""
+        several = {} if isinstance(tints, QColor) else {"brushes": list(tints)}
+        one = {"brush": tints} if isinstance(tints, QColor) else {}
+        self.addItem(pg.BarGraphItem(x=list(at), height=list(heights), width=width, pen=edge, **several, **one))
+
+    def label(self, x: float, y: float, words: str, colour: str, size: float = 13, below: bool = False) -> None:
+        """Words centred above (or below) a point."""
+        item = pg.TextItem(words, color=QColor(colour), anchor=(0.5, 0.0 if below else 1.0))
+        item.setFont(screen_font(size))
+        item.setPos(x, y)
+        self.addItem(item, ignoreBounds=True)
+
+    def line(self, x: NDArray[np.float64], y: NDArray[np.float64], colour: str, dots: bool = False) -> None:
+        """A line through points, with dots on them if they are few."""
+        marks = {"symbol": "o", "symbolSize": 6, "symbolBrush": QColor(colour), "symbolPen": None} if dots else {}
+        self.plot(x, y, pen=pg.mkPen(QColor(colour), width=2), **marks)
+
+    def upright(self, x: float, colour: str) -> None:
+        """A dashed upright line at ``x``."""
+        pen = pg.mkPen(QColor(colour), width=1.5, style=Qt.PenStyle.DashLine)
+        self.addItem(pg.InfiniteLine(x, pen=pen), ignoreBounds=True)
+
+    def frame(self, left: float, right: float, top: float) -> None:
+        """The range that is shown, from zero up."""
+        self.setXRange(left, right, padding=0.01)
+        self.setYRange(0, top * 1.14 or 1, padding=0)
+
+    def marks_across(self, marks: Sequence[tuple[float, str]]) -> None:
+        """Which values are named below the chart."""
+        self.getAxis("bottom").setTicks([list(marks)])
+
+    def percents_up(self, top: float) -> None:
+        """Name the upright axis in percent."""
+        steps = [step for step in (0.001, 0.002, 0.005, 0.01, 0.02, 0.05, 0.1, 0.2, 0.25, 0.5, 1) if top / step <= 6]
+        step = steps[0] if steps else 1.0
+        marks = [(k * step, f"{100 * k * step:.3g}%") for k in range(int(top * 1.14 / step) + 1)]
+        self.getAxis("left").setTicks([marks])

@@ -1,0 +1,81 @@
+"""What a click on a gauge tells: how the reading was worked out, and which changes would move it."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import Qt, Signal
+from PySide6.QtWidgets import QGridLayout, QLabel, QPushButton, QVBoxLayout, QWidget
+
+from bolometric.core.game import Game
+from bolometric.core.nearby import Effect
+from bolometric.core.readings import KINDS, Reading
+from bolometric.core.report import certainty, headline, show
+from bolometric.core.rule_sheet import band_words
+from bolometric.core.wording import percent
+from bolometric.desk.editors.base import wrapped
+
+MOST_SHOWN = 7
+
+
+class ReadingDetail(QWidget):
+    """Opens above a gauge."""
+
+    change_chosen = Signal(object)
+    """A Change to apply."""
+    target_asked = Signal(str)
+    resized = Signal()
+
+    def __init__(self, game: Game, key: str, reading: Reading | None) -> None:
+        super().__init__()
+        self.key = key
+        self._column = QVBoxLayout(self)
+        self._column.setContentsMargins(0, 0, 0, 0)
+        kind = KINDS[key]
+        self.setAccessibleName(kind.label)
+        self._column.addWidget(QLabel(kind.label, objectName="heading"))
+        self._column.addWidget(wrapped(f"{kind.meaning[:1].upper()}{kind.meaning[1:]}.", "hint"))
+        for line in told(key, reading):
+            self._column.addWidget(wrapped(line, "line"))
+        if key in type(game.brief).model_fields:
+            target = QPushButton(f"Target: {band_words(game, f'brief.{key}')}")
+            target.clicked.connect(lambda: self.target_asked.emit(f"brief.{key}"))
+            self._column.addWidget(target, 0, Qt.AlignmentFlag.AlignLeft)
+            self.setFocusProxy(target)
+        self._movers = QLabel("What would move it: working it out …", objectName="hint")
+        self._column.addWidget(self._movers)
+        if reading is not None and reading.method == "simulated":
+            self._movers.setText("It is simulated, so what would move it is not worked out here.")
+
+    def show_effects(self, effects: list[Effect]) -> None:
+        """List what the nearby changes do to the reading, each a button."""
+        if not effects:
+            self._movers.setText("No single change nearby moves it.")
+            return
+        self._movers.setText("What would move it (exact):")
+        grid = QGridLayout()
+        for i, effect in enumerate(effects[:MOST_SHOWN]):
+            button = QPushButton(effect.change.words)
+            button.setToolTip("Do this; undo takes it back")
+            button.clicked.connect(lambda _=False, change=effect.change: self.change_chosen.emit(change))
+            grid.addWidget(button, i, 0, Qt.AlignmentFlag.AlignLeft)
+            grid.addWidget(QLabel(f"→ {headline(self.key, effect.after)}"), i, 1)
+        self._column.addLayout(grid)
+        self.resized.emit()
+
+
+def told(key: str, reading: Reading | None) -> list[str]:
+    """How a reading was worked out, in sentences."""
+    if reading is None:
+        return ["Not worked out yet."]
+    lines = []
+    if reading.method == "exact":
+        lines.append(f"{headline(key, reading)}: exact, from the chance of every total and every square.")
+    else:
+        lines.append(f"{headline(key, reading)}: {certainty(key, reading)} (one standard error), from games played.")
+    if reading.never:
+        lines.append(f"{percent(reading.never)} of games never end, so there is no mean.")
+    if reading.sd is not None:
+        lines.append(f"Spread: sd {show(key, reading.sd)}.")
+    if reading.p10 is not None and reading.p50 is not None:
+        late = f"; 9 in 10 by {show(key, reading.p90)}" if reading.p90 is not None else ""
+        lines.append(f"1 in 10 by {show(key, reading.p10)}; half by {show(key, reading.p50)}{late}.")
+    return lines

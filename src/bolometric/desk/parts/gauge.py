@@ -1,0 +1,139 @@
+"""The strip of gauges: each reading as a scale with its target band, its spread and a plain verdict."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import QPointF, QRectF, QSize, Qt
+from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPen
+from PySide6.QtWidgets import QAbstractButton, QHBoxLayout, QWidget
+
+from bolometric.core.game import Band, Game
+from bolometric.core.readings import KINDS, Reading
+from bolometric.core.report import certainty, headline, show
+from bolometric.core.verdict import Verdict, scale, verdict
+from bolometric.paint.fonts import screen_font
+from bolometric.paint.palette import LIGHT, Palette
+
+SHOWN = ("minutes", "in_time", "first_seat_edge", "setbacks", "lead_for_good")
+HEIGHT = 118
+
+
+class Gauge(QAbstractButton):
+    """One reading. A click asks how it was worked out and what would move it."""
+
+    def __init__(self, key: str) -> None:
+        super().__init__()
+        self.key = key
+        self.reading: Reading | None = None
+        self.band: Band | None = None
+        self.colours: Palette = LIGHT
+        self.setFixedHeight(HEIGHT)
+        self.setMinimumWidth(170)
+        self.setToolTip(f"{KINDS[key].label}: {KINDS[key].meaning}. Click for how it was worked out.")
+        self.setCursor(Qt.CursorShape.PointingHandCursor)
+        self._tell()
+
+    def sizeHint(self) -> QSize:
+        """Wide enough for its words."""
+        return QSize(230, HEIGHT)
+
+    def show_reading(self, reading: Reading | None, band: Band | None) -> None:
+        """Take on a reading, or None while there is none."""
+        self.reading, self.band = reading, band
+        self._tell()
+        self.update()
+
+    def _tell(self) -> None:
+        label = KINDS[self.key].label
+        self.setAccessibleName(label if self.reading is None else f"{label}: {headline(self.key, self.reading)}")
+        if self.reading is not None:
+            judged = verdict(self.key, self.reading, self.band)
+            self.setAccessibleDescription(f"{judged.words}; {certainty(self.key, self.reading)}")
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        """Draw the card."""
+        c = self.colours
+        painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        card = QRectF(self.rect()).adjusted(1.5, 1.5, -1.5, -1.5)
+        focused = self.hasFocus()
+        painter.setPen(QPen(QColor(c.ember if focused else c.line), 2 if focused else 1))
+        painter.setBrush(QColor(c.sheet))
+        painter.drawRoundedRect(card, 8, 8)
+        inner = card.adjusted(12, 8, -12, -8)
+        self._text(painter, inner, KINDS[self.key].label, 13.5, c.faint, Qt.AlignmentFlag.AlignLeft)
+        if self.reading is None:
+            self._text(painter, inner.adjusted(0, 20, 0, 0), "…", 23, c.faint, Qt.AlignmentFlag.AlignLeft, bold=True)
+        else:
+            self._paint_reading(painter, inner, self.reading)
+        painter.end()
+
+    def _paint_reading(self, painter: QPainter, inner: QRectF, reading: Reading) -> None:
+        c, judged = self.colours, verdict(self.key, reading, self.band)
+        colour = {"in": c.moss, "off": c.ember, "open": c.faint}[judged.standing]
+        big = headline(self.key, reading)
+        value_size = 23 if len(big) < 11 else 18
+        self._text(painter, inner.adjusted(0, 19, 0, 0), big, value_size, c.ink, Qt.AlignmentFlag.AlignLeft, bold=True)
+        if judged.words != big:
+            self._text(painter, inner, judged.words, 13.5, colour, Qt.AlignmentFlag.AlignRight, bold=True)
+        self._paint_scale(painter, inner, reading, judged)
+        sure = certainty(self.key, reading)
+        spread = ""
+        if reading.p10 is not None and reading.p90 is not None:
+            spread = f"{show(self.key, reading.p10).removesuffix(' min')} to {show(self.key, reading.p90)} in 8 of 10"
+        low = inner.adjusted(0, 84, 0, 0)
+        words = f"{spread} · {sure}" if spread and len(sure) < 8 else spread or sure
+        self._text(painter, low, words, 12.5, c.faint, Qt.AlignmentFlag.AlignLeft)
+
+    def _paint_scale(self, painter: QPainter, inner: QRectF, reading: Reading, judged: Verdict) -> None:
+        c, (low, high) = self.colours, scale(self.key, reading, self.band)
+        bar = QRectF(inner.left(), inner.top() + 63, inner.width(), 9)
+
+        def x(value: float) -> float:
+            return bar.left() + bar.width() * min(max((value - low) / (high - low), 0.0), 1.0)
+
+        painter.setPen(Qt.PenStyle.NoPen)
+        painter.setBrush(QColor(c.line))
+        painter.drawRoundedRect(bar, 4.5, 4.5)
+        if self.band is not None:
+            painter.setBrush(QColor(c.moss_wash))
+            painter.setPen(QPen(QColor(c.moss), 1))
+            painter.drawRect(QRectF(x(self.band.low), bar.top() - 2, x(self.band.high) - x(self.band.low), 13))
+        middle = bar.center().y()
+        if reading.p10 is not None and reading.p90 is not None:
+            painter.setPen(QPen(QColor(c.ink), 2))
+            painter.drawLine(QPointF(x(reading.p10), middle), QPointF(x(reading.p90), middle))
+        if reading.mean is not None:
+            colour = {"in": c.moss, "off": c.ember, "open": c.night}[judged.standing]
+            painter.setPen(QPen(QColor(c.sheet), 2))
+            painter.setBrush(QColor(colour))
+            painter.drawEllipse(QPointF(x(reading.mean), middle), 7.5, 7.5)
+
+    def _text(
+        self, painter: QPainter, area: QRectF, words: str, size: float, colour: str, side: Qt.AlignmentFlag,
+        bold: bool = False,
+    ) -> None:  # fmt: skip
+        painter.setFont(screen_font(size, bold))
+        painter.setPen(QColor(colour))
+        fitted = painter.fontMetrics().elidedText(words, Qt.TextElideMode.ElideRight, int(area.width()))
+        painter.drawText(area, side | Qt.AlignmentFlag.AlignTop, fitted)
+
+
+class GaugeStrip(QWidget):
+    """The gauges side by side."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        row = QHBoxLayout(self)
+        row.setContentsMargins(10, 6, 10, 10)
+        row.setSpacing(8)
+        self.gauges = {key: Gauge(key) for key in SHOWN}
+        for gauge in self.gauges.values():
+            row.addWidget(gauge)
+
+    def show_readings(self, game: Game, readings: dict[str, Reading], colours: Palette) -> None:
+        """Show what is known of a game; a reading that is not there yet shows as waiting."""
+        for key, gauge in self.gauges.items():
+            gauge.colours = colours
+            alone = game.seats.count == 1 and key in ("first_seat_edge", "lead_for_good")
+            gauge.setVisible(not alone and not (key == "in_time" and game.brief.minutes is None))
+            gauge.show_reading(readings.get(key), getattr(game.brief, key, None))

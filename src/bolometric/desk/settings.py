@@ -1,0 +1,67 @@
+"""What is remembered between sessions: the window, the theme, recent files."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import platformdirs
+from PySide6.QtCore import QByteArray, QSettings
+
+APP = "bolometric"
+MOST_RECENT = 8
+
+
+class Settings:
+    """Settings in one file, by default in the person's configuration folder."""
+
+    def __init__(self, file: Path | None = None) -> None:
+        file = file or Path(platformdirs.user_config_path(APP)) / "desk.ini"
+        self._store = QSettings(str(file), QSettings.Format.IniFormat)
+
+    @property
+    def theme(self) -> str:
+        """'light', 'dark' or 'system'."""
+        return str(self._store.value("theme", "system"))
+
+    @theme.setter
+    def theme(self, choice: str) -> None:
+        self._store.setValue("theme", choice)
+
+    @property
+    def recent(self) -> list[Path]:
+        """Files opened or saved lately that are still there, latest first."""
+        names = self._store.value("recent", [])
+        listed = [names] if isinstance(names, str) else list(names or [])
+        return [Path(name) for name in listed if Path(name).is_file()]
+
+    def used(self, path: Path) -> None:
+        """Put a file at the top of the recent ones."""
+        others = [str(other) for other in self.recent if other != path]
+        self._store.setValue("recent", [str(path), *others][:MOST_RECENT])
+
+    def bytes(self, key: str) -> QByteArray:
+        """A stored window state, empty if there is none."""
+        value = self._store.value(key)
+        return value if isinstance(value, QByteArray) else QByteArray()
+
+    def keep(self, key: str, value: object) -> None:
+        """Remember a value."""
+        self._store.setValue(key, value)
+
+    def text(self, key: str, default: str) -> str:
+        """A stored word."""
+        return str(self._store.value(key, default))
+
+    def flush(self) -> None:
+        """Write to disk now."""
+        self._store.sync()
+
+
+def shelf_folder() -> Path:
+    """Where a person's own games are kept unless they choose otherwise."""
+    return Path(platformdirs.user_documents_path()) / "Bolometric"
+
+
+def recovery_folder() -> Path:
+    """Where unsaved changes are kept in case the program is killed."""
+    return Path(platformdirs.user_state_path(APP)) / "recovery"

@@ -1,0 +1,253 @@
+"""Runs: how long the game lasts, who wins by seat, how the lead moves; exact over simulated."""
+
+from __future__ import annotations
+
+import numpy as np
+from PySide6.QtCore import Signal
+from PySide6.QtGui import QColor
+from PySide6.QtWidgets import (
+    QGridLayout,
+    QHBoxLayout,
+    QLabel,
+    QProgressBar,
+    QPushButton,
+    QSpinBox,
+    QVBoxLayout,
+    QWidget,
+)
+
+from bolometric.core.measure import Exact
+from bolometric.core.readings import Reading
+from bolometric.core.report import MAY_NEVER_END, show
+from bolometric.core.wording import percent, plural
+from bolometric.desk.measurer import Played
+from bolometric.desk.parts.chart import Chart
+from bolometric.paint.palette import LIGHT, Palette
+
+MOST_BARS = 60
+FURTHEST = 0.985
+"""The share of games up to which lengths are drawn; the rest is told in words."""
+
+
+class RunsView(QWidget):
+    """Shows what happens when the game is played many times."""
+
+    cancel_asked = Signal()
+    again_asked = Signal()
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.exact: Exact | None = None
+        self.played: Played | None = None
+        self.colours: Palette = LIGHT
+        column = QVBoxLayout(self)
+        column.setContentsMargins(16, 12, 16, 8)
+        column.addLayout(self._top())
+        self.lengths = Chart("turns in a game, all seats together", "share of games")
+        self.wins = Chart("seat, in order of play", "share of games won")
+        self.leads = Chart("how far into the game the winner took the lead for good", "share of games")
+        self.lengths_words, self.wins_words, self.leads_words = (QLabel(wordWrap=True) for _ in range(3))
+        grid = QGridLayout()
+        grid.setHorizontalSpacing(18)
+        headings = [
+            QLabel(text, objectName="heading") for text in ("How long it lasts", "Who wins", "How the lead moves")
+        ]
+        grid.addWidget(headings[0], 0, 0, 1, 2)
+        grid.addWidget(self.lengths, 1, 0, 1, 2)
+        grid.addWidget(self.lengths_words, 2, 0, 1, 2)
+        for i, parts in enumerate(
+            ((headings[1], self.wins, self.wins_words), (headings[2], self.leads, self.leads_words))
+        ):
+            for row, part in enumerate(parts):
+                grid.addWidget(part, 3 + row, i)
+        grid.setRowStretch(1, 5)
+        grid.setRowStretch(4, 4)
+        column.addLayout(grid, 1)
+        column.addLayout(self._within())
+
+    def _top(self) -> QHBoxLayout:
+        row = QHBoxLayout()
+        self.state = QLabel("Playing …")
+        self.bar = QProgressBar(maximum=1000, textVisible=False)
+        self.bar.setMaximumWidth(220)
+        self.bar.setAccessibleName("Progress of the runs")
+        self.cancel = QPushButton("Cancel")
+        self.cancel.clicked.connect(self._press)
+        row.addWidget(self.state)
+        row.addStretch()
+        row.addWidget(self.bar)
+        row.addWidget(self.cancel)
+        return row
+
+    def _within(self) -> QHBoxLayout:
+        row = QHBoxLayout()
+        self.count = QSpinBox(minimum=1, maximum=100_000, value=20)
+        self.count.setAccessibleName("turns of one player")
+        self.count.valueChanged.connect(self._tell_within)
+        self.within = QLabel(wordWrap=True)
+        row.addWidget(QLabel("Within"))
+        row.addWidget(self.count)
+        row.addWidget(self.within, 1)
+        return row
+
+    def _press(self) -> None:
+        if self.cancel.text() == "Cancel":
+            self.cancel_asked.emit()
+        else:
+            self.cancel.setText("Cancel")
+            self.again_asked.emit()
+
+    def show_exact(self, exact: Exact, colours: Palette) -> None:
+        """A new game, worked out but not played yet."""
+        self.exact, self.played, self.colours = exact, None, colours
+        self.state.setText("Playing …")
+        self.bar.setValue(0)
+        self.bar.show()
+        self.cancel.setText("Cancel")
+        self.cancel.show()
+        self._draw()
+
+    def show_played(self, played: Played) -> None:
+        """More runs are in."""
+        self.played = played
+        self.bar.setValue(int(1000 * played.progress))
+        sure = f"the widest standard error is {100 * played.error:.2g} points"
+        self.state.setText(f"{plural(played.runs, 'run')} played; {sure}.")
+        self.bar.setVisible(not played.done)
+        self.cancel.setVisible(not played.done)
+        if self.exact is not None:
+            self._draw()
+
+    def show_stopped(self) -> None:
+        """The runs were cancelled."""
+        self.bar.hide()
+        self.state.setText(f"{self.state.text()} Cancelled.")
+        self.cancel.setText("Play on")
+
+    def recolour(self, colours: Palette) -> None:
+        """Draw again in other colours."""
+        self.colours = colours
+        if self.exact is not None:
+            self._draw()
+
+    def _draw(self) -> None:
+        self._draw_lengths()
+        self._draw_wins()
+        self._draw_leads()
+        self._tell_within()
+
+    def _draw_lengths(self) -> None:
+        assert self.exact is not None
+        c, race = self.colours, self.exact.race
+        self.lengths.clear_to(c)
+        turns = self.played.batch.turns[self.played.batch.home > 0] if self.played else np.zeros(0, np.int64)
+        most = self._furthest(turns)
+        width = -(-most // MOST_BARS)
+        edges = np.arange(0, most + width + 1, width)
+        top = 0.0
+        if self.played is not None:
+            share = np.histogram(turns, edges + 0.5)[0] / self.played.runs
+            middle = (edges[:-1] + edges[1:] + 1) / 2
+            self.lengths.bars(middle, share, QColor(c.night_wash), 0.9 * width, QColor(c.night))
+            top = float(share.max(initial=0.0))
+        if race is not None:
+            ends = 1 - np.array([race.turns.lasts_beyond(int(edge)) for edge in edges])
+            middle = (edges[:-1] + edges[1:] + 1) / 2
+            chance = np.diff(ends)
+            self.lengths.line(middle, chance, c.ember, dots=len(chance) <= MOST_BARS)
+            top = max(top, float(chance.max(initial=0.0)))
+        self.lengths.frame(0, float(edges[-1]) + 1, top)
+        self.lengths.percents_up(top)
+        self.lengths_words.setText(self._length_words())
+
+    def _furthest(self, turns: np.ndarray) -> int:  # type: ignore[type-arg]
+        race = self.exact.race if self.exact else None
+        if race is not None:
+            least = FURTHEST * (1 - race.never)
+            known = race.turns.quantile(least) if least > 0 else None
+            if known is not None:
+                return max(10, min(known, 10**9))
+        return max(10, int(np.quantile(turns, FURTHEST))) if len(turns) else 10
+
+    def _length_words(self) -> str:
+        assert self.exact is not None
+        turns, minutes = (self.exact.readings.get(key) for key in ("turns", "minutes"))
+        if turns is None or minutes is None:
+            return "Too long to be worked out exactly; only the runs are shown."
+        if turns.mean is None:
+            half = f" Half of all games are over after {show('turns', turns.p50)} turns." if turns.p50 else ""
+            return f"This game {MAY_NEVER_END}: {percent(turns.never or 0)} of games do not (exact).{half}"
+        return (
+            f"Line: exact; bars: simulated. On average {show('turns', turns.mean)} turns, {show('minutes', minutes.mean)}; "
+            f"8 of 10 games take {show('turns', turns.p10)} to {show('turns', turns.p90)} turns."
+        )
+
+    def _draw_wins(self) -> None:
+        assert self.exact is not None
+        c, seats = self.colours, self.exact.game.seats.count
+        self.wins.clear_to(c)
+        exact = self.exact.readings.get("seat_wins")
+        simulated = self.played.readings.get("seat_wins") if self.played else None
+        at = np.arange(1, seats + 1)
+        top = 1 / seats
+        for reading in (simulated, exact):
+            top = max(top, *(reading.values if reading and reading.values else (0.0,)))
+        if simulated is not None and simulated.values is not None:
+            self.wins.bars(at, simulated.values, QColor(c.night_wash), 0.7, QColor(c.night))
+        if exact is not None and exact.values is not None:
+            for seat, share in zip(at, exact.values, strict=True):
+                self.wins.line(np.array([seat - 0.35, seat + 0.35]), np.array([share, share]), c.ember)
+                self.wins.label(seat, max(share, simulated.values[seat - 1] if simulated and simulated.values else 0),
+                                percent(share), c.ink)  # fmt: skip
+        self.wins.frame(0.4, seats + 0.6, top * 1.06)
+        self.wins.percents_up(top)
+        self.wins.marks_across([(int(seat), f"seat {seat}") for seat in at])
+        self.wins_words.setText(self._win_words(exact))
+
+    def _win_words(self, exact: Reading | None) -> str:
+        assert self.exact is not None
+        seats = self.exact.game.seats.count
+        if exact is None or exact.values is None:
+            return "Not known exactly."
+        if seats == 1:
+            return "One player alone: nobody to win against."
+        tied = self.exact.readings["ties"].mean or 0.0
+        tie = f" {percent(tied)} of games are shared." if tied else ""
+        edge = self.exact.readings["first_seat_edge"].mean
+        return f"An even share would be {percent(1 / seats)}; the first seat has {show('first_seat_edge', edge)} (exact).{tie}"
+
+    def _draw_leads(self) -> None:
+        c = self.colours
+        self.leads.clear_to(c)
+        self.leads.frame(0, 1, 0.2)
+        self.leads.marks_across([(k / 4, f"{25 * k}%") for k in range(5)])
+        alone = self.exact is not None and self.exact.game.seats.count == 1
+        if self.played is None or alone:
+            self.leads_words.setText("One player alone has no lead to lose." if alone else "")
+            return
+        batch = self.played.batch
+        decided = batch.winner >= 0
+        if not decided.any():
+            self.leads_words.setText("No game was won by one seat alone.")
+            return
+        edges = np.linspace(0, 1, 21)
+        late = batch.last_lead[decided] / batch.turns[decided]
+        # A lead taken with the very last turn belongs to the last bar.
+        share = np.histogram(np.minimum(late, 1 - 1e-9), edges)[0] / decided.sum()
+        self.leads.bars((edges[:-1] + edges[1:]) / 2, share, QColor(c.night_wash), 0.046, QColor(c.night))
+        self.leads.frame(0, 1, float(share.max()))
+        self.leads.percents_up(float(share.max()))
+        changes = batch.lead_changes[decided]
+        error = 100 * float(np.std(late < 0.5)) / len(late) ** 0.5
+        self.leads_words.setText(
+            f"The lead changes hands {changes.mean():.1f} times a game. In {percent(float(np.mean(late < 0.5)))} of games "
+            f"(± {error:.1f} points) the winner is in front for good before half-time. Simulated."
+        )
+
+    def _tell_within(self) -> None:
+        if self.exact is None:
+            return
+        way, count = self.exact.journey, self.count.value()
+        self.within.setText(
+            f"{'turn' if count == 1 else 'turns'} of their own, {percent(way.home_within(count))} of players are home (exact)."
+        )

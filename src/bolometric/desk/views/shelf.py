@@ -1,0 +1,171 @@
+"""Shelf: the games there are, each a card with a small picture of its board."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from concurrent.futures import ThreadPoolExecutor
+from dataclasses import dataclass
+from pathlib import Path
+
+from PySide6.QtCore import QRectF, QSize, Qt, Signal
+from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPen
+from PySide6.QtWidgets import QAbstractButton, QGridLayout, QLabel, QScrollArea, QVBoxLayout, QWidget
+
+from bolometric.core.errors import FileError
+from bolometric.core.files import SUFFIX, read
+from bolometric.core.measure import Exact, measure_exactly
+from bolometric.core.report import headline
+from bolometric.core.wording import plural
+from bolometric.desk.parts.board import picture_of
+from bolometric.paint.fonts import screen_font
+from bolometric.paint.palette import LIGHT, Palette
+from bolometric.paint.trail_board import TrailLayout, TrailPicture, paint_trail
+
+CARD = QSize(300, 262)
+COLUMNS = 4
+MOST_CARDS = 200
+
+
+@dataclass(frozen=True, slots=True)
+class Entry:
+    """One file on a shelf: a game that was measured, or a sentence that says why not."""
+
+    path: Path
+    exact: Exact | None
+    trouble: str = ""
+
+
+def look(path: Path) -> Entry:
+    """Read and measure a file for its card."""
+    try:
+        return Entry(path, measure_exactly(read(path)))
+    except FileError as error:
+        return Entry(path, None, str(error))
+
+
+def games_in(folder: Path) -> list[Path]:
+    """The game files of a folder by name; an unreadable folder counts as empty."""
+    try:
+        return sorted(folder.glob(f"*{SUFFIX}"))[:MOST_CARDS]
+    except OSError:
+        return []
+
+
+class Card(QAbstractButton):
+    """One game. Activating it opens the game."""
+
+    def __init__(self, path: Path, colours: Palette) -> None:
+        super().__init__()
+        self.path, self.colours = path, colours
+        self.entry: Entry | None = None
+        self.setFixedSize(CARD)
+        self.setCursor(Qt.CursorShape.PointingHandCursor)
+        self.setAccessibleName(path.name.removesuffix(SUFFIX))
+
+    def fill(self, entry: Entry) -> None:
+        """The file has been read."""
+        self.entry = entry
+        self.setToolTip(str(entry.path))
+        if entry.exact is not None:
+            self.setAccessibleName(f"{entry.exact.game.name}, {self._told(entry.exact)}")
+        self.update()
+
+    def _told(self, exact: Exact) -> str:
+        players = plural(exact.game.seats.count, "player")
+        minutes = exact.readings.get("minutes")
+        return f"{players} · {headline('minutes', minutes)}" if minutes else players
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        """Draw the card."""
+        c = self.colours
+        painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        lit = self.hasFocus() or self.underMouse()
+        painter.setPen(QPen(QColor(c.ember if self.hasFocus() else c.night if lit else c.line), 2 if lit else 1))
+        painter.setBrush(QColor(c.sheet))
+        card = QRectF(self.rect()).adjusted(1.5, 1.5, -1.5, -1.5)
+        painter.drawRoundedRect(card, 10, 10)
+        inner = card.adjusted(14, 10, -14, -10)
+        exact = self.entry.exact if self.entry else None
+        board = QRectF(inner.left(), inner.top(), inner.width(), 148)
+        words = QRectF(inner.left(), inner.top() + 158, inner.width(), inner.height() - 158)
+        if exact is None:
+            trouble = self.entry.trouble if self.entry else ""
+            self._text(painter, words, self.path.name.removesuffix(SUFFIX), 18, c.ink, bold=True)
+            self._text(painter, words.adjusted(0, 26, 0, 0), trouble, 13, c.ember)
+        else:
+            game = exact.game
+            picture = picture_of(game.area.length, exact.squares)
+            plain = TrailPicture(picture.length, picture.warmth)  # figures would not be readable here
+            paint_trail(painter, TrailLayout(picture.length, board), plain, c)
+            self._text(painter, words, game.name, 18, c.ink, bold=True)
+            about = f"{game.brief.practising} · {game.brief.group}"
+            self._text(painter, words.adjusted(0, 26, 0, 0), about, 13.5, c.faint)
+            self._text(painter, words.adjusted(0, 48, 0, 0), self._told(exact), 14.5, c.ink)
+        painter.end()
+
+    def _text(self, painter: QPainter, area: QRectF, words: str, size: float, colour: str, bold: bool = False) -> None:
+        painter.setFont(screen_font(size, bold))
+        painter.setPen(QColor(colour))
+        flags = Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignTop
+        if len(words) > 60:
+            painter.drawText(area, int(flags) | int(Qt.TextFlag.TextWordWrap), words)
+        else:
+            fitted = painter.fontMetrics().elidedText(words, Qt.TextElideMode.ElideRight, int(area.width()))
+            painter.drawText(area, flags, fitted)
+
+
+class ShelfView(QScrollArea):
+    """Sections of cards. Files are read and measured on a thread of its own."""
+
+    chosen = Signal(object)
+    """The path of a game to open."""
+    _looked = Signal(object)
+
+    def __init__(self) -> None:
+        super().__init__(widgetResizable=True)
+        self.setFrameShape(QScrollArea.Shape.NoFrame)
+        self.setAccessibleName("Shelf of games")
+        self.cards: dict[Path, Card] = {}
+        self.colours: Palette = LIGHT
+        self._lane = ThreadPoolExecutor(1, "shelf")
+        self._looked.connect(self._fill)
+
+    def show_shelves(self, shelves: Iterable[tuple[str, str, list[Path]]], colours: Palette) -> None:
+        """Show (title, words if empty, files) for each shelf."""
+        self.colours = colours
+        known = {path: card.entry for path, card in self.cards.items() if card.entry is not None}
+        self.cards = {}
+        inner = QWidget(objectName="plain")
+        column = QVBoxLayout(inner)
+        column.setContentsMargins(22, 14, 22, 14)
+        column.setSpacing(10)
+        for title, empty, paths in shelves:
+            column.addWidget(QLabel(title, objectName="title"))
+            if not paths:
+                column.addWidget(QLabel(empty, objectName="hint", wordWrap=True))
+            grid = QGridLayout()
+            grid.setSpacing(14)
+            for i, path in enumerate(paths):
+                card = Card(path, colours)
+                card.clicked.connect(lambda _=False, path=path: self.chosen.emit(path))
+                self.cards[path] = card
+                grid.addWidget(card, i // COLUMNS, i % COLUMNS)
+                if path in known:
+                    card.fill(known[path])
+                self._lane.submit(self._look, path)
+            grid.setColumnStretch(COLUMNS, 1)
+            column.addLayout(grid)
+        column.addStretch()
+        self.setWidget(inner)
+
+    def _look(self, path: Path) -> None:
+        self._looked.emit(look(path))
+
+    def _fill(self, entry: Entry) -> None:
+        if entry.path in self.cards:
+            self.cards[entry.path].fill(entry)
+
+    def close_lane(self) -> None:
+        """End the thread."""
+        self._lane.shutdown(wait=True, cancel_futures=True)

@@ -1,0 +1,377 @@
+"""The window: one open game, the views in the order of the work, and the gauges that never leave."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from PySide6.QtCore import Qt, QTimer
+from PySide6.QtGui import QCloseEvent, QGuiApplication
+from PySide6.QtWidgets import (
+    QApplication,
+    QButtonGroup,
+    QFrame,
+    QHBoxLayout,
+    QLabel,
+    QMainWindow,
+    QMessageBox,
+    QPushButton,
+    QSplitter,
+    QStackedWidget,
+    QToolButton,
+    QVBoxLayout,
+    QWidget,
+)
+
+from bolometric import __version__
+from bolometric.core.demo import demo_files
+from bolometric.core.measure import Exact
+from bolometric.core.readings import Reading
+from bolometric.core.rule_sheet import rules_text
+from bolometric.core.starters import STARTERS
+from bolometric.desk import actions
+from bolometric.desk.document import Document
+from bolometric.desk.editing import Editing
+from bolometric.desk.filing import Filing, Questions
+from bolometric.desk.measurer import Measurer, Played
+from bolometric.desk.parts.faults import FaultList
+from bolometric.desk.parts.gauge import GaugeStrip
+from bolometric.desk.parts.sheet import RuleSheet
+from bolometric.desk.settings import Settings
+from bolometric.desk.style import dress, scheme
+from bolometric.desk.views.shape import ShapeView
+from bolometric.desk.views.shelf import ShelfView, games_in
+
+VIEWS = ("shelf", "shape", "odds", "runs")
+WARM_UP = 600
+"""Milliseconds after the window is there until the charts are loaded, so that the first look at them is quick."""
+
+
+class Window(QMainWindow):
+    """Wires document, measurer and views together; every answer comes back as a signal."""
+
+    def __init__(self, document: Document, measurer: Measurer, settings: Settings, shelf: Path, demo: bool) -> None:
+        super().__init__()
+        self.document, self.measurer, self.settings = document, measurer, settings
+        self._shelf_folder, self._demo = shelf, demo
+        self.exact: Exact | None = None
+        self.readings: dict[str, Reading] = {}
+        self.colours = scheme(settings.theme)
+        self.odds = self.runs = None
+        self._build()
+        self.filing = Filing(document, settings, Questions(self), shelf, self.say)
+        self.editing = Editing(self, document, self.sheet)
+        self._connect()
+        self._dress()
+        self.resize(1280, 800)
+        self.restoreGeometry(settings.bytes("geometry"))
+        self.split.restoreState(settings.bytes("split"))
+        self.column.restoreState(settings.bytes("column"))
+
+    def _build(self) -> None:
+        self.actions_by_id, menus = actions.build(self)
+        first = menus["&Game"].actions()[0]
+        new, self._recent = (self.actions_menu(title) for title in ("&New from", "Open &recent"))
+        menus["&Game"].insertMenu(first, new)
+        menus["&Game"].insertMenu(menus["&Game"].actions()[2], self._recent)
+        for i, (words, game) in enumerate(STARTERS):
+            action = new.addAction(words, lambda game=game: self._opened(self.filing.start(game)))
+            if i == 0:
+                action.setShortcut("Ctrl+N")
+        self._recent.aboutToShow.connect(self._fill_recent)
+        self.sheet, self.fault_list, self.gauges = RuleSheet(), FaultList(), GaugeStrip()
+        self.shelf, self.shape = ShelfView(), ShapeView()
+        self.column = QSplitter(Qt.Orientation.Vertical)
+        self.column.addWidget(self.sheet)
+        self.column.addWidget(self.fault_list)
+        self.column.setSizes([430, 150])
+        self.stack = QStackedWidget()
+        self._places = {"shelf": self.stack.addWidget(self.shelf), "shape": self.stack.addWidget(self.shape)}
+        self.split = QSplitter()
+        self.split.addWidget(self.column)
+        self.split.addWidget(self.stack)
+        self.split.setSizes([430, 850])
+        self.split.setStretchFactor(1, 1)
+        self.split.setChildrenCollapsible(False)
+        middle = QWidget()
+        layout = QVBoxLayout(middle)
+        layout.setContentsMargins(0, 0, 0, 0)
+        layout.setSpacing(0)
+        layout.addWidget(self._build_bar())
+        layout.addWidget(self._build_notice())
+        layout.addWidget(self.split, 1)
+        layout.addWidget(self.gauges)
+        self.setCentralWidget(middle)
+
+    def actions_menu(self, title: str):  # type: ignore[no-untyped-def]
+        """A submenu that belongs to this window."""
+        from PySide6.QtWidgets import QMenu
+
+        return QMenu(title, self)
+
+    def _build_bar(self) -> QWidget:
+        bar = QWidget()
+        row = QHBoxLayout(bar)
+        row.setContentsMargins(10, 0, 16, 0)
+        row.setSpacing(2)
+        group = QButtonGroup(self)
+        self.view_buttons: dict[str, QToolButton] = {}
+        for name in VIEWS:
+            button = QToolButton(objectName="view", text=name.capitalize(), checkable=True)
+            button.setFocusPolicy(Qt.FocusPolicy.TabFocus)
+            button.clicked.connect(getattr(self, f"show_{name}"))
+            group.addButton(button)
+            row.addWidget(button)
+            self.view_buttons[name] = button
+        row.addStretch()
+        self.file_label = QLabel(objectName="hint")
+        row.addWidget(self.file_label)
+        return bar
+
+    def _build_notice(self) -> QFrame:
+        self.notice = QFrame(objectName="notice")
+        row = QHBoxLayout(self.notice)
+        row.setContentsMargins(14, 6, 8, 6)
+        self.notice_text = QLabel(wordWrap=True)
+        self.notice_text.setTextFormat(Qt.TextFormat.PlainText)
+        close = QPushButton("Close")
+        close.clicked.connect(self.notice.hide)
+        row.addWidget(self.notice_text, 1)
+        row.addWidget(close)
+        self.notice.hide()
+        return self.notice
+
+    def _connect(self) -> None:
+        self.document.changed.connect(lambda _: self._game_changed())
+        self.document.state_changed.connect(self._tell_state)
+        self.document.trouble.connect(self.say)
+        self.measurer.exact_ready.connect(self._show_exact)
+        self.measurer.faults_ready.connect(self.fault_list.show_faults)
+        self.measurer.runs_ready.connect(self._show_played)
+        self.measurer.effects_ready.connect(self.editing.show_effects)
+        self.measurer.crashed.connect(lambda words: self.say(f"Something went wrong while measuring ({words})."))
+        self.sheet.word_chosen.connect(lambda path: self.editing.open_word(path, self.colours))
+        self.fault_list.cure_chosen.connect(self.editing.apply)
+        self.editing.effects_wanted.connect(lambda key: self.measurer.ask_effects(self.document.game, key))
+        self.editing.trouble.connect(self.say)
+        self.shelf.chosen.connect(lambda path: self._opened(self.filing.open(path)))
+        for gauge in self.gauges.gauges.values():
+            gauge.clicked.connect(lambda _=False, gauge=gauge: self._gauge_clicked(gauge.key))
+        QGuiApplication.styleHints().colorSchemeChanged.connect(self._system_colours)
+
+    def begin(self, view: str) -> None:
+        """Show the open game in a view and start measuring."""
+        self._tell_state()
+        self._game_changed()
+        getattr(self, f"show_{view}")()
+        QTimer.singleShot(WARM_UP, self, self._late_views)
+
+    def _late_views(self) -> None:
+        """Make the views with charts; their library takes half a second to load."""
+        if self.odds is not None:
+            return
+        from bolometric.desk.views.odds import OddsView
+        from bolometric.desk.views.runs import RunsView
+
+        self.odds, self.runs = OddsView(), RunsView()
+        self._places["odds"] = self.stack.addWidget(self.odds)
+        self._places["runs"] = self.stack.addWidget(self.runs)
+        self.runs.cancel_asked.connect(self.measurer.cancel_runs)
+        self.runs.again_asked.connect(lambda: self.measurer.play_again(self.document.game))
+        self.measurer.runs_stopped.connect(self.runs.show_stopped)
+        self.odds.show_game(self.document.game, self.colours)
+        if self.exact is not None:
+            self.runs.show_exact(self.exact, self.colours)
+        if self._played is not None:
+            self.runs.show_played(self._played)
+
+    _played: Played | None = None
+
+    def _game_changed(self) -> None:
+        game = self.document.game
+        self.sheet.show_game(game, self.colours)
+        self.readings, self._played = {}, None
+        if self.odds is not None:
+            self.odds.show_game(game, self.colours)
+        self.measurer.measure(game)
+
+    def _show_exact(self, exact: Exact) -> None:
+        self.exact, self.readings = exact, dict(exact.readings)
+        self._show_readings()
+        self.shape.show_board(exact.game, exact.squares, self.colours)
+        if self.runs is not None:
+            self.runs.show_exact(exact, self.colours)
+            if self._played is not None:
+                self.runs.show_played(self._played)
+
+    def _show_played(self, played: Played) -> None:
+        self._played = played
+        if self.exact is None or self.exact.game != played.game:
+            return
+        self.readings = {**played.readings, **self.exact.readings}
+        self._show_readings()
+        if self.runs is not None:
+            self.runs.show_played(played)
+
+    def _show_readings(self) -> None:
+        self.gauges.show_readings(self.document.game, self.readings, self.colours)
+
+    def _gauge_clicked(self, key: str) -> None:
+        self.editing.open_gauge(self.gauges.gauges[key], self.readings.get(key), self.colours)
+
+    def _tell_state(self) -> None:
+        document = self.document
+        self.actions_by_id["undo"].setEnabled(document.can_undo)
+        self.actions_by_id["redo"].setEnabled(document.can_redo)
+        place = document.path.name if document.path else "not saved as a file yet"
+        self.file_label.setText(f"{place}{' · changed' if document.dirty else ''}")
+        self.setWindowTitle(f"{document.game.name}{' *' if document.dirty else ''} – Bolometric")
+
+    def say(self, sentence: str) -> None:
+        """Show one sentence above the views until it is closed."""
+        self.notice_text.setText(sentence)
+        self.notice.show()
+
+    def _opened(self, done: bool) -> None:
+        if done:
+            self.notice.hide()
+            self.show_shape()
+
+    def _show(self, view: str) -> None:
+        if view in ("odds", "runs"):
+            self._late_views()
+        self.editing.close_popover()
+        self.view = view
+        self.column.setVisible(view != "shelf")
+        self.stack.setCurrentIndex(self._places[view])
+        self.view_buttons[view].setChecked(True)
+        for name in VIEWS:
+            self.actions_by_id[name].setChecked(name == view)
+
+    def show_shelf(self) -> None:
+        """Show the games there are, as the folders are now."""
+        own = ("Your shelf", f"Games you save in {self._shelf_folder} stand here.", games_in(self._shelf_folder))
+        demo = ("Kestrel Ridge: the demo shelf", "", demo_files())
+        self.shelf.show_shelves([demo, own] if self._demo else [own, demo], self.colours)
+        self._show("shelf")
+
+    def show_shape(self) -> None:
+        """Show the rules and the board."""
+        self._show("shape")
+
+    def show_odds(self) -> None:
+        """Show what a roll can show."""
+        self._show("odds")
+
+    def show_runs(self) -> None:
+        """Show the game played thousands of times."""
+        self._show("runs")
+
+    def undo(self) -> None:
+        """Take the last change back."""
+        self.editing.close_popover()
+        self.document.undo()
+
+    def redo(self) -> None:
+        """Make the change again."""
+        self.editing.close_popover()
+        self.document.redo()
+
+    def open_dialog(self) -> None:
+        """Ask for a file and open it."""
+        self._opened(self.filing.ask_open())
+
+    def save(self) -> None:
+        """Save the game."""
+        self.editing.close_popover()
+        self.filing.save()
+
+    def save_as(self) -> None:
+        """Save the game under another name."""
+        self.editing.close_popover()
+        self.filing.save_as()
+
+    def copy_rules(self) -> None:
+        """Copy the rules as text."""
+        QGuiApplication.clipboard().setText(f"{self.document.game.name}\n\n{rules_text(self.document.game)}\n")
+
+    def focus_rules(self) -> None:
+        """Put the keyboard on the rule sheet."""
+        if self.view == "shelf":
+            self.show_shape()
+        self.sheet.setFocus()
+        self.sheet.focus_word(self.sheet.focused_word() or self.sheet.words()[1])
+
+    def focus_gauges(self) -> None:
+        """Put the keyboard on the gauges."""
+        next(iter(self.gauges.gauges.values())).setFocus(Qt.FocusReason.ShortcutFocusReason)
+
+    def use_light(self) -> None:
+        """Dark ink on light paper."""
+        self._use("light")
+
+    def use_dark(self) -> None:
+        """Light ink on dark paper."""
+        self._use("dark")
+
+    def use_system(self) -> None:
+        """Follow the desktop."""
+        self._use("system")
+
+    def _use(self, theme: str) -> None:
+        self.settings.theme = theme
+        self._dress()
+
+    def _system_colours(self) -> None:
+        if self.settings.theme == "system":
+            self._dress()
+
+    def _dress(self) -> None:
+        self.colours = scheme(self.settings.theme)
+        app = QApplication.instance()
+        assert isinstance(app, QApplication)
+        dress(app, self.colours)
+        for name in ("light", "dark", "system"):
+            self.actions_by_id[name].setChecked(self.settings.theme == name)
+        self.sheet.show_game(self.document.game, self.colours)
+        self._show_readings()
+        self.shape.show_board(self.document.game, self.exact.squares if self.exact else None, self.colours)
+        if self.odds is not None and self.runs is not None:
+            self.odds.show_game(self.document.game, self.colours)
+            self.runs.recolour(self.colours)
+        if getattr(self, "view", "") == "shelf":
+            self.show_shelf()
+
+    def _fill_recent(self) -> None:
+        self._recent.clear()
+        for path in self.settings.recent:
+            self._recent.addAction(path.name, lambda path=path: self._opened(self.filing.open(path)))
+        if self._recent.isEmpty():
+            self._recent.addAction("Nothing yet").setEnabled(False)
+
+    def show_keys(self) -> None:
+        """List every key."""
+        QMessageBox.information(self, "Keys", actions.keys_text())
+
+    def show_about(self) -> None:
+        """Say what this is."""
+        QMessageBox.about(
+            self,
+            "About Bolometric",
+            f"Bolometric {__version__}, free software under the MIT licence. Fonts: Atkinson Hyperlegible Next and "
+            "Andika, under the SIL Open Font License.",
+        )
+
+    def closeEvent(self, event: QCloseEvent) -> None:
+        """Ask about unsaved changes, then end all work in good order."""
+        self.editing.close_popover()
+        if not self.filing.may_leave():
+            event.ignore()
+            return
+        self.settings.keep("geometry", self.saveGeometry())
+        self.settings.keep("split", self.split.saveState())
+        self.settings.keep("column", self.column.saveState())
+        self.settings.keep("view", self.view)
+        self.settings.flush()
+        self.measurer.close()
+        self.shelf.close_lane()
+        event.accept()

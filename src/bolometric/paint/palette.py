@@ -1,0 +1,89 @@
+"""Colours by what they mean, light and dark, and the heat scale from rare to often.
+
+The scale runs from night blue through paper to ember: blue against orange stays apart for all common kinds
+of colour blindness, and every tint is shown beside its figure.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from PySide6.QtGui import QColor
+
+
+@dataclass(frozen=True, slots=True)
+class Palette:
+    """One scheme of colours, as #rrggbb."""
+
+    paper: str
+    sheet: str
+    ink: str
+    faint: str
+    line: str
+    ember: str
+    night: str
+    night_wash: str
+    moss: str
+    moss_wash: str
+    cold: str
+    middle: str
+    hot: str
+
+    def heat(self, warmth: float) -> QColor:
+        """The tint for a warmth from 0 (rare) over 0.5 (usual) to 1 (often)."""
+        low, high = (self.cold, self.middle) if warmth < 0.5 else (self.middle, self.hot)
+        part = min(max(warmth * 2 if warmth < 0.5 else warmth * 2 - 1, 0.0), 1.0)
+        a, b = QColor(low), QColor(high)
+        mixed = [x + (y - x) * part for x, y in zip(a.getRgbF()[:3], b.getRgbF()[:3], strict=True)]
+        return QColor.fromRgbF(*mixed)
+
+
+LIGHT = Palette(
+    paper="#f6f2e9",
+    sheet="#fffdf7",
+    ink="#1f2530",
+    faint="#646a73",
+    line="#d8d0c0",
+    ember="#b8431a",
+    night="#23477a",
+    night_wash="#e3ebf6",
+    moss="#34703f",
+    moss_wash="#bfd8c0",
+    cold="#2d4f7c",
+    middle="#ece5d6",
+    hot="#e58a48",
+)
+
+DARK = Palette(
+    paper="#1a1e25",
+    sheet="#22272f",
+    ink="#ebe6da",
+    faint="#a3a8b0",
+    line="#3b424d",
+    ember="#f08a57",
+    night="#9bbcec",
+    night_wash="#2d3d56",
+    moss="#8cc796",
+    moss_wash="#37543c",
+    cold="#3f689f",
+    middle="#4a4a48",
+    hot="#d9793a",
+)
+
+
+def ink_on(ground: QColor) -> QColor:
+    """Near-black or near-white, whichever reads better on ``ground``.
+
+    By the relative luminance of WCAG 2.2, with the crossing where both contrasts are equal.
+    """
+    parts = [c / 12.92 if c <= 0.04045 else ((c + 0.055) / 1.055) ** 2.4 for c in ground.getRgbF()[:3]]
+    luminance = 0.2126 * parts[0] + 0.7152 * parts[1] + 0.0722 * parts[2]
+    return QColor("#15191f") if luminance > 0.179 else QColor("#ffffff")
+
+
+def warmths(values: list[float]) -> list[float]:
+    """Warmth of each value: 0 at nothing, 0.5 at the mean, 1 at the largest; all alike are all 0.5."""
+    mean, most = (sum(values) / len(values), max(values)) if values else (0.0, 0.0)
+    if most - mean < 1e-9:
+        return [0.5 if value > 0 else 0.0 for value in values]
+    return [value / mean / 2 if value <= mean else 0.5 + (value - mean) / (most - mean) / 2 for value in values]
