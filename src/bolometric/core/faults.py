@@ -55,8 +55,9 @@ class _Seeker:
         yield from self._endless()
         yield from self._impossible()
         if not self.exact.journey.never:
-            yield from self._far_too_long()
-            yield from self._off_the_brief()
+            too_long = list(self._far_too_long())
+            yield from too_long
+            yield from (fault for fault in self._off_the_brief() if not (too_long and fault.where == "brief.minutes"))
         untouched = trail.never_landed(self.exact)
         if untouched:
             yield Fault("never_landed", "advice", "area.length", untouched)
@@ -113,7 +114,7 @@ class _Seeker:
                 path = f"brief.{key}"
                 scale, unit = knob_at(self.game, path).knob.scale, knob_at(self.game, path).knob.unit
                 value = f"{minus(round(reading.mean * scale, 1))}{'%' if unit == '%' else ' ' + unit}"
-                sentence = f"{KINDS[key].label} is {value}, {'above' if side > 0 else 'below'} the target of the brief."
+                sentence = f"{KINDS[key].label}: {value}, {'above' if side > 0 else 'below'} the target of the brief."
                 yield Fault(f"off_brief_{key}", "advice", path, sentence, self._brief_cures(key, band))
 
     def _brief_cures(self, key: str, band: Band) -> tuple[Change, ...]:

@@ -26,6 +26,8 @@ class Choice:
     value: str
     words: str
     """How it reads within the rule's sentence."""
+    order: str
+    """The same as something to do: the words of a suggestion."""
     effect: str
     """One sentence: what choosing it does to the game."""
 

@@ -55,10 +55,10 @@ def _values(game: Game, at: KnobAt) -> Iterator[tuple[str, Any]]:
         case "choice":
             for choice in at.knob.choices:
                 if choice.value != at.value:
-                    yield f"Make it: {choice.words}", choice.value
+                    yield choice.order, choice.value
         case "totals":
             if at.value:
-                yield f"No {at.knob.label}", ()
+                yield f"Drop the {at.knob.label}", ()
         case "dice":
             kept: tuple[Any, ...] = game.pieces
             for pieces in (kept[:-1], (*kept, kept[-1])):

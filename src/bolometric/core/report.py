@@ -20,7 +20,7 @@ def _signed_points(value: float) -> str:
 
 SHOW: dict[Unit, Callable[[float], str]] = {
     "count": lambda value: minus(round(value, 1)) if abs(value) < 1e6 else f"{value:.3g}",
-    "minutes": lambda value: f"{value:.1f} min" if value < 1e6 else f"{value:.3g} min",
+    "minutes": lambda value: f"{value:.{1 if value < 100 else 0}f} min" if value < 1e6 else f"{value:.3g} min",
     "share": percent,
     "edge": _signed_points,
 }

@@ -7,7 +7,7 @@ from bolometric.core.game import Band, Game
 from bolometric.core.knobs import knob_at
 from bolometric.core.wording import Section, Span, dice, minus, plural, sentences
 
-CAUTION = "Small counters and dice can be swallowed: keep to your school's own rules about small parts."
+CAUTION = "Small parts can be swallowed: keep to your school's own rules."
 
 
 def rule_sheet(game: Game) -> tuple[Section, ...]:
@@ -44,27 +44,27 @@ def _band(game: Game, path: str) -> Span:
 
 def _aim(game: Game) -> Section:
     players = Span(plural(game.seats.count, "player"), "seats.count")
-    lines = [
-        sentences(
-            "For ", players, " from ", Span(game.brief.group or "any group", "brief.group"),
-            " practising ", Span(game.brief.practising or "numbers", "brief.practising"),
-            ", in ", _band(game, "brief.minutes"), ".",
-        ),
-        sentences("Turns that lose ground: ", _band(game, "brief.setbacks"), "."),
-    ]  # fmt: skip
+    group = Span(game.brief.group or "any group", "brief.group")
+    practising = Span(game.brief.practising or "numbers", "brief.practising")
+    seconds = Span(f"{game.seats.seconds_per_turn:g} seconds", "seats.seconds_per_turn")
+    minutes, setbacks = _band(game, "brief.minutes"), _band(game, "brief.setbacks")
+    wanted: tuple[str | Span, ...] = ("Turns that lose ground: ", setbacks, ".")
     if game.seats.count > 1:
-        lines[1] = sentences(
-            "Edge of going first: ", _band(game, "brief.first_seat_edge"),
-            ". Turns that lose ground: ", _band(game, "brief.setbacks"), ".",
-        )  # fmt: skip
-    return Section("Aim", tuple(lines))
+        wanted = ("Edge of going first: ", _band(game, "brief.first_seat_edge"), ". ", *wanted)
+    return Section(
+        "Aim",
+        (
+            sentences("For ", players, " from ", group, " practising ", practising, "."),
+            sentences("To last ", minutes, ", at about ", seconds, " a turn. ", *wanted),
+        ),
+    )
 
 
 def _pieces(game: Game) -> Section:
     counters = "a counter" if game.seats.count == 1 else "a counter for each player"
     return Section(
         "Pieces",
-        (sentences("You need ", Span(dice(game.pieces), "pieces"), f", {counters} and the trail."), sentences(CAUTION)),
+        (sentences("You need ", Span(dice(game.pieces), "pieces"), f", {counters} and the trail. {CAUTION}"),),
     )
 
 
@@ -80,8 +80,7 @@ def _first(game: Game) -> Section:
 def _each_turn(game: Game) -> Section:
     roll = "Roll the die." if len(game.pieces) == 1 else "Roll all the dice and add what they show."
     moved, *rest = trail.turn(game.area, game.distribution)
-    seconds = Span(f"{game.seats.seconds_per_turn:g} seconds", "seats.seconds_per_turn")
-    return Section(
-        "Each turn",
-        (sentences(f"{roll} ", *moved), *rest, sentences("A turn takes about ", seconds, ".")),
-    )
+    rules: list[str | Span] = []
+    for line in rest:
+        rules += [" ", *line]
+    return Section("Each turn", (sentences(f"{roll} ", *moved), sentences(*rules[1:])))

@@ -24,7 +24,9 @@ STARTERS: tuple[tuple[str, Game], ...] = (
         "Back and forth: a die with numbers below zero",
         Game(
             name="Two steps back",
-            brief=Brief(practising="adding and taking away", minutes=Band(low=5, high=10), setbacks=Band(low=0.1, high=0.4)),
+            brief=Brief(
+                practising="adding and taking away", minutes=Band(low=5, high=10), setbacks=Band(low=0.1, high=0.4)
+            ),
             pieces=(Die(faces=(-2, -1, 1, 2, 3, 4)),),
             area=Trail(length=20, end="bounce"),
             seats=Seats(seconds_per_turn=20),

@@ -62,17 +62,24 @@ def listing(values: Iterable[int], last: str) -> str:
 
 def plural(count: int, one: str, many: str = "") -> str:
     """'1 square', '2 squares'."""
-    return f"{count} {one if count == 1 else many or one + 's'}"
+    return f"{count:,} {one if count == 1 else many or one + 's'}"
 
 
 def percent(share: float) -> str:
     """A share in percent, with a digit more where it is small; never '0%' for what can happen."""
     value = 100 * share
-    if 0 < value < 0.1:
+    if value == 0:
+        return "0%"
+    if value < 0.1:
         return "under 0.1%"
     if 99.9 < value < 100:
         return "over 99.9%"
     return f"{value:.1f}%" if value < 9.95 or 99 < value < 100 else f"{value:.0f}%"
+
+
+def short_percent(share: float) -> str:
+    """A share in percent for where there is little room."""
+    return "<1%" if 0 < share < 0.005 else ">99%" if 0.995 < share < 1 else f"{100 * share:.0f}%"
 
 
 def faces(die: Die) -> str:

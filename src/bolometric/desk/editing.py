@@ -27,10 +27,10 @@ class Editing(QWidget):
     effects_wanted = Signal(str)
     trouble = Signal(str)
 
-    def __init__(self, window: QWidget, document: Document, sheet: RuleSheet) -> None:
+    def __init__(self, window: QWidget, document: Document, sheet: RuleSheet, room: QWidget) -> None:
         super().__init__(window)
         self.hide()
-        self._window, self._document, self._sheet = window, document, sheet
+        self._window, self._document, self._sheet, self._room = window, document, sheet, room
         self.popover: Popover | None = None
 
     def open_word(self, path: str, colours: Palette) -> None:
@@ -91,7 +91,8 @@ class Editing(QWidget):
 
     def _show(self, content: Editor | ReadingDetail, back_to: QWidget, anchor: QRect) -> None:
         self.close_popover()
-        self.popover = Popover(self._window, content, back_to)
+        room = QRect(self._room.mapTo(self._window, QPoint(0, 0)), self._room.size())
+        self.popover = Popover(self._window, content, back_to, room)
         content.resized.connect(self.popover.refit)
         self.popover.closed.connect(self._forget)
         self.popover.open_at(anchor)

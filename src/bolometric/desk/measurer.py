@@ -21,7 +21,7 @@ from bolometric.core.game import Game
 from bolometric.core.measure import measure_exactly, runs_of
 from bolometric.core.nearby import effects
 from bolometric.core.readings import Reading
-from bolometric.core.runs import MOST_RUNS, SURE, Batch
+from bolometric.core.runs import MOST_RUNS, SURE, Batch, Tally
 
 SHOW_EVERY = 0.06
 """Seconds between two looks at the runs: often enough to feel live, seldom enough to cost nothing."""
@@ -125,7 +125,8 @@ class Measurer(QObject):
 
     def _play(self, generation: int, game: Game) -> None:
         wanted = self._runs_wanted
-        shown, latest = 0.0, None
+        shown = 0.0
+        latest: Tally | None = None
 
         def stale() -> bool:
             return generation != self._generation
@@ -135,7 +136,8 @@ class Measurer(QObject):
                 played = Played(game, latest.readings(), latest.all, latest.runs, latest.widest_error(), done)
                 self._relay.emit(generation, self.runs_ready, (played,))
 
-        for latest in runs_of(game, self.seed, stop=stale):
+        for tally in runs_of(game, self.seed, stop=stale):
+            latest = tally
             if wanted != self._runs_wanted:
                 show(done=False)
                 self._relay.emit(generation, self.runs_stopped, ())

@@ -69,6 +69,7 @@ def _sheet(c: Palette) -> str:
     QLabel#title {{ font-weight: bold; font-size: 24px; }}
     QLabel#hint {{ color: {c.faint}; font-size: 13px; }}
     QLabel#trouble {{ color: {c.ember}; font-weight: bold; font-size: 14px; }}
+    QTextBrowser#faults {{ background: {c.paper}; border: none; padding: 6px 14px; }}
     QTextBrowser#sheet {{ background: {c.sheet}; border: none; padding: 8px 14px; }}
     QToolButton#view {{
         border: none; border-bottom: 3px solid transparent; padding: 6px 14px; font-size: 16px; background: transparent;
@@ -88,8 +89,6 @@ def _sheet(c: Palette) -> str:
     QPushButton:focus {{ border: 2px solid {c.ember}; }}
     QPushButton:disabled {{ color: {c.faint}; }}
     QFrame#notice {{ background: {c.night_wash}; border-radius: 6px; }}
-    QFrame#fault {{ border-left: 4px solid {c.ember}; background: {c.paper}; }}
-    QFrame#advice {{ border-left: 4px solid {c.night}; background: {c.paper}; }}
     QProgressBar {{ border: 1px solid {c.line}; border-radius: 4px; background: {c.paper}; height: 10px; }}
     QProgressBar::chunk {{ background: {c.night}; border-radius: 3px; }}
     """

@@ -3,21 +3,17 @@
 from __future__ import annotations
 
 from pathlib import Path
+from typing import TYPE_CHECKING
 
 from PySide6.QtCore import Qt, QTimer
 from PySide6.QtGui import QCloseEvent, QGuiApplication
 from PySide6.QtWidgets import (
     QApplication,
-    QButtonGroup,
-    QFrame,
-    QHBoxLayout,
-    QLabel,
     QMainWindow,
+    QMenu,
     QMessageBox,
-    QPushButton,
     QSplitter,
     QStackedWidget,
-    QToolButton,
     QVBoxLayout,
     QWidget,
 )
@@ -33,14 +29,24 @@ from bolometric.desk.document import Document
 from bolometric.desk.editing import Editing
 from bolometric.desk.filing import Filing, Questions
 from bolometric.desk.measurer import Measurer, Played
+from bolometric.desk.parts.bars import Notice, ViewBar
 from bolometric.desk.parts.faults import FaultList
 from bolometric.desk.parts.gauge import GaugeStrip
 from bolometric.desk.parts.sheet import RuleSheet
+from bolometric.desk.recovery import Keeper
 from bolometric.desk.settings import Settings
 from bolometric.desk.style import dress, scheme
 from bolometric.desk.views.shape import ShapeView
 from bolometric.desk.views.shelf import ShelfView, games_in
 
+if TYPE_CHECKING:
+    from bolometric.desk.views.odds import OddsView
+    from bolometric.desk.views.runs import RunsView
+
+ABOUT = (
+    f"Bolometric {__version__}, free software under the MIT licence. Fonts: Atkinson Hyperlegible Next and "
+    "Andika, under the SIL Open Font License."
+)
 VIEWS = ("shelf", "shape", "odds", "runs")
 WARM_UP = 600
 """Milliseconds after the window is there until the charts are loaded, so that the first look at them is quick."""
@@ -55,13 +61,17 @@ class Window(QMainWindow):
         self._shelf_folder, self._demo = shelf, demo
         self.exact: Exact | None = None
         self.readings: dict[str, Reading] = {}
-        self.colours = scheme(settings.theme)
-        self.odds = self.runs = None
+        self.odds: OddsView | None = None
+        self.runs: RunsView | None = None
+        self._played: Played | None = None
+        self.view = ""
+        self.keeper: Keeper | None = None
+        self._dress_application()  # before any widget is made: later ones take on the font, earlier ones may not
         self._build()
         self.filing = Filing(document, settings, Questions(self), shelf, self.say)
-        self.editing = Editing(self, document, self.sheet)
+        self.editing = Editing(self, document, self.sheet, self.split)
         self._connect()
-        self._dress()
+        self._recolour()
         self.resize(1280, 800)
         self.restoreGeometry(settings.bytes("geometry"))
         self.split.restoreState(settings.bytes("split"))
@@ -70,77 +80,45 @@ class Window(QMainWindow):
     def _build(self) -> None:
         self.actions_by_id, menus = actions.build(self)
         first = menus["&Game"].actions()[0]
-        new, self._recent = (self.actions_menu(title) for title in ("&New from", "Open &recent"))
+        new, self._recent = (QMenu(title, self) for title in ("&New from", "Open &recent"))
         menus["&Game"].insertMenu(first, new)
         menus["&Game"].insertMenu(menus["&Game"].actions()[2], self._recent)
         for i, (words, game) in enumerate(STARTERS):
-            action = new.addAction(words, lambda game=game: self._opened(self.filing.start(game)))
+            action = new.addAction(words)
+            action.triggered.connect(lambda _=False, game=game: self._opened(self.filing.start(game)))
             if i == 0:
                 action.setShortcut("Ctrl+N")
         self._recent.aboutToShow.connect(self._fill_recent)
         self.sheet, self.fault_list, self.gauges = RuleSheet(), FaultList(), GaugeStrip()
         self.shelf, self.shape = ShelfView(), ShapeView()
-        self.column = QSplitter(Qt.Orientation.Vertical)
-        self.column.addWidget(self.sheet)
-        self.column.addWidget(self.fault_list)
-        self.column.setSizes([430, 150])
+        self.bar, self.notice = ViewBar(VIEWS), Notice()
         self.stack = QStackedWidget()
+        self.column = QSplitter(Qt.Orientation.Vertical)
+        self.column.addWidget(self.stack)
+        self.column.addWidget(self.fault_list)
+        self.column.setSizes([510, 90])
+        self.column.setStretchFactor(0, 1)
+        self.column.setChildrenCollapsible(False)
+        self.fault_list.setMinimumHeight(60)
         self._places = {"shelf": self.stack.addWidget(self.shelf), "shape": self.stack.addWidget(self.shape)}
         self.split = QSplitter()
+        self.split.addWidget(self.sheet)
         self.split.addWidget(self.column)
-        self.split.addWidget(self.stack)
-        self.split.setSizes([430, 850])
+        self.split.setSizes([470, 810])
         self.split.setStretchFactor(1, 1)
         self.split.setChildrenCollapsible(False)
         middle = QWidget()
         layout = QVBoxLayout(middle)
         layout.setContentsMargins(0, 0, 0, 0)
         layout.setSpacing(0)
-        layout.addWidget(self._build_bar())
-        layout.addWidget(self._build_notice())
+        layout.addWidget(self.bar)
+        layout.addWidget(self.notice)
         layout.addWidget(self.split, 1)
         layout.addWidget(self.gauges)
         self.setCentralWidget(middle)
 
-    def actions_menu(self, title: str):  # type: ignore[no-untyped-def]
-        """A submenu that belongs to this window."""
-        from PySide6.QtWidgets import QMenu
-
-        return QMenu(title, self)
-
-    def _build_bar(self) -> QWidget:
-        bar = QWidget()
-        row = QHBoxLayout(bar)
-        row.setContentsMargins(10, 0, 16, 0)
-        row.setSpacing(2)
-        group = QButtonGroup(self)
-        self.view_buttons: dict[str, QToolButton] = {}
-        for name in VIEWS:
-            button = QToolButton(objectName="view", text=name.capitalize(), checkable=True)
-            button.setFocusPolicy(Qt.FocusPolicy.TabFocus)
-            button.clicked.connect(getattr(self, f"show_{name}"))
-            group.addButton(button)
-            row.addWidget(button)
-            self.view_buttons[name] = button
-        row.addStretch()
-        self.file_label = QLabel(objectName="hint")
-        row.addWidget(self.file_label)
-        return bar
-
-    def _build_notice(self) -> QFrame:
-        self.notice = QFrame(objectName="notice")
-        row = QHBoxLayout(self.notice)
-        row.setContentsMargins(14, 6, 8, 6)
-        self.notice_text = QLabel(wordWrap=True)
-        self.notice_text.setTextFormat(Qt.TextFormat.PlainText)
-        close = QPushButton("Close")
-        close.clicked.connect(self.notice.hide)
-        row.addWidget(self.notice_text, 1)
-        row.addWidget(close)
-        self.notice.hide()
-        return self.notice
-
     def _connect(self) -> None:
+        self.bar.chosen.connect(self._show)
         self.document.changed.connect(lambda _: self._game_changed())
         self.document.state_changed.connect(self._tell_state)
         self.document.trouble.connect(self.say)
@@ -172,19 +150,17 @@ class Window(QMainWindow):
         from bolometric.desk.views.odds import OddsView
         from bolometric.desk.views.runs import RunsView
 
-        self.odds, self.runs = OddsView(), RunsView()
-        self._places["odds"] = self.stack.addWidget(self.odds)
-        self._places["runs"] = self.stack.addWidget(self.runs)
-        self.runs.cancel_asked.connect(self.measurer.cancel_runs)
-        self.runs.again_asked.connect(lambda: self.measurer.play_again(self.document.game))
-        self.measurer.runs_stopped.connect(self.runs.show_stopped)
-        self.odds.show_game(self.document.game, self.colours)
+        odds, runs = self.odds, self.runs = OddsView(), RunsView()
+        self._places["odds"] = self.stack.addWidget(odds)
+        self._places["runs"] = self.stack.addWidget(runs)
+        runs.cancel_asked.connect(self.measurer.cancel_runs)
+        runs.again_asked.connect(lambda: self.measurer.play_again(self.document.game))
+        self.measurer.runs_stopped.connect(runs.show_stopped)
+        odds.show_game(self.document.game, self.colours)
         if self.exact is not None:
-            self.runs.show_exact(self.exact, self.colours)
+            runs.show_exact(self.exact, self.colours)
         if self._played is not None:
-            self.runs.show_played(self._played)
-
-    _played: Played | None = None
+            runs.show_played(self._played)
 
     def _game_changed(self) -> None:
         game = self.document.game
@@ -223,13 +199,12 @@ class Window(QMainWindow):
         self.actions_by_id["undo"].setEnabled(document.can_undo)
         self.actions_by_id["redo"].setEnabled(document.can_redo)
         place = document.path.name if document.path else "not saved as a file yet"
-        self.file_label.setText(f"{place}{' · changed' if document.dirty else ''}")
+        self.bar.file.setText(f"{place}{' · changed' if document.dirty else ''}")
         self.setWindowTitle(f"{document.game.name}{' *' if document.dirty else ''} – Bolometric")
 
     def say(self, sentence: str) -> None:
         """Show one sentence above the views until it is closed."""
-        self.notice_text.setText(sentence)
-        self.notice.show()
+        self.notice.say(sentence)
 
     def _opened(self, done: bool) -> None:
         if done:
@@ -237,21 +212,27 @@ class Window(QMainWindow):
             self.show_shape()
 
     def _show(self, view: str) -> None:
-        if view in ("odds", "runs"):
+        if view == "shelf":
+            self._fill_shelf()
+        elif view in ("odds", "runs"):
             self._late_views()
         self.editing.close_popover()
         self.view = view
-        self.column.setVisible(view != "shelf")
+        for part in (self.sheet, self.fault_list):
+            part.setVisible(view != "shelf")
         self.stack.setCurrentIndex(self._places[view])
-        self.view_buttons[view].setChecked(True)
+        self.bar.buttons[view].setChecked(True)
+        (self.shelf if view == "shelf" else self.sheet).setFocus()
         for name in VIEWS:
             self.actions_by_id[name].setChecked(name == view)
 
-    def show_shelf(self) -> None:
-        """Show the games there are, as the folders are now."""
+    def _fill_shelf(self) -> None:
         own = ("Your shelf", f"Games you save in {self._shelf_folder} stand here.", games_in(self._shelf_folder))
         demo = ("Kestrel Ridge: the demo shelf", "", demo_files())
         self.shelf.show_shelves([demo, own] if self._demo else [own, demo], self.colours)
+
+    def show_shelf(self) -> None:
+        """Show the games there are, as the folders are now."""
         self._show("shelf")
 
     def show_shape(self) -> None:
@@ -325,26 +306,35 @@ class Window(QMainWindow):
         if self.settings.theme == "system":
             self._dress()
 
-    def _dress(self) -> None:
+    def _dress_application(self) -> None:
         self.colours = scheme(self.settings.theme)
         app = QApplication.instance()
         assert isinstance(app, QApplication)
         dress(app, self.colours)
+
+    def _dress(self) -> None:
+        self._dress_application()
+        self._recolour()
+
+    def _recolour(self) -> None:
         for name in ("light", "dark", "system"):
             self.actions_by_id[name].setChecked(self.settings.theme == name)
         self.sheet.show_game(self.document.game, self.colours)
+        self.fault_list.colours = self.colours
+        self.fault_list.show_faults(self.fault_list.faults)
         self._show_readings()
         self.shape.show_board(self.document.game, self.exact.squares if self.exact else None, self.colours)
         if self.odds is not None and self.runs is not None:
             self.odds.show_game(self.document.game, self.colours)
             self.runs.recolour(self.colours)
-        if getattr(self, "view", "") == "shelf":
+        if self.view == "shelf":
             self.show_shelf()
 
     def _fill_recent(self) -> None:
         self._recent.clear()
         for path in self.settings.recent:
-            self._recent.addAction(path.name, lambda path=path: self._opened(self.filing.open(path)))
+            action = self._recent.addAction(path.name)
+            action.triggered.connect(lambda _=False, path=path: self._opened(self.filing.open(path)))
         if self._recent.isEmpty():
             self._recent.addAction("Nothing yet").setEnabled(False)
 
@@ -354,12 +344,7 @@ class Window(QMainWindow):
 
     def show_about(self) -> None:
         """Say what this is."""
-        QMessageBox.about(
-            self,
-            "About Bolometric",
-            f"Bolometric {__version__}, free software under the MIT licence. Fonts: Atkinson Hyperlegible Next and "
-            "Andika, under the SIL Open Font License.",
-        )
+        QMessageBox.about(self, "About Bolometric", ABOUT)
 
     def closeEvent(self, event: QCloseEvent) -> None:
         """Ask about unsaved changes, then end all work in good order."""

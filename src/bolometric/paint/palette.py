@@ -7,6 +7,7 @@ of colour blindness, and every tint is shown beside its figure.
 from __future__ import annotations
 
 from dataclasses import dataclass
+from statistics import median
 
 from PySide6.QtGui import QColor
 
@@ -34,7 +35,7 @@ class Palette:
         low, high = (self.cold, self.middle) if warmth < 0.5 else (self.middle, self.hot)
         part = min(max(warmth * 2 if warmth < 0.5 else warmth * 2 - 1, 0.0), 1.0)
         a, b = QColor(low), QColor(high)
-        mixed = [x + (y - x) * part for x, y in zip(a.getRgbF()[:3], b.getRgbF()[:3], strict=True)]
+        mixed = [x + (y - x) * part for x, y in zip(_channels(a), _channels(b), strict=True)]
         return QColor.fromRgbF(*mixed)
 
 
@@ -71,19 +72,28 @@ DARK = Palette(
 )
 
 
+def _channels(colour: QColor) -> tuple[float, float, float]:
+    return colour.redF(), colour.greenF(), colour.blueF()
+
+
 def ink_on(ground: QColor) -> QColor:
     """Near-black or near-white, whichever reads better on ``ground``.
 
     By the relative luminance of WCAG 2.2, with the crossing where both contrasts are equal.
     """
-    parts = [c / 12.92 if c <= 0.04045 else ((c + 0.055) / 1.055) ** 2.4 for c in ground.getRgbF()[:3]]
+    parts = [c / 12.92 if c <= 0.04045 else ((c + 0.055) / 1.055) ** 2.4 for c in _channels(ground)]
     luminance = 0.2126 * parts[0] + 0.7152 * parts[1] + 0.0722 * parts[2]
     return QColor("#15191f") if luminance > 0.179 else QColor("#ffffff")
 
 
 def warmths(values: list[float]) -> list[float]:
-    """Warmth of each value: 0 at nothing, 0.5 at the mean, 1 at the largest; all alike are all 0.5."""
-    mean, most = (sum(values) / len(values), max(values)) if values else (0.0, 0.0)
-    if most - mean < 1e-9:
+    """Warmth of each value: 0 at nothing, 0.5 at the usual one, 1 at the largest; all alike are all 0.5."""
+    middle, most = usual(values), max(values, default=0.0)
+    if most - middle < 1e-9 * most:
         return [0.5 if value > 0 else 0.0 for value in values]
-    return [value / mean / 2 if value <= mean else 0.5 + (value - mean) / (most - mean) / 2 for value in values]
+    return [value / middle / 2 if value <= middle else 0.5 + (value - middle) / (most - middle) / 2 for value in values]
+
+
+def usual(values: list[float]) -> float:
+    """The median, which a few odd values do not shift; where it is nothing, the mean."""
+    return (median(values) or sum(values) / len(values)) if values else 0.0

@@ -16,8 +16,8 @@ GAP = 0.05
 """Space between squares, as a part of a square."""
 READABLE = 26
 """Pixels a square must measure before its figure is written below its number."""
-WIDEST, NARROWEST = 0.6, 1.15
-"""How much flatter or taller than a true square a square may be drawn to fill the sheet."""
+TALLEST = 1.15
+"""How much taller than wide a square may be drawn to fill the sheet."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -37,15 +37,13 @@ class TrailLayout:
         self.columns = self._best_columns()
         self.rows = ceil(length / self.columns)
         self.width = area.width() / self.columns
-        self.height = min(area.height() / self.rows, self.width * NARROWEST)
+        self.height = min(area.height() / self.rows, self.width * TALLEST)
 
     def _best_columns(self) -> int:
-        """The number of columns that leaves squares largest, none flatter than allowed."""
+        """The number of columns that leaves squares largest."""
 
         def side(columns: int) -> float:
-            width = self.area.width() / columns
-            height = self.area.height() / ceil(self.length / columns)
-            return min(width, height / WIDEST)
+            return min(self.area.width() / columns, self.area.height() / ceil(self.length / columns))
 
         return max(range(min(5, self.length), min(self.length, 60) + 1), key=side)
 
@@ -83,7 +81,7 @@ def paint_trail(painter: QPainter, layout: TrailLayout, picture: TrailPicture, p
 def _paint_path(painter: QPainter, layout: TrailLayout, palette: Palette) -> None:
     """The line below the squares that shows which way the trail runs, with an arrow in at square 1."""
     middles = QPolygonF([layout.square(number).center() for number in range(1, layout.length + 1)])
-    pen = QPen(QColor(palette.faint), max(2.0, 0.12 * min(layout.width, layout.height)))
+    pen = QPen(QColor(palette.faint), max(1.5, 0.07 * min(layout.width, layout.height)))
     pen.setJoinStyle(Qt.PenJoinStyle.RoundJoin)
     painter.setPen(pen)
     painter.setBrush(Qt.BrushStyle.NoBrush)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from PySide6.QtCore import Signal
+from PySide6.QtCore import Qt, Signal
 from PySide6.QtWidgets import QLabel, QVBoxLayout, QWidget
 
 from bolometric.core.knobs import KnobAt
@@ -53,9 +53,7 @@ class Editor(QWidget):
 
 def wrapped(text: str, name: str) -> QLabel:
     """A label that wraps at the editors' width; plain text, whatever it holds."""
-    from PySide6.QtCore import Qt
-
-    label = QLabel(text, objectName=name, wordWrap=True)
+    label: QLabel = QLabel(text, objectName=name, wordWrap=True)
     label.setTextFormat(Qt.TextFormat.PlainText)
     label.setMinimumWidth(WIDTH)
     label.setMaximumWidth(WIDTH)

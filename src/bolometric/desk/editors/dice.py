@@ -45,6 +45,7 @@ class DiceEditor(Editor):
         row = QHBoxLayout()
         self._count = QSpinBox(minimum=1, maximum=MOST_DICE, value=len(self._dice))
         self._count.setAccessibleName("how many dice")
+        self._count.setMinimumWidth(64)
         self._count.valueChanged.connect(self._set_count)
         row.addWidget(self._count)
         row.addWidget(QLabel("dice in a roll; what they show is added"))

@@ -59,13 +59,17 @@ class ChoiceEditor(Editor):
         for choice in at.knob.choices:
             button = QRadioButton(choice.words, checked=choice.value == at.value)
             button.setAccessibleDescription(choice.effect)
-            button.toggled.connect(lambda on, value=choice.value: on and self.send(value))
+            button.toggled.connect(lambda on, value=choice.value: self._take(on, value))
             self.body.addWidget(button)
             effect = wrapped(choice.effect, "hint")
             effect.setIndent(24)
             self.body.addWidget(effect)
             first = button if button.isChecked() else first
         self.finish(first)
+
+    def _take(self, on: bool, value: str) -> None:
+        if on:
+            self.send(value)
 
 
 class BandEditor(Editor):

@@ -7,9 +7,9 @@ from PySide6.QtGui import QColor, QKeyEvent, QMouseEvent, QPainter, QPaintEvent,
 from PySide6.QtWidgets import QWidget
 
 from bolometric.core.areas.trail.exact import Squares
-from bolometric.core.wording import percent
+from bolometric.core.wording import percent, short_percent
 from bolometric.paint.fonts import screen_font
-from bolometric.paint.palette import LIGHT, Palette, ink_on, warmths
+from bolometric.paint.palette import LIGHT, Palette, ink_on, usual, warmths
 from bolometric.paint.trail_board import TrailLayout, TrailPicture, paint_trail
 
 LEGEND = 34
@@ -22,7 +22,7 @@ def picture_of(length: int, squares: Squares | None) -> TrailPicture:
         return TrailPicture(length)
     chances = squares.chance.tolist()
     warm = warmths(chances[:-1])
-    return TrailPicture(length, [*warm, 1.0 if chances[-1] > 0 else 0.0], [percent(chance) for chance in chances])
+    return TrailPicture(length, [*warm, 1.0 if chances[-1] > 0 else 0.0], [short_percent(chance) for chance in chances])
 
 
 class BoardWidget(QWidget):
@@ -33,7 +33,8 @@ class BoardWidget(QWidget):
 
     def __init__(self) -> None:
         super().__init__()
-        self.length, self.squares = 40, None
+        self.length = 40
+        self.squares: Squares | None = None
         self.colours: Palette = LIGHT
         self.picked = 0
         self._picture = TrailPicture(40)
@@ -92,7 +93,7 @@ class BoardWidget(QWidget):
         words = "Landed on, of 100 players:"
         painter.drawText(row, Qt.AlignmentFlag.AlignVCenter | Qt.AlignmentFlag.AlignLeft, words)
         left = row.left() + painter.fontMetrics().horizontalAdvance(words) + 10
-        marks = ((0.0, 0.0, "rare"), (0.5, float(chances.mean()), "usual"), (1.0, float(chances.max()), "most"))
+        marks = ((0.0, 0.0, "rare"), (0.5, usual(chances.tolist()), "usual"), (1.0, float(chances.max()), "most"))
         for warmth, value, name in marks:
             box = QRectF(left, row.top() + 1, 86, row.height() - 2)
             tint = self.colours.heat(warmth)

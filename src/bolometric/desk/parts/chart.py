@@ -16,30 +16,35 @@ from bolometric.paint.palette import Palette
 MOST_LABELS = 40
 """Bars above this many carry no figures of their own: they would cover each other."""
 
+HEADROOM = 1.2
+"""How much higher than the highest bar the chart is, so that its figure fits above it."""
+
 
 class Chart(pg.PlotWidget):  # type: ignore[misc]
     """One still chart: nothing to drag by accident, scaled to what it shows."""
 
     def __init__(self, across: str, up: str) -> None:
         super().__init__()
-        self._across, self._up = across, up
+        self._across = across
         self.setMenuEnabled(False)
         self.setMouseEnabled(False, False)
         self.hideButtons()
-        self.setAccessibleName(f"Chart: {up} by {across}")
+        self.setAccessibleName(f"Chart: {up} by {across or 'seat'}")
         self.getPlotItem().setContentsMargins(4, 8, 12, 4)
 
     def clear_to(self, colours: Palette) -> None:
         """Empty the chart and take on the colours."""
         self.clear()
         self.setBackground(colours.sheet)
-        for side, words in (("bottom", self._across), ("left", self._up)):
+        for side in ("bottom", "left"):
             axis = self.getAxis(side)
             axis.setPen(QColor(colours.line))
             axis.setTextPen(QColor(colours.faint))
             axis.setTickFont(screen_font(13))
-            axis.setLabel(words, **{"color": colours.faint, "font-size": "13px"})
             axis.enableAutoSIPrefix(False)
+        if self._across:
+            self.getAxis("bottom").setLabel(self._across, **{"color": colours.faint, "font-size": "13px"})
+        self.getAxis("bottom").setStyle(tickLength=0)
 
     def bars(
         self, at: Sequence[float] | NDArray[np.float64], heights: Sequence[float] | NDArray[np.float64],
@@ -70,7 +75,7 @@ class Chart(pg.PlotWidget):  # type: ignore[misc]
     def frame(self, left: float, right: float, top: float) -> None:
         """The range that is shown, from zero up."""
         self.setXRange(left, right, padding=0.01)
-        self.setYRange(0, top * 1.14 or 1, padding=0)
+        self.setYRange(0, top * HEADROOM or 1, padding=0)
 
     def marks_across(self, marks: Sequence[tuple[float, str]]) -> None:
         """Which values are named below the chart."""
@@ -80,5 +85,5 @@ class Chart(pg.PlotWidget):  # type: ignore[misc]
         """Name the upright axis in percent."""
         steps = [step for step in (0.001, 0.002, 0.005, 0.01, 0.02, 0.05, 0.1, 0.2, 0.25, 0.5, 1) if top / step <= 6]
         step = steps[0] if steps else 1.0
-        marks = [(k * step, f"{100 * k * step:.3g}%") for k in range(int(top * 1.14 / step) + 1)]
+        marks = [(k * step, f"{100 * k * step:.3g}%") for k in range(int(top * HEADROOM / step) + 1)]
         self.getAxis("left").setTicks([marks])

@@ -47,12 +47,13 @@ class ReadingDetail(QWidget):
 
     def show_effects(self, effects: list[Effect]) -> None:
         """List what the nearby changes do to the reading, each a button."""
-        if not effects:
+        seen = [effect for effect in effects if headline(self.key, effect.after) != headline(self.key, effect.before)]
+        if not seen:
             self._movers.setText("No single change nearby moves it.")
             return
         self._movers.setText("What would move it (exact):")
         grid = QGridLayout()
-        for i, effect in enumerate(effects[:MOST_SHOWN]):
+        for i, effect in enumerate(seen[:MOST_SHOWN]):
             button = QPushButton(effect.change.words)
             button.setToolTip("Do this; undo takes it back")
             button.clicked.connect(lambda _=False, change=effect.change: self.change_chosen.emit(change))

@@ -1,55 +1,54 @@
-"""What there is to say against a design, each with the changes that would cure it."""
+"""What there is to say against a design, each with the changes that would cure it as words to choose."""
 
 from __future__ import annotations
 
-from PySide6.QtCore import Qt, Signal
-from PySide6.QtWidgets import QFrame, QLabel, QPushButton, QScrollArea, QVBoxLayout, QWidget
+from html import escape
+
+from PySide6.QtCore import Signal
 
 from bolometric.core.faults import Fault
+from bolometric.desk.parts.links import LinkedText, link
+from bolometric.paint.palette import LIGHT, Palette
 
 TITLES = {"fault": "Fault", "advice": "Worth a look"}
 
 
-class FaultList(QScrollArea):
-    """Lists faults, faults before advice. A cure is a button."""
+class FaultList(LinkedText):
+    """Lists faults, faults before advice."""
 
     cure_chosen = Signal(object)
     """A Change to apply."""
-    place_chosen = Signal(str)
 
     def __init__(self) -> None:
-        super().__init__(widgetResizable=True)
-        self.setFrameShape(QFrame.Shape.NoFrame)
-        self.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
-        self.setAccessibleName("What to look at")
+        super().__init__("faults")
+        self.setAccessibleName("What to look at: Tab goes to the next cure, Enter takes it")
         self.faults: list[Fault] = []
-        self.show_faults([])
+        self.colours: Palette = LIGHT
+        self.word_chosen.connect(self._chosen)
 
     def show_faults(self, faults: list[Fault]) -> None:
         """Replace what is shown."""
         self.faults = faults
-        inner = QWidget(objectName="plain")
-        column = QVBoxLayout(inner)
-        column.setContentsMargins(14, 8, 14, 8)
-        column.setSpacing(8)
-        if not faults:
-            column.addWidget(QLabel("Nothing to say against this game.", objectName="hint"))
-        for fault in faults:
-            column.addWidget(self._card(fault))
-        column.addStretch()
-        self.setWidget(inner)
+        lines, words = [], []
+        for i, fault in enumerate(faults):
+            cures = [(f"{i}-{j}", cure.words) for j, cure in enumerate(fault.cures)]
+            words += [word for word, _ in cures]
+            offers = " &nbsp; ".join(link(word, escape(text)) for word, text in cures)
+            lines.append(
+                f'<p><span class="{fault.level}">{TITLES[fault.level]}:</span> {escape(fault.sentence)} {offers}</p>'
+            )
+        html = "".join(lines) or "<p>Nothing to say against this game.</p>"
+        self.show_html(html, _style(self.colours), words)
 
-    def _card(self, fault: Fault) -> QFrame:
-        card = QFrame(objectName=fault.level)
-        column = QVBoxLayout(card)
-        column.setContentsMargins(10, 6, 8, 8)
-        column.setSpacing(5)
-        text = QLabel(f"{TITLES[fault.level]}: {fault.sentence}", wordWrap=True)
-        text.setTextFormat(Qt.TextFormat.PlainText)
-        column.addWidget(text)
-        for cure in fault.cures:
-            button = QPushButton(cure.words)
-            button.setToolTip("Do this; undo takes it back")
-            button.clicked.connect(lambda _=False, cure=cure: self.cure_chosen.emit(cure))
-            column.addWidget(button, 0, Qt.AlignmentFlag.AlignLeft)
-        return card
+    def _chosen(self, word: str) -> None:
+        i, j = map(int, word.split("-"))
+        self.cure_chosen.emit(self.faults[i].cures[j])
+
+
+def _style(c: Palette) -> str:
+    return f"""
+    p {{ margin: 0 0 5px 0; line-height: 116%; }}
+    .fault {{ color: {c.ember}; font-weight: bold; }}
+    .advice {{ color: {c.faint}; font-weight: bold; }}
+    a {{ color: {c.night}; background-color: {c.night_wash}; font-weight: bold; text-decoration: none; }}
+    """

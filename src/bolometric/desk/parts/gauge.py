@@ -77,12 +77,10 @@ class Gauge(QAbstractButton):
             self._text(painter, inner, judged.words, 13.5, colour, Qt.AlignmentFlag.AlignRight, bold=True)
         self._paint_scale(painter, inner, reading, judged)
         sure = certainty(self.key, reading)
-        spread = ""
-        if reading.p10 is not None and reading.p90 is not None:
-            spread = f"{show(self.key, reading.p10).removesuffix(' min')} to {show(self.key, reading.p90)} in 8 of 10"
-        low = inner.adjusted(0, 84, 0, 0)
-        words = f"{spread} · {sure}" if spread and len(sure) < 8 else spread or sure
-        self._text(painter, low, words, 12.5, c.faint, Qt.AlignmentFlag.AlignLeft)
+        if reading.method == "exact" and reading.p10 is not None and reading.p90 is not None:
+            low = show(self.key, reading.p10).removesuffix(" min")
+            sure = f"{low} to {show(self.key, reading.p90)} in 8 of 10 · {sure}"
+        self._text(painter, inner.adjusted(0, 84, 0, 0), sure, 12.5, c.faint, Qt.AlignmentFlag.AlignLeft)
 
     def _paint_scale(self, painter: QPainter, inner: QRectF, reading: Reading, judged: Verdict) -> None:
         c, (low, high) = self.colours, scale(self.key, reading, self.band)

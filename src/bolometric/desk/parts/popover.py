@@ -1,4 +1,4 @@
-"""A small sheet that opens in place, below the word or gauge it belongs to, within the window.
+"""A small sheet that opens in place, beside the word or gauge it belongs to, clear of the gauges.
 
 It is a child of the window, not a window of its own, so it stays where it was put on every system. Escape
 closes it, so does a click elsewhere; Tab stays inside.
@@ -6,7 +6,7 @@ closes it, so does a click elsewhere; Tab stays inside.
 
 from __future__ import annotations
 
-from PySide6.QtCore import QEvent, QObject, QPoint, QRect, Qt, Signal
+from PySide6.QtCore import QEvent, QObject, QPoint, QRect, Qt, QTimer, Signal
 from PySide6.QtGui import QKeyEvent, QMouseEvent
 from PySide6.QtWidgets import QApplication, QComboBox, QFrame, QVBoxLayout, QWidget
 
@@ -18,8 +18,9 @@ class Popover(QFrame):
 
     closed = Signal(bool)
 
-    def __init__(self, window: QWidget, content: QWidget, back_to: QWidget) -> None:
+    def __init__(self, window: QWidget, content: QWidget, back_to: QWidget, room: QRect) -> None:
         super().__init__(window)
+        self._room = room.adjusted(MARGIN, MARGIN, -MARGIN, -MARGIN)
         self.setObjectName("popover")
         self.setAccessibleName(content.accessibleName())
         self.content, self._back_to, self._open = content, back_to, True
@@ -38,17 +39,19 @@ class Popover(QFrame):
 
     def _place(self) -> None:
         self.adjustSize()
-        window = self.parentWidget().rect().adjusted(MARGIN, MARGIN, -MARGIN, -MARGIN)
-        size = self.sizeHint().boundedTo(window.size())
+        room, size = self._room, self.sizeHint()
         below = self._anchor.bottom() + 6
         above = self._anchor.top() - 6 - size.height()
-        top = below if below + size.height() <= window.bottom() or above < window.top() else above
-        top = max(window.top(), min(top, window.bottom() - size.height()))
-        left = max(window.left(), min(self._anchor.left(), window.right() - size.width()))
+        top = below if below + size.height() <= room.bottom() or above < room.top() else above
+        top = max(room.top(), min(top, room.bottom() - size.height()))
+        left = max(room.left(), min(self._anchor.left(), room.right() - size.width()))
         self.setGeometry(QRect(QPoint(left, top), size))
 
     def refit(self) -> None:
-        """The content has grown or shrunk."""
+        """The content has grown or shrunk: place it anew once its new parts are there."""
+        QTimer.singleShot(0, self, self._refit)
+
+    def _refit(self) -> None:
         if self._open and self.isVisible():
             self._place()
 

@@ -6,14 +6,15 @@ from PySide6.QtCore import Qt
 from PySide6.QtGui import QColor
 from PySide6.QtWidgets import QComboBox, QHBoxLayout, QLabel, QVBoxLayout, QWidget
 
-from bolometric.core.draw import Distribution
 from bolometric.core.game import Game
-from bolometric.core.wording import dice, listing, minus, percent
+from bolometric.core.telling import odds_words, total_words
+from bolometric.core.wording import dice, minus, percent
 from bolometric.desk.parts.chart import MOST_LABELS, Chart
 from bolometric.desk.parts.face_table import FaceTable
-from bolometric.paint.palette import Palette, warmths
+from bolometric.paint.palette import Palette, ink_on, warmths
 
-MOST_NEVER = 12
+MOST_PERCENTS = 20
+"""Bars up to which each carries its chance above and its ways within; more have room for the ways alone."""
 MOST_TABLE = 12
 """Faces of one die up to which the table of pairs is shown."""
 
@@ -57,7 +58,9 @@ class OddsView(QWidget):
         self._shown = (game, colours)
         odds = game.distribution
         self.title.setText(f"One roll of {dice(game.pieces)}")
-        self.words.setText(summary(odds))
+        few = len(odds.totals) <= MOST_PERCENTS
+        marked = "Above each bar its chance, in it its ways." if few else "Above each bar its ways."
+        self.words.setText(f"{odds_words(odds)} {marked if len(odds.totals) <= MOST_LABELS else ''}")
         pairs = len(game.pieces) == 2 and max(len(die.faces) for die in game.pieces) <= MOST_TABLE
         self.table.setVisible(pairs)
         if pairs:
@@ -83,10 +86,11 @@ class OddsView(QWidget):
         width = 0.8 * min(gaps, default=1)
         self.chart.bars(odds.totals, chances, tints, width, QColor(colours.faint))
         if len(odds.totals) <= MOST_LABELS:
-            for total, ways, chance in zip(odds.totals, odds.ways, chances, strict=True):
-                crowded = len(odds.totals) > 16
-                words = f"{ways}" if crowded else f"{percent(chance)}\n{ways} way{'s' if ways > 1 else ''}"
-                self.chart.label(total, chance, words, colours.ink, 12 if crowded else 13)
+            for total, ways, chance, warm in zip(odds.totals, odds.ways, chances, warmths(chances), strict=True):
+                few = len(odds.totals) <= MOST_PERCENTS
+                self.chart.label(total, chance, percent(chance) if few else str(ways), colours.ink, 12.5)
+                if few and chance > most / 12:
+                    self.chart.label(total, 0, str(ways), ink_on(colours.heat(warm)).name(), 12.5)
         self.chart.frame(odds.totals[0] - width, odds.totals[-1] + width, most * 1.06)
         self.chart.percents_up(most)
         step = max(1, len(odds.totals) // 24)
@@ -104,35 +108,4 @@ class OddsView(QWidget):
         odds = self._shown[0].distribution
         total = odds.totals[self.total.currentIndex()]
         self.table.pick(total)
-        self.answer.setText(about(odds, total))
-
-
-def summary(odds: Distribution) -> str:
-    """The distribution in two sentences."""
-    most = max(odds.ways)
-    likely = [total for total, ways in zip(odds.totals, odds.ways, strict=True) if ways == most]
-    if len(likely) == len(odds.totals) > 1:
-        peak = "All totals are equally likely"
-    else:
-        peak = f"Most often: {listing(likely[:8], 'and')}{' …' if len(likely) > 8 else ''}"
-    never = odds.impossible
-    if not never:
-        gap = "Every whole number in between can come up"
-    else:
-        gap = f"Never in between: {listing(never[:MOST_NEVER], 'and')}{' …' if len(never) > MOST_NEVER else ''}"
-    return (
-        f"{minus(odds.totals[0])} to {minus(odds.totals[-1])}, {odds.all_ways:,} equally likely ways in all (exact). "
-        f"{peak}. Mean {minus(round(odds.mean, 2))}, spread (sd) {odds.sd:.2f}. {gap}."
-    )
-
-
-def about(odds: Distribution, total: int) -> str:
-    """One total in a sentence."""
-    chance = odds.chance(total)
-    ways = odds.ways[odds.totals.index(total)]
-    atleast = sum(w for t, w in zip(odds.totals, odds.ways, strict=True) if t >= total) / odds.all_ways
-    return (
-        f"{minus(total)}: {ways:,} of {odds.all_ways:,} ways, {chance.numerator}/{chance.denominator}, "
-        f"{percent(float(chance))}, about 1 in {float(1 / chance):.3g}. "
-        f"At least {minus(total)}: {percent(atleast)}. In ten rolls it comes up {10 * float(chance):.2g} times on average."
-    )
+        self.answer.setText(total_words(odds, total))

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import numpy as np
+from numpy.typing import NDArray
 from PySide6.QtCore import Signal
 from PySide6.QtGui import QColor
 from PySide6.QtWidgets import (
@@ -17,16 +18,15 @@ from PySide6.QtWidgets import (
 )
 
 from bolometric.core.measure import Exact
-from bolometric.core.readings import Reading
-from bolometric.core.report import MAY_NEVER_END, show
+from bolometric.core.telling import lead_words, length_words, win_words
 from bolometric.core.wording import percent, plural
 from bolometric.desk.measurer import Played
 from bolometric.desk.parts.chart import Chart
 from bolometric.paint.palette import LIGHT, Palette
 
 MOST_BARS = 60
-FURTHEST = 0.985
-"""The share of games up to which lengths are drawn; the rest is told in words."""
+NEAREST, FURTHEST = 0.001, 0.985
+"""The shares of games between which lengths are drawn; the rest is told in words."""
 
 
 class RunsView(QWidget):
@@ -44,13 +44,14 @@ class RunsView(QWidget):
         column.setContentsMargins(16, 12, 16, 8)
         column.addLayout(self._top())
         self.lengths = Chart("turns in a game, all seats together", "share of games")
-        self.wins = Chart("seat, in order of play", "share of games won")
-        self.leads = Chart("how far into the game the winner took the lead for good", "share of games")
+        self.wins = Chart("", "share of games won")
+        self.leads = Chart("part of the game played", "share of games")
         self.lengths_words, self.wins_words, self.leads_words = (QLabel(wordWrap=True) for _ in range(3))
         grid = QGridLayout()
         grid.setHorizontalSpacing(18)
         headings = [
-            QLabel(text, objectName="heading") for text in ("How long it lasts", "Who wins", "How the lead moves")
+            QLabel(text, objectName="heading")
+            for text in ("How long it lasts", "Who wins, in order of play", "When the winner took the lead for good")
         ]
         grid.addWidget(headings[0], 0, 0, 1, 2)
         grid.addWidget(self.lengths, 1, 0, 1, 2)
@@ -141,9 +142,9 @@ class RunsView(QWidget):
         c, race = self.colours, self.exact.race
         self.lengths.clear_to(c)
         turns = self.played.batch.turns[self.played.batch.home > 0] if self.played else np.zeros(0, np.int64)
-        most = self._furthest(turns)
-        width = -(-most // MOST_BARS)
-        edges = np.arange(0, most + width + 1, width)
+        least, most = self._range(turns)
+        width = -(-(most - least) // MOST_BARS)
+        edges = np.arange(least, most + width + 1, width)
         top = 0.0
         if self.played is not None:
             share = np.histogram(turns, edges + 0.5)[0] / self.played.runs
@@ -156,31 +157,22 @@ class RunsView(QWidget):
             chance = np.diff(ends)
             self.lengths.line(middle, chance, c.ember, dots=len(chance) <= MOST_BARS)
             top = max(top, float(chance.max(initial=0.0)))
-        self.lengths.frame(0, float(edges[-1]) + 1, top)
+        self.lengths.frame(least, float(edges[-1]) + 1, top)
         self.lengths.percents_up(top)
-        self.lengths_words.setText(self._length_words())
+        self.lengths_words.setText(length_words(self.exact))
 
-    def _furthest(self, turns: np.ndarray) -> int:  # type: ignore[type-arg]
+    def _range(self, turns: NDArray[np.int64]) -> tuple[int, int]:
+        """The shortest and the longest game to draw: all but a few at either end."""
         race = self.exact.race if self.exact else None
-        if race is not None:
-            least = FURTHEST * (1 - race.never)
-            known = race.turns.quantile(least) if least > 0 else None
-            if known is not None:
-                return max(10, min(known, 10**9))
-        return max(10, int(np.quantile(turns, FURTHEST))) if len(turns) else 10
-
-    def _length_words(self) -> str:
-        assert self.exact is not None
-        turns, minutes = (self.exact.readings.get(key) for key in ("turns", "minutes"))
-        if turns is None or minutes is None:
-            return "Too long to be worked out exactly; only the runs are shown."
-        if turns.mean is None:
-            half = f" Half of all games are over after {show('turns', turns.p50)} turns." if turns.p50 else ""
-            return f"This game {MAY_NEVER_END}: {percent(turns.never or 0)} of games do not (exact).{half}"
-        return (
-            f"Line: exact; bars: simulated. On average {show('turns', turns.mean)} turns, {show('minutes', minutes.mean)}; "
-            f"8 of 10 games take {show('turns', turns.p10)} to {show('turns', turns.p90)} turns."
-        )
+        ends = [share * (1 - race.never) if race else share for share in (NEAREST, FURTHEST)]
+        if race is not None and race.never < 1:
+            low, high = (race.turns.quantile(share) for share in ends)
+        elif len(turns):
+            low, high = (int(np.quantile(turns, share)) for share in ends)
+        else:
+            low, high = 0, 10
+        low, high = min(low or 0, 10**9), min(high or 10, 10**9)
+        return max(0, low - 1 - (high - low) // 20), max(high, low + 5)
 
     def _draw_wins(self) -> None:
         assert self.exact is not None
@@ -188,33 +180,21 @@ class RunsView(QWidget):
         self.wins.clear_to(c)
         exact = self.exact.readings.get("seat_wins")
         simulated = self.played.readings.get("seat_wins") if self.played else None
-        at = np.arange(1, seats + 1)
+        at = np.arange(1.0, seats + 1)
         top = 1 / seats
         for reading in (simulated, exact):
             top = max(top, *(reading.values if reading and reading.values else (0.0,)))
         if simulated is not None and simulated.values is not None:
             self.wins.bars(at, simulated.values, QColor(c.night_wash), 0.7, QColor(c.night))
         if exact is not None and exact.values is not None:
-            for seat, share in zip(at, exact.values, strict=True):
+            played = simulated.values if simulated is not None and simulated.values is not None else exact.values
+            for seat, share, bar in zip(at.tolist(), exact.values, played, strict=True):
                 self.wins.line(np.array([seat - 0.35, seat + 0.35]), np.array([share, share]), c.ember)
-                self.wins.label(seat, max(share, simulated.values[seat - 1] if simulated and simulated.values else 0),
-                                percent(share), c.ink)  # fmt: skip
+                self.wins.label(seat, max(share, bar), percent(share), c.ink)
         self.wins.frame(0.4, seats + 0.6, top * 1.06)
         self.wins.percents_up(top)
         self.wins.marks_across([(int(seat), f"seat {seat}") for seat in at])
-        self.wins_words.setText(self._win_words(exact))
-
-    def _win_words(self, exact: Reading | None) -> str:
-        assert self.exact is not None
-        seats = self.exact.game.seats.count
-        if exact is None or exact.values is None:
-            return "Not known exactly."
-        if seats == 1:
-            return "One player alone: nobody to win against."
-        tied = self.exact.readings["ties"].mean or 0.0
-        tie = f" {percent(tied)} of games are shared." if tied else ""
-        edge = self.exact.readings["first_seat_edge"].mean
-        return f"An even share would be {percent(1 / seats)}; the first seat has {show('first_seat_edge', edge)} (exact).{tie}"
+        self.wins_words.setText(win_words(self.exact))
 
     def _draw_leads(self) -> None:
         c = self.colours
@@ -228,26 +208,22 @@ class RunsView(QWidget):
         batch = self.played.batch
         decided = batch.winner >= 0
         if not decided.any():
-            self.leads_words.setText("No game was won by one seat alone.")
+            self.leads_words.setText(lead_words(batch))
             return
         edges = np.linspace(0, 1, 21)
         late = batch.last_lead[decided] / batch.turns[decided]
         # A lead taken with the very last turn belongs to the last bar.
         share = np.histogram(np.minimum(late, 1 - 1e-9), edges)[0] / decided.sum()
         self.leads.bars((edges[:-1] + edges[1:]) / 2, share, QColor(c.night_wash), 0.046, QColor(c.night))
-        self.leads.frame(0, 1, float(share.max()))
+        self.leads.frame(-0.02, 1.02, float(share.max()))
         self.leads.percents_up(float(share.max()))
-        changes = batch.lead_changes[decided]
-        error = 100 * float(np.std(late < 0.5)) / len(late) ** 0.5
-        self.leads_words.setText(
-            f"The lead changes hands {changes.mean():.1f} times a game. In {percent(float(np.mean(late < 0.5)))} of games "
-            f"(± {error:.1f} points) the winner is in front for good before half-time. Simulated."
-        )
+        self.leads_words.setText(lead_words(batch))
 
     def _tell_within(self) -> None:
         if self.exact is None:
             return
         way, count = self.exact.journey, self.count.value()
         self.within.setText(
-            f"{'turn' if count == 1 else 'turns'} of their own, {percent(way.home_within(count))} of players are home (exact)."
+            f"{'turn' if count == 1 else 'turns'} of their own, "
+            f"{percent(way.home_within(count))} of players are home (exact)."
         )

@@ -27,16 +27,19 @@ ENDS = (
     Choice(
         "pass",
         "reach or pass",
+        "Let passing the end finish",
         "Anything that gets you to the last square or beyond finishes: the quickest end.",
     ),
     Choice(
         "exact",
         "reach exactly",
+        "Ask for an exact end",
         "A total that is too much is wasted and you stay: tense, but the last squares can drag.",
     ),
     Choice(
         "bounce",
         "reach exactly, bouncing back",
+        "Bounce back from the end",
         "What is too much is counted back from the last square: nothing is wasted, but you may move away.",
     ),
 )
@@ -45,11 +48,13 @@ FINISHES = (
     Choice(
         "at_once",
         "wins at once",
+        "Let the first one home win at once",
         "The game stops on the spot, so whoever went first may have had one turn more.",
     ),
     Choice(
         "finish_round",
         "ends the game once the round is finished",
+        "Finish the round first",
         "All have as many turns, which cures the edge of going first; several home in one round share the win.",
     ),
 )

@@ -1,0 +1,84 @@
+"""Results told in sentences: of the total's odds, and of what happens when a game is played."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from bolometric.core.draw import Distribution
+from bolometric.core.measure import Exact
+from bolometric.core.report import MAY_NEVER_END, show
+from bolometric.core.runs import Batch
+from bolometric.core.wording import listing, minus, percent
+
+MOST_NAMED = 12
+
+
+def _named(values: list[int] | tuple[int, ...]) -> str:
+    return listing(values[:MOST_NAMED], "and") + (" …" if len(values) > MOST_NAMED else "")
+
+
+def odds_words(odds: Distribution) -> str:
+    """A distribution in a few sentences."""
+    most = max(odds.ways)
+    likely = [total for total, ways in zip(odds.totals, odds.ways, strict=True) if ways == most]
+    even = len(likely) == len(odds.totals) > 1
+    peak = "All totals are equally likely" if even else f"Most often: {_named(likely)}"
+    never = odds.impossible
+    gap = f"Never in between: {_named(never)}" if never else "Every whole number in between can come up"
+    return (
+        f"{minus(odds.totals[0])} to {minus(odds.totals[-1])}, {odds.all_ways:,} equally likely ways in all (exact). "
+        f"{peak}. Mean {minus(round(odds.mean, 2))}, spread (sd) {odds.sd:.2f}. {gap}."
+    )
+
+
+def total_words(odds: Distribution, total: int) -> str:
+    """One total in a few sentences; ``total`` must be one that can come up."""
+    chance = odds.chance(total)
+    ways = odds.ways[odds.totals.index(total)]
+    more = sum(w for t, w in zip(odds.totals, odds.ways, strict=True) if t >= total) / odds.all_ways
+    return (
+        f"{minus(total)}: {ways:,} of {odds.all_ways:,} ways, {chance.numerator}/{chance.denominator}, "
+        f"{percent(float(chance))}, about 1 in {float(1 / chance):.3g}. At least {minus(total)}: {percent(more)}. "
+        f"In ten rolls it comes up {10 * float(chance):.2g} times on average."
+    )
+
+
+def length_words(exact: Exact) -> str:
+    """How long a game lasts."""
+    turns, minutes = (exact.readings.get(key) for key in ("turns", "minutes"))
+    if turns is None or minutes is None:
+        return "Too long to be worked out exactly; only the runs are shown."
+    if turns.mean is None:
+        half = f" Half of all games are over after {show('turns', turns.p50)} turns." if turns.p50 else ""
+        return f"This game {MAY_NEVER_END}: {percent(turns.never or 0)} of games do not (exact).{half}"
+    return (
+        f"Line: exact; bars: simulated. On average {show('turns', turns.mean)} turns, "
+        f"{show('minutes', minutes.mean)}; 8 of 10 games take {show('turns', turns.p10)} "
+        f"to {show('turns', turns.p90)} turns."
+    )
+
+
+def win_words(exact: Exact) -> str:
+    """Who wins."""
+    seats, wins = exact.game.seats.count, exact.readings.get("seat_wins")
+    if seats == 1:
+        return "One player alone: nobody to win against."
+    if wins is None:
+        return "Not known exactly; only the runs are shown."
+    tied = exact.readings["ties"].mean or 0.0
+    edge = show("first_seat_edge", exact.readings["first_seat_edge"].mean)
+    shared = f" {percent(tied)} of games are shared." if tied else ""
+    return f"An even share would be {percent(1 / seats)}; the first seat is {edge} from it (exact).{shared}"
+
+
+def lead_words(batch: Batch) -> str:
+    """How the lead moves; from games played."""
+    decided = batch.winner >= 0
+    if not decided.any():
+        return "No game was won by one seat alone."
+    early = batch.last_lead[decided] / batch.turns[decided] < 0.5
+    error = 100 * float(np.std(early)) / len(early) ** 0.5
+    return (
+        f"The lead changes hands {batch.lead_changes[decided].mean():.1f} times a game. In {percent(float(early.mean()))} "
+        f"of games (± {error:.1f} points) the winner is in front for good before half-time. Simulated."
+    )

@@ -1,0 +1,53 @@
+"""The bar of views at the top of the window, and the line of notice below it."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import Qt, Signal
+from PySide6.QtWidgets import QButtonGroup, QFrame, QHBoxLayout, QLabel, QPushButton, QToolButton, QWidget
+
+
+class ViewBar(QWidget):
+    """A button for each view, and the name of the open file."""
+
+    chosen = Signal(str)
+
+    def __init__(self, views: tuple[str, ...]) -> None:
+        super().__init__()
+        row = QHBoxLayout(self)
+        row.setContentsMargins(10, 0, 16, 0)
+        row.setSpacing(2)
+        group = QButtonGroup(self)
+        self.buttons: dict[str, QToolButton] = {}
+        for name in views:
+            button = QToolButton(objectName="view", text=name.capitalize(), checkable=True)
+            button.setFocusPolicy(Qt.FocusPolicy.TabFocus)
+            button.clicked.connect(lambda _=False, name=name: self.chosen.emit(name))
+            group.addButton(button)
+            row.addWidget(button)
+            self.buttons[name] = button
+        row.addStretch()
+        self.file = QLabel(objectName="hint")
+        self.file.setTextFormat(Qt.TextFormat.PlainText)
+        row.addWidget(self.file)
+
+
+class Notice(QFrame):
+    """One sentence that stays until it is closed."""
+
+    def __init__(self) -> None:
+        super().__init__(objectName="notice")
+        row = QHBoxLayout(self)
+        row.setContentsMargins(14, 6, 8, 6)
+        self.words = QLabel(wordWrap=True)
+        self.words.setTextFormat(Qt.TextFormat.PlainText)
+        close = QPushButton("Close")
+        close.clicked.connect(self.hide)
+        row.addWidget(self.words, 1)
+        row.addWidget(close)
+        self.hide()
+
+    def say(self, sentence: str) -> None:
+        """Show a sentence."""
+        self.words.setText(sentence)
+        self.setAccessibleName(sentence)
+        self.show()
