@@ -5,6 +5,7 @@ from __future__ import annotations
 import numpy as np
 
 from bolometric.core.draw import Distribution
+from bolometric.core.game import Game
 from bolometric.core.measure import Exact
 from bolometric.core.report import MAY_NEVER_END, show
 from bolometric.core.runs import Batch
@@ -43,11 +44,11 @@ def total_words(odds: Distribution, total: int) -> str:
     )
 
 
-def length_words(exact: Exact) -> str:
-    """How long a game lasts."""
-    turns, minutes = (exact.readings.get(key) for key in ("turns", "minutes"))
+def length_words(exact: Exact | None) -> str:
+    """How long a game lasts; None if that was not worked out."""
+    turns, minutes = ((exact.readings if exact else {}).get(key) for key in ("turns", "minutes"))
     if turns is None or minutes is None:
-        return "Too long to be worked out exactly; only the runs are shown."
+        return "Not worked out exactly; only the runs are shown."
     if turns.mean is None:
         half = f" Half of all games are over after {show('turns', turns.p50)} turns." if turns.p50 else ""
         return f"This game {MAY_NEVER_END}: {percent(turns.never or 0)} of games do not (exact).{half}"
@@ -58,13 +59,13 @@ def length_words(exact: Exact) -> str:
     )
 
 
-def win_words(exact: Exact) -> str:
+def win_words(game: Game, exact: Exact | None) -> str:
     """Who wins."""
-    seats, wins = exact.game.seats.count, exact.readings.get("seat_wins")
+    seats = game.seats.count
     if seats == 1:
         return "One player alone: nobody to win against."
-    if wins is None:
-        return "Not known exactly; only the runs are shown."
+    if exact is None or "seat_wins" not in exact.readings:
+        return "Not worked out exactly; only the runs are shown."
     tied = exact.readings["ties"].mean or 0.0
     edge = show("first_seat_edge", exact.readings["first_seat_edge"].mean)
     shared = f" {percent(tied)} of games are shared." if tied else ""
@@ -78,7 +79,8 @@ def lead_words(batch: Batch) -> str:
         return "No game was won by one seat alone."
     early = batch.last_lead[decided] / batch.turns[decided] < 0.5
     error = 100 * float(np.std(early)) / len(early) ** 0.5
+    changes = batch.lead_changes[decided].mean()
     return (
-        f"The lead changes hands {batch.lead_changes[decided].mean():.1f} times a game. In {percent(float(early.mean()))} "
+        f"The lead changes hands {changes:.1f} times a game. In {percent(float(early.mean()))} "
         f"of games (± {error:.1f} points) the winner is in front for good before half-time. Simulated."
     )

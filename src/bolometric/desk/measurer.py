@@ -52,6 +52,7 @@ class Measurer(QObject):
     """Follows a game: call :meth:`measure` after each edit."""
 
     exact_ready = Signal(object)
+    exact_stopped = Signal()
     faults_ready = Signal(object)
     runs_ready = Signal(object)
     runs_stopped = Signal()
@@ -63,6 +64,7 @@ class Measurer(QObject):
         self.seed = seed
         self._generation = 0
         self._runs_wanted = 0
+        self._exact_wanted = 0
         self._exact = ThreadPoolExecutor(1, "exact")
         self._runs = ThreadPoolExecutor(1, "runs")
         self._relay.connect(self._deliver)
@@ -86,6 +88,11 @@ class Measurer(QObject):
     def cancel_runs(self) -> None:
         """Stop the runs after the present batch; what they found so far stays."""
         self._runs_wanted += 1
+
+    def cancel_exact(self) -> None:
+        """Give up working the present game out exactly; its runs go on."""
+        self._exact_wanted += 1
+        self.exact_stopped.emit()
 
     def close(self) -> None:
         """Give up all work and end the threads."""
@@ -112,8 +119,10 @@ class Measurer(QObject):
             signal.emit(*values)
 
     def _work_exactly(self, generation: int, game: Game) -> None:
+        wanted = self._exact_wanted
+
         def stale() -> bool:
-            return generation != self._generation
+            return generation != self._generation or wanted != self._exact_wanted
 
         exact = measure_exactly(game, stale)
         self._relay.emit(generation, self.exact_ready, (exact,))

@@ -48,6 +48,8 @@ ABOUT = (
     "Andika, under the SIL Open Font License."
 )
 VIEWS = ("shelf", "shape", "odds", "runs")
+PATIENCE = 300
+"""Milliseconds an edit may wait for its exact readings until the window says that it waits."""
 WARM_UP = 600
 """Milliseconds after the window is there until the charts are loaded, so that the first look at them is quick."""
 
@@ -65,6 +67,8 @@ class Window(QMainWindow):
         self.runs: RunsView | None = None
         self._played: Played | None = None
         self.view = ""
+        self._patience = QTimer(self, singleShot=True, interval=PATIENCE)
+        self._patience.timeout.connect(self._show_waiting)
         self.keeper: Keeper | None = None
         self._dress_application()  # before any widget is made: later ones take on the font, earlier ones may not
         self._build()
@@ -123,6 +127,8 @@ class Window(QMainWindow):
         self.document.state_changed.connect(self._tell_state)
         self.document.trouble.connect(self.say)
         self.measurer.exact_ready.connect(self._show_exact)
+        self.measurer.exact_stopped.connect(self._show_stopped)
+        self.bar.cancel_asked.connect(self.measurer.cancel_exact)
         self.measurer.faults_ready.connect(self.fault_list.show_faults)
         self.measurer.runs_ready.connect(self._show_played)
         self.measurer.effects_ready.connect(self.editing.show_effects)
@@ -157,8 +163,9 @@ class Window(QMainWindow):
         runs.again_asked.connect(lambda: self.measurer.play_again(self.document.game))
         self.measurer.runs_stopped.connect(runs.show_stopped)
         odds.show_game(self.document.game, self.colours)
+        runs.show_game(self.document.game, self.colours)
         if self.exact is not None:
-            runs.show_exact(self.exact, self.colours)
+            runs.show_exact(self.exact)
         if self._played is not None:
             runs.show_played(self._played)
 
@@ -166,24 +173,43 @@ class Window(QMainWindow):
         game = self.document.game
         self.sheet.show_game(game, self.colours)
         self.readings, self._played = {}, None
-        if self.odds is not None:
+        self._patience.start()
+        if self.odds is not None and self.runs is not None:
             self.odds.show_game(game, self.colours)
+            self.runs.show_game(game, self.colours)
         self.measurer.measure(game)
 
+    def _show_waiting(self) -> None:
+        """Exact work takes long: show nothing that belongs to an older game, and whatever the runs give."""
+        self.bar.show_busy(True)
+        self._show_unknown()
+
+    def _show_unknown(self) -> None:
+        self.exact = None
+        self.readings = dict(self._played.readings) if self._played else {}
+        self._show_readings()
+        self.shape.show_board(self.document.game, None, self.colours)
+
+    def _show_stopped(self) -> None:
+        """Exact work was given up."""
+        self._patience.stop()
+        self.bar.show_busy(False)
+        self._show_unknown()
+
     def _show_exact(self, exact: Exact) -> None:
-        self.exact, self.readings = exact, dict(exact.readings)
+        self._patience.stop()
+        self.bar.show_busy(False)
+        self.exact, self.readings = exact, {**(self._played.readings if self._played else {}), **exact.readings}
         self._show_readings()
         self.shape.show_board(exact.game, exact.squares, self.colours)
         if self.runs is not None:
-            self.runs.show_exact(exact, self.colours)
-            if self._played is not None:
-                self.runs.show_played(self._played)
+            self.runs.show_exact(exact)
 
     def _show_played(self, played: Played) -> None:
         self._played = played
-        if self.exact is None or self.exact.game != played.game:
-            return
-        self.readings = {**played.readings, **self.exact.readings}
+        if self._patience.isActive():
+            return  # the exact readings are due at any moment
+        self.readings = {**played.readings, **(self.exact.readings if self.exact else {})}
         self._show_readings()
         if self.runs is not None:
             self.runs.show_played(played)

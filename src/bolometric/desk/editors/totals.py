@@ -1,10 +1,10 @@
-"""Which totals a rule is about: a key for each total that can come up, or a list to type."""
+"""Which totals a rule is about: a key for each total that can come up, and a line to type any."""
 
 from __future__ import annotations
 
 import re
 
-from PySide6.QtWidgets import QGridLayout, QLineEdit, QToolButton
+from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QLabel, QLineEdit, QToolButton
 
 from bolometric.core.draw import Distribution
 from bolometric.core.knobs import KnobAt
@@ -16,50 +16,57 @@ COLUMNS = 6
 
 
 class TotalsEditor(Editor):
-    """Switches totals on and off, each with its chance below it."""
+    """Switches totals on and off. Keys and line always show the same choice."""
 
     def __init__(self, at: KnobAt, distribution: Distribution) -> None:
         few = len(distribution.totals) <= MOST_KEYS
-        hint = "Choose the totals this happens on; below each is how often it comes up."
-        super().__init__(at, hint if few else "Type the totals, with blanks between them.")
+        hint = "Choose the totals this happens on; below each is how often it comes up." if few else ""
+        super().__init__(at, hint)
+        self._keys: dict[int, QToolButton] = {}
         if few:
             self._add_keys(distribution)
-        else:
-            self._add_line()
+        row = QHBoxLayout()
+        self._line = QLineEdit(_typed(at.value))
+        self._line.setAccessibleName(at.knob.label)
+        self._line.setPlaceholderText("none")
+        self._line.textEdited.connect(self._take_line)
+        row.addWidget(QLabel("Totals"))
+        row.addWidget(self._line, 1)
+        self.body.addLayout(row)
+        self.finish(next(iter(self._keys.values()), self._line))
 
     def _add_keys(self, distribution: Distribution) -> None:
-        self._keys: dict[int, QToolButton] = {}
         grid = QGridLayout()
         grid.setSpacing(4)
-        shown = sorted({*distribution.totals, *self.at.value})
-        for i, total in enumerate(shown):
-            chance = percent(float(distribution.chance(total))) if distribution.chance(total) else "never"
+        for i, total in enumerate(distribution.totals):
+            chance = percent(float(distribution.chance(total)))
             key = QToolButton(text=f"{minus(total)}\n{chance}", checkable=True, checked=total in self.at.value)
             key.setObjectName("total")
             key.setAccessibleName(f"total {total}, comes up {chance}")
-            key.toggled.connect(self._send_keys)
+            key.clicked.connect(self._take_keys)
             self._keys[total] = key
             grid.addWidget(key, i // COLUMNS, i % COLUMNS)
         self.body.addLayout(grid)
-        self.finish(next(iter(self._keys.values())))
 
-    def _send_keys(self) -> None:
-        self.send(tuple(total for total, key in self._keys.items() if key.isChecked()))
+    def _take_keys(self) -> None:
+        typed = whole_numbers(self._line.text())
+        others = [total for total in typed if total not in self._keys] if isinstance(typed, tuple) else []
+        chosen = sorted({*others, *(total for total, key in self._keys.items() if key.isChecked())})
+        self._line.setText(_typed(tuple(chosen)))
+        self.send(tuple(chosen))
 
-    def _add_line(self) -> None:
-        self._line = QLineEdit(" ".join(map(str, self.at.value)))
-        self._line.setMinimumWidth(300)
-        self._line.setAccessibleName(self.at.knob.label)
-        self._line.textEdited.connect(self._send_line)
-        self.body.addWidget(self._line)
-        self.finish(self._line)
-
-    def _send_line(self, text: str) -> None:
+    def _take_line(self, text: str) -> None:
         numbers = whole_numbers(text)
         if isinstance(numbers, str):
-            self.say(f"“{numbers}” is not a whole number.")
-        else:
-            self.send(numbers)
+            self.say(f"“{numbers}” is not a whole number: type totals with blanks between them.")
+            return
+        for total, key in self._keys.items():
+            key.setChecked(total in numbers)
+        self.send(numbers)
+
+
+def _typed(totals: tuple[int, ...]) -> str:
+    return " ".join(map(str, totals))
 
 
 def whole_numbers(text: str) -> tuple[int, ...] | str:

@@ -10,6 +10,7 @@ class ViewBar(QWidget):
     """A button for each view, and the name of the open file."""
 
     chosen = Signal(str)
+    cancel_asked = Signal()
 
     def __init__(self, views: tuple[str, ...]) -> None:
         super().__init__()
@@ -26,9 +27,21 @@ class ViewBar(QWidget):
             row.addWidget(button)
             self.buttons[name] = button
         row.addStretch()
+        self.busy = QLabel("Working it out exactly …")
+        self.cancel = QPushButton("Cancel")
+        self.cancel.clicked.connect(self.cancel_asked)
+        row.addWidget(self.busy)
+        row.addWidget(self.cancel)
+        row.addSpacing(12)
+        self.show_busy(False)
         self.file = QLabel(objectName="hint")
         self.file.setTextFormat(Qt.TextFormat.PlainText)
         row.addWidget(self.file)
+
+    def show_busy(self, busy: bool) -> None:
+        """Say that exact work is going on, with a way to end it."""
+        self.busy.setVisible(busy)
+        self.cancel.setVisible(busy)
 
 
 class Notice(QFrame):

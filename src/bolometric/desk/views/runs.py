@@ -17,6 +17,7 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
+from bolometric.core.game import Game
 from bolometric.core.measure import Exact
 from bolometric.core.telling import lead_words, length_words, win_words
 from bolometric.core.wording import percent, plural
@@ -37,6 +38,7 @@ class RunsView(QWidget):
 
     def __init__(self) -> None:
         super().__init__()
+        self.game = Game()
         self.exact: Exact | None = None
         self.played: Played | None = None
         self.colours: Palette = LIGHT
@@ -98,14 +100,18 @@ class RunsView(QWidget):
             self.cancel.setText("Cancel")
             self.again_asked.emit()
 
-    def show_exact(self, exact: Exact, colours: Palette) -> None:
-        """A new game, worked out but not played yet."""
-        self.exact, self.played, self.colours = exact, None, colours
+    def show_game(self, game: Game, colours: Palette) -> None:
+        """Another game, neither worked out nor played yet."""
+        self.game, self.exact, self.played, self.colours = game, None, None, colours
         self.state.setText("Playing …")
         self.bar.setValue(0)
         self.bar.show()
         self.cancel.setText("Cancel")
         self.cancel.show()
+
+    def show_exact(self, exact: Exact) -> None:
+        """The game has been worked out."""
+        self.exact = exact
         self._draw()
 
     def show_played(self, played: Played) -> None:
@@ -116,8 +122,7 @@ class RunsView(QWidget):
         self.state.setText(f"{plural(played.runs, 'run')} played; {sure}.")
         self.bar.setVisible(not played.done)
         self.cancel.setVisible(not played.done)
-        if self.exact is not None:
-            self._draw()
+        self._draw()
 
     def show_stopped(self) -> None:
         """The runs were cancelled."""
@@ -128,8 +133,7 @@ class RunsView(QWidget):
     def recolour(self, colours: Palette) -> None:
         """Draw again in other colours."""
         self.colours = colours
-        if self.exact is not None:
-            self._draw()
+        self._draw()
 
     def _draw(self) -> None:
         self._draw_lengths()
@@ -138,8 +142,7 @@ class RunsView(QWidget):
         self._tell_within()
 
     def _draw_lengths(self) -> None:
-        assert self.exact is not None
-        c, race = self.colours, self.exact.race
+        c, race = self.colours, self.exact.race if self.exact else None
         self.lengths.clear_to(c)
         turns = self.played.batch.turns[self.played.batch.home > 0] if self.played else np.zeros(0, np.int64)
         least, most = self._range(turns)
@@ -175,10 +178,9 @@ class RunsView(QWidget):
         return max(0, low - 1 - (high - low) // 20), max(high, low + 5)
 
     def _draw_wins(self) -> None:
-        assert self.exact is not None
-        c, seats = self.colours, self.exact.game.seats.count
+        c, seats = self.colours, self.game.seats.count
         self.wins.clear_to(c)
-        exact = self.exact.readings.get("seat_wins")
+        exact = self.exact.readings.get("seat_wins") if self.exact else None
         simulated = self.played.readings.get("seat_wins") if self.played else None
         at = np.arange(1.0, seats + 1)
         top = 1 / seats
@@ -194,14 +196,14 @@ class RunsView(QWidget):
         self.wins.frame(0.4, seats + 0.6, top * 1.06)
         self.wins.percents_up(top)
         self.wins.marks_across([(int(seat), f"seat {seat}") for seat in at])
-        self.wins_words.setText(win_words(self.exact))
+        self.wins_words.setText(win_words(self.game, self.exact))
 
     def _draw_leads(self) -> None:
         c = self.colours
         self.leads.clear_to(c)
         self.leads.frame(0, 1, 0.2)
         self.leads.marks_across([(k / 4, f"{25 * k}%") for k in range(5)])
-        alone = self.exact is not None and self.exact.game.seats.count == 1
+        alone = self.game.seats.count == 1
         if self.played is None or alone:
             self.leads_words.setText("One player alone has no lead to lose." if alone else "")
             return
@@ -221,6 +223,7 @@ class RunsView(QWidget):
 
     def _tell_within(self) -> None:
         if self.exact is None:
+            self.within.setText("turns of their own: not worked out exactly.")
             return
         way, count = self.exact.journey, self.count.value()
         self.within.setText(

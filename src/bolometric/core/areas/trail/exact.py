@@ -34,8 +34,8 @@ SETTLED = 1e-12
 GONE = 1e-17
 """Below this chance of being under way, nothing is left to count."""
 MOST_TURNS = 400_000
-MOST_WORK = 6e9
-"""Bounds on turns walked and on multiplications made before giving up: about ten seconds."""
+MOST_WORK = 1e9
+"""Bounds on turns walked and on multiplications made before giving up: two seconds or so."""
 
 
 @dataclass(frozen=True, slots=True)

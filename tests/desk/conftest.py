@@ -1,0 +1,71 @@
+"""The real window, offscreen, with fresh settings, shelf and recovery folder for every test."""
+
+import os
+
+os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
+
+import pytest
+
+from bolometric.core.demo import demo_files
+from bolometric.desk.app import application, make_window
+from bolometric.desk.settings import Settings
+
+
+@pytest.fixture(scope="session")
+def qapp():
+    return application()
+
+
+class Answers:
+    """Stands for the person in front of the dialogs."""
+
+    def __init__(self):
+        self.file = self.place = None
+        self.losing = "discard"
+        self.asked = []
+
+    def which_file(self, folder):
+        self.asked.append("open")
+        return self.file
+
+    def where_to(self, proposed):
+        self.asked.append(proposed)
+        return self.place
+
+    def lose_changes(self, name):
+        self.asked.append(name)
+        return self.losing
+
+
+@pytest.fixture
+def open_window(qtbot, tmp_path):
+    """Makes windows; all of them are closed at the end, with their threads."""
+    made = []
+
+    def make(file=None, demo=True):
+        settings = Settings(tmp_path / "desk.ini")
+        settings.theme = "light"
+        window = make_window(file, demo, settings, tmp_path / "shelf", tmp_path / "recovery")
+        window.filing.questions = Answers()
+        window.resize(1280, 800)
+        window.show()
+        qtbot.waitExposed(window)
+        made.append(window)
+        return window
+
+    yield make
+    for window in made:
+        window.filing.questions = Answers()
+        window.close()
+        window.keeper.close()
+        assert not window.isVisible()
+
+
+@pytest.fixture
+def window(qtbot, open_window):
+    """A window on Ridge Ascent, its exact readings in."""
+    found = open_window()
+    with qtbot.waitSignal(found.measurer.exact_ready):
+        found.filing.open(demo_files()[0])
+    found.show_shape()
+    return found

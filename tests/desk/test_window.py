@@ -1,0 +1,342 @@
+"""The educator's job in the real window: read, change, see, undo, save, open again."""
+
+import sys
+
+import pytest
+from PySide6.QtCore import QObject, QPoint, Qt, Signal
+from PySide6.QtGui import QAction
+from PySide6.QtWidgets import QLineEdit, QPushButton, QRadioButton, QSpinBox, QToolButton
+
+from bolometric.core.demo import demo_files
+from bolometric.core.faults import find_faults
+from bolometric.core.files import SUFFIX, read, write
+from bolometric.core.game import Game, game_from
+from bolometric.core.measure import measure_exactly
+from bolometric.desk import actions
+from bolometric.desk.parts.explain import ReadingDetail
+from bolometric.desk.window import VIEWS
+
+
+def choose(qtbot, window, path):
+    """Click the word of a setting, and give its editor."""
+    rect = window.sheet.word_rect(path)
+    window.sheet.focus_word(path)
+    rect = window.sheet.word_rect(path)
+    at = rect.translated(-window.sheet.viewport().pos()).topLeft() + QPoint(6, 8)
+    qtbot.mouseClick(window.sheet.viewport(), Qt.MouseButton.LeftButton, pos=at)
+    assert window.editing.popover is not None
+    return window.editing.popover.content
+
+
+def settle(qtbot, window, act):
+    """Do something that changes the game and wait for its exact readings."""
+    with qtbot.waitSignal(window.measurer.exact_ready, timeout=20_000):
+        act()
+
+
+def test_the_whole_job(qtbot, window, tmp_path):
+    editor = choose(qtbot, window, "pieces")
+    settle(qtbot, window, lambda: editor.findChildren(QSpinBox)[0].setValue(1))
+    editor = choose(qtbot, window, "area.length")
+    settle(qtbot, window, lambda: editor.findChild(QSpinBox).setValue(30))
+    editor = choose(qtbot, window, "area.back_to_start")
+    line = editor.findChild(QLineEdit)
+    settle(qtbot, window, lambda: qtbot.keyClicks(line, "10"))
+    editor = choose(qtbot, window, "area.end")
+    exact_end = next(button for button in editor.findChildren(QRadioButton) if button.text() == "reach exactly")
+    settle(qtbot, window, exact_end.click)
+    window.editing.close_popover()
+
+    game = window.document.game
+    assert (len(game.pieces), game.area.length, game.area.back_to_start, game.area.end) == (1, 30, (10,), "exact")
+    known = measure_exactly(game)
+    assert window.exact.game == game
+    for name in ("minutes", "first_seat_edge", "setbacks", "in_time"):
+        assert window.gauges.gauges[name].reading == known.readings[name]
+    assert (window.shape.board.squares.chance == known.squares.chance).all()
+    qtbot.waitUntil(lambda: "A total of 10 can never come up" in window.fault_list.toPlainText())
+
+    for _ in range(3):
+        settle(qtbot, window, window.undo)
+    assert window.document.game.area == read(demo_files()[0]).area
+    assert len(window.document.game.pieces) == 1
+    settle(qtbot, window, window.redo)
+    assert window.document.game.area.length == 30
+
+    window.filing.questions.place = tmp_path / "mine"
+    window.save()
+    assert not window.document.dirty
+    kept = window.document.game
+    settle(qtbot, window, lambda: window.filing.open(demo_files()[1]))
+    window.filing.questions.file = tmp_path / f"mine{SUFFIX}"
+    settle(qtbot, window, window.open_dialog)
+    assert window.document.game == kept
+
+
+def test_by_keyboard_alone(qtbot, window):
+    window.activateWindow()
+    window.focus_rules()
+    first = window.sheet.focused_word()
+    qtbot.keyClick(window.sheet, Qt.Key.Key_Tab)
+    assert window.sheet.focused_word() == window.sheet.words()[window.sheet.words().index(first) + 1]
+    window.sheet.focus_word("area.length")
+    before = window.document.game
+    qtbot.keyClick(window.sheet, Qt.Key.Key_Return)
+    box = window.editing.popover.content.findChild(QSpinBox)
+    settle(qtbot, window, lambda: qtbot.keyClick(box, Qt.Key.Key_Up))
+    assert window.document.game.area.length == 45
+    settle(qtbot, window, lambda: qtbot.keyClick(box, Qt.Key.Key_Up))
+    popover = window.editing.popover
+    settle(qtbot, window, lambda: qtbot.keyClick(popover, Qt.Key.Key_Escape))
+    assert window.document.game == before
+    assert window.editing.popover is None
+    assert not window.document.can_undo
+    assert window.sheet.focused_word() == "area.length"
+
+
+def test_one_visit_to_an_editor_is_one_step_of_undo(qtbot, window):
+    before = window.document.game
+    editor = choose(qtbot, window, "brief.group")
+    qtbot.keyClicks(editor.findChild(QLineEdit), "the Sirius group")
+    qtbot.keyClick(window.editing.popover, Qt.Key.Key_Return)
+    assert window.document.game.brief.group == "the Sirius group"
+    window.undo()
+    assert window.document.game == before
+
+
+@pytest.mark.parametrize(
+    ("path", "text", "says"),
+    [
+        ("pieces", "", "needs at least 2 faces"),
+        ("pieces", "1 2 six", "“six” on die 1 is not a whole number"),
+        ("pieces", "1 2 5000", "5000 is too large"),
+        ("area.back_to_start", "2 3 4 5 6 7 8 9 10 11 12", "leave at least one total that moves"),
+        ("area.back_to_start", "7 x", "“x” is not a whole number"),
+        ("name", "", "This text is empty"),
+    ],
+)
+def test_what_cannot_be_is_said_in_place_and_changes_nothing(qtbot, window, path, text, says):
+    before = window.document.game
+    editor = choose(qtbot, window, path)
+    line = next(line for line in editor.findChildren(QLineEdit) if not isinstance(line.parent(), QSpinBox))
+    line.setText(text)
+    line.textEdited.emit(text)
+    assert says in editor._trouble.text()
+    assert editor._trouble.isVisible()
+    assert window.document.game == before
+
+
+def test_all_totals_sent_back_by_keys_is_refused(qtbot, window):
+    editor = choose(qtbot, window, "area.back_to_start")
+    for total in editor.findChildren(QToolButton):
+        total.click()
+    assert "leave at least one total that moves" in editor._trouble.text()
+    assert len(window.document.game.area.back_to_start) == 10
+
+
+def test_a_wrong_file_leaves_the_game_open(qtbot, window, tmp_path):
+    before = window.document.game
+    broken = tmp_path / "cut.bolo.json"
+    broken.write_bytes(demo_files()[1].read_bytes()[:150])
+    assert not window.filing.open(broken)
+    assert "cut.bolo.json is not sound JSON" in window.notice.words.text()
+    assert window.document.game == before
+    window.filing.questions.place = tmp_path / "none" / "x.bolo.json"
+    window.save_as()
+    assert "cannot be saved" in window.notice.words.text()
+    assert window.document.game == before
+
+
+def test_the_demo_shelf_cannot_be_overwritten(qtbot, window):
+    window.filing.questions.place = demo_files()[0]
+    assert not window.filing.save_as()
+    assert "demo shelf stays" in window.notice.words.text()
+
+
+def test_only_the_last_of_many_edits_is_shown(qtbot, window):
+    shown = []
+    window.measurer.exact_ready.connect(lambda exact: shown.append(exact.game))
+    for length in range(20, 60):
+        window.document.edit("area.length", length)
+    qtbot.waitUntil(lambda: bool(shown) and shown[-1].area.length == 59)
+    assert [game.area.length for game in shown] == sorted(game.area.length for game in shown)
+    assert window.exact.game == window.document.game
+
+
+def test_runs_stream_in_behind_the_exact_readings(qtbot, window):
+    qtbot.waitUntil(lambda: window._played is not None and window._played.done, timeout=60_000)
+    assert window._played.game == window.document.game
+    assert window.readings["minutes"].method == "exact"
+    lead = window.gauges.gauges["lead_for_good"].reading
+    assert lead.method == "simulated"
+    assert 0 < lead.stderr < 0.005
+    window.show_runs()
+    assert "runs played" in window.runs.state.text()
+    assert "The lead changes hands" in window.runs.leads_words.text()
+
+
+def test_runs_can_be_cancelled_and_taken_up_again(qtbot, window):
+    window.show_runs()
+    with qtbot.waitSignal(window.measurer.runs_ready, timeout=60_000):
+        # Sixty sixes' worth of luck: no run of it ends, so the runs go on until they are stopped.
+        window.document.start(game_from({"bolometric": 1, "area": {"length": 200, "back_to_start": [1, 2, 3, 4, 5]}}))
+    with qtbot.waitSignal(window.measurer.runs_stopped):
+        window.runs.cancel.click()
+    assert "Cancelled" in window.runs.state.text()
+    with qtbot.waitSignal(window.measurer.runs_ready):
+        window.runs.cancel.click()
+    assert window.runs.cancel.text() == "Cancel"
+
+
+def test_long_exact_work_says_so_and_can_be_given_up(qtbot, window):
+    """Six dice of thirty faces and an exact end: many squares that are hardly ever left, each in its own time."""
+    slow = {"area": {"length": 1000, "end": "exact"}, "pieces": [{"faces": list(range(1, 31))}] * 6}
+    window.document.start(game_from({"bolometric": 1, **slow}))
+    qtbot.waitUntil(window.bar.cancel.isVisible)
+    assert window.gauges.gauges["minutes"].reading is None or window.readings["minutes"].method == "simulated"
+    with qtbot.waitSignal(window.measurer.exact_stopped):
+        window.bar.cancel.click()
+    assert not window.bar.cancel.isVisible()
+    qtbot.waitUntil(lambda: "minutes" in window.readings, timeout=60_000)
+    assert window.readings["minutes"].method == "simulated"
+
+
+def test_a_gauge_tells_what_would_move_it_and_does_it(qtbot, window):
+    with qtbot.waitSignal(window.measurer.effects_ready):
+        window.gauges.gauges["first_seat_edge"].click()
+    detail = window.editing.popover.content
+    assert isinstance(detail, ReadingDetail)
+    button = next(b for b in detail.findChildren(QPushButton) if b.text() == "Finish the round first")
+    settle(qtbot, window, button.click)
+    assert window.gauges.gauges["first_seat_edge"].reading.mean == pytest.approx(0, abs=1e-12)
+    window.undo()
+    assert window.document.game.area.finish == "at_once"
+
+
+def test_a_cure_is_a_click(qtbot, window):
+    settle(qtbot, window, lambda: window.document.edit("area.end", "exact"))
+    qtbot.waitUntil(lambda: any(fault.code == "may_never_end" for fault in window.fault_list.faults))
+    assert window.gauges.gauges["minutes"].reading.mean is None
+    assert "may never end" in window.gauges.gauges["minutes"].accessibleName()
+    window.fault_list.focus_word("0-0")
+    settle(qtbot, window, lambda: qtbot.keyClick(window.fault_list, Qt.Key.Key_Return))
+    assert not any(fault.code == "may_never_end" for fault in find_faults(window.document.game))
+
+
+def test_closing_asks_before_losing_changes(qtbot, window, tmp_path):
+    window.document.edit("area.length", 33)
+    answers = window.filing.questions
+    answers.losing = "stay"
+    assert not window.close()
+    assert window.isVisible()
+    answers.losing, answers.place = "save", tmp_path / "kept"
+    assert window.close()
+    assert read(tmp_path / f"kept{SUFFIX}").area.length == 33
+
+
+def test_what_was_typed_survives_a_kill(qtbot, open_window, tmp_path):
+    first = open_window()
+    first.document.load(demo_files()[0])
+    first.document.edit("area.length", 77)
+    first.document.keep()
+    first.keeper._lock.unlock()  # what the system does when a program is killed
+    second = open_window()
+    assert second.document.game.area.length == 77
+    assert second.document.dirty
+    assert "was not saved when the program ended" in second.notice.words.text()
+
+
+def test_a_running_program_keeps_its_own_copy(qtbot, open_window):
+    first = open_window()
+    first.document.edit("area.length", 77)
+    first.document.keep()
+    assert open_window().document.game.area.length != 77
+
+
+@pytest.mark.parametrize("theme", ["light", "dark"])
+def test_every_view_draws_the_smallest_and_the_largest(qtbot, window, theme):
+    getattr(window, f"use_{theme}")()
+    extremes = [
+        {"area": {"length": 5}, "seats": {"count": 1}, "brief": {"minutes": None}},
+        {
+            "area": {"length": 1000, "end": "exact"},
+            "pieces": [{"faces": list(range(1, 31))}] * 6,
+            "seats": {"count": 6},
+            "name": "<b>&amp;" + "W" * 50,
+        },
+        {"area": {"length": 6, "end": "exact"}, "pieces": [{"faces": [4, 4]}, {"faces": [-1, 1]}]},
+    ]
+    for data in extremes:
+        settle(qtbot, window, lambda data=data: window.document.start(game_from({"bolometric": 1, **data})))
+        assert window.sheet.toPlainText().startswith(window.document.game.name)
+        for view in VIEWS:
+            getattr(window, f"show_{view}")()
+            picture = window.grab().toImage()
+            colours = {picture.pixel(x, y) for x in range(0, 1280, 40) for y in range(60, 660, 20)}
+            assert len(colours) > 2
+
+
+def test_the_board_reads_out_its_squares(qtbot, window):
+    board = window.shape.board
+    board.setFocus()
+    qtbot.keyClick(board, Qt.Key.Key_Right)
+    assert "Square 1: 0% of players land here" in window.shape.line.text()
+    qtbot.keyClick(board, Qt.Key.Key_Up)
+    assert board.picked == 2 * board.layout_now().columns
+    qtbot.keyClick(board, Qt.Key.Key_Down)
+    assert board.picked == 1
+    middle = board.layout_now().square(7).center().toPoint()
+    qtbot.mouseMove(board, middle)
+    qtbot.waitUntil(lambda: board.picked == 7)
+
+
+def test_odds_light_up_the_ways(qtbot, window):
+    window.show_odds()
+    odds = window.odds
+    odds.total.setCurrentIndex(odds.total.findText("9"))
+    assert odds.table.picked == 9
+    assert "9: 4 of 36 ways, 1/9" in odds.answer.text()
+    odds.table.total_picked.emit(2)
+    assert odds.total.currentText() == "2"
+
+
+def test_the_shelf_shows_and_opens_games(qtbot, window, tmp_path):
+    write(Game(name="Mine"), tmp_path / "shelf" / "mine.bolo.json") if (tmp_path / "shelf").mkdir() is None else None
+    (tmp_path / "shelf" / "bad.bolo.json").write_text("{")
+    window.show_shelf()
+    qtbot.waitUntil(lambda: all(card.entry is not None for card in window.shelf.cards.values()))
+    cards = {card.path.name: card for card in window.shelf.cards.values()}
+    assert len(cards) == len(demo_files()) + 2
+    assert "not sound JSON" in cards["bad.bolo.json"].entry.trouble
+    settle(qtbot, window, cards["mine.bolo.json"].click)
+    assert window.document.game.name == "Mine"
+    assert window.view == "shape"
+
+
+def test_every_command_has_a_method_and_a_key_of_its_own(window):
+    keys = [command.keys for command in actions.COMMANDS if command.keys]
+    assert len(keys) == len(set(keys))
+    for command in actions.COMMANDS:
+        assert callable(getattr(window, command.does))
+        assert isinstance(window.actions_by_id[command.id], QAction)
+
+
+def test_new_from_a_starter_asks_first(qtbot, window):
+    window.document.edit("area.length", 33)
+    window.filing.questions.losing = "stay"
+    assert not window.filing.start(Game())
+    assert window.document.game.area.length == 33
+
+
+def test_the_qt_binding_counts_its_references(qtbot):
+    """PySide6 6.12.0 on Python 3.11 lost a reference to True with every signal, until the program ended."""
+
+    class Bell(QObject):
+        rung = Signal(object)
+
+    bell = Bell()
+    bell.rung.connect(lambda _: None)
+    before = sys.getrefcount(True)
+    for _ in range(500):
+        bell.rung.emit(None)
+    assert sys.getrefcount(True) > before - 250
