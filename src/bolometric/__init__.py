@@ -4,4 +4,10 @@ The package has three layers, and imports run downward only: ``desk`` (the windo
 (drawing), which may use ``core`` (all the computing). ``core`` never imports Qt.
 """
 
+import os
+
+# Matrices here are small, and a linear-algebra library that spins up threads of its own for them makes the
+# exact readings wait tens of milliseconds for a processor that the runs are using. Set before NumPy loads.
+os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
+
 __version__ = "0.1.0"

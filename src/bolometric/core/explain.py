@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import difflib
 from typing import Any
 
 from pydantic import ValidationError
@@ -78,6 +77,8 @@ def _sentence(first: ErrorDetails, context: dict[str, Any]) -> str:
 
 
 def _unknown_word(word: str) -> str:
+    import difflib  # only wanted when something is misspelt
+
     from bolometric.core.game import every_field_name
 
     if word in every_field_name():

@@ -9,7 +9,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass, field
 from math import sqrt
-from typing import Self
+from typing import Protocol, Self
 
 import numpy as np
 from numpy.typing import NDArray
@@ -25,6 +25,8 @@ SURE = 0.005
 """Half a percentage point: the widest standard error with which the runs are content."""
 MOST_TURNS = 100_000
 """Turns after which a run is given up; it is then counted as unfinished, never as an end."""
+ASK_AGAIN = 1.15
+"""How many times as many runs there must be before the error is worked out again: that takes time too."""
 PILOT = 200
 BATCH_TURNS = 1_500_000
 """Turns in a batch: about 15 ms of play, so that Cancel takes effect at once."""
@@ -65,8 +67,11 @@ class Batch:
         return cls(*(np.concatenate([getattr(batch, name) for batch in batches]) for name in names))
 
 
-Player = Callable[[int, int, np.random.Generator], Batch]
-"""Plays (runs, most turns a run, generator)."""
+class Player(Protocol):
+    """A game compiled for play."""
+
+    def __call__(self, runs: int, most_turns: int, rng: np.random.Generator, /) -> Batch:
+        """Play so many runs, each of at most so many turns."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -84,10 +89,12 @@ class Tally:
 
     table: Table
     _batches: list[Batch] = field(default_factory=list)
+    _readings: dict[str, Reading] | None = None
 
     def add(self, batch: Batch) -> None:
         """Take in one more batch."""
         self._batches.append(batch)
+        self._readings = None
 
     @property
     def all(self) -> Batch:
@@ -102,7 +109,12 @@ class Tally:
         return sum(len(batch.turns) for batch in self._batches)
 
     def readings(self) -> dict[str, Reading]:
-        """Every reading that the runs give, with its standard error."""
+        """Every reading that the runs give, with its standard error; worked out once for each batch."""
+        if self._readings is None:
+            self._readings = self._read()
+        return self._readings
+
+    def _read(self) -> dict[str, Reading]:
         done = self.all
         turns, seats = done.turns.astype(float), self.table.seats
         unfinished = float(np.mean(done.winner == UNFINISHED))
@@ -151,7 +163,7 @@ def stream(
 
     Raises Cancelled between batches once ``stop()`` is true.
     """
-    tally, root, size = Tally(table), np.random.SeedSequence(seed), PILOT
+    tally, root, size, ask_at = Tally(table), np.random.SeedSequence(seed), PILOT, 2 * PILOT
     most = MOST_RUNS if runs is None else runs
     while tally.runs < most:
         if stop():
@@ -162,8 +174,10 @@ def stream(
         if size == PILOT:
             size = int(np.clip(BATCH_TURNS / max(batch.turns.mean(), 1), 20, 20_000))
         yield tally
-        if runs is None and tally.runs > PILOT and tally.widest_error() < SURE:
-            return
+        if runs is None and tally.runs >= ask_at:
+            if tally.widest_error() < SURE:
+                return
+            ask_at = int(tally.runs * ASK_AGAIN)
 
 
 def _error(values: NDArray[np.float64]) -> float:

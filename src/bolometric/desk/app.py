@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import gc
 import sys
 from pathlib import Path
 
@@ -23,6 +24,7 @@ def application() -> QApplication:
     """The one application object, with fonts and name set."""
     app = QApplication.instance() or QApplication([APP])
     assert isinstance(app, QApplication)
+    sys.setswitchinterval(0.001)  # a painting window takes the interpreter back sooner from busy threads
     app.setApplicationName(APP)
     app.setApplicationDisplayName("Bolometric")
     app.setApplicationVersion(__version__)
@@ -68,6 +70,8 @@ def run(file: Path | None, demo: bool) -> int:
     app = application()
     window = make_window(file, demo)
     window.show()
+    gc.freeze()
+    gc.enable()
     code = app.exec()
     if window.keeper is not None:
         window.keeper.close()

@@ -12,7 +12,6 @@ from bolometric.core.knobs import knob_at
 from bolometric.core.nearby import Change, Effect
 from bolometric.core.readings import Reading
 from bolometric.desk.document import Document
-from bolometric.desk.editors import editor_for
 from bolometric.desk.editors.base import Editor
 from bolometric.desk.parts.explain import ReadingDetail
 from bolometric.desk.parts.gauge import Gauge
@@ -35,6 +34,8 @@ class Editing(QWidget):
 
     def open_word(self, path: str, colours: Palette) -> None:
         """Open the editor of a setting below its word."""
+        from bolometric.desk.editors.choose import editor_for  # not wanted until the first word is chosen
+
         self._sheet.focus_word(path)
         editor = editor_for(knob_at(self._document.game, path), self._document.game, colours)
         stroke = object()

@@ -18,7 +18,7 @@ from PySide6.QtCore import QObject, Signal
 from bolometric.core.errors import Cancelled
 from bolometric.core.faults import find_faults
 from bolometric.core.game import Game
-from bolometric.core.measure import measure_exactly, runs_of
+from bolometric.core.measure import Exact, measure_exactly, runs_of
 from bolometric.core.nearby import effects
 from bolometric.core.readings import Reading
 from bolometric.core.runs import MOST_RUNS, SURE, Batch, Tally
@@ -71,18 +71,30 @@ class Measurer(QObject):
 
     _relay = Signal(int, object, tuple)
 
-    def measure(self, game: Game) -> None:
-        """Start on a game; whatever was under way for an older one is given up."""
+    def measure(self, game: Game, play: bool = True) -> None:
+        """Start on a game; whatever was under way for an older one is given up.
+
+        Without ``play`` the runs wait for :meth:`play_again`.
+        """
         self._generation += 1
         self._submit(self._exact, self._work_exactly, game)
-        self._submit(self._runs, self._play, game)
+        if play:
+            self._submit(self._runs, self._play, game)
+
+    def ask_faults(self, exact: Exact) -> None:
+        """Look for faults in a measured game; answered by ``faults_ready``.
+
+        Ask once the readings have been painted: this measures a dozen games, and a window that paints
+        beside a busy thread waits for it at every call.
+        """
+        self._submit(self._exact, self._work_faults, exact)
 
     def ask_effects(self, game: Game, key: str) -> None:
         """Work out what every nearby change does to a reading; answered by ``effects_ready``."""
         self._submit(self._exact, self._work_effects, game, key)
 
     def play_again(self, game: Game) -> None:
-        """Start the runs once more, after they were cancelled."""
+        """Start the runs of the game being measured, for the first time or after they were cancelled."""
         self._submit(self._runs, self._play, game)
 
     def cancel_runs(self) -> None:
@@ -124,9 +136,11 @@ class Measurer(QObject):
         def stale() -> bool:
             return generation != self._generation or wanted != self._exact_wanted
 
-        exact = measure_exactly(game, stale)
-        self._relay.emit(generation, self.exact_ready, (exact,))
-        self._relay.emit(generation, self.faults_ready, (find_faults(game, exact, stale),))
+        self._relay.emit(generation, self.exact_ready, (measure_exactly(game, stale),))
+
+    def _work_faults(self, generation: int, exact: Exact) -> None:
+        found = find_faults(exact.game, exact, lambda: generation != self._generation)
+        self._relay.emit(generation, self.faults_ready, (found,))
 
     def _work_effects(self, generation: int, game: Game, key: str) -> None:
         found = effects(game, key, lambda: generation != self._generation)

@@ -9,6 +9,7 @@ from PySide6.QtWidgets import QApplication
 from bolometric.paint.fonts import screen_font
 from bolometric.paint.palette import DARK, LIGHT, Palette
 
+STYLE = "fusion"
 TEXT = 15
 """Pixels of ordinary text."""
 
@@ -23,7 +24,8 @@ def scheme(choice: str) -> Palette:
 
 def dress(app: QApplication, colours: Palette) -> None:
     """Give the application its look."""
-    app.setStyle("Fusion")
+    if app.style().name() != STYLE:
+        app.setStyle(STYLE)
     app.setFont(screen_font(TEXT))
     app.setPalette(_qt_palette(colours))
     app.setStyleSheet(_sheet(colours))

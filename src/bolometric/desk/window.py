@@ -50,8 +50,11 @@ ABOUT = (
 VIEWS = ("shelf", "shape", "odds", "runs")
 PATIENCE = 300
 """Milliseconds an edit may wait for its exact readings until the window says that it waits."""
-WARM_UP = 600
-"""Milliseconds after the window is there until the charts are loaded, so that the first look at them is quick."""
+QUIET = 120
+"""Milliseconds after exact readings until faults are looked for: after painting, and not while edits follow fast."""
+FIRST_RUNS, WARM_UP = 250, 1500
+"""Milliseconds after the start until the first runs, and until the charts, are loaded: not while the window is
+coming up, yet before they are looked at. Either library takes half a second to import."""
 
 
 class Window(QMainWindow):
@@ -69,6 +72,8 @@ class Window(QMainWindow):
         self.view = ""
         self._patience = QTimer(self, singleShot=True, interval=PATIENCE)
         self._patience.timeout.connect(self._show_waiting)
+        self._quiet = QTimer(self, singleShot=True, interval=QUIET)
+        self._quiet.timeout.connect(lambda: self.exact is None or self.measurer.ask_faults(self.exact))
         self.keeper: Keeper | None = None
         self._dress_application()  # before any widget is made: later ones take on the font, earlier ones may not
         self._build()
@@ -145,8 +150,9 @@ class Window(QMainWindow):
     def begin(self, view: str) -> None:
         """Show the open game in a view and start measuring."""
         self._tell_state()
-        self._game_changed()
+        self._game_changed(play=False)
         getattr(self, f"show_{view}")()
+        QTimer.singleShot(FIRST_RUNS, self, lambda: self.measurer.play_again(self.document.game))
         QTimer.singleShot(WARM_UP, self, self._late_views)
 
     def _late_views(self) -> None:
@@ -169,15 +175,16 @@ class Window(QMainWindow):
         if self._played is not None:
             runs.show_played(self._played)
 
-    def _game_changed(self) -> None:
+    def _game_changed(self, play: bool = True) -> None:
         game = self.document.game
         self.sheet.show_game(game, self.colours)
         self.readings, self._played = {}, None
         self._patience.start()
+        self._quiet.stop()
         if self.odds is not None and self.runs is not None:
             self.odds.show_game(game, self.colours)
             self.runs.show_game(game, self.colours)
-        self.measurer.measure(game)
+        self.measurer.measure(game, play)
 
     def _show_waiting(self) -> None:
         """Exact work takes long: show nothing that belongs to an older game, and whatever the runs give."""
@@ -199,6 +206,7 @@ class Window(QMainWindow):
     def _show_exact(self, exact: Exact) -> None:
         self._patience.stop()
         self.bar.show_busy(False)
+        self._quiet.start()
         self.exact, self.readings = exact, {**(self._played.readings if self._played else {}), **exact.readings}
         self._show_readings()
         self.shape.show_board(exact.game, exact.squares, self.colours)

@@ -7,6 +7,7 @@ of colour blindness, and every tint is shown beside its figure.
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import lru_cache
 from statistics import median
 
 from PySide6.QtGui import QColor
@@ -31,12 +32,8 @@ class Palette:
     hot: str
 
     def heat(self, warmth: float) -> QColor:
-        """The tint for a warmth from 0 (rare) over 0.5 (usual) to 1 (often)."""
-        low, high = (self.cold, self.middle) if warmth < 0.5 else (self.middle, self.hot)
-        part = min(max(warmth * 2 if warmth < 0.5 else warmth * 2 - 1, 0.0), 1.0)
-        a, b = QColor(low), QColor(high)
-        mixed = [x + (y - x) * part for x, y in zip(_channels(a), _channels(b), strict=True)]
-        return QColor.fromRgbF(*mixed)
+        """The tint for a warmth from 0 (rare) over 0.5 (usual) to 1 (often), in steps too fine to be seen."""
+        return _heat(self.cold, self.middle, self.hot, round(min(max(warmth, 0.0), 1.0) * TINTS))
 
 
 LIGHT = Palette(
@@ -72,16 +69,32 @@ DARK = Palette(
 )
 
 
+TINTS = 200
+"""Steps of the heat scale: a board asks for hundreds of tints at every paint, and most of them again."""
+
+
+@lru_cache(maxsize=1024)
+def _heat(cold: str, middle: str, hot: str, step: int) -> QColor:
+    warmth = step / TINTS
+    a, b = (QColor(cold), QColor(middle)) if warmth < 0.5 else (QColor(middle), QColor(hot))
+    part = warmth * 2 if warmth < 0.5 else warmth * 2 - 1
+    return QColor.fromRgbF(*(x + (y - x) * part for x, y in zip(_channels(a), _channels(b), strict=True)))
+
+
 def _channels(colour: QColor) -> tuple[float, float, float]:
     return colour.redF(), colour.greenF(), colour.blueF()
 
 
 def ink_on(ground: QColor) -> QColor:
-    """Near-black or near-white, whichever reads better on ``ground``.
+    """Near-black or near-white, whichever reads better on ``ground``."""
+    return _ink_on(ground.rgb())
 
-    By the relative luminance of WCAG 2.2, with the crossing where both contrasts are equal.
-    """
-    parts = [c / 12.92 if c <= 0.04045 else ((c + 0.055) / 1.055) ** 2.4 for c in _channels(ground)]
+
+@lru_cache(maxsize=1024)
+def _ink_on(rgb: int) -> QColor:
+    """By the relative luminance of WCAG 2.2, with the crossing where both contrasts are equal."""
+    channels = _channels(QColor.fromRgb(rgb))
+    parts = [c / 12.92 if c <= 0.04045 else ((c + 0.055) / 1.055) ** 2.4 for c in channels]
     luminance = 0.2126 * parts[0] + 0.7152 * parts[1] + 0.0722 * parts[2]
     return QColor("#15191f") if luminance > 0.179 else QColor("#ffffff")
 

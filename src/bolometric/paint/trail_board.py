@@ -14,6 +14,8 @@ from bolometric.paint.palette import Palette, ink_on
 
 GAP = 0.05
 """Space between squares, as a part of a square."""
+LEGIBLE = 9
+"""Pixels a square must measure before its number is written."""
 READABLE = 26
 """Pixels a square must measure before its figure is written below its number."""
 TALLEST = 1.15
@@ -72,40 +74,56 @@ def paint_trail(painter: QPainter, layout: TrailLayout, picture: TrailPicture, p
     """Draw the trail with any QPainter."""
     painter.save()
     painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-    _paint_path(painter, layout, palette)
-    for number in range(1, picture.length + 1):
-        _paint_square(painter, layout, picture, number, palette)
+    squares = [layout.square(number) for number in range(1, picture.length + 1)]
+    _paint_path(painter, squares, palette)
+    grounds = _paint_grounds(painter, squares, picture, palette)
+    size = min(squares[0].width(), squares[0].height())
+    if size >= LEGIBLE:
+        _paint_numbers(painter, squares, grounds, picture, size)
     painter.restore()
 
 
-def _paint_path(painter: QPainter, layout: TrailLayout, palette: Palette) -> None:
-    """The line below the squares that shows which way the trail runs, with an arrow in at square 1."""
-    middles = QPolygonF([layout.square(number).center() for number in range(1, layout.length + 1)])
-    pen = QPen(QColor(palette.faint), max(1.5, 0.07 * min(layout.width, layout.height)))
+def _paint_path(painter: QPainter, squares: list[QRectF], palette: Palette) -> None:
+    """The line below the squares that shows which way the trail runs."""
+    middles = QPolygonF([square.center() for square in squares])
+    pen = QPen(QColor(palette.faint), max(1.5, 0.08 * min(squares[0].width(), squares[0].height())))
     pen.setJoinStyle(Qt.PenJoinStyle.RoundJoin)
     painter.setPen(pen)
     painter.setBrush(Qt.BrushStyle.NoBrush)
     painter.drawPolyline(middles)
 
 
-def _paint_square(painter: QPainter, layout: TrailLayout, picture: TrailPicture, number: int, palette: Palette) -> None:
-    square = layout.square(number)
-    warm = picture.warmth
-    ground = QColor(palette.sheet) if warm is None else palette.heat(warm[number - 1])
-    size = min(square.width(), square.height())
-    last = number == picture.length
-    painter.setPen(QPen(QColor(palette.ink if last else palette.line), 2.5 if last else 1))
-    painter.setBrush(ground)
-    painter.drawRoundedRect(square, 0.14 * size, 0.14 * size)
-    painter.setPen(ink_on(ground) if warm is not None else QColor(palette.ink))
-    if size < 9:
-        return
-    figure = picture.figures[number - 1] if picture.figures is not None and size >= READABLE else ""
-    upper = square.adjusted(0, 0.04 * size, 0, -0.36 * square.height()) if figure else square
-    digits = len(str(picture.length))
-    painter.setFont(piece_font(min(0.42 * size if figure else 0.5 * size, 1.25 * square.width() / digits)))
-    painter.drawText(upper, Qt.AlignmentFlag.AlignCenter, str(number))
-    if figure:
+def _paint_grounds(
+    painter: QPainter, squares: list[QRectF], picture: TrailPicture, palette: Palette
+) -> list[tuple[QColor, QColor]]:
+    """The squares, the last one with a heavy edge; gives the ground and the ink of each."""
+    grounds, round_by = [], 0.14 * min(squares[0].width(), squares[0].height())
+    painter.setPen(QPen(QColor(palette.line), 1))
+    for i, square in enumerate(squares):
+        ground = QColor(palette.sheet) if picture.warmth is None else palette.heat(picture.warmth[i])
+        grounds.append((ground, QColor(palette.ink) if picture.warmth is None else ink_on(ground)))
+        if i == len(squares) - 1:
+            painter.setPen(QPen(QColor(palette.ink), 2.5))
+        painter.setBrush(ground)
+        painter.drawRoundedRect(square, round_by, round_by)
+    return grounds
+
+
+def _paint_numbers(
+    painter: QPainter, squares: list[QRectF], grounds: list[tuple[QColor, QColor]], picture: TrailPicture, size: float
+) -> None:
+    """The number of each square and, where there is room, its figure below. Fonts change once, not per square."""
+    figures = picture.figures if size >= READABLE else None
+    width, height = squares[0].width(), squares[0].height()
+    widest = 1.25 * width / len(str(picture.length))
+    painter.setFont(piece_font(min(0.5 * size if figures is None else 0.42 * size, widest)))
+    for i, square in enumerate(squares):
+        upper = square if figures is None else square.adjusted(0, 0.04 * size, 0, -0.36 * height)
+        painter.setPen(grounds[i][1])
+        painter.drawText(upper, Qt.AlignmentFlag.AlignCenter, str(i + 1))
+    if figures is not None:
         painter.setFont(screen_font(min(0.24 * size, 13.5)))
-        lower = square.adjusted(0, 0.56 * square.height(), 0, -0.05 * size)
-        painter.drawText(lower, Qt.AlignmentFlag.AlignCenter, figure)
+        for i, square in enumerate(squares):
+            painter.setPen(grounds[i][1])
+            lower = square.adjusted(0, 0.56 * height, 0, -0.05 * size)
+            painter.drawText(lower, Qt.AlignmentFlag.AlignCenter, figures[i])

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from PySide6.QtCore import Qt
-from PySide6.QtGui import QColor
+from PySide6.QtGui import QColor, QShowEvent
 from PySide6.QtWidgets import QComboBox, QHBoxLayout, QLabel, QVBoxLayout, QWidget
 
 from bolometric.core.game import Game
@@ -11,7 +11,7 @@ from bolometric.core.telling import odds_words, total_words
 from bolometric.core.wording import dice, minus, percent
 from bolometric.desk.parts.chart import MOST_LABELS, Chart
 from bolometric.desk.parts.face_table import FaceTable
-from bolometric.paint.palette import Palette, ink_on, warmths
+from bolometric.paint.palette import LIGHT, Palette, ink_on, warmths
 
 MOST_PERCENTS = 20
 """Bars up to which each carries its chance above and its ways within; more have room for the ways alone."""
@@ -49,10 +49,22 @@ class OddsView(QWidget):
         column.addLayout(pick)
         self.total.currentIndexChanged.connect(self._picked)
         self.table.total_picked.connect(self._pointed)
+        self._wanted: tuple[Game, Palette] = (Game(), LIGHT)
         self._shown: tuple[Game, Palette] | None = None
 
     def show_game(self, game: Game, colours: Palette) -> None:
-        """Show a game's draw."""
+        """Show a game's draw; while another view is in front, only remember it."""
+        self._wanted = (game, colours)
+        if self.isVisible():
+            self._refresh()
+
+    def showEvent(self, event: QShowEvent) -> None:
+        """Take on what changed while another view was in front."""
+        super().showEvent(event)
+        self._refresh()
+
+    def _refresh(self) -> None:
+        game, colours = self._wanted
         if self._shown is not None and self._shown[0].pieces == game.pieces and self._shown[1] == colours:
             return
         self._shown = (game, colours)

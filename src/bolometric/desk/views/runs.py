@@ -5,7 +5,7 @@ from __future__ import annotations
 import numpy as np
 from numpy.typing import NDArray
 from PySide6.QtCore import Signal
-from PySide6.QtGui import QColor
+from PySide6.QtGui import QColor, QShowEvent
 from PySide6.QtWidgets import (
     QGridLayout,
     QHBoxLayout,
@@ -135,7 +135,14 @@ class RunsView(QWidget):
         self.colours = colours
         self._draw()
 
+    def showEvent(self, event: QShowEvent) -> None:
+        """Draw what came in while another view was in front."""
+        super().showEvent(event)
+        self._draw()
+
     def _draw(self) -> None:
+        if not self.isVisible():
+            return  # charts take longer than all the rest of an edit: they wait until they are looked at
         self._draw_lengths()
         self._draw_wins()
         self._draw_leads()

@@ -7,7 +7,7 @@ from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass
 from pathlib import Path
 
-from PySide6.QtCore import QRectF, QSize, Qt, Signal
+from PySide6.QtCore import QRectF, QSize, Qt, QTimer, Signal
 from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QAbstractButton, QGridLayout, QLabel, QScrollArea, QVBoxLayout, QWidget
 
@@ -23,6 +23,8 @@ from bolometric.paint.trail_board import TrailLayout, TrailPicture, paint_trail
 
 CARD = QSize(300, 262)
 COLUMNS = 4
+AFTER_PAINT = 30
+"""Milliseconds until files are read and measured: the cards are painted first."""
 MOST_CARDS = 200
 
 
@@ -90,7 +92,7 @@ class Card(QAbstractButton):
         board = QRectF(inner.left(), inner.top(), inner.width(), 148)
         words = QRectF(inner.left(), inner.top() + 158, inner.width(), inner.height() - 158)
         if exact is None:
-            trouble = self.entry.trouble if self.entry else ""
+            trouble = self.entry.trouble if self.entry else "…"
             self._text(painter, words, self.path.name.removesuffix(SUFFIX), 18, c.ink, bold=True)
             self._text(painter, words.adjusted(0, 26, 0, 0), trouble, 13, c.ember)
         else:
@@ -153,11 +155,15 @@ class ShelfView(QScrollArea):
                 grid.addWidget(card, i // COLUMNS, i % COLUMNS)
                 if path in known:
                     card.fill(known[path])
-                self._lane.submit(self._look, path)
             grid.setColumnStretch(COLUMNS, 1)
             column.addLayout(grid)
         column.addStretch()
         self.setWidget(inner)
+        QTimer.singleShot(AFTER_PAINT, self, self._start_looking)
+
+    def _start_looking(self) -> None:
+        for path in self.cards:
+            self._lane.submit(self._look, path)
 
     def _look(self, path: Path) -> None:
         self._looked.emit(look(path))

@@ -1,0 +1,43 @@
+/* The inner loop of the runs on a trail, in C: the yardstick for the compiled Python one.
+ * Same table, same random numbers (SplitMix64, Steele, Lea and Flood 2014), same bookkeeping. */
+#include <stdint.h>
+
+int64_t play(uint64_t state, const int16_t *table, const uint64_t *keep, const int64_t *alias,
+             int64_t columns, int64_t length, int64_t seats, int64_t finish_round, int64_t most_turns, int64_t runs,
+             int64_t *turns_out, int8_t *winner_out, int64_t *setbacks_out, int64_t *last_lead_out,
+             int64_t *lead_changes_out)
+{
+    int64_t all = 0, place[8];
+    for (int64_t run = 0; run < runs; run++) {
+        int64_t turn = 0, seat = 0, setbacks = 0, leader = -1, last_lead = 0, home = 0, last_leader = -1, changes = 0;
+        for (int64_t k = 0; k < seats; k++) place[k] = 0;
+        while (!home || (finish_round && seat)) {
+            if (turn == most_turns) break;
+            state += 0x9E3779B97F4A7C15u;
+            uint64_t bits = (state ^ (state >> 30)) * 0xBF58476D1CE4E5B9u;
+            bits = (bits ^ (bits >> 27)) * 0x94D049BB133111EBu;
+            uint64_t wide = (bits >> 32) * (uint64_t)columns;
+            int64_t column = (int64_t)(wide >> 32);
+            if ((wide & 0xFFFFFFFFu) >= keep[column]) column = alias[column];
+            turn++;
+            int64_t old = place[seat], there = table[old * columns + column];
+            place[seat] = there;
+            setbacks += there < old;
+            if (there == length) home |= (int64_t)1 << seat;
+            int64_t best = -1, ahead = -1;
+            for (int64_t k = 0; k < seats; k++) {
+                if (place[k] > best) { best = place[k]; ahead = k; }
+                else if (place[k] == best) ahead = -1;
+            }
+            if (ahead != leader) {
+                leader = ahead; last_lead = turn;
+                if (ahead >= 0 && ahead != last_leader) { changes += last_leader >= 0; last_leader = ahead; }
+            }
+            if (++seat == seats) seat = 0;
+        }
+        turns_out[run] = turn; winner_out[run] = (int8_t)leader; setbacks_out[run] = setbacks;
+        last_lead_out[run] = last_lead; lead_changes_out[run] = changes;
+        all += turn;
+    }
+    return all;
+}

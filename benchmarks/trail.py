@@ -1,0 +1,176 @@
+"""How fast games are played: the program's loop against C, vectorised NumPy and plain Python, in one run.
+
+Each route plays the same three demo games with the same bookkeeping; their mean lengths must agree within
+4 standard errors, or the figures mean nothing. Times are the best of several, in nanoseconds a turn.
+"""
+
+import ctypes
+import random
+import subprocess
+import time
+from pathlib import Path
+
+import numpy as np
+
+from bolometric.core.areas.trail.area import NEAR_MEMORY
+from bolometric.core.areas.trail.play import course, play
+from bolometric.core.areas.trail.rules import compile_chain
+from bolometric.core.demo import demo_files
+from bolometric.core.draw import sampler
+from bolometric.core.files import read
+from bolometric.core.runs import MOST_TURNS
+
+HERE = Path(__file__).parent
+REPEATS = 5
+GOALS = {"C": 0.5, "NumPy": 5.0, "Python": 100.0}
+
+
+def compiled_c():
+    build = HERE / "build"
+    build.mkdir(exist_ok=True)
+    library = build / "trail.so"
+    subprocess.run(["cc", "-O3", "-march=native", "-shared", "-fPIC", "-o", library, HERE / "trail.c"], check=True)
+    return ctypes.CDLL(str(library)).play
+
+
+def by_c(loop, plan, runs):
+    state = np.random.default_rng(1).integers(0, 2**64, dtype=np.uint64)
+    turns, setbacks, lead, changes = (np.empty(runs, np.int64) for _ in range(4))
+    winner = np.empty(runs, np.int8)
+    sizes = [len(plan.keep), len(plan.can_finish), plan.seats, int(plan.finish_round), MOST_TURNS, runs]
+    before = [plan.table, plan.keep, plan.alias]
+    after = [turns, winner, setbacks, lead, changes]
+    pointers = [a.ctypes.data_as(ctypes.c_void_p) for a in before], [a.ctypes.data_as(ctypes.c_void_p) for a in after]
+    loop(ctypes.c_uint64(int(state)), *pointers[0], *map(ctypes.c_int64, sizes), *pointers[1])
+    return turns
+
+
+def by_numpy(plan, runs):
+    """All runs in step, one turn of every unfinished run at a time."""
+    rng = np.random.default_rng(1)
+    columns, length, seats = len(plan.keep), len(plan.can_finish), plan.seats
+    table, keep = plan.table.reshape(length, columns), plan.keep / 2**32
+    place = np.zeros((runs, seats), np.int64)
+    turns, setbacks, last_lead, changes = (np.zeros(runs, np.int64) for _ in range(4))
+    leader, last_leader = np.full(runs, -1), np.full(runs, -1)
+    going, home = np.arange(runs), np.zeros(runs, bool)
+    turn = seat = 0
+    while len(going):
+        turn += 1
+        spread = rng.random(len(going)) * columns
+        column = spread.astype(np.int64)
+        column = np.where(spread - column >= keep[column], plan.alias[column], column)
+        old = place[going, seat]
+        new = table[old, column]
+        place[going, seat] = new
+        setbacks[going] += new < old
+        home[going] |= new == length
+        now = place[going]
+        best = now.max(axis=1)
+        ahead = np.where((now == best[:, None]).sum(axis=1) == 1, now.argmax(axis=1), -1)
+        moved = going[ahead != leader[going]]
+        fresh = ahead[ahead != leader[going]]
+        leader[moved], last_lead[moved] = fresh, turn
+        taken = (fresh >= 0) & (fresh != last_leader[moved])
+        changes[moved[taken]] += last_leader[moved[taken]] >= 0
+        last_leader[moved[taken]] = fresh[taken]
+        seat = (seat + 1) % seats
+        if not plan.finish_round or seat == 0:
+            done = home[going]
+            turns[going[done]] = turn
+            going = going[~done]
+    return turns
+
+
+def by_python(plan, runs):
+    draw = random.Random(1).random
+    columns, length, seats = len(plan.keep), len(plan.can_finish), plan.seats
+    table, alias = plan.table.tolist(), plan.alias.tolist()
+    keep = (plan.keep / 2**32).tolist()
+    turns_out, last_lead = [], [0]
+    for _ in range(runs):
+        place = [0] * seats
+        turn = seat = setbacks = changes = 0
+        leader = last_leader = -1
+        home = False
+        while not home or (plan.finish_round and seat):
+            spread = draw() * columns
+            column = int(spread)
+            if spread - column >= keep[column]:
+                column = alias[column]
+            turn += 1
+            old = place[seat]
+            new = table[old * columns + column]
+            place[seat] = new
+            setbacks += new < old
+            home = home or new == length
+            best, ahead = -1, -1
+            for k in range(seats):
+                if place[k] > best:
+                    best, ahead = place[k], k
+                elif place[k] == best:
+                    ahead = -1
+            if ahead != leader:
+                leader, last_lead[0] = ahead, turn
+                if ahead >= 0 and ahead != last_leader:
+                    changes += last_leader >= 0
+                    last_leader = ahead
+            seat = seat + 1 if seat + 1 < seats else 0
+        turns_out.append(turn)
+    return np.array(turns_out)
+
+
+def timed(act, repeats):
+    """Nanoseconds a turn, the best of ``repeats``, and the lengths played."""
+    best, turns = float("inf"), None
+    for _ in range(repeats):
+        start = time.perf_counter()
+        turns = act()
+        best = min(best, (time.perf_counter() - start) / turns.sum() * 1e9)
+    return best, turns
+
+
+def plan_of(path):
+    """A demo game laid out for the loops, with its name."""
+    game = read(path)
+    chain = compile_chain(game.area, game.distribution)
+    sample = sampler(game.distribution, NEAR_MEMORY // chain.length)
+    return game.name, course(chain, sample, game.seats.count, game.area.finish == "finish_round")
+
+
+def race(loop, plan):
+    """Nanoseconds a turn by each route; all must play games of the same mean length."""
+    pilot = play(plan, 300, MOST_TURNS, np.random.default_rng(1)).turns.mean()
+    runs, few = int(3e7 / pilot), int(3e5 / pilot)
+    ours, a = timed(lambda: play(plan, runs, MOST_TURNS, np.random.default_rng(2)).turns, REPEATS)
+    routes = {
+        "C": timed(lambda: by_c(loop, plan, runs), REPEATS),
+        "NumPy": timed(lambda: by_numpy(plan, max(few * 10, 20_000)), 2),
+        "Python": timed(lambda: by_python(plan, few), 2),
+    }
+    for name, (_, turns) in routes.items():
+        error = np.hypot(a.std() / len(a) ** 0.5, turns.std() / len(turns) ** 0.5)
+        assert abs(a.mean() - turns.mean()) < 4 * error, f"{name} plays another game"
+    return ours, {name: nanoseconds for name, (nanoseconds, _) in routes.items()}
+
+
+def main():
+    loop = compiled_c()
+    print(
+        f"{'game':15s}{'ours':>8s}{'C':>8s}{'NumPy':>8s}{'Python':>8s} ns a turn;  ours is faster than C, NumPy, Python by"
+    )
+    worst = dict.fromkeys(GOALS, float("inf"))
+    for path in demo_files():
+        title, plan = plan_of(path)
+        ours, others = race(loop, plan)
+        ratios = {name: other / ours for name, other in others.items()}
+        worst = {name: min(worst[name], ratios[name]) for name in GOALS}
+        times = "".join(f"{other:8.1f}" for other in others.values())
+        print(f"{title:15s}{ours:8.1f}{times}   {', '.join(f'{ratio:.2f}' for ratio in ratios.values())}")
+    for name, goal in GOALS.items():
+        reached = "reached" if worst[name] >= goal else "missed"
+        print(f"least against {name}: {worst[name]:.2f} (goal {goal:g}, {reached})")
+
+
+if __name__ == "__main__":
+    main()

@@ -1,0 +1,112 @@
+"""What a person waits for: start-up against a bare Qt window, edit to picture, runs, and memory.
+
+Everything is measured offscreen, each start in a process of its own. An edit is timed from the call that
+makes it to the moment the gauges and the board have been painted with its exact readings.
+"""
+
+import os
+import resource
+import statistics
+import subprocess
+import sys
+import tempfile
+import time
+from pathlib import Path
+
+from PySide6.QtCore import QEventLoop
+
+os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
+STARTS, EDITS = 11, 20
+
+BARE = """
+from PySide6.QtWidgets import QApplication, QLabel
+app = QApplication([]); label = QLabel("Bolometric"); label.show()
+while not label.windowHandle().isExposed(): app.processEvents()
+label.grab()
+"""
+OURS = """
+import gc, sys
+gc.disable()  # as the command does
+from pathlib import Path
+from bolometric.desk.app import application, make_window
+from bolometric.desk.settings import Settings
+app = application(); home = Path(sys.argv[1])
+window = make_window(None, True, Settings(home / "s.ini"), home / "shelf", home / "kept")
+window.show()
+while not window.windowHandle().isExposed(): app.processEvents()
+window.grab()
+import os; os._exit(0)
+"""
+
+
+def started(code, *words):
+    """Seconds from starting the process until its window has been painted."""
+    start = time.perf_counter()
+    subprocess.run([sys.executable, "-c", code, *words], check=True, stderr=subprocess.DEVNULL)
+    return time.perf_counter() - start
+
+
+def start_up(home):
+    pairs = [(started(BARE), started(OURS, home)) for _ in range(STARTS)]
+    bare, ours = (statistics.median(times) for times in zip(*pairs, strict=True))
+    ratio = statistics.median(ours / bare for bare, ours in pairs)  # of neighbours in time: machines are not steady
+    print(f"start-up: bare {bare * 1e3:.0f} ms, ours {ours * 1e3:.0f} ms, ratio {ratio:.2f} (goal 4)")
+
+
+def wait_until(app, reached, limit=60.0):
+    """Sleep in the event loop, as a window does; a loop that spins would keep the threads from working."""
+    end = time.perf_counter() + limit
+    while not reached() and time.perf_counter() < end:
+        app.processEvents(QEventLoop.ProcessEventsFlag.WaitForMoreEvents)
+
+
+def edits(app, window):
+    """For each demo game: milliseconds from an edit to its exact readings painted, and to sure runs."""
+    from bolometric.core.demo import demo_files
+    from bolometric.core.files import read
+
+    shown = {}
+    window.measurer.exact_ready.connect(lambda exact: shown.update(exact=exact.game))
+    window.measurer.runs_ready.connect(lambda played: shown.update(first=played.game, done=played.done and played.game))
+    for path in demo_files():
+        window.document.start(read(path))
+        wait_until(app, lambda: shown.get("done") == window.document.game)
+        length = window.document.game.area.length
+        paints, first, sure = [], [], []
+        for i in range(EDITS):
+            start = time.perf_counter()
+            window.document.edit("area.length", length + 1 + i)
+            game = window.document.game
+            wait_until(app, lambda game=game: shown.get("exact") == game)
+            window.gauges.repaint()
+            window.shape.board.repaint()
+            paints.append(time.perf_counter() - start)
+            wait_until(app, lambda game=game: shown.get("first") == game)
+            first.append(time.perf_counter() - start)
+            wait_until(app, lambda game=game: shown.get("done") == game)
+            sure.append(time.perf_counter() - start)
+        told = [f"{statistics.median(t) * 1e3:.0f} ms (worst {max(t) * 1e3:.0f})" for t in (paints, first, sure)]
+        print(f"{window.document.game.name}: edit to exact painted {told[0]}; first runs {told[1]}; sure {told[2]}")
+
+
+def main():
+    with tempfile.TemporaryDirectory() as folder:
+        home = Path(folder)
+        start_up(str(home))
+        from bolometric.desk.app import application, make_window
+        from bolometric.desk.settings import Settings
+
+        app = application()
+        window = make_window(None, True, Settings(home / "s.ini"), home / "shelf", home / "kept")
+        window.show()
+        window.show_runs()
+        window.show_shape()
+        edits(app, window)
+        peak = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024
+        print(f"peak memory with every demo game measured: {peak:.0f} MB (goal 400)")
+        window.document.start(window.document.game)
+        window.close()
+
+
+if __name__ == "__main__":
+    main()
