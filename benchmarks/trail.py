@@ -156,9 +156,7 @@ def race(loop, plan):
 
 def main():
     loop = compiled_c()
-    print(
-        f"{'game':15s}{'ours':>8s}{'C':>8s}{'NumPy':>8s}{'Python':>8s} ns a turn;  ours is faster than C, NumPy, Python by"
-    )
+    print(f"{'ns a turn':15s}{'ours':>8s}{'C':>8s}{'NumPy':>8s}{'Python':>8s}   ours against C, NumPy, Python")
     worst = dict.fromkeys(GOALS, float("inf"))
     for path in demo_files():
         title, plan = plan_of(path)

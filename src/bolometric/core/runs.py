@@ -185,7 +185,14 @@ def _error(values: NDArray[np.float64]) -> float:
 
 
 def _share(hits: NDArray[np.bool_]) -> Reading:
-    return Reading("simulated", float(hits.mean()), stderr=_error(hits.astype(float)))
+    """A share with its standard error, which is not nothing where all runs were alike.
+
+    The error is taken at (hits + 1) / (runs + 2), the rule of succession, so that "none in ten thousand"
+    does not claim to be sure.
+    """
+    runs, count = len(hits), int(hits.sum())
+    near = (count + 1) / (runs + 2)
+    return Reading("simulated", count / runs, stderr=sqrt(near * (1 - near) / runs))
 
 
 def _spread(values: NDArray[np.float64] | None, unit: float, never: float | None) -> Reading:

@@ -65,6 +65,7 @@ class Measurer(QObject):
         self._generation = 0
         self._runs_wanted = 0
         self._exact_wanted = 0
+        self._closed = False
         self._exact = ThreadPoolExecutor(1, "exact")
         self._runs = ThreadPoolExecutor(1, "runs")
         self._relay.connect(self._deliver)
@@ -109,12 +110,13 @@ class Measurer(QObject):
     def close(self) -> None:
         """Give up all work and end the threads."""
         self._generation += 1
+        self._closed = True
         for lane in (self._exact, self._runs):
             lane.shutdown(wait=True, cancel_futures=True)
 
     def _submit(self, lane: ThreadPoolExecutor, work: Callable[..., None], *args: Any) -> None:
-        generation = self._generation
-        lane.submit(self._guarded, work, generation, *args)
+        if not self._closed:
+            lane.submit(self._guarded, work, self._generation, *args)
 
     def _guarded(self, work: Callable[..., None], generation: int, *args: Any) -> None:
         if generation != self._generation:

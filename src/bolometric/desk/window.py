@@ -73,7 +73,7 @@ class Window(QMainWindow):
         self._patience = QTimer(self, singleShot=True, interval=PATIENCE)
         self._patience.timeout.connect(self._show_waiting)
         self._quiet = QTimer(self, singleShot=True, interval=QUIET)
-        self._quiet.timeout.connect(lambda: self.exact is None or self.measurer.ask_faults(self.exact))
+        self._quiet.timeout.connect(self._ask_faults)
         self.keeper: Keeper | None = None
         self._dress_application()  # before any widget is made: later ones take on the font, earlier ones may not
         self._build()
@@ -212,6 +212,10 @@ class Window(QMainWindow):
         self.shape.show_board(exact.game, exact.squares, self.colours)
         if self.runs is not None:
             self.runs.show_exact(exact)
+
+    def _ask_faults(self) -> None:
+        if self.exact is not None:
+            self.measurer.ask_faults(self.exact)
 
     def _show_played(self, played: Played) -> None:
         self._played = played

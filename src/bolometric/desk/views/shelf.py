@@ -131,6 +131,7 @@ class ShelfView(QScrollArea):
         self.cards: dict[Path, Card] = {}
         self.colours: Palette = LIGHT
         self._lane = ThreadPoolExecutor(1, "shelf")
+        self._closed = False
         self._looked.connect(self._fill)
 
     def show_shelves(self, shelves: Iterable[tuple[str, str, list[Path]]], colours: Palette) -> None:
@@ -162,7 +163,7 @@ class ShelfView(QScrollArea):
         QTimer.singleShot(AFTER_PAINT, self, self._start_looking)
 
     def _start_looking(self) -> None:
-        for path in self.cards:
+        for path in () if self._closed else self.cards:
             self._lane.submit(self._look, path)
 
     def _look(self, path: Path) -> None:
@@ -174,4 +175,5 @@ class ShelfView(QScrollArea):
 
     def close_lane(self) -> None:
         """End the thread."""
+        self._closed = True
         self._lane.shutdown(wait=True, cancel_futures=True)

@@ -94,7 +94,7 @@ def _play(  # type: ignore[no-untyped-def]
                         ahead = -1
             ahead = -1 if new == top and new > old else ahead
             ahead = seat if new > top else ahead
-            top = max(top, new)
+            top = new if new > top else top
             last_lead = turn if ahead != leader else last_lead
             leader = ahead
             lead_changes += (ahead >= 0) & (last_leader >= 0) & (ahead != last_leader)

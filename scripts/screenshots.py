@@ -1,0 +1,91 @@
+"""Takes the pictures in docs/screenshots from the demo games: screenshots.py FOLDER.
+
+Each picture is the real window, offscreen, once its readings are in and its runs are sure.
+"""
+
+import os
+import sys
+import tempfile
+from pathlib import Path
+
+os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
+
+from PySide6.QtCore import QEventLoop, QTimer
+
+from bolometric.core.demo import demo_files
+from bolometric.desk.app import application, make_window
+from bolometric.desk.settings import Settings
+
+SIZE = (1280, 800)
+
+
+class Camera:
+    def __init__(self, folder: Path, home: Path) -> None:
+        self.folder, self.app = folder, application()
+        self.settings = Settings(home / "desk.ini")
+        self.settings.theme = "light"
+        self.window = make_window(None, True, self.settings, home / "Bolometric", home / "kept")
+        self.window.filing.shelf = home / "Bolometric"
+        self.window.show()
+        self.window.resize(*SIZE)
+        self.seen = {}
+        self.window.measurer.runs_ready.connect(lambda played: self.seen.update(sure=played.done and played.game))
+        self.window.measurer.faults_ready.connect(lambda _: self.seen.update(faults=self.window.document.game))
+        self.window.measurer.effects_ready.connect(lambda *_: self.seen.update(effects=True))
+
+    def wait(self, reached) -> None:
+        while not reached():
+            self.app.processEvents(QEventLoop.ProcessEventsFlag.WaitForMoreEvents)
+
+    def rest(self, milliseconds: int = 250) -> None:
+        loop = QEventLoop()
+        QTimer.singleShot(milliseconds, loop.quit)
+        loop.exec()
+
+    def open(self, name: str, view: str) -> None:
+        path = next(path for path in demo_files() if path.name.startswith(name))
+        self.seen.clear()
+        self.window.filing.open(path)
+        getattr(self.window, f"show_{view}")()
+        self.wait(lambda: self.seen.get("sure") == self.window.document.game == self.seen.get("faults"))
+
+    def take(self, name: str) -> None:
+        self.rest()
+        self.window.grab().save(str(self.folder / f"{name}.png"))
+
+
+def main(folder: Path) -> None:
+    folder.mkdir(parents=True, exist_ok=True)
+    with tempfile.TemporaryDirectory() as home:
+        camera = Camera(folder, Path(home))
+        window = camera.window
+        window.show_shelf()
+        camera.wait(lambda: all(card.entry for card in window.shelf.cards.values()))
+        camera.open("ridge", "shape")
+        camera.take("shape")
+        window.editing.open_word("pieces", window.colours)
+        camera.take("edit-dice")
+        window.editing.close_popover()
+        window.show_odds()
+        camera.take("odds")
+        camera.open("long", "runs")
+        camera.take("runs")
+        camera.open("loose", "shape")
+        window.gauges.gauges["setbacks"].click()
+        camera.wait(lambda: camera.seen.get("effects"))
+        camera.take("gauge")
+        window.editing.close_popover()
+        window.use_dark()
+        window.editing.open_word("area.back_to_start", window.colours)
+        camera.take("edit-totals-dark")
+        window.editing.close_popover()
+        window.use_light()
+        window.show_shelf()
+        camera.wait(lambda: all(card.entry for card in window.shelf.cards.values()))
+        camera.take("shelf")
+        window.close()
+        window.keeper.close()
+
+
+if __name__ == "__main__":
+    main(Path(sys.argv[1]))
