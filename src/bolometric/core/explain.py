@@ -17,13 +17,13 @@ def setting_error(sentence: str, where: str) -> PydanticCustomError:
     return PydanticCustomError(SETTING, "{sentence}", {"sentence": sentence, "where": where})
 
 
-def explain(error: ValidationError) -> GameError:
-    """The first thing that is wrong, as a GameError."""
+def explain(error: ValidationError, known: tuple[str, ...]) -> GameError:
+    """The first thing that is wrong, as a GameError. ``known`` are the words that a file may use as keys."""
     first = error.errors()[0]
     context = first.get("ctx", {})
     if first["type"] == SETTING:
         return GameError(context["sentence"], context["where"])
-    return GameError(_sentence(first, context), _where(first["loc"]))
+    return GameError(_sentence(first, context, known), _where(first["loc"]))
 
 
 def _where(loc: tuple[int | str, ...]) -> str:
@@ -37,14 +37,14 @@ def _where(loc: tuple[int | str, ...]) -> str:
     return words
 
 
-def _sentence(first: ErrorDetails, context: dict[str, Any]) -> str:
+def _sentence(first: ErrorDetails, context: dict[str, Any], known: tuple[str, ...]) -> str:
     kind, given = first["type"], first["input"]
     shown = repr(given) if len(repr(given)) <= 40 else repr(given)[:37] + "..."
     match kind:
         case "missing":
             return "This is missing: add it."
         case "extra_forbidden":
-            return _unknown_word(str(first["loc"][-1]))
+            return _unknown_word(str(first["loc"][-1]), known)
         case "int_type" | "int_parsing" | "int_from_float":
             return f"{shown} is not a whole number: give one such as 6."
         case "float_type" | "float_parsing" | "finite_number":
@@ -76,13 +76,11 @@ def _sentence(first: ErrorDetails, context: dict[str, Any]) -> str:
             return f"{shown} does not fit here ({first['msg'].lower()})."
 
 
-def _unknown_word(word: str) -> str:
+def _unknown_word(word: str, known: tuple[str, ...]) -> str:
     import difflib  # only wanted when something is misspelt
 
-    from bolometric.core.game import every_field_name
-
-    if word in every_field_name():
+    if word in known:
         return f"{word!r} does not belong here: move it to the group it is part of."
-    near = difflib.get_close_matches(word, every_field_name(), 1)
+    near = difflib.get_close_matches(word, known, 1)
     hint = f" Did you mean {near[0]!r}?" if near else " Take it out."
     return f"{word[:40]!r} is not a setting known here.{hint}"

@@ -10,7 +10,7 @@ from collections.abc import Callable, Iterable, Iterator
 from dataclasses import dataclass
 from typing import Literal
 
-from bolometric.core.areas.trail import faults as trail
+from bolometric.core.areas.registry import faults_of
 from bolometric.core.game import Band, Game
 from bolometric.core.knobs import knob_at
 from bolometric.core.measure import Exact, Stop, measure_exactly, never_stop
@@ -49,6 +49,7 @@ class _Seeker:
 
     def __init__(self, exact: Exact, stop: Stop) -> None:
         self.exact, self.game, self.stop = exact, exact.game, stop
+        self.area = faults_of(exact.game)
         self._measured: list[Exact] | None = None
 
     def all(self) -> Iterator[Fault]:
@@ -58,7 +59,7 @@ class _Seeker:
             too_long = list(self._far_too_long())
             yield from too_long
             yield from (fault for fault in self._off_the_brief() if not (too_long and fault.where == "brief.minutes"))
-        untouched = trail.never_landed(self.exact)
+        untouched = self.area.never_landed(self.exact)
         if untouched:
             yield Fault("never_landed", "advice", "area.length", untouched)
 
@@ -74,13 +75,13 @@ class _Seeker:
         return tuple(found.values())[:MOST_CURES]
 
     def _endless(self) -> Iterator[Fault]:
-        sentence = trail.endless(self.exact)
+        sentence = self.area.endless(self.exact)
         if sentence:
             cures = self._cures(lambda exact: not exact.journey.never, lambda exact: _length(exact))
             yield Fault("may_never_end", "fault", "area.end", sentence, cures)
 
     def _impossible(self) -> Iterator[Fault]:
-        for path, sentence, change in trail.impossible_totals(self.game):
+        for path, sentence, change in self.area.impossible_totals(self.game):
             yield Fault("impossible_total", "fault", path, sentence, (change,))
 
     def _far_too_long(self) -> Iterator[Fault]:

@@ -126,7 +126,7 @@ def game_from(data: Any) -> Game:
     try:
         return Game.model_validate(data)
     except ValidationError as error:
-        raise explain(error) from None
+        raise explain(error, every_field_name()) from None
 
 
 def with_value(game: Game, path: str, value: Any) -> Game:

@@ -9,10 +9,9 @@ from typing import Any
 import numpy as np
 
 from bolometric.core.areas.registry import area_of
-from bolometric.core.areas.trail.exact import Squares
 from bolometric.core.errors import Cancelled
 from bolometric.core.game import Game
-from bolometric.core.race import Journey, Race, race
+from bolometric.core.race import Journey, Race, Squares, race
 from bolometric.core.readings import KINDS, Reading, exact_length, exact_value
 from bolometric.core.runs import Table, Tally, stream
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from bolometric.core.areas.trail import sentences as trail
+from bolometric.core.areas.registry import saying_of
 from bolometric.core.game import Band, Game
 from bolometric.core.knobs import knob_at
 from bolometric.core.wording import Section, Span, dice, minus, plural, sentences
@@ -15,10 +15,10 @@ def rule_sheet(game: Game) -> tuple[Section, ...]:
     return (
         _aim(game),
         _pieces(game),
-        trail.board(game.area),
+        saying_of(game).board(game),
         _first(game),
         _each_turn(game),
-        trail.last(game.area, game.seats.count),
+        saying_of(game).last(game),
     )
 
 
@@ -79,7 +79,7 @@ def _first(game: Game) -> Section:
 
 def _each_turn(game: Game) -> Section:
     roll = "Roll the die." if len(game.pieces) == 1 else "Roll all the dice and add what they show."
-    moved, *rest = trail.turn(game.area, game.distribution)
+    moved, *rest = saying_of(game).turn(game)
     rules: list[str | Span] = []
     for line in rest:
         rules += [" ", *line]

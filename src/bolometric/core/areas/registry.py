@@ -1,22 +1,33 @@
-"""The areas there are: one line each."""
+"""The areas there are, and what each package offers.
+
+Every area is a package of the same layout; its modules are loaded by name when they are first wanted. So a
+new area is a package and an entry in ``AREAS``, and areas know nothing of each other.
+"""
 
 from __future__ import annotations
 
-from collections.abc import Callable
-from typing import Protocol
+from collections.abc import Callable, Iterator
+from importlib import import_module
+from typing import TYPE_CHECKING, Protocol, cast
 
-from bolometric.core.areas.trail import area as trail
-from bolometric.core.areas.trail.exact import Squares
 from bolometric.core.game import Game
-from bolometric.core.race import Journey
+from bolometric.core.race import Journey, Squares
 from bolometric.core.runs import Player
+from bolometric.core.wording import Section, Sentences
+
+if TYPE_CHECKING:
+    from bolometric.core.measure import Exact
+    from bolometric.core.nearby import Change
+
+AREAS = ("trail",)
+"""The kinds of area; each names its package."""
 
 
 class Area(Protocol):
-    """What every area package offers, as functions of its module ``area``."""
+    """Module ``area``: the game worked out and played."""
 
     def journey(self, game: Game, stop: Callable[[], bool]) -> Journey:
-        """One seat's own way to the aim."""
+        """One seat's own way to the aim. Raises Cancelled once ``stop()`` is true."""
 
     def squares(self, game: Game) -> Squares:
         """How often each place of the board is used."""
@@ -25,9 +36,46 @@ class Area(Protocol):
         """The game compiled for the runs."""
 
 
-AREAS: dict[str, Area] = {"trail": trail}
+class Saying(Protocol):
+    """Module ``sentences``: the rules in words."""
+
+    def board(self, game: Game) -> Section:
+        """What to draw."""
+
+    def turn(self, game: Game) -> tuple[Sentences, ...]:
+        """What happens once the total is known."""
+
+    def last(self, game: Game) -> Section:
+        """How it ends."""
+
+
+class Faults(Protocol):
+    """Module ``faults``: what can be wrong with a game in this area."""
+
+    def endless(self, exact: Exact) -> str:
+        """A sentence if a player may never reach the aim, else nothing."""
+
+    def impossible_totals(self, game: Game) -> Iterator[tuple[str, str, Change]]:
+        """Rules about totals that never come up: path, sentence, and the rule without them."""
+
+    def never_landed(self, exact: Exact) -> str:
+        """A sentence naming the places that are never used, else nothing."""
 
 
 def area_of(game: Game) -> Area:
-    """The area that a game is played in."""
-    return AREAS[game.area.kind]
+    """How the game's area is worked out and played."""
+    return cast(Area, _module(game, "area"))
+
+
+def saying_of(game: Game) -> Saying:
+    """How the game's area is said."""
+    return cast(Saying, _module(game, "sentences"))
+
+
+def faults_of(game: Game) -> Faults:
+    """What can be wrong in the game's area."""
+    return cast(Faults, _module(game, "faults"))
+
+
+def _module(game: Game, name: str) -> object:
+    return import_module(f"bolometric.core.areas.{game.area.kind}.{name}")

@@ -6,7 +6,7 @@ from PySide6.QtCore import QEvent, QPointF, QRectF, QSize, Qt, Signal
 from PySide6.QtGui import QColor, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QWidget
 
-from bolometric.core.areas.trail.exact import Squares
+from bolometric.core.race import Squares
 from bolometric.core.wording import percent, short_percent
 from bolometric.paint.fonts import screen_font
 from bolometric.paint.palette import LIGHT, Palette, ink_on, usual, warmths

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from PySide6.QtWidgets import QLabel, QVBoxLayout, QWidget
 
-from bolometric.core.areas.trail.exact import Squares
 from bolometric.core.game import Game
+from bolometric.core.race import Squares
 from bolometric.desk.parts.board import BoardWidget
 from bolometric.paint.palette import Palette
 

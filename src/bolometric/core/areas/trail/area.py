@@ -9,7 +9,7 @@ import numpy as np
 from bolometric.core.areas.trail import exact
 from bolometric.core.areas.trail.rules import compile_chain
 from bolometric.core.game import Game
-from bolometric.core.race import Journey
+from bolometric.core.race import Journey, Squares
 from bolometric.core.runs import Batch, Player
 
 NEAR_MEMORY = 65_536
@@ -21,7 +21,7 @@ def journey(game: Game, stop: Callable[[], bool]) -> Journey:
     return exact.journey(compile_chain(game.area, game.distribution), stop)
 
 
-def squares(game: Game) -> exact.Squares:
+def squares(game: Game) -> Squares:
     """How often each square is landed on."""
     return exact.squares(compile_chain(game.area, game.distribution))
 

@@ -18,14 +18,13 @@ Cost: a turn costs one product of a vector with a sparse or dense matrix; landin
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
 
 from bolometric.core.areas.trail.rules import Chain
 from bolometric.core.errors import Cancelled
-from bolometric.core.race import PERIOD, Journey
+from bolometric.core.race import PERIOD, Journey, Squares
 
 Array = NDArray[np.float64]
 
@@ -36,16 +35,6 @@ GONE = 1e-17
 MOST_TURNS = 400_000
 MOST_WORK = 1e9
 """Bounds on turns walked and on multiplications made before giving up: two seconds or so."""
-
-
-@dataclass(frozen=True, slots=True)
-class Squares:
-    """How often each square is landed on by one seat on its way; index 0 is square 1, the last is home."""
-
-    chance: Array
-    """Chance of landing exactly on the square at least once."""
-    times: Array
-    """Mean number of landings on it; infinite where a marker can be caught for ever."""
 
 
 def transition_matrix(chain: Chain) -> Array:

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from bolometric.core.areas.trail.spec import ENDS, FINISHES, Trail
-from bolometric.core.draw import Distribution
+from bolometric.core.areas.trail.spec import ENDS, FINISHES
+from bolometric.core.game import Game
 from bolometric.core.wording import Section, Sentences, Span, listing, sentences
 
 LENGTH, END, FINISH = "area.length", "area.end", "area.finish"
@@ -15,19 +15,20 @@ def _words(path: str, value: str) -> Span:
     return Span(next(choice.words for choice in choices if choice.value == value), path)
 
 
-def board(trail: Trail) -> Section:
+def board(game: Game) -> Section:
     """What to draw."""
-    return Section("Board", (sentences("Draw a trail of ", Span(f"{trail.length} squares", LENGTH), "."),))
+    return Section("Board", (sentences("Draw a trail of ", Span(f"{game.area.length} squares", LENGTH), "."),))
 
 
 def _named(totals: tuple[int, ...]) -> str:
     return listing(totals, "or") if totals else "No total"
 
 
-def turn(trail: Trail, distribution: Distribution) -> tuple[Sentences, ...]:
-    """What happens after the total is known."""
+def turn(game: Game) -> tuple[Sentences, ...]:
+    """What happens once the total is known."""
+    trail = game.area
     move = "Move that many squares."
-    if distribution.totals[0] < 0:
+    if game.distribution.totals[0] < 0:
         move += " Below zero, move back, but never past the start."
     told = [sentences(move)]
     back, lose = Span(_named(trail.back_to_start), BACK), Span(_named(trail.lose_turn), LOSE)
@@ -42,15 +43,16 @@ def turn(trail: Trail, distribution: Distribution) -> tuple[Sentences, ...]:
     return tuple(told)
 
 
-def last(trail: Trail, seats: int) -> Section:
+def last(game: Game) -> Section:
     """How it ends."""
+    trail = game.area
     after = {
         "pass": " the last square.",
         "exact": " the last square: a total that is too much is wasted.",
         "bounce": ": what is too much is counted back from the last square.",
     }
     lines = [sentences("To get home you must ", _words(END, trail.end), after[trail.end])]
-    if seats > 1:
+    if game.seats.count > 1:
         shared = " If several get home in the same round, they share the win." if trail.finish == "finish_round" else ""
         lines.append(sentences("The first one home ", _words(FINISH, trail.finish), f".{shared}"))
     return Section("Last", tuple(lines))
