@@ -177,6 +177,12 @@ def test_a_game_of_a_thousand_million_turns_keeps_its_digits():
     assert turns.p50 == pytest.approx(np.log(2) * turns.mean, rel=1e-6)
 
 
+def test_a_chain_that_mixes_slowly_is_followed_to_its_tail():
+    """A fair coin of one step on or back, staying at the start when sent below it: N (N + 1) turns on average."""
+    turns = measure_exactly(race_of(100, [{"faces": [-1, 1]}])).readings["turns"]
+    assert turns.mean == pytest.approx(100 * 101, rel=1e-9)
+
+
 def test_finishing_the_round_cures_the_edge_of_going_first():
     once, whole = (measure_exactly(race_of(40, [{}, {}], seats=2, finish=how)) for how in ("at_once", "finish_round"))
     assert once.readings["first_seat_edge"].mean > 0.1

@@ -94,6 +94,23 @@ def test_by_keyboard_alone(qtbot, window):
     assert window.sheet.focused_word() == "area.length"
 
 
+def test_tab_stays_in_the_editor_and_reaches_every_field(qtbot, window):
+    editor = choose(qtbot, window, "pieces")
+    reached = []
+    for _ in range(6):
+        focused = window.focusWidget()
+        assert window.editing.popover.isAncestorOf(focused)
+        reached.append(focused.accessibleName())
+        qtbot.keyClick(focused, Qt.Key.Key_Tab)
+    assert reached[:3] == ["how many dice", "faces of die 1", "ready-made faces for die 1"]
+    assert reached[5] == "how many dice"
+    line = next(w for w in editor.findChildren(QLineEdit) if w.accessibleName() == "faces of die 2")
+    line.setFocus()
+    line.selectAll()
+    settle(qtbot, window, lambda: qtbot.keyClicks(line, "0 2 4"))
+    assert window.document.game.pieces[1].faces == (0, 2, 4)
+
+
 def test_one_visit_to_an_editor_is_one_step_of_undo(qtbot, window):
     before = window.document.game
     editor = choose(qtbot, window, "brief.group")

@@ -95,7 +95,10 @@ class Seats(Part):
 
 
 class Game(Part):
-    """One game, whole and playable: every combination of settings that can be built can be measured."""
+    """One game, whole and playable: every combination of settings that can be built can be measured.
+
+    Seats take turns in order, seat 1 first; the faces of all pieces are added to the total of the draw.
+    """
 
     bolometric: Annotated[Literal[1], Field(description="Version of this file format.")] = FORMAT  # type: ignore[assignment]
     name: Annotated[

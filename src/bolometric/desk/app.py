@@ -16,7 +16,7 @@ from bolometric.desk.document import Document
 from bolometric.desk.measurer import Measurer
 from bolometric.desk.recovery import Keeper
 from bolometric.desk.settings import APP, Settings, recovery_folder, shelf_folder
-from bolometric.desk.window import VIEWS, Window
+from bolometric.desk.window import Window
 from bolometric.paint.fonts import load_fonts
 
 
@@ -50,7 +50,7 @@ def make_window(
     left = keeper.left_behind() if keeper else []
     window = Window(document, Measurer(), settings, shelf or shelf_folder(), demo)
     window.keeper = keeper
-    view = "shelf" if demo else settings.text("view", "shelf")
+    view = "shelf"
     if left and file is None:
         document.start(left[0].game, left[0].path, unsaved=True)
         trouble = f"“{left[0].game.name}” was not saved when the program ended; here it is again. Save it to keep it."
@@ -59,7 +59,7 @@ def make_window(
         view = "shape"
     elif demo:
         document.start(read(demo_files()[0]))
-    window.begin(view if view in VIEWS else "shelf")
+    window.begin(view)
     if trouble:
         window.say(trouble)
     return window

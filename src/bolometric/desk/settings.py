@@ -48,10 +48,6 @@ class Settings:
         """Remember a value."""
         self._store.setValue(key, value)
 
-    def text(self, key: str, default: str) -> str:
-        """A stored word."""
-        return str(self._store.value(key, default))
-
     def flush(self) -> None:
         """Write to disk now."""
         self._store.sync()

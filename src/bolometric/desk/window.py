@@ -393,7 +393,6 @@ class Window(QMainWindow):
         self.settings.keep("geometry", self.saveGeometry())
         self.settings.keep("split", self.split.saveState())
         self.settings.keep("column", self.column.saveState())
-        self.settings.keep("view", self.view)
         self.settings.flush()
         self.measurer.close()
         self.shelf.close_lane()

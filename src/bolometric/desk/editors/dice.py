@@ -53,6 +53,7 @@ class DiceEditor(Editor):
         self.body.addLayout(row)
         self._scroll = QScrollArea(widgetResizable=True)
         self._scroll.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        self._scroll.setFocusPolicy(Qt.FocusPolicy.NoFocus)
         self._scroll.setFrameShape(QScrollArea.Shape.NoFrame)
         self.body.addWidget(self._scroll)
         self._fill()

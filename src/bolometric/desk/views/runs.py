@@ -202,7 +202,7 @@ class RunsView(QWidget):
                 self.wins.label(seat, max(share, bar), percent(share), c.ink)
         self.wins.frame(0.4, seats + 0.6, top * 1.06)
         self.wins.percents_up(top)
-        self.wins.marks_across([(int(seat), f"seat {seat}") for seat in at])
+        self.wins.marks_across([(seat, f"seat {seat:.0f}") for seat in at.tolist()])
         self.wins_words.setText(win_words(self.game, self.exact))
 
     def _draw_leads(self) -> None:

@@ -21,8 +21,8 @@ def landings(trail: Trail, totals: NDArray[np.int64]) -> NDArray[np.int16]:
     Returns shape (length, number of totals): row ``p`` for a marker at ``p`` (0 is off the board), column
     ``k`` for ``totals[k]``; entries from 0 to ``length``. A marker is never moved back past the start.
     """
-    here = np.arange(trail.length)[:, None]
-    there = here + totals[None, :]
+    here = np.arange(trail.length, dtype=np.int32)[:, None]
+    there = here + totals.astype(np.int32)[None, :]
     over = there > trail.length
     match trail.end:
         case "pass":

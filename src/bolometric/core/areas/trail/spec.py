@@ -61,7 +61,11 @@ FINISHES = (
 
 
 class Trail(Part):
-    """A trail of numbered squares. Markers start off the board, before square 1, and do not get in each other's way."""
+    """A trail of numbered squares, one marker for each seat.
+
+    Markers start off the board, before square 1, and do not get in each other's way. Each turn is one draw; its total
+    moves the marker. A total below zero moves it back, never further than off the board; so does bouncing back.
+    """
 
     kind: Literal["trail"] = "trail"
     length: Annotated[

@@ -1,0 +1,131 @@
+"""Follows an absorbing Markov chain from its start until it is over or its tail is known.
+
+Theory. Let Q be the chances of moving among the transient positions and a column of ``exits`` the chances
+of something happening in a turn taken from each. With u the distribution after n turns (u = e0 Qⁿ), u · exits
+is the chance of it happening at turn n + 1, and the sum of u the chance of being under way. Once the *shape*
+u / sum(u) repeats over ``PERIOD`` turns, everything from there on shrinks by one factor a period.
+Reference: Kemeny and Snell, *Finite Markov Chains*, chapter III; Seneta, *Non-negative Matrices and Markov
+Chains*, section 3.3, for the shape that repeats.
+
+Method. Turns are walked one by one at first. A chain that has not settled by then mixes slowly; it is
+followed in strides of many turns, from Q^stride and the columns Qᵏ·exits for each k within a stride, which
+makes a turn some fifty times cheaper.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+import numpy as np
+from numpy.typing import NDArray
+
+from bolometric.core.errors import Cancelled
+from bolometric.core.race import PERIOD, Journey
+
+Array = NDArray[np.float64]
+Advance = Callable[[Array], tuple[Array, Array]]
+"""From a distribution to what happens in each of the next turns (home, away, setback, under way), and the
+distribution after them."""
+
+SETTLED = 1e-12
+"""How far the shape, and how far relatively the share lost in a period, may be from where they are going."""
+GONE = 1e-17
+"""Below this chance of being under way, nothing is left to count."""
+WALKED = 50 * PERIOD
+STRIDE = 10 * PERIOD
+"""Turns walked one by one, and turns of a stride after that."""
+MOST_TURNS = 1_000_000
+MOST_WORK = 2e9
+"""Bounds on turns and on multiplications before giving up: a few seconds."""
+
+
+def follow(inner: Array, exits: Array, stop: Callable[[], bool]) -> Journey:
+    """Follow the chain from position 0.
+
+    ``inner`` is Q, shape (positions, positions); ``exits`` has shape (positions, 3): the chances of coming
+    home, of becoming hopeless, and of losing ground in a turn from each position. Raises Cancelled once
+    ``stop()`` is true.
+    """
+    state = np.zeros(len(inner))
+    state[0] = 1.0
+    found = [np.array([[0.0, 0.0, 0.0, 1.0]])]
+    advance, cost = _by_turns(inner, exits)
+    watch, settled, leak, turns, work = _Settling(state), False, 1.0, 0, 0.0
+    while not settled and turns < MOST_TURNS and work < MOST_WORK:
+        if stop():
+            raise Cancelled
+        if turns == WALKED:
+            advance, cost = _by_strides(inner, exits), len(inner) * (4 * STRIDE + len(inner))
+        before = found[-1][-1, 3]
+        rows, state = advance(state)
+        turns, work = turns + len(rows), work + cost
+        gone = np.flatnonzero(rows[:, 3] < GONE)
+        if len(gone):
+            rows, settled = rows[: gone[0] + 1], True
+        else:
+            before = before if len(rows) == PERIOD else rows[-1 - PERIOD, 3]
+            lost = float(rows[-PERIOD:, :2].sum() / before)
+            if watch.settled(state / rows[-1, 3], lost):
+                settled, leak = True, lost
+        found.append(rows)
+    flows = np.concatenate(found)
+    return Journey(flows[:, 0], flows[:, 3], flows[:, 1].cumsum(), flows[:, 2], leak, settled)
+
+
+def _by_turns(inner: Array, exits: Array) -> tuple[Advance, int]:
+    """Walk one period, turn by turn, by whichever of two ways costs less; and what that costs."""
+    size = len(inner)
+    rows, columns = np.nonzero(inner)
+    weights = inner[rows, columns]
+    dense = len(rows) * 4 > inner.size
+
+    def step(state: Array) -> Array:
+        if dense:
+            return np.asarray(state @ inner)
+        return np.bincount(columns, state[rows] * weights, size).astype(float, copy=False)
+
+    def advance(state: Array) -> tuple[Array, Array]:
+        told = np.empty((PERIOD, 4))
+        for k in range(PERIOD):
+            told[k, :3] = state @ exits
+            state = step(state)
+            told[k, 3] = state.sum()
+        return told, state
+
+    return advance, PERIOD * (inner.size if dense else 4 * len(rows) + size)
+
+
+def _by_strides(inner: Array, exits: Array) -> Advance:
+    """Go one stride at a time."""
+    size = len(inner)
+    columns = np.empty((STRIDE, size, 4))
+    happening, under_way = exits, np.ones(size)
+    for k in range(STRIDE):
+        under_way = inner @ under_way
+        columns[k, :, :3], columns[k, :, 3] = happening, under_way
+        happening = inner @ happening
+    told = columns.transpose(1, 0, 2).reshape(size, STRIDE * 4)
+    far = np.linalg.matrix_power(inner, STRIDE)
+
+    def advance(state: Array) -> tuple[Array, Array]:
+        return (state @ told).reshape(STRIDE, 4), state @ far
+
+    return advance
+
+
+class _Settling:
+    """Watches whether shape and leak have come to rest, judging by how fast their changes shrink."""
+
+    def __init__(self, shape: Array) -> None:
+        self._shape, self._leak, self._change = shape, 0.0, np.zeros(2)
+
+    def settled(self, shape: Array, leak: float) -> bool:
+        """Take the next shape and leak; True if both are as good as where they are going."""
+        change = np.array([np.abs(shape - self._shape).sum(), abs(leak - self._leak) / max(leak, 1e-300)])
+        with np.errstate(invalid="ignore", divide="ignore"):
+            ratio = change / self._change
+            ahead = np.where(ratio < 1, change * ratio / (1 - ratio), np.inf)
+        self._shape, self._leak, self._change = shape, leak, change
+        # Once changes are mere rounding they no longer shrink, so very small ones pass as they are. A leak
+        # of nothing only says that the front has not come to the end of the trail yet.
+        return leak > 0 and bool(((ahead < SETTLED) | (change < SETTLED / 100)).all())
