@@ -50,7 +50,8 @@ def scale(key: str, reading: Reading, band: Band | None) -> tuple[float, float]:
     match key:
         case "minutes":
             most = band.high * 4 if band else max([*shown, 10.0]) * 1.2
-            return 0.0, min(most, max([*(value * 1.1 for value in shown), band.high * 1.6 if band else 10.0]))
+            wanted = max([*(value * 1.1 for value in shown), band.high * 1.6 if band else 10.0])
+            return 0.0, max(1.0, min(most, wanted))  # a target of no minutes at all still needs a scale
         case "first_seat_edge":
             far = max(
                 [0.1, *(abs(value) * 1.2 for value in shown), *((abs(band.low), band.high * 1.6) if band else ())]

@@ -79,7 +79,7 @@ def percent(share: float) -> str:
 
 def short_percent(share: float) -> str:
     """A share in percent for where there is little room."""
-    return "<1%" if 0 < share < 0.005 else ">99%" if 0.995 < share < 1 else f"{100 * share:.0f}%"
+    return "<1%" if 0 < share <= 0.005 else ">99%" if 0.995 <= share < 1 else f"{100 * share:.0f}%"
 
 
 def faces(die: Die) -> str:

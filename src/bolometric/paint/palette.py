@@ -86,7 +86,7 @@ def _channels(colour: QColor) -> tuple[float, float, float]:
 
 
 def ink_on(ground: QColor) -> QColor:
-    """Near-black or near-white, whichever reads better on ``ground``."""
+    """Black or white, whichever reads better on ``ground``; nothing between them reaches 4.5 to 1 on every tint."""
     return _ink_on(ground.rgb())
 
 
@@ -96,13 +96,13 @@ def _ink_on(rgb: int) -> QColor:
     channels = _channels(QColor.fromRgb(rgb))
     parts = [c / 12.92 if c <= 0.04045 else ((c + 0.055) / 1.055) ** 2.4 for c in channels]
     luminance = 0.2126 * parts[0] + 0.7152 * parts[1] + 0.0722 * parts[2]
-    return QColor("#15191f") if luminance > 0.179 else QColor("#ffffff")
+    return QColor("#000000") if luminance > 0.179 else QColor("#ffffff")
 
 
 def warmths(values: list[float]) -> list[float]:
     """Warmth of each value: 0 at nothing, 0.5 at the usual one, 1 at the largest; all alike are all 0.5."""
     middle, most = usual(values), max(values, default=0.0)
-    if most - middle < 1e-9 * most:
+    if most - middle <= 1e-9 * most:
         return [0.5 if value > 0 else 0.0 for value in values]
     return [value / middle / 2 if value <= middle else 0.5 + (value - middle) / (most - middle) / 2 for value in values]
 

@@ -1,0 +1,181 @@
+"""The compiled runs, against the same game played by plain Python with the same random numbers."""
+
+import itertools
+
+import numpy as np
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from bolometric.core.areas.registry import area_of
+from bolometric.core.areas.trail.area import NEAR_MEMORY
+from bolometric.core.draw import sampler
+from bolometric.core.errors import Cancelled
+from bolometric.core.game import game_from
+from bolometric.core.measure import measure, runs_of
+from bolometric.core.runs import MOST_TURNS, STUCK, SURE, TIED, UNFINISHED, Batch, Table, Tally
+from tests.core.test_race import moved
+from tests.random_games import games
+
+WORD = 2**64
+
+
+def random_words(seed):
+    """SplitMix64 as its authors give it, without the last shift, on Python's whole numbers."""
+    state = int(np.random.default_rng(seed).integers(0, WORD, dtype=np.uint64))
+    while True:
+        state = (state + 0x9E3779B97F4A7C15) % WORD
+        bits = (state ^ state >> 30) * 0xBF58476D1CE4E5B9 % WORD
+        yield (bits ^ bits >> 27) * 0x94D049BB133111EB % WORD
+
+
+def drawn(game, words):
+    """The totals drawn from the words."""
+    sample = sampler(game.distribution, NEAR_MEMORY // game.area.length)
+    columns = len(sample.keep)
+    for word in words:
+        wide = (word >> 32) * columns
+        column = wide >> 32
+        if wide % 2**32 >= int(sample.keep[column]):
+            column = int(sample.alias[column])
+        yield game.distribution.totals[int(sample.outcome[column])]
+
+
+def hopeless(game):
+    """Positions from which home cannot be reached, by search."""
+    home = game.area.length
+    good, before = {home}, set()
+    while good != before:
+        before = set(good)
+        good |= {p for p in range(home) if any(moved(game, p, t) in good for t in game.distribution.totals)}
+    return set(range(home)) - good
+
+
+def leader_of(places):
+    best = max(places)
+    return places.index(best) if places.count(best) == 1 else -1
+
+
+def played_plainly(game, totals, lost, most_turns):
+    """One game by the rules as said: everything the batch records."""
+    seats, home = game.seats.count, game.area.length
+    places, turn, setbacks, leads = [0] * seats, 0, 0, []
+    if 0 in lost:
+        return 0, STUCK, 0, 0, 0, 0
+    while turn < most_turns:
+        for seat in range(seats):
+            before = places[seat]
+            places[seat] = moved(game, before, next(totals))
+            turn += 1
+            setbacks += places[seat] < before
+            leads.append(leader_of(places))
+            over = home in places and (game.area.finish == "at_once" or seat == seats - 1)
+            if over or turn == most_turns or all(place in lost for place in places):
+                break
+        else:
+            continue
+        break
+    arrived = [k for k in range(seats) if places[k] == home]
+    last_lead = max((i + 1 for i in range(len(leads)) if i == 0 or leads[i] != leads[i - 1]), default=0)
+    last_lead = 0 if set(leads) == {-1} else last_lead
+    holders = [lead for lead in leads if lead >= 0]
+    changes = sum(a != b for a, b in itertools.pairwise(holders))
+    if not arrived:
+        winner = STUCK if all(place in lost for place in places) else UNFINISHED
+    else:
+        winner = arrived[0] if len(arrived) == 1 else TIED
+    return turn, winner, sum(1 << k for k in arrived), setbacks, last_lead, changes
+
+
+@settings(max_examples=60)
+@given(games(longest=20), st.integers(0, 1000))
+def test_the_compiled_loop_plays_the_very_same_games(game, seed):
+    runs, most_turns = 25, 400
+    batch = area_of(game).player(game)(runs, most_turns, np.random.default_rng(seed))
+    totals, lost = drawn(game, random_words(seed)), hopeless(game)
+    for run in range(runs):
+        known = played_plainly(game, totals, lost, most_turns)
+        recorded = (batch.turns, batch.winner, batch.home, batch.setbacks, batch.last_lead, batch.lead_changes)
+        found = tuple(int(column[run]) for column in recorded)
+        # One seat has no lead; games given up or shared have no winner whose lead could be asked about.
+        width = 6 if known[1] >= 0 and game.seats.count > 1 else 4
+        assert found[:width] == known[:width]
+
+
+def batch_of(turns, winner, home, setbacks, last_lead):
+    arrays = [np.array(turns), np.array(winner, np.int8), np.array(home, np.uint8), np.array(setbacks)]
+    return Batch(*arrays, np.array(last_lead), np.zeros(len(turns), np.int64))
+
+
+def test_readings_of_a_few_runs_by_hand():
+    """Four games of two seats: seat 1 in 3 turns, seat 2 in 4, shared in 4, seat 1 in 5."""
+    tally = Tally(Table(2, 0.5, 2.0))
+    tally.add(batch_of([3, 4], [0, 1], [1, 2], [0, 1], [3, 2]))
+    tally.add(batch_of([4, 5], [TIED, 0], [3, 1], [2, 0], [0, 1]))
+    found = tally.readings()
+    assert tally.runs == 4
+    assert found["turns"].mean == 4
+    assert found["minutes"].mean == 2
+    assert found["rounds"].mean == (2 + 2 + 2 + 3) / 4
+    assert (found["turns"].p10, found["turns"].p50, found["turns"].p90) == (3, 4, 5)
+    assert found["seat_wins"].values == (0.625, 0.375)
+    assert found["first_seat_edge"].mean == 0.125
+    assert found["ties"].mean == 0.25
+    assert found["setbacks"].mean == 3 / 16
+    assert found["in_time"].mean == 0.75
+    assert found["success"].mean == 1
+    assert found["lead_for_good"].mean == pytest.approx((3 / 3 + 2 / 4 + 1 / 5) / 3)
+
+
+def test_runs_that_did_not_end_leave_no_mean():
+    tally = Tally(Table(1, 1.0, None))
+    tally.add(batch_of([9, 2], [UNFINISHED, 0], [0, 1], [0, 0], [1, 1]))
+    found = tally.readings()
+    assert found["turns"].mean is None
+    assert found["setbacks"].mean is None
+    assert found["lead_for_good"].mean is None
+    assert "in_time" not in found
+    assert found["success"].mean == 0.5
+
+
+def test_a_share_never_seen_is_not_called_sure():
+    tally = Tally(Table(1, 1.0, None))
+    tally.add(batch_of([2] * 100, [0] * 100, [1] * 100, [0] * 100, [1] * 100))
+    assert tally.readings()["stuck"].mean == 0
+    assert 0.005 < tally.readings()["stuck"].stderr < 0.02
+
+
+def test_the_stated_error_is_the_error_that_repeats_show():
+    """The standard error of each reading, against the spread of that reading over many seeds."""
+    game = game_from({"bolometric": 1, "area": {"length": 20, "back_to_start": [3]}, "seats": {"count": 3}})
+    tallies = [list(runs_of(game, seed, 500))[-1].readings() for seed in range(120)]
+    for key in ("turns", "first_seat_edge", "setbacks", "lead_for_good"):
+        spread = np.std([readings[key].mean for readings in tallies], ddof=1)
+        stated = np.mean([readings[key].stderr for readings in tallies])
+        assert stated == pytest.approx(spread, rel=0.25), key
+
+
+def test_the_same_seed_gives_the_same_answer_and_another_another():
+    game = game_from({"bolometric": 1, "seats": {"count": 2}})
+    assert measure(game, 2000, 7).plain() == measure(game, 2000, 7).plain()
+    assert measure(game, 2000, 7).simulated["turns"] != measure(game, 2000, 8).simulated["turns"]
+
+
+def test_until_sure_means_sure():
+    (*_, tally) = runs_of(game_from({"bolometric": 1, "seats": {"count": 6}}), 3)
+    assert tally.widest_error() < SURE
+
+
+def test_runs_stop_when_asked():
+    with pytest.raises(Cancelled):
+        list(runs_of(game_from({"bolometric": 1}), 1, 10**6, stop=lambda: True))
+
+
+def test_a_run_is_given_up_at_the_limit_and_counted_so():
+    game = game_from(
+        {"bolometric": 1, "area": {"length": 400, "back_to_start": [1, 2, 3, 4, 5]}, "seats": {"count": 1}}
+    )
+    (*_, tally) = runs_of(game, 1, 3)
+    assert (tally.all.winner == UNFINISHED).all()
+    assert (tally.all.turns == MOST_TURNS).all()
+    assert tally.readings()["turns"].mean is None

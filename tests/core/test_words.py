@@ -1,0 +1,196 @@
+"""How numbers, faces and results are said."""
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from bolometric.core.demo import demo_files
+from bolometric.core.draw import total_distribution
+from bolometric.core.files import read
+from bolometric.core.game import Band, Game, game_from
+from bolometric.core.measure import measure_exactly, runs_of
+from bolometric.core.pieces import PRESETS, Die
+from bolometric.core.readings import KINDS, Reading
+from bolometric.core.report import certainty, headline, odds_text, show
+from bolometric.core.rule_sheet import band_words, rules_text
+from bolometric.core.telling import lead_words, length_words, odds_words, total_words, win_words
+from bolometric.core.verdict import OFF_WORDS, off, scale, verdict
+from bolometric.core.wording import dice, faces, listing, minus, number, percent, plural, short_percent
+
+shares = st.floats(0, 1)
+
+
+@given(shares)
+def test_a_percentage_never_hides_what_can_happen(share):
+    words = percent(share)
+    assert (words == "0%") == (share == 0)
+    assert (words == "100%") == (share == 1) or share > 0.999
+    if words[0].isdigit():
+        digits = 0.05 if "." in words else 0.5
+        assert abs(float(words.removesuffix("%")) - 100 * share) <= digits + 1e-9
+    else:
+        assert share < 0.001 or share > 0.999
+
+
+@given(shares)
+def test_a_short_percentage_is_short_and_never_hides_either(share):
+    words = short_percent(share)
+    assert len(words) <= 4
+    assert (words == "0%") == (share == 0)
+    assert (words == "100%") == (share == 1) or share > 0.995
+
+
+@given(st.lists(st.integers(-99, 99), min_size=1, max_size=6))
+def test_a_list_names_every_value_once_in_order(values):
+    words = listing(values, "or").replace(" or ", ", ").split(", ")
+    assert [int(word.replace("−", "-")) for word in words] == values
+
+
+@pytest.mark.parametrize(
+    ("shown", "words"),
+    [
+        ((1, 2, 3, 4, 5, 6), "1 to 6"),
+        ((1, 1, 2, 2, 3, 3), "1 to 3, twice"),
+        ((-2, -1, 0, 1), "−2 to 1"),
+        ((5, 5), "5 and 5"),
+        ((2, 4, 9), "2, 4 and 9"),
+    ],
+)
+def test_faces_are_said_shortly(shown, words):
+    assert faces(Die(faces=shown)) == words
+
+
+@given(st.lists(st.sampled_from([Die(faces=p) for _, p in PRESETS]), min_size=1, max_size=6))
+def test_dice_are_counted_by_kind(pieces):
+    words = dice(pieces)
+    assert words.startswith(number(len(pieces)))
+    for die in set(pieces):
+        assert faces(die) in words
+
+
+def test_small_things():
+    assert (plural(1, "square"), plural(2, "square"), plural(1234, "run")) == ("1 square", "2 squares", "1,234 runs")
+    assert (minus(-3), minus(0.5), number(3), number(40)) == ("−3", "0.5", "three", "40")
+
+
+def test_the_rules_of_ridge_ascent_as_they_are_printed():
+    assert rules_text(read(demo_files()[0])).splitlines() == [
+        "Aim",
+        "For 2 players from the Rigel group practising adding to 12.",
+        "To last 4 to 6 minutes, at about 25 seconds a turn. Edge of going first: −5 to 5 points. "
+        "Turns that lose ground: 0 to 10%.",
+        "",
+        "Pieces",
+        "You need two dice, faces 1 to 6, a counter for each player and the trail. "
+        "Small parts can be swallowed: keep to your school's own rules.",
+        "",
+        "Board",
+        "Draw a trail of 40 squares.",
+        "",
+        "First",
+        "The youngest starts; then go round in turn. Everyone begins off the board, before square 1.",
+        "",
+        "Each turn",
+        "Roll all the dice and add what they show. Move that many squares.",
+        "No total sends you back to the start. No total loses you the turn.",
+        "",
+        "Last",
+        "To get home you must reach or pass the last square.",
+        "The first one home wins at once.",
+    ]
+
+
+def test_rules_that_are_set_are_said():
+    game = game_from(
+        {
+            "bolometric": 1,
+            "pieces": [{"faces": [-1, 2, 3]}],
+            "area": {"end": "bounce", "back_to_start": [3], "lose_turn": [-1], "finish": "finish_round"},
+            "brief": {"minutes": None},
+        }
+    )
+    text = rules_text(game)
+    for sentence in (
+        "To last no target",
+        "Below zero, move back, but never past the start.",
+        "A total of 3 sends you back to the start and ends your turn.",
+        "On a total of −1 your turn is lost: stay where you are.",
+        "To get home you must reach exactly, bouncing back: what is too much is counted back from the last square.",
+        "If several get home in the same round, they share the win.",
+    ):
+        assert sentence in text
+
+
+@given(st.floats(-0.5, 0.5), st.floats(0, 0.5), st.floats(-0.9, 0.9))
+def test_a_verdict_says_which_side_of_the_band(low, width, value):
+    band = Band(low=low, high=low + width)
+    judged = verdict("first_seat_edge", Reading("exact", value), band)
+    side = off(band, value)
+    assert judged.standing == ("in" if side == 0 else "off")
+    assert judged.words == ("in band" if side == 0 else OFF_WORDS["first_seat_edge"][side > 0])
+
+
+def test_a_verdict_waits_where_chance_could_turn_it():
+    near = Reading("simulated", 0.051, stderr=0.004)
+    assert verdict("setbacks", near, Band(low=0, high=0.05)).words == "too close to call"
+    assert verdict("setbacks", Reading("simulated", 0.09, stderr=0.004), Band(low=0, high=0.05)).standing == "off"
+    assert verdict("setbacks", Reading("exact", 0.05), Band(low=0, high=0.05)).standing == "in"
+    assert verdict("in_time", Reading("exact", 0.5), None).words == "no target"
+    assert verdict("minutes", Reading("exact", None, never=0.2), None).words == "may never end"
+    assert verdict("minutes", Reading("exact"), None).words == "not known"
+
+
+@given(st.sampled_from(["minutes", "first_seat_edge", "setbacks", "in_time"]), shares, shares, shares)
+def test_a_scale_runs_upward_and_shows_the_band(key, value, low, width):
+    band = Band(low=low, high=low + width)
+    left, right = scale(key, Reading("exact", value, p90=value), band)
+    assert left < right
+    if key != "in_time":
+        assert right >= min(band.high, 1.0) - 1e-9
+    assert left <= value <= right + 1e-9 or key == "minutes"
+
+
+def test_every_reading_is_shown_with_how_sure_it_is():
+    game = game_from({"bolometric": 1, "seats": {"count": 3}, "area": {"finish": "finish_round"}})
+    exact = measure_exactly(game)
+    (*_, tally) = runs_of(game, 1, 500)
+    for key, reading in {**tally.readings(), **exact.readings}.items():
+        assert headline(key, reading) not in ("", "–")
+        assert certainty(key, reading) in ("exact",) or certainty(key, reading).startswith("simulated ±")
+        assert KINDS[key].meaning
+    assert show("first_seat_edge", 0.051) == "+5.1 pts"
+    assert show("first_seat_edge", -0.051) == "−5.1 pts"
+    assert show("minutes", 1234.5) == "1234 min"
+    assert show("turns", None) == "–"
+
+
+def test_odds_are_told_in_sentences():
+    odds = total_distribution((Die(), Die()))
+    assert "36 equally likely ways" in odds_words(odds)
+    assert "Most often: 7. Mean 7, spread (sd) 2.42. Every whole number in between can come up." in odds_words(odds)
+    assert total_words(odds, 4).startswith("4: 3 of 36 ways, 1/12, 8.3%, about 1 in 12. At least 4: 92%.")
+    assert "All totals are equally likely" in odds_words(total_distribution((Die(),)))
+    assert "Never in between: 3 and 4" in odds_words(total_distribution((Die(faces=(2, 5)),)))
+    assert "5.6%" in odds_text(Game(pieces=(Die(), Die())))
+
+
+def test_results_are_told_in_sentences():
+    two = game_from({"bolometric": 1, "seats": {"count": 2}, "area": {"finish": "finish_round"}})
+    exact = measure_exactly(two)
+    (*_, tally) = runs_of(two, 1, 500)
+    assert "8 of 10 games take" in length_words(exact)
+    assert "of games are shared" in win_words(two, exact)
+    assert "changes hands" in lead_words(tally.all)
+    assert "only the runs" in length_words(None)
+    assert "only the runs" in win_words(two, None)
+    alone = game_from({"bolometric": 1, "seats": {"count": 1}, "pieces": [{}, {}], "area": {"end": "exact"}})
+    stuck = measure_exactly(alone)
+    assert "This game may never end" in length_words(stuck)
+    assert "alone" in win_words(alone, stuck)
+
+
+def test_bands_are_said_in_their_unit():
+    game = Game()
+    assert band_words(game, "brief.minutes") == "8 to 12 minutes"
+    assert band_words(game, "brief.setbacks") == "0 to 10%"
+    assert band_words(game, "brief.first_seat_edge") == "−5 to 5 points"

@@ -1,0 +1,155 @@
+"""Every editor alone: what it shows, what it sends, and where it stops."""
+
+import pytest
+from PySide6.QtCore import Qt
+from PySide6.QtWidgets import QCheckBox, QComboBox, QDoubleSpinBox, QLineEdit, QRadioButton, QSpinBox, QToolButton
+
+from bolometric.core.game import Game, game_from, with_value
+from bolometric.core.knobs import knob_at, knobs
+from bolometric.core.pieces import MOST_DICE, PRESETS
+from bolometric.desk.editors.choose import editor_for
+from bolometric.desk.editors.totals import whole_numbers
+from bolometric.paint.palette import LIGHT
+
+
+@pytest.fixture
+def opened(qtbot):
+    """An editor for a setting of a game, and the list of all it sends."""
+
+    def make(path, game=None):
+        game = game or Game()
+        editor = editor_for(knob_at(game, path), game, LIGHT)
+        qtbot.addWidget(editor)
+        editor.show()
+        sent = []
+        editor.edited.connect(sent.append)
+        return editor, sent
+
+    return make
+
+
+@pytest.mark.parametrize("path", [at.path for at in knobs(Game())])
+def test_every_setting_has_an_editor_that_is_named_and_takes_the_focus(opened, path):
+    editor, sent = opened(path)
+    assert editor.accessibleName() == knob_at(Game(), path).knob.label
+    assert editor.focusProxy() is not None
+    assert editor.isAncestorOf(editor.focusProxy())
+    assert sent == []  # opening changes nothing
+    compound = (QSpinBox, QDoubleSpinBox, QComboBox)
+    fields = [field for kind in (QLineEdit, QToolButton, *compound) for field in editor.findChildren(kind)]
+    assert all(field.accessibleName() or isinstance(field.parent(), compound) for field in fields)
+
+
+@pytest.mark.parametrize("path", ["area.length", "seats.count", "seats.seconds_per_turn"])
+def test_numbers_step_and_stop_at_their_limits(opened, path):
+    editor, sent = opened(path)
+    at = knob_at(Game(), path)
+    editor.box.setValue(at.low - 5)
+    editor.box.setValue(at.high + 5)
+    assert sent == [at.low, at.high]
+    editor.box.stepDown()
+    assert sent[-1] == at.high - at.knob.step
+    assert type(sent[-1]) is type(at.value) or isinstance(at.value, float)
+
+
+def test_choices_show_their_effect_and_send_once(opened):
+    editor, sent = opened("area.end")
+    buttons = editor.findChildren(QRadioButton)
+    assert [button.isChecked() for button in buttons] == [True, False, False]
+    assert all(button.accessibleDescription().endswith(".") for button in buttons)
+    buttons[2].click()
+    assert sent == ["bounce"]
+
+
+def test_a_band_can_be_moved_turned_round_and_dropped(opened):
+    editor, sent = opened("brief.setbacks")
+    low, high = editor.findChildren(QDoubleSpinBox)
+    high.setValue(25)
+    assert sent[-1] == {"low": 0, "high": 0.25}
+    low.setValue(30)
+    assert len(sent) == 1
+    assert "smaller" in editor._trouble.text()
+    low.setValue(20)
+    assert sent[-1] == {"low": 0.2, "high": 0.25}
+    assert not editor._trouble.isVisible()
+    none = editor.findChild(QCheckBox)
+    none.click()
+    assert sent[-1] is None
+    assert not low.isEnabled()
+    none.click()
+    assert sent[-1] == {"low": 0.2, "high": 0.25}
+
+
+def test_a_band_that_was_none_begins_with_a_sensible_one(opened):
+    editor, sent = opened("brief.minutes", with_value(Game(), "brief.minutes", None))
+    none = editor.findChild(QCheckBox)
+    assert none.isChecked()
+    none.click()
+    assert with_value(Game(), "brief.minutes", sent[-1]).brief == Game().brief
+
+
+def test_below_zero_is_for_the_edge_alone(opened):
+    for path, least in (("brief.first_seat_edge", -100), ("brief.setbacks", 0), ("brief.minutes", 0)):
+        editor, _ = opened(path)
+        assert editor.findChildren(QDoubleSpinBox)[0].minimum() == least
+
+
+def test_totals_by_key_and_by_line_are_the_same_choice(opened, qtbot):
+    game = game_from({"bolometric": 1, "pieces": [{}, {}], "area": {"back_to_start": [7, 50]}})
+    editor, sent = opened("area.back_to_start", game)
+    keys = {int(key.text().split()[0]): key for key in editor.findChildren(QToolButton)}
+    assert sorted(keys) == list(range(2, 13))
+    assert [total for total, key in keys.items() if key.isChecked()] == [7]
+    keys[10].click()
+    assert sent[-1] == (7, 10, 50)
+    line = editor.findChild(QLineEdit)
+    assert line.text() == "7 10 50"
+    line.selectAll()
+    qtbot.keyClicks(line, "3, 4")
+    assert sent[-1] == (3, 4)
+    assert [total for total, key in keys.items() if key.isChecked()] == [3, 4]
+    line.selectAll()
+    qtbot.keyClick(line, Qt.Key.Key_Delete)
+    assert sent[-1] == ()
+
+
+def test_many_totals_are_typed(opened):
+    game = game_from({"bolometric": 1, "pieces": [{"faces": list(range(1, 31))}] * 2})
+    editor, _ = opened("area.lose_turn", game)
+    assert editor.findChildren(QToolButton) == []
+    assert editor.findChild(QLineEdit) is not None
+
+
+def test_dice_are_added_taken_away_and_given_faces(opened, qtbot):
+    editor, sent = opened("pieces")
+    count = editor.findChildren(QSpinBox)[0]
+    count.setValue(99)
+    assert len(sent[-1]) == MOST_DICE
+    count.setValue(2)
+    assert len(sent[-1]) == 2
+    presets = [box for box in editor.findChildren(QComboBox) if "die 2" in box.accessibleName()]
+    presets[-1].setCurrentIndex(2)
+    presets[-1].activated.emit(2)
+    assert tuple(sent[-1][1]["faces"]) == PRESETS[1][1]
+    assert tuple(sent[-1][0]["faces"]) == PRESETS[0][1]
+    lines = [line for line in editor.findChildren(QLineEdit) if line.accessibleName() == "faces of die 1"]
+    lines[-1].selectAll()
+    qtbot.keyClicks(lines[-1], "5 5 -1")
+    assert tuple(sent[-1][0]["faces"]) == (5, 5, -1)
+    assert presets[-1].currentIndex() == 2
+
+
+@pytest.mark.parametrize(
+    ("text", "numbers"),
+    [
+        ("", ()),
+        ("1 2,3;4", (1, 2, 3, 4)),
+        (" −3  +4 ", (-3, 4)),
+        ("1 2.5", "2.5"),
+        ("١", "١"),
+        ("1e3", "1e3"),
+        ("9" * 40, "9" * 20),
+    ],
+)
+def test_typed_numbers_are_read_or_the_wrong_word_is_named(text, numbers):
+    assert whole_numbers(text) == numbers

@@ -1,0 +1,134 @@
+"""Colours that can be read, and a board whose squares lie where they should."""
+
+from itertools import pairwise
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+from PySide6.QtCore import QRectF
+from PySide6.QtGui import QColor, QImage, QPainter
+
+from bolometric.core.demo import demo_files
+from bolometric.core.files import read
+from bolometric.core.measure import measure_exactly
+from bolometric.desk.parts.board import picture_of
+from bolometric.paint.die import paint_faces
+from bolometric.paint.palette import DARK, LIGHT, ink_on, usual, warmths
+from bolometric.paint.trail_board import TrailLayout, TrailPicture, paint_trail
+
+SCHEMES = [LIGHT, DARK]
+
+
+def luminance(colour):
+    parts = [c / 12.92 if c <= 0.04045 else ((c + 0.055) / 1.055) ** 2.4 for c in QColor(colour).getRgbF()[:3]]
+    return 0.2126 * parts[0] + 0.7152 * parts[1] + 0.0722 * parts[2]
+
+
+def contrast(one, other):
+    """Contrast ratio of WCAG 2.2, from 1 to 21."""
+    low, high = sorted((luminance(one), luminance(other)))
+    return (high + 0.05) / (low + 0.05)
+
+
+@pytest.mark.parametrize("scheme", SCHEMES)
+def test_all_text_stands_out_from_its_ground(scheme):
+    for ground in (scheme.paper, scheme.sheet):
+        for ink in (scheme.ink, scheme.faint, scheme.ember, scheme.moss, scheme.night):
+            assert contrast(ink, ground) >= 4.5, (ink, ground)
+    assert contrast(scheme.night, scheme.night_wash) >= 4.5
+    assert contrast(scheme.ink, scheme.night_wash) >= 4.5
+
+
+@pytest.mark.parametrize("scheme", SCHEMES)
+@given(warmth=st.floats(-0.5, 1.5))
+def test_figures_stand_out_from_every_tint(scheme, warmth):
+    tint = scheme.heat(warmth)
+    assert contrast(ink_on(tint), tint) >= 4.5
+
+
+@pytest.mark.parametrize("scheme", SCHEMES)
+def test_the_scale_runs_from_blue_to_ember_in_steps_that_can_be_told(scheme):
+    tints = [scheme.heat(step / 20) for step in range(21)]
+    warm = [tint.redF() - tint.blueF() for tint in tints]
+    assert all(a < b + 1e-6 for a, b in pairwise(warm))
+    assert warm[0] < 0 < warm[-1]
+
+
+@given(st.lists(st.floats(0, 1), min_size=1, max_size=40))
+def test_warmth_keeps_the_order_and_its_ends(values):
+    warm = warmths(values)
+    assert all(0 <= w <= 1 for w in warm)
+    for (a, x), (b, y) in pairwise(sorted(zip(values, warm, strict=True))):
+        assert x <= y + 1e-9, (a, b)
+    if max(values) > usual(values) * 1.001:
+        assert max(warm) == pytest.approx(1)
+    assert all(w == 0 for v, w in zip(values, warm, strict=True) if v == 0)
+
+
+@given(st.integers(5, 1000), st.floats(120, 1500), st.floats(90, 1000))
+def test_squares_lie_apart_inside_and_in_a_row(length, width, height):
+    area = QRectF(10, 20, width, height)
+    layout = TrailLayout(length, area)
+    assert layout.columns * layout.rows >= length > layout.columns * (layout.rows - 1)
+    grown = area.adjusted(-0.01, -0.01, 0.01, 0.01)
+    squares = [layout.square(number) for number in range(1, length + 1)]
+    assert all(grown.contains(square) for square in squares)
+    for one, other in pairwise(squares):
+        assert not one.intersects(other)
+        across, up = abs(one.center().x() - other.center().x()), abs(one.center().y() - other.center().y())
+        assert (across == pytest.approx(layout.width) and up < 0.01) or (
+            up == pytest.approx(layout.height) and across < 0.01
+        )
+    assert squares[0].left() < area.center().x()  # the trail begins at the lower left
+    assert squares[0].top() == max(square.top() for square in squares)
+
+
+@given(st.integers(5, 300), st.data())
+def test_a_square_is_found_where_it_was_drawn(length, data):
+    layout = TrailLayout(length, QRectF(0, 0, 800, 500))
+    number = data.draw(st.integers(1, length))
+    assert layout.number_at(layout.square(number).center()) == number
+    above = layout.beside(number, 1)
+    if above != number:
+        assert layout.square(above).center().x() == pytest.approx(layout.square(number).center().x())
+        assert layout.beside(above, -1) == number
+    assert layout.number_at(layout.area.topLeft() * 2 - layout.area.bottomRight()) is None
+
+
+def drawn(act, width=300, height=200):
+    image = QImage(width, height, QImage.Format.Format_RGB32)
+    image.fill(QColor("#808080"))
+    painter = QPainter(image)
+    act(painter)
+    painter.end()
+    return image
+
+
+@pytest.mark.parametrize("length", [5, 40, 1000])
+def test_every_square_is_drawn_in_its_tint(qapp, length):
+    layout = TrailLayout(length, QRectF(0, 0, 300, 200))
+    warm = [i / (length - 1) for i in range(length)]
+    image = drawn(lambda painter: paint_trail(painter, layout, TrailPicture(length, warm), LIGHT))
+    if length == 1000:
+        return  # squares of a few pixels are mostly edge
+    for number in (1, length // 2, length):
+        corner = layout.square(number).bottomLeft()
+        inside = image.pixelColor(int(corner.x() + 5), int(corner.y() - 5))
+        assert contrast(inside, LIGHT.heat(warm[number - 1])) < 1.15
+
+
+def test_the_picture_of_a_game_has_its_figures(qapp):
+    for path in demo_files():
+        exact = measure_exactly(read(path))
+        length = exact.game.area.length
+        picture = picture_of(length, exact.squares)
+        assert len(picture.warmth) == len(picture.figures) == length
+        assert picture.figures[0] == "0%" or exact.squares.chance[0] > 0
+        assert picture_of(length + 1, exact.squares).warmth is None  # figures of another game are not shown
+        assert picture_of(length, None).figures is None
+
+
+def test_faces_are_drawn_side_by_side(qapp):
+    image = drawn(lambda painter: paint_faces(painter, QRectF(0, 0, 300, 50), (-10, 0, 7), LIGHT), 300, 50)
+    sheet = QColor(LIGHT.sheet)
+    assert [image.pixelColor(x, 8) == sheet for x in (25, 75, 125, 200)] == [True, True, True, False]
