@@ -35,7 +35,7 @@ WALKED = 50 * PERIOD
 STRIDE = 10 * PERIOD
 """Turns walked one by one, and turns of a stride after that."""
 MOST_TURNS = 1_000_000
-MOST_WORK = 2e9
+MOST_WORK = 1.2e9
 """Bounds on turns and on multiplications before giving up: a few seconds."""
 
 
