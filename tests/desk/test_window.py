@@ -192,6 +192,19 @@ def test_runs_stream_in_behind_the_exact_readings(qtbot, window):
     assert "The lead changes hands" in window.runs.leads_words.text()
 
 
+def test_runs_that_end_before_the_exact_readings_come_are_shown_with_them(qtbot, window):
+    qtbot.waitUntil(lambda: window._played is not None and window._played.done, timeout=60_000)
+    window.show_runs()
+    played, exact = window._played, window.exact
+    window._game_changed(play=False)
+    window._show_played(played)
+    assert window.readings == {}
+    window._show_exact(exact)
+    assert window.runs.played is played
+    assert window.readings["lead_for_good"].method == "simulated"
+    assert not window.runs.cancel.isVisible()
+
+
 def test_runs_can_be_cancelled_and_taken_up_again(qtbot, window):
     window.show_runs()
     with qtbot.waitSignal(window.measurer.runs_ready, timeout=60_000):
@@ -336,6 +349,29 @@ def test_every_command_has_a_method_and_a_key_of_its_own(window):
     for command in actions.COMMANDS:
         assert callable(getattr(window, command.does))
         assert isinstance(window.actions_by_id[command.id], QAction)
+
+
+def test_the_menus_of_starters_and_recent_files(qtbot, window, tmp_path):
+    game_menu = window.menuBar().actions()[0].menu()
+    new, recent = (action.menu() for action in game_menu.actions() if action.menu() is not None)
+    settle(qtbot, window, new.actions()[1].trigger)
+    assert window.document.game.name == "A trail of sums"
+    recent.aboutToShow.emit()
+    assert [action.isEnabled() for action in recent.actions()] == [False]
+    window.filing.questions.place = tmp_path / "sums"
+    window.save()
+    recent.aboutToShow.emit()
+    assert [action.text() for action in recent.actions()] == ["sums.bolo.json"]
+    window.document.edit("area.length", 50)
+    settle(qtbot, window, recent.actions()[0].trigger)
+    assert window.document.game.area.length == 40
+
+
+def test_the_rules_are_copied_as_text(qapp, window):
+    window.copy_rules()
+    text = qapp.clipboard().text()
+    assert text.startswith("Ridge Ascent\n\nAim\nFor 2 players")
+    assert text.endswith("wins at once.\n")
 
 
 def test_new_from_a_starter_asks_first(qtbot, window):

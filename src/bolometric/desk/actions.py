@@ -2,10 +2,15 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
+from pathlib import Path
 
 from PySide6.QtGui import QAction, QKeySequence
 from PySide6.QtWidgets import QMainWindow, QMenu
+
+from bolometric.core.game import Game
+from bolometric.core.starters import STARTERS
 
 MENUS = ("&Game", "&Edit", "&View", "&Help")
 
@@ -61,6 +66,33 @@ def build(window: QMainWindow) -> tuple[dict[str, QAction], dict[str, QMenu]]:
         menus[command.menu].addAction(action)
         made[command.id] = action
     return made, menus
+
+
+def add_starters(menu: QMenu, start: Callable[[Game], object]) -> None:
+    """Put the games to begin from at the top of a menu; the first has the usual key for a new document."""
+    new = QMenu("&New from", menu)
+    menu.insertMenu(menu.actions()[0], new)
+    for words, game in STARTERS:
+        action = new.addAction(words)
+        action.triggered.connect(lambda _=False, game=game: start(game))
+    new.actions()[0].setShortcut(QKeySequence("Ctrl+N"))
+
+
+def add_recent(menu: QMenu, recent: Callable[[], list[Path]], open_file: Callable[[Path], object]) -> None:
+    """Put the recent files below the command that opens one; they are looked up when the menu opens."""
+    listed = QMenu("Open &recent", menu)
+    menu.insertMenu(menu.actions()[2], listed)
+
+    def fill() -> None:
+        listed.clear()
+        for path in recent():
+            action = listed.addAction(path.name)
+            action.setToolTip(str(path))
+            action.triggered.connect(lambda _=False, path=path: open_file(path))
+        if listed.isEmpty():
+            listed.addAction("Nothing yet").setEnabled(False)
+
+    listed.aboutToShow.connect(fill)
 
 
 def keys_text() -> str:

@@ -10,7 +10,6 @@ from PySide6.QtGui import QCloseEvent, QGuiApplication
 from PySide6.QtWidgets import (
     QApplication,
     QMainWindow,
-    QMenu,
     QMessageBox,
     QSplitter,
     QStackedWidget,
@@ -23,7 +22,6 @@ from bolometric.core.demo import demo_files
 from bolometric.core.measure import Exact
 from bolometric.core.readings import Reading
 from bolometric.core.rule_sheet import rules_text
-from bolometric.core.starters import STARTERS
 from bolometric.desk import actions
 from bolometric.desk.document import Document
 from bolometric.desk.editing import Editing
@@ -88,16 +86,10 @@ class Window(QMainWindow):
 
     def _build(self) -> None:
         self.actions_by_id, menus = actions.build(self)
-        first = menus["&Game"].actions()[0]
-        new, self._recent = (QMenu(title, self) for title in ("&New from", "Open &recent"))
-        menus["&Game"].insertMenu(first, new)
-        menus["&Game"].insertMenu(menus["&Game"].actions()[2], self._recent)
-        for i, (words, game) in enumerate(STARTERS):
-            action = new.addAction(words)
-            action.triggered.connect(lambda _=False, game=game: self._opened(self.filing.start(game)))
-            if i == 0:
-                action.setShortcut("Ctrl+N")
-        self._recent.aboutToShow.connect(self._fill_recent)
+        actions.add_starters(menus["&Game"], lambda game: self._opened(self.filing.start(game)))
+        actions.add_recent(
+            menus["&Game"], lambda: self.settings.recent, lambda path: self._opened(self.filing.open(path))
+        )
         self.sheet, self.fault_list, self.gauges = RuleSheet(), FaultList(), GaugeStrip()
         self.shelf, self.shape = ShelfView(), ShapeView()
         self.bar, self.notice = ViewBar(VIEWS), Notice()
@@ -172,8 +164,7 @@ class Window(QMainWindow):
         runs.show_game(self.document.game, self.colours)
         if self.exact is not None:
             runs.show_exact(self.exact)
-        if self._played is not None:
-            runs.show_played(self._played)
+        self._pass_on_runs()
 
     def _game_changed(self, play: bool = True) -> None:
         game = self.document.game
@@ -196,6 +187,7 @@ class Window(QMainWindow):
         self.readings = dict(self._played.readings) if self._played else {}
         self._show_readings()
         self.shape.show_board(self.document.game, None, self.colours)
+        self._pass_on_runs()
 
     def _show_stopped(self) -> None:
         """Exact work was given up."""
@@ -212,6 +204,12 @@ class Window(QMainWindow):
         self.shape.show_board(exact.game, exact.squares, self.colours)
         if self.runs is not None:
             self.runs.show_exact(exact)
+        self._pass_on_runs()
+
+    def _pass_on_runs(self) -> None:
+        """Give the runs view what was played; it may have come in while the exact readings were awaited."""
+        if self.runs is not None and self._played is not None:
+            self.runs.show_played(self._played)
 
     def _ask_faults(self) -> None:
         if self.exact is not None:
@@ -223,8 +221,7 @@ class Window(QMainWindow):
             return  # the exact readings are due at any moment
         self.readings = {**played.readings, **(self.exact.readings if self.exact else {})}
         self._show_readings()
-        if self.runs is not None:
-            self.runs.show_played(played)
+        self._pass_on_runs()
 
     def _show_readings(self) -> None:
         self.gauges.show_readings(self.document.game, self.readings, self.colours)
@@ -367,14 +364,6 @@ class Window(QMainWindow):
             self.runs.recolour(self.colours)
         if self.view == "shelf":
             self.show_shelf()
-
-    def _fill_recent(self) -> None:
-        self._recent.clear()
-        for path in self.settings.recent:
-            action = self._recent.addAction(path.name)
-            action.triggered.connect(lambda _=False, path=path: self._opened(self.filing.open(path)))
-        if self._recent.isEmpty():
-            self._recent.addAction("Nothing yet").setEnabled(False)
 
     def show_keys(self) -> None:
         """List every key."""
