@@ -243,6 +243,14 @@ def test_a_gauge_tells_what_would_move_it_and_does_it(qtbot, window):
     assert window.document.game.area.finish == "at_once"
 
 
+def test_a_gauge_opened_too_soon_is_filled_when_its_reading_comes(qtbot, window):
+    with qtbot.waitSignal(window.measurer.effects_ready):
+        window.document.edit("area.length", 50)
+        window.gauges.gauges["minutes"].click()
+        assert window.editing.popover.content.reading is None
+    assert window.editing.popover.content.reading == window.readings["minutes"]
+
+
 def test_a_cure_is_a_click(qtbot, window):
     settle(qtbot, window, lambda: window.document.edit("area.end", "exact"))
     qtbot.waitUntil(lambda: any(fault.code == "may_never_end" for fault in window.fault_list.faults))

@@ -86,7 +86,7 @@ def _race_readings(game: Game, found: Race) -> dict[str, Reading]:
         "seat_wins": Reading("exact", values=wins),
         "first_seat_edge": exact_value(wins[0] - sum(wins) / len(wins)),
         "ties": exact_value(found.ties),
-        "setbacks": exact_value(found.setbacks),
+        "setbacks": Reading("exact", found.setbacks, never=found.never or None),
         "success": exact_value(1 - found.never),
         "stuck": exact_value(found.never),
     }

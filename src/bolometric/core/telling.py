@@ -69,7 +69,8 @@ def win_words(game: Game, exact: Exact | None) -> str:
     tied = exact.readings["ties"].mean or 0.0
     edge = show("first_seat_edge", exact.readings["first_seat_edge"].mean)
     shared = f" {percent(tied)} of games are shared." if tied else ""
-    return f"An even share would be {percent(1 / seats)}; the first seat is {edge} from it (exact).{shared}"
+    even = sum(exact.readings["seat_wins"].values or ()) / seats
+    return f"An even share would be {percent(even)}; the first seat is {edge} from it (exact).{shared}"
 
 
 def lead_words(batch: Batch) -> str:

@@ -66,6 +66,13 @@ class Editing(QWidget):
         if reading is not None and reading.method == "exact":
             self.effects_wanted.emit(gauge.key)
 
+    def readings_came(self, readings: dict[str, Reading], gauges: dict[str, Gauge], colours: Palette) -> None:
+        """Fill a detail that was opened before its reading was there."""
+        if self.popover is not None and isinstance(self.popover.content, ReadingDetail):
+            detail = self.popover.content
+            if detail.reading is None and readings.get(detail.key) is not None:
+                self.open_gauge(gauges[detail.key], readings[detail.key], colours)
+
     def show_effects(self, key: str, effects: list[Effect]) -> None:
         """The answer to ``effects_wanted``."""
         if self.popover is not None and isinstance(self.popover.content, ReadingDetail):

@@ -225,6 +225,7 @@ class Window(QMainWindow):
 
     def _show_readings(self) -> None:
         self.gauges.show_readings(self.document.game, self.readings, self.colours)
+        self.editing.readings_came(self.readings, self.gauges.gauges, self.colours)
 
     def _gauge_clicked(self, key: str) -> None:
         self.editing.open_gauge(self.gauges.gauges[key], self.readings.get(key), self.colours)

@@ -26,7 +26,7 @@ class ReadingDetail(QWidget):
 
     def __init__(self, game: Game, key: str, reading: Reading | None) -> None:
         super().__init__()
-        self.key = key
+        self.key, self.reading = key, reading
         self._column = QVBoxLayout(self)
         self._column.setContentsMargins(0, 0, 0, 0)
         kind = KINDS[key]
