@@ -78,7 +78,7 @@ class Window(QMainWindow):
         self.filing = Filing(document, settings, Questions(self), shelf, self.say)
         self.editing = Editing(self, document, self.sheet, self.split)
         self._connect()
-        self._recolour()
+        self._mark_theme()
         self.resize(1280, 800)
         self.restoreGeometry(settings.bytes("geometry"))
         self.split.restoreState(settings.bytes("split"))
@@ -142,6 +142,8 @@ class Window(QMainWindow):
     def begin(self, view: str) -> None:
         """Show the open game in a view and start measuring."""
         self._tell_state()
+        self._show_readings()
+        self.shape.show_board(self.document.game, None, self.colours)
         self._game_changed(play=False)
         getattr(self, f"show_{view}")()
         QTimer.singleShot(FIRST_RUNS, self, lambda: self.measurer.play_again(self.document.game))
@@ -349,14 +351,10 @@ class Window(QMainWindow):
         dress(app, self.colours)
 
     def _dress(self) -> None:
+        """Change the colours of the running window."""
         self._dress_application()
-        self._recolour()
-
-    def _recolour(self) -> None:
-        for name in ("light", "dark", "system"):
-            self.actions_by_id[name].setChecked(self.settings.theme == name)
+        self._mark_theme()
         self.sheet.show_game(self.document.game, self.colours)
-        self.fault_list.colours = self.colours
         self.fault_list.show_faults(self.fault_list.faults)
         self._show_readings()
         self.shape.show_board(self.document.game, self.exact.squares if self.exact else None, self.colours)
@@ -365,6 +363,11 @@ class Window(QMainWindow):
             self.runs.recolour(self.colours)
         if self.view == "shelf":
             self.show_shelf()
+
+    def _mark_theme(self) -> None:
+        self.fault_list.colours = self.colours
+        for name in ("light", "dark", "system"):
+            self.actions_by_id[name].setChecked(self.settings.theme == name)
 
     def show_keys(self) -> None:
         """List every key."""
