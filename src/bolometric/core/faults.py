@@ -14,7 +14,7 @@ from bolometric.core.areas.registry import faults_of
 from bolometric.core.game import Band, Game
 from bolometric.core.knobs import knob_at
 from bolometric.core.measure import Exact, Stop, measure_exactly, never_stop
-from bolometric.core.nearby import Change, changes
+from bolometric.core.nearby import Change, changes, fitted
 from bolometric.core.readings import KINDS
 from bolometric.core.verdict import off
 from bolometric.core.wording import minus, percent
@@ -88,7 +88,7 @@ class _Seeker:
         in_time, band = self.exact.readings.get("in_time"), self.game.brief.minutes
         if self.exact.race is None:
             yield Fault(
-                "too_long_to_measure", "fault", "area.length",
+                "too_long_to_measure", "fault", self.area.LENGTHENS,
                 "This game is too long for its end to be worked out: shorten the trail or ease what sends you back.",
             )  # fmt: skip
         elif in_time is not None and band is not None and (in_time.mean or 0) < HARDLY_EVER:
@@ -97,8 +97,7 @@ class _Seeker:
                 f"Hardly any game ends within the {band.high:g} minutes of the brief ({chance}): "
                 f"on average it takes {_length(self.exact):,.0f} minutes."
             )
-            cures = self._cures(lambda exact: _length(exact) < _length(self.exact) / 1.2, _length)
-            yield Fault("far_too_long", "fault", "area.length", sentence, cures)
+            yield Fault("far_too_long", "fault", self.area.LENGTHENS, sentence, self._brief_cures("minutes", band))
 
     def _off_the_brief(self) -> Iterator[Fault]:
         for key in ("minutes", "first_seat_edge", "setbacks"):
@@ -130,7 +129,12 @@ class _Seeker:
             mean = value(exact)
             return mean is not None and not off(band, mean)
 
-        return self._cures(good, lambda exact: abs((value(exact) or 0.0) - middle))
+        cures = self._cures(good, lambda exact: abs((value(exact) or 0.0) - middle))
+        if key != "minutes":
+            return cures
+        fit = fitted(self.game, self.area.LENGTHENS, key, band.low, band.high, self.stop)
+        others = [cure for cure in cures if fit is None or cure.path != fit.path]
+        return tuple([fit, *others][:MOST_CURES]) if fit else cures
 
 
 def _length(exact: Exact) -> float:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
+from functools import cached_property
 from typing import Any
 
 import numpy as np
@@ -32,7 +33,11 @@ class Exact:
     journey: Journey
     race: Race | None
     """None if the game is too long for its tail to be known."""
-    squares: Squares
+
+    @cached_property
+    def squares(self) -> Squares:
+        """How often each square is landed on: worked out when first asked for, since suggestions never ask."""
+        return area_of(self.game).squares(self.game)
 
 
 @dataclass(frozen=True)
@@ -73,7 +78,7 @@ def measure_exactly(game: Game, stop: Stop = never_stop) -> Exact:
     way = area.journey(game, stop)
     found = race(way, game.seats.count, game.area.finish == "finish_round")
     readings = {} if found is None else _race_readings(game, found)
-    return Exact(game, readings, way, found, area.squares(game))
+    return Exact(game, readings, way, found)
 
 
 def _race_readings(game: Game, found: Race) -> dict[str, Reading]:

@@ -98,6 +98,42 @@ def effects(game: Game, key: str, stop: Stop = never_stop) -> list[Effect]:
     return sorted(found, key=lambda effect: -abs((effect.after.mean or 0.0) - start))
 
 
+MOST_TRIED = 20
+
+
+def fitted(game: Game, path: str, key: str, low: float, high: float, stop: Stop = never_stop) -> Change | None:
+    """The round number at ``path`` that brings an exact reading nearest to the middle of a band, if any gets within.
+
+    For a reading that by and large rises with the number. Numbers below the present one are tried where the
+    reading is too high; growing ones where it is too low, and no further than needed, since long games take
+    long to measure. Raises Cancelled once ``stop()`` is true.
+    """
+    at = next(at for at in knobs(game) if at.path == path)
+    step, least, most = int(at.knob.step), int(at.low or 0), int(at.high or 0)
+
+    def change(value: int) -> Change:
+        words = f"Make it {plural(value, at.knob.label.removesuffix('s'))}"
+        return Change(words, path, value, with_value(game, path, value))
+
+    def mean(value: int) -> float:
+        reading = measure_exactly(change(value).game, stop).readings.get(key)
+        return float("inf") if reading is None or reading.mean is None else reading.mean
+
+    found: dict[int, float] = {}
+    if mean(at.value) > high:
+        stride = max(step, -(-(at.value - least) // MOST_TRIED // step) * step)
+        for value in range(-(-least // step) * step, at.value, stride):
+            found[value] = mean(value)
+    else:
+        value = at.value
+        while (value := max(value + step, round(value * 1.2 / step) * step)) <= most and len(found) < MOST_TRIED:
+            found[value] = mean(value)
+            if found[value] > high:
+                break
+    within = [value for value, reached in found.items() if low <= reached <= high]
+    return change(min(within, key=lambda value: abs(found[value] - (low + high) / 2))) if within else None
+
+
 def _same(one: Reading, other: Reading) -> bool:
     if one.mean is None or other.mean is None:
         return one.mean is other.mean

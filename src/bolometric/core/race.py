@@ -81,7 +81,7 @@ class Squares:
     """How often each square is landed on by one seat on its way; index 0 is square 1, the last is home."""
 
     chance: Array
-    """Chance of landing exactly on the square at least once."""
+    """Chance of landing on the square at least once."""
     times: Array
     """Mean number of landings on it; infinite where a marker can be caught for ever."""
 

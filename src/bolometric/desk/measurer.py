@@ -138,7 +138,9 @@ class Measurer(QObject):
         def stale() -> bool:
             return generation != self._generation or wanted != self._exact_wanted
 
-        self._relay.emit(generation, self.exact_ready, (measure_exactly(game, stale),))
+        exact = measure_exactly(game, stale)
+        _ = exact.squares  # worked out here, not by the window when it paints
+        self._relay.emit(generation, self.exact_ready, (exact,))
 
     def _work_faults(self, generation: int, exact: Exact) -> None:
         found = find_faults(exact.game, exact, lambda: generation != self._generation)

@@ -52,6 +52,9 @@ class Saying(Protocol):
 class Faults(Protocol):
     """Module ``faults``: what can be wrong with a game in this area."""
 
+    LENGTHENS: str
+    """Path of the whole number that makes a game longer."""
+
     def endless(self, exact: Exact) -> str:
         """A sentence if a player may never reach the aim, else nothing."""
 

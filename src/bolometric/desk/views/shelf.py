@@ -40,7 +40,9 @@ class Entry:
 def look(path: Path) -> Entry:
     """Read and measure a file for its card."""
     try:
-        return Entry(path, measure_exactly(read(path)))
+        exact = measure_exactly(read(path))
+        _ = exact.squares  # worked out here, on the shelf's thread
+        return Entry(path, exact)
     except FileError as error:
         return Entry(path, None, str(error))
 

@@ -13,6 +13,7 @@ from bolometric.core.measure import Exact
 from bolometric.core.nearby import Change
 from bolometric.core.wording import listing, minus, percent
 
+LENGTHENS = "area.length"
 MOST_NAMED = 8
 
 
