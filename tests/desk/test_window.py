@@ -9,12 +9,13 @@ from PySide6.QtWidgets import QLineEdit, QPushButton, QRadioButton, QSpinBox, QT
 
 from bolometric.core.demo import demo_files
 from bolometric.core.faults import find_faults
-from bolometric.core.files import SUFFIX, read, write
-from bolometric.core.game import Game, game_from
+from bolometric.core.files import SUFFIX, read
+from bolometric.core.game import game_from
 from bolometric.core.measure import measure_exactly
 from bolometric.desk import actions
 from bolometric.desk.parts.explain import ReadingDetail
 from bolometric.desk.window import VIEWS
+from tests.desk.settling import settle
 
 
 def choose(qtbot, window, path):
@@ -26,12 +27,6 @@ def choose(qtbot, window, path):
     qtbot.mouseClick(window.sheet.viewport(), Qt.MouseButton.LeftButton, pos=at)
     assert window.editing.popover is not None
     return window.editing.popover.content
-
-
-def settle(qtbot, window, act):
-    """Do something that changes the game and wait for its exact readings."""
-    with qtbot.waitSignal(window.measurer.exact_ready, timeout=30_000):
-        act()
 
 
 def test_the_whole_job(qtbot, window, tmp_path):
@@ -151,25 +146,6 @@ def test_all_totals_sent_back_by_keys_is_refused(qtbot, window):
     assert len(window.document.game.area.back_to_start) == 10
 
 
-def test_a_wrong_file_leaves_the_game_open(qtbot, window, tmp_path):
-    before = window.document.game
-    broken = tmp_path / "cut.bolo.json"
-    broken.write_bytes(demo_files()[1].read_bytes()[:150])
-    assert not window.filing.open(broken)
-    assert "cut.bolo.json is not sound JSON" in window.notice.words.text()
-    assert window.document.game == before
-    window.filing.questions.place = tmp_path / "none" / "x.bolo.json"
-    window.save_as()
-    assert "cannot be saved" in window.notice.words.text()
-    assert window.document.game == before
-
-
-def test_the_demo_shelf_cannot_be_overwritten(qtbot, window):
-    window.filing.questions.place = demo_files()[0]
-    assert not window.filing.save_as()
-    assert "demo shelf stays" in window.notice.words.text()
-
-
 def test_only_the_last_of_many_edits_is_shown(qtbot, window):
     shown = []
     window.measurer.exact_ready.connect(lambda exact: shown.append(exact.game))
@@ -261,36 +237,6 @@ def test_a_cure_is_a_click(qtbot, window):
     assert not any(fault.code == "may_never_end" for fault in find_faults(window.document.game))
 
 
-def test_closing_asks_before_losing_changes(qtbot, window, tmp_path):
-    window.document.edit("area.length", 33)
-    answers = window.filing.questions
-    answers.losing = "stay"
-    assert not window.close()
-    assert window.isVisible()
-    answers.losing, answers.place = "save", tmp_path / "kept"
-    assert window.close()
-    assert read(tmp_path / f"kept{SUFFIX}").area.length == 33
-
-
-def test_what_was_typed_survives_a_kill(qtbot, open_window, tmp_path):
-    first = open_window()
-    first.document.load(demo_files()[0])
-    first.document.edit("area.length", 77)
-    first.document.keep()
-    first.keeper._lock.unlock()  # what the system does when a program is killed
-    second = open_window()
-    assert second.document.game.area.length == 77
-    assert second.document.dirty
-    assert "was not saved when the program ended" in second.notice.words.text()
-
-
-def test_a_running_program_keeps_its_own_copy(qtbot, open_window):
-    first = open_window()
-    first.document.edit("area.length", 77)
-    first.document.keep()
-    assert open_window().document.game.area.length != 77
-
-
 @pytest.mark.parametrize("theme", ["light", "dark"])
 def test_every_view_draws_the_smallest_and_the_largest(qtbot, window, theme):
     getattr(window, f"use_{theme}")()
@@ -338,19 +284,6 @@ def test_odds_light_up_the_ways(qtbot, window):
     assert odds.total.currentText() == "2"
 
 
-def test_the_shelf_shows_and_opens_games(qtbot, window, tmp_path):
-    write(Game(name="Mine"), tmp_path / "shelf" / "mine.bolo.json") if (tmp_path / "shelf").mkdir() is None else None
-    (tmp_path / "shelf" / "bad.bolo.json").write_text("{")
-    window.show_shelf()
-    qtbot.waitUntil(lambda: all(card.entry is not None for card in window.shelf.cards.values()))
-    cards = {card.path.name: card for card in window.shelf.cards.values()}
-    assert len(cards) == len(demo_files()) + 2
-    assert "not sound JSON" in cards["bad.bolo.json"].entry.trouble
-    settle(qtbot, window, cards["mine.bolo.json"].click)
-    assert window.document.game.name == "Mine"
-    assert window.view == "shape"
-
-
 def test_every_command_has_a_method_and_a_key_of_its_own(window):
     keys = [command.keys for command in actions.COMMANDS if command.keys]
     assert len(keys) == len(set(keys))
@@ -359,34 +292,11 @@ def test_every_command_has_a_method_and_a_key_of_its_own(window):
         assert isinstance(window.actions_by_id[command.id], QAction)
 
 
-def test_the_menus_of_starters_and_recent_files(qtbot, window, tmp_path):
-    game_menu = window.menuBar().actions()[0].menu()
-    new, recent = (action.menu() for action in game_menu.actions() if action.menu() is not None)
-    settle(qtbot, window, new.actions()[1].trigger)
-    assert window.document.game.name == "A trail of sums"
-    recent.aboutToShow.emit()
-    assert [action.isEnabled() for action in recent.actions()] == [False]
-    window.filing.questions.place = tmp_path / "sums"
-    window.save()
-    recent.aboutToShow.emit()
-    assert [action.text() for action in recent.actions()] == ["sums.bolo.json"]
-    window.document.edit("area.length", 50)
-    settle(qtbot, window, recent.actions()[0].trigger)
-    assert window.document.game.area.length == 40
-
-
 def test_the_rules_are_copied_as_text(qapp, window):
     window.copy_rules()
     text = qapp.clipboard().text()
     assert text.startswith("Ridge Ascent\n\nAim\nFor 2 players")
     assert text.endswith("wins at once.\n")
-
-
-def test_new_from_a_starter_asks_first(qtbot, window):
-    window.document.edit("area.length", 33)
-    window.filing.questions.losing = "stay"
-    assert not window.filing.start(Game())
-    assert window.document.game.area.length == 33
 
 
 def test_the_qt_binding_counts_its_references(qtbot):

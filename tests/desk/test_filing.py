@@ -1,0 +1,91 @@
+"""Files from the window: opening, saving, closing, the shelf, and what survives a kill."""
+
+from bolometric.core.demo import demo_files
+from bolometric.core.files import SUFFIX, read, write
+from bolometric.core.game import Game
+from tests.desk.settling import settle
+
+
+def test_a_wrong_file_leaves_the_game_open(qtbot, window, tmp_path):
+    before = window.document.game
+    broken = tmp_path / "cut.bolo.json"
+    broken.write_bytes(demo_files()[1].read_bytes()[:150])
+    assert not window.filing.open(broken)
+    assert "cut.bolo.json is not sound JSON" in window.notice.words.text()
+    assert window.document.game == before
+    window.filing.questions.place = tmp_path / "none" / "x.bolo.json"
+    window.save_as()
+    assert "cannot be saved" in window.notice.words.text()
+    assert window.document.game == before
+
+
+def test_the_demo_shelf_cannot_be_overwritten(qtbot, window):
+    window.filing.questions.place = demo_files()[0]
+    assert not window.filing.save_as()
+    assert "demo shelf stays" in window.notice.words.text()
+
+
+def test_closing_asks_before_losing_changes(qtbot, window, tmp_path):
+    window.document.edit("area.length", 33)
+    answers = window.filing.questions
+    answers.losing = "stay"
+    assert not window.close()
+    assert window.isVisible()
+    answers.losing, answers.place = "save", tmp_path / "kept"
+    assert window.close()
+    assert read(tmp_path / f"kept{SUFFIX}").area.length == 33
+
+
+def test_what_was_typed_survives_a_kill(qtbot, open_window, tmp_path):
+    first = open_window()
+    first.document.load(demo_files()[0])
+    first.document.edit("area.length", 77)
+    first.document.keep()
+    first.keeper._lock.unlock()  # what the system does when a program is killed
+    second = open_window()
+    assert second.document.game.area.length == 77
+    assert second.document.dirty
+    assert "was not saved when the program ended" in second.notice.words.text()
+
+
+def test_a_running_program_keeps_its_own_copy(qtbot, open_window):
+    first = open_window()
+    first.document.edit("area.length", 77)
+    first.document.keep()
+    assert open_window().document.game.area.length != 77
+
+
+def test_the_menus_of_starters_and_recent_files(qtbot, window, tmp_path):
+    game_menu = window.menuBar().actions()[0].menu()
+    new, recent = (action.menu() for action in game_menu.actions() if action.menu() is not None)
+    settle(qtbot, window, new.actions()[1].trigger)
+    assert window.document.game.name == "A trail of sums"
+    recent.aboutToShow.emit()
+    assert [action.isEnabled() for action in recent.actions()] == [False]
+    window.filing.questions.place = tmp_path / "sums"
+    window.save()
+    recent.aboutToShow.emit()
+    assert [action.text() for action in recent.actions()] == ["sums.bolo.json"]
+    window.document.edit("area.length", 50)
+    settle(qtbot, window, recent.actions()[0].trigger)
+    assert window.document.game.area.length == 40
+
+
+def test_new_from_a_starter_asks_first(qtbot, window):
+    window.document.edit("area.length", 33)
+    window.filing.questions.losing = "stay"
+    assert not window.filing.start(Game())
+    assert window.document.game.area.length == 33
+
+
+def test_the_shelf_shows_and_opens_games(qtbot, window, tmp_path):
+    write(Game(name="Mine"), tmp_path / "shelf" / "mine.bolo.json") if (tmp_path / "shelf").mkdir() is None else None
+    (tmp_path / "shelf" / "bad.bolo.json").write_text("{")
+    window.show_shelf()
+    qtbot.waitUntil(lambda: all(card.entry is not None for card in window.shelf.cards.values()))
+    cards = {card.path.name: card for card in window.shelf.cards.values()}
+    assert len(cards) == len(demo_files()) + 2
+    assert "not sound JSON" in cards["bad.bolo.json"].entry.trouble
+    settle(qtbot, window, cards["mine.bolo.json"].click)
+    assert window.document.game.name == "Mine"
+    assert window.view == "shape"
