@@ -12,12 +12,12 @@ from typing import Literal
 
 from bolometric.core.areas.registry import faults_of
 from bolometric.core.game import Band, Game
-from bolometric.core.knobs import knob_at
 from bolometric.core.measure import Exact, Stop, measure_exactly, never_stop
 from bolometric.core.nearby import Change, changes, fitted
 from bolometric.core.readings import KINDS
-from bolometric.core.verdict import off
-from bolometric.core.wording import minus, percent
+from bolometric.core.report import headline
+from bolometric.core.verdict import applies, off
+from bolometric.core.wording import percent
 
 Level = Literal["fault", "advice"]
 MOST_CURES = 3
@@ -61,7 +61,7 @@ class _Seeker:
             yield from (fault for fault in self._off_the_brief() if not (too_long and fault.where == "brief.minutes"))
         untouched = self.area.never_landed(self.exact)
         if untouched:
-            yield Fault("never_landed", "advice", "area.length", untouched)
+            yield Fault("never_landed", "advice", self.area.LENGTHENS, untouched)
 
     def _cures(self, good: Callable[[Exact], bool], better: Callable[[Exact], float]) -> tuple[Change, ...]:
         """Nearby changes whose game is ``good``, best (least) first, at most one a setting."""
@@ -102,28 +102,20 @@ class _Seeker:
     def _off_the_brief(self) -> Iterator[Fault]:
         for key in ("minutes", "first_seat_edge", "setbacks"):
             band, reading = getattr(self.game.brief, key), self.exact.readings.get(key)
-            if (
-                band is None
-                or reading is None
-                or reading.mean is None
-                or (key == "first_seat_edge" and self.game.seats.count == 1)
-            ):
+            if band is None or reading is None or reading.mean is None or not applies(self.game, key):
                 continue
             side = off(band, reading.mean)
             if side:
-                path = f"brief.{key}"
-                scale, unit = knob_at(self.game, path).knob.scale, knob_at(self.game, path).knob.unit
-                value = f"{minus(round(reading.mean * scale, 1))}{'%' if unit == '%' else ' ' + unit}"
-                sentence = f"{KINDS[key].label}: {value}, {'above' if side > 0 else 'below'} the target of the brief."
-                yield Fault(f"off_brief_{key}", "advice", path, sentence, self._brief_cures(key, band))
+                above = "above" if side > 0 else "below"
+                sentence = f"{KINDS[key].label}: {headline(key, reading)}, {above} the target of the brief."
+                yield Fault(f"off_brief_{key}", "advice", f"brief.{key}", sentence, self._brief_cures(key, band))
 
     def _brief_cures(self, key: str, band: Band) -> tuple[Change, ...]:
         middle = (band.low + band.high) / 2
 
         def value(exact: Exact) -> float | None:
             reading = exact.readings.get(key)
-            alone = key == "first_seat_edge" and exact.game.seats.count == 1
-            return None if reading is None or alone else reading.mean
+            return None if reading is None or not applies(exact.game, key) else reading.mean
 
         def good(exact: Exact) -> bool:
             mean = value(exact)

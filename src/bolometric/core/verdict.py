@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
-from bolometric.core.game import Band
+from bolometric.core.game import Band, Game
 from bolometric.core.readings import Reading
 
 Standing = Literal["in", "off", "open"]
@@ -24,6 +24,13 @@ class Verdict:
 
     words: str
     standing: Standing
+
+
+def applies(game: Game, key: str) -> bool:
+    """Whether a reading means anything in a game: alone nobody leads or has an edge, and in time needs a target."""
+    if key == "in_time":
+        return game.brief.minutes is not None
+    return game.seats.count > 1 or key not in ("first_seat_edge", "lead_for_good")
 
 
 def off(band: Band, value: float) -> int:

@@ -9,7 +9,7 @@ from PySide6.QtWidgets import QAbstractButton, QHBoxLayout, QWidget
 from bolometric.core.game import Band, Game
 from bolometric.core.readings import KINDS, Reading
 from bolometric.core.report import certainty, headline, show
-from bolometric.core.verdict import Verdict, scale, verdict
+from bolometric.core.verdict import Verdict, applies, scale, verdict
 from bolometric.paint.fonts import screen_font
 from bolometric.paint.palette import LIGHT, Palette
 
@@ -132,6 +132,5 @@ class GaugeStrip(QWidget):
         """Show what is known of a game; a reading that is not there yet shows as waiting."""
         for key, gauge in self.gauges.items():
             gauge.colours = colours
-            alone = game.seats.count == 1 and key in ("first_seat_edge", "lead_for_good")
-            gauge.setVisible(not alone and not (key == "in_time" and game.brief.minutes is None))
+            gauge.setVisible(applies(game, key))
             gauge.show_reading(readings.get(key), getattr(game.brief, key, None))

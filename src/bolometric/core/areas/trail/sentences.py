@@ -2,17 +2,18 @@
 
 from __future__ import annotations
 
-from bolometric.core.areas.trail.spec import ENDS, FINISHES
 from bolometric.core.game import Game
+from bolometric.core.knobs import knob_at
 from bolometric.core.wording import Section, Sentences, Span, listing, sentences
 
 LENGTH, END, FINISH = "area.length", "area.end", "area.finish"
 BACK, LOSE = "area.back_to_start", "area.lose_turn"
 
 
-def _words(path: str, value: str) -> Span:
-    choices = {END: ENDS, FINISH: FINISHES}[path]
-    return Span(next(choice.words for choice in choices if choice.value == value), path)
+def _choice(game: Game, path: str) -> Span:
+    """The words of what is chosen at a path."""
+    at = knob_at(game, path)
+    return Span(at.knob.words(at.value), path)
 
 
 def board(game: Game) -> Section:
@@ -51,8 +52,8 @@ def last(game: Game) -> Section:
         "exact": " the last square: a total that is too much is wasted.",
         "bounce": ": what is too much is counted back from the last square.",
     }
-    lines = [sentences("To get home you must ", _words(END, trail.end), after[trail.end])]
+    lines = [sentences("To get home you must ", _choice(game, END), after[trail.end])]
     if game.seats.count > 1:
         shared = " If several get home in the same round, they share the win." if trail.finish == "finish_round" else ""
-        lines.append(sentences("The first one home ", _words(FINISH, trail.finish), f".{shared}"))
+        lines.append(sentences("The first one home ", _choice(game, FINISH), f".{shared}"))
     return Section("Last", tuple(lines))
