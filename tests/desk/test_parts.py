@@ -91,8 +91,11 @@ def test_linked_text_goes_from_word_to_word_and_out_at_the_ends(qtbot, shown):
     assert page.focusWidget() is before
 
 
-def test_words_are_where_they_are_drawn(shown):
+@pytest.mark.parametrize("width", [800, 520, 430, 340, 300, 260, 200])
+def test_words_are_where_they_are_drawn(shown, width):
+    """At each width other words are broken over lines."""
     sheet = shown(RuleSheet())
+    sheet.resize(width, 500)
     sheet.show_game(read(demo_files()[0]), LIGHT)
     for path in sheet.words():
         sheet.focus_word(path)

@@ -59,7 +59,7 @@ class LinkedText(QTextBrowser):
             self.ensureCursorVisible()
 
     def word_rect(self, word: str) -> QRect:
-        """Where a word stands, in this widget's coordinates."""
+        """Where a word stands, in this widget's coordinates; of a word broken over lines, its part on the last one."""
         span = self._find(word)
         if span is None:
             return QRect(0, 0, 1, 1)
@@ -68,8 +68,10 @@ class LinkedText(QTextBrowser):
         first = self.cursorRect(cursor)
         cursor.setPosition(span[1])
         last = self.cursorRect(cursor)
-        found = first.united(last) if last.top() == first.top() else last
-        return found.translated(self.viewport().pos())
+        if last.top() != first.top():
+            cursor.movePosition(QTextCursor.MoveOperation.StartOfLine)
+            first = self.cursorRect(cursor)
+        return first.united(last).translated(self.viewport().pos())
 
     def _find(self, word: str) -> tuple[int, int] | None:
         """Start and end of a word in the document."""
