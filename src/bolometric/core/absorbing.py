@@ -15,6 +15,7 @@ makes a turn some fifty times cheaper.
 from __future__ import annotations
 
 from collections.abc import Callable
+from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
@@ -39,14 +40,14 @@ MOST_WORK = 1.2e9
 """Bounds on turns and on multiplications before giving up: a few seconds."""
 
 
-def follow(inner: Array, exits: Array, stop: Callable[[], bool]) -> Journey:
+def follow(inner: Any, exits: Array, stop: Callable[[], bool]) -> Journey:
     """Follow the chain from position 0.
 
-    ``inner`` is Q, shape (positions, positions); ``exits`` has shape (positions, 3): the chances of coming
-    home, of becoming hopeless, and of losing ground in a turn from each position. Raises Cancelled once
-    ``stop()`` is true.
+    ``inner`` is Q, shape (positions, positions), dense or sparse; ``exits`` has shape (positions, 3):
+    the chances of coming home, of becoming hopeless, and of losing ground in a turn from each position. Raises
+    Cancelled once ``stop()`` is true.
     """
-    state = np.zeros(len(inner))
+    state = np.zeros(inner.shape[0])
     state[0] = 1.0
     found = [np.array([[0.0, 0.0, 0.0, 1.0]])]
     advance, cost = _by_turns(inner, exits)
@@ -54,7 +55,7 @@ def follow(inner: Array, exits: Array, stop: Callable[[], bool]) -> Journey:
     while not settled and turns < MOST_TURNS and work < MOST_WORK:
         if stop():
             raise Cancelled
-        if turns == WALKED:
+        if turns == WALKED and isinstance(inner, np.ndarray):
             advance, cost = _by_strides(inner, exits), len(inner) * (4 * STRIDE + len(inner))
         before = found[-1][-1, 3]
         rows, state = advance(state)
@@ -72,17 +73,10 @@ def follow(inner: Array, exits: Array, stop: Callable[[], bool]) -> Journey:
     return Journey(flows[:, 0], flows[:, 3], flows[:, 1].cumsum(), flows[:, 2], leak, settled)
 
 
-def _by_turns(inner: Array, exits: Array) -> tuple[Advance, int]:
-    """Walk one period, turn by turn, by whichever of two ways costs less; and what that costs."""
-    size = len(inner)
-    rows, columns = np.nonzero(inner)
-    weights = inner[rows, columns]
-    dense = len(rows) * 4 > inner.size
-
-    def step(state: Array) -> Array:
-        if dense:
-            return np.asarray(state @ inner)
-        return np.bincount(columns, state[rows] * weights, size).astype(float, copy=False)
+def _by_turns(inner: Any, exits: Array) -> tuple[Advance, int]:
+    """Walk one period, turn by turn, by whichever way costs less; and what that costs."""
+    size = inner.shape[0]
+    step, cost = _stepping(inner)
 
     def advance(state: Array) -> tuple[Array, Array]:
         told = np.empty((PERIOD, 4))
@@ -92,7 +86,19 @@ def _by_turns(inner: Array, exits: Array) -> tuple[Advance, int]:
             told[k, 3] = state.sum()
         return told, state
 
-    return advance, PERIOD * (inner.size if dense else 4 * len(rows) + size)
+    return advance, PERIOD * (cost + size)
+
+
+def _stepping(inner: Any) -> tuple[Callable[[Array], Array], int]:
+    """One turn, and its cost in multiplications of a full matrix."""
+    if not isinstance(inner, np.ndarray):
+        turned = inner.T.tocsr()
+        return lambda state: np.asarray(turned @ state), 4 * inner.nnz
+    rows, columns = np.nonzero(inner)
+    if len(rows) * 4 > inner.size:
+        return lambda state: np.asarray(state @ inner), inner.size
+    weights, size = inner[rows, columns], len(inner)
+    return lambda state: np.bincount(columns, state[rows] * weights, size).astype(float, copy=False), 4 * len(rows)
 
 
 def _by_strides(inner: Array, exits: Array) -> Advance:

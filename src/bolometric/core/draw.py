@@ -1,130 +1,175 @@
-"""A draw: all the pieces used once, and the total they make, with exact ways and chances.
+"""How a number is made of what the pieces show: what the maker sets.
 
-Theory. Pieces are independent and the faces of one piece are equally likely, so the number of ways to
-make each total is the coefficient list of the product of the pieces' generating polynomials (a face
-``f`` is ``x**f``). The product is taken piece by piece on whole numbers, so ways are exact however
-many there are. Cost: (distinct totals so far) × (faces) for each piece; no outcome is ever listed.
-Reference: Grinstead and Snell, *Introduction to Probability*, section 7.1 (convolutions).
+Every number shown has a letter, a, b, c …, in the order of the pieces; a pack that deals three cards takes three.
 """
 
 from __future__ import annotations
 
-from collections import Counter
-from collections.abc import Sequence
-from dataclasses import dataclass
+import re
 from fractions import Fraction
-from functools import lru_cache
-from math import sqrt
-from typing import Annotated
+from typing import Annotated, Literal, Self
 
-import numpy as np
-from numpy.typing import NDArray
+from pydantic import Field, model_validator
 
-from bolometric.core.pieces import Die
+from bolometric.core.amounts import Amount
+from bolometric.core.explain import setting_error
+from bolometric.core.expression import LETTERS
+from bolometric.core.faces import Line
+from bolometric.core.formula import LONGEST, parse
+from bolometric.core.knobs import Choice, Knob
+from bolometric.core.model import Part
+from bolometric.core.pieces import AnyPiece, Counters, letters_of, specials
 
+Make = Literal[
+    "add", "subtract", "difference", "multiply", "square", "times", "largest", "smallest", "place", "digits",
+    "largest_number", "smallest_number", "count", "formula",
+]  # fmt: skip
 
-@dataclass(frozen=True, slots=True)
-class Distribution:
-    """Every total that can come up, in rising order, with the exact number of ways to make it."""
+MAKES = (
+    Choice("add", "add what they show", "Add", "The sum of all that is shown."),
+    Choice(
+        "subtract",
+        "take the second from the first",
+        "Take the second from the first",
+        "First less second, so it can fall below zero. Needs two numbers.",
+    ),
+    Choice(
+        "difference",
+        "take the smaller from the larger",
+        "Take the smaller from the larger",
+        "Never below zero, and small differences come often. Needs two numbers.",
+    ),
+    Choice("multiply", "multiply what they show", "Multiply", "The product: far apart, with many gaps."),
+    Choice(
+        "square",
+        "multiply what it shows by itself",
+        "Multiply one by itself",
+        "Only square numbers come up. Needs one number.",
+    ),
+    Choice(
+        "times",
+        "add, then multiply by a fixed number",
+        "Multiply by a fixed number",
+        "The sum times a number you choose: one times table.",
+    ),
+    Choice("largest", "take the largest", "Take the largest", "High numbers come often."),
+    Choice("smallest", "take the smallest", "Take the smallest", "Low numbers come often."),
+    Choice(
+        "place",
+        "multiply the number by its place",
+        "Multiply number and place",
+        "The first says how many, the second of what: tenths, hundredths, thousandths. Needs two numbers.",
+    ),
+    Choice("digits", "read them as digits, in order", "Read as digits", "3 and then 5 is 35. Needs faces of 0 to 9."),
+    Choice(
+        "largest_number",
+        "arrange them as the largest number",
+        "Arrange for the largest",
+        "3 and 5 are 53, however they fall. Needs faces of 0 to 9.",
+    ),
+    Choice(
+        "smallest_number",
+        "arrange them as the smallest number",
+        "Arrange for the smallest",
+        "3 and 5 are 35, however they fall. Needs faces of 0 to 9.",
+    ),
+    Choice(
+        "count",
+        "count the special ones",
+        "Count the special ones",
+        "How many counters land front up, or how many pieces show a face marked special.",
+    ),
+    Choice("formula", "work out a formula", "Use a formula", "Your own, over the letters of the numbers shown."),
+)
 
-    totals: tuple[int, ...]
-    ways: tuple[int, ...]
-
-    @property
-    def all_ways(self) -> int:
-        """The number of equally likely outcomes behind the totals."""
-        return sum(self.ways)
-
-    def chance(self, total: int) -> Fraction:
-        """The exact chance of ``total``; 0 if it never comes up."""
-        try:
-            return Fraction(self.ways[self.totals.index(total)], self.all_ways)
-        except ValueError:
-            return Fraction(0)
-
-    @property
-    def chances(self) -> NDArray[np.float64]:
-        """Chances in the order of ``totals``; shape (number of totals,), adding to 1 up to rounding."""
-        return np.array([way / self.all_ways for way in self.ways])
-
-    @property
-    def mean(self) -> float:
-        """Expected value of the total."""
-        return float(Fraction(sum(t * w for t, w in zip(self.totals, self.ways, strict=True)), self.all_ways))
-
-    @property
-    def sd(self) -> float:
-        """Standard deviation of the total."""
-        whole = self.all_ways
-        first = Fraction(sum(t * w for t, w in zip(self.totals, self.ways, strict=True)), whole)
-        second = Fraction(sum(t * t * w for t, w in zip(self.totals, self.ways, strict=True)), whole)
-        return sqrt(second - first * first)
-
-    @property
-    def impossible(self) -> tuple[int, ...]:
-        """Whole numbers between the least and the greatest total that can never come up."""
-        possible = set(self.totals)
-        return tuple(n for n in range(self.totals[0], self.totals[-1]) if n not in possible)
-
-
-@lru_cache(maxsize=256)
-def total_distribution(dice: Sequence[Die]) -> Distribution:
-    """Exact distribution of the sum of ``dice`` (a tuple of one or more)."""
-    ways: Counter[int] = Counter({0: 1})
-    for die in dice:
-        grown: Counter[int] = Counter()
-        for face, repeats in Counter(die.faces).items():
-            for total, count in ways.items():
-                grown[total + face] += count * repeats
-        ways = grown
-    totals = sorted(ways)
-    return Distribution(tuple(totals), tuple(ways[total] for total in totals))
-
-
-Columns = Annotated[NDArray[np.int64], "one entry a column"]
-
-
-@dataclass(frozen=True, slots=True)
-class Sampler:
-    """Columns to pick from evenly, each keeping its own total or passing to an alias.
-
-    Walker's alias method as built by Vose (IEEE Trans. Softw. Eng. 17(9), 1991): pick column ``i``
-    evenly, then keep it with chance ``keep[i] / 2**32``, else take ``alias[i]``.
-    ``outcome[i]`` is the index of the column's total in the distribution.
-    """
-
-    outcome: Columns
-    keep: NDArray[np.uint64]
-    alias: Columns
+EXACTLY = {"subtract": 2, "difference": 2, "place": 2, "square": 1}
+"""Ways that need just so many numbers."""
+DIGITS = ("digits", "largest_number", "smallest_number")
 
 
-@lru_cache(maxsize=64)
-def sampler(distribution: Distribution, widest: int) -> Sampler:
-    """Build the sampler. If there are at most ``widest`` ways, each is a column of its own and always kept."""
-    count = len(distribution.totals)
-    if distribution.all_ways <= widest:
-        outcome = np.repeat(np.arange(count), distribution.ways)
-        keep = np.full(len(outcome), 2**32, np.uint64)
-        return Sampler(outcome, keep, np.arange(len(outcome)))
-    share, alias = _vose(distribution.ways)
-    return Sampler(np.arange(count), share, alias)
+class Draw(Part):
+    """How one draw becomes a number."""
+
+    make: Annotated[
+        Make,
+        Field(
+            description="add; subtract (first less second); difference (larger less smaller); multiply; square (one "
+            "number times itself); times (the sum times factor); largest; smallest; place (number times place); "
+            "digits (read in order); largest_number, smallest_number (digits arranged); count (fronts of counters, "
+            "faces marked special); formula."
+        ),
+        Knob("choice", "how the number is made", choices=MAKES, suggested=("add", "multiply", "largest")),
+    ] = "add"
+    factor: Annotated[
+        Amount,
+        Field(description="What the sum is multiplied by, if make is times."),
+        Knob(
+            "amount",
+            "the fixed number",
+            hint="A whole number, a decimal or a fraction such as 1/4.",
+            when=("make", ("times",)),
+        ),
+    ] = Fraction(2)
+    formula: Annotated[
+        Line,
+        Field(
+            min_length=1,
+            max_length=LONGEST,
+            description="A formula over the letters of the numbers shown (a is the first), if make is formula: "
+            "+ - * / and brackets, min(a, b), max(a, b), abs(a), a div b (whole-number division, rounded down) and "
+            "a mod b (its remainder).",
+        ),
+        Knob(
+            "formula",
+            "the formula",
+            hint="a is the first number shown, b the second. + − × ÷ and brackets; min(a, b), max(a, b), abs(a); "
+            "a div b divides and rounds down, a mod b is what is left over.",
+            when=("make", ("formula",)),
+        ),
+    ] = "a"
+
+    @model_validator(mode="after")
+    def _can_be_read(self) -> Self:
+        if self.make == "formula":
+            parse(self.formula)
+        return self
+
+    def check_pieces(self, pieces: tuple[AnyPiece, ...]) -> None:
+        """Raise if a number can't be made this way of what these pieces show."""
+        count = sum(letters_of(piece) for piece in pieces)
+        wanted = EXACTLY.get(self.make)
+        if wanted is not None and count != wanted:
+            words = next(choice.words for choice in MAKES if choice.value == self.make)
+            raise setting_error(
+                f"To {words} takes {'one number' if wanted == 1 else 'two numbers'}, but the pieces show {count}: "
+                "change the pieces, or how the number is made.",
+                "draw.make",
+            )
+        if self.make in DIGITS:
+            _check_digits(pieces)
+        if self.make == "count" and not specials(pieces) and not any(isinstance(p, Counters) for p in pieces):
+            raise setting_error(
+                "There is nothing to count: mark a face special, or use two-sided counters.", "draw.make"
+            )
+        if self.make == "formula":
+            _check_letters(self.formula, count)
 
 
-def _vose(ways: Sequence[int]) -> tuple[NDArray[np.uint64], Columns]:
-    """Alias columns in whole-number arithmetic: a column is full at ``sum(ways)``."""
-    count, full = len(ways), sum(ways)
-    left = [way * count for way in ways]
-    alias = np.arange(count)
-    small = [i for i in range(count) if left[i] < full]
-    large = [i for i in range(count) if left[i] > full]
-    while small:
-        low, high = small.pop(), large[-1]
-        alias[low] = high
-        left[high] -= full - left[low]
-        if left[high] <= full:
-            large.pop()
-            if left[high] < full:
-                small.append(high)
-    # Only columns that were filled by an alias hold less than a full one.
-    keep = [2**32 if alias[i] == i else left[i] * 2**32 // full for i in range(count)]
-    return np.array(keep, np.uint64), alias
+def _check_digits(pieces: tuple[AnyPiece, ...]) -> None:
+    for i, piece in enumerate(pieces, 1):
+        odd = next((value for value in piece.values if value not in range(10)), None)
+        if odd is not None:
+            raise setting_error(
+                f"Piece {i} can show {odd}, which is not a digit: to read digits, every face must be 0 to 9.",
+                "draw.make",
+            )
+
+
+def _check_letters(formula: str, count: int) -> None:
+    known = LETTERS[:count]
+    unknown = [letter for letter in parse(formula).letters if letter not in known]
+    if unknown:
+        found = re.search(rf"(?<![a-z]){unknown[0]}(?![a-z])", formula.lower())
+        at = found.start() + 1 if found else 1
+        last = "a is the only one" if count == 1 else f"there are a to {known[-1]}"
+        raise setting_error(f"At letter {at} of the formula: no piece is called {unknown[0]}; {last}.", "draw.formula")

@@ -10,10 +10,15 @@ from pydantic_core import ErrorDetails, PydanticCustomError
 from bolometric.core.errors import GameError
 
 SETTING = "setting"
+TAGS = ("die", "spinner", "pack", "counters", "trail", "function-after")
+"""Tags of unions: part of pydantic's places, not of the file."""
 
 
-def setting_error(sentence: str, where: str) -> PydanticCustomError:
-    """What a model's own check raises: ``sentence`` is shown as it stands, ``where`` is a dotted path."""
+def setting_error(sentence: str, where: str = "") -> PydanticCustomError:
+    """What a model's own check raises: ``sentence`` is shown as it stands, ``where`` is a dotted path.
+
+    Without ``where`` the place is that of the value which was checked.
+    """
     return PydanticCustomError(SETTING, "{sentence}", {"sentence": sentence, "where": where})
 
 
@@ -22,7 +27,7 @@ def explain(error: ValidationError, known: tuple[str, ...]) -> GameError:
     first = error.errors()[0]
     context = first.get("ctx", {})
     if first["type"] == SETTING:
-        return GameError(context["sentence"], context["where"])
+        return GameError(context["sentence"], context["where"] or _where(first["loc"]))
     return GameError(_sentence(first, context, known), _where(first["loc"]))
 
 
@@ -32,7 +37,7 @@ def _where(loc: tuple[int | str, ...]) -> str:
     for step in loc:
         if isinstance(step, int):
             words += f"[{step + 1}]"
-        elif step not in ("die", "trail"):  # the tag of a union is not part of the file
+        elif step not in TAGS:
             words += f".{step}" if words else step
     return words
 

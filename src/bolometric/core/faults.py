@@ -12,10 +12,11 @@ from typing import Literal
 
 from bolometric.core.areas.registry import faults_of
 from bolometric.core.game import Band, Game
-from bolometric.core.measure import Exact, Stop, measure_exactly, never_stop
+from bolometric.core.measure import Exact, Stop, look, never_stop
 from bolometric.core.nearby import Change, changes, fitted
 from bolometric.core.readings import KINDS
 from bolometric.core.report import headline
+from bolometric.core.showing import no_number_words
 from bolometric.core.verdict import applies, off
 from bolometric.core.wording import percent
 
@@ -39,7 +40,7 @@ class Fault:
 
 def find_faults(game: Game, exact: Exact | None = None, stop: Stop = never_stop) -> list[Fault]:
     """Everything wrong or surprising, faults before advice. Raises Cancelled once ``stop()`` is true."""
-    measured = exact or measure_exactly(game, stop)
+    measured = exact if exact is not None and exact.journey is not None else look(game, stop)
     seeker = _Seeker(measured, stop)
     return sorted(seeker.all(), key=lambda fault: fault.level != "fault")
 
@@ -54,31 +55,44 @@ class _Seeker:
 
     def all(self) -> Iterator[Fault]:
         yield from self._endless()
+        yield from self._no_number()
         yield from self._impossible()
-        if not self.exact.journey.never:
+        if not self.exact.never:
             too_long = list(self._far_too_long())
             yield from too_long
             yield from (fault for fault in self._off_the_brief() if not (too_long and fault.where == "brief.minutes"))
         untouched = self.area.never_landed(self.exact)
         if untouched:
-            yield Fault("never_landed", "advice", self.area.LENGTHENS, untouched)
+            yield Fault("never_landed", "advice", self.area.lengthens(self.game), untouched)
 
     def _cures(self, good: Callable[[Exact], bool], better: Callable[[Exact], float]) -> tuple[Change, ...]:
         """Nearby changes whose game is ``good``, best (least) first, at most one a setting."""
         if self._measured is None:
             self._nearby = list(changes(self.game))
-            self._measured = [measure_exactly(change.game, self.stop) for change in self._nearby]
-        fitting = [i for i, exact in enumerate(self._measured) if good(exact)]
+            self._measured = [look(change.game, self.stop) for change in self._nearby]
+        fitting = [i for i, exact in enumerate(self._measured) if good(exact) and self._sound(exact)]
         found: dict[str, Change] = {}
         for i in sorted(fitting, key=lambda i: better(self._measured[i])):  # type: ignore[index]
             found.setdefault(self._nearby[i].path, self._nearby[i])
         return tuple(found.values())[:MOST_CURES]
 
+    def _sound(self, exact: Exact) -> bool:
+        """Whether no draw of a changed game does nothing that did something before."""
+        idle = [list(self.area.useless_totals(game)) for game in (exact.game, self.game)]
+        return len(idle[0]) <= len(idle[1]) and exact.game.distribution.no_number <= self.game.distribution.no_number
+
     def _endless(self) -> Iterator[Fault]:
         sentence = self.area.endless(self.exact)
         if sentence:
-            cures = self._cures(lambda exact: not exact.journey.never, lambda exact: _length(exact))
+            cures = self._cures(lambda exact: not exact.never, lambda exact: _length(exact))
             yield Fault("may_never_end", "fault", "area.end", sentence, cures)
+
+    def _no_number(self) -> Iterator[Fault]:
+        sentence = no_number_words(self.game.pieces, self.game.draw)
+        if sentence:
+            yield Fault("no_number", "fault", "draw.formula", sentence)
+        for path, words, cures in self.area.useless_totals(self.game):
+            yield Fault("useless_total", "fault", path, words, cures)
 
     def _impossible(self) -> Iterator[Fault]:
         for path, sentence, change in self.area.impossible_totals(self.game):
@@ -86,9 +100,9 @@ class _Seeker:
 
     def _far_too_long(self) -> Iterator[Fault]:
         in_time, band = self.exact.readings.get("in_time"), self.game.brief.minutes
-        if self.exact.race is None:
+        if self.exact.race is None and self.exact.journey is not None:
             yield Fault(
-                "too_long_to_measure", "fault", self.area.LENGTHENS,
+                "too_long_to_measure", "fault", self.area.lengthens(self.game),
                 "This game is too long for its end to be worked out: shorten the trail or ease what sends you back.",
             )  # fmt: skip
         elif in_time is not None and band is not None and (in_time.mean or 0) < HARDLY_EVER:
@@ -97,7 +111,9 @@ class _Seeker:
                 f"Hardly any game ends within the {band.high:g} minutes of the brief ({chance}): "
                 f"on average it takes {_length(self.exact):,.0f} minutes."
             )
-            yield Fault("far_too_long", "fault", self.area.LENGTHENS, sentence, self._brief_cures("minutes", band))
+            yield Fault(
+                "far_too_long", "fault", self.area.lengthens(self.game), sentence, self._brief_cures("minutes", band)
+            )
 
     def _off_the_brief(self) -> Iterator[Fault]:
         for key in ("minutes", "first_seat_edge", "setbacks"):
@@ -124,7 +140,7 @@ class _Seeker:
         cures = self._cures(good, lambda exact: abs((value(exact) or 0.0) - middle))
         if key != "minutes":
             return cures
-        fit = fitted(self.game, self.area.LENGTHENS, key, band.low, band.high, self.stop)
+        fit = fitted(self.game, self.area.lengthens(self.game), key, band.low, band.high, self.stop)
         others = [cure for cure in cures if fit is None or cure.path != fit.path]
         return tuple([fit, *others][:MOST_CURES]) if fit else cures
 

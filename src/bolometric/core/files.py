@@ -78,13 +78,21 @@ def read(path: Path) -> Game:
 
 def write(game: Game, path: Path) -> None:
     """Save the game, whole or not at all. Raises FileError; the file that was there is then untouched."""
+    write_text(to_text(game), path)
+
+
+def write_text(text: str, path: Path) -> None:
+    """Write a text, whole or not at all. Raises FileError; the file that was there is then untouched."""
+    write_bytes(text.encode(), path)
+
+
+def write_bytes(data: bytes, path: Path) -> None:
+    """Write a file, whole or not at all. Raises FileError; the file that was there is then untouched."""
     temporary = None
     try:
-        with tempfile.NamedTemporaryFile(
-            "w", encoding="utf-8", dir=path.parent, prefix=f".{path.name}.", delete=False
-        ) as file:
+        with tempfile.NamedTemporaryFile(dir=path.parent, prefix=f".{path.name}.", delete=False) as file:
             temporary = Path(file.name)
-            file.write(to_text(game))
+            file.write(data)
             file.flush()
             os.fsync(file.fileno())
         temporary.chmod(path.stat().st_mode & 0o777 if path.exists() else 0o644)

@@ -9,26 +9,21 @@ from __future__ import annotations
 from functools import cache
 from typing import Annotated, Any, Literal, Self, get_args
 
-from pydantic import AfterValidator, Field, StrictInt, ValidationError, model_validator
+from pydantic import Field, StrictInt, ValidationError, model_validator
 
 from bolometric.core.areas.trail.spec import Trail
-from bolometric.core.draw import Distribution, total_distribution
+from bolometric.core.draw import Draw
 from bolometric.core.errors import GameError
 from bolometric.core.explain import explain, setting_error
+from bolometric.core.faces import Line
 from bolometric.core.knobs import Knob
 from bolometric.core.model import Part
-from bolometric.core.pieces import MOST_DICE, PLAIN_DIE, Die
+from bolometric.core.odds import Distribution, distribution_of
+from bolometric.core.outcomes import MOST_LISTED, groups_of, rows_of
+from bolometric.core.pieces import MOST_PIECES, PLAIN_DIE, AnyPiece, Piece, remembers
 
 FORMAT = 1
 """The version of the game file that this program writes, and the newest it reads."""
-
-
-def _plain(text: str) -> str:
-    """Text on one line: control characters and runs of blanks become single blanks."""
-    return " ".join("".join(c if c.isprintable() else " " for c in text).split())
-
-
-Line = Annotated[str, AfterValidator(_plain)]
 
 
 class Band(Part):
@@ -97,7 +92,7 @@ class Seats(Part):
 class Game(Part):
     """One game, whole and playable: every combination of settings that can be built can be measured.
 
-    Seats take turns in order, seat 1 first; the faces of all pieces are added to the total of the draw.
+    Seats take turns in order, seat 1 first; what the pieces show becomes one number, the total of the draw.
     """
 
     bolometric: Annotated[Literal[1], Field(description="Version of this file format.")] = FORMAT  # type: ignore[assignment]
@@ -106,22 +101,65 @@ class Game(Part):
     ] = "A new game"
     brief: Brief = Brief()
     pieces: Annotated[
-        tuple[Die, ...],
-        Field(min_length=1, max_length=MOST_DICE, description="The dice of one draw; their faces are added."),
-        Knob("dice", "dice"),
+        tuple[Piece, ...],
+        Field(
+            min_length=1,
+            max_length=MOST_PIECES,
+            description="What is rolled, spun, drawn or tossed together in one draw: dice, spinners, packs, counters.",
+        ),
+        Knob("pieces", "pieces"),
     ] = (PLAIN_DIE,)
+    draw: Draw = Draw()
     area: Trail = Trail()
     seats: Seats = Seats()
 
     @property
     def distribution(self) -> Distribution:
-        """Exact distribution of the total of one draw."""
-        return total_distribution(self.pieces)
+        """Distribution of the total of one draw."""
+        return distribution_of(self.pieces, self.draw)
 
     @model_validator(mode="after")
     def _fits_together(self) -> Self:
+        check_set(self.pieces, self.draw)
         self.area.check_draw(self.distribution)
         return self
+
+
+def check_set(pieces: tuple[AnyPiece, ...], draw: Draw) -> None:
+    """Raise a setting error if no number can be made of these pieces this way."""
+    draw.check_pieces(pieces)
+    if remembers(pieces) and rows_of(groups_of(pieces)) > MOST_LISTED:
+        raise setting_error(
+            "Beside a pack that is kept out there can be no more than "
+            f"{MOST_LISTED:,} outcomes: use fewer pieces, or put the cards back.",
+            "pieces",
+        )
+    distribution_of(pieces, draw)
+
+
+class PieceSet(Part):
+    """Pieces and what is made of them, without a game."""
+
+    pieces: Annotated[tuple[Piece, ...], Field(min_length=1, max_length=MOST_PIECES)] = (PLAIN_DIE,)
+    draw: Draw = Draw()
+
+    @property
+    def distribution(self) -> Distribution:
+        """Distribution of the total of one draw."""
+        return distribution_of(self.pieces, self.draw)
+
+    @model_validator(mode="after")
+    def _fits_together(self) -> Self:
+        check_set(self.pieces, self.draw)
+        return self
+
+
+def set_from(data: Any) -> PieceSet:
+    """A set from plain data. Raises GameError with the place and one sentence."""
+    try:
+        return PieceSet.model_validate(data)
+    except ValidationError as error:
+        raise explain(error, every_field_name()) from None
 
 
 def game_from(data: Any) -> Game:
@@ -151,12 +189,13 @@ def every_field_name() -> tuple[str, ...]:
     """All the words that a game file may use as keys."""
     found: dict[str, None] = {}
 
-    def visit(model: type[Part]) -> None:
-        for name, field in model.model_fields.items():
-            found[name] = None
-            for kind in (field.annotation, *get_args(field.annotation)):
-                if isinstance(kind, type) and issubclass(kind, Part):
-                    visit(kind)
+    def visit(kind: Any) -> None:
+        if isinstance(kind, type) and issubclass(kind, Part):
+            for name, field in kind.model_fields.items():
+                found[name] = None
+                visit(field.annotation)
+        for inner in get_args(kind):
+            visit(inner)
 
     visit(Game)
     return tuple(found)

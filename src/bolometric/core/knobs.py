@@ -16,7 +16,7 @@ from pydantic.fields import FieldInfo
 from bolometric.core.errors import GameError
 from bolometric.core.model import Part
 
-Kind = Literal["number", "choice", "totals", "dice", "band", "text"]
+Kind = Literal["number", "choice", "totals", "pieces", "band", "text", "amount", "formula"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -44,6 +44,14 @@ class Knob:
     """What one stored unit is on screen: 100 for shares that are shown in percent."""
     choices: tuple[Choice, ...] = ()
     hint: str = ""
+    when: tuple[str, tuple[str, ...]] | None = None
+    """Another field of the same part and its values for which this setting matters; None if it always does."""
+    suggested: tuple[str, ...] | None = None
+    """The choices that may be suggested as a change; None for all."""
+
+    def matters(self, part: Part) -> bool:
+        """Whether the setting does anything as the part stands."""
+        return self.when is None or getattr(part, self.when[0]) in self.when[1]
 
     def words(self, value: str) -> str:
         """The words of a choice."""
@@ -67,14 +75,14 @@ def _limit(field: FieldInfo, name: str) -> Any:
 
 
 def knobs(part: Part, prefix: str = "") -> Iterator[KnobAt]:
-    """Every knob below ``part``, in the order of the fields."""
+    """Every knob below ``part`` that matters as it stands, in the order of the fields."""
     for name, field in type(part).model_fields.items():
         value, path = getattr(part, name), f"{prefix}{name}"
         knob = next((meta for meta in field.metadata if isinstance(meta, Knob)), None)
-        if knob is not None:
+        if knob is not None and knob.matters(part):
             low, high, longest = (_limit(field, limit) for limit in ("ge", "le", "max_length"))
             yield KnobAt(path, knob, value, low, high, longest)
-        elif isinstance(value, Part):
+        elif knob is None and isinstance(value, Part):
             yield from knobs(value, f"{path}.")
 
 

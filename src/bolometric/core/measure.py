@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property
 from typing import Any
 
@@ -14,7 +14,7 @@ from bolometric.core.errors import Cancelled
 from bolometric.core.game import Game
 from bolometric.core.race import Journey, Race, Squares, race
 from bolometric.core.readings import KINDS, Reading, exact_length, exact_value
-from bolometric.core.runs import Table, Tally, stream
+from bolometric.core.runs import MOST_TURNS, Table, Tally, stream
 
 Stop = Callable[[], bool]
 
@@ -30,9 +30,15 @@ class Exact:
 
     game: Game
     readings: dict[str, Reading]
-    journey: Journey
+    journey: Journey | None
+    """None if draws hang together (cards kept out), or are too many to list: then there is no chain to follow."""
     race: Race | None
-    """None if the game is too long for its tail to be known."""
+    """None if there is no journey, or the game is too long for its tail to be known."""
+
+    @property
+    def never(self) -> float:
+        """The chance that a seat never comes home, as far as that is known exactly."""
+        return self.journey.never if self.journey is not None else 0.0
 
     @cached_property
     def squares(self) -> Squares:
@@ -76,7 +82,7 @@ def measure_exactly(game: Game, stop: Stop = never_stop) -> Exact:
         raise Cancelled
     area = area_of(game)
     way = area.journey(game, stop)
-    found = race(way, game.seats.count, game.area.finish == "finish_round")
+    found = None if way is None else race(way, game.seats.count, game.area.finish == "finish_round")
     readings = {} if found is None else _race_readings(game, found)
     return Exact(game, readings, way, found)
 
@@ -102,11 +108,29 @@ def _race_readings(game: Game, found: Race) -> dict[str, Reading]:
     return readings
 
 
-def runs_of(game: Game, seed: int, runs: int | None = None, stop: Stop = never_stop) -> Iterator[Tally]:
+QUICK_RUNS, QUICK_TURNS, LONGEST_LOOK = 10_000, 3_000_000, 5_000
+"""Where a look is enough: games played, turns in all of them, and turns of one game, at most."""
+
+
+def look(game: Game, stop: Stop = never_stop, wanted: str | None = None) -> Exact:
+    """Exact readings; where there are none by their nature, or not the one wanted, also those of games played."""
+    found = measure_exactly(game, stop)
+    if found.journey is not None and (wanted is None or wanted in found.readings):
+        return found
+    for tally in runs_of(game, 1, QUICK_RUNS, stop, LONGEST_LOOK):
+        turns = tally.all.turns
+        if turns.sum() > QUICK_TURNS or turns.max() == LONGEST_LOOK:
+            break
+    return replace(found, readings={**tally.readings(), **found.readings})
+
+
+def runs_of(
+    game: Game, seed: int, runs: int | None = None, stop: Stop = never_stop, most_turns: int = MOST_TURNS
+) -> Iterator[Tally]:
     """Play the game: the tally after each batch. Raises Cancelled between batches once ``stop()`` is true."""
     band = game.brief.minutes
     table = Table(game.seats.count, minutes_a_turn(game), None if band is None else band.high + 1e-9)
-    return stream(area_of(game).player(game), table, seed, runs, stop)
+    return stream(area_of(game).player(game), table, seed, runs, stop, most_turns)
 
 
 def measure(game: Game, runs: int | None = None, seed: int = 1, stop: Stop = never_stop) -> Measurement:

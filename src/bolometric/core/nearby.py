@@ -13,9 +13,10 @@ from typing import Any
 from bolometric.core.errors import GameError
 from bolometric.core.game import Game, with_value
 from bolometric.core.knobs import KnobAt, knobs
-from bolometric.core.measure import Stop, measure_exactly, never_stop
+from bolometric.core.measure import Stop, look, never_stop
 from bolometric.core.readings import Reading
-from bolometric.core.wording import dice, plural
+from bolometric.core.rule_sheet import rules_text
+from bolometric.core.wording import pieces_words, plural
 
 
 @dataclass(frozen=True, slots=True)
@@ -30,7 +31,7 @@ class Change:
 
 @dataclass(frozen=True, slots=True)
 class Effect:
-    """What a change does to one reading, both worked out exactly."""
+    """What a change does to one reading, both worked out in the same way."""
 
     change: Change
     before: Reading
@@ -38,14 +39,17 @@ class Effect:
 
 
 def changes(game: Game) -> Iterator[Change]:
-    """Every game one sensible change away."""
+    """Every game one sensible change away that plays by other rules."""
+    rules = rules_text(game)
     for at in knobs(game):
         if not at.path.startswith("brief."):
             for words, value in _values(game, at):
                 try:
-                    yield Change(words, at.path, value, with_value(game, at.path, value))
+                    change = Change(words, at.path, value, with_value(game, at.path, value))
                 except GameError:
                     continue
+                if rules_text(change.game) != rules:
+                    yield change
 
 
 def _values(game: Game, at: KnobAt) -> Iterator[tuple[str, Any]]:
@@ -54,16 +58,17 @@ def _values(game: Game, at: KnobAt) -> Iterator[tuple[str, Any]]:
             yield from _numbers(at)
         case "choice":
             for choice in at.knob.choices:
-                if choice.value != at.value:
+                may_be = at.knob.suggested is None or choice.value in at.knob.suggested
+                if choice.value != at.value and may_be:
                     yield choice.order, choice.value
         case "totals":
             if at.value:
                 yield f"Drop the {at.knob.label}", ()
-        case "dice":
+        case "pieces":
             kept: tuple[Any, ...] = game.pieces
             for pieces in (kept[:-1], (*kept, kept[-1])):
                 if pieces:
-                    yield f"Use {dice(pieces)}", pieces
+                    yield f"Use {pieces_words(pieces)}", pieces
         case _:
             return
 
@@ -81,17 +86,17 @@ def _numbers(at: KnobAt) -> Iterator[tuple[str, float]]:
 
 
 def effects(game: Game, key: str, stop: Stop = never_stop) -> list[Effect]:
-    """What every nearby change does to a reading that is exact, the largest first.
+    """What every nearby change does to a reading, the largest first.
 
     Changes that leave the reading as it is, or for which it does not exist, are left out.
     Raises Cancelled once ``stop()`` is true.
     """
-    before = measure_exactly(game, stop).readings.get(key)
+    before = look(game, stop, key).readings.get(key)
     if before is None:
         return []
     found = []
     for change in changes(game):
-        after = measure_exactly(change.game, stop).readings.get(key)
+        after = look(change.game, stop, key).readings.get(key)
         if after is not None and after.mean is not None and not _same(before, after):
             found.append(Effect(change, before, after))
     start = before.mean or 0.0
@@ -116,7 +121,7 @@ def fitted(game: Game, path: str, key: str, low: float, high: float, stop: Stop 
         return Change(words, path, value, with_value(game, path, value))
 
     def mean(value: int) -> float:
-        reading = measure_exactly(change(value).game, stop).readings.get(key)
+        reading = look(change(value).game, stop).readings.get(key)
         return float("inf") if reading is None or reading.mean is None else reading.mean
 
     found: dict[int, float] = {}
@@ -137,4 +142,5 @@ def fitted(game: Game, path: str, key: str, low: float, high: float, stop: Stop 
 def _same(one: Reading, other: Reading) -> bool:
     if one.mean is None or other.mean is None:
         return one.mean is other.mean
-    return abs(one.mean - other.mean) <= 1e-9 * max(1.0, abs(one.mean))
+    unsure: float = 3 * (one.stderr**2 + other.stderr**2) ** 0.5
+    return bool(abs(one.mean - other.mean) <= 1e-9 * max(1.0, abs(one.mean)) + unsure)

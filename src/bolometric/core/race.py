@@ -76,6 +76,10 @@ class Journey:
         return self.home_within(last) + gone * (1 - self._stranding)
 
 
+NOWHERE = Journey(np.zeros(2), np.array([1.0, 0.0]), np.array([0.0, 1.0]), np.zeros(2), 1.0, True)
+"""The journey of a seat that can never come home."""
+
+
 @dataclass(frozen=True, slots=True)
 class Squares:
     """How often each square is landed on by one seat on its way; index 0 is square 1, the last is home."""
@@ -84,6 +88,8 @@ class Squares:
     """Chance of landing on the square at least once."""
     times: Array
     """Mean number of landings on it; infinite where a marker can be caught for ever."""
+    stderr: float = 0.0
+    """The widest standard error of the chances; 0 when exact."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -3,12 +3,16 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from fractions import Fraction
 from typing import Any
 
+from bolometric.core.amounts import plain
 from bolometric.core.game import Game
 from bolometric.core.measure import Measurement
+from bolometric.core.odds import Distribution
+from bolometric.core.odds_words import odds_words
 from bolometric.core.readings import KINDS, Reading, Unit
-from bolometric.core.wording import minus, percent, plural
+from bolometric.core.wording import minus, percent, pieces_words, plural
 
 MAY_NEVER_END = "may never end"
 
@@ -64,20 +68,50 @@ def readings_text(found: Measurement) -> str:
 
 
 def odds_plain(game: Game) -> dict[str, Any]:
-    """The odds as the command line's JSON."""
+    """The odds as the command line's JSON.
+
+    A value is a whole number, a decimal, or the text of a fraction. Ways are whole numbers; ``no_number`` is there if
+    some outcomes make none, ``method`` and ``stderr`` say how sure the chances are.
+    """
     odds = game.distribution
     rows = zip(odds.totals, odds.ways, odds.chances.tolist(), strict=True)
-    return {"totals": [{"value": value, "ways": ways, "chance": chance} for value, ways, chance in rows]}
+    told: dict[str, Any] = {
+        "totals": [{"value": plain(Fraction(value)), "ways": ways, "chance": chance} for value, ways, chance in rows],
+        "ways": odds.all_ways,
+        "method": "simulated" if odds.sampled else "exact",
+        "stderr": max((odds.stderr(chance) for chance in odds.chances.tolist()), default=0.0),
+    }
+    if odds.nothing:
+        told["no_number"] = {"ways": odds.nothing, "chance": odds.nothing / odds.all_ways}
+    return told
+
+
+def odds_rows(odds: Distribution) -> list[tuple[str, ...]]:
+    """The odds as a table: total, ways, chance in percent, as a fraction, as one in so many."""
+    rows: list[tuple[str, ...]] = [("total", "ways", "chance", "as a fraction", "about 1 in")]
+    parts = [*zip(odds.totals, odds.ways, strict=True), *([(None, odds.nothing)] if odds.nothing else [])]
+    for value, ways in parts:
+        chance = Fraction(ways, odds.all_ways)
+        name = "no number" if value is None else minus(value)
+        rows.append((name, str(ways), percent(float(chance)), str(chance), f"{float(1 / chance):.4g}"))
+    return rows
+
+
+def odds_csv(odds: Distribution, between: str = ",") -> str:
+    """The odds as comma-separated values (RFC 4180): exact value, ways, chance as a decimal and as a fraction."""
+    lines = [between.join(("total", "ways", "chance", "fraction"))]
+    parts = [*zip(odds.totals, odds.ways, strict=True), *([("no number", odds.nothing)] if odds.nothing else [])]
+    for value, ways in parts:
+        shown = value if isinstance(value, str) else str(plain(Fraction(value)))
+        lines.append(between.join((shown, str(ways), repr(ways / odds.all_ways), str(Fraction(ways, odds.all_ways)))))
+    return "\r\n".join([*lines, ""])
 
 
 def odds_text(game: Game) -> str:
     """The odds as a table."""
     odds = game.distribution
-    rows: list[tuple[str, ...]] = [("total", "ways", "chance")]
-    for value, ways, chance in zip(odds.totals, odds.ways, odds.chances, strict=True):
-        rows.append((minus(value), str(ways), percent(float(chance))))
-    title = f"{game.name}: {odds.all_ways:,} ways in all, mean {odds.mean:.3g}, spread (sd) {odds.sd:.3g}; exact"
-    return "\n".join([title, "", *_table(rows)])
+    title = f"{game.name}: {pieces_words(game.pieces)}. {odds_words(odds)}"
+    return "\n".join([title, "", *_table(odds_rows(odds))])
 
 
 def _table(rows: list[tuple[str, ...]]) -> list[str]:

@@ -2,12 +2,28 @@
 
 from __future__ import annotations
 
+from bolometric.core.amounts import tidy
 from bolometric.core.areas.registry import saying_of
+from bolometric.core.expression import LETTERS
 from bolometric.core.game import Band, Game
 from bolometric.core.knobs import knob_at
-from bolometric.core.wording import Section, Span, dice, minus, plural, sentences
+from bolometric.core.pieces import Counters, Pack, Spinner, letters_of
+from bolometric.core.showing import letter_names
+from bolometric.core.wording import Section, Span, listing_words, minus, pieces_words, plural, sentences
 
-CAUTION = "Small parts can be swallowed: keep to your school's own rules."
+SMALL = "Small parts can be swallowed"
+SPIN = "an adult pierces the spinner; mind pencil points and the ends of paper clips"
+CUT = "mind the scissors"
+
+
+def caution(game: Game) -> str:
+    """What can hurt, for the pieces of this game; it defers to the school."""
+    told = [SMALL]
+    if any(isinstance(piece, Spinner) for piece in game.pieces):
+        told.append(SPIN)
+    if any(isinstance(piece, (Spinner, Pack)) for piece in game.pieces):
+        told.append(CUT)
+    return f"{'; '.join(told)}: keep to your school's own rules."
 
 
 def rule_sheet(game: Game) -> tuple[Section, ...]:
@@ -62,25 +78,81 @@ def _aim(game: Game) -> Section:
 
 def _pieces(game: Game) -> Section:
     counters = "a counter" if game.seats.count == 1 else "a counter for each player"
+    need = f", {counters} and the trail. " if game.area.unit == "whole" else " and a box to fill for each player. "
     return Section(
         "Pieces",
-        (sentences("You need ", Span(dice(game.pieces), "pieces"), f", {counters} and the trail. {CAUTION}"),),
+        (sentences("You need ", Span(pieces_words(game.pieces), "pieces"), f"{need}{caution(game)}"),),
     )
 
 
 def _first(game: Game) -> Section:
     begin = "You begin" if game.seats.count == 1 else "Everyone begins"
-    line = [f"{begin} off the board, before square 1."]
+    line = [f"{begin} {saying_of(game).place(game)}."]
     if game.seats.count > 1:
         starts = Span(game.seats.starts or "Anyone", "seats.starts")
         return Section("First", (sentences(starts, " starts; then go round in turn. ", *line),))
     return Section("First", (sentences(*line),))
 
 
+def _act(game: Game) -> str:
+    """What is done with the pieces: 'Roll the die, spin the spinner'."""
+    acts = []
+    for kind in dict.fromkeys(piece.kind for piece in game.pieces):
+        alike = [piece for piece in game.pieces if piece.kind == kind]
+        one, first = len(alike) == 1, alike[0]
+        match first:
+            case Spinner():
+                acts.append("spin the spinner" if one else "spin all the spinners")
+            case Pack():
+                cards = "a card" if first.drawn == 1 else f"{first.drawn} cards"
+                acts.append(f"draw {cards}" if one else "draw from each pack")
+            case Counters():
+                acts.append("toss the counters")
+            case _:
+                acts.append("roll the die" if one else "roll all the dice")
+    said = listing_words(acts, "and")
+    return said[:1].upper() + said[1:]
+
+
+def _made(game: Game) -> list[str | Span]:
+    """How the number is made of what is shown."""
+    make = game.draw.make
+    at = knob_at(game, "draw.make")
+    alone = sum(letters_of(piece) for piece in game.pieces) == 1
+    match make:
+        case "add" if alone:
+            return [" and ", Span("take what it shows", at.path), "."]
+        case "times":
+            by = Span(minus(tidy(game.draw.factor)), "draw.factor")
+            return [" and ", Span("multiply it" if alone else "add, then multiply", at.path), " by ", by, "."]
+        case "formula":
+            names = [f"{LETTERS[i]} is {name}" for i, name in enumerate(letter_names(game.pieces))]
+            return [" and ", Span(at.knob.words(make), at.path), ": ", Span(game.draw.formula, "draw.formula"),
+                    f" ({', '.join(names)})."]  # fmt: skip
+    return [" and ", Span(at.knob.words(make), at.path), "."]
+
+
+def _kept_out(game: Game) -> str:
+    if not any(isinstance(piece, Pack) and piece.after == "keep_out" for piece in game.pieces):
+        return ""
+    return " Cards stay out until too few are left; then shuffle them all again."
+
+
+def set_words(game: Game) -> str:
+    """The pieces and what is made of them, on one line."""
+    made = "".join(part if isinstance(part, str) else part.text for part in _made(game))
+    return f"{pieces_words(game.pieces)}{made}"
+
+
 def _each_turn(game: Game) -> Section:
-    roll = "Roll the die." if len(game.pieces) == 1 else "Roll all the dice and add what they show."
     moved, *rest = saying_of(game).turn(game)
     rules: list[str | Span] = []
     for line in rest:
         rules += [" ", *line]
-    return Section("Each turn", (sentences(f"{roll} ", *moved), sentences(*rules[1:])))
+    return Section(
+        "Each turn",
+        (
+            sentences(_act(game), *_made(game), _kept_out(game), " ", *moved),
+            sentences(*rules[1:]),
+        ),
+    )

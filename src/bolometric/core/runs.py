@@ -157,7 +157,12 @@ class Tally:
 
 
 def stream(
-    player: Player, table: Table, seed: int, runs: int | None = None, stop: Callable[[], bool] = lambda: False
+    player: Player,
+    table: Table,
+    seed: int,
+    runs: int | None = None,
+    stop: Callable[[], bool] = lambda: False,
+    most_turns: int = MOST_TURNS,
 ) -> Iterator[Tally]:
     """Play batch after batch, giving the tally after each: exactly ``runs`` runs, or until the answer is sure.
 
@@ -169,7 +174,7 @@ def stream(
         if stop():
             raise Cancelled
         (child,) = root.spawn(1)
-        batch = player(min(size, most - tally.runs), MOST_TURNS, np.random.default_rng(child))
+        batch = player(min(size, most - tally.runs), most_turns, np.random.default_rng(child))
         tally.add(batch)
         if size == PILOT:
             size = int(np.clip(BATCH_TURNS / max(batch.turns.mean(), 1), 20, 20_000))

@@ -1,54 +1,27 @@
-"""Results told in sentences: of the total's odds, and of what happens when a game is played."""
+"""Results told in sentences: what happens when a game is played."""
 
 from __future__ import annotations
 
 import numpy as np
 
-from bolometric.core.draw import Distribution
 from bolometric.core.game import Game
 from bolometric.core.measure import Exact
 from bolometric.core.report import MAY_NEVER_END, show
 from bolometric.core.runs import Batch
-from bolometric.core.wording import listing, minus, percent
+from bolometric.core.wording import percent
 
-MOST_NAMED = 12
-
-
-def _named(values: list[int] | tuple[int, ...]) -> str:
-    return listing(values[:MOST_NAMED], "and") + (" …" if len(values) > MOST_NAMED else "")
-
-
-def odds_words(odds: Distribution) -> str:
-    """A distribution in a few sentences."""
-    most = max(odds.ways)
-    likely = [total for total, ways in zip(odds.totals, odds.ways, strict=True) if ways == most]
-    even = len(likely) == len(odds.totals) > 1
-    peak = "All totals are equally likely" if even else f"Most often: {_named(likely)}"
-    never = odds.impossible
-    gap = f"Never in between: {_named(never)}" if never else "Every whole number in between can come up"
-    return (
-        f"{minus(odds.totals[0])} to {minus(odds.totals[-1])}, {odds.all_ways:,} equally likely ways in all (exact). "
-        f"{peak}. Mean {minus(round(odds.mean, 2))}, spread (sd) {odds.sd:.2f}. {gap}."
-    )
-
-
-def total_words(odds: Distribution, total: int) -> str:
-    """One total in a few sentences; ``total`` must be one that can come up."""
-    chance = odds.chance(total)
-    ways = odds.ways[odds.totals.index(total)]
-    more = sum(w for t, w in zip(odds.totals, odds.ways, strict=True) if t >= total) / odds.all_ways
-    return (
-        f"{minus(total)}: {ways:,} of {odds.all_ways:,} ways, {chance.numerator}/{chance.denominator}, "
-        f"{percent(float(chance))}, about 1 in {float(1 / chance):.3g}. At least {minus(total)}: {percent(more)}. "
-        f"In ten rolls it comes up {10 * float(chance):.2g} times on average."
-    )
+UNKNOWN = "Not worked out exactly; only the runs are shown."
 
 
 def length_words(exact: Exact | None) -> str:
     """How long a game lasts; None if that was not worked out."""
     turns, minutes = ((exact.readings if exact else {}).get(key) for key in ("turns", "minutes"))
     if turns is None or minutes is None:
-        return "Not worked out exactly; only the runs are shown."
+        return (
+            UNKNOWN
+            if exact is None or exact.journey is not None
+            else ("Draws hang together here, or are too many to list, so only the runs are shown (simulated).")
+        )
     if turns.mean is None:
         half = f" Half of all games are over after {show('turns', turns.p50)} turns." if turns.p50 else ""
         return f"This game {MAY_NEVER_END}: {percent(turns.never or 0)} of games do not (exact).{half}"
@@ -65,7 +38,7 @@ def win_words(game: Game, exact: Exact | None) -> str:
     if seats == 1:
         return "One player alone: nobody to win against."
     if exact is None or "seat_wins" not in exact.readings:
-        return "Not worked out exactly; only the runs are shown."
+        return UNKNOWN
     tied = exact.readings["ties"].mean or 0.0
     edge = show("first_seat_edge", exact.readings["first_seat_edge"].mean)
     shared = f" {percent(tied)} of games are shared." if tied else ""

@@ -26,8 +26,11 @@ AREAS = ("trail",)
 class Area(Protocol):
     """Module ``area``: the game worked out and played."""
 
-    def journey(self, game: Game, stop: Callable[[], bool]) -> Journey:
-        """One seat's own way to the aim. Raises Cancelled once ``stop()`` is true."""
+    def journey(self, game: Game, stop: Callable[[], bool]) -> Journey | None:
+        """One seat's own way to the aim, None if it can't be followed. Raises Cancelled once ``stop()`` is true."""
+
+    def hopeless(self, game: Game) -> bool:
+        """Whether nobody can ever reach the aim."""
 
     def squares(self, game: Game) -> Squares:
         """How often each place of the board is used."""
@@ -42,6 +45,9 @@ class Saying(Protocol):
     def board(self, game: Game) -> Section:
         """What to draw."""
 
+    def place(self, game: Game) -> str:
+        """Where everyone begins."""
+
     def turn(self, game: Game) -> tuple[Sentences, ...]:
         """What happens once the total is known."""
 
@@ -52,14 +58,17 @@ class Saying(Protocol):
 class Faults(Protocol):
     """Module ``faults``: what can be wrong with a game in this area."""
 
-    LENGTHENS: str
-    """Path of the whole number that makes a game longer."""
+    def lengthens(self, game: Game) -> str:
+        """Path of the whole number that makes a game longer."""
 
     def endless(self, exact: Exact) -> str:
         """A sentence if a player may never reach the aim, else nothing."""
 
     def impossible_totals(self, game: Game) -> Iterator[tuple[str, str, Change]]:
         """Rules about totals that never come up: path, sentence, and the rule without them."""
+
+    def useless_totals(self, game: Game) -> Iterator[tuple[str, str, tuple[Change, ...]]]:
+        """Totals that do nothing where they are used: path, sentence, and what would cure it."""
 
     def never_landed(self, exact: Exact) -> str:
         """A sentence naming the places that are never used, else nothing."""

@@ -3,39 +3,113 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from typing import TYPE_CHECKING
 
 import numpy as np
 
 from bolometric.core.areas.trail import exact
-from bolometric.core.areas.trail.rules import compile_chain
+from bolometric.core.areas.trail.rules import Chain, compile_chain
 from bolometric.core.game import Game
+from bolometric.core.outcomes import groups_of, sampled
+from bolometric.core.pieces import remembers
 from bolometric.core.race import Journey, Squares
 from bolometric.core.runs import Batch, Player
+from bolometric.core.totals import totals_of
+
+if TYPE_CHECKING:
+    from bolometric.core.areas.trail.play import Course
 
 NEAR_MEMORY = 65_536
 """Entries of a table that stay in the processor's near memory while games are played."""
+WALKS = 20_000
+"""Ways home taken by chance where landings can't be worked out."""
+POOL = 400_000
+"""Outcomes taken at a time where there are too many to list."""
+USED_UP, FIRST_PART = 0.25, 100
+"""The part of a pool that is drawn from before the next (a standard error then is at most 12% too small), and the
+runs on the first one."""
 
 
-def journey(game: Game, stop: Callable[[], bool]) -> Journey:
-    """One seat's own way home. Raises Cancelled once ``stop()`` is true."""
-    return exact.journey(compile_chain(game.area, game.distribution), stop)
+def _chain(game: Game) -> Chain:
+    return compile_chain(game.area, game.distribution)
+
+
+def journey(game: Game, stop: Callable[[], bool]) -> Journey | None:
+    """One seat's own way home; None if draws hang together or are only known by chance.
+
+    Raises Cancelled once ``stop()`` is true.
+    """
+    if remembers(game.pieces) or game.distribution.sampled:
+        return None
+    return exact.journey(_chain(game), stop)
+
+
+def hopeless(game: Game) -> bool:
+    """Whether no sequence of totals leads home."""
+    return not _chain(game).can_finish[0]
 
 
 def squares(game: Game) -> Squares:
-    """How often each square is landed on."""
-    return exact.squares(compile_chain(game.area, game.distribution))
+    """How often each step is landed on."""
+    if not remembers(game.pieces) and not game.distribution.sampled:
+        found = exact.squares(_chain(game))
+        if found is not None:
+            return found
+    from bolometric.core.areas.trail import play
+
+    return play.walk(_course(game), WALKS, np.random.default_rng(1))
 
 
 def player(game: Game) -> Player:
     """Compile the game for the runs."""
-    from bolometric.core.areas.trail import play  # brings Numba with it: half a second, wanted only for runs
-    from bolometric.core.draw import sampler
+    from bolometric.core.areas.trail import play
 
-    chain = compile_chain(game.area, game.distribution)
-    sample = sampler(game.distribution, NEAR_MEMORY // chain.length)
-    course = play.course(chain, sample, game.seats.count, game.area.finish == "finish_round")
+    course = _course(game)
 
     def batch(runs: int, most_turns: int, rng: np.random.Generator) -> Batch:
+        if game.distribution.sampled:
+            return _from_pools(game, runs, most_turns, rng)
         return play.play(course, runs, most_turns, rng)
 
     return batch
+
+
+def _course(game: Game) -> Course:
+    from bolometric.core.areas.trail import play  # brings Numba with it: half a second, wanted only for runs
+    from bolometric.core.sampler import sampler
+
+    chain, finish_round = _chain(game), game.area.finish == "finish_round"
+    sample = sampler(chain.ways, NEAR_MEMORY // chain.length)
+    course = play.course(chain, sample, game.seats.count, finish_round)
+    if not remembers(game.pieces):
+        return course
+    from bolometric.core.deck import deck_of
+
+    deck, place, special = deck_of(game.pieces, game.draw)
+    return play.with_deck(course, chain, deck, place, special)
+
+
+def _from_pools(game: Game, runs: int, most_turns: int, rng: np.random.Generator) -> Batch:
+    """Play on pools of outcomes, a new one before the old is used up: so runs share hardly any draws."""
+    from bolometric.core.areas.trail import play
+
+    parts: list[Batch] = []
+    size, left = FIRST_PART, runs
+    while left:
+        part = play.play(_pooled(game, rng), min(size, left), most_turns, rng)
+        parts.append(part)
+        left -= len(part.turns)
+        size = max(1, int(POOL * USED_UP / max(part.turns.mean(), 1)))
+    return Batch.joined(parts)
+
+
+def _pooled(game: Game, rng: np.random.Generator) -> Course:
+    """The course on outcomes taken anew, so that the error of every batch is its own."""
+    from bolometric.core.areas.trail import play
+    from bolometric.core.odds import counted
+    from bolometric.core.sampler import sampler
+
+    listing = sampled(groups_of(game.pieces), POOL, rng)
+    chain = compile_chain.__wrapped__(game.area, counted(listing, totals_of(listing, game.draw)))
+    sample = sampler.__wrapped__(chain.ways, NEAR_MEMORY // chain.length)
+    return play.course(chain, sample, game.seats.count, game.area.finish == "finish_round")

@@ -17,10 +17,15 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bolometric.core.absorbing import follow
+from bolometric.core.areas.trail import long_trail
 from bolometric.core.areas.trail.rules import Chain
-from bolometric.core.race import Journey, Squares
+from bolometric.core.race import NOWHERE, Journey, Squares
 
 Array = NDArray[np.float64]
+
+
+DENSE = 1500
+"""Steps up to which whole matrices are kept; longer trails keep only the moves there are."""
 
 
 def transition_matrix(chain: Chain) -> Array:
@@ -34,22 +39,26 @@ def transition_matrix(chain: Chain) -> Array:
 
 def journey(chain: Chain, stop: Callable[[], bool] = lambda: False) -> Journey:
     """One seat's way from the start to home. Raises Cancelled once ``stop()`` is true."""
+    if chain.length > DENSE:
+        return long_trail.journey(chain, stop)
     matrix = transition_matrix(chain)
     here = np.flatnonzero(chain.can_finish & chain.can_be_reached)
     lost = np.flatnonzero(~chain.can_finish)
     if not chain.can_finish[0]:
-        return Journey(np.zeros(2), np.array([1.0, 0.0]), np.array([0.0, 1.0]), np.zeros(2), 1.0, True)
+        return NOWHERE
     home, away = matrix[here, -1], matrix[np.ix_(here, lost)].sum(axis=1)
     backward = np.array([matrix[p, :p].sum() for p in here])
     return follow(matrix[np.ix_(here, here)], np.stack([home, away, backward], axis=1), stop)
 
 
-def squares(chain: Chain) -> Squares:
-    """How often each square is landed on, for one seat on its whole way.
+def squares(chain: Chain) -> Squares | None:
+    """How often each square is landed on, for one seat on its whole way; None if that can't be worked out.
 
     Staying on a square (a wasted or lost turn) is not another landing on it, and whoever passes the end
     counts as landing on the last square.
     """
+    if chain.length > DENSE:
+        return long_trail.squares(chain)
     matrix = transition_matrix(chain)
     length = chain.length
     reached = np.flatnonzero(chain.can_be_reached)

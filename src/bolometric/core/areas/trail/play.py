@@ -10,15 +10,21 @@ million for any table made here.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from typing import Any
 
 import numpy as np
 from numba import njit
 from numpy.typing import NDArray
 
 from bolometric.core.areas.trail.rules import Chain
-from bolometric.core.draw import Sampler
+from bolometric.core.deck import Deck, deal
+from bolometric.core.race import Squares
 from bolometric.core.runs import STUCK, TIED, UNFINISHED, Batch
+from bolometric.core.sampler import Sampler
+
+LONGEST_WALK = 20_000
+"""Draws after which a way home is given up."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,6 +38,9 @@ class Course:
     can_finish: NDArray[np.bool_]
     seats: int
     finish_round: bool
+    deck: tuple[Any, ...] | None = None
+    """For draws that remember: what :func:`deal` takes, and the column of each code. The kernel is compiled with or
+    without it, so that games without one pay nothing for it."""
 
 
 def course(chain: Chain, sample: Sampler, seats: int, finish_round: bool) -> Course:
@@ -40,13 +49,33 @@ def course(chain: Chain, sample: Sampler, seats: int, finish_round: bool) -> Cou
     return Course(table, sample.keep, sample.alias, chain.can_finish, seats, finish_round)
 
 
+def with_deck(course: Course, chain: Chain, deck: Deck, place: NDArray[np.int64], special: NDArray[np.bool_]) -> Course:
+    """The same course with draws that remember; ``place`` and ``special`` say which total each outcome makes."""
+    table = np.ascontiguousarray(chain.table).ravel()
+    columns = np.append(chain.column[place, special.astype(np.int64)], -1)  # an index of -1 finds the last
+    keep = np.full(chain.table.shape[1], 2**32, np.uint64)
+    return replace(course, table=table, keep=keep, alias=np.arange(len(keep)), deck=(*deck.parts, columns[deck.index]))
+
+
+def walk(course: Course, walks: int, rng: np.random.Generator) -> Squares:
+    """How often each step is landed on, from ways home taken by chance; the other seats draw in between."""
+    times = np.zeros((2, len(course.can_finish) + 1))
+    _walk(
+        rng.integers(0, 2**64, dtype=np.uint64), course.table, course.keep, course.alias, course.can_finish,
+        course.seats, course.deck, walks, LONGEST_WALK, times,
+    )  # fmt: skip
+    chance = times[0, 1:] / walks
+    near = (times[0, 1:] + 1) / (walks + 2)
+    return Squares(chance, times[1, 1:] / walks, float(np.sqrt(near * (1 - near) / walks).max()))
+
+
 def play(course: Course, runs: int, most_turns: int, rng: np.random.Generator) -> Batch:
     """Play ``runs`` games, each of at most ``most_turns`` turns. Deterministic for a given ``rng``."""
     out = Batch.empty(runs)
     state = rng.integers(0, 2**64, dtype=np.uint64)
     _play(
         state, course.table, course.keep, course.alias, course.can_finish, course.seats, course.finish_round,
-        most_turns, out.turns, out.winner, out.home, out.setbacks, out.last_lead, out.lead_changes,
+        course.deck, most_turns, out.turns, out.winner, out.home, out.setbacks, out.last_lead, out.lead_changes,
     )  # fmt: skip
     return out
 
@@ -54,25 +83,33 @@ def play(course: Course, runs: int, most_turns: int, rng: np.random.Generator) -
 @njit(nogil=True, cache=True)
 def _play(  # type: ignore[no-untyped-def]
     state, table, keep, alias, can_finish, seats, finish_round,
-    most_turns, turns_out, winner_out, home_out, setbacks_out, last_lead_out, lead_changes_out,
+    deck, most_turns, turns_out, winner_out, home_out, setbacks_out, last_lead_out, lead_changes_out,
 ):  # fmt: skip
     columns, length = np.uint64(len(keep)), len(can_finish)
     low_bits = np.uint64(0xFFFFFFFF)
     traps, uneven = not can_finish.all(), (keep <= low_bits).any()
     place = np.zeros(seats, np.int64)
+    if deck is not None:
+        left = deck[0].copy()
     for run in range(len(turns_out)):
         place[:] = 0
+        if deck is not None:
+            left[:] = deck[0]
         turn, seat, setbacks, last_lead, lead_changes = 0, 0, 0, 0, 0
         home, hopeless = 0, 0 if can_finish[0] else seats
         top, leader, last_leader = 0, -1, -1
         while turn < most_turns and hopeless < seats:
-            state += np.uint64(0x9E3779B97F4A7C15)
-            bits = (state ^ (state >> np.uint64(30))) * np.uint64(0xBF58476D1CE4E5B9)
-            bits = (bits ^ (bits >> np.uint64(27))) * np.uint64(0x94D049BB133111EB)
-            wide = (bits >> np.uint64(32)) * columns
-            column = wide >> np.uint64(32)
-            if uneven and (wide & low_bits) >= keep[column]:
-                column = np.uint64(alias[column])
+            if deck is None:
+                state += np.uint64(0x9E3779B97F4A7C15)
+                bits = (state ^ (state >> np.uint64(30))) * np.uint64(0xBF58476D1CE4E5B9)
+                bits = (bits ^ (bits >> np.uint64(27))) * np.uint64(0x94D049BB133111EB)
+                wide = (bits >> np.uint64(32)) * columns
+                column = wide >> np.uint64(32)
+                if uneven and (wide & low_bits) >= keep[column]:
+                    column = np.uint64(alias[column])
+            else:
+                code, state = deal(state, left, deck[0], deck[1], deck[2], deck[3])
+                column = np.uint64(deck[4][code])
 
             turn += 1
             old = place[seat]
@@ -118,3 +155,41 @@ def _play(  # type: ignore[no-untyped-def]
             winner_out[run] = TIED
         else:
             winner_out[run] = leader
+
+
+@njit(nogil=True, cache=True)
+def _walk(  # type: ignore[no-untyped-def]
+    state, table, keep, alias, can_finish, seats, deck, walks, most_draws, times
+):
+    columns, length = np.uint64(len(keep)), len(can_finish)
+    low_bits = np.uint64(0xFFFFFFFF)
+    seen = np.full(length + 1, -1)
+    if deck is not None:
+        left = deck[0].copy()
+    for walk in range(walks):
+        if deck is not None:
+            left[:] = deck[0]
+        here = 0
+        for draw in range(most_draws):
+            if here == length or not can_finish[here]:
+                break
+            if deck is None:
+                state += np.uint64(0x9E3779B97F4A7C15)
+                bits = (state ^ (state >> np.uint64(30))) * np.uint64(0xBF58476D1CE4E5B9)
+                bits = (bits ^ (bits >> np.uint64(27))) * np.uint64(0x94D049BB133111EB)
+                wide = (bits >> np.uint64(32)) * columns
+                column = wide >> np.uint64(32)
+                if (wide & low_bits) >= keep[column]:
+                    column = np.uint64(alias[column])
+            else:
+                code, state = deal(state, left, deck[0], deck[1], deck[2], deck[3])
+                if draw % seats:
+                    continue  # another seat's card
+                column = np.uint64(deck[4][code])
+            there = np.int64(table[np.uint64(here) * columns + column])
+            if there != here:
+                times[1, there] += 1
+                if seen[there] != walk:
+                    seen[there] = walk
+                    times[0, there] += 1
+            here = there

@@ -1,39 +1,61 @@
 """Where a total takes a marker on a trail. The exact chain, the runs and the table all read this table.
 
-Positions are 0 (off the board, before square 1) to ``length`` (home). Home is never left.
+Positions are 0 (off the board, before step 1) to ``steps`` (home). Home is never left. What a draw can do to a
+marker is a *column*: send it back, leave it, or move it by so many steps; totals that do the same share one.
 """
 
 from __future__ import annotations
 
+from collections import Counter
 from dataclasses import dataclass
 from functools import lru_cache
+from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
 
+from bolometric.core.amounts import Value
 from bolometric.core.areas.trail.spec import Trail
-from bolometric.core.draw import Distribution
+from bolometric.core.odds import Distribution
+
+Effect = tuple[Literal["move", "back", "stay"], int]
+"""What a draw does, and for a move by how many steps."""
 
 
-def landings(trail: Trail, totals: NDArray[np.int64]) -> NDArray[np.int16]:
-    """Where each total takes a marker from each square.
+def effect(trail: Trail, total: Value | None, special: bool) -> Effect:
+    """What a draw does to a marker; ``total`` is None where the draw made no number."""
+    if special and trail.special != "nothing":
+        return ("back", 0) if trail.special == "back_to_start" else ("stay", 0)
+    if total is None:
+        return "stay", 0
+    if total in trail.back_to_start:
+        return "back", 0
+    if total in trail.lose_turn or not trail.fits(total):
+        return "stay", 0
+    # Beyond these bounds every total does the same: it passes, is wasted, or bounces off the start.
+    return "move", min(max(int(total * trail.per_one), -trail.steps), 2 * trail.steps)
 
-    Returns shape (length, number of totals): row ``p`` for a marker at ``p`` (0 is off the board), column
-    ``k`` for ``totals[k]``; entries from 0 to ``length``. A marker is never moved back past the start.
+
+def landings(trail: Trail, effects: list[Effect]) -> NDArray[np.int16]:
+    """Where each effect takes a marker from each position.
+
+    Returns shape (steps, number of effects): row ``p`` for a marker at ``p`` (0 is off the board); entries from 0
+    to ``steps``. A marker is never moved back past the start.
     """
-    here = np.arange(trail.length, dtype=np.int32)[:, None]
-    there = here + totals.astype(np.int32)[None, :]
-    over = there > trail.length
+    here = np.arange(trail.steps, dtype=np.int32)[:, None]
+    there = here + np.array([steps for _, steps in effects], np.int32)[None, :]
+    over = there > trail.steps
     match trail.end:
         case "pass":
-            there = np.where(over, trail.length, there)
+            there = np.where(over, trail.steps, there)
         case "exact":
             there = np.where(over, here, there)
         case "bounce":
-            there = np.where(over, 2 * trail.length - there, there)
+            there = np.where(over, 2 * trail.steps - there, there)
     there = np.maximum(there, 0)
-    there[:, np.isin(totals, trail.back_to_start)] = 0
-    there = np.where(np.isin(totals, trail.lose_turn)[None, :], here, there)
+    does = np.array([does for does, _ in effects])
+    there[:, does == "back"] = 0
+    there = np.where((does == "stay")[None, :], here, there)
     return there.astype(np.int16)
 
 
@@ -42,36 +64,62 @@ class Chain:
     """The rules of one trail with one draw, compiled."""
 
     table: NDArray[np.int16]
-    """Shape (length, totals): see :func:`landings`."""
-    chances: NDArray[np.float64]
-    """Shape (totals,): the chance of each column."""
+    """Shape (steps, columns): see :func:`landings`."""
+    ways: tuple[int, ...]
+    """The ways of each column."""
+    column: NDArray[np.int64]
+    """Shape (totals + 1, 2): the column of each total, without and with a special face; the last row is for draws
+    that make no number."""
     can_finish: NDArray[np.bool_]
-    """Shape (length,): whether home can still be reached from each position."""
+    """Shape (steps,): whether home can still be reached from each position."""
     can_be_reached: NDArray[np.bool_]
-    """Shape (length,): whether each position can be reached from the start."""
+    """Shape (steps,): whether each position can be reached from the start."""
 
     @property
     def length(self) -> int:
-        """The number of squares, which is also the position called home."""
+        """The number of steps, which is also the position called home."""
         return len(self.table)
+
+    @property
+    def chances(self) -> NDArray[np.float64]:
+        """The chance of each column."""
+        whole = sum(self.ways)
+        return np.array([way / whole for way in self.ways])
 
 
 @lru_cache(maxsize=64)
 def compile_chain(trail: Trail, distribution: Distribution) -> Chain:
-    """Compile rules and draw to tables. Cost: length × totals, a few times."""
-    table = landings(trail, np.array(distribution.totals))
-    return Chain(table, distribution.chances, _can_finish(table), _reached(table))
+    """Compile rules and draw to tables. Cost: steps × columns, a few times."""
+    column = np.zeros((len(distribution.totals) + 1, 2), np.int64)
+    place: dict[Effect, int] = {}
+    ways: Counter[Effect] = Counter()
+    marked = distribution.special or (0,) * len(distribution.totals)
+    rows = [*zip(distribution.totals, distribution.ways, marked, strict=True)]
+    for i, (total, all_ways, special) in enumerate([*rows, (None, distribution.nothing, distribution.nothing_special)]):
+        for shown, count in ((False, all_ways - special), (True, special)):
+            if count:
+                does = effect(trail, total, shown)
+                column[i, int(shown)] = place.setdefault(does, len(place))
+                ways[does] += count
+    table = landings(trail, list(place))
+    return Chain(table, tuple(ways[does] for does in place), column, _can_finish(table), _reached(table))
 
 
 def _can_finish(table: NDArray[np.int16]) -> NDArray[np.bool_]:
-    """Positions from which some sequence of totals leads home: grown backward from home to a fixed point."""
+    """Positions from which some sequence of totals leads home: grown backward from home to a fixed point.
+
+    A long trail needs many rounds, so each round looks only at the positions not known to be good yet.
+    """
     good = np.zeros(table.shape[0] + 1, bool)
     good[-1] = True
-    while True:
-        grown = np.asarray(good[table].any(axis=1))
-        if (grown == good[:-1]).all():
-            return grown
-        good[:-1] = grown
+    open_ones = np.arange(table.shape[0])
+    while len(open_ones):
+        found = good[table[open_ones]].any(axis=1)
+        if not found.any():
+            break
+        good[open_ones[found]] = True
+        open_ones = open_ones[~found]
+    return good[:-1]
 
 
 def _reached(table: NDArray[np.int16]) -> NDArray[np.bool_]:

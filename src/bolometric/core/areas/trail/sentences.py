@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+from fractions import Fraction
+
 from bolometric.core.game import Game
 from bolometric.core.knobs import knob_at
 from bolometric.core.wording import Section, Sentences, Span, listing, sentences
 
-LENGTH, END, FINISH = "area.length", "area.end", "area.finish"
+LENGTH, UNIT, END, FINISH = "area.length", "area.unit", "area.end", "area.finish"
 BACK, LOSE = "area.back_to_start", "area.lose_turn"
 
 
@@ -18,19 +20,34 @@ def _choice(game: Game, path: str) -> Span:
 
 def board(game: Game) -> Section:
     """What to draw."""
-    return Section("Board", (sentences("Draw a trail of ", Span(f"{game.area.length} squares", LENGTH), "."),))
+    trail = game.area
+    if trail.unit == "whole":
+        squares = Span(f"{trail.length} squares", LENGTH)
+        return Section("Board", (sentences("Draw a trail of ", squares, ", each worth ", Span("one", UNIT), "."),))
+    one = Span(f"{trail.amount}", "area.amount")
+    whole = sentences(
+        "Draw a large box that stands for ", one, ", divided into ", _choice(game, UNIT), f": {trail.steps:,} of them."
+    )
+    return Section("Board", (whole,))
 
 
-def _named(totals: tuple[int, ...]) -> str:
+def place(game: Game) -> str:
+    """Where a marker begins."""
+    return "with an empty box" if game.area.unit != "whole" else "off the board, before square 1"
+
+
+def _named(totals: tuple[Fraction, ...]) -> str:
     return listing(totals, "or") if totals else "No total"
 
 
 def turn(game: Game) -> tuple[Sentences, ...]:
     """What happens once the total is known."""
-    trail = game.area
-    move = "Move that many squares."
-    if game.distribution.totals[0] < 0:
+    trail, odds = game.area, game.distribution
+    move = "Move that many squares." if trail.unit == "whole" else "Fill that much more of the box."
+    if odds.totals and odds.totals[0] < 0:
         move += " Below zero, move back, but never past the start."
+    if odds.nothing or not all(trail.fits(total) for total in odds.totals):
+        move += f" What is no whole number of {'squares' if trail.unit == 'whole' else trail.unit + 's'} moves nothing."
     told = [sentences(move)]
     back, lose = Span(_named(trail.back_to_start), BACK), Span(_named(trail.lose_turn), LOSE)
     if trail.back_to_start:
@@ -41,16 +58,19 @@ def turn(game: Game) -> tuple[Sentences, ...]:
         told.append(sentences("On a total of ", lose, " your turn is lost: stay where you are."))
     else:
         told.append(sentences(lose, " loses you the turn."))
+    if odds.special:
+        told.append(sentences("A face marked special ", _choice(game, "area.special"), "."))
     return tuple(told)
 
 
 def last(game: Game) -> Section:
     """How it ends."""
     trail = game.area
+    end = "the last square" if trail.unit == "whole" else "a full box"
     after = {
-        "pass": " the last square.",
-        "exact": " the last square: a total that is too much is wasted.",
-        "bounce": ": what is too much is counted back from the last square.",
+        "pass": f" {end}.",
+        "exact": f" {end}: a total that is too much is wasted.",
+        "bounce": f": what is too much is counted back from {end}.",
     }
     lines = [sentences("To get home you must ", _choice(game, END), after[trail.end])]
     if game.seats.count > 1:

@@ -2,22 +2,23 @@
 
 from __future__ import annotations
 
+from fractions import Fraction
 from typing import Annotated, Literal, Self
 
 from pydantic import AfterValidator, Field, StrictInt, model_validator
 
-from bolometric.core.draw import Distribution
+from bolometric.core.amounts import Total, Value
 from bolometric.core.explain import setting_error
 from bolometric.core.knobs import Choice, Knob
 from bolometric.core.model import Part
-from bolometric.core.pieces import FACE_LIMIT, MOST_DICE
+from bolometric.core.odds import Distribution
 
-LARGEST_TOTAL = MOST_DICE * FACE_LIMIT
+MOST_STEPS = 10_000
+MOST_TABLE = 40_000_000
+"""Steps times different totals that can be worked out."""
 
-Total = Annotated[StrictInt, Field(ge=-LARGEST_TOTAL, le=LARGEST_TOTAL)]
 
-
-def _rising(totals: tuple[int, ...]) -> tuple[int, ...]:
+def _rising(totals: tuple[Fraction, ...]) -> tuple[Fraction, ...]:
     return tuple(sorted(set(totals)))
 
 
@@ -60,19 +61,59 @@ FINISHES = (
 )
 
 
+UNITS = (
+    Choice("whole", "ones", "Measure in ones", "A trail of squares: each total is a whole number of squares."),
+    Choice("tenth", "tenths", "Measure in tenths", "An amount is filled; 0.3 fills three steps of it."),
+    Choice("hundredth", "hundredths", "Measure in hundredths", "An amount is filled; 0.03 fills three steps of it."),
+    Choice("thousandth", "thousandths", "Measure in thousandths", "An amount is filled in very fine steps."),
+)
+PER_ONE = {"whole": 1, "tenth": 10, "hundredth": 100, "thousandth": 1000}
+
+SPECIALS = (
+    Choice("nothing", "counts like any other", "Let special faces count", "Only its number matters."),
+    Choice(
+        "back_to_start",
+        "sends you back to the start and ends your turn",
+        "Let a special face send back",
+        "Whatever the total, showing one takes you back to the start.",
+    ),
+    Choice(
+        "lose_turn",
+        "loses you the turn",
+        "Let a special face lose the turn",
+        "Whatever the total, showing one leaves you where you are.",
+    ),
+)
+
+
 class Trail(Part):
     """A trail of numbered squares, one marker for each seat.
 
     Markers start off the board, before square 1, and do not get in each other's way. Each turn is one draw; its total
-    moves the marker. A total below zero moves it back, never further than off the board; so does bouncing back.
+    moves the marker. A total below zero moves it back, never further than off the board; so does bouncing back. With a
+    unit other than ones the trail is an amount that is filled, a step for each unit; a total that is no whole number of
+    steps, or no number at all, moves nothing.
     """
 
     kind: Literal["trail"] = "trail"
     length: Annotated[
         StrictInt,
-        Field(ge=5, le=1000, description="How many squares; the last one is the end."),
-        Knob("number", "squares", step=5, unit="squares"),
+        Field(ge=5, le=1000, description="How many squares, if unit is whole; the last one is the end."),
+        Knob("number", "squares", step=5, unit="squares", when=("unit", ("whole",))),
     ] = 40
+    unit: Annotated[
+        Literal["whole", "tenth", "hundredth", "thousandth"],
+        Field(
+            description="whole = a trail of length squares; tenth, hundredth, thousandth = an amount (see amount) that "
+            "is filled, in steps of that size."
+        ),
+        Knob("choice", "what a step is worth", choices=UNITS, suggested=()),
+    ] = "whole"
+    amount: Annotated[
+        StrictInt,
+        Field(ge=1, le=100, description="How many ones have to be filled, if unit is not whole."),
+        Knob("number", "ones", unit="to fill", when=("unit", ("tenth", "hundredth", "thousandth"))),
+    ] = 1
     end: Annotated[
         Literal["pass", "exact", "bounce"],
         Field(
@@ -92,6 +133,11 @@ class Trail(Part):
         Field(description="Totals on which the turn is lost: the marker stays where it is."),
         Knob("totals", "totals that lose the turn"),
     ] = ()
+    special: Annotated[
+        Literal["nothing", "back_to_start", "lose_turn"],
+        Field(description="What a draw does that shows a face marked special, whatever its total."),
+        Knob("choice", "what a special face does", choices=SPECIALS),
+    ] = "nothing"
     finish: Annotated[
         Literal["at_once", "finish_round"],
         Field(
@@ -111,14 +157,54 @@ class Trail(Part):
             )
         return self
 
-    def check_draw(self, distribution: Distribution) -> None:
-        """Raise if no total of this draw could ever move a marker on."""
-        possible = set(distribution.totals)
-        moving = possible - set(self.back_to_start) - set(self.lose_turn)
-        if not moving:
-            back = possible <= set(self.back_to_start)
-            does = "sends you back to the start" if back else "sends you back or loses the turn"
-            where = "area.back_to_start" if self.back_to_start else "area.lose_turn"
+    @model_validator(mode="after")
+    def _not_too_fine(self) -> Self:
+        if self.steps > MOST_STEPS:
             raise setting_error(
-                f"Every total {does}, so nobody could ever move: leave at least one total that moves.", where
+                f"An amount of {self.amount} in {self.unit}s takes {self.steps:,} steps, and the most is "
+                f"{MOST_STEPS:,}: fill less, or measure more coarsely.",
+                "area.amount",
             )
+        return self
+
+    @property
+    def per_one(self) -> int:
+        """Steps to one whole."""
+        return PER_ONE[self.unit]
+
+    @property
+    def steps(self) -> int:
+        """Steps from the start to the end."""
+        return self.length if self.unit == "whole" else self.amount * self.per_one
+
+    def fits(self, total: Value) -> bool:
+        """Whether a total is a whole number of steps."""
+        return self.per_one % Fraction(total).denominator == 0
+
+    def check_draw(self, distribution: Distribution) -> None:
+        """Raise if no total of this draw could ever move a marker, or there are too many to work with."""
+        stopped = {*self.back_to_start, *self.lose_turn}
+        told = distribution.special if self.special != "nothing" and distribution.special else None
+        free = [
+            total
+            for i, total in enumerate(distribution.totals)
+            if total not in stopped and (told is None or distribution.ways[i] > told[i])
+        ]
+        if not free:
+            self._nobody_moves(distribution, told is not None)
+        if min(len(free), 3 * self.steps) * self.steps > MOST_TABLE:
+            raise setting_error(
+                f"{len(free):,} different totals on {self.steps:,} steps are too many to work out: use fewer pieces, "
+                "or measure more coarsely.",
+                "area.unit" if self.unit != "whole" else "area.length",
+            )
+
+    def _nobody_moves(self, distribution: Distribution, by_special: bool) -> None:
+        if not distribution.totals:
+            raise setting_error("No draw makes a number, so nobody could ever move: change the formula.", "draw")
+        back = set(distribution.totals) <= set(self.back_to_start)
+        does = "sends you back to the start" if back else "sends you back or loses the turn"
+        where = "area.special" if by_special else "area.back_to_start" if self.back_to_start else "area.lose_turn"
+        raise setting_error(
+            f"Every total {does}, so nobody could ever move: leave at least one total that moves.", where
+        )

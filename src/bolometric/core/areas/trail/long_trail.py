@@ -1,0 +1,74 @@
+"""The same chain as in :mod:`exact` for trails of thousands of steps, from the moves there are instead of a matrix.
+
+Landings need the diagonal of the fundamental matrix F = (I - Q)^-1, which is out of reach in general. Where no
+move goes back but all the way to the start, Q = T + s e0ᵀ with T moving forward only and s the chance of being
+sent back; with G = (I - T)^-1 the formula of Sherman and Morrison gives
+
+    F = G + (G s)(e0ᵀ G) / (1 - e0ᵀ G s),    G[j, j] = 1 / (1 - T[j, j]),
+
+so that two triangular solutions are enough. Cost: the number of moves.
+Reference: Golub and Van Loan, *Matrix Computations*, section 2.1.4.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Any
+
+import numpy as np
+
+from bolometric.core.absorbing import follow
+from bolometric.core.areas.trail.rules import Chain
+from bolometric.core.race import NOWHERE, Journey, Squares
+
+
+def moves(chain: Chain) -> Any:
+    """Chances of moving between positions in one turn, sparse; shape (length, length + 1)."""
+    from scipy.sparse import csr_array  # heavy to import, and wanted only here
+
+    length, columns = chain.table.shape
+    here = np.repeat(np.arange(length), columns)
+    weights = np.tile(chain.chances, length)
+    found = csr_array((weights, (here, chain.table.ravel().astype(np.int64))), shape=(length, length + 1))
+    found.sum_duplicates()
+    return found
+
+
+def journey(chain: Chain, stop: Callable[[], bool]) -> Journey:
+    """One seat's way from the start to home. Raises Cancelled once ``stop()`` is true."""
+    if not chain.can_finish[0]:
+        return NOWHERE
+    matrix = moves(chain)
+    here = np.flatnonzero(chain.can_finish & chain.can_be_reached)
+    lost = np.flatnonzero(~chain.can_finish)
+    home = matrix[here][:, [chain.length]].toarray().ravel()
+    away = np.asarray(matrix[here][:, lost].sum(axis=1)).ravel() if len(lost) else np.zeros(len(here))
+    behind = chain.table < np.arange(chain.length)[:, None]
+    backward = (behind @ chain.chances)[here]
+    return follow(matrix[here][:, here], np.stack([home, away, backward], axis=1), stop)
+
+
+def squares(chain: Chain) -> Squares | None:
+    """How often each step is landed on; None unless every move goes forward or all the way back."""
+    from scipy.sparse import csc_array, eye_array, triu
+    from scipy.sparse.linalg import splu
+
+    length, place = chain.length, np.arange(chain.length)[:, None]
+    if not chain.can_finish[0] or ((chain.table < place) & (chain.table > 0)).any():
+        return None
+    matrix = moves(chain)
+    back = ((chain.table == 0) & (place > 0)) @ chain.chances
+    forward = triu(matrix[:, :length]).tocsc()
+    stay = forward.diagonal()
+    dead = stay > 1 - 1e-12  # a step that is never left again is entered once
+    forward = forward - csc_array((stay * dead, (np.arange(length), np.arange(length))), shape=(length, length))
+    solved = splu((eye_array(length) - forward).tocsc(), permc_spec="NATURAL", diag_pivot_thresh=0.0)
+    first = np.zeros(length)
+    first[0] = 1.0
+    reach, returns = solved.solve(first, trans="T"), solved.solve(back)
+    often = reach / (1 - returns[0])
+    still = 1 / (1 - np.where(dead, 0.0, stay))
+    chance = often / (still + returns * often)
+    chance, times = np.append(chance[1:], 0.0), np.append((often * (1 - np.where(dead, 0, stay)))[1:], 0.0)
+    chance[-1] = times[-1] = float(often @ matrix[:, [length]].toarray().ravel())
+    return Squares(np.where(chance > 1 - 1e-12, 1.0, chance), times)

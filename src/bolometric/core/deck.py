@@ -1,0 +1,114 @@
+"""Draws that remember: packs whose cards stay out from one draw to the next.
+
+Every group of pieces becomes a row of counts. A group that keeps nothing out is made whole before each draw, a
+pack that does only once fewer cards are left than a draw takes. What is shown then makes one number, its
+*code*, whose digits are the places shown (each letter in the base of its group); a table leads from the code to
+the total. Weights above 2^31 in all (spinners with odd angles) are rounded to that, an error of 2^-31.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from numba import njit
+from numpy.typing import NDArray
+
+from bolometric.core.draw import Draw
+from bolometric.core.outcomes import Group, groups_of, listed
+from bolometric.core.pieces import AnyPiece, Pack
+from bolometric.core.totals import totals_of
+
+WIDEST = 2**31
+
+
+@dataclass(frozen=True, slots=True)
+class Deck:
+    """Everything the kernel needs, as flat arrays."""
+
+    full: NDArray[np.int64]
+    """Shape (groups, widest group): how many of each there are."""
+    sizes: NDArray[np.int64]
+    drawn: NDArray[np.int64]
+    keeps: NDArray[np.bool_]
+    index: NDArray[np.int64]
+    """Shape (codes,): which entry of a list each code stands for; -1 where it can't come up."""
+
+    @property
+    def parts(self) -> tuple[NDArray[np.int64], NDArray[np.int64], NDArray[np.int64], NDArray[np.bool_]]:
+        """What :func:`deal` takes."""
+        return self.full, self.sizes, self.drawn, self.keeps
+
+
+def _counts(group: Group) -> list[int]:
+    whole = sum(group.weights)
+    if whole < WIDEST:
+        return list(group.weights)
+    return [weight * (WIDEST - len(group.weights)) // whole + 1 for weight in group.weights]
+
+
+def deck_of(pieces: tuple[AnyPiece, ...], draw: Draw) -> tuple[Deck, NDArray[np.int64], NDArray[np.bool_]]:
+    """The deck, and for each entry of its index the place of its total and whether a special face is shown.
+
+    ``index`` numbers the outcomes as they are listed. The place is the number of totals where there is none.
+    """
+    groups = groups_of(pieces)
+    listing = listed(groups)
+    found = totals_of(listing, draw)
+    bases = [len(group.values) for group in groups for _ in range(group.drawn)]
+    code: NDArray[np.int64] = np.zeros(1, np.int64)
+    for place, base in zip(listing.places, bases, strict=True):
+        code = code * base + place
+    index = np.full(int(np.prod(bases)), -1, np.int64)
+    index[np.broadcast_to(code, listing.shape).ravel()] = np.arange(listing.rows)
+    full = np.zeros((len(groups), max(len(group.values) for group in groups)), np.int64)
+    for row, group in zip(full, groups, strict=True):
+        row[: len(group.weights)] = _counts(group)
+    keeps = np.array([isinstance(piece, Pack) and piece.after == "keep_out" for piece in pieces])
+    sizes, drawn = (np.array([part(g) for g in groups]) for part in (lambda g: len(g.values), lambda g: g.drawn))
+    special = listing.any_special()
+    marked = np.zeros(listing.rows, bool) if special is None else special
+    return Deck(full, sizes, drawn, keeps, index), found.place, marked
+
+
+@njit(nogil=True, cache=True)
+def deal(state, left, full, sizes, drawn, keeps):  # type: ignore[no-untyped-def]
+    """One draw from what is ``left`` (changed in place); gives its code and the random state after it.
+
+    Random numbers are those of the runs' kernel: SplitMix64.
+    """
+    code = 0
+    for group in range(len(sizes)):
+        size, count = sizes[group], left[group].sum()
+        if not keeps[group] or count < drawn[group]:
+            left[group] = full[group]
+            count = left[group].sum()
+        for _ in range(drawn[group]):
+            state += np.uint64(0x9E3779B97F4A7C15)
+            bits = (state ^ (state >> np.uint64(30))) * np.uint64(0xBF58476D1CE4E5B9)
+            bits = (bits ^ (bits >> np.uint64(27))) * np.uint64(0x94D049BB133111EB)
+            rest = np.int64(((bits >> np.uint64(32)) * np.uint64(count)) >> np.uint64(32))
+            place = 0
+            while rest >= left[group, place]:
+                rest -= left[group, place]
+                place += 1
+            left[group, place] -= 1
+            count -= 1
+            code = code * size + place
+    return code, state
+
+
+@njit(nogil=True, cache=True)
+def _sequences(state, full, sizes, drawn, keeps, out):  # type: ignore[no-untyped-def]
+    left = full.copy()
+    for row in range(out.shape[0]):
+        left[:] = full
+        for turn in range(out.shape[1]):
+            out[row, turn], state = deal(state, left, full, sizes, drawn, keeps)
+
+
+def sequences(deck: Deck, rows: int, draws: int, rng: np.random.Generator) -> NDArray[np.int64]:
+    """Whole rows of draws, each from a fresh deck: entries of the index, shape (rows, draws)."""
+    out = np.empty((rows, draws), np.int64)
+    _sequences(rng.integers(0, 2**64, dtype=np.uint64), *deck.parts, out)
+    return np.asarray(deck.index[out])
