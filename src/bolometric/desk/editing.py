@@ -2,17 +2,19 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from typing import Any
 
 from PySide6.QtCore import QPoint, QRect, Signal
 from PySide6.QtWidgets import QWidget
 
 from bolometric.core.errors import GameError
-from bolometric.core.knobs import knob_at
+from bolometric.core.knobs import KnobAt, knob_at
 from bolometric.core.nearby import Change, Effect
 from bolometric.core.readings import Reading
 from bolometric.desk.document import Document
 from bolometric.desk.editors.base import Editor
+from bolometric.desk.own_pieces import OwnPieces
 from bolometric.desk.parts.explain import ReadingDetail
 from bolometric.desk.parts.gauge import Gauge
 from bolometric.desk.parts.popover import Popover
@@ -30,6 +32,8 @@ class Editing(QWidget):
         super().__init__(window)
         self.hide()
         self._window, self._document, self._sheet, self._room = window, document, sheet, room
+        self.own: OwnPieces | None = None
+        """The person's own pieces, if they are kept anywhere."""
         self.popover: Popover | None = None
 
     def open_word(self, path: str, colours: Palette) -> None:
@@ -37,7 +41,7 @@ class Editing(QWidget):
         from bolometric.desk.editors.choose import editor_for  # not wanted until the first word is chosen
 
         self._sheet.focus_word(path)
-        editor = editor_for(knob_at(self._document.game, path), self._document.game, colours)
+        editor = editor_for(knob_at(self._document.game, path), self._document.game, colours, self.own)
         stroke = object()
         before = self._document.game
 
@@ -57,13 +61,21 @@ class Editing(QWidget):
         if self.popover is not None:
             self.popover.closed.connect(closed)
 
+    def open_loose(self, at: KnobAt, take: Callable[[Any], None], anchor: QWidget, colours: Palette) -> None:
+        """Open an editor for something that is no setting of the game; ``take`` gets every new value."""
+        from bolometric.desk.editors.choose import editor_for
+
+        editor = editor_for(at, self._document.game, colours, self.own)
+        editor.edited.connect(take)
+        self._show(editor, anchor, QRect(anchor.mapTo(self._window, QPoint(0, 0)), anchor.size()))
+
     def open_gauge(self, gauge: Gauge, reading: Reading | None, colours: Palette) -> None:
         """Open the detail of a reading above its gauge."""
         detail = ReadingDetail(self._document.game, gauge.key, reading)
         detail.change_chosen.connect(self.apply)
         detail.target_asked.connect(lambda path: self._from_detail(path, colours))
         self._show(detail, gauge, QRect(gauge.mapTo(self._window, QPoint(0, 0)), gauge.size()))
-        if reading is not None and reading.method == "exact":
+        if reading is not None:
             self.effects_wanted.emit(gauge.key)
 
     def readings_came(self, readings: dict[str, Reading], gauges: dict[str, Gauge], colours: Palette) -> None:

@@ -35,6 +35,11 @@ class Questions:
         name, _ = QFileDialog.getSaveFileName(self._window, "Save the game", str(proposed), FILTER)
         return Path(name) if name else None
 
+    def where_export(self, proposed: Path) -> Path | None:
+        """Where to write a table or a picture."""
+        name, _ = QFileDialog.getSaveFileName(self._window, "Take away", str(proposed), f"*{proposed.suffix}")
+        return Path(name) if name else None
+
     def lose_changes(self, name: str) -> Answer:
         """What to do with unsaved changes."""
         box = QMessageBox(self._window)
@@ -97,10 +102,28 @@ class Filing:
 
     def save_as(self) -> bool:
         """Ask where to, and save there."""
-        words = "".join(c if c.isalnum() else " " for c in self.document.game.name).split()
-        proposed = self.document.path or self._folder() / ("-".join(words).lower()[:60] + SUFFIX)
+        proposed = self.document.path or self._folder() / f"{self._plain_name()}{SUFFIX}"
         path = self.questions.where_to(proposed)
         return path is not None and self._write(with_suffix(path))
+
+    def export(self, kind: str, write: Callable[[Path], None]) -> bool:
+        """Ask where to write a table or a picture, and have it written there."""
+        path = self.questions.where_export(self._folder() / f"{self._plain_name()}-odds.{kind}")
+        if path is None:
+            return False
+        path = path if path.suffix.lower() == f".{kind}" else path.with_name(f"{path.name}.{kind}")
+        try:
+            write(path)
+        except FileError as error:
+            self._say(str(error))
+            return False
+        self._say(f"Written to {path}.")
+        return True
+
+    def _plain_name(self) -> str:
+        """The game's name as a file may be called."""
+        words = "".join(c if c.isalnum() else " " for c in self.document.game.name).split()
+        return "-".join(words).lower()[:60] or "game"
 
     def _write(self, path: Path) -> bool:
         if self._is_demo(path):

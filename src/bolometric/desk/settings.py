@@ -17,6 +17,8 @@ class Settings:
     def __init__(self, file: Path | None = None) -> None:
         file = file or Path(platformdirs.user_config_path(APP)) / "desk.ini"
         self._store = QSettings(str(file), QSettings.Format.IniFormat)
+        self.folder = file.parent
+        """Where everything that is remembered is kept."""
 
     @property
     def theme(self) -> str:

@@ -76,6 +76,20 @@ def _sheet(c: Palette) -> str:
     QToolButton#view {{
         border: none; border-bottom: 3px solid transparent; padding: 6px 14px; font-size: 16px; background: transparent;
     }}
+    QToolButton#page {{ border: none; padding: 4px 12px; background: transparent; color: {c.night}; }}
+    QToolButton#page:checked {{ background: {c.night_wash}; font-weight: bold; border-radius: 6px; color: {c.ink}; }}
+    QToolButton#page:hover, QToolButton#page:focus {{ text-decoration: underline; }}
+    QToolButton#add {{
+        background: {c.night_wash}; color: {c.night}; border: 1px solid transparent; border-radius: 6px;
+        padding: 5px 12px; font-weight: 600;
+    }}
+    QToolButton#add:hover {{ border-color: {c.night}; }}
+    QToolButton#add:focus {{ border: 2px solid {c.ember}; }}
+    QToolButton#add::menu-indicator {{ image: none; }}
+    QFrame#card {{ background: {c.sheet}; border: 1px solid {c.line}; border-radius: 8px; }}
+    QLineEdit#cell {{ font-size: 20px; font-weight: bold; border: 1px solid {c.faint}; border-radius: 5px; }}
+    QLineEdit#cell:focus {{ border: 2px solid {c.ember}; }}
+    QPlainTextEdit#sequence {{ background: {c.sheet}; border: 1px solid {c.line}; border-radius: 6px; }}
     QToolButton#view:checked {{ border-bottom: 3px solid {c.ember}; font-weight: bold; }}
     QToolButton#view:hover, QToolButton#view:focus {{ background: {c.night_wash}; }}
     QToolButton#total {{

@@ -25,8 +25,10 @@ from bolometric.core.rule_sheet import rules_text
 from bolometric.desk import actions
 from bolometric.desk.document import Document
 from bolometric.desk.editing import Editing
+from bolometric.desk.exporting import export_odds
 from bolometric.desk.filing import Filing, Questions
 from bolometric.desk.measurer import Measurer, Played
+from bolometric.desk.own_pieces import OwnPieces
 from bolometric.desk.parts.bars import Notice, ViewBar
 from bolometric.desk.parts.faults import FaultList
 from bolometric.desk.parts.gauge import GaugeStrip
@@ -38,7 +40,7 @@ from bolometric.desk.views.shape import ShapeView
 from bolometric.desk.views.shelf import ShelfView, games_in
 
 if TYPE_CHECKING:
-    from bolometric.desk.views.odds import OddsView
+    from bolometric.desk.views.odds.view import OddsView
     from bolometric.desk.views.runs import RunsView
 
 ABOUT = (
@@ -77,6 +79,7 @@ class Window(QMainWindow):
         self._build()
         self.filing = Filing(document, settings, Questions(self), shelf, self.say)
         self.editing = Editing(self, document, self.sheet, self.split)
+        self.editing.own = OwnPieces(settings.folder / "pieces.json")
         self._connect()
         self._mark_theme()
         self.resize(1280, 800)
@@ -153,7 +156,7 @@ class Window(QMainWindow):
         """Make the views with charts; their library takes half a second to load."""
         if self.odds is not None:
             return
-        from bolometric.desk.views.odds import OddsView
+        from bolometric.desk.views.odds.view import OddsView
         from bolometric.desk.views.runs import RunsView
 
         odds, runs = self.odds, self.runs = OddsView(), RunsView()
@@ -162,6 +165,8 @@ class Window(QMainWindow):
         runs.cancel_asked.connect(self.measurer.cancel_runs)
         runs.again_asked.connect(lambda: self.measurer.play_again(self.document.game))
         self.measurer.runs_stopped.connect(runs.show_stopped)
+        odds.compare.edit_asked.connect(lambda at, take, by: self.editing.open_loose(at, take, by, self.colours))
+        odds.export_asked.connect(self._export)
         odds.show_game(self.document.game, self.colours)
         runs.show_game(self.document.game, self.colours)
         if self.exact is not None:
@@ -263,6 +268,11 @@ class Window(QMainWindow):
         (self.shelf if view == "shelf" else self.sheet).setFocus()
         for name in VIEWS:
             self.actions_by_id[name].setChecked(name == view)
+
+    def _export(self, kind: str) -> None:
+        if self.odds is not None:
+            chart = self.odds.chart_widget()
+            self.filing.export(kind, lambda path: export_odds(self.document.game, chart, path, kind))
 
     def _fill_shelf(self) -> None:
         own = ("Your shelf", f"Games you save in {self._shelf_folder} stand here.", games_in(self._shelf_folder))

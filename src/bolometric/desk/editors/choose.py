@@ -4,14 +4,23 @@ from __future__ import annotations
 
 from bolometric.core.game import Game
 from bolometric.core.knobs import KnobAt
+from bolometric.core.showing import letter_names
 from bolometric.desk.editors.base import Editor
-from bolometric.desk.editors.dice import DiceEditor
-from bolometric.desk.editors.plain import BandEditor, ChoiceEditor, NumberEditor, TextEditor
+from bolometric.desk.editors.pieces import PiecesEditor
+from bolometric.desk.editors.plain import (
+    AmountEditor,
+    BandEditor,
+    ChoiceEditor,
+    FormulaEditor,
+    NumberEditor,
+    TextEditor,
+)
 from bolometric.desk.editors.totals import TotalsEditor
+from bolometric.desk.own_pieces import OwnPieces
 from bolometric.paint.palette import Palette
 
 
-def editor_for(at: KnobAt, game: Game, palette: Palette) -> Editor:
+def editor_for(at: KnobAt, game: Game, palette: Palette, own: OwnPieces | None = None) -> Editor:
     """The editor that fits a knob."""
     match at.knob.kind:
         case "number":
@@ -22,7 +31,11 @@ def editor_for(at: KnobAt, game: Game, palette: Palette) -> Editor:
             return BandEditor(at)
         case "totals":
             return TotalsEditor(at, game.distribution)
-        case "dice":
-            return DiceEditor(at, palette)
+        case "pieces":
+            return PiecesEditor(at, palette, own)
+        case "amount":
+            return AmountEditor(at)
+        case "formula":
+            return FormulaEditor(at, letter_names(game.pieces))
         case "text":
             return TextEditor(at)

@@ -14,6 +14,9 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
+from bolometric.core.amounts import tidy
+from bolometric.core.expression import LETTERS
+from bolometric.core.face_text import read_numbers, typed_numbers
 from bolometric.core.game import Band
 from bolometric.core.knobs import KnobAt
 from bolometric.desk.editors.base import Editor, wrapped
@@ -120,6 +123,41 @@ def _usual(at: KnobAt) -> Band:
 
     default = Brief.model_fields[at.path.split(".")[-1]].default
     return default if isinstance(default, Band) else Band(low=0, high=1)
+
+
+class AmountEditor(Editor):
+    """One exact number: whole, decimal or a fraction."""
+
+    def __init__(self, at: KnobAt) -> None:
+        super().__init__(at)
+        self.line = QLineEdit(typed_numbers((tidy(at.value),)))
+        self.line.setAccessibleName(at.knob.label)
+        self.line.selectAll()
+        self.line.textEdited.connect(self._take)
+        self.body.addWidget(self.line)
+        self.finish(self.line)
+
+    def _take(self, text: str) -> None:
+        found = read_numbers(text)
+        if isinstance(found, str) or len(found) != 1:
+            self.say(f"“{text.strip()[:20]}” is not one number." if text.strip() else "Type a number.")
+        else:
+            self.send(found[0])
+
+
+class FormulaEditor(Editor):
+    """A formula over the letters of the numbers shown, which are named beside it."""
+
+    def __init__(self, at: KnobAt, names: list[str]) -> None:
+        super().__init__(at)
+        self.line = QLineEdit(at.value, maxLength=at.longest or 120)
+        self.line.setMinimumWidth(300)
+        self.line.setAccessibleName(at.knob.label)
+        self.line.textEdited.connect(self.send)
+        self.body.addWidget(self.line)
+        letters = ", ".join(f"{LETTERS[i]} is {name}" for i, name in enumerate(names))
+        self.body.addWidget(wrapped(f"Here {letters}.", "hint"))
+        self.finish(self.line)
 
 
 class TextEditor(Editor):

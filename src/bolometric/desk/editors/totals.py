@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
-import re
+from fractions import Fraction
 
 from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QLabel, QLineEdit, QToolButton
 
-from bolometric.core.draw import Distribution
+from bolometric.core.amounts import Value, plain, tidy
+from bolometric.core.face_text import read_numbers, typed_numbers
 from bolometric.core.knobs import KnobAt
+from bolometric.core.odds import Distribution
 from bolometric.core.wording import minus, percent
 from bolometric.desk.editors.base import Editor
 
@@ -22,11 +24,11 @@ class TotalsEditor(Editor):
         few = len(distribution.totals) <= MOST_KEYS
         hint = "Choose the totals this happens on; below each is how often it comes up." if few else ""
         super().__init__(at, hint)
-        self._keys: dict[int, QToolButton] = {}
+        self._keys: dict[Value, QToolButton] = {}
         if few:
             self._add_keys(distribution)
         row = QHBoxLayout()
-        self._line = QLineEdit(_typed(at.value))
+        self._line = QLineEdit(typed_numbers(at.value))
         self._line.setAccessibleName(at.knob.label)
         self._line.setPlaceholderText("none")
         self._line.textEdited.connect(self._take_line)
@@ -49,30 +51,26 @@ class TotalsEditor(Editor):
         self.body.addLayout(grid)
 
     def _take_keys(self) -> None:
-        typed = whole_numbers(self._line.text())
-        others = [total for total in typed if total not in self._keys] if isinstance(typed, tuple) else []
+        typed = _numbers(self._line.text())
+        others = [total for total in typed if total not in self._keys] if isinstance(typed, list) else []
         chosen = sorted({*others, *(total for total, key in self._keys.items() if key.isChecked())})
-        self._line.setText(_typed(tuple(chosen)))
-        self.send(tuple(chosen))
+        self._line.setText(typed_numbers(tuple(chosen)))
+        self._send(chosen)
 
     def _take_line(self, text: str) -> None:
-        numbers = whole_numbers(text)
+        numbers = _numbers(text)
         if isinstance(numbers, str):
-            self.say(f"“{numbers}” is not a whole number: type totals with blanks between them.")
+            self.say(f"“{numbers}” is not a number: type totals with blanks between them.")
             return
         for total, key in self._keys.items():
             key.setChecked(total in numbers)
-        self.send(numbers)
+        self._send(numbers)
+
+    def _send(self, totals: list[Value]) -> None:
+        self.send(tuple(plain(Fraction(total)) for total in totals))
 
 
-def _typed(totals: tuple[int, ...]) -> str:
-    return " ".join(map(str, totals))
-
-
-def whole_numbers(text: str) -> tuple[int, ...] | str:
-    """The whole numbers in a text with blanks or commas between them, or the first word that is none."""
-    words = [word for word in re.split(r"[\s,;]+", text.replace("−", "-").strip()) if word]
-    for word in words:
-        if not re.fullmatch(r"[+-]?\d{1,9}", word, re.ASCII):
-            return word[:20]
-    return tuple(int(word) for word in words)
+def _numbers(text: str) -> list[Value] | str:
+    """The totals in a text, or the first word that is none."""
+    found = read_numbers(text)
+    return found if isinstance(found, str) else [tidy(Fraction(word)) for word in found]

@@ -6,23 +6,17 @@ from PySide6.QtCore import QEvent, QPointF, QRectF, QSize, Qt, Signal
 from PySide6.QtGui import QColor, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QWidget
 
+from bolometric.core.amounts import tidy
+from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.race import Squares
-from bolometric.core.wording import percent, short_percent
+from bolometric.core.wording import minus, percent
+from bolometric.paint.board import Layout, cell_values, layout_of, paint_board, picture_of
+from bolometric.paint.fill_board import FillLayout
 from bolometric.paint.fonts import screen_font
-from bolometric.paint.palette import LIGHT, Palette, ink_on, usual, warmths
-from bolometric.paint.trail_board import TrailLayout, TrailPicture, paint_trail
+from bolometric.paint.palette import LIGHT, Palette, ink_on, usual
 
 LEGEND = 34
 MARGIN = 14
-
-
-def picture_of(length: int, squares: Squares | None) -> TrailPicture:
-    """The trail with its heat; the last square, which ends every journey, does not set the scale."""
-    if squares is None or len(squares.chance) != length:
-        return TrailPicture(length)
-    chances = squares.chance.tolist()
-    warm = warmths(chances[:-1])
-    return TrailPicture(length, [*warm, 1.0 if chances[-1] > 0 else 0.0], [short_percent(chance) for chance in chances])
 
 
 class BoardWidget(QWidget):
@@ -33,11 +27,11 @@ class BoardWidget(QWidget):
 
     def __init__(self) -> None:
         super().__init__()
-        self.length = 40
+        self.area = Trail()
         self.squares: Squares | None = None
         self.colours: Palette = LIGHT
         self.picked = 0
-        self._picture = TrailPicture(40)
+        self._picture = picture_of(self.area, None)
         self.setMouseTracking(True)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMinimumSize(320, 240)
@@ -47,33 +41,52 @@ class BoardWidget(QWidget):
         """As large as there is room."""
         return QSize(820, 520)
 
-    def show_board(self, length: int, squares: Squares | None, colours: Palette) -> None:
-        """Take on a trail and how often its squares are landed on."""
-        self.length, self.squares, self.colours = length, squares, colours
-        self._picture = picture_of(length, squares)
-        self._pick(min(self.picked, length))
+    def show_board(self, area: Trail, squares: Squares | None, colours: Palette) -> None:
+        """Take on a board and how often its squares are landed on."""
+        self.area, self.squares, self.colours = area, squares, colours
+        self._picture = picture_of(area, squares)
+        self._pick(min(self.picked, self.count))
         self.update()
 
-    def layout_now(self) -> TrailLayout:
+    @property
+    def count(self) -> int:
+        """How many squares or cells there are to pick."""
+        layout = self.layout_now()
+        return layout.cells if isinstance(layout, FillLayout) else layout.length
+
+    def layout_now(self) -> Layout:
         """Where the squares lie at the present size."""
         room = QRectF(self.rect()).adjusted(MARGIN, MARGIN, -MARGIN, -MARGIN - LEGEND)
-        return TrailLayout(self.length, room)
+        return layout_of(self.area, room)
 
     def describe(self, number: int) -> str:
         """One sentence about a square."""
-        if not number or self.squares is None or number > len(self.squares.chance):
+        if not number or self.squares is None or number > self.count:
             return ""
-        chance, times = self.squares.chance[number - 1], self.squares.times[number - 1]
-        if number == self.length:
-            return f"Square {number}, the last: {percent(chance)} of players get home (exact)."
+        squares, layout = self.squares, self.layout_now()
+        known = f"simulated ± {100 * squares.stderr:.2g} points" if squares.stderr else "exact"
+        if isinstance(layout, FillLayout):
+            return self._describe_cell(layout, number, known)
+        chance, times = squares.chance[number - 1], squares.times[number - 1]
+        if number == layout.length:
+            return f"Square {number}, the last: {percent(chance)} of players get home ({known})."
         often = "for ever, once caught" if times == float("inf") else f"{times:.2f} times on average"
-        return f"Square {number}: {percent(chance)} of players land here on their way, {often} (exact)."
+        return f"Square {number}: {percent(chance)} of players land here on their way, {often} ({known})."
+
+    def _describe_cell(self, layout: FillLayout, number: int, known: str) -> str:
+        assert self.squares is not None
+        value, full = cell_values(self.area, self.squares)[number - 1], minus(tidy(layout.amount(number)))
+        if number == layout.cells:
+            return f"{full}, the full box: {percent(float(self.squares.chance[-1]))} of players get there ({known})."
+        if layout.per_cell == 1:
+            return f"{full}: {percent(value)} of players have just this much at some time ({known})."
+        return f"Up to {full}: players stop here {value:.2f} times on average ({known})."
 
     def paintEvent(self, event: QPaintEvent) -> None:
         """Draw trail, legend and the ring around the picked square."""
         painter = QPainter(self)
         layout = self.layout_now()
-        paint_trail(painter, layout, self._picture, self.colours)
+        paint_board(painter, layout, self._picture, self.colours)
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         if self.picked:
             ring = layout.square(self.picked)
@@ -86,14 +99,14 @@ class BoardWidget(QWidget):
     def _paint_legend(self, painter: QPainter) -> None:
         if self.squares is None:
             return
-        chances = self.squares.chance[:-1]
+        values = cell_values(self.area, self.squares)[:-1] or [0.0]
         row = QRectF(MARGIN, self.height() - LEGEND - 2, self.width() - 2 * MARGIN, LEGEND - 8)
         painter.setFont(screen_font(13))
         painter.setPen(QColor(self.colours.faint))
-        words = "Landed on, of 100 players:"
+        words = "Landed on, of 100 players:" if self.area.steps == self.count else "Stops here, of 100 players:"
         painter.drawText(row, Qt.AlignmentFlag.AlignVCenter | Qt.AlignmentFlag.AlignLeft, words)
         left = row.left() + painter.fontMetrics().horizontalAdvance(words) + 10
-        marks = ((0.0, 0.0, "rare"), (0.5, usual(chances.tolist()), "usual"), (1.0, float(chances.max()), "most"))
+        marks = ((0.0, 0.0, "rare"), (0.5, usual(values), "usual"), (1.0, max(values), "most"))
         for warmth, value, name in marks:
             box = QRectF(left, row.top() + 1, 86, row.height() - 2)
             tint = self.colours.heat(warmth)
@@ -120,7 +133,7 @@ class BoardWidget(QWidget):
         if rows and self.picked:
             self._pick(self.layout_now().beside(self.picked, rows))
         elif along or rows:
-            self._pick(min(max(self.picked + along, 1), self.length))
+            self._pick(min(max(self.picked + along, 1), self.count))
         else:
             super().keyPressEvent(event)
 

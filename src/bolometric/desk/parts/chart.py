@@ -16,6 +16,8 @@ from bolometric.paint.palette import Palette
 MOST_LABELS = 40
 """Bars above this many carry no figures of their own: they would cover each other."""
 
+MOST_NAMED = 24
+"""Steps that are named below a chart at most."""
 HEADROOM = 1.2
 """How much higher than the highest bar the chart is, so that its figure fits above it."""
 
@@ -62,9 +64,12 @@ class Chart(pg.PlotWidget):  # type: ignore[misc]
         item.setPos(x, y)
         self.addItem(item, ignoreBounds=True)
 
-    def line(self, x: NDArray[np.float64], y: NDArray[np.float64], colour: str, dots: bool = False) -> None:
-        """A line through points, with dots on them if they are few."""
-        marks = {"symbol": "o", "symbolSize": 6, "symbolBrush": QColor(colour), "symbolPen": None} if dots else {}
+    def line(
+        self, x: NDArray[np.float64], y: NDArray[np.float64], colour: str, dots: bool = False, mark: str = "o"
+    ) -> None:
+        """A line through points, with marks on them if they are few."""
+        size = 6 if mark == "o" else 9
+        marks = {"symbol": mark, "symbolSize": size, "symbolBrush": QColor(colour), "symbolPen": None} if dots else {}
         self.plot(x, y, pen=pg.mkPen(QColor(colour), width=2), **marks)
 
     def upright(self, x: float, colour: str) -> None:
@@ -80,6 +85,15 @@ class Chart(pg.PlotWidget):  # type: ignore[misc]
     def marks_across(self, marks: Sequence[tuple[float, str]]) -> None:
         """Which values are named below the chart."""
         self.getAxis("bottom").setTicks([list(marks)])
+
+    def count_across(self, low: float, high: float) -> None:
+        """Name round numbers below the chart, few enough to be read."""
+        step = next(
+            (m * 10**e for e in range(-4, 13) for m in (1, 2, 5) if (high - low) / (m * 10**e) <= MOST_NAMED), 1
+        )
+        first = int(np.ceil(low / step))
+        marks = [(k * step, f"{k * step:.6g}".replace("-", "−")) for k in range(first, int(high / step) + 1)]
+        self.marks_across(marks)
 
     def percents_up(self, top: float) -> None:
         """Name the upright axis in percent."""

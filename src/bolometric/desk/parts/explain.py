@@ -42,8 +42,6 @@ class ReadingDetail(QWidget):
             self.setFocusProxy(target)
         self._movers = QLabel("What would move it: working it out …", objectName="hint")
         self._column.addWidget(self._movers)
-        if reading is not None and reading.method == "simulated":
-            self._movers.setText("It is simulated, so what would move it is not worked out here.")
 
     def show_effects(self, effects: list[Effect]) -> None:
         """List what the nearby changes do to the reading, each a button."""
@@ -51,7 +49,8 @@ class ReadingDetail(QWidget):
         if not seen:
             self._movers.setText("No single change nearby moves it.")
             return
-        self._movers.setText("What would move it (exact):")
+        known = "exact" if seen[0].after.method == "exact" else "simulated, each change played 10,000 times at most"
+        self._movers.setText(f"What would move it ({known}):")
         grid = QGridLayout()
         for i, effect in enumerate(seen[:MOST_SHOWN]):
             button = QPushButton(effect.change.words)

@@ -233,6 +233,9 @@ class RunsView(QWidget):
             self.within.setText("turns of their own: not worked out exactly.")
             return
         way, count = self.exact.journey, self.count.value()
+        if way is None:
+            self.within.setText("turns of their own: draws hang together here, so this is not worked out exactly.")
+            return
         self.within.setText(
             f"{'turn' if count == 1 else 'turns'} of their own, "
             f"{percent(way.home_within(count))} of players are home (exact)."

@@ -28,4 +28,4 @@ class ShapeView(QWidget):
 
     def show_board(self, game: Game, squares: Squares | None, colours: Palette) -> None:
         """Show a game's board; without ``squares`` it has no heat yet."""
-        self.board.show_board(game.area.length, squares, colours)
+        self.board.show_board(game.area, squares, colours)

@@ -11,15 +11,15 @@ from PySide6.QtCore import QRectF, QSize, Qt, QTimer, Signal
 from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QAbstractButton, QGridLayout, QLabel, QScrollArea, QVBoxLayout, QWidget
 
-from bolometric.core.errors import FileError
+from bolometric.core.errors import FileError, GameError
 from bolometric.core.files import SUFFIX, read
-from bolometric.core.measure import Exact, measure_exactly
+from bolometric.core.measure import Exact
+from bolometric.core.measure import look as look_at
 from bolometric.core.report import headline
 from bolometric.core.wording import plural
-from bolometric.desk.parts.board import picture_of
+from bolometric.paint.board import layout_of, paint_board, picture_of
 from bolometric.paint.fonts import screen_font
 from bolometric.paint.palette import LIGHT, Palette
-from bolometric.paint.trail_board import TrailLayout, TrailPicture, paint_trail
 
 CARD = QSize(300, 262)
 COLUMNS = 4
@@ -40,10 +40,10 @@ class Entry:
 def look(path: Path) -> Entry:
     """Read and measure a file for its card."""
     try:
-        exact = measure_exactly(read(path))
+        exact = look_at(read(path))
         _ = exact.squares  # worked out here, on the shelf's thread
         return Entry(path, exact)
-    except FileError as error:
+    except (FileError, GameError) as error:
         return Entry(path, None, str(error))
 
 
@@ -99,9 +99,8 @@ class Card(QAbstractButton):
             self._text(painter, words.adjusted(0, 26, 0, 0), trouble, 13, c.ember)
         else:
             game = exact.game
-            picture = picture_of(game.area.length, exact.squares)
-            plain = TrailPicture(picture.length, picture.warmth)  # figures would not be readable here
-            paint_trail(painter, TrailLayout(picture.length, board), plain, c)
+            plain = picture_of(game.area, exact.squares, figures=False)  # figures would not be readable here
+            paint_board(painter, layout_of(game.area, board), plain, c)
             self._text(painter, words, game.name, 18, c.ink, bold=True)
             about = f"{game.brief.practising} · {game.brief.group}"
             self._text(painter, words.adjusted(0, 26, 0, 0), about, 13.5, c.faint)

@@ -1,0 +1,235 @@
+"""The forms of the four kinds of piece. Each holds plain data and sends the whole piece after every change."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from PySide6.QtCore import Qt, Signal
+from PySide6.QtWidgets import (
+    QComboBox,
+    QGridLayout,
+    QHBoxLayout,
+    QLabel,
+    QLineEdit,
+    QScrollArea,
+    QSpinBox,
+    QToolButton,
+    QVBoxLayout,
+    QWidget,
+)
+
+from bolometric.core.amounts import plain
+from bolometric.core.face_text import read_face
+from bolometric.core.faces import Face
+from bolometric.core.pieces import (
+    FEWEST_FACES,
+    MOST_AT_ONCE,
+    MOST_COUNTERS,
+    MOST_FACES,
+    MOST_KINDS,
+    MOST_OF_A_KIND,
+    Counters,
+    Die,
+    Pack,
+)
+from bolometric.desk.editors.face_line import FaceLine, with_face
+
+CELL = 62
+NET = ((0, 1), (1, 0), (1, 1), (1, 2), (1, 3), (2, 1))
+"""Where the six faces of a cube lie when it is unfolded."""
+ACROSS = 6
+AFTER = (("put_back", "put back after each draw"), ("keep_out", "kept out until too few are left"))
+TALLEST = 250
+
+
+class Form(QWidget):
+    """What all forms share."""
+
+    changed = Signal(object)
+    """The piece as plain data."""
+    trouble = Signal(str)
+    resized = Signal()
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.column = QVBoxLayout(self)
+        self.column.setContentsMargins(0, 0, 0, 0)
+        self.column.setSpacing(6)
+        self.data: dict[str, Any] = {}
+
+    def send(self) -> None:
+        """Hand the piece on as it stands."""
+        self.changed.emit(dict(self.data))
+
+    def unreadable(self, name: str, text: str) -> None:
+        """Say that what was typed is no face."""
+        shown = text.strip()[:20]
+        self.trouble.emit(f"“{shown}” on {name} is not a number." if shown else f"{name.capitalize()} is empty.")
+
+    def counted(self, words: str, value: int, low: int, high: int) -> QSpinBox:
+        """A row with a number field."""
+        row, box = QHBoxLayout(), QSpinBox(minimum=low, maximum=high, value=value)
+        box.setAccessibleName(words)
+        box.setMinimumWidth(70)
+        row.addWidget(QLabel(words))
+        row.addWidget(box)
+        row.addStretch()
+        self.column.addLayout(row)
+        return box
+
+
+class DieForm(Form):
+    """A die as its unfolded net, a line on each face."""
+
+    def __init__(self, piece: Die) -> None:
+        super().__init__()
+        self.data = piece.model_dump()
+        self._faces = [face.model_dump() for face in piece.faces]
+        self.count = self.counted("faces", len(piece.faces), FEWEST_FACES, MOST_FACES)
+        self.count.valueChanged.connect(self._set_count)
+        self.holder = QWidget(objectName="plain")
+        self.column.addWidget(self.holder)
+        self._fill()
+
+    def _fill(self) -> None:
+        fresh = QWidget(objectName="plain")
+        grid = QGridLayout(fresh)
+        grid.setContentsMargins(0, 0, 0, 0)
+        grid.setSpacing(3)
+        self.lines: list[FaceLine] = []
+        for i, face in enumerate(self._faces):
+            line = FaceLine(Face.model_validate(face), f"face {i + 1}")
+            line.setFixedSize(CELL, CELL if len(self._faces) == len(NET) else 32)
+            line.setAlignment(Qt.AlignmentFlag.AlignCenter)
+            line.setObjectName("cell")
+            line.read.connect(lambda read, i=i: self._set_face(i, read))
+            line.unread.connect(lambda text, i=i: self.unreadable(f"face {i + 1}", text))
+            row, column = NET[i] if len(self._faces) == len(NET) else divmod(i, ACROSS)
+            grid.addWidget(line, row, column)
+            self.lines.append(line)
+        grid.setColumnStretch(ACROSS, 1)
+        self.column.replaceWidget(self.holder, fresh)
+        self.holder.deleteLater()
+        self.holder = fresh
+        self.resized.emit()
+
+    def _set_count(self, count: int) -> None:
+        last = self._faces[-1]
+        self._faces = [*self._faces[:count], *[last] * (count - len(self._faces))]
+        self._fill()
+        self._send()
+
+    def _set_face(self, i: int, face: dict[str, Any]) -> None:
+        self._faces[i] = face
+        self._send()
+
+    def _send(self) -> None:
+        self.data["faces"] = list(self._faces)
+        self.send()
+
+
+class PackForm(Form):
+    """A pack as rows of a value and how many of it."""
+
+    def __init__(self, piece: Pack) -> None:
+        super().__init__()
+        self.data = piece.model_dump()
+        self._cards = [card.model_dump() for card in piece.cards]
+        self.area = QScrollArea(widgetResizable=True)
+        self.area.setFrameShape(QScrollArea.Shape.NoFrame)
+        self.area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        self.area.setFocusPolicy(Qt.FocusPolicy.NoFocus)
+        self.column.addWidget(self.area)
+        self.drawn = self.counted("cards drawn at once", piece.drawn, 1, MOST_AT_ONCE)
+        self.drawn.valueChanged.connect(lambda value: self._set("drawn", value))
+        self.after = QComboBox()
+        self.after.setAccessibleName("what happens to drawn cards")
+        for value, words in AFTER:
+            self.after.addItem(words, value)
+        self.after.setCurrentIndex(self.after.findData(piece.after))
+        self.after.activated.connect(lambda _: self._set("after", self.after.currentData()))
+        row = QHBoxLayout()
+        row.addWidget(QLabel("Drawn cards are"))
+        row.addWidget(self.after, 1)
+        self.column.addLayout(row)
+        self._fill()
+
+    def _fill(self) -> None:
+        inner = QWidget(objectName="plain")
+        grid = QGridLayout(inner)
+        grid.setContentsMargins(0, 0, 6, 0)
+        grid.setVerticalSpacing(3)
+        self.lines: list[FaceLine] = []
+        self.counts: list[QSpinBox] = []
+        for i, card in enumerate(self._cards):
+            face = Face.model_validate({key: card[key] for key in ("value", "word", "special")})
+            line = FaceLine(face, f"card {i + 1}")
+            line.read.connect(lambda read, i=i: self._set_card(i, with_face(self._cards[i], read)))
+            line.unread.connect(lambda text, i=i: self.unreadable(f"card {i + 1}", text))
+            count = QSpinBox(minimum=1, maximum=MOST_OF_A_KIND, value=card["count"])
+            count.setAccessibleName(f"how many of card {i + 1}")
+            count.valueChanged.connect(lambda n, i=i: self._set_card(i, {**self._cards[i], "count": n}))
+            remove = QToolButton(text="−", enabled=len(self._cards) > 1)
+            remove.setAccessibleName(f"take card {i + 1} out")
+            remove.clicked.connect(lambda _=False, i=i: self._remove(i))
+            for column, widget in enumerate((line, QLabel("×"), count, remove)):
+                grid.addWidget(widget, i, column)
+            self.lines.append(line)
+            self.counts.append(count)
+        add = QToolButton(text="Add a card", enabled=len(self._cards) < MOST_KINDS)
+        add.setObjectName("add")
+        add.clicked.connect(self._add)
+        grid.addWidget(add, len(self._cards), 0, 1, 2)
+        grid.setColumnStretch(0, 1)
+        self.area.setWidget(inner)
+        self.area.setMinimumHeight(min(inner.sizeHint().height() + 4, TALLEST))
+        self.resized.emit()
+
+    def _set(self, name: str, value: Any) -> None:
+        self.data[name] = value
+        self.send()
+
+    def _set_card(self, i: int, card: dict[str, Any]) -> None:
+        self._cards[i] = card
+        self._set("cards", list(self._cards))
+
+    def _remove(self, i: int) -> None:
+        del self._cards[i]
+        self._fill()
+        self._set("cards", list(self._cards))
+
+    def _add(self) -> None:
+        """One more kind of card, a step above the last."""
+        face = read_face(str(plain(Face.model_validate({"value": self._cards[-1]["value"]}).value + 1)))
+        self._cards.append({**(face or {"value": 0}), "count": 1})
+        self._fill()
+        self._set("cards", list(self._cards))
+        self.area.verticalScrollBar().setValue(self.area.verticalScrollBar().maximum())
+
+
+class CountersForm(Form):
+    """Two-sided counters: how many, and what each side is called and worth."""
+
+    def __init__(self, piece: Counters) -> None:
+        super().__init__()
+        self.data = piece.model_dump()
+        self.count = self.counted("counters tossed together", piece.count, 1, MOST_COUNTERS)
+        self.count.valueChanged.connect(lambda value: self._set("count", value))
+        grid = QGridLayout()
+        for column, words in enumerate(("", "called", "worth")):
+            grid.addWidget(QLabel(words, objectName="hint"), 0, column)
+        for row, side in enumerate(("front", "back"), 1):
+            word = QLineEdit(self.data[f"{side}_word"], maxLength=24)
+            word.setAccessibleName(f"what the {side} is called")
+            word.textEdited.connect(lambda text, side=side: self._set(f"{side}_word", text))
+            worth = FaceLine(Face.model_validate({"value": self.data[side]}), f"what the {side} is worth")
+            worth.read.connect(lambda read, side=side: self._set(side, read["value"]))
+            worth.unread.connect(lambda text, side=side: self.unreadable(f"the {side}", text))
+            grid.addWidget(QLabel(f"{side.capitalize()} up"), row, 0)
+            grid.addWidget(word, row, 1)
+            grid.addWidget(worth, row, 2)
+        self.column.addLayout(grid)
+
+    def _set(self, name: str, value: Any) -> None:
+        self.data[name] = value
+        self.send()

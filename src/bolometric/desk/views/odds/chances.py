@@ -1,0 +1,113 @@
+"""Chances: the distribution as bars with ways and chances, in order of value or of chance."""
+
+from __future__ import annotations
+
+from itertools import pairwise
+
+from PySide6.QtGui import QColor
+from PySide6.QtWidgets import QComboBox, QHBoxLayout, QLabel
+
+from bolometric.core.amounts import Value
+from bolometric.core.odds_words import odds_words, total_words
+from bolometric.core.wording import minus, percent
+from bolometric.desk.parts.chart import MOST_LABELS, Chart
+from bolometric.desk.views.odds.page import Page, plain_label
+from bolometric.paint.palette import ink_on, warmths
+
+MOST_PERCENTS = 20
+"""Bars up to which each carries its chance above and its ways within; more have room for the ways alone."""
+MOST_BARS = 3000
+MOST_PICKED = 5000
+ORDERS = (("value", "in order of value"), ("chance", "most likely first"))
+COMPACT_GAPS = 4
+"""Where gaps are this many times wider than the least, bars stand side by side, each with its value below."""
+
+
+class ChancesPage(Page):
+    """Shows the distribution of the total."""
+
+    name = "Chances"
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.words = plain_label()
+        self.chart = Chart("total", "chance")
+        self.order = QComboBox()
+        self.order.setAccessibleName("Order of the bars")
+        for key, words in ORDERS:
+            self.order.addItem(words, key)
+        self.total = QComboBox()
+        self.total.setAccessibleName("Pick a total")
+        self.answer = plain_label()
+        pick = QHBoxLayout()
+        pick.addWidget(QLabel("Pick a total"))
+        pick.addWidget(self.total)
+        pick.addWidget(self.answer, 1)
+        pick.addWidget(self.order)
+        self.column.addWidget(self.words)
+        self.column.addWidget(self.chart, 1)
+        self.column.addLayout(pick)
+        self.order.currentIndexChanged.connect(lambda _: self._draw_bars())
+        self.total.currentIndexChanged.connect(self._picked)
+        self._totals: tuple[Value, ...] = ()
+
+    def draw(self) -> None:
+        """Show the set's odds."""
+        odds = self.set.distribution
+        self._totals = odds.totals[:MOST_PICKED]
+        likely = odds.totals[odds.ways.index(max(odds.ways))] if odds.totals else None
+        self.offer(self.total, self._totals, likely)
+        self._draw_bars()
+        self._picked()
+
+    def _draw_bars(self) -> None:
+        odds, colours = self.set.distribution, self.colours
+        marked = "" if len(odds.totals) > MOST_LABELS else (
+            "Above each bar its chance, in it its ways." if len(odds.totals) <= MOST_PERCENTS
+            else "Above each bar its ways."
+        )  # fmt: skip
+        self.words.setText(f"{odds_words(odds)} {marked}")
+        self.chart.clear_to(colours)
+        if not odds.totals or len(odds.totals) > MOST_BARS:
+            self.words.setText(f"{odds_words(odds)} There are too many totals to draw a bar for each.")
+            return
+        rows = sorted(zip(odds.totals, odds.ways, odds.chances.tolist(), strict=True))
+        if self.order.currentData() == "chance":
+            rows.sort(key=lambda row: (-row[1], row[0]))
+        at, width = self._places([float(total) for total, _, _ in rows])
+        warm = warmths([chance for _, _, chance in rows])
+        most = max(chance for _, _, chance in rows)
+        tints = [colours.heat(warmth) for warmth in warm]
+        self.chart.bars(at, [chance for _, _, chance in rows], tints, width, QColor(colours.faint))
+        if len(rows) <= MOST_LABELS:
+            few = len(rows) <= MOST_PERCENTS
+            for x, (_, ways, chance), tint in zip(at, rows, tints, strict=True):
+                self.chart.label(x, chance, percent(chance) if few else str(ways), colours.ink, 12.5)
+                if few and chance > most / 12 and len(str(ways)) < 7:
+                    self.chart.label(x, 0, str(ways), ink_on(tint).name(), 12.5)
+        self.chart.frame(at[0] - width, at[-1] + width, most * 1.06)
+        self.chart.percents_up(most)
+        step = max(1, len(rows) // 24)
+        self.chart.marks_across([(x, minus(total)) for x, (total, _, _) in list(zip(at, rows, strict=True))[::step]])
+
+    def _places(self, values: list[float]) -> tuple[list[float], float]:
+        """Where the bars stand, and their width: to scale in order of value where that can be read."""
+        gaps = [b - a for a, b in pairwise(values)]
+        to_scale = self.order.currentData() == "value" and (not gaps or max(gaps) <= COMPACT_GAPS * min(gaps))
+        if to_scale:
+            return values, 0.8 * min(gaps, default=1.0)
+        return [float(i) for i in range(len(values))], 0.8
+
+    def pick(self, total: Value) -> None:
+        """Another page picked a total."""
+        super().pick(total)
+        if total in self._totals:
+            self.total.setCurrentIndex(self._totals.index(total))
+
+    def _picked(self) -> None:
+        at = self.total.currentIndex()
+        if 0 <= at < len(self._totals):
+            self.answer.setText(total_words(self.set.distribution, self._totals[at]))
+            self.choose(self._totals[at])
+        else:
+            self.answer.setText("")

@@ -1,0 +1,95 @@
+"""Facts: the sums that a draw makes a learner do, as tables of the two numbers tinted by how often."""
+
+from __future__ import annotations
+
+from PySide6.QtWidgets import QComboBox, QHBoxLayout, QLabel, QScrollArea
+
+from bolometric.core.facts import Facts, facts_of
+from bolometric.core.wording import minus, percent
+from bolometric.desk.parts.pair_table import Cell, PairTable
+from bolometric.desk.views.odds.page import Page, plain_label
+from bolometric.paint.palette import warmths
+
+NAMES = {
+    "add": "adding", "subtract": "taking away", "multiply": "multiplying", "divide": "dividing",
+    "div": "dividing whole numbers", "mod": "finding the remainder",
+}  # fmt: skip
+MOST_SIDE = 40
+
+
+class FactsPage(Page):
+    """A table for each operation."""
+
+    name = "Facts"
+
+    def __init__(self) -> None:
+        super().__init__()
+        row = QHBoxLayout()
+        self.does = QComboBox()
+        self.does.setAccessibleName("which operation")
+        self.words = plain_label()
+        self.operation = QLabel("Sums of")
+        row.addWidget(self.operation)
+        row.addWidget(self.does)
+        row.addWidget(self.words, 1)
+        self.told = plain_label("hint")
+        self.table = PairTable("Table of sums")
+        scroll = QScrollArea(widgetResizable=True)
+        scroll.setFrameShape(QScrollArea.Shape.NoFrame)
+        scroll.setWidget(self.table)
+        self.column.addLayout(row)
+        self.column.addWidget(scroll, 1)
+        self.column.addWidget(self.told)
+        self.does.currentIndexChanged.connect(lambda _: self._show())
+        self.table.pointed.connect(lambda cell: self.told.setText(cell.told if cell is not None else ""))
+        self._facts: tuple[Facts, ...] = ()
+
+    def draw(self) -> None:
+        """Show the set's facts."""
+        kept = self.does.currentData()
+        self._facts = facts_of(self.set.pieces, self.set.draw)
+        self.does.blockSignals(True)
+        self.does.clear()
+        for facts in self._facts:
+            self.does.addItem(NAMES[facts.does], facts.does)
+        self.does.setCurrentIndex(max(self.does.findData(kept), 0))
+        self.does.blockSignals(False)
+        self.does.setVisible(len(self._facts) > 0)
+        self.operation.setVisible(len(self._facts) > 0)
+        self._show()
+
+    def _show(self) -> None:
+        at = self.does.currentIndex()
+        if not self._facts or at < 0:
+            self.words.setText("This draw asks for no sum: the number is read off, counted or compared.")
+            self.table.show_cells("", (), (), (), self.colours)
+            return
+        facts = self._facts[at]
+        down = sorted({left for left, _ in facts.times})
+        across = sorted({right for _, right in facts.times})
+        each = float(sum(facts.times.values()))
+        known = "simulated" if facts.sampled else "exact"
+        self.words.setText(f"{len(facts.times):,} different sums, {each:.3g} in each draw ({known}).")
+        if max(len(down), len(across)) > MOST_SIDE:
+            self._show_likeliest(facts)
+            return
+        chances = [float(chance) for chance in facts.times.values()]
+        warm = dict(zip(facts.times, warmths(chances), strict=True))
+        cells = [[self._cell(facts, left, right, warm) for right in across] for left in down]
+        head = "First number down, second across; as warm as the sum is often done"
+        self.table.show_cells(head, down, across, cells, self.colours)
+        self.table.setMinimumHeight(0 if len(down) <= 16 else len(down) * 24)
+
+    def _cell(self, facts: Facts, left: object, right: object, warm: dict) -> Cell:  # type: ignore[type-arg]
+        chance = facts.times.get((left, right))  # type: ignore[arg-type]
+        if chance is None:
+            return Cell("", None)
+        told = f"{minus(left)} {facts.sign} {minus(right)}: {percent(float(chance))} of draws"  # type: ignore[arg-type]
+        return Cell(percent(float(chance)).removeprefix("under "), warm[left, right], None, told)
+
+    def _show_likeliest(self, facts: Facts) -> None:
+        """Too many to lay out as a table: the likeliest are told."""
+        likely = sorted(facts.times.items(), key=lambda item: (-item[1], item[0]))[:20]
+        told = "; ".join(f"{minus(a)} {facts.sign} {minus(b)} ({percent(float(p))})" for (a, b), p in likely)
+        self.table.show_cells("", (), (), (), self.colours)
+        self.told.setText(f"Too many for a table. Most often: {told}.")

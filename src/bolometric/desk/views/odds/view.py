@@ -1,0 +1,113 @@
+"""The odds view: a bar of pages, each on the same set of pieces; tables and charts can be taken away."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import Qt, Signal
+from PySide6.QtGui import QGuiApplication
+from PySide6.QtWidgets import QButtonGroup, QHBoxLayout, QMenu, QStackedWidget, QToolButton, QVBoxLayout, QWidget
+
+from bolometric.core.amounts import Value
+from bolometric.core.game import Game, PieceSet
+from bolometric.core.odds_words import sure
+from bolometric.core.report import odds_csv
+from bolometric.core.rule_sheet import set_words
+from bolometric.core.showing import no_number_words
+from bolometric.desk.views.odds.chances import ChancesPage
+from bolometric.desk.views.odds.compare import ComparePage
+from bolometric.desk.views.odds.facts import FactsPage
+from bolometric.desk.views.odds.hand import HandPage
+from bolometric.desk.views.odds.page import Page, plain_label
+from bolometric.desk.views.odds.questions import QuestionsPage
+from bolometric.desk.views.odds.ways import WaysPage
+from bolometric.paint.palette import LIGHT, Palette
+
+
+class OddsView(QWidget):
+    """Shows what one draw can show."""
+
+    export_asked = Signal(str)
+    """'csv', 'svg' or 'png': a file to write."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        column = QVBoxLayout(self)
+        column.setContentsMargins(16, 8, 16, 8)
+        column.setSpacing(6)
+        self.title = plain_label("heading")
+        self.trouble = plain_label("trouble")
+        self.chances, self.ways, self.questions = ChancesPage(), WaysPage(), QuestionsPage()
+        self.compare, self.facts, self.hand = ComparePage(), FactsPage(), HandPage()
+        self.pages: tuple[Page, ...] = (
+            self.chances, self.ways, self.questions, self.compare, self.facts, self.hand,
+        )  # fmt: skip
+        self.stack = QStackedWidget()
+        bar = QHBoxLayout()
+        bar.setSpacing(0)
+        group = QButtonGroup(self)
+        self.buttons: list[QToolButton] = []
+        for i, page in enumerate(self.pages):
+            self.stack.addWidget(page)
+            page.total_chosen.connect(lambda total, page=page: self._pass_on(page, total))
+            button = QToolButton(objectName="page", text=page.name, checkable=True, checked=i == 0)
+            button.setFocusPolicy(Qt.FocusPolicy.TabFocus)
+            button.clicked.connect(lambda _=False, i=i: self.show_page(i))
+            group.addButton(button)
+            bar.addWidget(button)
+            self.buttons.append(button)
+        bar.addStretch()
+        bar.addWidget(self._take_away())
+        column.addWidget(self.title)
+        column.addWidget(self.trouble)
+        column.addLayout(bar)
+        column.addWidget(self.stack, 1)
+        self.set, self.colours = PieceSet(), LIGHT
+
+    def _take_away(self) -> QToolButton:
+        button = QToolButton(text="Take away", popupMode=QToolButton.ToolButtonPopupMode.InstantPopup)
+        button.setObjectName("add")
+        button.setAccessibleName("take the table or the chart away")
+        menu = QMenu(button)
+        menu.addAction("Copy the table").triggered.connect(self.copy_table)
+        for kind, words in (("csv", "Table as CSV …"), ("svg", "Chart as SVG …"), ("png", "Chart as PNG …")):
+            menu.addAction(words).triggered.connect(lambda _=False, kind=kind: self.export_asked.emit(kind))
+        button.setMenu(menu)
+        return button
+
+    def show_page(self, i: int) -> None:
+        """Bring a page to the front."""
+        self.buttons[i].setChecked(True)
+        self.stack.setCurrentIndex(i)
+
+    def show_game(self, game: Game, colours: Palette) -> None:
+        """Show a game's draw."""
+        self.set = PieceSet.model_construct(pieces=game.pieces, draw=game.draw)  # the game was checked already
+        self.colours = colours
+        self.title.setText(f"One draw: {set_words(game)}")
+        odds = game.distribution
+        told = no_number_words(game.pieces, game.draw)
+        if odds.sampled:
+            told += f" There are too many outcomes to list, so these chances are {sure(odds)}, each ± its error."
+        self.trouble.setText(told.strip())
+        self.trouble.setVisible(bool(told))
+        for page in self.pages:
+            page.show_set(self.set, colours)
+
+    def _pass_on(self, source: Page, total: Value) -> None:
+        for page in self.pages:
+            if page is not source:
+                page.blockSignals(True)
+                page.pick(total)
+                page.blockSignals(False)
+
+    def copy_table(self) -> None:
+        """Put the table on the clipboard, ready to paste into a sheet."""
+        QGuiApplication.clipboard().setText(odds_csv(self.set.distribution, "\t"))
+
+    def chart_widget(self) -> QWidget:
+        """What is drawn as the chart: that of the page in front, or the bars."""
+        page = self.stack.currentWidget()
+        if isinstance(page, WaysPage) and page.table.isVisible():
+            return page.table
+        if isinstance(page, FactsPage):
+            return page.table
+        return page.chart if isinstance(page, ComparePage) else self.chances.chart
