@@ -8,14 +8,17 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from bolometric.core.areas.registry import area_of
+from bolometric.core.areas.trail import area
 from bolometric.core.areas.trail.area import NEAR_MEMORY
-from bolometric.core.draw import sampler
-from bolometric.core.errors import Cancelled
+from bolometric.core.areas.trail.play import walk
+from bolometric.core.areas.trail.rules import compile_chain
+from bolometric.core.errors import Cancelled, GameError
 from bolometric.core.game import game_from
 from bolometric.core.measure import measure, runs_of
+from bolometric.core.outcomes import groups_of
 from bolometric.core.runs import MOST_TURNS, STUCK, SURE, TIED, UNFINISHED, Batch, Table, Tally
-from tests.core.test_race import moved
-from tests.random_games import games
+from bolometric.core.sampler import sampler
+from tests.random_games import dice, games, moved, outcomes, packs
 
 WORD = 2**64
 
@@ -29,25 +32,62 @@ def random_words(seed):
         yield (bits ^ bits >> 27) * 0x94D049BB133111EB % WORD
 
 
+def by_column(game):
+    """For each column of the compiled rules a (total, special) that does what it does."""
+    chain = compile_chain(game.area, game.distribution)
+    totals = [*game.distribution.totals, None]
+    return {
+        int(chain.column[totals.index(total), int(special)]): (total, special) for total, special, _ in outcomes(game)
+    }
+
+
 def drawn(game, words):
-    """The totals drawn from the words."""
-    sample = sampler(game.distribution, NEAR_MEMORY // game.area.length)
+    """What is drawn, from the words: (total, special)."""
+    chain = compile_chain(game.area, game.distribution)
+    sample, does = sampler(chain.ways, NEAR_MEMORY // chain.length), by_column(game)
     columns = len(sample.keep)
     for word in words:
         wide = (word >> 32) * columns
         column = wide >> 32
         if wide % 2**32 >= int(sample.keep[column]):
             column = int(sample.alias[column])
-        yield game.distribution.totals[int(sample.outcome[column])]
+        yield does[int(sample.outcome[column])]
+
+
+class Dealt:
+    """What is drawn where cards stay out, from the words: each game with a pack made whole."""
+
+    def __init__(self, game, words):
+        self.game, self.words = game, words
+
+    def fresh(self):
+        """The draws of one more game."""
+        counts = [dict(zip(g.values, g.weights, strict=True)) for g in groups_of(self.game.pieces)]
+        left = [dict(c) for c in counts]
+        while True:
+            shown = []
+            for i, piece in enumerate(self.game.pieces):
+                take = getattr(piece, "drawn", 1)
+                if getattr(piece, "after", "") != "keep_out" or sum(left[i].values()) < take:
+                    left[i] = dict(counts[i])
+                for _ in range(take):
+                    rest = (next(self.words) >> 32) * sum(left[i].values()) >> 32
+                    for value in left[i]:
+                        if rest < left[i][value]:
+                            break
+                        rest -= left[i][value]
+                    left[i][value] -= 1
+                    shown.append(value)
+            yield sum(shown), False
 
 
 def hopeless(game):
     """Positions from which home cannot be reached, by search."""
-    home = game.area.length
+    home = game.area.steps
     good, before = {home}, set()
     while good != before:
         before = set(good)
-        good |= {p for p in range(home) if any(moved(game, p, t) in good for t in game.distribution.totals)}
+        good |= {p for p in range(home) if any(moved(game, p, t, s) in good for t, s, _ in outcomes(game))}
     return set(range(home)) - good
 
 
@@ -58,14 +98,14 @@ def leader_of(places):
 
 def played_plainly(game, totals, lost, most_turns):
     """One game by the rules as said: everything the batch records."""
-    seats, home = game.seats.count, game.area.length
+    seats, home = game.seats.count, game.area.steps
     places, turn, setbacks, leads = [0] * seats, 0, 0, []
     if 0 in lost:
         return 0, STUCK, 0, 0, 0, 0
     while turn < most_turns:
         for seat in range(seats):
             before = places[seat]
-            places[seat] = moved(game, before, next(totals))
+            places[seat] = moved(game, before, *next(totals))
             turn += 1
             setbacks += places[seat] < before
             leads.append(leader_of(places))
@@ -100,6 +140,45 @@ def test_the_compiled_loop_plays_the_very_same_games(game, seed):
         # One seat has no lead; games given up or shared have no winner whose lead could be asked about.
         width = 6 if known[1] >= 0 and game.seats.count > 1 else 4
         assert found[:width] == known[:width]
+
+
+plain_packs = packs().map(
+    lambda pack: {**pack, "after": "keep_out", "cards": [{**card, "special": False} for card in pack["cards"]]}
+)
+
+
+@settings(max_examples=40)
+@given(plain_packs, dice(1), st.integers(5, 15), st.integers(1, 3), st.integers(0, 1000))
+def test_packs_that_stay_out_are_dealt_as_by_hand(pack, others, length, seats, seed):
+    data = {"bolometric": 1, "pieces": [pack, *others], "area": {"length": length}, "seats": {"count": seats}}
+    try:
+        game = game_from(data)
+    except GameError:
+        return
+    batch = area_of(game).player(game)(20, 200, np.random.default_rng(seed))
+    dealt, lost = Dealt(game, random_words(seed)), hopeless(game)
+    for run in range(20):
+        known = played_plainly(game, dealt.fresh(), lost, 200)
+        found = (batch.turns[run], batch.winner[run], batch.home[run], batch.setbacks[run])
+        assert tuple(map(int, found)) == known[:4]
+
+
+def test_outcomes_too_many_to_list_are_taken_anew_for_each_batch():
+    """Seven dice read as the largest number, each digit as one of ten: a trail that one draw finishes in 1 - 0.9^7."""
+    digits = {"pieces": [{"faces": list(range(10))}] * 7, "draw": {"make": "formula", "formula": "max(a,b,c,d,e,f,g)"}}
+    game = game_from({"bolometric": 1, **digits, "area": {"length": 9}, "seats": {"count": 1}})
+    assert measure(game, 4000).exact.readings == {}
+    (*_, tally) = runs_of(game, 3, 6000)
+    first = float((tally.all.turns == 1).mean())
+    assert abs(first - (1 - 0.9**7)) < 4 * (0.25 / 6000) ** 0.5
+
+
+def test_landings_by_chance_are_those_worked_out():
+    game = game_from({"bolometric": 1, "pieces": [{}, {}], "area": {"length": 20, "end": "bounce"}})
+    by_chance = walk(area._course(game), 20_000, np.random.default_rng(2))
+    exact = area_of(game).squares(game)
+    assert (np.abs(by_chance.chance - exact.chance) < 5 * by_chance.stderr).all()
+    assert (np.abs(by_chance.times - exact.times) < 0.05).all()
 
 
 def batch_of(turns, winner, home, setbacks, last_lead):

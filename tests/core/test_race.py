@@ -15,27 +15,12 @@ from bolometric.core.areas.trail.exact import squares, transition_matrix
 from bolometric.core.areas.trail.rules import compile_chain
 from bolometric.core.game import Game, game_from
 from bolometric.core.measure import measure, measure_exactly, runs_of
-from tests.random_games import games
-
-
-def moved(game: Game, here: int, total: int) -> int:
-    """One marker's move, said as a teacher would say it."""
-    trail = game.area
-    if total in trail.back_to_start:
-        return 0
-    if total in trail.lose_turn:
-        return here
-    there = here + total
-    if there > trail.length:
-        if trail.end == "pass":
-            return trail.length
-        there = here if trail.end == "exact" else trail.length - (there - trail.length)
-    return max(there, 0)
+from tests.random_games import games, moved, outcomes
 
 
 def joint_race(game: Game, most_rounds: int):
     """(turns distribution, wins, ties, setbacks, under way) by moving all seats together."""
-    odds, seats, home = game.distribution, game.seats.count, game.area.length
+    seats, home = game.seats.count, game.area.length
     state = {(0,) * seats: 1.0}
     ends, wins, ties, setbacks = defaultdict(float), np.zeros(seats), 0.0, 0.0
     turn = 0
@@ -44,8 +29,8 @@ def joint_race(game: Game, most_rounds: int):
             turn += 1
             following = defaultdict(float)
             for places, chance in state.items():
-                for total, part in zip(odds.totals, odds.chances, strict=True):
-                    there = moved(game, places[seat], total)
+                for total, special, part in outcomes(game):
+                    there = moved(game, places[seat], total, special)
                     setbacks += chance * part * (there < places[seat])
                     following[(*places[:seat], there, *places[seat + 1 :])] += chance * part
             state = following
@@ -124,18 +109,18 @@ def test_exact_and_simulated_agree(game):
 
 @given(games(longest=15))
 def test_squares_are_landed_on_as_often_as_a_stopped_chain_says(game):
-    """The chance of ever landing on a square: stop the chain there and follow it for 2^16 turns."""
+    """The chance of ever landing on a square: stop the chain there and follow it for 2^26 turns."""
     home = game.area.length
     step = np.zeros((home + 1, home + 1))
     step[home, home] = 1
     for here in range(home):
-        for total, chance in zip(game.distribution.totals, game.distribution.chances, strict=True):
-            step[here, moved(game, here, total)] += chance
+        for total, special, chance in outcomes(game):
+            step[here, moved(game, here, total, special)] += chance
     found = squares(compile_chain(game.area, game.distribution))
     for square in range(1, home + 1):
         stopped = step.copy()
         stopped[square] = np.eye(home + 1)[square]
-        far = np.linalg.matrix_power(stopped, 2**16)
+        far = np.linalg.matrix_power(stopped, 2**26)
         assert found.chance[square - 1] == pytest.approx(far[0, square], abs=1e-6)
     assert (found.times >= found.chance - 1e-9).all()
 

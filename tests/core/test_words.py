@@ -5,17 +5,18 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from bolometric.core.demo import demo_files
-from bolometric.core.draw import total_distribution
 from bolometric.core.files import read
 from bolometric.core.game import Band, Game, game_from
 from bolometric.core.measure import measure_exactly, runs_of
-from bolometric.core.pieces import PRESETS, Die
+from bolometric.core.odds_words import odds_words, total_words
+from bolometric.core.pieces import Die, die
+from bolometric.core.presets import DICE
 from bolometric.core.readings import KINDS, Reading
 from bolometric.core.report import certainty, headline, odds_text, show
 from bolometric.core.rule_sheet import band_words, rules_text
-from bolometric.core.telling import lead_words, length_words, odds_words, total_words, win_words
+from bolometric.core.telling import lead_words, length_words, win_words
 from bolometric.core.verdict import OFF_WORDS, off, scale, verdict
-from bolometric.core.wording import dice, faces, listing, minus, number, percent, plural, short_percent
+from bolometric.core.wording import listing, minus, number, percent, pieces_words, plural, short_percent, shows
 
 shares = st.floats(0, 1)
 
@@ -57,15 +58,15 @@ def test_a_list_names_every_value_once_in_order(values):
     ],
 )
 def test_faces_are_said_shortly(shown, words):
-    assert faces(Die(faces=shown)) == words
+    assert shows(die(*shown)) == words
 
 
-@given(st.lists(st.sampled_from([Die(faces=p) for _, p in PRESETS]), min_size=1, max_size=6))
+@given(st.lists(st.sampled_from([one for _, one in DICE]), min_size=1, max_size=6))
 def test_dice_are_counted_by_kind(pieces):
-    words = dice(pieces)
-    assert words.startswith(number(len(pieces)))
-    for die in set(pieces):
-        assert faces(die) in words
+    words = pieces_words(pieces)
+    for one in set(pieces):
+        assert shows(one) in words
+        assert f"{number(pieces.count(one))} d" in words
 
 
 def test_small_things():
@@ -85,7 +86,7 @@ def test_the_rules_of_ridge_ascent_as_they_are_printed():
         "Small parts can be swallowed: keep to your school's own rules.",
         "",
         "Board",
-        "Draw a trail of 40 squares.",
+        "Draw a trail of 40 squares, each worth one.",
         "",
         "First",
         "The youngest starts; then go round in turn. Everyone begins off the board, before square 1.",
@@ -165,12 +166,11 @@ def test_every_reading_is_shown_with_how_sure_it_is():
 
 
 def test_odds_are_told_in_sentences():
-    odds = total_distribution((Die(), Die()))
+    odds = Game(pieces=(Die(), Die())).distribution
     assert "36 equally likely ways" in odds_words(odds)
     assert "Most often: 7. Mean 7, spread (sd) 2.42. Every whole number in between can come up." in odds_words(odds)
     assert total_words(odds, 4).startswith("4: 3 of 36 ways, 1/12, 8.3%, about 1 in 12. At least 4: 92%.")
-    assert "All totals are equally likely" in odds_words(total_distribution((Die(),)))
-    assert "Never in between: 3 and 4" in odds_words(total_distribution((Die(faces=(2, 5)),)))
+    assert "All are equally likely" in odds_words(Game().distribution)
     assert "5.6%" in odds_text(Game(pieces=(Die(), Die())))
 
 

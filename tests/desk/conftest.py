@@ -5,6 +5,8 @@ import os
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 
 import pytest
+from PySide6.QtCore import QEvent
+from PySide6.QtWidgets import QApplication
 
 from bolometric.core.demo import demo_files
 from bolometric.desk.app import application, make_window
@@ -29,6 +31,10 @@ class Answers:
         return self.file
 
     def where_to(self, proposed):
+        self.asked.append(proposed)
+        return self.place
+
+    def where_export(self, proposed):
         self.asked.append(proposed)
         return self.place
 
@@ -59,6 +65,8 @@ def open_window(qtbot, tmp_path):
         window.close()
         window.keeper.close()
         assert not window.isVisible()
+        window.deleteLater()  # or the next window's style sheet is worked out for this one too
+    QApplication.sendPostedEvents(None, QEvent.Type.DeferredDelete)
 
 
 @pytest.fixture

@@ -2,13 +2,20 @@
 
 import pytest
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QCheckBox, QComboBox, QDoubleSpinBox, QLineEdit, QRadioButton, QSpinBox, QToolButton
+from PySide6.QtWidgets import (
+    QCheckBox,
+    QComboBox,
+    QDoubleSpinBox,
+    QLabel,
+    QLineEdit,
+    QRadioButton,
+    QSpinBox,
+    QToolButton,
+)
 
 from bolometric.core.game import Game, game_from, with_value
 from bolometric.core.knobs import knob_at, knobs
-from bolometric.core.pieces import MOST_DICE, PRESETS
 from bolometric.desk.editors.choose import editor_for
-from bolometric.desk.editors.totals import whole_numbers
 from bolometric.paint.palette import LIGHT
 
 
@@ -120,36 +127,20 @@ def test_many_totals_are_typed(opened):
     assert editor.findChild(QLineEdit) is not None
 
 
-def test_dice_are_added_taken_away_and_given_faces(opened, qtbot):
-    editor, sent = opened("pieces")
-    count = editor.findChildren(QSpinBox)[0]
-    count.setValue(99)
-    assert len(sent[-1]) == MOST_DICE
-    count.setValue(2)
-    assert len(sent[-1]) == 2
-    presets = [box for box in editor.findChildren(QComboBox) if "die 2" in box.accessibleName()]
-    presets[-1].setCurrentIndex(2)
-    presets[-1].activated.emit(2)
-    assert tuple(sent[-1][1]["faces"]) == PRESETS[1][1]
-    assert tuple(sent[-1][0]["faces"]) == PRESETS[0][1]
-    lines = [line for line in editor.findChildren(QLineEdit) if line.accessibleName() == "faces of die 1"]
-    lines[-1].selectAll()
-    qtbot.keyClicks(lines[-1], "5 5 -1")
-    assert tuple(sent[-1][0]["faces"]) == (5, 5, -1)
-    assert presets[-1].currentIndex() == 2
+def test_an_amount_is_typed_as_a_decimal_or_a_fraction(opened, qtbot):
+    editor, sent = opened("draw.factor", game_from({"bolometric": 1, "draw": {"make": "times"}}))
+    editor.line.selectAll()
+    qtbot.keyClicks(editor.line, "1/4")
+    assert sent[-1] == "1/4"
+    editor.line.selectAll()
+    qtbot.keyClicks(editor.line, "x")
+    assert "is not one number" in editor._trouble.text()
 
 
-@pytest.mark.parametrize(
-    ("text", "numbers"),
-    [
-        ("", ()),
-        ("1 2,3;4", (1, 2, 3, 4)),
-        (" −3  +4 ", (-3, 4)),
-        ("1 2.5", "2.5"),
-        ("١", "١"),
-        ("1e3", "1e3"),
-        ("9" * 40, "9" * 20),
-    ],
-)
-def test_typed_numbers_are_read_or_the_wrong_word_is_named(text, numbers):
-    assert whole_numbers(text) == numbers
+def test_a_formula_names_its_letters(opened, qtbot):
+    game = game_from({"bolometric": 1, "pieces": [{}, {"kind": "pack", "drawn": 2}], "draw": {"make": "formula"}})
+    editor, sent = opened("draw.formula", game)
+    assert any("a is die, b is card 1, c is card 2" in label.text() for label in editor.findChildren(QLabel))
+    editor.line.selectAll()
+    qtbot.keyClicks(editor.line, "a*b")
+    assert sent[-1] == "a*b"

@@ -1,5 +1,6 @@
 """Colours that can be read, and a board whose squares lie where they should."""
 
+from fractions import Fraction
 from itertools import pairwise
 
 import pytest
@@ -9,11 +10,14 @@ from PySide6.QtCore import QRectF
 from PySide6.QtGui import QColor, QImage, QPainter
 
 from bolometric.core.demo import demo_files
+from bolometric.core.faces import Face
 from bolometric.core.files import read
+from bolometric.core.game import with_value
 from bolometric.core.measure import measure_exactly
-from bolometric.desk.parts.board import picture_of
-from bolometric.paint.die import paint_faces
+from bolometric.core.pieces import Counters, Die, Pack, Spinner
+from bolometric.paint.board import layout_of, paint_board, picture_of
 from bolometric.paint.palette import DARK, LIGHT, ink_on, usual, warmths
+from bolometric.paint.pieces import edges_of, paint_counters, paint_faces, paint_piece, paint_spinner
 from bolometric.paint.trail_board import TrailLayout, TrailPicture, paint_trail
 
 SCHEMES = [LIGHT, DARK]
@@ -117,18 +121,92 @@ def test_every_square_is_drawn_in_its_tint(qapp, length):
         assert contrast(inside, LIGHT.heat(warm[number - 1])) < 1.15
 
 
-def test_the_picture_of_a_game_has_its_figures(qapp):
-    for path in demo_files():
-        exact = measure_exactly(read(path))
-        length = exact.game.area.length
-        picture = picture_of(length, exact.squares)
-        assert len(picture.warmth) == len(picture.figures) == length
-        assert picture.figures[0] == "0%" or exact.squares.chance[0] > 0
-        assert picture_of(length + 1, exact.squares).warmth is None  # figures of another game are not shown
-        assert picture_of(length, None).figures is None
+@pytest.mark.parametrize("path", demo_files(), ids=lambda path: path.name)
+def test_the_board_of_a_game_has_its_figures(qapp, path):
+    exact = measure_exactly(read(path))
+    area, room = exact.game.area, QRectF(0, 0, 300, 200)
+    picture, layout = picture_of(area, exact.squares), layout_of(area, room)
+    assert len(picture.warmth) == len(picture.figures) == area.steps
+    assert picture.figures[0] == "0%" or exact.squares.chance[0] > 0
+    longer = area.model_copy(update={"length": area.length + 1, "amount": area.amount + 1})
+    assert picture_of(longer, exact.squares).warmth is None  # figures of another game are not shown
+    assert picture_of(area, None).figures is None
+    image = drawn(lambda painter: paint_board(painter, layout, picture, LIGHT))
+    last = layout.square(area.steps)
+    at = last.topLeft() + (last.bottomRight() - last.topLeft()) * 0.14
+    assert room.contains(last)
+    assert layout.number_at(last.center()) == area.steps
+    assert image.pixelColor(at.toPoint()) == LIGHT.heat(1.0)
+
+
+def test_an_amount_of_many_steps_is_drawn_in_cells_of_several(qapp):
+    game = read(next(path for path in demo_files() if path.name.startswith("aurora")))
+    game = with_value(game, "area.amount", 30)
+    exact = measure_exactly(game)
+    picture, layout = picture_of(game.area, exact.squares), layout_of(game.area, QRectF(0, 0, 800, 500))
+    assert (layout.cells, layout.per_cell) == (300, 10)
+    assert layout.amount(1) == Fraction(1, 10)
+    assert layout.amount(300) == 30
+    assert len(picture.warmth) == 300
+    assert layout.beside(1, 1) - 1 == layout.columns
+
+
+def coloured(image, colour):
+    """How many pixels are nearly of a colour."""
+    wanted = QColor(colour).getRgb()[:3]
+    return sum(
+        all(abs(a - b) < 12 for a, b in zip(image.pixelColor(x, y).getRgb()[:3], wanted, strict=True))
+        for x in range(0, image.width(), 2) for y in range(0, image.height(), 2)
+    )  # fmt: skip
 
 
 def test_faces_are_drawn_side_by_side(qapp):
-    image = drawn(lambda painter: paint_faces(painter, QRectF(0, 0, 300, 50), (-10, 0, 7), LIGHT), 300, 50)
+    faces = tuple(Face(value=value) for value in (-10, 0, 7))
+    image = drawn(lambda p: paint_faces(p, QRectF(0, 0, 300, 50), faces, "numerals", LIGHT), 300, 50)
     sheet = QColor(LIGHT.sheet)
     assert [image.pixelColor(x, 8) == sheet for x in (25, 75, 125, 200)] == [True, True, True, False]
+
+
+def test_dots_can_be_counted(qapp):
+    """The inked area of n dots grows with n and is nothing for none."""
+    inked = []
+    for n in range(13):
+
+        def act(p, n=n):
+            paint_faces(p, QRectF(0, 0, 200, 200), (Face(value=n),), "dots", LIGHT)
+
+        inked.append(coloured(drawn(act, 200, 200), LIGHT.ink))
+    assert inked[0] == 0
+    assert all(inked[1:])
+    assert inked[1] < inked[2] < inked[3]
+    assert inked[4] < inked[5] < inked[6]
+
+
+@given(st.lists(st.integers(2, 60), min_size=1, max_size=5))
+def test_sectors_are_as_wide_as_their_angles(qapp, widths):
+    angles = [*widths, 360 - sum(widths)]
+    spinner = Spinner(sectors=[{"value": i, "angle": angle} for i, angle in enumerate(angles)])
+    assert edges_of(spinner.sectors) == [sum(angles[:k]) for k in range(len(angles) + 1)]
+
+
+def test_a_spinner_shows_its_two_halves_apart(qapp):
+    spinner = Spinner(sectors=({"value": 1, "angle": 90}, {"value": 2, "angle": 270}))
+    image = drawn(lambda p: paint_spinner(p, QRectF(0, 0, 200, 200), spinner, LIGHT, 200), 200, 200)
+    first, second = coloured(image, LIGHT.night_wash), coloured(image, LIGHT.sheet)
+    assert 2.5 < second / first < 4
+    assert coloured(image, LIGHT.ember) > 0  # the needle
+
+
+def test_every_piece_has_a_picture_and_special_faces_a_mark(qapp):
+    special = {"value": 3, "special": True}
+    for piece in (Die(faces=(1, special)), Spinner(sectors=(1, special)), Pack(cards=(special, 2))):
+        marked = drawn(lambda p, piece=piece: paint_piece(p, QRectF(0, 0, 120, 120), piece, LIGHT), 120, 120)
+        assert coloured(marked, LIGHT.ember) > 0, piece.kind
+        assert coloured(marked, LIGHT.sheet) > 0, piece.kind
+    six = Counters(count=6)
+    dark = [
+        coloured(drawn(lambda p, n=n: paint_counters(p, QRectF(0, 0, 200, 200), six, n, LIGHT), 200, 200), LIGHT.night)
+        for n in range(7)
+    ]
+    assert dark[0] == 0
+    assert all(a < b for a, b in pairwise(dark))

@@ -4,7 +4,7 @@ import sys
 
 import pytest
 from PySide6.QtCore import QObject, QPoint, Qt, Signal
-from PySide6.QtGui import QAction
+from PySide6.QtGui import QAction, QGuiApplication
 from PySide6.QtWidgets import QLineEdit, QPushButton, QRadioButton, QSpinBox, QToolButton
 
 from bolometric.core.demo import demo_files
@@ -31,7 +31,7 @@ def choose(qtbot, window, path):
 
 def test_the_whole_job(qtbot, window, tmp_path):
     editor = choose(qtbot, window, "pieces")
-    settle(qtbot, window, lambda: editor.findChildren(QSpinBox)[0].setValue(1))
+    settle(qtbot, window, editor.remove.click)
     editor = choose(qtbot, window, "area.length")
     settle(qtbot, window, lambda: editor.findChild(QSpinBox).setValue(30))
     editor = choose(qtbot, window, "area.back_to_start")
@@ -92,18 +92,21 @@ def test_by_keyboard_alone(qtbot, window):
 def test_tab_stays_in_the_editor_and_reaches_every_field(qtbot, window):
     editor = choose(qtbot, window, "pieces")
     reached = []
-    for _ in range(6):
+    for _ in range(18):
         focused = window.focusWidget()
         assert window.editing.popover.isAncestorOf(focused)
         reached.append(focused.accessibleName())
         qtbot.keyClick(focused, Qt.Key.Key_Tab)
-    assert reached[:3] == ["how many dice", "faces of die 1", "ready-made faces for die 1"]
-    assert reached[5] == "how many dice"
-    line = next(w for w in editor.findChildren(QLineEdit) if w.accessibleName() == "faces of die 2")
+    assert reached[0].startswith("piece 1: die")
+    assert {"face 1", "face 6", "faces", "ready-made pieces", "add a piece"} <= set(reached)
+    assert reached.count(reached[0]) == 2  # all the way round
+    editor._choose(1)
+    line = next(w for w in editor.form.findChildren(QLineEdit) if w.accessibleName() == "face 3")
     line.setFocus()
     line.selectAll()
-    settle(qtbot, window, lambda: qtbot.keyClicks(line, "0 2 4"))
-    assert window.document.game.pieces[1].faces == (0, 2, 4)
+    settle(qtbot, window, lambda: qtbot.keyClicks(line, "12"))
+    assert window.document.game.pieces[1].values == (1, 2, 12, 4, 5, 6)
+    assert window.document.game.pieces[0].values == (1, 2, 3, 4, 5, 6)
 
 
 def test_one_visit_to_an_editor_is_one_step_of_undo(qtbot, window):
@@ -119,11 +122,11 @@ def test_one_visit_to_an_editor_is_one_step_of_undo(qtbot, window):
 @pytest.mark.parametrize(
     ("path", "text", "says"),
     [
-        ("pieces", "", "needs at least 2 faces"),
-        ("pieces", "1 2 six", "“six” on die 1 is not a whole number"),
-        ("pieces", "1 2 5000", "5000 is too large"),
+        ("pieces", "", "Face 1 is empty"),
+        ("pieces", "six", "“six” on face 1 is not a number"),
+        ("pieces", "500000", "'500000' is too large"),
         ("area.back_to_start", "2 3 4 5 6 7 8 9 10 11 12", "leave at least one total that moves"),
-        ("area.back_to_start", "7 x", "“x” is not a whole number"),
+        ("area.back_to_start", "7 x", "“x” is not a number"),
         ("name", "", "This text is empty"),
     ],
 )
@@ -274,14 +277,64 @@ def test_the_board_reads_out_its_squares(qtbot, window):
     qtbot.waitUntil(lambda: board.picked == 7)
 
 
-def test_odds_light_up_the_ways(qtbot, window):
+def test_odds_light_up_the_ways_on_every_page(qtbot, window):
     window.show_odds()
     odds = window.odds
-    odds.total.setCurrentIndex(odds.total.findText("9"))
-    assert odds.table.picked == 9
-    assert "9: 4 of 36 ways, 1/9" in odds.answer.text()
-    odds.table.total_picked.emit(2)
-    assert odds.total.currentText() == "2"
+    chances, ways = odds.chances, odds.ways
+    chances.total.setCurrentIndex(chances.total.findText("9"))
+    assert "9: 4 of 36 ways, 1/9" in chances.answer.text()
+    odds.show_page(1)
+    assert ways.total.currentText() == "9"
+    assert ways.table.picked == 9
+    qtbot.keyClick(ways.table, Qt.Key.Key_Right)  # to the first pair, 1 and 1
+    assert ways.table.picked == 2
+    assert chances.total.currentText() == "2"
+
+
+def test_pieces_are_compared_through_the_same_editor(qtbot, window):
+    window.show_odds()
+    window.odds.show_page(3)
+    page = window.odds.compare
+    qtbot.waitUntil(lambda: [row.game.isVisible() for row in page.rows] == [True, False])
+    page.rows[1].pieces.click()
+    editor = window.editing.popover.content
+    before = window.document.game
+    editor.double.click()
+    assert len(page.rows[1].set.pieces) == len(editor._pieces) == 2
+    assert window.document.game == before
+    window.editing.close_popover()
+
+
+def test_tables_and_charts_are_taken_away(qtbot, window, tmp_path):
+    window.show_odds()
+    for page, kind in ((0, "csv"), (0, "svg"), (1, "png"), (3, "svg"), (4, "png")):
+        window.odds.show_page(page)
+        window.filing.questions.place = tmp_path / f"out{page}"
+        window._export(kind)
+        data = (tmp_path / f"out{page}.{kind}").read_bytes()
+        starts = {"csv": b"total,ways,chance,fraction\r\n2,1,", "svg": b"<?xml", "png": b"\x89PNG"}
+        assert data.startswith(starts[kind])
+    window.filing.questions.place = tmp_path / "nowhere" / "out.csv"
+    window._export("csv")
+    assert "cannot be saved" in window.notice.words.text()
+    window.odds.copy_table()
+    assert QGuiApplication.clipboard().text().splitlines()[1].split("\t")[:2] == ["2", "1"]
+
+
+def test_a_game_whose_draws_hang_together_is_shown_as_simulated(qtbot, window):
+    path = next(path for path in demo_files() if path.name.startswith("meteor"))
+    with qtbot.waitSignal(window.measurer.exact_ready):
+        window.filing.open(path)
+    window.show_shape()
+    qtbot.waitUntil(lambda: window.gauges.gauges["minutes"].reading is not None, timeout=20_000)
+    assert window.gauges.gauges["minutes"].reading.method == "simulated"
+    assert "simulated ±" in window.shape.board.describe(5)
+    window.show_runs()
+    assert "hang together" in window.runs.within.text()
+    with qtbot.waitSignal(window.measurer.effects_ready, timeout=30_000):
+        window.gauges.gauges["minutes"].click()
+    assert "simulated" in window.editing.popover.content._movers.text()
+    window.editing.close_popover()
 
 
 def test_every_command_has_a_method_and_a_key_of_its_own(window):
