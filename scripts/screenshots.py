@@ -13,6 +13,9 @@ os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 from PySide6.QtCore import QEventLoop, QTimer
 
 from bolometric.core.demo import demo_files
+from bolometric.core.game import PieceSet
+from bolometric.core.presets import SETS
+from bolometric.core.starters import STARTERS
 from bolometric.desk.app import application, make_window
 from bolometric.desk.settings import Settings
 
@@ -49,6 +52,12 @@ class Camera:
         getattr(self.window, f"show_{view}")()
         self.wait(lambda: self.seen.get("sure") == self.window.document.game == self.seen.get("faults"))
 
+    def start(self, name: str) -> None:
+        """Begin from a starter."""
+        self.seen.clear()
+        self.window.filing.start(next(game for _, game in STARTERS if game.name == name))
+        self.wait(lambda: self.seen.get("sure") == self.window.document.game == self.seen.get("faults"))
+
     def take(self, name: str) -> None:
         self.rest()
         self.window.grab().save(str(self.folder / f"{name}.png"))
@@ -63,11 +72,30 @@ def main(folder: Path) -> None:
         camera.wait(lambda: all(card.entry for card in window.shelf.cards.values()))
         camera.open("ridge", "shape")
         camera.take("shape")
+        window.show_odds()
+        camera.take("odds-dice")
+        window.odds.show_page(2)
+        camera.take("odds-questions")
+        camera.open("aurora", "shape")
         window.editing.open_word("pieces", window.colours)
-        camera.take("edit-dice")
+        window.editing.popover.content.buttons[1].click()
+        camera.take("edit-spinner")
         window.editing.close_popover()
         window.show_odds()
-        camera.take("odds")
+        window.odds.show_page(5)
+        window.odds.hand.throw(3)
+        camera.take("odds-spinner-hand")
+        camera.open("meteor", "odds")
+        window.odds.show_page(0)
+        camera.take("odds-pack")
+        window.odds.show_page(3)
+        window.odds.compare.add_set(PieceSet(pieces=SETS[4][1], draw=SETS[4][2]))
+        camera.take("odds-compare")
+        camera.start("Stars up")
+        window.show_odds()
+        window.odds.show_page(1)
+        window.odds.show_page(0)
+        camera.take("odds-counters")
         camera.open("long", "runs")
         camera.take("runs")
         camera.open("loose", "shape")
@@ -75,7 +103,11 @@ def main(folder: Path) -> None:
         camera.wait(lambda: camera.seen.get("effects"))
         camera.take("gauge")
         window.editing.close_popover()
+        window.show_odds()
+        window.odds.show_page(4)
+        camera.take("odds-facts")
         window.use_dark()
+        window.show_shape()
         window.editing.open_word("area.back_to_start", window.colours)
         camera.take("edit-totals-dark")
         window.editing.close_popover()

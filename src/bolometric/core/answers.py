@@ -91,27 +91,23 @@ def comparison(names: tuple[str, str], sets: tuple[Distribution, Distribution]) 
     told = []
     for what, one, other in (("mean", before.mean, after.mean), ("spread (sd)", before.sd, after.sd)):
         same = abs(one - other) < 1e-12
-        told.append(f"the {what} stays {minus(round(one, 2))}" if same else
-                    f"the {what} goes from {minus(round(one, 2))} to {minus(round(other, 2))}")  # fmt: skip
+        values = f"{minus(round(one, 2))}" if same else f"{minus(round(one, 2))} to {minus(round(other, 2))}"
+        told.append(f"{what} {'stays' if same else 'goes from'} {values}")
     low, high = (f"{minus(odds.totals[0])} to {minus(odds.totals[-1])}" for odds in sets)
-    reach = f"the reach stays {low}" if low == high else f"the reach goes from {low} to {high}"
-    never = f"numbers that never come up in between: {before.gaps:,} before, {after.gaps:,} after"
-    shared = _overlap(before, after)
+    told.append(f"reach stays {low}" if low == high else f"reach {low} becomes {high}")
+    told.append(f"never-numbers in between: {before.gaps:,} before, {after.gaps:,} after")
     known = "exact" if not (before.sampled or after.sampled) else "partly simulated"
-    return f"From {names[0]} to {names[1]}: {', '.join(told)}; {reach}; {never}; {shared} ({known})."
+    larger = percent(_second_is_larger(before, after))
+    return f"{names[0]} to {names[1]}: {'; '.join(told)}; {names[1]} is the larger {larger} of the time ({known})."
 
 
-def _overlap(one: Distribution, other: Distribution) -> str:
-    """How often a draw of each gives the larger number: what an educator feels as stronger."""
-    ways = dict(zip(other.totals, other.ways, strict=True))
-    below, more, less = 0, Fraction(0), Fraction(0)
-    rising = iter(sorted(ways))
-    following = next(rising, None)
+def _second_is_larger(one: Distribution, other: Distribution) -> float:
+    """How often the second gives the larger number when both are drawn once: what is felt as stronger."""
+    ways = list(zip(other.totals, other.ways, strict=True))
+    at, above, larger = 0, sum(other.ways), 0
     for total, count in zip(one.totals, one.ways, strict=True):
-        while following is not None and following < total:
-            below += ways[following]
-            following = next(rising, None)
-        more += count * below
-        less += count * (sum(other.ways) - below - ways.get(total, 0))
-    whole = sum(one.ways) * sum(other.ways)
-    return f"drawn against each other the second is larger {percent(float(less / whole))} of the time"
+        while at < len(ways) and ways[at][0] <= total:
+            above -= ways[at][1]
+            at += 1
+        larger += count * above
+    return float(Fraction(larger, sum(one.ways) * sum(other.ways)))

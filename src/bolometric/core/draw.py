@@ -26,7 +26,7 @@ Make = Literal[
 ]  # fmt: skip
 
 MAKES = (
-    Choice("add", "add what they show", "Add", "The sum of all that is shown."),
+    Choice("add", "add what they show", "Add what they show", "The sum of all that is shown."),
     Choice(
         "subtract",
         "take the second from the first",
@@ -39,7 +39,7 @@ MAKES = (
         "Take the smaller from the larger",
         "Never below zero, and small differences come often. Needs two numbers.",
     ),
-    Choice("multiply", "multiply what they show", "Multiply", "The product: far apart, with many gaps."),
+    Choice("multiply", "multiply what they show", "Multiply what they show", "The product: far apart, with many gaps."),
     Choice(
         "square",
         "multiply what it shows by itself",

@@ -68,6 +68,10 @@ class Distribution:
         except ValueError:
             return 0
 
+    def with_ways(self, ways: int) -> list[Value]:
+        """The totals that are made in just so many ways."""
+        return [total for total, count in zip(self.totals, self.ways, strict=True) if count == ways]
+
     def chance(self, total: Value) -> Fraction:
         """The chance of ``total``, exact unless sampled; 0 if it never comes up."""
         return Fraction(self.ways_of(total), self.all_ways)

@@ -9,7 +9,7 @@ from bolometric.core.amounts import Value, tidy
 from bolometric.core.odds import Distribution
 from bolometric.core.wording import listing_words, minus, percent
 
-MOST_NAMED = 12
+MOST_NAMED, FEW_NAMED = 12, 6
 
 
 def _named(values: Sequence[Value], more: bool) -> str:
@@ -27,15 +27,23 @@ def odds_words(odds: Distribution) -> str:
     if not odds.totals:
         return "No draw makes a number."
     most = max(odds.ways)
-    likely = [total for total, ways in zip(odds.totals, odds.ways, strict=True) if ways == most]
+    likely = odds.with_ways(most)
     even = len(likely) == len(odds.totals) > 1
-    peak = "All are equally likely" if even else f"Most often: {_named(likely[:MOST_NAMED], len(likely) > MOST_NAMED)}"
+    peak = (
+        "All are equally likely"
+        if even
+        else f"Hot: {_shortly(likely)}; cold: {_shortly(odds.with_ways(min(odds.ways)))}"
+    )
     ways = f"{odds.all_ways:,} equally likely ways in all" if not odds.sampled else "too many ways to list"
     nothing = f" No number: {percent(odds.nothing / odds.all_ways)}." if odds.nothing else ""
     return (
         f"{minus(odds.totals[0])} to {minus(odds.totals[-1])}, {ways} ({sure(odds)}). "
         f"{peak}. Mean {minus(round(odds.mean, 2))}, spread (sd) {odds.sd:.2f}. {never_words(odds)}{nothing}"
     )
+
+
+def _shortly(totals: Sequence[Value]) -> str:
+    return _named(totals[:FEW_NAMED], len(totals) > FEW_NAMED)
 
 
 def never_words(odds: Distribution) -> str:

@@ -12,7 +12,8 @@ from bolometric.core.measure import Measurement
 from bolometric.core.odds import Distribution
 from bolometric.core.odds_words import odds_words
 from bolometric.core.readings import KINDS, Reading, Unit
-from bolometric.core.wording import minus, percent, pieces_words, plural
+from bolometric.core.rule_sheet import set_words
+from bolometric.core.wording import minus, percent, plural
 
 MAY_NEVER_END = "may never end"
 
@@ -110,7 +111,7 @@ def odds_csv(odds: Distribution, between: str = ",") -> str:
 def odds_text(game: Game) -> str:
     """The odds as a table."""
     odds = game.distribution
-    title = f"{game.name}: {pieces_words(game.pieces)}. {odds_words(odds)}"
+    title = f"{game.name}: {set_words(game)}. {odds_words(odds)}"
     return "\n".join([title, "", *_table(odds_rows(odds))])
 
 

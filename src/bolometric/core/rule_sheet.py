@@ -16,6 +16,10 @@ SPIN = "an adult pierces the spinner; mind pencil points and the ends of paper c
 CUT = "mind the scissors"
 
 
+AS_PRINTED = str.maketrans({"*": "×", "/": "÷", "-": "−"})
+"""Signs that are typed, as they are printed."""
+
+
 def caution(game: Game) -> str:
     """What can hurt, for the pieces of this game; it defers to the school."""
     told = [SMALL]
@@ -94,8 +98,8 @@ def _first(game: Game) -> Section:
     return Section("First", (sentences(*line),))
 
 
-def _act(game: Game) -> str:
-    """What is done with the pieces: 'Roll the die, spin the spinner'."""
+def _acts(game: Game) -> list[str]:
+    """What is done with the pieces: 'roll the die', 'spin the spinner'."""
     acts = []
     for kind in dict.fromkeys(piece.kind for piece in game.pieces):
         alike = [piece for piece in game.pieces if piece.kind == kind]
@@ -110,8 +114,7 @@ def _act(game: Game) -> str:
                 acts.append("toss the counters")
             case _:
                 acts.append("roll the die" if one else "roll all the dice")
-    said = listing_words(acts, "and")
-    return said[:1].upper() + said[1:]
+    return acts
 
 
 def _made(game: Game) -> list[str | Span]:
@@ -121,15 +124,15 @@ def _made(game: Game) -> list[str | Span]:
     alone = sum(letters_of(piece) for piece in game.pieces) == 1
     match make:
         case "add" if alone:
-            return [" and ", Span("take what it shows", at.path), "."]
+            return [Span("take what it shows", at.path)]
         case "times":
             by = Span(minus(tidy(game.draw.factor)), "draw.factor")
-            return [" and ", Span("multiply it" if alone else "add, then multiply", at.path), " by ", by, "."]
+            return [Span("multiply it" if alone else "add, then multiply", at.path), " by ", by]
         case "formula":
             names = [f"{LETTERS[i]} is {name}" for i, name in enumerate(letter_names(game.pieces))]
-            return [" and ", Span(at.knob.words(make), at.path), ": ", Span(game.draw.formula, "draw.formula"),
-                    f" ({', '.join(names)})."]  # fmt: skip
-    return [" and ", Span(at.knob.words(make), at.path), "."]
+            formula = Span(game.draw.formula.translate(AS_PRINTED), "draw.formula")
+            return [Span(at.knob.words(make), at.path), ": ", formula, f" ({', '.join(names)})"]
+    return [Span(at.knob.words(make), at.path)]
 
 
 def _kept_out(game: Game) -> str:
@@ -141,18 +144,20 @@ def _kept_out(game: Game) -> str:
 def set_words(game: Game) -> str:
     """The pieces and what is made of them, on one line."""
     made = "".join(part if isinstance(part, str) else part.text for part in _made(game))
-    return f"{pieces_words(game.pieces)}{made}"
+    return f"{pieces_words(game.pieces)}; {made}"
 
 
 def _each_turn(game: Game) -> Section:
     moved, *rest = saying_of(game).turn(game)
+    acts = _acts(game)
+    said = listing_words(acts, "and") + (" and " if len(acts) == 1 else ", then ")
     rules: list[str | Span] = []
     for line in rest:
         rules += [" ", *line]
     return Section(
         "Each turn",
         (
-            sentences(_act(game), *_made(game), _kept_out(game), " ", *moved),
+            sentences(f"{said[:1].upper()}{said[1:]}", *_made(game), ".", _kept_out(game), " ", *moved),
             sentences(*rules[1:]),
         ),
     )

@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 from bolometric.core.areas.trail.spec import Trail
+from bolometric.core.draw import Draw
 from bolometric.core.game import Band, Brief, Game, Seats
-from bolometric.core.pieces import PLAIN_DIE, Die
+from bolometric.core.pieces import PLAIN_DIE, Counters, Pack, Spinner, die
 
 _SHORT = Brief(practising="counting on", minutes=Band(low=4, high=8))
 
@@ -27,8 +28,38 @@ STARTERS: tuple[tuple[str, Game], ...] = (
             brief=Brief(
                 practising="adding and taking away", minutes=Band(low=5, high=10), setbacks=Band(low=0.1, high=0.4)
             ),
-            pieces=(Die(faces=(-2, -1, 1, 2, 3, 4)),),
+            pieces=(die(-2, -1, 1, 2, 3, 4),),
             area=Trail(length=20, end="bounce"),
+            seats=Seats(seconds_per_turn=20),
+        ),
+    ),
+    (
+        "Toss counters and count the stars",
+        Game(
+            name="Stars up",
+            brief=Brief(practising="parts of five", minutes=Band(low=4, high=8)),
+            pieces=(Counters(),),
+            area=Trail(length=30, finish="finish_round"),
+            seats=Seats(seconds_per_turn=12),
+        ),
+    ),
+    (
+        "Cards kept out: each comes once a round of the pack",
+        Game(
+            name="All ten",
+            brief=Brief(practising="counting on to 60", minutes=Band(low=4, high=8)),
+            pieces=(Pack(after="keep_out"),),
+            area=Trail(length=60, finish="finish_round"),
+        ),
+    ),
+    (
+        "Fill one with tenths and hundredths",
+        Game(
+            name="Fill the box",
+            brief=Brief(practising="tenths and hundredths", minutes=Band(low=4, high=8)),
+            pieces=(PLAIN_DIE, Spinner(sectors=("1/10", "1/100", "1/100"), shown="fractions")),
+            draw=Draw(make="place"),
+            area=Trail(unit="hundredth", finish="finish_round"),
             seats=Seats(seconds_per_turn=20),
         ),
     ),

@@ -16,8 +16,8 @@ from bolometric.paint.palette import Palette, ink_on
 
 MOST_CELLS = 1000
 READABLE = 30
-LEFT = 64
-"""Pixels for the amounts at the side."""
+LEFT, LEFT_PART = 64, 0.12
+"""Pixels for the amounts at the side, and the part of the width that they take at most."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -47,14 +47,15 @@ class FillLayout:
         self.columns = 10 if self.cells <= 200 else 50 if self.cells % 50 == 0 else 40
         self.columns = min(self.columns, self.cells)
         self.rows = -(-self.cells // self.columns)
-        self.width = (area.width() - LEFT) / self.columns
+        self.left = min(LEFT, LEFT_PART * area.width())
+        self.width = (area.width() - self.left) / self.columns
         self.height = min(area.height() / self.rows, self.width * (1.15 if self.columns == 10 else 2))
 
     def square(self, number: int) -> QRectF:
         """The cell of a number from 1."""
         row, column = divmod(number - 1, self.columns)
         top = self.area.top() + (self.area.height() + self.rows * self.height) / 2 - (row + 1) * self.height
-        left = self.area.left() + LEFT + column * self.width
+        left = self.area.left() + self.left + column * self.width
         return QRectF(left, top, self.width, self.height).adjusted(0.6, 0.6, -0.6, -0.6)
 
     def beside(self, number: int, rows: int) -> int:
@@ -98,11 +99,11 @@ def paint_fill(painter: QPainter, layout: FillLayout, picture: FillPicture, pale
 def _paint_amounts(painter: QPainter, layout: FillLayout, palette: Palette) -> None:
     """At each row (or every few, where rows are low) how much is full at its end."""
     painter.setPen(QColor(palette.ink))
-    painter.setFont(piece_font(min(0.5 * max(layout.height, 16), 17)))
+    painter.setFont(piece_font(min(0.5 * max(layout.height, 16), 0.28 * layout.left, 17)))
     step = max(1, round(18 / layout.height))
     for row in range(step - 1, layout.rows, step):
         number = min((row + 1) * layout.columns, layout.cells)
         cell = layout.square(number)
-        at = QRectF(layout.area.left(), cell.top(), LEFT - 8, cell.height())
+        at = QRectF(layout.area.left(), cell.top(), 0.88 * layout.left, cell.height())
         flags = Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignTop
         painter.drawText(at.adjusted(0, -2, 0, 8), flags, minus(tidy(layout.amount(number))))

@@ -6,6 +6,7 @@ from PySide6.QtWidgets import (
     QAbstractSpinBox,
     QCheckBox,
     QDoubleSpinBox,
+    QGridLayout,
     QHBoxLayout,
     QLabel,
     QLineEdit,
@@ -35,6 +36,10 @@ def spin(value: float, low: float, high: float, step: float, decimals: int) -> Q
     return box
 
 
+FEW_CHOICES = 6
+"""Choices up to which each is shown with its effect below it."""
+
+
 class NumberEditor(Editor):
     """One number within its limits."""
 
@@ -58,6 +63,9 @@ class ChoiceEditor(Editor):
 
     def __init__(self, at: KnobAt) -> None:
         super().__init__(at)
+        if len(at.knob.choices) > FEW_CHOICES:
+            self._lay_out_many()
+            return
         first: QWidget = self
         for choice in at.knob.choices:
             button = QRadioButton(choice.words, checked=choice.value == at.value)
@@ -68,6 +76,27 @@ class ChoiceEditor(Editor):
             effect.setIndent(24)
             self.body.addWidget(effect)
             first = button if button.isChecked() else first
+        self.finish(first)
+
+    def _lay_out_many(self) -> None:
+        """In two columns, with the effect of only the chosen one below."""
+        grid = QGridLayout()
+        self.body.addLayout(grid)
+        self._effect = wrapped("", "hint")
+        self._effect.setMinimumHeight(3 * self.fontMetrics().height())
+        first: QWidget = self
+        rows = -(-len(self.at.knob.choices) // 2)
+        for i, choice in enumerate(self.at.knob.choices):
+            button = QRadioButton(choice.words, checked=choice.value == self.at.value)
+            button.setAccessibleDescription(choice.effect)
+            button.setToolTip(choice.effect)
+            button.toggled.connect(lambda on, value=choice.value: self._take(on, value))
+            button.toggled.connect(lambda on, effect=choice.effect: self._effect.setText(effect) if on else None)
+            grid.addWidget(button, i % rows, i // rows)
+            if button.isChecked():
+                first = button
+                self._effect.setText(choice.effect)
+        self.body.addWidget(self._effect)
         self.finish(first)
 
     def _take(self, on: bool, value: str) -> None:

@@ -21,7 +21,7 @@ from bolometric.paint.board import layout_of, paint_board, picture_of
 from bolometric.paint.fonts import screen_font
 from bolometric.paint.palette import LIGHT, Palette
 
-CARD = QSize(300, 262)
+CARD = QSize(290, 262)
 COLUMNS = 4
 AFTER_PAINT = 30
 """Milliseconds until files are read and measured: the cards are painted first."""
@@ -77,7 +77,8 @@ class Card(QAbstractButton):
     def _told(self, exact: Exact) -> str:
         players = plural(exact.game.seats.count, "player")
         minutes = exact.readings.get("minutes")
-        return f"{players} · {headline('minutes', minutes)}" if minutes else players
+        played = ", simulated" if minutes is not None and minutes.method == "simulated" else ""
+        return f"{players} · {headline('minutes', minutes)}{played}" if minutes else players
 
     def paintEvent(self, event: QPaintEvent) -> None:
         """Draw the card."""

@@ -6,8 +6,8 @@ from dataclasses import replace
 from typing import Any
 
 import numpy as np
-from PySide6.QtCore import QPointF, QRectF, Qt, Signal
-from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPen, QPolygonF
+from PySide6.QtCore import QPointF, QRectF, Qt, QTimer, Signal
+from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPen, QPolygonF, QResizeEvent
 from PySide6.QtWidgets import (
     QComboBox,
     QHBoxLayout,
@@ -118,14 +118,24 @@ class SetRow(QWidget):
     def show_set(self, pieces: PieceSet) -> None:
         """Show a set."""
         self.set = pieces
-        words = pieces_words(pieces.pieces)
-        self.pieces.setText(words if len(words) < 60 else words[:58] + " …")
-        self.pieces.setToolTip(words)
+        self.pieces.setToolTip(pieces_words(pieces.pieces))
+        self._elide()
         self.make.setCurrentIndex(self.make.findData(pieces.draw.make))
         self._show_more(pieces.draw.make)
         if not self.more.hasFocus():
             texts = {"times": minus(pieces.draw.factor), "formula": pieces.draw.formula}
             self.more.setText(texts.get(pieces.draw.make, ""))
+
+    def _elide(self) -> None:
+        """As much of the pieces' words as there is room for."""
+        room = self.pieces.width() - 28
+        words = self.pieces.fontMetrics().elidedText(self.pieces.toolTip(), Qt.TextElideMode.ElideRight, room)
+        self.pieces.setText(words)
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        """The words have other room now."""
+        super().resizeEvent(event)
+        QTimer.singleShot(0, self, self._elide)
 
     def _show_more(self, make: str) -> None:
         self.more.setVisible(make in ("times", "formula"))
@@ -177,6 +187,7 @@ class ComparePage(Page):
         self.add.setMenu(menu)
         self.trouble = plain_label("trouble")
         self.chart = Chart("total", "chance")
+        self.chart.setMinimumHeight(170)
         self.words = plain_label()
         self.column.addLayout(self.list)
         self.column.addWidget(self.add, 0, Qt.AlignmentFlag.AlignLeft)
