@@ -175,7 +175,7 @@ def test_outcomes_too_many_to_list_are_taken_anew_for_each_batch():
 
 def test_landings_by_chance_are_those_worked_out():
     game = game_from({"bolometric": 1, "pieces": [{}, {}], "area": {"length": 20, "end": "bounce"}})
-    by_chance = walk(area._course(game), 20_000, np.random.default_rng(2))
+    by_chance = walk(area.course(game), 20_000, np.random.default_rng(2))
     exact = area_of(game).squares(game)
     assert (np.abs(by_chance.chance - exact.chance) < 5 * by_chance.stderr).all()
     assert (np.abs(by_chance.times - exact.times) < 0.05).all()

@@ -168,7 +168,7 @@ def test_every_reading_is_shown_with_how_sure_it_is():
 def test_odds_are_told_in_sentences():
     odds = Game(pieces=(Die(), Die())).distribution
     assert "36 equally likely ways" in odds_words(odds)
-    assert "Most often: 7. Mean 7, spread (sd) 2.42. Every whole number in between can come up." in odds_words(odds)
+    assert "Hot: 7; cold: 2 and 12. Mean 7, spread (sd) 2.42. Every whole number in" in odds_words(odds)
     assert total_words(odds, 4).startswith("4: 3 of 36 ways, 1/12, 8.3%, about 1 in 12. At least 4: 92%.")
     assert "All are equally likely" in odds_words(Game().distribution)
     assert "5.6%" in odds_text(Game(pieces=(Die(), Die())))

@@ -9,6 +9,7 @@ the total. Weights above 2^31 in all (spinners with odd angles) are rounded to t
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Any
 
 import numpy as np
 from numba import njit
@@ -35,9 +36,9 @@ class Deck:
     """Shape (codes,): which entry of a list each code stands for; -1 where it can't come up."""
 
     @property
-    def parts(self) -> tuple[NDArray[np.int64], NDArray[np.int64], NDArray[np.int64], NDArray[np.bool_]]:
-        """What :func:`deal` takes."""
-        return self.full, self.sizes, self.drawn, self.keeps
+    def parts(self) -> tuple[NDArray[Any], ...]:
+        """What :func:`deal` takes after what is left."""
+        return self.full, self.full.sum(axis=1), self.sizes, self.drawn, self.keeps
 
 
 def _counts(group: Group) -> list[int]:
@@ -72,43 +73,56 @@ def deck_of(pieces: tuple[AnyPiece, ...], draw: Draw) -> tuple[Deck, NDArray[np.
 
 
 @njit(nogil=True, cache=True)
-def deal(state, left, full, sizes, drawn, keeps):  # type: ignore[no-untyped-def]
+def shuffle(left, counts, full, whole):  # type: ignore[no-untyped-def]
+    """Make every group whole: ``left`` and ``counts`` are what :func:`deal` takes from."""
+    for group in range(len(whole)):
+        counts[group] = whole[group]
+        for place in range(full.shape[1]):
+            left[group, place] = full[group, place]
+
+
+@njit(nogil=True, cache=True)
+def deal(state, left, counts, full, whole, sizes, drawn, keeps):  # type: ignore[no-untyped-def]
     """One draw from what is ``left`` (changed in place); gives its code and the random state after it.
 
     Random numbers are those of the runs' kernel: SplitMix64.
     """
     code = 0
     for group in range(len(sizes)):
-        size, count = sizes[group], left[group].sum()
-        if not keeps[group] or count < drawn[group]:
-            left[group] = full[group]
-            count = left[group].sum()
-        for _ in range(drawn[group]):
+        size, take = sizes[group], drawn[group]
+        stays = take == 1 and not keeps[group]  # one of a group that is whole again each time: nothing is taken out
+        if not stays and (not keeps[group] or counts[group] < take):
+            counts[group] = whole[group]
+            for place in range(size):
+                left[group, place] = full[group, place]
+        for _ in range(take):
             state += np.uint64(0x9E3779B97F4A7C15)
             bits = (state ^ (state >> np.uint64(30))) * np.uint64(0xBF58476D1CE4E5B9)
             bits = (bits ^ (bits >> np.uint64(27))) * np.uint64(0x94D049BB133111EB)
-            rest = np.int64(((bits >> np.uint64(32)) * np.uint64(count)) >> np.uint64(32))
+            rest = np.int64(((bits >> np.uint64(32)) * np.uint64(counts[group])) >> np.uint64(32))
             place = 0
             while rest >= left[group, place]:
                 rest -= left[group, place]
                 place += 1
-            left[group, place] -= 1
-            count -= 1
+            if not stays:
+                left[group, place] -= 1
+                counts[group] -= 1
             code = code * size + place
     return code, state
 
 
 @njit(nogil=True, cache=True)
-def _sequences(state, full, sizes, drawn, keeps, out):  # type: ignore[no-untyped-def]
-    left = full.copy()
+def _sequences(state, full, whole, sizes, drawn, keeps, out):  # type: ignore[no-untyped-def]
+    left, counts = full.copy(), whole.copy()
     for row in range(out.shape[0]):
-        left[:] = full
+        shuffle(left, counts, full, whole)
         for turn in range(out.shape[1]):
-            out[row, turn], state = deal(state, left, full, sizes, drawn, keeps)
+            out[row, turn], state = deal(state, left, counts, full, whole, sizes, drawn, keeps)
 
 
 def sequences(deck: Deck, rows: int, draws: int, rng: np.random.Generator) -> NDArray[np.int64]:
     """Whole rows of draws, each from a fresh deck: entries of the index, shape (rows, draws)."""
     out = np.empty((rows, draws), np.int64)
-    _sequences(rng.integers(0, 2**64, dtype=np.uint64), *deck.parts, out)
+    full, whole, sizes, drawn, keeps = deck.parts
+    _sequences(rng.integers(0, 2**64, dtype=np.uint64), full, whole, sizes, drawn, keeps, out)
     return np.asarray(deck.index[out])

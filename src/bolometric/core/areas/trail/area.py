@@ -18,10 +18,11 @@ from bolometric.core.totals import totals_of
 
 if TYPE_CHECKING:
     from bolometric.core.areas.trail.play import Course
+    from bolometric.core.sampler import Sampler
 
 NEAR_MEMORY = 65_536
 """Entries of a table that stay in the processor's near memory while games are played."""
-WALKS = 20_000
+WALKS = 10_000
 """Ways home taken by chance where landings can't be worked out."""
 POOL = 400_000
 """Outcomes taken at a time where there are too many to list."""
@@ -57,36 +58,42 @@ def squares(game: Game) -> Squares:
             return found
     from bolometric.core.areas.trail import play
 
-    return play.walk(_course(game), WALKS, np.random.default_rng(1))
+    return play.walk(course(game), WALKS, np.random.default_rng(1))
 
 
 def player(game: Game) -> Player:
     """Compile the game for the runs."""
     from bolometric.core.areas.trail import play
 
-    course = _course(game)
+    laid_out = course(game)
 
     def batch(runs: int, most_turns: int, rng: np.random.Generator) -> Batch:
         if game.distribution.sampled:
             return _from_pools(game, runs, most_turns, rng)
-        return play.play(course, runs, most_turns, rng)
+        return play.play(laid_out, runs, most_turns, rng)
 
     return batch
 
 
-def _course(game: Game) -> Course:
+def course(game: Game) -> Course:
+    """The game laid out for the kernel."""
     from bolometric.core.areas.trail import play  # brings Numba with it: half a second, wanted only for runs
     from bolometric.core.sampler import sampler
 
-    chain, finish_round = _chain(game), game.area.finish == "finish_round"
-    sample = sampler(chain.ways, NEAR_MEMORY // chain.length)
-    course = play.course(chain, sample, game.seats.count, finish_round)
+    chain = _chain(game)
+    plain = _laid_out(game, chain, sampler(chain.ways, NEAR_MEMORY // chain.length))
     if not remembers(game.pieces):
-        return course
+        return plain
     from bolometric.core.deck import deck_of
 
     deck, place, special = deck_of(game.pieces, game.draw)
-    return play.with_deck(course, chain, deck, place, special)
+    return play.with_deck(plain, chain, deck, place, special)
+
+
+def _laid_out(game: Game, chain: Chain, sample: Sampler) -> Course:
+    from bolometric.core.areas.trail import play
+
+    return play.course(chain, sample, game.seats.count, game.area.finish == "finish_round")
 
 
 def _from_pools(game: Game, runs: int, most_turns: int, rng: np.random.Generator) -> Batch:
@@ -105,11 +112,10 @@ def _from_pools(game: Game, runs: int, most_turns: int, rng: np.random.Generator
 
 def _pooled(game: Game, rng: np.random.Generator) -> Course:
     """The course on outcomes taken anew, so that the error of every batch is its own."""
-    from bolometric.core.areas.trail import play
     from bolometric.core.odds import counted
     from bolometric.core.sampler import sampler
 
     listing = sampled(groups_of(game.pieces), POOL, rng)
     chain = compile_chain.__wrapped__(game.area, counted(listing, totals_of(listing, game.draw)))
     sample = sampler.__wrapped__(chain.ways, NEAR_MEMORY // chain.length)
-    return play.course(chain, sample, game.seats.count, game.area.finish == "finish_round")
+    return _laid_out(game, chain, sample)

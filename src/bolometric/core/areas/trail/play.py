@@ -18,7 +18,7 @@ from numba import njit
 from numpy.typing import NDArray
 
 from bolometric.core.areas.trail.rules import Chain
-from bolometric.core.deck import Deck, deal
+from bolometric.core.deck import Deck, deal, shuffle
 from bolometric.core.race import Squares
 from bolometric.core.runs import STUCK, TIED, UNFINISHED, Batch
 from bolometric.core.sampler import Sampler
@@ -90,11 +90,11 @@ def _play(  # type: ignore[no-untyped-def]
     traps, uneven = not can_finish.all(), (keep <= low_bits).any()
     place = np.zeros(seats, np.int64)
     if deck is not None:
-        left = deck[0].copy()
+        left, counts = deck[0].copy(), deck[1].copy()
     for run in range(len(turns_out)):
         place[:] = 0
         if deck is not None:
-            left[:] = deck[0]
+            shuffle(left, counts, deck[0], deck[1])
         turn, seat, setbacks, last_lead, lead_changes = 0, 0, 0, 0, 0
         home, hopeless = 0, 0 if can_finish[0] else seats
         top, leader, last_leader = 0, -1, -1
@@ -108,8 +108,8 @@ def _play(  # type: ignore[no-untyped-def]
                 if uneven and (wide & low_bits) >= keep[column]:
                     column = np.uint64(alias[column])
             else:
-                code, state = deal(state, left, deck[0], deck[1], deck[2], deck[3])
-                column = np.uint64(deck[4][code])
+                code, state = deal(state, left, counts, deck[0], deck[1], deck[2], deck[3], deck[4])
+                column = np.uint64(deck[5][code])
 
             turn += 1
             old = place[seat]
@@ -165,10 +165,10 @@ def _walk(  # type: ignore[no-untyped-def]
     low_bits = np.uint64(0xFFFFFFFF)
     seen = np.full(length + 1, -1)
     if deck is not None:
-        left = deck[0].copy()
+        left, counts = deck[0].copy(), deck[1].copy()
     for walk in range(walks):
         if deck is not None:
-            left[:] = deck[0]
+            shuffle(left, counts, deck[0], deck[1])
         here = 0
         for draw in range(most_draws):
             if here == length or not can_finish[here]:
@@ -182,10 +182,10 @@ def _walk(  # type: ignore[no-untyped-def]
                 if (wide & low_bits) >= keep[column]:
                     column = np.uint64(alias[column])
             else:
-                code, state = deal(state, left, deck[0], deck[1], deck[2], deck[3])
+                code, state = deal(state, left, counts, deck[0], deck[1], deck[2], deck[3], deck[4])
                 if draw % seats:
                     continue  # another seat's card
-                column = np.uint64(deck[4][code])
+                column = np.uint64(deck[5][code])
             there = np.int64(table[np.uint64(here) * columns + column])
             if there != here:
                 times[1, there] += 1
