@@ -7,13 +7,14 @@ from __future__ import annotations
 
 import re
 from fractions import Fraction
+from functools import reduce
 from typing import Annotated, Literal, Self
 
 from pydantic import Field, model_validator
 
 from bolometric.core.amounts import Amount
 from bolometric.core.explain import setting_error
-from bolometric.core.expression import LETTERS
+from bolometric.core.expression import LETTERS, Expression, Letter, Node, Number, Operation
 from bolometric.core.faces import Line
 from bolometric.core.formula import LONGEST, parse
 from bolometric.core.knobs import Choice, Knob
@@ -173,3 +174,34 @@ def _check_letters(formula: str, count: int) -> None:
         at = found.start() + 1 if found else 1
         last = "a is the only one" if count == 1 else f"there are a to {known[-1]}"
         raise setting_error(f"At letter {at} of the formula: no piece is called {unknown[0]}; {last}.", "draw.formula")
+
+
+def _joined(does: str, parts: list[Node]) -> Node:
+    return reduce(lambda left, right: Operation(does, left, right), parts)
+
+
+def expression_of(draw: Draw, count: int) -> Expression | None:
+    """The tree of a way of making a number of ``count`` letters; None for digits and counts, which are read."""
+    letters: list[Node] = [Letter(i) for i in range(count)]
+    match draw.make:
+        case "add":
+            return Expression(_joined("add", letters))
+        case "subtract":
+            return Expression(_joined("subtract", letters))
+        case "difference":
+            high, low = _joined("max", letters), _joined("min", letters)
+            return Expression(Operation("subtract", high, low))
+        case "multiply" | "place":
+            return Expression(_joined("multiply", letters))
+        case "square":
+            return Expression(Operation("multiply", letters[0], letters[0]))
+        case "times":
+            return Expression(Operation("multiply", _joined("add", letters), Number(draw.factor)))
+        case "largest":
+            return Expression(_joined("max", letters))
+        case "smallest":
+            return Expression(_joined("min", letters))
+        case "formula":
+            return parse(draw.formula)
+        case _:
+            return None

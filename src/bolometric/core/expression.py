@@ -1,6 +1,6 @@
 """Expressions: how a number is worked out, as a tree over the letters of the numbers shown.
 
-Every way of making a number but the readings of digits is such a tree, built by :func:`expression_of` or
+Every way of making a number but the readings of digits is such a tree, built by ``draw.expression_of`` or
 parsed from a formula. Its inner nodes are the sums that a learner does, in order.
 """
 
@@ -9,11 +9,6 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 from fractions import Fraction
-from functools import reduce
-from typing import TYPE_CHECKING
-
-if TYPE_CHECKING:
-    from bolometric.core.draw import Draw
 
 LETTERS = "abcdefghijklmnopqrstuvwxyz"
 
@@ -78,36 +73,3 @@ def walk(node: Node) -> Iterator[Node]:
         case Alone():
             yield from walk(node.inner)
     yield node
-
-
-def _joined(does: str, parts: list[Node]) -> Node:
-    return reduce(lambda left, right: Operation(does, left, right), parts)
-
-
-def expression_of(draw: Draw, count: int) -> Expression | None:
-    """The tree of a way of making a number of ``count`` letters; None for digits and counts, which are read."""
-    letters: list[Node] = [Letter(i) for i in range(count)]
-    match draw.make:
-        case "add":
-            return Expression(_joined("add", letters))
-        case "subtract":
-            return Expression(_joined("subtract", letters))
-        case "difference":
-            high, low = _joined("max", letters), _joined("min", letters)
-            return Expression(Operation("subtract", high, low))
-        case "multiply" | "place":
-            return Expression(_joined("multiply", letters))
-        case "square":
-            return Expression(Operation("multiply", letters[0], letters[0]))
-        case "times":
-            return Expression(Operation("multiply", _joined("add", letters), Number(draw.factor)))
-        case "largest":
-            return Expression(_joined("max", letters))
-        case "smallest":
-            return Expression(_joined("min", letters))
-        case "formula":
-            from bolometric.core.formula import parse
-
-            return parse(draw.formula)
-        case _:
-            return None

@@ -12,8 +12,8 @@ from fractions import Fraction
 import numpy as np
 
 from bolometric.core.amounts import Value, tidy
-from bolometric.core.draw import Draw
-from bolometric.core.expression import SIGNS, Alone, Expression, Letter, Node, Number, Operation, expression_of
+from bolometric.core.draw import Draw, expression_of
+from bolometric.core.expression import SIGNS, Alone, Expression, Letter, Node, Number, Operation
 from bolometric.core.outcomes import Listing, groups_of, unit_of
 from bolometric.core.pieces import AnyPiece, Counters, Die, Pack, Spinner, faces_of
 from bolometric.core.totals import totals_of

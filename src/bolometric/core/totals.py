@@ -11,8 +11,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bolometric.core.amounts import Value, tidy
-from bolometric.core.draw import Draw
-from bolometric.core.expression import expression_of
+from bolometric.core.draw import Draw, expression_of
 from bolometric.core.outcomes import Listing
 from bolometric.core.working import ROOM, Numbers, Watch, Working, counted_marks, digits_of
 
