@@ -91,19 +91,23 @@ def open_window(file: Path | None, demo: bool) -> None:
 @click.option("--runs", type=click.IntRange(1, 10_000_000), help="Play exactly so many games. Default: until sure.")
 @click.option("--seed", type=click.IntRange(0, 2**63 - 1), default=1, show_default=True, help="Same seed, same runs.")
 @click.option(
-    "--style", type=click.Choice(["guess", "thumb", "plan"]), default="guess",
-    help="How seats choose. Nothing is chosen in a plain race, so there it changes nothing.",
+    "--style", type=click.Choice(["guess", "thumb", "plan"]),
+    help="How all seats choose, instead of what the game says. Where nothing is chosen it changes nothing.",
 )  # fmt: skip
 @_JSON
-def measure(file: Path, runs: int | None, seed: int, style: str, as_json: bool) -> None:
+def measure(file: Path, runs: int | None, seed: int, style: str | None, as_json: bool) -> None:
     """Print the readings of a game.
 
     "Until sure" means: until the widest standard error is under half a percentage point, or 400,000 runs.
     What may never end has no mean; its chance of never ending is given instead.
     """
+    from bolometric.core.measure import in_style
     from bolometric.core.measure import measure as measure_game
 
-    found = measure_game(_read(file), runs, seed)
+    game = _read(file)
+    if style is not None:
+        game = in_style(game, style)
+    found = measure_game(game, runs, seed)
     if as_json:
         click.echo(json.dumps(found.plain(), indent=2))
     else:

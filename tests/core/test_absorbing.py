@@ -76,7 +76,7 @@ def test_strides_tell_the_same_as_single_turns(monkeypatch):
     both = min(len(strided.home), len(walked.home))
     for name in ("home", "alive", "setback"):
         assert np.allclose(getattr(strided, name)[:both], getattr(walked, name)[:both], atol=1e-14)
-    assert race(strided, 3, False).turns.mean() == pytest.approx(race(walked, 3, False).turns.mean(), rel=1e-10)
+    assert race([strided] * 3, False).turns.mean() == pytest.approx(race([walked] * 3, False).turns.mean(), rel=1e-10)
 
 
 def test_a_chain_that_alternates_settles_too():
@@ -85,15 +85,15 @@ def test_a_chain_that_alternates_settles_too():
     exits = np.array([[0, 0, 0], [0.1, 0, 0.9]])
     way = follow(inner, exits, never)
     assert way.settled
-    assert race(way, 1, False).turns.mean() == pytest.approx(20)
-    assert race(way, 1, False).turns.sd() == pytest.approx((0.9 / 0.01) ** 0.5 * 2)
+    assert race([way] * 1, False).turns.mean() == pytest.approx(20)
+    assert race([way] * 1, False).turns.sd() == pytest.approx((0.9 / 0.01) ** 0.5 * 2)
 
 
 def test_what_does_not_settle_is_not_called_exact(monkeypatch):
     monkeypatch.setattr(absorbing, "MOST_TURNS", 240)
     way = follow(*slow(60), never)
     assert not way.settled
-    assert race(way, 2, False) is None
+    assert race([way] * 2, False) is None
 
 
 def test_it_can_be_cancelled():

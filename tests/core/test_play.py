@@ -182,7 +182,7 @@ def test_landings_by_chance_are_those_worked_out():
 
 
 def batch_of(turns, winner, home, setbacks, last_lead):
-    arrays = [np.array(turns), np.array(winner, np.int8), np.array(home, np.uint8), np.array(setbacks)]
+    arrays = [np.array(turns), np.array(turns), np.array(winner, np.int8), np.array(home, np.uint8), np.array(setbacks)]
     return Batch(*arrays, np.array(last_lead), np.zeros(len(turns), np.int64))
 
 

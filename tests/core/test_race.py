@@ -99,7 +99,7 @@ def test_exact_and_simulated_agree(game):
             if sure is not None and guessed is not None:
                 # Shares near 0 or 1 may show no spread at all in 4000 runs: allow what one run could change.
                 assert abs(sure - guessed) <= 4 * simulated.stderr + 3 / 4000 * max(1, abs(sure)), key
-    if exact.journey.never == 0 and not unfinished:
+    if exact.never == 0 and not unfinished:
         for share in ("p10", "p50", "p90"):
             value = getattr(tally.readings()["turns"], share)
             assert abs(1 - exact.race.turns.lasts_beyond(int(value)) - float(share[1:]) / 100) < 0.04 or (

@@ -93,7 +93,7 @@ def test_the_rules_of_ridge_ascent_as_they_are_printed():
         "",
         "Each turn",
         "Roll all the dice and add what they show. Move that many squares.",
-        "No total sends you back to the start. No total loses you the turn.",
+        "In a turn you draw once. No total sends you back to the start. No total loses you the turn.",
         "",
         "Last",
         "To get home you must reach or pass the last square.",

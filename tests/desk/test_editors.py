@@ -144,3 +144,27 @@ def test_a_formula_names_its_letters(opened, qtbot):
     editor.line.selectAll()
     qtbot.keyClicks(editor.line, "a*b")
     assert sent[-1] == "a*b"
+
+
+def test_styles_are_chosen_for_all_or_seat_by_seat(opened, qtbot):
+    area, seats = {"go_on": "dare", "lose_turn": [1]}, {"count": 3}
+    game = game_from({"bolometric": 1, "area": area, "seats": seats})
+    editor, sent = opened("seats.styles", game)
+
+    def choose(seat, key):
+        editor.choices[seat].setCurrentIndex(editor.choices[seat].findData(key))
+        editor.choices[seat].activated.emit(0)
+        return with_value(game, "seats.styles", sent[-1]).seats
+
+    assert [choice.isVisible() for choice in editor.choices] == [True, False, False]
+    assert {choose(0, "plan").style(seat).choose for seat in range(3)} == {"plan"}
+    editor.alike.setChecked(False)
+    assert [choice.isVisible() for choice in editor.choices] == [True, True, True]
+    choose(1, "stop_at")
+    editor.numbers[1].setValue(17)
+    styles = with_value(game, "seats.styles", sent[-1]).seats.styles
+    assert [style.words for style in styles] == [
+        "play best", "stop once a turn has gained 17", "guess whether to go on",
+    ]  # fmt: skip
+    editor.alike.setChecked(True)
+    assert len(sent[-1]) == 1

@@ -62,7 +62,10 @@ def test_gauges_that_mean_nothing_are_not_shown(shown):
     strip.show_readings(alone, measure_exactly(alone).readings, LIGHT)
     assert [key for key, gauge in strip.gauges.items() if gauge.isVisible()] == ["minutes", "setbacks"]
     strip.show_readings(Game(), measure_exactly(Game()).readings, LIGHT)
-    assert all(gauge.isVisible() for gauge in strip.gauges.values())
+    assert [key for key, gauge in strip.gauges.items() if not gauge.isVisible()] == ["choice"]
+    daring = game_from({"bolometric": 1, "area": {"go_on": "dare"}})
+    strip.show_readings(daring, measure_exactly(daring).readings, LIGHT)
+    assert [key for key, gauge in strip.gauges.items() if not gauge.isVisible()] == ["lead_for_good"]
 
 
 def test_linked_text_goes_from_word_to_word_and_out_at_the_ends(qtbot, shown):

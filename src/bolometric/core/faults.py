@@ -40,7 +40,7 @@ class Fault:
 
 def find_faults(game: Game, exact: Exact | None = None, stop: Stop = never_stop) -> list[Fault]:
     """Everything wrong or surprising, faults before advice. Raises Cancelled once ``stop()`` is true."""
-    measured = exact if exact is not None and exact.journey is not None else look(game, stop)
+    measured = exact if exact is not None and exact.journeys is not None else look(game, stop)
     seeker = _Seeker(measured, stop)
     return sorted(seeker.all(), key=lambda fault: fault.level != "fault")
 
@@ -100,7 +100,7 @@ class _Seeker:
 
     def _far_too_long(self) -> Iterator[Fault]:
         in_time, band = self.exact.readings.get("in_time"), self.game.brief.minutes
-        if self.exact.race is None and self.exact.journey is not None:
+        if self.exact.race is None and self.exact.journeys is not None:
             yield Fault(
                 "too_long_to_measure", "fault", self.area.lengthens(self.game),
                 "This game is too long for its end to be worked out: shorten the trail or ease what sends you back.",

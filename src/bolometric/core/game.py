@@ -9,7 +9,7 @@ from __future__ import annotations
 from functools import cache
 from typing import Annotated, Any, Literal, Self, get_args
 
-from pydantic import Field, StrictInt, ValidationError, model_validator
+from pydantic import Field, ValidationError, model_validator
 
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.draw import Draw
@@ -21,6 +21,7 @@ from bolometric.core.model import Part
 from bolometric.core.odds import Distribution, distribution_of
 from bolometric.core.outcomes import MOST_LISTED, groups_of, rows_of
 from bolometric.core.pieces import MOST_PIECES, PLAIN_DIE, AnyPiece, Piece, remembers
+from bolometric.core.seats import Seats
 
 FORMAT = 1
 """The version of the game file that this program writes, and the newest it reads."""
@@ -71,24 +72,6 @@ class Brief(Part):
     ] = Band(low=0, high=0.1)
 
 
-class Seats(Part):
-    """Who sits at the table and how quick their hands are."""
-
-    count: Annotated[
-        StrictInt, Field(ge=1, le=6, description="How many play, taking turns."), Knob("number", "players")
-    ] = 2
-    starts: Annotated[Line, Field(max_length=60, description="Who goes first."), Knob("text", "who starts")] = (
-        "The youngest"
-    )
-    seconds_per_turn: Annotated[
-        float,
-        Field(ge=1, le=600, description="Seconds to roll, work out the total and move, each turn."),
-        Knob(
-            "number", "seconds a turn", unit="seconds", hint="Time one turn at your own table: this sets the minutes."
-        ),
-    ] = 15
-
-
 class Game(Part):
     """One game, whole and playable: every combination of settings that can be built can be measured.
 
@@ -121,6 +104,7 @@ class Game(Part):
     @model_validator(mode="after")
     def _fits_together(self) -> Self:
         check_set(self.pieces, self.draw)
+        self.seats.check_styles(self.area.kind)
         self.area.check_draw(self.distribution)
         return self
 

@@ -16,7 +16,7 @@ from pydantic.fields import FieldInfo
 from bolometric.core.errors import GameError
 from bolometric.core.model import Part
 
-Kind = Literal["number", "choice", "totals", "pieces", "band", "text", "amount", "formula"]
+Kind = Literal["number", "choice", "totals", "pieces", "band", "text", "amount", "formula", "styles"]
 
 
 @dataclass(frozen=True, slots=True)

@@ -15,6 +15,7 @@ from bolometric.core.game import Game
 from bolometric.core.race import Journey, Race, Squares, race
 from bolometric.core.readings import KINDS, Reading, exact_length, exact_value
 from bolometric.core.runs import MOST_TURNS, Table, Tally, stream
+from bolometric.core.seats import Style
 
 Stop = Callable[[], bool]
 
@@ -30,18 +31,18 @@ class Exact:
 
     game: Game
     readings: dict[str, Reading]
-    journey: Journey | None
-    """None if draws hang together (cards kept out), or are too many to list: then there is no chain to follow."""
+    journeys: tuple[Journey, ...] | None
+    """One a seat; None if draws hang together (cards kept out), or are too many to list: then no chain is known."""
     race: Race | None
-    """None if there is no journey, or the game is too long for its tail to be known."""
+    """None if there are no journeys, or the game is too long for its tail to be known."""
 
     @property
     def never(self) -> float:
-        """The chance that a seat never comes home, as far as that is known exactly."""
-        return self.journey.never if self.journey is not None else 0.0
+        """The largest chance of a seat that it never comes home, as far as that is known exactly."""
+        return max(way.never for way in self.journeys) if self.journeys is not None else 0.0
 
     @cached_property
-    def squares(self) -> Squares:
+    def squares(self) -> Squares | None:
         """How often each square is landed on: worked out when first asked for, since suggestions never ask."""
         return area_of(self.game).squares(self.game)
 
@@ -76,21 +77,57 @@ def minutes_a_turn(game: Game) -> float:
     return game.seats.seconds_per_turn / 60
 
 
-def measure_exactly(game: Game, stop: Stop = never_stop) -> Exact:
-    """Work out all exact readings. Raises Cancelled once ``stop()`` is true."""
+def measure_exactly(game: Game, stop: Stop = never_stop, worth_of_thinking: bool = True) -> Exact:
+    """Work out all exact readings; what thinking is worth takes longest and can be left out.
+
+    Raises Cancelled once ``stop()`` is true.
+    """
     if stop():
         raise Cancelled
     area = area_of(game)
-    way = area.journey(game, stop)
-    found = None if way is None else race(way, game.seats.count, game.area.finish == "finish_round")
+    ways = area.journeys(game, stop)
+    found = None if ways is None else race(ways, game.area.finish == "finish_round")
     readings = {} if found is None else _race_readings(game, found)
-    return Exact(game, readings, way, found)
+    worth = thinking(game, stop) if found is not None and worth_of_thinking else None
+    if worth is not None:
+        readings["choice"] = exact_value(worth)
+    return Exact(game, readings, ways, found)
+
+
+def thinking(game: Game, stop: Stop = never_stop) -> float | None:
+    """What choosing well is worth: twice the share that best play wins against guessing, seats swapped, less 1.
+
+    Never below 0; None where there is nothing to choose or it can't be worked out.
+    """
+    area = area_of(game)
+    if not area.chooses(game):
+        return None
+    share = 0.0
+    for first, second in (("plan", "guess"), ("guess", "plan")):
+        ways = area.journeys(with_styles(game, (Style(choose=first), Style(choose=second))), stop)
+        found = None if ways is None else race(ways, game.area.finish == "finish_round")
+        if found is None:
+            return None
+        wins = found.seat_wins / max(found.seat_wins.sum(), 1e-300)
+        share += float(wins[0] if first == "plan" else wins[1]) / 2
+    return max(0.0, 2 * share - 1)
+
+
+def in_style(game: Game, choose: str) -> Game:
+    """The game with all seats choosing in one way; a rule of thumb is the game's own where it has one."""
+    own = next((style for style in game.seats.styles if style.choose == choose), None)
+    style = own or Style(choose=choose)
+    return game.model_copy(update={"seats": game.seats.model_copy(update={"styles": (style,)})})
+
+
+def with_styles(game: Game, styles: tuple[Style, ...]) -> Game:
+    """The game with one seat for each style."""
+    return game.model_copy(update={"seats": game.seats.model_copy(update={"count": len(styles), "styles": styles})})
 
 
 def _race_readings(game: Game, found: Race) -> dict[str, Reading]:
     wins = tuple(float(share) for share in found.seat_wins)
     readings = {
-        "rolls": exact_length(found.turns),
         "turns": exact_length(found.turns),
         "rounds": exact_length(found.rounds),
         "minutes": exact_length(found.turns, minutes_a_turn(game)),
@@ -101,6 +138,8 @@ def _race_readings(game: Game, found: Race) -> dict[str, Reading]:
         "success": exact_value(1 - found.never),
         "stuck": exact_value(found.never),
     }
+    if area_of(game).one_draw_a_turn(game):
+        readings["rolls"] = readings["turns"]
     if game.brief.minutes is not None:
         # A hair more than the limit, so that 48 turns of 15 seconds count as 12 minutes.
         most = int(np.floor(game.brief.minutes.high / minutes_a_turn(game) + 1e-9))
@@ -114,8 +153,8 @@ QUICK_RUNS, QUICK_TURNS, LONGEST_LOOK = 10_000, 3_000_000, 5_000
 
 def look(game: Game, stop: Stop = never_stop, wanted: str | None = None) -> Exact:
     """Exact readings; where there are none by their nature, or not the one wanted, also those of games played."""
-    found = measure_exactly(game, stop)
-    if found.journey is not None and (wanted is None or wanted in found.readings):
+    found = measure_exactly(game, stop, wanted == "choice")
+    if found.journeys is not None and (wanted is None or wanted in found.readings):
         return found
     for tally in runs_of(game, 1, QUICK_RUNS, stop, LONGEST_LOOK):
         turns = tally.all.turns

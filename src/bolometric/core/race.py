@@ -1,24 +1,26 @@
 """A race: seats take turns at the same journey, each on its own, and the first home wins.
 
-Theory. The seats' own numbers of turns are independent and alike. Write S(n) for the chance that a seat
-is not home after n turns of its own and f(n) for the chance that it comes home at turn n.
+Theory. The seats' own numbers of turns are independent. Write S_k(n) for the chance that seat k is not home after
+n turns of its own and f_k(n) for the chance that it comes home at turn n.
 
 When the first home wins at once, in round n the seats before seat k have had n turns and those after it
 n - 1, so
 
-    P(seat k wins)     = Σ f(n) S(n)^(k-1) S(n-1)^(seats-k)
-    P(turns > n·seats + j) = S(n+1)^j S(n)^(seats-j)          for 0 ≤ j < seats.
+    P(seat k wins)         = Σ f_k(n) Π S_j(n) [j < k] Π S_j(n-1) [j > k]
+    P(turns > n·seats + j) = Π S_i(n+1) [i < j] Π S_i(n) [i ≥ j]          for 0 ≤ j < seats.
 
 When the round is finished first, all have n turns, the game ends in the first round in which anyone
-comes home, and those who did share the win. Where S has a geometric tail, so has every product of
-``seats`` of its values, and each sum closes. Where home may never be reached, S is followed until only
+comes home, and those who did share the win. Where each S has a geometric tail, so has every product of one of
+its values a seat, and each sum closes. Where home may never be reached, S is followed until only
 the hopeless remain.
 """
 
 from __future__ import annotations
 
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
-from math import comb
+from functools import reduce
+from math import prod
 
 import numpy as np
 from numpy.typing import NDArray
@@ -111,47 +113,89 @@ class Race:
         return self.rounds.never
 
 
-def race(way: Journey, seats: int, finish_round: bool) -> Race | None:
-    """Work out the race, or None if the journey's tail is not known well enough."""
-    if not way.settled:
+def race(ways: Sequence[Journey], finish_round: bool) -> Race | None:
+    """Work out the race of one journey a seat, or None if a journey's tail is not known well enough."""
+    if not all(way.settled for way in ways):
         return None
-    if way.never and way.leak < 1:
-        followed = _followed(way)
-        if followed is None:
-            return None
-        way = followed
-    under_way = way.alive + way.hopeless
-    leak = float(-np.expm1(seats * np.log1p(-way.leak))) if way.leak < 1 else 1.0
-    never = way.never**seats
-    after, before, home = under_way[1:], under_way[:-1], way.home[1:]
+    known = {id(way): _followed(way) if way.never and way.leak < 1 else way for way in ways}
+    if None in known.values():
+        return None
+    lined = _lined_up([way for way in (known[id(way)] for way in ways) if way is not None])
+    seats, under_way = len(ways), [way.alive + way.hopeless for way in lined]
+    leak = _joint_leak(lined)
+    never = prod(way.never for way in ways)
+    after, before = [u[1:] for u in under_way], [u[:-1] for u in under_way]
+    home = [way.home[1:] for way in lined]
 
     def whole(terms: Array) -> float:
-        """A sum over all rounds, of products of ``seats`` chances, from its written-out terms."""
+        """A sum over all rounds, of products of one chance a seat, from its written-out terms."""
         tail = terms[-PERIOD:].sum() * (1 - leak) / leak if leak < 1 else 0.0
         return float(terms.sum() + tail)
 
-    rounds = WaitingTime(under_way[:-1] ** seats, PERIOD if leak < 1 else 1, leak, never)
+    everyone = reduce(np.multiply, before)
+    rounds = WaitingTime(everyone, PERIOD if leak < 1 else 1, leak, never)
     if leak == 1:
-        rounds = WaitingTime(under_way**seats, 1, 1.0, never)
+        rounds = WaitingTime(reduce(np.multiply, under_way), 1, 1.0, never)
     # Seat k (from 0) takes its turn in a round if nobody is home yet when it comes to it.
+    nobody = np.ones_like(everyone)
     if finish_round:
-        to_move = [before ** (seats - 1)] * seats
-        per_round = [before**seats] * seats
-        together = sum(comb(seats, j) * home**j * after ** (seats - j) for j in range(2, seats + 1))
-        ties = whole(np.asarray(together) + np.zeros_like(home))
-        wins = np.full(seats, (1 - never) / seats)
+        to_move = [reduce(np.multiply, [before[j] for j in range(seats) if j != k], nobody) for k in range(seats)]
+        per_round = [everyone] * seats
+        wins, ties = _shared_wins(home, after, whole)
     else:
-        to_move = [after**k * before ** (seats - 1 - k) for k in range(seats)]
-        per_round = [after**k * before ** (seats - k) for k in range(seats)]
-        ties = 0.0
-        wins = np.array([whole(home * others) for others in to_move])
+        to_move = [
+            reduce(np.multiply, [after[j] if j < k else before[j] for j in range(seats) if j != k], nobody)
+            for k in range(seats)
+        ]
+        per_round = [others * before[k] for k, others in enumerate(to_move)]
+        wins, ties = np.array([whole(home[k] * others) for k, others in enumerate(to_move)]), 0.0
     head = np.stack(per_round, axis=1).ravel()
     if leak == 1:
         head = np.append(head, never)
     turns = WaitingTime(head, PERIOD * seats if leak < 1 else 1, leak, never)
     mean = turns.mean()
-    setbacks = None if mean is None else whole(way.setback[1:] * np.sum(to_move, axis=0)) / mean
+    lost = [way.setback[1:] * others for way, others in zip(lined, to_move, strict=True)]
+    setbacks = None if mean is None else sum(map(whole, lost)) / mean
     return Race(rounds, turns, wins, ties, setbacks)
+
+
+def _shared_wins(home: list[Array], after: list[Array], whole: Callable[[Array], float]) -> tuple[Array, float]:
+    """Wins where the round is finished first: each set of seats that may come home together shares one."""
+    seats, ties = len(home), 0.0
+    wins = np.zeros(seats)
+    for together in range(1, 1 << seats):
+        arrived = [k for k in range(seats) if together >> k & 1]
+        chance = whole(reduce(np.multiply, [home[k] if k in arrived else after[k] for k in range(seats)]))
+        wins[arrived] += chance / len(arrived)
+        ties += chance * (len(arrived) > 1)
+    return wins, ties
+
+
+def _joint_leak(ways: list[Journey]) -> float:
+    """The share that a product of all seats' chances of being under way loses in a period; 1 if nothing is left."""
+    if any(way.leak == 1 and way.alive[-1] + way.hopeless[-1] == 0 for way in ways):
+        return 1.0
+    shrinking = [way.leak for way in ways if way.leak < 1]
+    return float(-np.expm1(sum(np.log1p(-leak) for leak in shrinking))) if shrinking else 1.0
+
+
+def _lined_up(ways: list[Journey]) -> list[Journey]:
+    """The same journeys written out to the same turn."""
+    last = max(len(way.alive) for way in ways)
+    return [way if len(way.alive) == last else _written_out(way, last - len(way.alive)) for way in ways]
+
+
+def _written_out(way: Journey, more: int) -> Journey:
+    """The journey with so many more turns of its tail."""
+    laps = -(-more // PERIOD)
+    shrink = np.asarray(np.zeros(laps) if way.leak == 1 else (1 - way.leak) ** np.arange(1, laps + 1))
+
+    def extended(values: Array) -> Array:
+        tail = values[-PERIOD:] if len(values) >= PERIOD else np.zeros(PERIOD)
+        return np.concatenate([values, np.outer(shrink, tail).ravel()[:more]])
+
+    lost = extended(np.diff(way.hopeless, prepend=0.0)).cumsum()
+    return Journey(extended(way.home), extended(way.alive), lost, extended(way.setback), way.leak, way.settled)
 
 
 def _followed(way: Journey) -> Journey | None:

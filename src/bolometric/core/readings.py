@@ -38,6 +38,9 @@ KINDS: Mapping[str, Kind] = MappingProxyType(
             "share",
             "how far into a game the winner went ahead for the last time; shared wins left out",
         ),
+        "choice": Kind(
+            "Choice", "share", "what thinking is worth: best play against guessing, from 0 (all luck) to 1; alone, too"
+        ),
         "success": Kind("Gets home", "share", "chance that anyone gets home at all"),
         "stuck": Kind("Stuck", "share", "chance that nobody can get home any more"),
     }

@@ -3,14 +3,15 @@
 from __future__ import annotations
 
 from bolometric.core.amounts import tidy
-from bolometric.core.areas.registry import saying_of
+from bolometric.core.areas.registry import area_of, saying_of
 from bolometric.core.expression import LETTERS
 from bolometric.core.game import Band, Game
 from bolometric.core.knobs import knob_at
 from bolometric.core.pieces import Counters, Pack, Spinner, letters_of
 from bolometric.core.showing import letter_names
-from bolometric.core.wording import Section, Span, listing_words, minus, pieces_words, plural, sentences
+from bolometric.core.wording import Section, Sentences, Span, listing_words, minus, pieces_words, plural, sentences
 
+STYLES = "seats.styles"
 SMALL = "Small parts can be swallowed"
 SPIN = "an adult pierces the spinner; mind pencil points and the ends of paper clips"
 CUT = "mind the scissors"
@@ -76,8 +77,20 @@ def _aim(game: Game) -> Section:
         (
             sentences("For ", players, " from ", group, " practising ", practising, "."),
             sentences("To last ", minutes, ", at about ", seconds, " a turn. ", *wanted),
+            *_styles(game),
         ),
     )
+
+
+def _styles(game: Game) -> list[Sentences]:
+    """How the players of the measurement choose, where there is something to choose."""
+    if not area_of(game).chooses(game):
+        return []
+    styles = [game.seats.style(seat).words for seat in range(game.seats.count)]
+    if len(set(styles)) == 1:
+        return [sentences("Measured with players who ", Span(styles[0], STYLES), ".")]
+    told = "; ".join(f"seat {seat}: {words}" for seat, words in enumerate(styles, 1))
+    return [sentences("Measured with ", Span(told, STYLES), ".")]
 
 
 def _pieces(game: Game) -> Section:

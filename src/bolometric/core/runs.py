@@ -37,6 +37,8 @@ class Batch:
     """The runs of one batch, one entry a run."""
 
     turns: NDArray[np.int64]
+    rolls: NDArray[np.int64]
+    """Draws, all seats together."""
     winner: NDArray[np.int8]
     """Seat from 0, or one of the codes."""
     home: NDArray[np.uint8]
@@ -53,6 +55,7 @@ class Batch:
         """Room for so many runs."""
         return cls(
             np.empty(runs, np.int64),
+            np.empty(runs, np.int64),
             np.empty(runs, np.int8),
             np.empty(runs, np.uint8),
             np.empty(runs, np.int64),
@@ -63,7 +66,7 @@ class Batch:
     @classmethod
     def joined(cls, batches: list[Batch]) -> Self:
         """Several batches as one."""
-        names = ("turns", "winner", "home", "setbacks", "last_lead", "lead_changes")
+        names = ("turns", "rolls", "winner", "home", "setbacks", "last_lead", "lead_changes")
         return cls(*(np.concatenate([getattr(batch, name) for batch in batches]) for name in names))
 
 
@@ -119,9 +122,10 @@ class Tally:
         turns, seats = done.turns.astype(float), self.table.seats
         unfinished = float(np.mean(done.winner == UNFINISHED))
         stuck = float(np.mean(done.winner == STUCK))
-        lengths = {"rolls": 1.0, "turns": 1.0, "minutes": self.table.minutes_a_turn}
+        lengths = {"turns": 1.0, "minutes": self.table.minutes_a_turn}
         ended = None if unfinished or stuck else turns
         found = {key: _spread(ended, unit, stuck) for key, unit in lengths.items()}
+        found["rolls"] = _spread(None if ended is None else done.rolls.astype(float), 1.0, stuck)
         found["rounds"] = _spread(None if ended is None else np.ceil(turns / seats), 1.0, stuck)
         shares = self._shares()
         mean, error = shares.mean(axis=0), shares.std(axis=0) / sqrt(len(shares))

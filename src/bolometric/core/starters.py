@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.draw import Draw
-from bolometric.core.game import Band, Brief, Game, Seats
+from bolometric.core.game import Band, Brief, Game
 from bolometric.core.pieces import PLAIN_DIE, Counters, Pack, Spinner, die
+from bolometric.core.seats import Seats
 
 _SHORT = Brief(practising="counting on", minutes=Band(low=4, high=8))
 

@@ -19,7 +19,7 @@ def length_words(exact: Exact | None) -> str:
     if turns is None or minutes is None:
         return (
             UNKNOWN
-            if exact is None or exact.journey is not None
+            if exact is None or exact.journeys is not None
             else ("Draws hang together here, or are too many to list, so only the runs are shown (simulated).")
         )
     if turns.mean is None:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
+from bolometric.core.areas.registry import area_of
 from bolometric.core.game import Band, Game
 from bolometric.core.readings import Reading
 
@@ -30,6 +31,8 @@ def applies(game: Game, key: str) -> bool:
     """Whether a reading means anything in a game: alone nobody leads or has an edge, and in time needs a target."""
     if key == "in_time":
         return game.brief.minutes is not None
+    if key == "choice":
+        return area_of(game).chooses(game)
     return game.seats.count > 1 or key not in ("first_seat_edge", "lead_for_good")
 
 

@@ -26,13 +26,22 @@ AREAS = ("trail",)
 class Area(Protocol):
     """Module ``area``: the game worked out and played."""
 
-    def journey(self, game: Game, stop: Callable[[], bool]) -> Journey | None:
-        """One seat's own way to the aim, None if it can't be followed. Raises Cancelled once ``stop()`` is true."""
+    def journeys(self, game: Game, stop: Callable[[], bool]) -> tuple[Journey, ...] | None:
+        """Each seat's own way to the aim, None if it can't be followed. Raises Cancelled once ``stop()`` is true."""
+
+    def chooses(self, game: Game) -> bool:
+        """Whether players have anything to decide."""
+
+    def advice(self, game: Game, position: int) -> str:
+        """What a player does best from a position, as a sentence; nothing where there is nothing to choose."""
+
+    def one_draw_a_turn(self, game: Game) -> bool:
+        """Whether every turn is just one draw."""
 
     def hopeless(self, game: Game) -> bool:
         """Whether nobody can ever reach the aim."""
 
-    def squares(self, game: Game) -> Squares:
+    def squares(self, game: Game) -> Squares | None:
         """How often each place of the board is used."""
 
     def player(self, game: Game) -> Player:

@@ -15,6 +15,7 @@ from bolometric.desk.editors.plain import (
     NumberEditor,
     TextEditor,
 )
+from bolometric.desk.editors.styles import StylesEditor
 from bolometric.desk.editors.totals import TotalsEditor
 from bolometric.desk.own_pieces import OwnPieces
 from bolometric.paint.palette import Palette
@@ -35,6 +36,8 @@ def editor_for(at: KnobAt, game: Game, palette: Palette, own: OwnPieces | None =
             return PiecesEditor(at, palette, own)
         case "amount":
             return AmountEditor(at)
+        case "styles":
+            return StylesEditor(at, game)
         case "formula":
             return FormulaEditor(at, letter_names(game.pieces))
         case "text":

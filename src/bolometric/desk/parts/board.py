@@ -71,7 +71,8 @@ class BoardWidget(QWidget):
         if number == layout.length:
             return f"Square {number}, the last: {percent(chance)} of players get home ({known})."
         often = "for ever, once caught" if times == float("inf") else f"{times:.2f} times on average"
-        return f"Square {number}: {percent(chance)} of players land here on their way, {often} ({known})."
+        does = "land here" if self.area.go_on == "no" else "end a turn here"
+        return f"Square {number}: {percent(chance)} of players {does} on their way, {often} ({known})."
 
     def _describe_cell(self, layout: FillLayout, number: int, known: str) -> str:
         assert self.squares is not None
@@ -103,7 +104,8 @@ class BoardWidget(QWidget):
         row = QRectF(MARGIN, self.height() - LEGEND - 2, self.width() - 2 * MARGIN, LEGEND - 8)
         painter.setFont(screen_font(13))
         painter.setPen(QColor(self.colours.faint))
-        words = "Landed on, of 100 players:" if self.area.steps == self.count else "Stops here, of 100 players:"
+        landed = "Landed on" if self.area.go_on == "no" else "A turn ends here"
+        words = f"{landed}, of 100 players:" if self.area.steps == self.count else "Stops here, of 100 players:"
         painter.drawText(row, Qt.AlignmentFlag.AlignVCenter | Qt.AlignmentFlag.AlignLeft, words)
         left = row.left() + painter.fontMetrics().horizontalAdvance(words) + 10
         marks = ((0.0, 0.0, "rare"), (0.5, usual(values), "usual"), (1.0, max(values), "most"))

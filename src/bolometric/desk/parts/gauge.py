@@ -13,7 +13,7 @@ from bolometric.core.verdict import Verdict, applies, scale, verdict
 from bolometric.paint.fonts import screen_font
 from bolometric.paint.palette import LIGHT, Palette
 
-SHOWN = ("minutes", "in_time", "first_seat_edge", "setbacks", "lead_for_good")
+SHOWN = ("minutes", "in_time", "first_seat_edge", "setbacks", "lead_for_good", "choice")
 HEIGHT = 118
 
 
@@ -132,5 +132,7 @@ class GaugeStrip(QWidget):
         """Show what is known of a game; a reading that is not there yet shows as waiting."""
         for key, gauge in self.gauges.items():
             gauge.colours = colours
-            gauge.setVisible(applies(game, key))
+            # What thinking is worth takes the place of the lead where there is something to think about.
+            instead = key == "lead_for_good" and applies(game, "choice")
+            gauge.setVisible(applies(game, key) and not instead)
             gauge.show_reading(readings.get(key), getattr(game.brief, key, None))

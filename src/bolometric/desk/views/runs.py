@@ -232,11 +232,12 @@ class RunsView(QWidget):
         if self.exact is None:
             self.within.setText("turns of their own: not worked out exactly.")
             return
-        way, count = self.exact.journey, self.count.value()
-        if way is None:
+        ways, count = self.exact.journeys, self.count.value()
+        if ways is None:
             self.within.setText("turns of their own: draws hang together here, so this is not worked out exactly.")
             return
+        who = "in the first seat " if len(set(map(id, ways))) > 1 else ""
         self.within.setText(
             f"{'turn' if count == 1 else 'turns'} of their own, "
-            f"{percent(way.home_within(count))} of players are home (exact)."
+            f"{percent(ways[0].home_within(count))} of players {who}are home (exact)."
         )

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from PySide6.QtWidgets import QLabel, QVBoxLayout, QWidget
 
+from bolometric.core.areas.registry import area_of
 from bolometric.core.game import Game
 from bolometric.core.race import Squares
 from bolometric.desk.parts.board import BoardWidget
@@ -24,8 +25,24 @@ class ShapeView(QWidget):
         self.line.setIndent(12)
         column.addWidget(self.board, 1)
         column.addWidget(self.line)
-        self.board.square_picked.connect(lambda number: self.line.setText(self.board.describe(number) or IDLE))
+        self.line.setWordWrap(True)
+        self.board.square_picked.connect(self._tell)
+        self._game: Game | None = None
+
+    def _tell(self, number: int) -> None:
+        """Read a square out, with what is best in a turn begun there."""
+        told = [self.board.describe(number) or IDLE]
+        if self._game is not None and self.board.count == self._game.area.steps:
+            told.append(
+                area_of(self._game)
+                .advice(self._game, number)
+                .replace("begun here", "begun here" if number else "at the start")
+            )
+        self.line.setText(" ".join(part for part in told if part))
 
     def show_board(self, game: Game, squares: Squares | None, colours: Palette) -> None:
         """Show a game's board; without ``squares`` it has no heat yet."""
+        self._game = game if squares is not None else None
         self.board.show_board(game.area, squares, colours)
+        if not self.board.picked:
+            self._tell(0)

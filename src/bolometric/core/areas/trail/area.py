@@ -7,13 +7,14 @@ from typing import TYPE_CHECKING
 
 import numpy as np
 
-from bolometric.core.areas.trail import exact
+from bolometric.core.areas.trail import daring, exact
 from bolometric.core.areas.trail.rules import Chain, compile_chain
 from bolometric.core.game import Game
 from bolometric.core.outcomes import groups_of, sampled
 from bolometric.core.pieces import remembers
 from bolometric.core.race import Journey, Squares
 from bolometric.core.runs import Batch, Player
+from bolometric.core.seats import Style
 from bolometric.core.totals import totals_of
 
 if TYPE_CHECKING:
@@ -35,14 +36,44 @@ def _chain(game: Game) -> Chain:
     return compile_chain(game.area, game.distribution)
 
 
-def journey(game: Game, stop: Callable[[], bool]) -> Journey | None:
-    """One seat's own way home; None if draws hang together or are only known by chance.
+def journeys(game: Game, stop: Callable[[], bool]) -> tuple[Journey, ...] | None:
+    """Each seat's own way home; None if draws hang together or are only known by chance.
 
     Raises Cancelled once ``stop()`` is true.
     """
     if remembers(game.pieces) or game.distribution.sampled:
         return None
-    return exact.journey(_chain(game), stop)
+    styles = [game.seats.style(seat) for seat in range(game.seats.count)]
+    ways = {style: _journey(game, style, stop) for style in dict.fromkeys(styles)}
+    return tuple(ways[style] for style in styles)
+
+
+def _journey(game: Game, style: Style, stop: Callable[[], bool]) -> Journey:
+    if game.area.go_on == "no":
+        return exact.journey(_chain(game), stop)
+    return exact.followed(_way(game, style), stop)
+
+
+def _way(game: Game, style: Style) -> exact.Way:
+    policy = daring.policy_of(game.area, game.distribution, style)
+    return exact.way_of_turns(daring.turn_matrix(_chain(game), policy))
+
+
+def chooses(game: Game) -> bool:
+    """Whether players have anything to decide."""
+    return game.area.go_on == "dare"
+
+
+def advice(game: Game, position: int) -> str:
+    """What a player does best in a turn begun at a position; nothing where there is nothing to choose."""
+    if not chooses(game) or game.distribution.sampled or remembers(game.pieces) or position >= game.area.steps:
+        return ""
+    return daring.advice(game.area, daring.plan_of(game.area, game.distribution), position)
+
+
+def one_draw_a_turn(game: Game) -> bool:
+    """Whether every turn is just one draw."""
+    return game.area.go_on == "no"
 
 
 def hopeless(game: Game) -> bool:
@@ -50,12 +81,16 @@ def hopeless(game: Game) -> bool:
     return not _chain(game).can_finish[0]
 
 
-def squares(game: Game) -> Squares:
-    """How often each step is landed on."""
+def squares(game: Game) -> Squares | None:
+    """How often each step is landed on at the end of a turn (by the first seat's style); None if that is not known."""
     if not remembers(game.pieces) and not game.distribution.sampled:
+        if game.area.go_on != "no":
+            return exact.landed(_way(game, game.seats.style(0)))
         found = exact.squares(_chain(game))
         if found is not None:
             return found
+    if game.area.go_on != "no":
+        return None
     from bolometric.core.areas.trail import play
 
     return play.walk(course(game), WALKS, np.random.default_rng(1))
@@ -93,7 +128,13 @@ def course(game: Game) -> Course:
 def _laid_out(game: Game, chain: Chain, sample: Sampler) -> Course:
     from bolometric.core.areas.trail import play
 
-    return play.course(chain, sample, game.seats.count, game.area.finish == "finish_round")
+    plain = play.course(chain, sample, game.seats.count, game.area.finish == "finish_round")
+    if game.area.go_on == "no":
+        return plain
+    styles = [game.seats.style(seat) for seat in range(game.seats.count)]
+    return play.with_daring(
+        plain, chain, sample.outcome, [daring.policy_of(game.area, game.distribution, style) for style in styles]
+    )
 
 
 def _from_pools(game: Game, runs: int, most_turns: int, rng: np.random.Generator) -> Batch:

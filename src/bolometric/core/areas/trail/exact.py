@@ -12,6 +12,7 @@ Reference: Kemeny and Snell, *Finite Markov Chains*, chapter III.
 from __future__ import annotations
 
 from collections.abc import Callable
+from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
@@ -28,6 +29,36 @@ DENSE = 1500
 """Steps up to which whole matrices are kept; longer trails keep only the moves there are."""
 
 
+@dataclass(frozen=True, slots=True)
+class Way:
+    """One seat's way as a chain over whole turns."""
+
+    matrix: Array
+    """Shape (steps, steps + 1): chances of ending a turn begun at each position at each other."""
+    can_finish: NDArray[np.bool_]
+    can_be_reached: NDArray[np.bool_]
+
+
+def way_of(chain: Chain) -> Way:
+    """One draw a turn."""
+    return Way(transition_matrix(chain), chain.can_finish, chain.can_be_reached)
+
+
+def way_of_turns(matrix: Array) -> Way:
+    """Turns of several draws, as :mod:`daring` works them out."""
+    possible = matrix > 0
+    steps = len(matrix)
+    good = np.append(np.zeros(steps, bool), True)
+    while (grown := (possible & good).any(axis=1)).sum() > good[:-1].sum():
+        good[:-1] = grown
+    seen = np.zeros(steps, bool)
+    front = np.array([0])
+    while len(front):
+        seen[front] = True
+        front = np.flatnonzero(possible[front, :steps].any(axis=0) & ~seen)
+    return Way(matrix, good[:-1], seen)
+
+
 def transition_matrix(chain: Chain) -> Array:
     """Chances of moving between positions in one turn; shape (length, length + 1), rows adding to 1."""
     length, totals = chain.table.shape
@@ -38,13 +69,18 @@ def transition_matrix(chain: Chain) -> Array:
 
 
 def journey(chain: Chain, stop: Callable[[], bool] = lambda: False) -> Journey:
-    """One seat's way from the start to home. Raises Cancelled once ``stop()`` is true."""
+    """One seat's way from the start to home, one draw a turn. Raises Cancelled once ``stop()`` is true."""
     if chain.length > DENSE:
         return long_trail.journey(chain, stop)
-    matrix = transition_matrix(chain)
-    here = np.flatnonzero(chain.can_finish & chain.can_be_reached)
-    lost = np.flatnonzero(~chain.can_finish)
-    if not chain.can_finish[0]:
+    return followed(way_of(chain), stop)
+
+
+def followed(way: Way, stop: Callable[[], bool]) -> Journey:
+    """A way from the start to home. Raises Cancelled once ``stop()`` is true."""
+    matrix = way.matrix
+    here = np.flatnonzero(way.can_finish & way.can_be_reached)
+    lost = np.flatnonzero(~way.can_finish)
+    if not way.can_finish[0]:
         return NOWHERE
     home, away = matrix[here, -1], matrix[np.ix_(here, lost)].sum(axis=1)
     backward = np.array([matrix[p, :p].sum() for p in here])
@@ -52,17 +88,19 @@ def journey(chain: Chain, stop: Callable[[], bool] = lambda: False) -> Journey:
 
 
 def squares(chain: Chain) -> Squares | None:
-    """How often each square is landed on, for one seat on its whole way; None if that can't be worked out.
+    """How often each square is landed on, one draw a turn; None if that can't be worked out."""
+    return long_trail.squares(chain) if chain.length > DENSE else landed(way_of(chain))
+
+
+def landed(way: Way) -> Squares:
+    """How often each square is landed on at the end of a turn, for one seat on its whole way.
 
     Staying on a square (a wasted or lost turn) is not another landing on it, and whoever passes the end
     counts as landing on the last square.
     """
-    if chain.length > DENSE:
-        return long_trail.squares(chain)
-    matrix = transition_matrix(chain)
-    length = chain.length
-    reached = np.flatnonzero(chain.can_be_reached)
-    group = _closed_groups(matrix, chain) if not chain.can_finish[reached].all() else np.full(length, -1)
+    matrix, length = way.matrix, len(way.matrix)
+    reached = np.flatnonzero(way.can_be_reached)
+    group = _closed_groups(matrix) if not way.can_finish[reached].all() else np.full(length, -1)
     chance, times = np.zeros(length + 1), np.zeros(length + 1)
     if group[0] >= 0:  # the start itself is in a closed group, which is then all there is
         chance[reached], times[reached] = 1.0, np.inf
@@ -82,7 +120,7 @@ def squares(chain: Chain) -> Squares | None:
     return Squares(np.where(chance[1:] > 1 - 1e-12, 1.0, chance[1:]), times[1:])
 
 
-def _closed_groups(matrix: Array, chain: Chain) -> NDArray[np.int64]:
+def _closed_groups(matrix: Array) -> NDArray[np.int64]:
     """For each position the number of the group of positions it is caught in for ever, or -1."""
     from scipy.sparse import csr_array  # heavy to import, and needed only where a game may never end
     from scipy.sparse.csgraph import connected_components

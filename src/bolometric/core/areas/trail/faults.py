@@ -97,7 +97,7 @@ def impossible_totals(game: Game) -> Iterator[tuple[str, str, Change]]:
 
 def never_landed(exact: Exact) -> str:
     """A sentence naming the squares that nobody can land on, else nothing."""
-    if exact.squares.stderr:
+    if exact.squares is None or exact.squares.stderr:
         return ""  # by chance never is not never
     never = np.flatnonzero(exact.squares.chance == 0) + 1
     if not len(never) or exact.squares.chance[-1] == 0:

@@ -10,6 +10,7 @@ million for any table made here.
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from typing import Any
 
@@ -17,6 +18,7 @@ import numpy as np
 from numba import njit
 from numpy.typing import NDArray
 
+from bolometric.core.areas.trail.daring import Policy
 from bolometric.core.areas.trail.rules import Chain
 from bolometric.core.deck import Deck, deal, shuffle
 from bolometric.core.race import Squares
@@ -40,7 +42,10 @@ class Course:
     finish_round: bool
     deck: tuple[Any, ...] | None = None
     """For draws that remember: what :func:`deal` takes, and the column of each code. The kernel is compiled with or
-    without it, so that games without one pay nothing for it."""
+    without it, so that games without one pay nothing for it; so it is with ``daring``."""
+    daring: tuple[Any, ...] | None = None
+    """For turns of several draws: what each column does to the turn, shape (columns,); the chance of going on by
+    policy, shape (policies, steps · steps); draws after which a turn ends, by policy; the policy of each seat."""
 
 
 def course(chain: Chain, sample: Sampler, seats: int, finish_round: bool) -> Course:
@@ -54,7 +59,19 @@ def with_deck(course: Course, chain: Chain, deck: Deck, place: NDArray[np.int64]
     table = np.ascontiguousarray(chain.table).ravel()
     columns = np.append(chain.column[place, special.astype(np.int64)], -1)  # an index of -1 finds the last
     keep = np.full(chain.table.shape[1], 2**32, np.uint64)
-    return replace(course, table=table, keep=keep, alias=np.arange(len(keep)), deck=(*deck.parts, columns[deck.index]))
+    daring = None if course.daring is None else (chain.turn, *course.daring[1:])
+    dealt = (*deck.parts, columns[deck.index])
+    return replace(course, table=table, keep=keep, alias=np.arange(len(keep)), deck=dealt, daring=daring)
+
+
+def with_daring(course: Course, chain: Chain, outcome: NDArray[np.int64], policies: Sequence[Policy]) -> Course:
+    """The same course with turns of several draws, by one policy a seat; ``outcome`` lays the columns out."""
+    different = list(dict.fromkeys(map(id, policies)))
+    kept = [next(policy for policy in policies if id(policy) == one) for one in different]
+    go = np.stack([policy.go.ravel() for policy in kept])
+    most = np.array([policy.most for policy in kept])
+    seats = np.array([different.index(id(policy)) for policy in policies])
+    return replace(course, daring=(chain.turn[outcome], go, most, seats))
 
 
 def walk(course: Course, walks: int, rng: np.random.Generator) -> Squares:
@@ -75,7 +92,8 @@ def play(course: Course, runs: int, most_turns: int, rng: np.random.Generator) -
     state = rng.integers(0, 2**64, dtype=np.uint64)
     _play(
         state, course.table, course.keep, course.alias, course.can_finish, course.seats, course.finish_round,
-        course.deck, most_turns, out.turns, out.winner, out.home, out.setbacks, out.last_lead, out.lead_changes,
+        course.deck, course.daring,
+        most_turns, out.turns, out.rolls, out.winner, out.home, out.setbacks, out.last_lead, out.lead_changes,
     )  # fmt: skip
     return out
 
@@ -83,7 +101,7 @@ def play(course: Course, runs: int, most_turns: int, rng: np.random.Generator) -
 @njit(nogil=True, cache=True)
 def _play(  # type: ignore[no-untyped-def]
     state, table, keep, alias, can_finish, seats, finish_round,
-    deck, most_turns, turns_out, winner_out, home_out, setbacks_out, last_lead_out, lead_changes_out,
+    deck, daring, most_turns, turns_out, rolls_out, winner_out, home_out, setbacks_out, last_lead_out, lead_changes_out,
 ):  # fmt: skip
     columns, length = np.uint64(len(keep)), len(can_finish)
     low_bits = np.uint64(0xFFFFFFFF)
@@ -95,25 +113,47 @@ def _play(  # type: ignore[no-untyped-def]
         place[:] = 0
         if deck is not None:
             shuffle(left, counts, deck[0], deck[1])
-        turn, seat, setbacks, last_lead, lead_changes = 0, 0, 0, 0, 0
+        turn, seat, setbacks, last_lead, lead_changes, rolls = 0, 0, 0, 0, 0, 0
         home, hopeless = 0, 0 if can_finish[0] else seats
         top, leader, last_leader = 0, -1, -1
         while turn < most_turns and hopeless < seats:
-            if deck is None:
-                state += np.uint64(0x9E3779B97F4A7C15)
-                bits = (state ^ (state >> np.uint64(30))) * np.uint64(0xBF58476D1CE4E5B9)
-                bits = (bits ^ (bits >> np.uint64(27))) * np.uint64(0x94D049BB133111EB)
-                wide = (bits >> np.uint64(32)) * columns
-                column = wide >> np.uint64(32)
-                if uneven and (wide & low_bits) >= keep[column]:
-                    column = np.uint64(alias[column])
-            else:
-                code, state = deal(state, left, counts, deck[0], deck[1], deck[2], deck[3], deck[4])
-                column = np.uint64(deck[5][code])
-
             turn += 1
             old = place[seat]
-            new = np.int64(table[np.uint64(old) * columns + column])
+            new = old
+            if daring is not None:
+                drawn, policy = 0, daring[3][seat]
+            while True:
+                if deck is None:
+                    state += np.uint64(0x9E3779B97F4A7C15)
+                    bits = (state ^ (state >> np.uint64(30))) * np.uint64(0xBF58476D1CE4E5B9)
+                    bits = (bits ^ (bits >> np.uint64(27))) * np.uint64(0x94D049BB133111EB)
+                    wide = (bits >> np.uint64(32)) * columns
+                    column = wide >> np.uint64(32)
+                    if uneven and (wide & low_bits) >= keep[column]:
+                        column = np.uint64(alias[column])
+                else:
+                    code, state = deal(state, left, counts, deck[0], deck[1], deck[2], deck[3], deck[4])
+                    column = np.uint64(deck[5][code])
+                if daring is None:
+                    new = np.int64(table[np.uint64(old) * columns + column])
+                    break
+                rolls += 1
+                drawn += 1
+                if daring[0][column] == 2:
+                    new = old
+                    break
+                new = np.int64(table[np.uint64(new) * columns + column])
+                if daring[0][column] == 1 or new == length or drawn >= daring[2][policy]:
+                    break
+                go = daring[1][policy, old * length + new]
+                if go <= 0:
+                    break
+                if go < 1:
+                    state += np.uint64(0x9E3779B97F4A7C15)
+                    bits = (state ^ (state >> np.uint64(30))) * np.uint64(0xBF58476D1CE4E5B9)
+                    bits = (bits ^ (bits >> np.uint64(27))) * np.uint64(0x94D049BB133111EB)
+                    if np.float64(bits >> np.uint64(32)) * 2.0**-32 >= go:
+                        break
             place[seat] = new
             setbacks += new < old
             if traps and can_finish[old] and new < length and not can_finish[new]:
@@ -148,6 +188,7 @@ def _play(  # type: ignore[no-untyped-def]
                     break
 
         turns_out[run], setbacks_out[run], last_lead_out[run] = turn, setbacks, last_lead
+        rolls_out[run] = turn if daring is None else rolls
         home_out[run], lead_changes_out[run] = home, lead_changes
         if home == 0:
             winner_out[run] = STUCK if hopeless == seats else UNFINISHED

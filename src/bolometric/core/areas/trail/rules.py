@@ -18,29 +18,41 @@ from bolometric.core.amounts import Value
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.odds import Distribution
 
-Effect = tuple[Literal["move", "back", "stay"], int]
-"""What a draw does, and for a move by how many steps."""
+Effect = tuple[Literal["move", "stay", "back", "lose"], int]
+"""What a draw does, and for a move by how many steps. "Lose" takes the marker to where the turn began, and ends it."""
+
+GOES_ON, SENT_BACK, LOST = 0, 1, 2
+"""What a column does to the turn: it may go on, or it ended at the start, or where it began."""
+MOST_DRAWS = 1000
+"""Draws after which a turn ends where it stands, however long a player would go on."""
 
 
 def effect(trail: Trail, total: Value | None, special: bool) -> Effect:
     """What a draw does to a marker; ``total`` is None where the draw made no number."""
     if special and trail.special != "nothing":
-        return ("back", 0) if trail.special == "back_to_start" else ("stay", 0)
+        return ("back", 0) if trail.special == "back_to_start" else _lost(trail)
     if total is None:
         return "stay", 0
     if total in trail.back_to_start:
         return "back", 0
-    if total in trail.lose_turn or not trail.fits(total):
+    if total in trail.lose_turn:
+        return _lost(trail)
+    if not trail.fits(total):
         return "stay", 0
     # Beyond these bounds every total does the same: it passes, is wasted, or bounces off the start.
     return "move", min(max(int(total * trail.per_one), -trail.steps), 2 * trail.steps)
+
+
+def _lost(trail: Trail) -> Effect:
+    """With one draw a turn there is no gain to lose: the turn is lost by staying."""
+    return ("stay" if trail.go_on == "no" else "lose"), 0
 
 
 def landings(trail: Trail, effects: list[Effect]) -> NDArray[np.int16]:
     """Where each effect takes a marker from each position.
 
     Returns shape (steps, number of effects): row ``p`` for a marker at ``p`` (0 is off the board); entries from 0
-    to ``steps``. A marker is never moved back past the start.
+    to ``steps``. A marker is never moved back past the start. What loses the turn stands as staying here.
     """
     here = np.arange(trail.steps, dtype=np.int32)[:, None]
     there = here + np.array([steps for _, steps in effects], np.int32)[None, :]
@@ -55,7 +67,7 @@ def landings(trail: Trail, effects: list[Effect]) -> NDArray[np.int16]:
     there = np.maximum(there, 0)
     does = np.array([does for does, _ in effects])
     there[:, does == "back"] = 0
-    there = np.where((does == "stay")[None, :], here, there)
+    there = np.where(((does == "stay") | (does == "lose"))[None, :], here, there)
     return there.astype(np.int16)
 
 
@@ -67,6 +79,8 @@ class Chain:
     """Shape (steps, columns): see :func:`landings`."""
     ways: tuple[int, ...]
     """The ways of each column."""
+    turn: NDArray[np.uint8]
+    """Shape (columns,): what each column does to the turn."""
     column: NDArray[np.int64]
     """Shape (totals + 1, 2): the column of each total, without and with a special face; the last row is for draws
     that make no number."""
@@ -102,7 +116,8 @@ def compile_chain(trail: Trail, distribution: Distribution) -> Chain:
                 column[i, int(shown)] = place.setdefault(does, len(place))
                 ways[does] += count
     table = landings(trail, list(place))
-    return Chain(table, tuple(ways[does] for does in place), column, _can_finish(table), _reached(table))
+    turn = np.array([{"back": SENT_BACK, "lose": LOST}.get(does, GOES_ON) for does, _ in place], np.uint8)
+    return Chain(table, tuple(ways[does] for does in place), turn, column, _can_finish(table), _reached(table))
 
 
 def _can_finish(table: NDArray[np.int16]) -> NDArray[np.bool_]:

@@ -9,6 +9,7 @@ from bolometric.core.knobs import knob_at
 from bolometric.core.wording import Section, Sentences, Span, listing, sentences
 
 LENGTH, UNIT, END, FINISH = "area.length", "area.unit", "area.end", "area.finish"
+GO_ON = "area.go_on"
 BACK, LOSE = "area.back_to_start", "area.lose_turn"
 
 
@@ -55,9 +56,17 @@ def turn(game: Game) -> tuple[Sentences, ...]:
     else:
         told.append(sentences(back, " sends you back to the start."))
     if trail.lose_turn:
-        told.append(sentences("On a total of ", lose, " your turn is lost: stay where you are."))
+        what = "stay where you are" if trail.go_on == "no" else "go back to where it began"
+        told.append(sentences("On a total of ", lose, f" your turn is lost: {what}."))
     else:
         told.append(sentences(lose, " loses you the turn."))
+    if trail.go_on == "no":
+        told.insert(1, sentences("In a turn you ", _choice(game, GO_ON), "."))
+    elif trail.go_on == "fixed":
+        times = Span(f"{trail.draws} times", "area.draws")
+        told.insert(1, sentences("In a turn you ", Span("draw", GO_ON), " ", times, "."))
+    else:
+        told.insert(1, sentences("After each draw you ", _choice(game, GO_ON), ", or stop and keep what you have."))
     if odds.special:
         told.append(sentences("A face marked special ", _choice(game, "area.special"), "."))
     return tuple(told)

@@ -14,6 +14,7 @@ from bolometric.core.model import Part
 from bolometric.core.odds import Distribution
 
 MOST_STEPS = 10_000
+MOST_DARING_STEPS = 1000
 MOST_TABLE = 40_000_000
 """Steps times different totals that can be worked out."""
 
@@ -68,6 +69,17 @@ UNITS = (
     Choice("thousandth", "thousandths", "Measure in thousandths", "An amount is filled in very fine steps."),
 )
 PER_ONE = {"whole": 1, "tenth": 10, "hundredth": 100, "thousandth": 1000}
+
+GOING_ON = (
+    Choice("no", "draw once", "Draw once a turn", "One draw a turn: nothing to decide."),
+    Choice(
+        "dare",
+        "may go on drawing as long as you dare",
+        "Let players go on as long as they dare",
+        "After each draw you stop and keep it, or draw again; what loses the turn then loses its whole gain.",
+    ),
+    Choice("fixed", "draw a fixed number of times", "Draw a fixed number of times", "Longer turns, fewer of them."),
+)
 
 SPECIALS = (
     Choice("nothing", "counts like any other", "Let special faces count", "Only its number matters."),
@@ -133,6 +145,20 @@ class Trail(Part):
         Field(description="Totals on which the turn is lost: the marker stays where it is."),
         Knob("totals", "totals that lose the turn"),
     ] = ()
+    go_on: Annotated[
+        Literal["no", "dare", "fixed"],
+        Field(
+            description="no = one draw a turn; dare = after a draw that did not end the turn you may draw again, as "
+            "long as you dare; fixed = a turn is so many draws (see draws). Totals in lose_turn then lose all that the "
+            "turn gained, those in back_to_start everything; either ends the turn, and so does getting home."
+        ),
+        Knob("choice", "how often you draw in a turn", choices=GOING_ON, suggested=("no",)),
+    ] = "no"
+    draws: Annotated[
+        StrictInt,
+        Field(ge=2, le=20, description="Draws in a turn, if go_on is fixed."),
+        Knob("number", "draws", unit="draws a turn", when=("go_on", ("fixed",))),
+    ] = 2
     special: Annotated[
         Literal["nothing", "back_to_start", "lose_turn"],
         Field(description="What a draw does that shows a face marked special, whatever its total."),
@@ -164,6 +190,16 @@ class Trail(Part):
                 f"An amount of {self.amount} in {self.unit}s takes {self.steps:,} steps, and the most is "
                 f"{MOST_STEPS:,}: fill less, or measure more coarsely.",
                 "area.amount",
+            )
+        return self
+
+    @model_validator(mode="after")
+    def _not_too_long_to_dare(self) -> Self:
+        if self.go_on != "no" and self.steps > MOST_DARING_STEPS:
+            raise setting_error(
+                f"With several draws a turn the trail can have {MOST_DARING_STEPS:,} steps at most, not "
+                f"{self.steps:,}: shorten it, measure more coarsely, or draw once.",
+                "area.go_on",
             )
         return self
 
