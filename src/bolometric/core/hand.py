@@ -34,6 +34,11 @@ class Thrown:
     """Degrees with the clock from twelve."""
 
     @property
+    def special(self) -> bool:
+        """Whether any face shown is marked."""
+        return not isinstance(self.piece, Counters) and any(_marks(self))
+
+    @property
     def values(self) -> tuple[Value, ...]:
         """The numbers shown."""
         return tuple(self.piece.values[face] for face in self.faces)

@@ -41,6 +41,7 @@ COMMANDS = (
     Command("shape", "&View", "S&hape", "Ctrl+2", "show_shape", "Rules, board and its heat", check=True),
     Command("odds", "&View", "&Odds", "Ctrl+3", "show_odds", "What a roll can show", check=True),
     Command("runs", "&View", "&Runs", "Ctrl+4", "show_runs", "The game played thousands of times", check=True),
+    Command("table", "&View", "&Table", "Ctrl+5", "show_table", "The game played by hand", check=True),
     Command("rules", "&View", "Go to the r&ules", "F6", "focus_rules", "Go to the rule sheet", new_group=True),
     Command("gauges", "&View", "Go to the &gauges", "F7", "focus_gauges", "Go to the gauges"),
     Command("light", "&View", "&Light", "", "use_light", "Dark ink on light paper", check=True, new_group=True),

@@ -42,12 +42,13 @@ from bolometric.desk.views.shelf import ShelfView, games_in
 if TYPE_CHECKING:
     from bolometric.desk.views.odds.view import OddsView
     from bolometric.desk.views.runs import RunsView
+    from bolometric.desk.views.table import TableView
 
 ABOUT = (
     f"Bolometric {__version__}, free software under the MIT licence. Fonts: Atkinson Hyperlegible Next and "
     "Andika, under the SIL Open Font License."
 )
-VIEWS = ("shelf", "shape", "odds", "runs")
+VIEWS = ("shelf", "shape", "odds", "runs", "table")
 PATIENCE = 300
 """Milliseconds an edit may wait for its exact readings until the window says that it waits."""
 QUIET = 120
@@ -68,6 +69,7 @@ class Window(QMainWindow):
         self.readings: dict[str, Reading] = {}
         self.odds: OddsView | None = None
         self.runs: RunsView | None = None
+        self.table: TableView | None = None
         self._played: Played | None = None
         self.view = ""
         self._patience = QTimer(self, singleShot=True, interval=PATIENCE)
@@ -173,6 +175,15 @@ class Window(QMainWindow):
             runs.show_exact(self.exact)
         self._pass_on_runs()
 
+    def _lay_table(self) -> None:
+        """Make the table when it is first sat down at."""
+        if self.table is None:
+            from bolometric.desk.views.table import TableView
+
+            self.table = TableView()
+            self._places["table"] = self.stack.addWidget(self.table)
+        self.table.show_game(self.document.game, self.colours)
+
     def _game_changed(self, play: bool = True) -> None:
         game = self.document.game
         self.sheet.show_game(game, self.colours)
@@ -182,6 +193,8 @@ class Window(QMainWindow):
         if self.odds is not None and self.runs is not None:
             self.odds.show_game(game, self.colours)
             self.runs.show_game(game, self.colours)
+        if self.table is not None:
+            self.table.show_game(game, self.colours)
         self.measurer.measure(game, play)
 
     def _show_waiting(self) -> None:
@@ -259,10 +272,12 @@ class Window(QMainWindow):
             self._fill_shelf()
         elif view in ("odds", "runs"):
             self._late_views()
+        elif view == "table":
+            self._lay_table()
         self.editing.close_popover()
         self.view = view
-        for part in (self.sheet, self.fault_list):
-            part.setVisible(view != "shelf")
+        self.sheet.setVisible(view != "shelf")
+        self.fault_list.setVisible(view not in ("shelf", "table"))
         self.stack.setCurrentIndex(self._places[view])
         self.bar.buttons[view].setChecked(True)
         (self.shelf if view == "shelf" else self.sheet).setFocus()
@@ -294,6 +309,10 @@ class Window(QMainWindow):
     def show_runs(self) -> None:
         """Show the game played thousands of times."""
         self._show("runs")
+
+    def show_table(self) -> None:
+        """Play the game by hand."""
+        self._show("table")
 
     def undo(self) -> None:
         """Take the last change back."""
@@ -371,6 +390,8 @@ class Window(QMainWindow):
         if self.odds is not None and self.runs is not None:
             self.odds.show_game(self.document.game, self.colours)
             self.runs.recolour(self.colours)
+        if self.table is not None:
+            self.table.show_game(self.document.game, self.colours)
         if self.view == "shelf":
             self.show_shelf()
 

@@ -213,6 +213,10 @@ class Trail(Part):
         """Steps from the start to the end."""
         return self.length if self.unit == "whole" else self.amount * self.per_one
 
+    def amount_at(self, step: int) -> Fraction:
+        """What a position is called: the square, or how much is full."""
+        return Fraction(step, self.per_one)
+
     def fits(self, total: Value) -> bool:
         """Whether a total is a whole number of steps."""
         return self.per_one % Fraction(total).denominator == 0

@@ -1,0 +1,38 @@
+"""Draws the seats' markers on a board."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from PySide6.QtCore import QPointF, QRectF, Qt
+from PySide6.QtGui import QColor, QPainter, QPen
+
+from bolometric.paint.fonts import piece_font
+from bolometric.paint.palette import Palette
+
+AROUND = ((0.27, 0.27), (0.73, 0.27), (0.27, 0.73), (0.73, 0.73), (0.5, 0.27), (0.5, 0.73))
+"""Where in a square the marker of each seat stands, so that all can stand on one."""
+
+
+LEAST = 9.0
+"""Pixels of a disc's radius: the figure on it can just be read."""
+
+
+def paint_markers(painter: QPainter, squares: Sequence[QRectF | None], moving: int, palette: Palette) -> None:
+    """A numbered disc for each seat in its square (None: off the board, not drawn); the one to move is ringed."""
+    painter.save()
+    painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+    for seat, square in enumerate(squares):
+        if square is None:
+            continue
+        radius = max(LEAST, 0.23 * min(square.width(), square.height()))
+        x, y = AROUND[seat % len(AROUND)]
+        middle = QPointF(square.left() + x * square.width(), square.top() + y * square.height())
+        painter.setPen(QPen(QColor(palette.ember if seat == moving else palette.sheet), 3 if seat == moving else 1.5))
+        painter.setBrush(QColor(palette.night))
+        painter.drawEllipse(middle, radius, radius)
+        painter.setPen(QColor(palette.sheet))
+        painter.setFont(piece_font(1.2 * radius))
+        box = QRectF(middle.x() - radius, middle.y() - radius, 2 * radius, 2 * radius)
+        painter.drawText(box, Qt.AlignmentFlag.AlignCenter, str(seat + 1))
+    painter.restore()

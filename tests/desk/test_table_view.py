@@ -1,0 +1,91 @@
+"""The table in the window: drawing, stopping, stepping back, seats that play by themselves."""
+
+import pytest
+
+from bolometric.core.demo import demo_files
+from bolometric.core.files import read
+from bolometric.core.game import with_value
+from bolometric.desk.views.table import TableView
+from bolometric.paint.palette import DARK, LIGHT
+
+
+@pytest.fixture
+def table(qtbot):
+    view = TableView()
+    qtbot.addWidget(view)
+    view.resize(800, 500)
+    view.show()
+    qtbot.waitExposed(view)
+    view._timer.setInterval(1)
+    return view
+
+
+def demo(name):
+    return read(next(path for path in demo_files() if path.name.startswith(name)))
+
+
+def test_a_game_is_played_to_its_end_by_hand(table):
+    table.show_game(demo("ridge-ascent"), LIGHT)
+    while table.draw.isEnabled():
+        table.draw.click()
+    assert "wins" in table.state.text()
+    assert table.record.toPlainText().startswith("Seat")
+    table.back.click()
+    assert table.draw.isEnabled()
+    last = table.sitting.now
+    table.draw.click()
+    table.back.click()
+    assert table.sitting.now == last
+    table.again.click()
+    assert table.sitting.now.places == (0, 0)
+    assert not table.back.isEnabled()
+
+
+def test_a_seat_that_plays_itself_answers_and_is_stepped_over(table, qtbot):
+    table.show_game(demo("ridge-dare"), LIGHT)
+    table.seats[1].setCurrentIndex(3)
+    table.seats[1].activated.emit(3)
+    table.draw.click()
+    while table.stop.isEnabled():
+        table.stop.click()
+    qtbot.waitUntil(lambda: table.sitting.now.seat == 0 and table.sitting.now.turn >= 3)
+    assert table.draw.isEnabled()
+    table.back.click()
+    assert table.sitting.now.seat == 0
+    assert table.sitting.now.turn == 1
+
+
+def test_totals_are_set_sums_checked_and_the_coach_asked(table, qtbot):
+    table.show_game(demo("ridge-dare"), LIGHT)
+    table.coach.setChecked(True)
+    qtbot.keyClicks(table.wanted, "6\r")
+    assert table.sitting.now.places[0] == 6
+    assert "Going on is better" in table.advice.text()
+    qtbot.keyClicks(table.wanted, "60\r")
+    assert "can't come up" in table.state.text()
+    qtbot.keyClicks(table.claim, "6 + 4 = 11\r")
+    assert "makes 10, not 11" in table.claimed.text()
+
+
+@pytest.mark.parametrize("path", demo_files(), ids=lambda path: path.name)
+def test_every_demo_game_is_laid_out(table, path):
+    game = read(path)
+    table.show_game(game, LIGHT)
+    for _ in range(6):
+        table.draw.click()
+    assert not table.grab().isNull()
+    table.show_game(game, DARK)
+    assert table.sitting.now.draws == 6  # other colours do not begin another game
+    table.show_game(with_value(game, "name", "Another"), LIGHT)
+    assert table.sitting.now.draws == 0
+
+
+def test_the_table_is_a_view_of_the_window(window):
+    window.show_table()
+    assert window.table.isVisible()
+    window.table.draw.click()
+    window.document.edit("area.length", 45)
+    assert window.table.sitting.now.draws == 0
+    window.use_dark()
+    assert window.table.colours == DARK
+    window.use_light()
