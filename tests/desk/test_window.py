@@ -364,3 +364,11 @@ def test_the_qt_binding_counts_its_references(qtbot):
     for _ in range(500):
         bell.rung.emit(None)
     assert sys.getrefcount(True) > before - 250
+
+
+def test_what_was_said_of_another_game_is_taken_off(qtbot, window):
+    qtbot.waitUntil(lambda: "First-seat edge" in window.fault_list.toPlainText())
+    window.measurer.faults_ready.disconnect()  # the answer does not come
+    window.document.edit("area.length", 55)
+    qtbot.waitUntil(lambda: "Looking at what could be wrong" in window.fault_list.toPlainText(), timeout=5000)
+    assert window.fault_list.faults == []

@@ -19,6 +19,7 @@ from PySide6.QtWidgets import (
 
 from bolometric import __version__
 from bolometric.core.demo import demo_files
+from bolometric.core.faults import Fault
 from bolometric.core.measure import Exact
 from bolometric.core.readings import Reading
 from bolometric.core.rule_sheet import rules_text
@@ -53,6 +54,8 @@ PATIENCE = 300
 """Milliseconds an edit may wait for its exact readings until the window says that it waits."""
 QUIET = 120
 """Milliseconds after exact readings until faults are looked for: after painting, and not while edits follow fast."""
+STALE = 700
+"""Milliseconds after an edit until what was said against the game before it is taken off."""
 FIRST_RUNS, WARM_UP = 250, 1500
 """Milliseconds after the start until the first runs, and until the charts, are loaded: not while the window is
 coming up, yet before they are looked at. Either library takes half a second to import."""
@@ -76,6 +79,8 @@ class Window(QMainWindow):
         self._patience.timeout.connect(self._show_waiting)
         self._quiet = QTimer(self, singleShot=True, interval=QUIET)
         self._quiet.timeout.connect(self._ask_faults)
+        self._stale = QTimer(self, singleShot=True, interval=STALE)
+        self._stale.timeout.connect(lambda: self.fault_list.show_waiting())
         self.keeper: Keeper | None = None
         self._dress_application()  # before any widget is made: later ones take on the font, earlier ones may not
         self._build()
@@ -131,7 +136,7 @@ class Window(QMainWindow):
         self.measurer.exact_ready.connect(self._show_exact)
         self.measurer.exact_stopped.connect(self._show_stopped)
         self.bar.cancel_asked.connect(self.measurer.cancel_exact)
-        self.measurer.faults_ready.connect(self.fault_list.show_faults)
+        self.measurer.faults_ready.connect(self._show_faults)
         self.measurer.runs_ready.connect(self._show_played)
         self.measurer.effects_ready.connect(self.editing.show_effects)
         self.measurer.crashed.connect(lambda words: self.say(f"Something went wrong while measuring ({words})."))
@@ -189,6 +194,7 @@ class Window(QMainWindow):
         self.sheet.show_game(game, self.colours)
         self.readings, self._played = {}, None
         self._patience.start()
+        self._stale.start()
         self._quiet.stop()
         if self.odds is not None and self.runs is not None:
             self.odds.show_game(game, self.colours)
@@ -212,6 +218,8 @@ class Window(QMainWindow):
     def _show_stopped(self) -> None:
         """Exact work was given up."""
         self._patience.stop()
+        self._stale.stop()
+        self.fault_list.show_waiting("Faults were not looked for, since exact work was cancelled.")
         self.bar.show_busy(False)
         self._show_unknown()
 
@@ -230,6 +238,10 @@ class Window(QMainWindow):
         """Give the runs view what was played; it may have come in while the exact readings were awaited."""
         if self.runs is not None and self._played is not None:
             self.runs.show_played(self._played)
+
+    def _show_faults(self, faults: list[Fault]) -> None:
+        self._stale.stop()
+        self.fault_list.show_faults(faults)
 
     def _ask_faults(self) -> None:
         if self.exact is not None:

@@ -39,7 +39,7 @@ NET = ((0, 1), (1, 0), (1, 1), (1, 2), (1, 3), (2, 1))
 """Where the six faces of a cube lie when it is unfolded."""
 ACROSS = 6
 AFTER = (("put_back", "put back after each draw"), ("keep_out", "kept out until too few are left"))
-TALLEST = 250
+TALLEST = 190
 
 
 class Form(QWidget):
@@ -182,7 +182,7 @@ class PackForm(Form):
         grid.addWidget(add, len(self._cards), 0, 1, 2)
         grid.setColumnStretch(0, 1)
         self.area.setWidget(inner)
-        self.area.setMinimumHeight(min(inner.sizeHint().height() + 4, TALLEST))
+        self.area.setFixedHeight(min(inner.sizeHint().height() + 4, TALLEST))
         self.resized.emit()
 
     def _set(self, name: str, value: Any) -> None:

@@ -149,7 +149,8 @@ class SpinnerForm(Form):
         grid.addWidget(QLabel(""), len(self._sectors), 0)
         grid.setRowStretch(len(self._sectors), 1)
         self.area.setWidget(inner)
-        self.area.setMinimumSize(inner.sizeHint().width() + 14, min(inner.sizeHint().height(), TALLEST))
+        self.area.setMinimumWidth(inner.sizeHint().width() + 14)
+        self.area.setFixedHeight(min(inner.sizeHint().height() + 4, TALLEST))
         self.resized.emit()
 
     def _set_count(self, count: int) -> None:

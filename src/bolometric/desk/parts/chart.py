@@ -50,12 +50,13 @@ class Chart(pg.PlotWidget):  # type: ignore[misc]
 
     def bars(
         self, at: Sequence[float] | NDArray[np.float64], heights: Sequence[float] | NDArray[np.float64],
-        tints: Sequence[QColor] | QColor, width: float, edge: QColor,
+        tints: Sequence[QColor] | QColor, width: float, edge: QColor | None,
     ) -> None:  # fmt: skip
-        """Bars, each with its tint."""
+        """Bars, each with its tint; with no edge they touch."""
         several = {} if isinstance(tints, QColor) else {"brushes": list(tints)}
         one = {"brush": tints} if isinstance(tints, QColor) else {}
-        self.addItem(pg.BarGraphItem(x=list(at), height=list(heights), width=width, pen=edge, **several, **one))
+        pens = {"pens": several["brushes"]} if edge is None and several else {"pen": edge}
+        self.addItem(pg.BarGraphItem(x=list(at), height=list(heights), width=width, **pens, **several, **one))
 
     def label(self, x: float, y: float, words: str, colour: str, size: float = 13, below: bool = False) -> None:
         """Words centred above (or below) a point."""

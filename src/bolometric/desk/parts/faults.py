@@ -40,6 +40,11 @@ class FaultList(LinkedText):
         html = "".join(lines) or "<p>Nothing to say against this game.</p>"
         self.show_html(html, _style(self.colours), words)
 
+    def show_waiting(self, words: str = "Looking at what could be wrong …") -> None:
+        """Nothing is known of the present game yet, and what was said of an older one may be wrong."""
+        self.faults = []
+        self.show_html(f"<p>{escape(words)}</p>", _style(self.colours), [])
+
     def _chosen(self, word: str) -> None:
         i, j = map(int, word.split("-"))
         self.cure_chosen.emit(self.faults[i].cures[j])

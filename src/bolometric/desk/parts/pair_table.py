@@ -14,7 +14,7 @@ from bolometric.core.wording import minus
 from bolometric.paint.fonts import piece_font, screen_font
 from bolometric.paint.palette import LIGHT, Palette, ink_on
 
-LARGEST, SMALLEST = 50, 15
+LARGEST, SMALLEST = 50, 17
 HEAD = 24
 READABLE = 22
 
@@ -55,6 +55,7 @@ class PairTable(QWidget):
         """Take on a table."""
         self.head, self.down, self.across, self.cells, self.colours = head, down, across, cells, colours
         self.at = None
+        self.setMinimumSize((len(across) + 1) * SMALLEST, (len(down) + 1) * SMALLEST + HEAD)
         self.updateGeometry()
         self.update()
 

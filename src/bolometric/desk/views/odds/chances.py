@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from itertools import pairwise
+from math import ceil
 
 from PySide6.QtGui import QColor
 from PySide6.QtWidgets import QComboBox, QHBoxLayout, QLabel
@@ -16,6 +17,10 @@ from bolometric.paint.palette import ink_on, warmths
 
 MOST_PERCENTS = 20
 """Bars up to which each carries its chance above and its ways within; more have room for the ways alone."""
+MANY_BARS = 150
+"""Bars above this many have no edge: it would be all there is to see."""
+LETTERS_ACROSS = 96
+"""Letters that fit below the chart."""
 MOST_BARS = 3000
 MOST_PICKED = 5000
 ORDERS = (("value", "in order of value"), ("chance", "most likely first"))
@@ -78,7 +83,8 @@ class ChancesPage(Page):
         warm = warmths([chance for _, _, chance in rows])
         most = max(chance for _, _, chance in rows)
         tints = [colours.heat(warmth) for warmth in warm]
-        self.chart.bars(at, [chance for _, _, chance in rows], tints, width, QColor(colours.faint))
+        edge = QColor(colours.faint) if len(rows) <= MANY_BARS else None
+        self.chart.bars(at, [chance for _, _, chance in rows], tints, width, edge)
         if len(rows) <= MOST_LABELS:
             few = len(rows) <= MOST_PERCENTS
             for x, (_, ways, chance), tint in zip(at, rows, tints, strict=True):
@@ -87,7 +93,8 @@ class ChancesPage(Page):
                     self.chart.label(x, 0, str(ways), ink_on(tint).name(), 12.5)
         self.chart.frame(at[0] - width, at[-1] + width, most * 1.06)
         self.chart.percents_up(most)
-        step = max(1, len(rows) // 24)
+        longest = max(len(minus(total)) for total, _, _ in rows)
+        step = max(1, ceil(len(rows) * (longest + 2) / LETTERS_ACROSS))
         self.chart.marks_across([(x, minus(total)) for x, (total, _, _) in list(zip(at, rows, strict=True))[::step]])
 
     def _places(self, values: list[float]) -> tuple[list[float], float]:

@@ -78,7 +78,6 @@ class FactsPage(Page):
         cells = [[self._cell(facts, left, right, warm) for right in across] for left in down]
         head = "First number down, second across; as warm as the sum is often done"
         self.table.show_cells(head, down, across, cells, self.colours)
-        self.table.setMinimumHeight(0 if len(down) <= 16 else len(down) * 24)
 
     def _cell(self, facts: Facts, left: object, right: object, warm: dict) -> Cell:  # type: ignore[type-arg]
         chance = facts.times.get((left, right))  # type: ignore[arg-type]

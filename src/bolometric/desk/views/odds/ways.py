@@ -5,7 +5,7 @@ from __future__ import annotations
 from html import escape
 
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QComboBox, QHBoxLayout, QLabel, QTextBrowser
+from PySide6.QtWidgets import QComboBox, QHBoxLayout, QLabel, QScrollArea, QTextBrowser
 
 from bolometric.core.amounts import Value
 from bolometric.core.odds_words import sure
@@ -40,7 +40,10 @@ class WaysPage(Page):
         self.list = QTextBrowser(objectName="faults")
         self.list.setAccessibleName("Combinations that make the total")
         self.list.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        self.column.addWidget(self.table, 1)
+        self.scroll_area = QScrollArea(widgetResizable=True)
+        self.scroll_area.setFrameShape(QScrollArea.Shape.NoFrame)
+        self.scroll_area.setWidget(self.table)
+        self.column.addWidget(self.scroll_area, 1)
         self.column.addWidget(self.list, 1)
         self.total.currentIndexChanged.connect(self._picked)
         self.table.pointed.connect(self._pointed)
@@ -54,7 +57,7 @@ class WaysPage(Page):
         self.offer(self.total, self._totals, likely)
         table = pair_table(self.set.pieces, self.set.draw) if can_be_listed(self.set.pieces) else None
         small = table is not None and max(len(table.down), len(table.across)) <= MOST_SIDE
-        self.table.setVisible(small)
+        self.scroll_area.setVisible(small)
         self.list.setVisible(not small)
         if table is not None and small:
             warm = dict(zip(odds.totals, warmths([float(w) for w in odds.ways]), strict=True))
