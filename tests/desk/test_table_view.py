@@ -82,10 +82,10 @@ def test_every_demo_game_is_laid_out(table, path):
 
 def test_the_table_is_a_view_of_the_window(window):
     window.show_table()
-    assert window.table.isVisible()
-    window.table.draw.click()
+    assert window.late.table.isVisible()
+    window.late.table.draw.click()
     window.document.edit("area.length", 45)
-    assert window.table.sitting.now.draws == 0
+    assert window.late.table.sitting.now.draws == 0
     window.use_dark()
-    assert window.table.colours == DARK
+    assert window.late.table.colours == DARK
     window.use_light()

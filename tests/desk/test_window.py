@@ -167,8 +167,8 @@ def test_runs_stream_in_behind_the_exact_readings(qtbot, window):
     assert lead.method == "simulated"
     assert 0 < lead.stderr < 0.005
     window.show_runs()
-    assert "runs played" in window.runs.state.text()
-    assert "The lead changes hands" in window.runs.leads_words.text()
+    assert "runs played" in window.late.runs.state.text()
+    assert "The lead changes hands" in window.late.runs.leads_words.text()
 
 
 def test_runs_that_end_before_the_exact_readings_come_are_shown_with_them(qtbot, window):
@@ -179,9 +179,9 @@ def test_runs_that_end_before_the_exact_readings_come_are_shown_with_them(qtbot,
     window._show_played(played)
     assert window.readings == {}
     window._show_exact(exact)
-    assert window.runs.played is played
+    assert window.late.runs.played is played
     assert window.readings["lead_for_good"].method == "simulated"
-    assert not window.runs.cancel.isVisible()
+    assert not window.late.runs.cancel.isVisible()
 
 
 def test_runs_can_be_cancelled_and_taken_up_again(qtbot, window):
@@ -190,11 +190,11 @@ def test_runs_can_be_cancelled_and_taken_up_again(qtbot, window):
         # Sixty sixes' worth of luck: no run of it ends, so the runs go on until they are stopped.
         window.document.start(game_from({"bolometric": 1, "area": {"length": 200, "back_to_start": [1, 2, 3, 4, 5]}}))
     with qtbot.waitSignal(window.measurer.runs_stopped):
-        window.runs.cancel.click()
-    assert "Cancelled" in window.runs.state.text()
+        window.late.runs.cancel.click()
+    assert "Cancelled" in window.late.runs.state.text()
     with qtbot.waitSignal(window.measurer.runs_ready):
-        window.runs.cancel.click()
-    assert window.runs.cancel.text() == "Cancel"
+        window.late.runs.cancel.click()
+    assert window.late.runs.cancel.text() == "Cancel"
 
 
 def test_long_exact_work_says_so_and_can_be_given_up(qtbot, window):
@@ -279,7 +279,7 @@ def test_the_board_reads_out_its_squares(qtbot, window):
 
 def test_odds_light_up_the_ways_on_every_page(qtbot, window):
     window.show_odds()
-    odds = window.odds
+    odds = window.late.odds
     chances, ways = odds.chances, odds.ways
     chances.total.setCurrentIndex(chances.total.findText("9"))
     assert "9: 4 of 36 ways, 1/9" in chances.answer.text()
@@ -293,8 +293,8 @@ def test_odds_light_up_the_ways_on_every_page(qtbot, window):
 
 def test_pieces_are_compared_through_the_same_editor(qtbot, window):
     window.show_odds()
-    window.odds.show_page(3)
-    page = window.odds.compare
+    window.late.odds.show_page(3)
+    page = window.late.odds.compare
     qtbot.waitUntil(lambda: [row.game.isVisible() for row in page.rows] == [True, False])
     page.rows[1].pieces.click()
     editor = window.editing.popover.content
@@ -308,7 +308,7 @@ def test_pieces_are_compared_through_the_same_editor(qtbot, window):
 def test_tables_and_charts_are_taken_away(qtbot, window, tmp_path):
     window.show_odds()
     for page, kind in ((0, "csv"), (0, "svg"), (1, "png"), (3, "svg"), (4, "png")):
-        window.odds.show_page(page)
+        window.late.odds.show_page(page)
         window.filing.questions.place = tmp_path / f"out{page}"
         window._export(kind)
         data = (tmp_path / f"out{page}.{kind}").read_bytes()
@@ -317,7 +317,7 @@ def test_tables_and_charts_are_taken_away(qtbot, window, tmp_path):
     window.filing.questions.place = tmp_path / "nowhere" / "out.csv"
     window._export("csv")
     assert "cannot be saved" in window.notice.words.text()
-    window.odds.copy_table()
+    window.late.odds.copy_table()
     assert QGuiApplication.clipboard().text().splitlines()[1].split("\t")[:2] == ["2", "1"]
 
 
@@ -330,7 +330,7 @@ def test_a_game_whose_draws_hang_together_is_shown_as_simulated(qtbot, window):
     assert window.gauges.gauges["minutes"].reading.method == "simulated"
     assert "simulated ±" in window.shape.board.describe(5)
     window.show_runs()
-    assert "hang together" in window.runs.within.text()
+    assert "hang together" in window.late.runs.within.text()
     with qtbot.waitSignal(window.measurer.effects_ready, timeout=30_000):
         window.gauges.gauges["minutes"].click()
     assert "simulated" in window.editing.popover.content._movers.text()

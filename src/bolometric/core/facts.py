@@ -16,7 +16,7 @@ from numpy.typing import NDArray
 from bolometric.core.amounts import Value
 from bolometric.core.draw import Draw
 from bolometric.core.expression import SIGNS
-from bolometric.core.odds import SAMPLED, SEED
+from bolometric.core.odds import SEED, sample_size
 from bolometric.core.outcomes import MOST_LISTED, Listing, groups_of, listed, rows_of, sampled
 from bolometric.core.pieces import AnyPiece
 from bolometric.core.totals import sort, totals_of
@@ -44,7 +44,7 @@ def facts_of(pieces: tuple[AnyPiece, ...], draw: Draw) -> tuple[Facts, ...]:
     """The facts of one draw, by operation in the order in which they are first done."""
     groups = groups_of(pieces)
     few = rows_of(groups) <= MOST_LISTED
-    listing = listed(groups) if few else sampled(groups, SAMPLED, np.random.default_rng(SEED))
+    listing = listed(groups) if few else sampled(groups, sample_size(groups), np.random.default_rng(SEED))
     found: dict[str, dict[tuple[Value, Value], Fraction]] = {}
 
     def watch(does: str, one: Numbers, other: Numbers) -> None:

@@ -220,22 +220,29 @@ def _fold(groups: tuple[Group, ...], numbers: list[list[int]], does: str, plain_
         return sums
     ways, *others = parts
     for part in others:
+        _check_spread(len(part) * len(ways) // WORK_A_TOTAL)
         grown: Counter[int] = Counter()
         for number, repeats in part.items():
             for key, count in ways.items():
                 grown[two(key, number)] += count * repeats
-            if len(grown) > MOST_TOTALS:
-                raise setting_error(
-                    f"These pieces make more than {MOST_TOTALS:,} different numbers: use fewer, or numbers that lie "
-                    "closer together.",
-                    "pieces",
-                )
+            _check_spread(len(grown))
         ways = grown
     return ways
 
 
-WIDEST_PACK = 2_000_000
+WIDEST_PACK = 20_000_000
 """Bits of the packed product up to which sums are multiplied out at once."""
+WORK_A_TOTAL = 30
+"""Steps of a fold that are taken for each total that there may be."""
+
+
+def _check_spread(totals: int) -> None:
+    if totals > MOST_TOTALS:
+        raise setting_error(
+            f"These pieces make more than {MOST_TOTALS:,} different numbers: use fewer, or numbers that lie closer "
+            "together.",
+            "pieces",
+        )
 
 
 def _packed_sums(parts: list[Fold]) -> Fold | None:
@@ -277,15 +284,22 @@ def _fold_of_group(group: Group, shown: list[int], does: str, plain_only: bool) 
                 part = alike(number, more)
                 both = part if key is None else two(key, part)
                 grown[have + more, both] += count * comb(weight, more)
+        _check_spread(len(grown))
         taken = grown
     orders = factorial(group.drawn)
     return {key: count * orders for (have, key), count in taken.items() if have == group.drawn and key is not None}
 
 
+def sample_size(groups: tuple[Group, ...]) -> int:
+    """How many outcomes are taken by chance: fewer where each takes long, for many cards dealt from wide packs."""
+    cost = sum(len(group.values) * group.drawn if group.drawn > 1 else 2 for group in groups)
+    return max(SAMPLED // 20, min(SAMPLED, SAMPLED * 40 // cost))
+
+
 def _from_outcomes(groups: tuple[Group, ...], draw: Draw) -> Distribution:
     """Work the number out on all outcomes, or on a sample of them, and count."""
     too_many = rows_of(groups) > MOST_LISTED
-    listing = sampled(groups, SAMPLED, np.random.default_rng(SEED)) if too_many else listed(groups)
+    listing = sampled(groups, sample_size(groups), np.random.default_rng(SEED)) if too_many else listed(groups)
     found = totals_of(listing, draw)
     _check_size([found.values[0], found.values[-1]] if found.values else [])
     return counted(listing, found)

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from pathlib import Path
-from typing import TYPE_CHECKING
 
 from PySide6.QtCore import Qt, QTimer
 from PySide6.QtGui import QCloseEvent, QGuiApplication
@@ -28,6 +27,8 @@ from bolometric.desk.document import Document
 from bolometric.desk.editing import Editing
 from bolometric.desk.exporting import export_odds
 from bolometric.desk.filing import Filing, Questions
+from bolometric.desk.late_views import VIEWS as LATE
+from bolometric.desk.late_views import LateViews
 from bolometric.desk.measurer import Measurer, Played
 from bolometric.desk.own_pieces import OwnPieces
 from bolometric.desk.parts.bars import Notice, ViewBar
@@ -40,16 +41,11 @@ from bolometric.desk.style import dress, scheme
 from bolometric.desk.views.shape import ShapeView
 from bolometric.desk.views.shelf import ShelfView, games_in
 
-if TYPE_CHECKING:
-    from bolometric.desk.views.odds.view import OddsView
-    from bolometric.desk.views.runs import RunsView
-    from bolometric.desk.views.table import TableView
-
 ABOUT = (
     f"Bolometric {__version__}, free software under the MIT licence. Fonts: Atkinson Hyperlegible Next and "
     "Andika, under the SIL Open Font License."
 )
-VIEWS = ("shelf", "shape", "odds", "runs", "table")
+VIEWS = ("shelf", "shape", *LATE)
 PATIENCE = 300
 """Milliseconds an edit may wait for its exact readings until the window says that it waits."""
 QUIET = 120
@@ -70,9 +66,6 @@ class Window(QMainWindow):
         self._shelf_folder, self._demo = shelf, demo
         self.exact: Exact | None = None
         self.readings: dict[str, Reading] = {}
-        self.odds: OddsView | None = None
-        self.runs: RunsView | None = None
-        self.table: TableView | None = None
         self._played: Played | None = None
         self.view = ""
         self._patience = QTimer(self, singleShot=True, interval=PATIENCE)
@@ -111,7 +104,9 @@ class Window(QMainWindow):
         self.column.setStretchFactor(0, 1)
         self.column.setChildrenCollapsible(False)
         self.fault_list.setMinimumHeight(60)
-        self._places = {"shelf": self.stack.addWidget(self.shelf), "shape": self.stack.addWidget(self.shape)}
+        self.stack.addWidget(self.shelf)
+        self.stack.addWidget(self.shape)
+        self.late = LateViews(self.stack, self.measurer, lambda: self.document.game)
         self.split = QSplitter()
         self.split.addWidget(self.sheet)
         self.split.addWidget(self.column)
@@ -140,6 +135,8 @@ class Window(QMainWindow):
         self.measurer.runs_ready.connect(self._show_played)
         self.measurer.effects_ready.connect(self.editing.show_effects)
         self.measurer.crashed.connect(lambda words: self.say(f"Something went wrong while measuring ({words})."))
+        self.late.edit_asked.connect(lambda at, take, by: self.editing.open_loose(at, take, by, self.colours))
+        self.late.export_asked.connect(self._export)
         self.sheet.word_chosen.connect(lambda path: self.editing.open_word(path, self.colours))
         self.fault_list.cure_chosen.connect(self.editing.apply)
         self.editing.effects_wanted.connect(lambda key: self.measurer.ask_effects(self.document.game, key))
@@ -157,37 +154,7 @@ class Window(QMainWindow):
         self._game_changed(play=False)
         getattr(self, f"show_{view}")()
         QTimer.singleShot(FIRST_RUNS, self, lambda: self.measurer.play_again(self.document.game))
-        QTimer.singleShot(WARM_UP, self, self._late_views)
-
-    def _late_views(self) -> None:
-        """Make the views with charts; their library takes half a second to load."""
-        if self.odds is not None:
-            return
-        from bolometric.desk.views.odds.view import OddsView
-        from bolometric.desk.views.runs import RunsView
-
-        odds, runs = self.odds, self.runs = OddsView(), RunsView()
-        self._places["odds"] = self.stack.addWidget(odds)
-        self._places["runs"] = self.stack.addWidget(runs)
-        runs.cancel_asked.connect(self.measurer.cancel_runs)
-        runs.again_asked.connect(lambda: self.measurer.play_again(self.document.game))
-        self.measurer.runs_stopped.connect(runs.show_stopped)
-        odds.compare.edit_asked.connect(lambda at, take, by: self.editing.open_loose(at, take, by, self.colours))
-        odds.export_asked.connect(self._export)
-        odds.show_game(self.document.game, self.colours)
-        runs.show_game(self.document.game, self.colours)
-        if self.exact is not None:
-            runs.show_exact(self.exact)
-        self._pass_on_runs()
-
-    def _lay_table(self) -> None:
-        """Make the table when it is first sat down at."""
-        if self.table is None:
-            from bolometric.desk.views.table import TableView
-
-            self.table = TableView()
-            self._places["table"] = self.stack.addWidget(self.table)
-        self.table.show_game(self.document.game, self.colours)
+        QTimer.singleShot(WARM_UP, self, self.late.make_charts)
 
     def _game_changed(self, play: bool = True) -> None:
         game = self.document.game
@@ -196,11 +163,7 @@ class Window(QMainWindow):
         self._patience.start()
         self._stale.start()
         self._quiet.stop()
-        if self.odds is not None and self.runs is not None:
-            self.odds.show_game(game, self.colours)
-            self.runs.show_game(game, self.colours)
-        if self.table is not None:
-            self.table.show_game(game, self.colours)
+        self.late.show_game(self.colours)
         self.measurer.measure(game, play)
 
     def _show_waiting(self) -> None:
@@ -213,7 +176,7 @@ class Window(QMainWindow):
         self.readings = dict(self._played.readings) if self._played else {}
         self._show_readings()
         self.shape.show_board(self.document.game, None, self.colours)
-        self._pass_on_runs()
+        self.late.show_played(self._played)
 
     def _show_stopped(self) -> None:
         """Exact work was given up."""
@@ -230,14 +193,8 @@ class Window(QMainWindow):
         self.exact, self.readings = exact, {**(self._played.readings if self._played else {}), **exact.readings}
         self._show_readings()
         self.shape.show_board(exact.game, exact.squares, self.colours)
-        if self.runs is not None:
-            self.runs.show_exact(exact)
-        self._pass_on_runs()
-
-    def _pass_on_runs(self) -> None:
-        """Give the runs view what was played; it may have come in while the exact readings were awaited."""
-        if self.runs is not None and self._played is not None:
-            self.runs.show_played(self._played)
+        self.late.show_exact(exact)
+        self.late.show_played(self._played)  # it may have come in while the exact readings were awaited
 
     def _show_faults(self, faults: list[Fault]) -> None:
         self._stale.stop()
@@ -253,7 +210,7 @@ class Window(QMainWindow):
             return  # the exact readings are due at any moment
         self.readings = {**played.readings, **(self.exact.readings if self.exact else {})}
         self._show_readings()
-        self._pass_on_runs()
+        self.late.show_played(self._played)
 
     def _show_readings(self) -> None:
         self.gauges.show_readings(self.document.game, self.readings, self.colours)
@@ -282,23 +239,20 @@ class Window(QMainWindow):
     def _show(self, view: str) -> None:
         if view == "shelf":
             self._fill_shelf()
-        elif view in ("odds", "runs"):
-            self._late_views()
-        elif view == "table":
-            self._lay_table()
         self.editing.close_popover()
         self.view = view
         self.sheet.setVisible(view != "shelf")
         self.fault_list.setVisible(view not in ("shelf", "table"))
-        self.stack.setCurrentIndex(self._places[view])
+        here = {"shelf": self.shelf, "shape": self.shape}
+        self.stack.setCurrentWidget(here.get(view) or self.late.view(view))
         self.bar.buttons[view].setChecked(True)
         (self.shelf if view == "shelf" else self.sheet).setFocus()
         for name in VIEWS:
             self.actions_by_id[name].setChecked(name == view)
 
     def _export(self, kind: str) -> None:
-        if self.odds is not None:
-            chart = self.odds.chart_widget()
+        if self.late.odds is not None:
+            chart = self.late.odds.chart_widget()
             self.filing.export(kind, lambda path: export_odds(self.document.game, chart, path, kind))
 
     def _fill_shelf(self) -> None:
@@ -399,11 +353,7 @@ class Window(QMainWindow):
         self.fault_list.show_faults(self.fault_list.faults)
         self._show_readings()
         self.shape.show_board(self.document.game, self.exact.squares if self.exact else None, self.colours)
-        if self.odds is not None and self.runs is not None:
-            self.odds.show_game(self.document.game, self.colours)
-            self.runs.recolour(self.colours)
-        if self.table is not None:
-            self.table.show_game(self.document.game, self.colours)
+        self.late.recolour(self.colours)
         if self.view == "shelf":
             self.show_shelf()
 

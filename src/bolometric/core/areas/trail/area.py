@@ -25,8 +25,6 @@ NEAR_MEMORY = 65_536
 """Entries of a table that stay in the processor's near memory while games are played."""
 WALKS = 10_000
 """Ways home taken by chance where landings can't be worked out."""
-POOL = 400_000
-"""Outcomes taken at a time where there are too many to list."""
 USED_UP, FIRST_PART = 0.25, 100
 """The part of a pool that is drawn from before the next (a standard error then is at most 12% too small), and the
 runs on the first one."""
@@ -140,6 +138,7 @@ def _laid_out(game: Game, chain: Chain, sample: Sampler) -> Course:
 def _from_pools(game: Game, runs: int, most_turns: int, rng: np.random.Generator) -> Batch:
     """Play on pools of outcomes, a new one before the old is used up: so runs share hardly any draws."""
     from bolometric.core.areas.trail import play
+    from bolometric.core.odds import sample_size
 
     parts: list[Batch] = []
     size, left = FIRST_PART, runs
@@ -147,16 +146,17 @@ def _from_pools(game: Game, runs: int, most_turns: int, rng: np.random.Generator
         part = play.play(_pooled(game, rng), min(size, left), most_turns, rng)
         parts.append(part)
         left -= len(part.turns)
-        size = max(1, int(POOL * USED_UP / max(part.turns.mean(), 1)))
+        size = max(1, int(sample_size(groups_of(game.pieces)) * USED_UP / max(part.turns.mean(), 1)))
     return Batch.joined(parts)
 
 
 def _pooled(game: Game, rng: np.random.Generator) -> Course:
     """The course on outcomes taken anew, so that the error of every batch is its own."""
-    from bolometric.core.odds import counted
+    from bolometric.core.odds import counted, sample_size
     from bolometric.core.sampler import sampler
 
-    listing = sampled(groups_of(game.pieces), POOL, rng)
+    groups = groups_of(game.pieces)
+    listing = sampled(groups, sample_size(groups), rng)
     chain = compile_chain.__wrapped__(game.area, counted(listing, totals_of(listing, game.draw)))
     sample = sampler.__wrapped__(chain.ways, NEAR_MEMORY // chain.length)
     return _laid_out(game, chain, sample)

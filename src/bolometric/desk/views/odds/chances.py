@@ -12,7 +12,7 @@ from bolometric.core.amounts import Value
 from bolometric.core.odds_words import odds_words, total_words
 from bolometric.core.wording import minus, percent
 from bolometric.desk.parts.chart import MOST_LABELS, Chart
-from bolometric.desk.views.odds.page import Page, plain_label
+from bolometric.desk.views.odds.page import PickingPage, plain_label
 from bolometric.paint.palette import ink_on, warmths
 
 MOST_PERCENTS = 20
@@ -22,27 +22,24 @@ MANY_BARS = 150
 LETTERS_ACROSS = 96
 """Letters that fit below the chart."""
 MOST_BARS = 3000
-MOST_PICKED = 5000
 ORDERS = (("value", "in order of value"), ("chance", "most likely first"))
 COMPACT_GAPS = 4
 """Where gaps are this many times wider than the least, bars stand side by side, each with its value below."""
 
 
-class ChancesPage(Page):
+class ChancesPage(PickingPage):
     """Shows the distribution of the total."""
 
     name = "Chances"
 
     def __init__(self) -> None:
-        super().__init__()
+        super().__init__("Pick a total")
         self.words = plain_label()
         self.chart = Chart("total", "chance")
         self.order = QComboBox()
         self.order.setAccessibleName("Order of the bars")
         for key, words in ORDERS:
             self.order.addItem(words, key)
-        self.total = QComboBox()
-        self.total.setAccessibleName("Pick a total")
         self.answer = plain_label()
         pick = QHBoxLayout()
         pick.addWidget(QLabel("Pick a total"))
@@ -53,17 +50,12 @@ class ChancesPage(Page):
         self.column.addWidget(self.chart, 1)
         self.column.addLayout(pick)
         self.order.currentIndexChanged.connect(lambda _: self._draw_bars())
-        self.total.currentIndexChanged.connect(self._picked)
-        self._totals: tuple[Value, ...] = ()
 
     def draw(self) -> None:
         """Show the set's odds."""
-        odds = self.set.distribution
-        self._totals = odds.totals[:MOST_PICKED]
-        likely = odds.totals[odds.ways.index(max(odds.ways))] if odds.totals else None
-        self.offer(self.total, self._totals, likely)
+        self.offer_totals()
         self._draw_bars()
-        self._picked()
+        self.show_picked()
 
     def _draw_bars(self) -> None:
         odds, colours = self.set.distribution, self.colours
@@ -105,16 +97,6 @@ class ChancesPage(Page):
             return values, 0.8 * min(gaps, default=1.0)
         return [float(i) for i in range(len(values))], 0.8
 
-    def pick(self, total: Value) -> None:
-        """Another page picked a total."""
-        super().pick(total)
-        if total in self._totals:
-            self.total.setCurrentIndex(self._totals.index(total))
-
-    def _picked(self) -> None:
-        at = self.total.currentIndex()
-        if 0 <= at < len(self._totals):
-            self.answer.setText(total_words(self.set.distribution, self._totals[at]))
-            self.choose(self._totals[at])
-        else:
-            self.answer.setText("")
+    def tell(self, total: Value | None) -> None:
+        """Read one total out."""
+        self.answer.setText("" if total is None else total_words(self.set.distribution, total))

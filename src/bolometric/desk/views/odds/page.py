@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
-
 from PySide6.QtCore import Qt, Signal
 from PySide6.QtGui import QShowEvent
 from PySide6.QtWidgets import QComboBox, QLabel, QVBoxLayout, QWidget
@@ -12,6 +10,9 @@ from bolometric.core.amounts import Value
 from bolometric.core.game import PieceSet
 from bolometric.core.wording import minus
 from bolometric.paint.palette import LIGHT, Palette
+
+MOST_PICKED = 5000
+"""Totals that are offered in a list."""
 
 
 class Page(QWidget):
@@ -56,20 +57,49 @@ class Page(QWidget):
         """A total was picked on another page."""
         self.picked = total
 
-    def choose(self, total: Value) -> None:
-        """Pick a total here, and tell the other pages."""
-        self.picked = total
-        self.total_chosen.emit(total)
 
-    def offer(self, box: QComboBox, totals: Sequence[Value], likeliest: Value | None) -> None:
-        """Fill a list of totals, at the one that was picked or else at the likeliest."""
-        box.blockSignals(True)
-        box.clear()
-        box.addItems([minus(total) for total in totals])
-        wanted = self.picked if self.picked in totals else likeliest
-        if wanted in totals:
-            box.setCurrentIndex(totals.index(wanted))
-        box.blockSignals(False)
+class PickingPage(Page):
+    """A page with a list of totals to pick from; what is picked is picked on the other pages too."""
+
+    def __init__(self, name: str) -> None:
+        super().__init__()
+        self.total = QComboBox()
+        self.total.setAccessibleName(name)
+        self.total.currentIndexChanged.connect(lambda _: self.show_picked())
+        self.totals: tuple[Value, ...] = ()
+
+    def offer_totals(self) -> None:
+        """Fill the list, at the total that was picked or else at the likeliest."""
+        odds = self.set.distribution
+        self.totals = odds.totals[:MOST_PICKED]
+        likeliest = odds.totals[odds.ways.index(max(odds.ways))] if odds.totals else None
+        self.total.blockSignals(True)
+        self.total.clear()
+        self.total.addItems([minus(total) for total in self.totals])
+        wanted = self.picked if self.picked in self.totals else likeliest
+        if wanted in self.totals:
+            self.total.setCurrentIndex(self.totals.index(wanted))
+        self.total.blockSignals(False)
+
+    def pick(self, total: Value) -> None:
+        """Pick a total, here or from another page."""
+        super().pick(total)
+        if total in self.totals:
+            self.total.setCurrentIndex(self.totals.index(total))
+
+    def show_picked(self) -> None:
+        """Tell of the total in the list, here and on the other pages."""
+        at = self.total.currentIndex()
+        if 0 <= at < len(self.totals):
+            self.picked = self.totals[at]
+            self.tell(self.totals[at])
+            self.total_chosen.emit(self.totals[at])
+        else:
+            self.tell(None)
+
+    def tell(self, total: Value | None) -> None:
+        """Show one total; None if there is none."""
+        raise AssertionError("every page that picks tells what was picked")
 
 
 def plain_label(name: str = "") -> QLabel:

@@ -5,32 +5,29 @@ from __future__ import annotations
 from html import escape
 
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QComboBox, QHBoxLayout, QLabel, QScrollArea, QTextBrowser
+from PySide6.QtWidgets import QHBoxLayout, QLabel, QScrollArea, QTextBrowser
 
 from bolometric.core.amounts import Value
 from bolometric.core.odds_words import sure
-from bolometric.core.showing import can_be_listed, combinations, letter_names, pair_table
+from bolometric.core.showing import IN_ORDER, can_be_listed, combinations, letter_names, pair_table
 from bolometric.core.wording import minus, percent
 from bolometric.desk.parts.pair_table import Cell, PairTable
-from bolometric.desk.views.odds.page import Page, plain_label
+from bolometric.desk.views.odds.page import PickingPage, plain_label
 from bolometric.paint.palette import warmths
 
 MOST_SIDE = 30
 MOST_COMBINATIONS = 400
-MOST_PICKED = 5000
 SIGNS = {"add": " + ", "multiply": " × ", "subtract": " − ", "place": " × "}
 
 
-class WaysPage(Page):
+class WaysPage(PickingPage):
     """Pick a total and every way lights up."""
 
     name = "Ways"
 
     def __init__(self) -> None:
-        super().__init__()
+        super().__init__("Pick a total to see its ways")
         pick = QHBoxLayout()
-        self.total = QComboBox()
-        self.total.setAccessibleName("Pick a total to see its ways")
         self.words = plain_label()
         pick.addWidget(QLabel("Ways to make"))
         pick.addWidget(self.total)
@@ -45,16 +42,12 @@ class WaysPage(Page):
         self.scroll_area.setWidget(self.table)
         self.column.addWidget(self.scroll_area, 1)
         self.column.addWidget(self.list, 1)
-        self.total.currentIndexChanged.connect(self._picked)
         self.table.pointed.connect(self._pointed)
-        self._totals: tuple[Value, ...] = ()
 
     def draw(self) -> None:
         """Show the set's ways."""
         odds = self.set.distribution
-        self._totals = odds.totals[:MOST_PICKED]
-        likely = odds.totals[odds.ways.index(max(odds.ways))] if odds.totals else None
-        self.offer(self.total, self._totals, likely)
+        self.offer_totals()
         table = pair_table(self.set.pieces, self.set.draw) if can_be_listed(self.set.pieces) else None
         small = table is not None and max(len(table.down), len(table.across)) <= MOST_SIDE
         self.scroll_area.setVisible(small)
@@ -68,7 +61,7 @@ class WaysPage(Page):
             ]
             head = f"{names[0].capitalize()} down, {names[1]} across; a pair is as warm as its total is likely"
             self.table.show_cells(head, table.down, table.across, cells, self.colours)
-        self._picked()
+        self.show_picked()
 
     def _cell(self, total: Value | None, ways: int, warm: dict[Value, float]) -> Cell:
         if not ways:
@@ -79,22 +72,15 @@ class WaysPage(Page):
         if cell is not None and cell.total is not None:
             self.pick(cell.total)  # the list follows, and tells the other pages
 
-    def pick(self, total: Value) -> None:
-        """Pick a total here or from another page."""
-        super().pick(total)
-        if total in self._totals:
-            self.total.setCurrentIndex(self._totals.index(total))
-
-    def _picked(self) -> None:
-        at = self.total.currentIndex()
-        if not 0 <= at < len(self._totals):
+    def tell(self, total: Value | None) -> None:
+        """Ring the pairs, or list the combinations, that make a total."""
+        self.table.pick(total)
+        if total is None:
             self.words.setText("")
             return
-        total, odds = self._totals[at], self.set.distribution
+        odds = self.set.distribution
         ways, chance = odds.ways_of(total), percent(float(odds.chance(total)))
         self.words.setText(f"{ways:,} of {odds.all_ways:,} ways, {chance} ({sure(odds)})")
-        self.table.pick(total)
-        self.choose(total)
         if self.list.isVisible():
             self._tell_combinations(total)
 
@@ -111,6 +97,6 @@ class WaysPage(Page):
         )
         more = f"<p>and {count - len(found):,} more, less likely</p>" if count > len(found) else ""
         names = ", ".join(letter_names(self.set.pieces))
-        order = "in any order" if self.set.draw.make not in ("subtract", "place", "digits", "formula") else f"({names})"
+        order = "in any order" if self.set.draw.make not in IN_ORDER else f"({names})"
         head = f"{count:,} different {'combination' if count == 1 else 'combinations'} {escape(order)}:"
         self.list.setHtml(f"<p>{head}</p><table cellspacing=3>{rows}</table>{more}")

@@ -1,0 +1,110 @@
+"""The views that are made when they are first looked at, or once the window has come up.
+
+The charts' library takes half a second to load, longer than the window itself, so nothing here is imported at the
+start. Whatever happened before a view was made is told to it then.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import TYPE_CHECKING, Any
+
+from PySide6.QtCore import QObject, Signal
+from PySide6.QtWidgets import QStackedWidget, QWidget
+
+from bolometric.core.game import Game
+from bolometric.core.measure import Exact
+from bolometric.desk.measurer import Measurer, Played
+from bolometric.paint.palette import LIGHT, Palette
+
+if TYPE_CHECKING:
+    from bolometric.desk.views.odds.view import OddsView
+    from bolometric.desk.views.runs import RunsView
+    from bolometric.desk.views.table import TableView
+
+VIEWS = ("odds", "runs", "table")
+
+
+class LateViews(QObject):
+    """Odds, runs and table: None until they are wanted."""
+
+    edit_asked = Signal(object, object, object)
+    """An editor is wanted for something that is no setting of the game: a knob, what to do, where."""
+    export_asked = Signal(str)
+
+    def __init__(self, stack: QStackedWidget, measurer: Measurer, game: Callable[[], Game]) -> None:
+        super().__init__(stack)
+        self._stack, self._measurer, self._game = stack, measurer, game
+        self.odds: OddsView | None = None
+        self.runs: RunsView | None = None
+        self.table: TableView | None = None
+        self.colours: Palette = LIGHT
+        self._exact: Exact | None = None
+        self._played: Played | None = None
+
+    def view(self, name: str) -> QWidget:
+        """The view of a name, made now if it was not there."""
+        if name == "table":
+            return self.table or self._make_table()
+        self.make_charts()
+        found = self.odds if name == "odds" else self.runs
+        assert found is not None
+        return found
+
+    def make_charts(self) -> None:
+        """Make the views with charts, if they are not there yet."""
+        if self.odds is not None:
+            return
+        from bolometric.desk.views.odds.view import OddsView
+        from bolometric.desk.views.runs import RunsView
+
+        odds, runs = self.odds, self.runs = OddsView(), RunsView()
+        for view in (odds, runs):
+            self._stack.addWidget(view)
+        runs.cancel_asked.connect(self._measurer.cancel_runs)
+        runs.again_asked.connect(lambda: self._measurer.play_again(self._game()))
+        self._measurer.runs_stopped.connect(runs.show_stopped)
+        odds.compare.edit_asked.connect(self.edit_asked)
+        odds.export_asked.connect(self.export_asked)
+        for chart in (odds, runs):
+            chart.show_game(self._game(), self.colours)
+        self.show_exact(self._exact)
+        self.show_played(self._played)
+
+    def _make_table(self) -> QWidget:
+        from bolometric.desk.views.table import TableView
+
+        self.table = TableView()
+        self._stack.addWidget(self.table)
+        self.table.show_game(self._game(), self.colours)
+        return self.table
+
+    def show_game(self, colours: Palette) -> None:
+        """The game is another one; nothing is known of it yet."""
+        self.colours, self._exact, self._played = colours, None, None
+        for view in self._made():
+            view.show_game(self._game(), colours)
+
+    def show_exact(self, exact: Exact | None) -> None:
+        """The game has been worked out, or is not any more."""
+        self._exact = exact
+        if self.runs is not None and exact is not None:
+            self.runs.show_exact(exact)
+
+    def show_played(self, played: Played | None) -> None:
+        """More runs are in."""
+        self._played = played
+        if self.runs is not None and played is not None:
+            self.runs.show_played(played)
+
+    def recolour(self, colours: Palette) -> None:
+        """Draw again in other colours."""
+        self.colours = colours
+        if self.runs is not None:
+            self.runs.recolour(colours)  # it keeps what was played
+        for view in self._made():
+            if view is not self.runs:
+                view.show_game(self._game(), colours)
+
+    def _made(self) -> list[Any]:
+        return [view for view in (self.odds, self.runs, self.table) if view is not None]

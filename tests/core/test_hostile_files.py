@@ -1,0 +1,85 @@
+"""Files from strangers: any value in any place of a real game is refused in one sentence, or is a game that works."""
+
+import json
+import time
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from bolometric.core.demo import demo_files
+from bolometric.core.errors import FileError
+from bolometric.core.files import from_text, to_text
+from bolometric.core.report import odds_plain
+from bolometric.core.rule_sheet import rules_text
+from bolometric.core.starters import STARTERS
+
+GAMES = [json.loads(to_text(game)) for _, game in STARTERS] + [json.loads(path.read_text()) for path in demo_files()]
+
+leaves = st.one_of(
+    st.none(), st.booleans(), st.integers(-(10**30), 10**30), st.floats(allow_nan=False), st.text(max_size=12),
+    st.sampled_from([
+        "1/0", "1/3", "9" * 5000, "−3", "0.1", "a/b", "(((", "mod", "__import__('os')", "keep_out", "count", "formula",
+        "digits", "spinner", "counters", "thousandth", "dare", "plan", "stop_at", "\u0000", "\u202e", "<b>x</b>",
+    ]),
+)  # fmt: skip
+values = st.one_of(
+    leaves,
+    st.lists(leaves, max_size=3),
+    st.dictionaries(st.sampled_from(["value", "angle", "count", "word", "special", "kind"]), leaves, max_size=3),
+    st.just([{"value": 1, "angle": 180}, {"value": 2, "angle": 180}]),
+    st.just([1] * 70),
+)
+
+
+def places(data, path=()):
+    """The path of every value in a game."""
+    inner = data.items() if isinstance(data, dict) else enumerate(data) if isinstance(data, list) else ()
+    for key, value in inner:
+        yield (*path, key)
+        yield from places(value, (*path, key))
+
+
+@settings(max_examples=250)
+@given(st.sampled_from(GAMES), st.data())
+def test_any_value_in_any_place_is_refused_in_a_sentence_or_plays(game, data):
+    changed = json.loads(json.dumps(game))
+    for _ in range(data.draw(st.integers(1, 3))):
+        found = list(places(changed))
+        *way, last = found[data.draw(st.integers(0, 10_000)) % len(found)]
+        holder = changed
+        for step in way:
+            holder = holder[step]
+        holder[last] = json.loads(json.dumps(data.draw(values)))
+    start = time.perf_counter()
+    try:
+        found = from_text(json.dumps(changed), "x")
+    except FileError as error:
+        assert "\n" not in str(error)
+        assert str(error).startswith("x")
+        assert len(str(error)) < 300
+    else:
+        assert from_text(to_text(found), "x") == found
+        assert rules_text(found)
+        assert sum(row["ways"] for row in odds_plain(found)["totals"]) <= odds_plain(found)["ways"]
+    assert time.perf_counter() - start < 5
+
+
+@pytest.mark.parametrize("depth", [10, 1000, 100_000])
+def test_depth_is_no_way_in(depth):
+    for text in ("[" * depth, '{"a":' * depth, '{"bolometric":1,"pieces":' + "[" * depth + "]" * depth + "}"):
+        with pytest.raises(FileError):
+            from_text(text, "x")
+
+
+def test_many_outcomes_are_bounded_whatever_is_asked():
+    """Ten packs that deal six cards each: more outcomes than atoms, answered or refused within seconds."""
+    pack = {"kind": "pack", "cards": [{"value": f"{i}/7", "count": 3} for i in range(60)], "drawn": 6}
+    for make in ("add", "multiply", "largest", "count", "formula"):
+        start = time.perf_counter()
+        data = {"bolometric": 1, "pieces": [pack] * 10, "draw": {"make": make, "formula": "max(a, b) - c"}}
+        try:
+            from_text(json.dumps(data), "x")
+        except FileError as error:
+            assert "\n" not in str(error)
+        assert time.perf_counter() - start < 20

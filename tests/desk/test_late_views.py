@@ -1,0 +1,76 @@
+"""Views that are made late know what happened before; boxes that are filled lie where they should."""
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+from PySide6.QtCore import QRectF
+
+from bolometric.core.demo import demo_files
+from bolometric.desk.late_views import VIEWS
+from bolometric.paint.fill_board import MOST_CELLS, FillLayout, cells_of
+from tests.desk.settling import settle
+
+
+def test_nothing_late_is_made_before_it_is_wanted(open_window):
+    window = open_window()
+    assert [getattr(window.late, name) for name in VIEWS] == [None, None, None]
+    window.show_table()
+    assert window.late.table.isVisible()
+    assert window.late.odds is None  # the table needs no charts
+
+
+@pytest.mark.parametrize("name", VIEWS)
+def test_a_view_made_late_shows_the_present_game(qtbot, open_window, name):
+    window = open_window()
+    with qtbot.waitSignal(window.measurer.exact_ready):
+        window.filing.open(demo_files()[0])
+    settle(qtbot, window, lambda: window.document.edit("area.length", 33))
+    qtbot.waitUntil(lambda: window._played is not None and window._played.done, timeout=20_000)
+    getattr(window, f"show_{name}")()
+    view = getattr(window.late, name)
+    assert view.isVisible()
+    if name == "runs":
+        assert view.exact == window.exact
+        assert view.played == window._played
+    else:
+        shown = view.set.pieces if name == "odds" else view.sitting.game.pieces
+        assert shown == window.document.game.pieces
+    settle(qtbot, window, lambda: window.document.edit("area.length", 21))
+    if name == "table":
+        assert view.sitting.game.area.length == 21
+
+
+def test_other_colours_keep_what_was_played(qtbot, window):
+    window.show_runs()
+    runs = window.late.runs
+    qtbot.waitUntil(lambda: runs.played is not None and runs.played.done, timeout=20_000)
+    played = runs.played
+    window.use_dark()
+    assert runs.played is played
+    assert runs.colours == window.colours
+    window.use_light()
+
+
+@given(
+    st.sampled_from([(10, 10), (100, 100), (1000, 1000), (250, 10), (10_000, 100), (7000, 1000)]),
+    st.floats(150, 1500), st.floats(120, 900), st.data(),
+)  # fmt: skip
+def test_cells_of_a_box_fill_it_from_below_and_are_found_again(box, width, height, data):
+    steps, per_one = box
+    area = QRectF(0, 0, width, height)
+    layout = FillLayout(steps, per_one, area)
+    cells, per_cell = cells_of(steps)
+    assert cells * per_cell >= steps > (cells - 1) * per_cell
+    assert cells <= MOST_CELLS
+    number = data.draw(st.integers(1, cells))
+    cell = layout.square(number)
+    assert area.adjusted(-1, -1, 1, 1).contains(cell)
+    assert layout.number_at(cell.center()) == number
+    assert layout.amount(cells) * per_one == steps
+    if number > layout.columns:
+        below = layout.square(number - layout.columns)
+        assert below.top() > cell.top()
+        assert below.left() == pytest.approx(cell.left())
+        assert layout.beside(number, -1) == number - layout.columns
+    if number % layout.columns:
+        assert layout.square(min(number + 1, cells)).left() >= cell.left()
