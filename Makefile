@@ -43,6 +43,7 @@ screenshots: .venv/ready
 .venv/ready: requirements.txt pyproject.toml | .venv/bin/python
 	$(BIN)/python -m pip install --quiet --disable-pip-version-check '$(SETUPTOOLS)' -r requirements.txt
 	$(BIN)/python -m pip install --quiet --disable-pip-version-check --no-build-isolation --no-deps -e .
+	$(BIN)/python -m compileall -q src
 	$(BIN)/python -m bolometric.core.warm
 	@touch $@
 

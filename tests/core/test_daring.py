@@ -1,5 +1,6 @@
 """Turns of several draws and styles of play: by hand, against play, and best play against every change to it."""
 
+import re
 from collections import defaultdict
 
 import numpy as np
@@ -7,9 +8,11 @@ import pytest
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
+from bolometric.core.areas.trail.area import advice
 from bolometric.core.areas.trail.daring import Policy, plan_of, policy_of, turn_matrix
 from bolometric.core.areas.trail.rules import compile_chain
 from bolometric.core.errors import GameError
+from bolometric.core.faults import find_faults
 from bolometric.core.game import game_from
 from bolometric.core.measure import in_style, measure_exactly, runs_of, thinking
 from bolometric.core.rule_sheet import rules_text
@@ -188,3 +191,54 @@ def test_every_draw_counts_in_the_rolls():
     plain = game_from({"bolometric": 1, "area": {"length": 30}, "seats": {"count": 1}})
     mean = measure_exactly(plain).readings["turns"].mean
     assert abs(rolls.mean() - mean) < 4 * tally.readings()["rolls"].stderr
+
+
+@pytest.mark.parametrize(
+    ("area", "says"),
+    [
+        ({"length": 30, "go_on": "dare"}, "Going on is best in every position"),
+        # What sends you back takes all, stopped or not: so stopping protects nothing.
+        ({"length": 20, "go_on": "dare", "back_to_start": [1]}, "Going on is best in every position"),
+        ({"length": 30, "go_on": "dare", "lose_turn": [1, 2, 3, 4, 5]}, "Stopping is best in every position"),
+    ],
+)
+def test_a_choice_that_is_none_is_a_fault_with_its_cure(area, says):
+    game = game_from({"bolometric": 1, "area": area})
+    (fault,) = [fault for fault in find_faults(game) if fault.code == "no_choice"]
+    assert says in fault.sentence
+    assert fault.level == "fault"
+    (cure,) = fault.cures
+    assert cure.words == "Draw once a turn"
+    assert "no_choice" not in {found.code for found in find_faults(cure.game)}
+
+
+@settings(max_examples=40)
+@given(st.integers(8, 40), st.lists(st.integers(1, 6), min_size=1, max_size=2, unique=True), st.data())
+def test_the_advice_says_what_the_plan_does(length, risky, data):
+    area = {"length": length, "go_on": "dare", "lose_turn": risky}
+    game = game_from({"bolometric": 1, "area": area})
+    plan = plan_of(game.area, game.distribution)
+    start = data.draw(st.integers(0, length - 1))
+    words = advice(game, start)
+    stops = [p for p in range(start + 1, length) if not plan.go[start, p]]
+    if not stops:
+        assert words == "Best play for a turn begun here: go on until you are home."
+        return
+    numbers = [int(n) for n in re.findall(r"(?<![.\d])\d+(?![.\d])", words.split("(")[0])]
+    assert numbers[0] == stops[0]
+    if "or beyond" in words:
+        assert stops == list(range(stops[0], length))
+    elif "elsewhere" not in words:
+        assert stops == list(range(numbers[0], numbers[1] + 1))
+    price = plan.price[start, stops[0]]
+    assert f"going on at {stops[0]} costs {price:.2g}" in words
+
+
+def test_there_is_no_advice_where_there_is_nothing_to_choose():
+    assert advice(game_from({"bolometric": 1}), 5) == ""
+    pack = {"kind": "pack", "after": "keep_out"}
+    kept_out = game_from({"bolometric": 1, "pieces": [pack], "area": {"go_on": "dare"}})
+    assert advice(kept_out, 5) == ""
+    (*_, tally) = runs_of(kept_out, 1, 200)  # it can be played all the same
+    assert (tally.all.home > 0).all()
+    assert measure_exactly(kept_out).squares is None

@@ -372,3 +372,20 @@ def test_what_was_said_of_another_game_is_taken_off(qtbot, window):
     window.document.edit("area.length", 55)
     qtbot.waitUntil(lambda: "Looking at what could be wrong" in window.fault_list.toPlainText(), timeout=5000)
     assert window.fault_list.faults == []
+
+
+def test_the_board_tells_best_play_where_players_dare(qtbot, window):
+    path = next(path for path in demo_files() if path.name.startswith("ridge-dare"))
+    with qtbot.waitSignal(window.measurer.exact_ready):
+        window.filing.open(path)
+    window.show_shape()
+    line = window.shape.line
+    assert "a turn at the start: go on until you are on 19 or beyond" in line.text()
+    window.shape.board._pick(25)
+    assert "Square 25: 11% of players end a turn here" in line.text()
+    assert "stop on 42 to 53" in line.text()
+    assert window.gauges.gauges["choice"].reading.method == "exact"
+    assert not window.gauges.gauges["lead_for_good"].isVisible()
+    settle(qtbot, window, lambda: window.document.edit("area.go_on", "no"))
+    assert "Best play" not in line.text()
+    assert window.gauges.gauges["lead_for_good"].isVisible()

@@ -22,6 +22,7 @@ from bolometric.core.wording import percent
 
 Level = Literal["fault", "advice"]
 MOST_CURES = 3
+CHOICE = "area.go_on"
 HARDLY_EVER = 0.01
 """A game that ends in time less often than this is called too long for any lesson."""
 
@@ -91,6 +92,10 @@ class _Seeker:
         sentence = no_number_words(self.game.pieces, self.game.draw)
         if sentence:
             yield Fault("no_number", "fault", "draw.formula", sentence)
+        idle = self.area.no_choice(self.game)
+        if idle:
+            change = next((change for change in changes(self.game) if change.path == CHOICE), None)
+            yield Fault("no_choice", "fault", CHOICE, idle, (change,) if change else ())
         for path, words, cures in self.area.useless_totals(self.game):
             yield Fault("useless_total", "fault", path, words, cures)
 

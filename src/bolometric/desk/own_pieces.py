@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from functools import cache
 from pathlib import Path
 from typing import Annotated
 
@@ -23,7 +24,10 @@ class Named(Part):
     piece: Piece
 
 
-_LIST = TypeAdapter(Annotated[tuple[Named, ...], Field(max_length=MOST)])
+@cache
+def _list() -> TypeAdapter[tuple[Named, ...]]:
+    """Checks the file's contents; made when there is a file, since making it takes a few milliseconds of the start."""
+    return TypeAdapter(Annotated[tuple[Named, ...], Field(max_length=MOST)])
 
 
 class OwnPieces:
@@ -38,7 +42,7 @@ class OwnPieces:
         try:
             if self.file.stat().st_size > LARGEST:
                 raise ValueError
-            return _LIST.validate_json(self.file.read_bytes())
+            return _list().validate_json(self.file.read_bytes())
         except FileNotFoundError:
             return ()
         except (OSError, ValueError, ValidationError):
@@ -58,5 +62,5 @@ class OwnPieces:
             raise FileError(f"There are {MOST} own pieces already: remove {self.file.name} or use one of them.")
         kept = (*others, Named(name=name, piece=piece))
         self.file.parent.mkdir(parents=True, exist_ok=True)
-        write_text(_LIST.dump_json(kept, indent=1).decode() + "\n", self.file)
+        write_text(_list().dump_json(kept, indent=1).decode() + "\n", self.file)
         self.pieces = kept

@@ -79,6 +79,9 @@ class Faults(Protocol):
     def useless_totals(self, game: Game) -> Iterator[tuple[str, str, tuple[Change, ...]]]:
         """Totals that do nothing where they are used: path, sentence, and what would cure it."""
 
+    def no_choice(self, game: Game) -> str:
+        """A sentence if players may choose but there is nothing to decide, else nothing."""
+
     def never_landed(self, exact: Exact) -> str:
         """A sentence naming the places that are never used, else nothing."""
 

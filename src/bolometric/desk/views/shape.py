@@ -44,5 +44,4 @@ class ShapeView(QWidget):
         """Show a game's board; without ``squares`` it has no heat yet."""
         self._game = game if squares is not None else None
         self.board.show_board(game.area, squares, colours)
-        if not self.board.picked:
-            self._tell(0)
+        self._tell(self.board.picked)

@@ -10,6 +10,7 @@ from numpy.typing import NDArray
 
 from bolometric.core.amounts import tidy
 from bolometric.core.areas.trail import area
+from bolometric.core.areas.trail.daring import plan_of
 from bolometric.core.areas.trail.rules import compile_chain
 from bolometric.core.areas.trail.spec import PER_ONE
 from bolometric.core.errors import GameError
@@ -17,6 +18,7 @@ from bolometric.core.game import Game, with_value
 from bolometric.core.knobs import knob_at
 from bolometric.core.measure import Exact
 from bolometric.core.nearby import Change
+from bolometric.core.pieces import remembers
 from bolometric.core.wording import listing, minus, percent
 
 MOST_NAMED = 8
@@ -103,3 +105,19 @@ def never_landed(exact: Exact) -> str:
     if not len(never) or exact.squares.chance[-1] == 0:
         return ""
     return f"Nobody ever lands on {_squares(never, exact.game)}: leave a task or a picture off."
+
+
+def no_choice(game: Game) -> str:
+    """A sentence if players may choose but one option is best in every position, else nothing."""
+    if not area.chooses(game) or area.hopeless(game) or remembers(game.pieces) or game.distribution.sampled:
+        return ""
+    plan = plan_of(game.area, game.distribution)
+    steps = game.area.steps
+    ahead = np.triu(np.ones((steps, steps), bool), 1) & np.isfinite(plan.turns[:steps])[:, None]
+    if not ahead.any():
+        return ""
+    if plan.go[ahead].all():
+        return "Going on is best in every position, so there is nothing to decide: let some total cost the turn's gain."
+    if not plan.go[ahead].any():
+        return "Stopping is best in every position, so there is nothing to decide: make going on less of a risk."
+    return ""
