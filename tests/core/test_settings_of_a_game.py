@@ -16,6 +16,7 @@ from bolometric.core.files import FORMAT, read, schema, with_suffix, write
 from bolometric.core.game import Game, game_from, with_value
 from bolometric.core.knobs import knob_at, knobs
 from bolometric.core.measure import look
+from bolometric.core.rule_sheet import rule_sheet
 from bolometric.core.starters import STARTERS
 
 PATHS = [at.path for at in knobs(Game())]
@@ -187,3 +188,21 @@ def test_check_of_a_clean_game(run, tmp_path):
     write(game_from({"bolometric": 1, "brief": {"minutes": None, "first_seat_edge": None, "setbacks": None}}), path)
     assert run("check", path).output == "Nothing to say against this game.\n"
     assert read(path).name == "A new game"
+
+
+@pytest.mark.parametrize(
+    ("path", "value", "gone", "come"),
+    [
+        ("area.unit", "tenth", "area.length", "area.amount"),
+        ("area.go_on", "fixed", None, "area.draws"),
+        ("draw.make", "times", None, "draw.factor"),
+        ("draw.make", "formula", None, "draw.formula"),
+    ],
+)
+def test_settings_that_do_nothing_are_not_offered(path, value, gone, come):
+    before, changed = ({at.path for at in knobs(game)} for game in (Game(), with_value(Game(), path, value)))
+    assert changed - before == {come}
+    assert before - changed == ({gone} if gone else set())
+    paths = {s.path for part in rule_sheet(with_value(Game(), path, value)) for line in part.paragraphs for s in line}
+    assert come in paths
+    assert gone not in paths

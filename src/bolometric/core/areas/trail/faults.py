@@ -11,7 +11,7 @@ from numpy.typing import NDArray
 from bolometric.core.amounts import tidy
 from bolometric.core.areas.trail import area
 from bolometric.core.areas.trail.daring import plan_of
-from bolometric.core.areas.trail.rules import compile_chain
+from bolometric.core.areas.trail.rules import GOES_ON, Chain, compile_chain
 from bolometric.core.areas.trail.spec import PER_ONE
 from bolometric.core.errors import GameError
 from bolometric.core.game import Game, with_value
@@ -111,9 +111,8 @@ def no_choice(game: Game) -> str:
     """A sentence if players may choose but one option is best in every position, else nothing."""
     if not area.chooses(game) or area.hopeless(game) or remembers(game.pieces) or game.distribution.sampled:
         return ""
-    plan = plan_of(game.area, game.distribution)
-    steps = game.area.steps
-    ahead = np.triu(np.ones((steps, steps), bool), 1) & np.isfinite(plan.turns[:steps])[:, None]
+    plan, chain = plan_of(game.area, game.distribution), compile_chain(game.area, game.distribution)
+    ahead = _within_a_turn(chain) & (chain.can_be_reached & chain.can_finish)[:, None]
     if not ahead.any():
         return ""
     if plan.go[ahead].all():
@@ -121,3 +120,17 @@ def no_choice(game: Game) -> str:
     if not plan.go[ahead].any():
         return "Stopping is best in every position, so there is nothing to decide: make going on less of a risk."
     return ""
+
+
+def _within_a_turn(chain: Chain) -> NDArray[np.bool_]:
+    """Which positions a turn begun at each can come to without ending; shape (steps, steps)."""
+    steps = chain.length
+    moves = np.zeros((steps, steps + 1), np.float32)
+    for column in np.flatnonzero(chain.turn == GOES_ON):
+        moves[np.arange(steps), chain.table[:, column]] = 1
+    reach = moves[:, :steps]
+    while True:  # each round doubles how many draws are looked at
+        further = np.minimum(reach + reach @ reach, 1)
+        if (further == reach).all():
+            return reach > 0
+        reach = further
