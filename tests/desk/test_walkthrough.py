@@ -1,0 +1,75 @@
+"""An educator with a job: from a starter to an own game with a spinner, its odds, its file and the command line."""
+
+import json
+
+from click.testing import CliRunner
+from PySide6.QtWidgets import QLineEdit, QRadioButton, QSpinBox
+
+from bolometric.cli import main
+from bolometric.core.files import read
+from bolometric.core.starters import STARTERS
+from tests.desk.settling import settle
+from tests.desk.test_window import choose
+
+
+def test_a_die_and_a_spinner_from_nothing_to_the_command_line(qtbot, open_window, tmp_path):
+    window = open_window(demo=False)
+    starter = next(game for _, game in STARTERS if game.name == "A trail of sums")
+    settle(qtbot, window, lambda: window._opened(window.filing.start(starter)))
+
+    name = choose(qtbot, window, "name").findChild(QLineEdit)
+    name.selectAll()
+    qtbot.keyClicks(name, "Night bakery")
+    pieces = choose(qtbot, window, "pieces")
+    settle(qtbot, window, pieces.remove.click)
+    settle(qtbot, window, lambda: pieces._add("spinner"))
+    line = pieces.form.lines[3]
+    line.setFocus()
+    line.selectAll()
+    settle(qtbot, window, lambda: qtbot.keyClicks(line, "9 moon*"))
+    settle(qtbot, window, lambda: pieces.form.angles[0].setValue(150))
+    window.editing.close_popover()
+    made = choose(qtbot, window, "draw.make")
+    difference = next(b for b in made.findChildren(QRadioButton) if b.text() == "take the smaller from the larger")
+    settle(qtbot, window, difference.click)
+    special = choose(qtbot, window, "area.special")
+    loses = next(b for b in special.findChildren(QRadioButton) if b.text() == "loses you the turn")
+    settle(qtbot, window, loses.click)
+    length = choose(qtbot, window, "area.length").findChild(QSpinBox)
+    settle(qtbot, window, lambda: length.setValue(35))
+    window.editing.close_popover()
+
+    game = window.document.game
+    assert game.name == "Night bakery"
+    assert [float(s.angle) for s in game.pieces[1].sectors] == [150, 30, 90, 90]
+    assert "one spinner (1 (150°), 2 (30°), 3 (90°) and 9 (90°), 9 special)" in window.sheet.toPlainText()
+    assert "an adult pierces the spinner" in window.sheet.toPlainText()
+
+    window.show_odds()
+    odds = window.late.odds
+    odds.show_page(2)
+    odds.questions.totals.setText("0")
+    odds.questions.totals.textEdited.emit("0")
+    # A 0 takes the same number on both: each face of the die is as likely, so the spinner's 1, 2 and 3 count.
+    assert "A total of 0: 9 of 72 ways, 1/8" in odds.questions.chance.text()
+    odds.show_page(5)
+    odds.hand.throw(20)
+    assert odds.hand.sequence.toPlainText().count("\n") == 19
+    window.filing.questions.place = tmp_path / "odds.csv"
+    window._export("csv")
+    assert (tmp_path / "odds.csv").read_text().startswith("total,ways,chance,fraction")
+
+    window.filing.questions.place = tmp_path / "bakery"
+    window.actions_by_id["save"].trigger()
+    path = tmp_path / "bakery.bolo.json"
+    assert read(path) == game
+    told = json.loads(CliRunner().invoke(main, ["measure", str(path), "--runs", "300", "--json"]).output)
+    for key in ("minutes", "setbacks", "first_seat_edge"):
+        assert told["readings"][key]["mean"] == window.gauges.gauges[key].reading.mean
+    before = game
+    for _ in range(3):
+        window.undo()
+    window.redo()
+    assert window.document.game != before
+    settle(qtbot, window, lambda: window._opened(window.filing.open(path)))
+    assert window.document.game == before
