@@ -4,7 +4,7 @@ import sys
 
 import pytest
 from PySide6.QtCore import QObject, QPoint, Qt, Signal
-from PySide6.QtGui import QAction, QGuiApplication
+from PySide6.QtGui import QAction
 from PySide6.QtWidgets import QLineEdit, QPushButton, QRadioButton, QSpinBox, QToolButton
 
 from bolometric.core.demo import demo_files
@@ -275,50 +275,6 @@ def test_the_board_reads_out_its_squares(qtbot, window):
     middle = board.layout_now().square(7).center().toPoint()
     qtbot.mouseMove(board, middle)
     qtbot.waitUntil(lambda: board.picked == 7)
-
-
-def test_odds_light_up_the_ways_on_every_page(qtbot, window):
-    window.show_odds()
-    odds = window.late.odds
-    chances, ways = odds.chances, odds.ways
-    chances.total.setCurrentIndex(chances.total.findText("9"))
-    assert "9: 4 of 36 ways, 1/9" in chances.answer.text()
-    odds.show_page(1)
-    assert ways.total.currentText() == "9"
-    assert ways.table.picked == 9
-    qtbot.keyClick(ways.table, Qt.Key.Key_Right)  # to the first pair, 1 and 1
-    assert ways.table.picked == 2
-    assert chances.total.currentText() == "2"
-
-
-def test_pieces_are_compared_through_the_same_editor(qtbot, window):
-    window.show_odds()
-    window.late.odds.show_page(3)
-    page = window.late.odds.compare
-    qtbot.waitUntil(lambda: [row.game.isVisible() for row in page.rows] == [True, False])
-    page.rows[1].pieces.click()
-    editor = window.editing.popover.content
-    before = window.document.game
-    editor.double.click()
-    assert len(page.rows[1].set.pieces) == len(editor._pieces) == 2
-    assert window.document.game == before
-    window.editing.close_popover()
-
-
-def test_tables_and_charts_are_taken_away(qtbot, window, tmp_path):
-    window.show_odds()
-    for page, kind in ((0, "csv"), (0, "svg"), (1, "png"), (3, "svg"), (4, "png")):
-        window.late.odds.show_page(page)
-        window.filing.questions.place = tmp_path / f"out{page}"
-        window._export(kind)
-        data = (tmp_path / f"out{page}.{kind}").read_bytes()
-        starts = {"csv": b"total,ways,chance,fraction\r\n2,1,", "svg": b"<?xml", "png": b"\x89PNG"}
-        assert data.startswith(starts[kind])
-    window.filing.questions.place = tmp_path / "nowhere" / "out.csv"
-    window._export("csv")
-    assert "cannot be saved" in window.notice.words.text()
-    window.late.odds.copy_table()
-    assert QGuiApplication.clipboard().text().splitlines()[1].split("\t")[:2] == ["2", "1"]
 
 
 def test_a_game_whose_draws_hang_together_is_shown_as_simulated(qtbot, window):

@@ -5,9 +5,9 @@ from __future__ import annotations
 import tempfile
 from pathlib import Path
 
-from PySide6.QtCore import QBuffer, QByteArray, QIODevice, QSize
-from PySide6.QtGui import QPainter
-from PySide6.QtWidgets import QWidget
+from PySide6.QtCore import QBuffer, QByteArray, QIODevice, QPoint, QRectF, QSize
+from PySide6.QtGui import QImage, QPainter
+from PySide6.QtWidgets import QGraphicsView, QWidget
 
 from bolometric.core.errors import FileError
 from bolometric.core.files import write_bytes
@@ -31,13 +31,21 @@ def export_picture(widget: QWidget, path: Path, kind: str) -> None:
     write_bytes(_svg(widget) if kind == "svg" else _png(widget), path)
 
 
-def _png(widget: QWidget) -> bytes:
-    from PySide6.QtGui import QPixmap
+def _paint(widget: QWidget, painter: QPainter) -> None:
+    """What a widget shows; charts are views on a scene, which Qt paints by a way of their own."""
+    if isinstance(widget, QGraphicsView):
+        widget.render(painter, QRectF(widget.rect()), widget.viewport().rect())
+    else:
+        widget.render(painter, QPoint(0, 0))
 
-    picture = QPixmap(widget.size() * SCALE)
-    picture.setDevicePixelRatio(SCALE)
+
+def _png(widget: QWidget) -> bytes:
+    picture = QImage(widget.size() * SCALE, QImage.Format.Format_RGB32)
     picture.fill(widget.palette().base().color())
-    widget.render(picture)
+    painter = QPainter(picture)
+    painter.scale(SCALE, SCALE)
+    _paint(widget, painter)
+    painter.end()
     data = QByteArray()
     buffer = QBuffer(data)
     buffer.open(QIODevice.OpenModeFlag.WriteOnly)
@@ -55,8 +63,9 @@ def _svg(widget: QWidget) -> bytes:
         generator.setFileName(str(made))
         generator.setSize(QSize(widget.width(), widget.height()))
         generator.setViewBox(widget.rect())
+        generator.setResolution(widget.logicalDpiX())  # or texts and shapes are scaled apart
         generator.setTitle(widget.accessibleName())
         painter = QPainter(generator)
-        widget.render(painter)
+        _paint(widget, painter)
         painter.end()
         return made.read_bytes()
