@@ -31,7 +31,7 @@ from bolometric.core.outcomes import MOST_LISTED, Group, Listing, groups_of, lis
 from bolometric.core.pieces import AnyPiece
 from bolometric.core.totals import Sorted, totals_of
 
-MOST_TOTALS = 300_000
+MOST_TOTALS = 100_000
 SAMPLED = 400_000
 """Outcomes taken by chance where there are too many to list."""
 SEED = 20_240
@@ -230,9 +230,9 @@ def _fold(groups: tuple[Group, ...], numbers: list[list[int]], does: str, plain_
     return ways
 
 
-WIDEST_PACK = 20_000_000
+WIDEST_PACK = 8_000_000
 """Bits of the packed product up to which sums are multiplied out at once."""
-WORK_A_TOTAL = 30
+WORK_A_TOTAL = 20
 """Steps of a fold that are taken for each total that there may be."""
 
 

@@ -25,7 +25,7 @@ from bolometric.core.outcomes import groups_of
 from bolometric.core.pieces import AnyPiece, remembers
 from bolometric.core.showing import can_be_listed, pair_table
 
-DEALT, LONGEST_ROW = 10_000, 1000
+DEALT, LONGEST_ROW = 5_000, 1000
 SEED = 1
 
 Asked = Literal["these", "at_least", "at_most"]
@@ -66,6 +66,8 @@ class Questions:
         self.pieces, self.draw = pieces, draw
         self.odds: Distribution = distribution_of(pieces, draw)
         self.remembers = remembers(pieces)
+        self._dealt: NDArray[np.int64] | None = None
+        """Rows of draws dealt so far: every question is asked of the same rows."""
 
     def chance(self, want: Callable[[Value], bool]) -> Fraction:
         """The chance that one draw makes a total that is wanted."""
@@ -129,12 +131,13 @@ class Questions:
 
     def _hits(self, want: Callable[[Value], bool], draws: int) -> NDArray[np.bool_]:
         """Rows of draws from a fresh pack: which of them make a wanted total; shape (``DEALT``, draws)."""
-        from bolometric.core.deck import deck_of, sequences  # brings Numba with it
+        if self._dealt is None or self._dealt.shape[1] < draws:
+            from bolometric.core.deck import deck_of, sequences  # brings Numba with it
 
-        deck, place, _ = deck_of(self.pieces, self.draw)
+            deck, place, _ = deck_of(self.pieces, self.draw)
+            self._dealt = place[sequences(deck, DEALT, draws, np.random.default_rng(SEED))]
         good = np.array([*map(want, self.odds.totals), False])
-        rows = sequences(deck, DEALT, draws, np.random.default_rng(SEED))
-        return np.asarray(good[place[rows]])
+        return np.asarray(good[self._dealt[:, :draws]])
 
 
 def _enough(p: float) -> int:
