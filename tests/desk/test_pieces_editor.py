@@ -162,3 +162,18 @@ def test_a_damaged_store_is_left_alone_and_said(opened, tmp_path, text):
     editor.keep_as("mine")
     assert "is damaged" in editor._trouble.text()
     assert (tmp_path / "pieces.json").read_text() == text
+
+
+def test_a_face_that_cannot_be_never_gets_into_a_form(opened, qtbot):
+    """It is said, and the form can be gone on with: its rows are made anew from faces that are good."""
+    for kind, at in (("die", 0), ("spinner", 1), ("pack", 1)):
+        editor, made = opened({}, {"kind": kind})
+        editor._choose(1)
+        retype(qtbot, editor.form.lines[at], "500000")
+        assert "'500000' is too large" in editor._trouble.text()
+        more = editor.form._add if kind == "pack" else lambda form=editor.form: form.count.setValue(9)
+        more()
+        assert max(made[-1][1].values) == 5000  # the last good number on the way to what was typed
+    editor, made = opened({"kind": "pack", "cards": [10_000]})
+    editor.form._add()
+    assert made[-1][0].values == (10_000, 10_000)  # no card is above the largest there may be

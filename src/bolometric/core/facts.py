@@ -84,8 +84,3 @@ def _kept(factor: NDArray[np.int64], shape: tuple[int, ...]) -> NDArray[np.int64
 def _flat(numbers: Numbers, shape: tuple[int, ...]) -> Numbers:
     under = numbers.under if isinstance(numbers.under, int) else np.broadcast_to(numbers.under, shape).ravel()
     return Numbers(np.broadcast_to(numbers.over, shape).ravel(), under)
-
-
-def distinct(facts: tuple[Facts, ...]) -> int:
-    """How many different facts there are."""
-    return sum(len(part.times) for part in facts)

@@ -7,7 +7,7 @@ runs. So undo is a list of games, and results are cached by the game itself.
 from __future__ import annotations
 
 from functools import cache
-from typing import Annotated, Any, Literal, Self, get_args
+from typing import Annotated, Any, Literal, Self, TypeVar, get_args
 
 from pydantic import Field, ValidationError, model_validator
 
@@ -101,6 +101,11 @@ class Game(Part):
         """Distribution of the total of one draw."""
         return distribution_of(self.pieces, self.draw)
 
+    @property
+    def draws_are_known(self) -> bool:
+        """Whether draws do not hang together and all chances are exact: only then is there a chain to follow."""
+        return not remembers(self.pieces) and not self.distribution.sampled
+
     @model_validator(mode="after")
     def _fits_together(self) -> Self:
         check_set(self.pieces, self.draw)
@@ -138,18 +143,22 @@ class PieceSet(Part):
         return self
 
 
+Whole = TypeVar("Whole", bound=Part)
+
+
 def set_from(data: Any) -> PieceSet:
     """A set from plain data. Raises GameError with the place and one sentence."""
-    try:
-        return PieceSet.model_validate(data)
-    except ValidationError as error:
-        raise explain(error, every_field_name()) from None
+    return _checked(PieceSet, data)
 
 
 def game_from(data: Any) -> Game:
     """A game from plain data (as read from JSON). Raises GameError with the place and one sentence."""
+    return _checked(Game, data)
+
+
+def _checked(kind: type[Whole], data: Any) -> Whole:
     try:
-        return Game.model_validate(data)
+        return kind.model_validate(data)
     except ValidationError as error:
         raise explain(error, every_field_name()) from None
 

@@ -16,7 +16,6 @@ from bolometric.core.areas.trail import daring
 from bolometric.core.areas.trail.rules import LOST, MOST_DRAWS, SENT_BACK, Chain, compile_chain
 from bolometric.core.game import Game
 from bolometric.core.hand import Hand, Shown
-from bolometric.core.pieces import remembers
 from bolometric.core.seats import Style
 from bolometric.core.wording import listing, minus
 
@@ -158,7 +157,7 @@ class Sitting:
             return "The game is over."
         if game.area.go_on != "dare":
             return "There is nothing to choose in this game: draw, and see."
-        if remembers(game.pieces) or game.distribution.sampled:
+        if not game.draws_are_known:
             return "Best play is not known where draws hang together or are too many to list."
         if now.waiting == "draw":
             return "A turn begins with a draw; then there is something to choose."

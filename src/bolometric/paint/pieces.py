@@ -13,7 +13,6 @@ from bolometric.core.pieces import AnyPiece, Counters, Die, Pack, Sector, Spinne
 from bolometric.paint.faces import paint_special, paint_value
 from bolometric.paint.palette import Palette
 
-WHOLE = 360.0
 STRAIGHT_UP = 90.0
 """Degrees, counted as Qt does from three o'clock against the clock: the first sector begins at twelve."""
 

@@ -4,29 +4,38 @@ from __future__ import annotations
 
 from typing import Any
 
+from pydantic import ValidationError
 from PySide6.QtCore import Signal
 from PySide6.QtWidgets import QLineEdit
 
+from bolometric.core.explain import explain
 from bolometric.core.face_text import HINT, read_face, typed
 from bolometric.core.faces import Face
 
 
 class FaceLine(QLineEdit):
-    """Sends a face as plain data whenever what stands in it is one, else the text that is none."""
+    """Sends a face as plain data whenever what stands in it is one, else a sentence that says why it is none."""
 
     read = Signal(object)
-    unread = Signal(str)
+    refused = Signal(str)
 
     def __init__(self, face: Face, name: str) -> None:
         super().__init__(typed(face))
+        self._name = name
         self.setAccessibleName(name)
         self.setToolTip(HINT)
         self.textEdited.connect(self._edited)
 
     def _edited(self, text: str) -> None:
-        found = read_face(text)
+        found, shown = read_face(text), text.strip()[:20]
         if found is None:
-            self.unread.emit(text)
+            name = self._name
+            self.refused.emit(f"“{shown}” on {name} is not a number." if shown else f"{name.capitalize()} is empty.")
+            return
+        try:
+            Face.model_validate(found)
+        except ValidationError as error:
+            self.refused.emit(explain(error, ()).sentence)
         else:
             self.read.emit(found)
 

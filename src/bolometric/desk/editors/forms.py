@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+from fractions import Fraction
+from functools import partial
 from typing import Any
 
 from PySide6.QtCore import Qt, Signal
@@ -18,8 +21,7 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
-from bolometric.core.amounts import plain
-from bolometric.core.face_text import read_face
+from bolometric.core.amounts import FACE_LIMIT, plain
 from bolometric.core.faces import Face
 from bolometric.core.pieces import (
     FEWEST_FACES,
@@ -61,10 +63,28 @@ class Form(QWidget):
         """Hand the piece on as it stands."""
         self.changed.emit(dict(self.data))
 
-    def unreadable(self, name: str, text: str) -> None:
-        """Say that what was typed is no face."""
-        shown = text.strip()[:20]
-        self.trouble.emit(f"“{shown}” on {name} is not a number." if shown else f"{name.capitalize()} is empty.")
+    def face_line(self, data: dict[str, Any], name: str, take: Callable[[dict[str, Any]], None]) -> FaceLine:
+        """A line for the face of an entry; ``take`` gets every new face that is one."""
+        face = Face.model_validate({key: data[key] for key in ("value", "word", "special") if key in data})
+        line = FaceLine(face, name)
+        line.read.connect(take)
+        line.refused.connect(self.trouble)
+        return line
+
+    def row_area(self) -> QScrollArea:
+        """Where the rows of a form stand; many of them scroll."""
+        area = QScrollArea(widgetResizable=True)
+        area.setFrameShape(QScrollArea.Shape.NoFrame)
+        area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        area.setFocusPolicy(Qt.FocusPolicy.NoFocus)
+        return area
+
+    def show_rows(self, area: QScrollArea, rows: QWidget) -> None:
+        """Put fresh rows in their place."""
+        area.setWidget(rows)
+        area.setMinimumWidth(rows.sizeHint().width() + 14)
+        area.setFixedHeight(min(rows.sizeHint().height() + 4, TALLEST))
+        self.resized.emit()
 
     def counted(self, words: str, value: int, low: int, high: int) -> QSpinBox:
         """A row with a number field."""
@@ -98,12 +118,10 @@ class DieForm(Form):
         grid.setSpacing(3)
         self.lines: list[FaceLine] = []
         for i, face in enumerate(self._faces):
-            line = FaceLine(Face.model_validate(face), f"face {i + 1}")
+            line = self.face_line(face, f"face {i + 1}", partial(self._set_face, i))
             line.setFixedSize(CELL, CELL if len(self._faces) == len(NET) else 32)
             line.setAlignment(Qt.AlignmentFlag.AlignCenter)
             line.setObjectName("cell")
-            line.read.connect(lambda read, i=i: self._set_face(i, read))
-            line.unread.connect(lambda text, i=i: self.unreadable(f"face {i + 1}", text))
             row, column = NET[i] if len(self._faces) == len(NET) else divmod(i, ACROSS)
             grid.addWidget(line, row, column)
             self.lines.append(line)
@@ -135,10 +153,7 @@ class PackForm(Form):
         super().__init__()
         self.data = piece.model_dump()
         self._cards = [card.model_dump() for card in piece.cards]
-        self.area = QScrollArea(widgetResizable=True)
-        self.area.setFrameShape(QScrollArea.Shape.NoFrame)
-        self.area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
-        self.area.setFocusPolicy(Qt.FocusPolicy.NoFocus)
+        self.area = self.row_area()
         self.column.addWidget(self.area)
         self.drawn = self.counted("cards drawn at once", piece.drawn, 1, MOST_AT_ONCE)
         self.drawn.valueChanged.connect(lambda value: self._set("drawn", value))
@@ -162,10 +177,7 @@ class PackForm(Form):
         self.lines: list[FaceLine] = []
         self.counts: list[QSpinBox] = []
         for i, card in enumerate(self._cards):
-            face = Face.model_validate({key: card[key] for key in ("value", "word", "special")})
-            line = FaceLine(face, f"card {i + 1}")
-            line.read.connect(lambda read, i=i: self._set_card(i, with_face(self._cards[i], read)))
-            line.unread.connect(lambda text, i=i: self.unreadable(f"card {i + 1}", text))
+            line = self.face_line(card, f"card {i + 1}", partial(self._set_card_face, i))
             count = QSpinBox(minimum=1, maximum=MOST_OF_A_KIND, value=card["count"])
             count.setAccessibleName(f"how many of card {i + 1}")
             count.valueChanged.connect(lambda n, i=i: self._set_card(i, {**self._cards[i], "count": n}))
@@ -181,13 +193,14 @@ class PackForm(Form):
         add.clicked.connect(self._add)
         grid.addWidget(add, len(self._cards), 0, 1, 2)
         grid.setColumnStretch(0, 1)
-        self.area.setWidget(inner)
-        self.area.setFixedHeight(min(inner.sizeHint().height() + 4, TALLEST))
-        self.resized.emit()
+        self.show_rows(self.area, inner)
 
     def _set(self, name: str, value: Any) -> None:
         self.data[name] = value
         self.send()
+
+    def _set_card_face(self, i: int, face: dict[str, Any]) -> None:
+        self._set_card(i, with_face(self._cards[i], face))
 
     def _set_card(self, i: int, card: dict[str, Any]) -> None:
         self._cards[i] = card
@@ -200,8 +213,8 @@ class PackForm(Form):
 
     def _add(self) -> None:
         """One more kind of card, a step above the last."""
-        face = read_face(str(plain(Face.model_validate({"value": self._cards[-1]["value"]}).value + 1)))
-        self._cards.append({**(face or {"value": 0}), "count": 1})
+        last = Face.model_validate({"value": self._cards[-1]["value"]}).value
+        self._cards.append({"value": plain(min(last + 1, Fraction(FACE_LIMIT))), "count": 1})
         self._fill()
         self._set("cards", list(self._cards))
         self.area.verticalScrollBar().setValue(self.area.verticalScrollBar().maximum())
@@ -222,13 +235,18 @@ class CountersForm(Form):
             word = QLineEdit(self.data[f"{side}_word"], maxLength=24)
             word.setAccessibleName(f"what the {side} is called")
             word.textEdited.connect(lambda text, side=side: self._set(f"{side}_word", text))
-            worth = FaceLine(Face.model_validate({"value": self.data[side]}), f"what the {side} is worth")
-            worth.read.connect(lambda read, side=side: self._set(side, read["value"]))
-            worth.unread.connect(lambda text, side=side: self.unreadable(f"the {side}", text))
+            worth = self.face_line(
+                {"value": self.data[side]},
+                f"what the {side} is worth",
+                partial(self._set_worth, side),
+            )
             grid.addWidget(QLabel(f"{side.capitalize()} up"), row, 0)
             grid.addWidget(word, row, 1)
             grid.addWidget(worth, row, 2)
         self.column.addLayout(grid)
+
+    def _set_worth(self, side: str, face: dict[str, Any]) -> None:
+        self._set(side, face["value"])
 
     def _set(self, name: str, value: Any) -> None:
         self.data[name] = value

@@ -4,19 +4,19 @@ from __future__ import annotations
 
 from contextlib import suppress
 from fractions import Fraction
+from functools import partial
 from math import atan2, degrees
 from typing import Any
 
 from pydantic import ValidationError
 from PySide6.QtCore import QPointF, QRectF, QSize, Qt, Signal
 from PySide6.QtGui import QColor, QKeyEvent, QMouseEvent, QPainter, QPaintEvent
-from PySide6.QtWidgets import QDoubleSpinBox, QGridLayout, QHBoxLayout, QLabel, QPushButton, QScrollArea, QWidget
+from PySide6.QtWidgets import QDoubleSpinBox, QGridLayout, QHBoxLayout, QLabel, QPushButton, QWidget
 
 from bolometric.core.amounts import plain
-from bolometric.core.faces import Face
 from bolometric.core.pieces import CIRCLE, MOST_SECTORS, NARROWEST, Spinner
 from bolometric.desk.editors.face_line import FaceLine, with_face
-from bolometric.desk.editors.forms import TALLEST, Form
+from bolometric.desk.editors.forms import Form
 from bolometric.paint.palette import Palette
 from bolometric.paint.pieces import edges_of, on_circle, paint_spinner
 
@@ -109,10 +109,7 @@ class SpinnerForm(Form):
         equal.clicked.connect(lambda: self._set_count(len(self._sectors)))
         self.disc = Disc(piece, palette)
         self.disc.edge_moved.connect(self._move_edge)
-        self.area = QScrollArea(widgetResizable=True)
-        self.area.setFrameShape(QScrollArea.Shape.NoFrame)
-        self.area.setFocusPolicy(Qt.FocusPolicy.NoFocus)
-        self.area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        self.area = self.row_area()
         row = QHBoxLayout()
         row.addWidget(self.disc)
         row.addWidget(self.area, 1)
@@ -133,11 +130,8 @@ class SpinnerForm(Form):
         self.lines: list[FaceLine] = []
         self.angles: list[QDoubleSpinBox] = []
         for i, sector in enumerate(self._sectors):
-            face = Face.model_validate({key: sector[key] for key in ("value", "word", "special")})
-            line = FaceLine(face, f"sector {i + 1}")
+            line = self.face_line(sector, f"sector {i + 1}", partial(self._set_face, i))
             line.setMaximumWidth(110)
-            line.read.connect(lambda read, i=i: self._set_face(i, read))
-            line.unread.connect(lambda text, i=i: self.unreadable(f"sector {i + 1}", text))
             angle = QDoubleSpinBox(decimals=1, minimum=NARROWEST, maximum=CIRCLE - NARROWEST, suffix="°")
             angle.setAccessibleName(f"angle of sector {i + 1}")
             angle.setValue(float(sector["angle"]))
@@ -148,10 +142,7 @@ class SpinnerForm(Form):
             self.angles.append(angle)
         grid.addWidget(QLabel(""), len(self._sectors), 0)
         grid.setRowStretch(len(self._sectors), 1)
-        self.area.setWidget(inner)
-        self.area.setMinimumWidth(inner.sizeHint().width() + 14)
-        self.area.setFixedHeight(min(inner.sizeHint().height() + 4, TALLEST))
-        self.resized.emit()
+        self.show_rows(self.area, inner)
 
     def _set_count(self, count: int) -> None:
         last = self._sectors[-1]

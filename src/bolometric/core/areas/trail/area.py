@@ -39,7 +39,7 @@ def journeys(game: Game, stop: Callable[[], bool]) -> tuple[Journey, ...] | None
 
     Raises Cancelled once ``stop()`` is true.
     """
-    if remembers(game.pieces) or game.distribution.sampled:
+    if not game.draws_are_known:
         return None
     styles = [game.seats.style(seat) for seat in range(game.seats.count)]
     ways = {style: _journey(game, style, stop) for style in dict.fromkeys(styles)}
@@ -64,7 +64,7 @@ def chooses(game: Game) -> bool:
 
 def advice(game: Game, position: int) -> str:
     """What a player does best in a turn begun at a position; nothing where there is nothing to choose."""
-    if not chooses(game) or game.distribution.sampled or remembers(game.pieces) or position >= game.area.steps:
+    if not chooses(game) or not game.draws_are_known or position >= game.area.steps:
         return ""
     return daring.advice(game.area, daring.plan_of(game.area, game.distribution), position)
 
@@ -81,7 +81,7 @@ def hopeless(game: Game) -> bool:
 
 def squares(game: Game) -> Squares | None:
     """How often each step is landed on at the end of a turn (by the first seat's style); None if that is not known."""
-    if not remembers(game.pieces) and not game.distribution.sampled:
+    if game.draws_are_known:
         if game.area.go_on != "no":
             return exact.landed(_way(game, game.seats.style(0)))
         found = exact.squares(_chain(game))

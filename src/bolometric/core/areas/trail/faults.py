@@ -18,7 +18,6 @@ from bolometric.core.game import Game, with_value
 from bolometric.core.knobs import knob_at
 from bolometric.core.measure import Exact
 from bolometric.core.nearby import Change
-from bolometric.core.pieces import remembers
 from bolometric.core.wording import listing, minus, percent
 
 MOST_NAMED = 8
@@ -109,7 +108,7 @@ def never_landed(exact: Exact) -> str:
 
 def no_choice(game: Game) -> str:
     """A sentence if players may choose but one option is best in every position, else nothing."""
-    if not area.chooses(game) or area.hopeless(game) or remembers(game.pieces) or game.distribution.sampled:
+    if not area.chooses(game) or area.hopeless(game) or not game.draws_are_known:
         return ""
     plan, chain = plan_of(game.area, game.distribution), compile_chain(game.area, game.distribution)
     ahead = _within_a_turn(chain) & (chain.can_be_reached & chain.can_finish)[:, None]
