@@ -8,7 +8,7 @@ import pytest
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
-from bolometric.core.areas.trail.area import advice
+from bolometric.core.areas.trail.board import advice
 from bolometric.core.areas.trail.daring import Policy, plan_of, policy_of, turn_matrix
 from bolometric.core.areas.trail.rules import compile_chain
 from bolometric.core.errors import GameError
@@ -165,7 +165,7 @@ def test_styles_differ_by_seat_and_are_said():
     wins = measure_exactly(game).readings["seat_wins"].values
     assert wins[0] > wins[1] > wins[2]
     alike = in_style(game, "guess")
-    assert "Measured with players who guess whether to go on." in rules_text(alike)
+    assert "Measured with players who guess." in rules_text(alike)
 
 
 @pytest.mark.parametrize(
@@ -241,4 +241,4 @@ def test_there_is_no_advice_where_there_is_nothing_to_choose():
     assert advice(kept_out, 5) == ""
     (*_, tally) = runs_of(kept_out, 1, 200)  # it can be played all the same
     assert (tally.all.home > 0).all()
-    assert measure_exactly(kept_out).squares is None
+    assert measure_exactly(kept_out).heat is None

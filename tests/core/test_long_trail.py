@@ -45,7 +45,7 @@ def test_filling_one_by_hundredths_is_a_trail_of_a_hundred():
                        "area": {"length": 100, "end": "exact"}})  # fmt: skip
     one, other = measure_exactly(fill), measure_exactly(whole)
     assert one.readings == other.readings
-    assert (one.squares.chance == other.squares.chance).all()
+    assert (one.heat.squares.chance == other.heat.squares.chance).all()
     text = rules_text(fill)
     assert "Draw a large box that stands for 1, divided into hundredths: 100 of them." in text
     assert "multiply the number by its place" in text
@@ -59,8 +59,8 @@ def test_a_hundred_by_hundredths_is_exact_and_agrees_with_play():
     (*_, tally) = runs_of(game, 1, 3000)
     turns = tally.readings()["turns"]
     assert abs(found.readings["turns"].mean - turns.mean) < 4 * turns.stderr
-    assert found.squares.stderr == 0
-    assert found.squares.chance[-1] == pytest.approx(1)
+    assert found.heat.squares.stderr == 0
+    assert found.heat.squares.chance[-1] == pytest.approx(1)
 
 
 def test_a_game_in_which_no_total_fits_opens_and_says_so():
@@ -100,7 +100,7 @@ def test_a_pack_kept_out_is_measured_by_play_and_its_faults_found():
     game = game_from({"bolometric": 1, "pieces": [pack], "area": {"length": 200}, "seats": {"count": 2}})
     found = measure_exactly(game)
     assert found.readings == {}
-    assert found.squares.stderr > 0
+    assert found.heat.squares.stderr > 0
     assert {fault.code for fault in find_faults(game)} >= {"far_too_long"}
     # Alone: six cards add to 21, so nine passes of 54 draws make 189, and 11 more are drawn from the tenth.
     alone = game.model_copy(update={"seats": game.seats.model_copy(update={"count": 1})})

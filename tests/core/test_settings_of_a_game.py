@@ -41,10 +41,16 @@ def allows(game, path, value):
 def described(schema_node, path):
     """The description of a field in the schema, found by its path."""
     defs, node = schema()["$defs"], schema_node
+
+    def followed(node):
+        if "$ref" not in node:
+            return node
+        return {**defs[node["$ref"].split("/")[-1]], **{k: v for k, v in node.items() if k != "$ref"}}
+
     for step in path.split("."):
-        node = node["properties"][step]
-        if "$ref" in node:
-            node = {**defs[node["$ref"].split("/")[-1]], **{k: v for k, v in node.items() if k != "$ref"}}
+        if "oneOf" in node:
+            node = next(one for one in map(followed, node["oneOf"]) if step in one["properties"])
+        node = followed(node["properties"][step])
     return node.get("description", "")
 
 

@@ -32,13 +32,13 @@ def check_sitting(game, seed, most, choices):
         before = sitting.now
         if before.waiting == "nothing":
             break
-        if before.waiting == "choice" and choices[step % len(choices)]:
-            sitting.stop()
+        if before.waiting == "either" and choices[step % len(choices)]:
+            sitting.choose("stop")
             assert sitting.now.places == before.places
             continue
         sitting.draw()
         now = sitting.now
-        assert now.places[before.seat] == expected(game, before, now.shown)
+        assert now.places[before.seat] == expected(game, before, sitting.here.shown)
         others = [k for k in range(game.seats.count) if k != before.seat]
         assert [now.places[k] for k in others] == [before.places[k] for k in others]
     home = game.area.steps
@@ -58,9 +58,9 @@ def test_every_step_is_by_the_rules_and_can_be_taken_back(game, seed, choices):
     reached = list(sitting.past)
     while sitting.can_undo:
         sitting.undo()
-        assert sitting.now == reached[len(sitting.past) - 1]
+        assert sitting.here == reached[len(sitting.past) - 1]
     sitting.draw()
-    assert sitting.now == reached[1]  # after a step back the same draw comes again
+    assert sitting.here == reached[1]  # after a step back the same draw comes again
     again = check_sitting(game, seed, 60, choices)
     assert again.past == reached
 
@@ -102,7 +102,7 @@ def test_the_coach_tells_what_the_plan_knows():
     for _ in range(4):
         sitting.draw(6)
     assert "Stopping is better" in sitting.coach()
-    sitting.stop()
+    sitting.choose("stop")
     assert sitting.now.seat == 1
     plain = Sitting(read(demo_files()[0]))
     assert "nothing to choose" in plain.coach()

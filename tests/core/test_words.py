@@ -178,14 +178,14 @@ def test_results_are_told_in_sentences():
     two = game_from({"bolometric": 1, "seats": {"count": 2}, "area": {"finish": "finish_round"}})
     exact = measure_exactly(two)
     (*_, tally) = runs_of(two, 1, 500)
-    assert "8 of 10 games take" in length_words(exact)
+    assert "8 of 10 games take" in length_words(two, exact)
     assert "of games are shared" in win_words(two, exact)
     assert "changes hands" in lead_words(tally.all)
-    assert "only the runs" in length_words(None)
+    assert "only the runs" in length_words(two, None)
     assert "only the runs" in win_words(two, None)
     alone = game_from({"bolometric": 1, "seats": {"count": 1}, "pieces": [{}, {}], "area": {"end": "exact"}})
     stuck = measure_exactly(alone)
-    assert "This game may never end" in length_words(stuck)
+    assert "This game may never end" in length_words(alone, stuck)
     assert "alone" in win_words(alone, stuck)
 
 

@@ -125,12 +125,10 @@ def test_every_square_is_drawn_in_its_tint(qapp, length):
 def test_the_board_of_a_game_has_its_figures(qapp, path):
     exact = measure_exactly(read(path))
     area, room = exact.game.area, QRectF(0, 0, 300, 200)
-    picture, layout = picture_of(area, exact.squares), layout_of(area, room)
+    picture, layout = picture_of(exact.game, exact.heat), layout_of(exact.game, room)
     assert len(picture.warmth) == len(picture.figures) == area.steps
-    assert picture.figures[0] == "0%" or exact.squares.chance[0] > 0
-    longer = area.model_copy(update={"length": area.length + 1, "amount": area.amount + 1})
-    assert picture_of(longer, exact.squares).warmth is None  # figures of another game are not shown
-    assert picture_of(area, None).figures is None
+    assert picture.figures[0] == "0%" or exact.heat.squares.chance[0] > 0
+    assert picture_of(exact.game, None).figures is None
     image = drawn(lambda painter: paint_board(painter, layout, picture, LIGHT))
     last = layout.square(area.steps)
     at = last.topLeft() + (last.bottomRight() - last.topLeft()) * 0.14
@@ -143,7 +141,7 @@ def test_an_amount_of_many_steps_is_drawn_in_cells_of_several(qapp):
     game = read(next(path for path in demo_files() if path.name.startswith("aurora")))
     game = with_value(game, "area.amount", 30)
     exact = measure_exactly(game)
-    picture, layout = picture_of(game.area, exact.squares), layout_of(game.area, QRectF(0, 0, 800, 500))
+    picture, layout = picture_of(game, exact.heat), layout_of(game, QRectF(0, 0, 800, 500))
     assert (layout.cells, layout.per_cell) == (300, 10)
     assert layout.amount(1) == Fraction(1, 10)
     assert layout.amount(300) == 30

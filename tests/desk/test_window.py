@@ -48,7 +48,7 @@ def test_the_whole_job(qtbot, window, tmp_path):
     assert window.exact.game == game
     for name in ("minutes", "first_seat_edge", "setbacks", "in_time"):
         assert window.gauges.gauges[name].reading == known.readings[name]
-    assert (window.shape.board.squares.chance == known.squares.chance).all()
+    assert window.shape.board.heat.values == known.heat.values
     qtbot.waitUntil(lambda: "A total of 10 can never come up" in window.fault_list.toPlainText())
 
     for _ in range(3):
@@ -286,7 +286,7 @@ def test_a_game_whose_draws_hang_together_is_shown_as_simulated(qtbot, window):
     assert window.gauges.gauges["minutes"].reading.method == "simulated"
     assert "simulated ±" in window.shape.board.describe(5)
     window.show_runs()
-    assert "hang together" in window.late.runs.within.text()
+    assert "not worked out" in window.late.runs.within.text()
     with qtbot.waitSignal(window.measurer.effects_ready, timeout=30_000):
         window.gauges.gauges["minutes"].click()
     assert "simulated" in window.editing.popover.content._movers.text()
@@ -336,7 +336,7 @@ def test_the_board_tells_best_play_where_players_dare(qtbot, window):
         window.filing.open(path)
     window.show_shape()
     line = window.shape.line
-    assert "a turn at the start: go on until you are on 19 or beyond" in line.text()
+    assert "a turn begun at the start: go on until you are on 19 or beyond" in line.text()
     window.shape.board._pick(25)
     assert "Square 25: 11% of players end a turn here" in line.text()
     assert "stop on 42 to 53" in line.text()

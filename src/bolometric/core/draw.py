@@ -108,7 +108,7 @@ class Draw(Part):
             "amount",
             "the fixed number",
             hint="A whole number, a decimal or a fraction such as 1/4.",
-            when=("make", ("times",)),
+            when=(("make", ("times",)),),
         ),
     ] = Fraction(2)
     formula: Annotated[
@@ -125,7 +125,7 @@ class Draw(Part):
             "the formula",
             hint="a is the first number shown, b the second. + − × ÷ and brackets; min(a, b), max(a, b), abs(a); "
             "a div b divides and rounds down, a mod b is what is left over.",
-            when=("make", ("formula",)),
+            when=(("make", ("formula",)),),
         ),
     ] = "a"
 

@@ -10,8 +10,10 @@ from pydantic_core import ErrorDetails, PydanticCustomError
 from bolometric.core.errors import GameError
 
 SETTING = "setting"
-TAGS = ("die", "spinner", "pack", "counters", "trail", "function-after")
-"""Tags of unions: part of pydantic's places, not of the file."""
+TAGS = ("die", "spinner", "pack", "counters")
+"""Tags of the pieces' union: where they follow a place in a list, they are part of pydantic's places, not of the
+file."""
+AREA_TAGS = ("trail", "tiles: sets", "tiles: boxes", "tiles: counters", "tiles: multiples", "function-after")
 
 
 def setting_error(sentence: str, where: str = "") -> PydanticCustomError:
@@ -28,17 +30,22 @@ def explain(error: ValidationError, known: tuple[str, ...]) -> GameError:
     context = first.get("ctx", {})
     if first["type"] == SETTING:
         return GameError(context["sentence"], context["where"] or _where(first["loc"]))
-    return GameError(_sentence(first, context, known), _where(first["loc"]))
+    where = _where(first["loc"])
+    if first["type"] == "union_tag_invalid" and where == "area":
+        where += ".play" if context["tag"].startswith("tiles") else ".kind"
+    return GameError(_sentence(first, context, known), where)
 
 
 def _where(loc: tuple[int | str, ...]) -> str:
     """A dotted path, counting list entries from 1 as people do."""
     words = ""
+    before: int | str = ""
     for step in loc:
         if isinstance(step, int):
             words += f"[{step + 1}]"
-        elif step not in TAGS:
+        elif step not in AREA_TAGS and not (step in TAGS and isinstance(before, int)):
             words += f".{step}" if words else step
+        before = step
     return words
 
 
@@ -70,6 +77,7 @@ def _sentence(first: ErrorDetails, context: dict[str, Any], known: tuple[str, ..
             return f"There are too many entries here: the most is {context['max_length']}."
         case "literal_error" | "enum" | "union_tag_invalid":
             choices = context.get("expected") or context.get("expected_tags", "")
+            shown = repr(context["tag"])[:40] if "tag" in context else shown
             return f"{shown} is not one of the choices here: {choices}."
         case "union_tag_not_found":
             return 'Its kind is missing: say which, for example "kind": "die".'

@@ -22,7 +22,6 @@ from bolometric.core.wording import percent
 
 Level = Literal["fault", "advice"]
 MOST_CURES = 3
-CHOICE = "area.go_on"
 HARDLY_EVER = 0.01
 """A game that ends in time less often than this is called too long for any lesson."""
 
@@ -41,7 +40,7 @@ class Fault:
 
 def find_faults(game: Game, exact: Exact | None = None, stop: Stop = never_stop) -> list[Fault]:
     """Everything wrong or surprising, faults before advice. Raises Cancelled once ``stop()`` is true."""
-    measured = exact if exact is not None and exact.journeys is not None else look(game, stop)
+    measured = exact if exact is not None and exact.solved is not None else look(game, stop)
     seeker = _Seeker(measured, stop)
     return sorted(seeker.all(), key=lambda fault: fault.level != "fault")
 
@@ -57,14 +56,14 @@ class _Seeker:
     def all(self) -> Iterator[Fault]:
         yield from self._endless()
         yield from self._no_number()
-        yield from self._impossible()
+        for code, path, sentence, cures in self.area.plain_faults(self.game):
+            yield Fault(code, "fault", path, sentence, cures)
         if not self.exact.never:
             too_long = list(self._far_too_long())
             yield from too_long
             yield from (fault for fault in self._off_the_brief() if not (too_long and fault.where == "brief.minutes"))
-        untouched = self.area.never_landed(self.exact)
-        if untouched:
-            yield Fault("never_landed", "advice", self.area.lengthens(self.game), untouched)
+        for code, path, sentence in self.area.advice(self.exact):
+            yield Fault(code, "advice", path, sentence)
 
     def _cures(self, good: Callable[[Exact], bool], better: Callable[[Exact], float]) -> tuple[Change, ...]:
         """Nearby changes whose game is ``good``, best (least) first, at most one a setting."""
@@ -79,33 +78,23 @@ class _Seeker:
 
     def _sound(self, exact: Exact) -> bool:
         """Whether no draw of a changed game does nothing that did something before."""
-        idle = [list(self.area.useless_totals(game)) for game in (exact.game, self.game)]
-        return len(idle[0]) <= len(idle[1]) and exact.game.distribution.no_number <= self.game.distribution.no_number
+        idle = [self.area.useless(game) for game in (exact.game, self.game)]
+        return idle[0] <= idle[1] and exact.game.distribution.no_number <= self.game.distribution.no_number
 
     def _endless(self) -> Iterator[Fault]:
-        sentence = self.area.endless(self.exact)
+        where, sentence = self.area.endless(self.exact)
         if sentence:
             cures = self._cures(lambda exact: not exact.never, lambda exact: _length(exact))
-            yield Fault("may_never_end", "fault", "area.end", sentence, cures)
+            yield Fault("may_never_end", "fault", where, sentence, cures)
 
     def _no_number(self) -> Iterator[Fault]:
         sentence = no_number_words(self.game.pieces, self.game.draw)
         if sentence:
             yield Fault("no_number", "fault", "draw.formula", sentence)
-        idle = self.area.no_choice(self.game)
-        if idle:
-            change = next((change for change in changes(self.game) if change.path == CHOICE), None)
-            yield Fault("no_choice", "fault", CHOICE, idle, (change,) if change else ())
-        for path, words, cures in self.area.useless_totals(self.game):
-            yield Fault("useless_total", "fault", path, words, cures)
-
-    def _impossible(self) -> Iterator[Fault]:
-        for path, sentence, change in self.area.impossible_totals(self.game):
-            yield Fault("impossible_total", "fault", path, sentence, (change,))
 
     def _far_too_long(self) -> Iterator[Fault]:
         in_time, band = self.exact.readings.get("in_time"), self.game.brief.minutes
-        if self.exact.race is None and self.exact.journeys is not None:
+        if self.exact.solved is not None and self.exact.turns is None:
             yield Fault(
                 "too_long_to_measure", "fault", self.area.lengthens(self.game),
                 "This game is too long for its end to be worked out: shorten the trail or ease what sends you back.",
@@ -117,13 +106,23 @@ class _Seeker:
                 f"on average it takes {_length(self.exact):,.0f} minutes."
             )
             yield Fault(
-                "far_too_long", "fault", self.area.lengthens(self.game), sentence, self._brief_cures("minutes", band)
+                "far_too_long",
+                "fault",
+                self.area.lengthens(self.game) or "pieces",
+                sentence,
+                self._brief_cures("minutes", band),
             )
 
     def _off_the_brief(self) -> Iterator[Fault]:
         for key in ("minutes", "first_seat_edge", "setbacks"):
             band, reading = getattr(self.game.brief, key), self.exact.readings.get(key)
-            if band is None or reading is None or reading.mean is None or not applies(self.game, key):
+            if (
+                key not in self.game.area.gauges
+                or band is None
+                or reading is None
+                or reading.mean is None
+                or not applies(self.game, key)
+            ):
                 continue
             side = off(band, reading.mean)
             if side:
@@ -145,7 +144,8 @@ class _Seeker:
         cures = self._cures(good, lambda exact: abs((value(exact) or 0.0) - middle))
         if key != "minutes":
             return cures
-        fit = fitted(self.game, self.area.lengthens(self.game), key, band.low, band.high, self.stop)
+        grows = self.area.lengthens(self.game)
+        fit = fitted(self.game, grows, key, band.low, band.high, self.stop) if grows else None
         others = [cure for cure in cures if fit is None or cure.path != fit.path]
         return tuple([fit, *others][:MOST_CURES]) if fit else cures
 

@@ -9,15 +9,16 @@ from __future__ import annotations
 from functools import cache
 from typing import Annotated, Any, Literal, Self, TypeVar, get_args
 
-from pydantic import Field, ValidationError, model_validator
+from pydantic import Discriminator, Field, Tag, ValidationError, model_validator
 
+from bolometric.core.areas.tiles.spec import Boxes, Counters, Multiples, Sets
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.draw import Draw
 from bolometric.core.errors import GameError
 from bolometric.core.explain import explain, setting_error
 from bolometric.core.faces import Line
 from bolometric.core.knobs import Knob
-from bolometric.core.model import Part
+from bolometric.core.model import AreaPart, Part
 from bolometric.core.odds import Distribution, distribution_of
 from bolometric.core.outcomes import MOST_LISTED, groups_of, rows_of
 from bolometric.core.pieces import MOST_PIECES, PLAIN_DIE, AnyPiece, Piece, remembers
@@ -72,6 +73,28 @@ class Brief(Part):
     ] = Band(low=0, high=0.1)
 
 
+def _kind_of_area(given: Any) -> str:
+    """Which area plain data, or an area, is of; a trail if it does not say."""
+
+    def read(name: str, usual: str) -> str:
+        found = given.get(name, usual) if isinstance(given, dict) else getattr(given, name, usual)
+        return str(found)
+
+    kind = read("kind", "trail")
+    return f"tiles: {read('play', 'sets')}" if kind == "tiles" else kind
+
+
+AnyArea = Annotated[
+    Annotated[Trail, Tag("trail")]
+    | Annotated[Sets, Tag("tiles: sets")]
+    | Annotated[Boxes, Tag("tiles: boxes")]
+    | Annotated[Counters, Tag("tiles: counters")]
+    | Annotated[Multiples, Tag("tiles: multiples")],
+    Discriminator(_kind_of_area),
+]
+Area = TypeVar("Area", bound=AreaPart)
+
+
 class Game(Part):
     """One game, whole and playable: every combination of settings that can be built can be measured.
 
@@ -93,7 +116,7 @@ class Game(Part):
         Knob("pieces", "pieces"),
     ] = (PLAIN_DIE,)
     draw: Draw = Draw()
-    area: Trail = Trail()
+    area: AnyArea = Trail()
     seats: Seats = Seats()
 
     @property
@@ -109,9 +132,16 @@ class Game(Part):
     @model_validator(mode="after")
     def _fits_together(self) -> Self:
         check_set(self.pieces, self.draw)
-        self.seats.check_styles(self.area.kind)
+        self.seats.check_styles(self.area)
+        self.area.check_seats(self.seats.count)
+        self.area.check_pieces(self.pieces, self.draw)
         self.area.check_draw(self.distribution)
         return self
+
+    def area_as(self, kind: type[Area]) -> Area:
+        """The area, for those who know what it is."""
+        assert isinstance(self.area, kind)
+        return self.area
 
 
 def check_set(pieces: tuple[AnyPiece, ...], draw: Draw) -> None:

@@ -68,6 +68,14 @@ class Hand:
         total = total_of(thrown, self.draw_rule)
         return Shown(thrown, total, sum_words(thrown, self.draw_rule, total))
 
+    def part(self, shown: Shown, pieces: int) -> Shown:
+        """The same draw with only the first so many pieces."""
+        if pieces >= len(shown.thrown):
+            return shown
+        thrown = shown.thrown[:pieces]
+        total = total_of(thrown, self.draw_rule)
+        return Shown(thrown, total, sum_words(thrown, self.draw_rule, total))
+
     def _throw(self, i: int, piece: AnyPiece) -> Thrown:
         match piece:
             case Die(faces=faces):

@@ -44,14 +44,14 @@ class Knob:
     """What one stored unit is on screen: 100 for shares that are shown in percent."""
     choices: tuple[Choice, ...] = ()
     hint: str = ""
-    when: tuple[str, tuple[str, ...]] | None = None
-    """Another field of the same part and its values for which this setting matters; None if it always does."""
+    when: tuple[tuple[str, tuple[str, ...]], ...] = ()
+    """Other fields of the same part, each with the values for which this setting matters."""
     suggested: tuple[str, ...] | None = None
     """The choices that may be suggested as a change; None for all."""
 
     def matters(self, part: Part) -> bool:
         """Whether the setting does anything as the part stands."""
-        return self.when is None or getattr(part, self.when[0]) in self.when[1]
+        return all(getattr(part, name) in values for name, values in self.when)
 
     def words(self, value: str) -> str:
         """The words of a choice."""

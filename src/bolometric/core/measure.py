@@ -8,14 +8,17 @@ from functools import cached_property
 from typing import Any
 
 import numpy as np
+from pydantic_core import PydanticCustomError
 
-from bolometric.core.areas.registry import area_of
-from bolometric.core.errors import Cancelled
+from bolometric.core.areas.registry import area_of, board_of
+from bolometric.core.errors import Cancelled, GameError
 from bolometric.core.game import Game
-from bolometric.core.race import Journey, Race, Squares, race
+from bolometric.core.heat import Heat
+from bolometric.core.lengths import WaitingTime
 from bolometric.core.readings import KINDS, Reading, exact_length, exact_value
 from bolometric.core.runs import MOST_TURNS, Table, Tally, stream
 from bolometric.core.seats import Style
+from bolometric.core.solved import Solved
 
 Stop = Callable[[], bool]
 
@@ -31,20 +34,28 @@ class Exact:
 
     game: Game
     readings: dict[str, Reading]
-    journeys: tuple[Journey, ...] | None
-    """One a seat; None if draws hang together (cards kept out), or are too many to list: then no chain is known."""
-    race: Race | None
-    """None if there are no journeys, or the game is too long for its tail to be known."""
+    solved: Solved | None
+    """None if nothing can be followed: draws hang together, are too many to list, or the area is only played."""
 
     @property
     def never(self) -> float:
-        """The largest chance of a seat that it never comes home, as far as that is known exactly."""
-        return max(way.never for way in self.journeys) if self.journeys is not None else 0.0
+        """The largest chance of a seat that it never reaches the aim, as far as that is known exactly."""
+        return self.solved.never if self.solved is not None else 0.0
+
+    @property
+    def turns(self) -> WaitingTime | None:
+        """Turns in a game, all seats together, if they are known."""
+        return self.solved.turns if self.solved is not None else None
+
+    @property
+    def lasting(self) -> WaitingTime | None:
+        """What the minutes are counted in, turns or draws, if known."""
+        return self.solved.paced or self.solved.turns if self.solved is not None else None
 
     @cached_property
-    def squares(self) -> Squares | None:
-        """How often each square is landed on: worked out when first asked for, since suggestions never ask."""
-        return area_of(self.game).squares(self.game)
+    def heat(self) -> Heat | None:
+        """How often each place of the board is used: worked out when first asked for, since suggestions never ask."""
+        return board_of(self.game).heat(self.game)
 
 
 @dataclass(frozen=True)
@@ -84,14 +95,21 @@ def measure_exactly(game: Game, stop: Stop = never_stop, worth_of_thinking: bool
     """
     if stop():
         raise Cancelled
-    area = area_of(game)
-    ways = area.journeys(game, stop)
-    found = None if ways is None else race(ways, game.area.finish == "finish_round")
-    readings = {} if found is None else _race_readings(game, found)
-    worth = thinking(game, stop) if found is not None and worth_of_thinking else None
+    solved = area_of(game).solve(game, stop)
+    readings = {} if solved is None else _with_minutes(game, solved)
+    worth = thinking(game, stop) if readings and worth_of_thinking else None
     if worth is not None:
         readings["choice"] = exact_value(worth)
-    return Exact(game, readings, ways, found)
+    return Exact(game, readings, solved)
+
+
+BY_SEATS = ((Style(choose="plan"), Style()), (Style(), Style(choose="plan")))
+"""Best play against guessing, seats swapped."""
+
+
+def may_think(game: Game) -> bool:
+    """Whether there is something to choose, and best play at it is known."""
+    return area_of(game).chooses(game) and bool(game.area.goals)
 
 
 def thinking(game: Game, stop: Stop = never_stop) -> float | None:
@@ -99,25 +117,44 @@ def thinking(game: Game, stop: Stop = never_stop) -> float | None:
 
     Never below 0; None where there is nothing to choose or it can't be worked out.
     """
-    area = area_of(game)
-    if not area.chooses(game):
+    if not may_think(game):
         return None
     share = 0.0
-    for first, second in (("plan", "guess"), ("guess", "plan")):
-        ways = area.journeys(with_styles(game, (Style(choose=first), Style(choose=second))), stop)
-        found = None if ways is None else race(ways, game.area.finish == "finish_round")
-        if found is None:
+    for styles in BY_SEATS:
+        solved = area_of(game).solve(with_styles(game, styles), stop)
+        if solved is None or "seat_wins" not in solved.readings:
             return None
-        wins = found.seat_wins / max(found.seat_wins.sum(), 1e-300)
-        share += float(wins[0] if first == "plan" else wins[1]) / 2
+        wins = solved.readings["seat_wins"].values or (0.0, 0.0)
+        share += wins[styles[0].choose == "guess"] / max(sum(wins), 1e-300) / 2
     return max(0.0, 2 * share - 1)
+
+
+THOUGHT_RUNS = 20_000
+
+
+def thinking_played(game: Game, seed: int, stop: Stop = never_stop) -> Reading | None:
+    """The same from games played, where it can't be worked out; None where there is nothing to choose."""
+    if not may_think(game):
+        return None
+    shares = []
+    for styles in BY_SEATS:
+        *_, tally = runs_of(with_styles(game, styles), seed, THOUGHT_RUNS, stop)
+        shares.append(tally.shares[:, int(styles[0].choose == "guess")])
+    won = np.concatenate(shares)
+    return Reading("simulated", max(0.0, 2 * float(won.mean()) - 1), stderr=2 * float(won.std()) / len(won) ** 0.5)
 
 
 def in_style(game: Game, choose: str) -> Game:
     """The game with all seats choosing in one way; a rule of thumb is the game's own where it has one."""
     own = next((style for style in game.seats.styles if style.choose == choose), None)
-    style = own or Style(choose=choose)
-    return game.model_copy(update={"seats": game.seats.model_copy(update={"styles": (style,)})})
+    style = own or Style(choose=choose, rule=next(iter(game.area.rules), "stop_after"))
+    changed = game.model_copy(update={"seats": game.seats.model_copy(update={"styles": (style,)})})
+    if choose != "guess" and area_of(game).chooses(game):
+        try:
+            changed.seats.check_styles(game.area)
+        except PydanticCustomError as error:
+            raise GameError(str(error), "seats.styles") from None
+    return changed
 
 
 def with_styles(game: Game, styles: tuple[Style, ...]) -> Game:
@@ -125,25 +162,17 @@ def with_styles(game: Game, styles: tuple[Style, ...]) -> Game:
     return game.model_copy(update={"seats": game.seats.model_copy(update={"count": len(styles), "styles": styles})})
 
 
-def _race_readings(game: Game, found: Race) -> dict[str, Reading]:
-    wins = tuple(float(share) for share in found.seat_wins)
-    readings = {
-        "turns": exact_length(found.turns),
-        "rounds": exact_length(found.rounds),
-        "minutes": exact_length(found.turns, minutes_a_turn(game)),
-        "seat_wins": Reading("exact", values=wins),
-        "first_seat_edge": exact_value(wins[0] - sum(wins) / len(wins)),
-        "ties": exact_value(found.ties),
-        "setbacks": Reading("exact", found.setbacks, never=found.never or None),
-        "success": exact_value(1 - found.never),
-        "stuck": exact_value(found.never),
-    }
-    if area_of(game).one_draw_a_turn(game):
-        readings["rolls"] = readings["turns"]
+def _with_minutes(game: Game, solved: Solved) -> dict[str, Reading]:
+    """The readings of an area with those that take the seconds of the table."""
+    paced = solved.paced or solved.turns
+    readings = dict(solved.readings)
+    if paced is None:
+        return readings
+    readings["minutes"] = exact_length(paced, minutes_a_turn(game))
     if game.brief.minutes is not None:
         # A hair more than the limit, so that 48 turns of 15 seconds count as 12 minutes.
         most = int(np.floor(game.brief.minutes.high / minutes_a_turn(game) + 1e-9))
-        readings["in_time"] = exact_value(1 - found.turns.lasts_beyond(most))
+        readings["in_time"] = exact_value(1 - paced.lasts_beyond(most))
     return readings
 
 
@@ -154,13 +183,16 @@ QUICK_RUNS, QUICK_TURNS, LONGEST_LOOK = 10_000, 3_000_000, 5_000
 def look(game: Game, stop: Stop = never_stop, wanted: str | None = None) -> Exact:
     """Exact readings; where there are none by their nature, or not the one wanted, also those of games played."""
     found = measure_exactly(game, stop, wanted == "choice")
-    if found.journeys is not None and (wanted is None or wanted in found.readings):
+    if found.solved is not None and (wanted is None or wanted in found.readings):
         return found
     for tally in runs_of(game, 1, QUICK_RUNS, stop, LONGEST_LOOK):
         turns = tally.all.turns
         if turns.sum() > QUICK_TURNS or turns.max() == LONGEST_LOOK:
             break
-    return replace(found, readings={**tally.readings(), **found.readings})
+    played = tally.readings()
+    if wanted == "choice" and (worth := thinking_played(game, 1, stop)) is not None:
+        played["choice"] = worth
+    return replace(found, readings={**played, **found.readings})
 
 
 def runs_of(
@@ -168,7 +200,8 @@ def runs_of(
 ) -> Iterator[Tally]:
     """Play the game: the tally after each batch. Raises Cancelled between batches once ``stop()`` is true."""
     band = game.brief.minutes
-    table = Table(game.seats.count, minutes_a_turn(game), None if band is None else band.high + 1e-9)
+    most = None if band is None else band.high + 1e-9
+    table = Table(game.seats.count, minutes_a_turn(game), most, game.area.pace == "rolls", game.area.together)
     return stream(area_of(game).player(game), table, seed, runs, stop, most_turns)
 
 
@@ -176,4 +209,7 @@ def measure(game: Game, runs: int | None = None, seed: int = 1, stop: Stop = nev
     """Measure a game. ``runs`` None plays until the widest standard error is under half a point."""
     exact = measure_exactly(game, stop)
     *_, tally = runs_of(game, seed, runs, stop)
-    return Measurement(exact, tally.readings(), tally.runs, seed)
+    played = dict(tally.readings())
+    if "choice" not in exact.readings and (worth := thinking_played(game, seed, stop)) is not None:
+        played["choice"] = worth
+    return Measurement(exact, played, tally.runs, seed)

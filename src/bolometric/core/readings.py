@@ -27,7 +27,7 @@ KINDS: Mapping[str, Kind] = MappingProxyType(
         "rolls": Kind("Rolls", "count", "draws in a whole game, all seats together"),
         "turns": Kind("Turns", "count", "turns in a whole game, all seats together, the last one counted"),
         "rounds": Kind("Rounds", "count", "turns of the seat that took most"),
-        "minutes": Kind("Length", "minutes", "turns times the seconds that a turn takes"),
+        "minutes": Kind("Length", "minutes", "turns (with sets of tiles: draws) times the seconds that one takes"),
         "in_time": Kind("Ends in time", "share", "chance that a game ends within the brief's minutes"),
         "seat_wins": Kind("Wins by seat", "share", "share of games that each seat wins, a tie shared out"),
         "ties": Kind("Ties", "share", "share of games that several seats win together"),
@@ -41,8 +41,10 @@ KINDS: Mapping[str, Kind] = MappingProxyType(
         "choice": Kind(
             "Choice", "share", "what thinking is worth: best play against guessing, from 0 (all luck) to 1; alone, too"
         ),
-        "success": Kind("Gets home", "share", "chance that anyone gets home at all"),
-        "stuck": Kind("Stuck", "share", "chance that nobody can get home any more"),
+        "score": Kind("Score", "count", "final score of a seat"),
+        "idle_turns": Kind("Idle turns", "share", "share of turns in which nothing could be done"),
+        "success": Kind("Reaches the aim", "share", "chance that the aim is reached at all"),
+        "stuck": Kind("Stuck", "share", "chance that nobody can reach the aim any more"),
     }
 )
 

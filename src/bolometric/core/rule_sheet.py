@@ -21,6 +21,10 @@ AS_PRINTED = str.maketrans({"*": "×", "/": "÷", "-": "−"})
 """Signs that are typed, as they are printed."""
 
 
+PACE = {"turns": "turn", "rolls": "draw"}
+"""What takes the seconds that are set."""
+
+
 def caution(game: Game) -> str:
     """What can hurt, for the pieces of this game; it defers to the school."""
     told = [SMALL]
@@ -69,14 +73,16 @@ def _aim(game: Game) -> Section:
     practising = Span(game.brief.practising or "numbers", "brief.practising")
     seconds = Span(f"{game.seats.seconds_per_turn:g} seconds", "seats.seconds_per_turn")
     minutes, setbacks = _band(game, "brief.minutes"), _band(game, "brief.setbacks")
-    wanted: tuple[str | Span, ...] = ("Turns that lose ground: ", setbacks, ".")
-    if game.seats.count > 1:
+    wanted: tuple[str | Span, ...] = (
+        () if "setbacks" not in game.area.gauges else ("Turns that lose ground: ", setbacks, ".")
+    )
+    if game.seats.count > 1 and "first_seat_edge" in game.area.gauges:
         wanted = ("Edge of going first: ", _band(game, "brief.first_seat_edge"), ". ", *wanted)
     return Section(
         "Aim",
         (
             sentences("For ", players, " from ", group, " practising ", practising, "."),
-            sentences("To last ", minutes, ", at about ", seconds, " a turn. ", *wanted),
+            sentences("To last ", minutes, ", at about ", seconds, f" a {PACE[game.area.pace]}. ", *wanted),
             *_styles(game),
         ),
     )
@@ -94,8 +100,7 @@ def _styles(game: Game) -> list[Sentences]:
 
 
 def _pieces(game: Game) -> Section:
-    counters = "a counter" if game.seats.count == 1 else "a counter for each player"
-    need = f", {counters} and the trail. " if game.area.unit == "whole" else " and a box to fill for each player. "
+    need = f"{saying_of(game).needs(game)}. "
     return Section(
         "Pieces",
         (sentences("You need ", Span(pieces_words(game.pieces), "pieces"), f"{need}{caution(game)}"),),
@@ -103,12 +108,11 @@ def _pieces(game: Game) -> Section:
 
 
 def _first(game: Game) -> Section:
-    begin = "You begin" if game.seats.count == 1 else "Everyone begins"
-    line = [f"{begin} {saying_of(game).place(game)}."]
-    if game.seats.count > 1:
+    told = saying_of(game).first(game)
+    if game.seats.count > 1 and not game.area.together:
         starts = Span(game.seats.starts or "Anyone", "seats.starts")
-        return Section("First", (sentences(starts, " starts; then go round in turn. ", *line),))
-    return Section("First", (sentences(*line),))
+        told = (sentences(starts, " starts; then go round in turn. ", *told[0]), *told[1:])
+    return Section("First", told)
 
 
 def _acts(game: Game) -> list[str]:
@@ -163,7 +167,7 @@ def set_words(game: Game) -> str:
 def _each_turn(game: Game) -> Section:
     moved, *rest = saying_of(game).turn(game)
     acts = _acts(game)
-    said = listing_words(acts, "and") + (" and " if len(acts) == 1 else ", then ")
+    said = saying_of(game).begins(game) + listing_words(acts, "and") + (" and " if len(acts) == 1 else ", then ")
     rules: list[str | Span] = []
     for line in rest:
         rules += [" ", *line]

@@ -7,9 +7,9 @@ size follows from the first one), so a result is the same on any machine and any
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, fields, replace
 from math import sqrt
-from typing import Protocol, Self
+from typing import Any, Protocol, Self
 
 import numpy as np
 from numpy.typing import NDArray
@@ -34,7 +34,7 @@ BATCH_TURNS = 1_500_000
 
 @dataclass(frozen=True, slots=True)
 class Batch:
-    """The runs of one batch, one entry a run."""
+    """The runs of one batch, one entry a run. What an area does not have is None."""
 
     turns: NDArray[np.int64]
     rolls: NDArray[np.int64]
@@ -42,17 +42,23 @@ class Batch:
     winner: NDArray[np.int8]
     """Seat from 0, or one of the codes."""
     home: NDArray[np.uint8]
-    """Which seats were home at the end, seat k as bit k."""
-    setbacks: NDArray[np.int64]
+    """Which seats share the win, seat k as bit k."""
+    setbacks: NDArray[np.int64] | None = None
     """Turns that lost ground."""
-    last_lead: NDArray[np.int64]
+    last_lead: NDArray[np.int64] | None = None
     """The turn at which the one who is ahead at the end went ahead for the last time."""
-    lead_changes: NDArray[np.int64]
+    lead_changes: NDArray[np.int64] | None = None
     """How often the lead went to another seat than the one that had it before."""
+    idle: NDArray[np.float64] | None = None
+    """Turns in which nothing could be done (with one caller: the share of the seats for which it was so)."""
+    score: NDArray[np.float64] | None = None
+    """Final score of each seat; shape (runs, seats)."""
+    success: NDArray[np.float64] | None = None
+    """How far the aim was reached, 0 to 1; None where winning is the aim."""
 
     @classmethod
     def empty(cls, runs: int) -> Self:
-        """Room for so many runs."""
+        """Room for so many runs of a race."""
         return cls(
             np.empty(runs, np.int64),
             np.empty(runs, np.int64),
@@ -66,8 +72,14 @@ class Batch:
     @classmethod
     def joined(cls, batches: list[Batch]) -> Self:
         """Several batches as one."""
-        names = ("turns", "rolls", "winner", "home", "setbacks", "last_lead", "lead_changes")
-        return cls(*(np.concatenate([getattr(batch, name) for batch in batches]) for name in names))
+        parts: dict[str, list[Any]] = {name: [getattr(batch, name) for batch in batches] for name in BATCH_PARTS}
+        joined: dict[str, Any] = {
+            name: None if found[0] is None else np.concatenate(found) for name, found in parts.items()
+        }
+        return cls(**joined)
+
+
+BATCH_PARTS = tuple(part.name for part in fields(Batch))
 
 
 class Player(Protocol):
@@ -84,6 +96,10 @@ class Table:
     seats: int
     minutes_a_turn: float
     most_minutes: float | None
+    paced_by_rolls: bool = False
+    """Whether it is a draw, not a turn, that takes the time."""
+    together: bool = False
+    """Whether all seats take each turn together: then a turn is a round."""
 
 
 @dataclass(slots=True)
@@ -118,32 +134,40 @@ class Tally:
         return self._readings
 
     def _read(self) -> dict[str, Reading]:
-        done = self.all
-        turns, seats = done.turns.astype(float), self.table.seats
-        unfinished = float(np.mean(done.winner == UNFINISHED))
-        stuck = float(np.mean(done.winner == STUCK))
-        lengths = {"turns": 1.0, "minutes": self.table.minutes_a_turn}
-        ended = None if unfinished or stuck else turns
-        found = {key: _spread(ended, unit, stuck) for key, unit in lengths.items()}
-        found["rolls"] = _spread(None if ended is None else done.rolls.astype(float), 1.0, stuck)
-        found["rounds"] = _spread(None if ended is None else np.ceil(turns / seats), 1.0, stuck)
-        shares = self._shares()
+        done, seats = self.all, self.table.seats
+        turns, rolls = done.turns.astype(float), done.rolls.astype(float)
+        stuck, over = float(np.mean(done.winner == STUCK)), bool((done.winner != UNFINISHED).all())
+        ended = over and not stuck
+        paced = rolls if self.table.paced_by_rolls else turns
+
+        def length(values: NDArray[np.float64], unit: float = 1.0) -> Reading:
+            return _spread(values if ended else None, unit, stuck)
+
+        found = {"turns": length(turns), "minutes": length(paced, self.table.minutes_a_turn), "rolls": length(rolls)}
+        found["rounds"] = length(np.ceil(turns / seats) if not self.table.together else turns)
+        shares = self.shares
         mean, error = shares.mean(axis=0), shares.std(axis=0) / sqrt(len(shares))
         found["seat_wins"] = Reading("simulated", values=tuple(mean.tolist()), stderr=float(error.max()))
         edge = shares[:, 0] - shares.mean(axis=1)
         found["first_seat_edge"] = Reading("simulated", float(edge.mean()), stderr=_error(edge))
         found["ties"] = _share(done.winner == TIED)
         found["stuck"] = _share(done.winner == STUCK)
-        found["success"] = _share(done.home > 0)
+        won = done.home > 0
+        found["success"] = _share(won) if done.success is None else _part(done.success)
         if self.table.most_minutes is not None:
-            found["in_time"] = _share((done.home > 0) & (turns * self.table.minutes_a_turn <= self.table.most_minutes))
-        found["setbacks"] = Reading("simulated") if ended is None else _ratio(done.setbacks, turns)
-        decided = done.winner >= 0
-        found["lead_for_good"] = (
-            _spread(done.last_lead[decided] / turns[decided], 1.0, None)
-            if seats > 1 and decided.any()
-            else Reading("simulated")
-        )
+            found["in_time"] = _share(won & (paced * self.table.minutes_a_turn <= self.table.most_minutes))
+        if done.setbacks is not None:
+            found["setbacks"] = _ratio(done.setbacks, turns) if ended else Reading("simulated")
+        if done.idle is not None:
+            found["idle_turns"] = _ratio(done.idle, turns) if ended else Reading("simulated")
+        if done.score is not None:
+            found["score"] = _spread(done.score.ravel(), 1.0, None)
+        if done.last_lead is not None:
+            alone = done.winner >= 0
+            known = seats > 1 and alone.any()
+            found["lead_for_good"] = (
+                _spread(done.last_lead[alone] / turns[alone], 1.0, None) if known else Reading("simulated")
+            )
         return found
 
     def widest_error(self) -> float:
@@ -154,7 +178,8 @@ class Tally:
             widest = max(widest, reading.stderr / reading.mean if lasting and reading.mean else reading.stderr)
         return widest
 
-    def _shares(self) -> NDArray[np.float64]:
+    @property
+    def shares(self) -> NDArray[np.float64]:
         """Each seat's share of the win in each run; shape (runs, seats)."""
         bits = (self.all.home[:, None] >> np.arange(self.table.seats)) & 1
         return np.asarray(bits / np.maximum(bits.sum(axis=1, keepdims=True), 1))
@@ -204,6 +229,13 @@ def _share(hits: NDArray[np.bool_]) -> Reading:
     return Reading("simulated", count / runs, stderr=sqrt(near * (1 - near) / runs))
 
 
+def _part(values: NDArray[np.float64]) -> Reading:
+    """A mean of shares; where all are alike it is no surer than so many hits."""
+    if values.min() == values.max():
+        return replace(_share(np.full(len(values), values[0] > 0.5)), mean=float(values.mean()))
+    return Reading("simulated", float(values.mean()), stderr=_error(values))
+
+
 def _spread(values: NDArray[np.float64] | None, unit: float, never: float | None) -> Reading:
     """Mean, sd and percentiles; ``values`` is None where some runs did not end."""
     if values is None:
@@ -214,7 +246,7 @@ def _spread(values: NDArray[np.float64] | None, unit: float, never: float | None
     return Reading("simulated", mean, sd, low, middle, high, stderr=_error(rising), never=never)
 
 
-def _ratio(part: NDArray[np.int64], whole: NDArray[np.float64]) -> Reading:
+def _ratio(part: NDArray[Any], whole: NDArray[np.float64]) -> Reading:
     """A ratio of sums, with its standard error by the delta method."""
     ratio = float(part.sum() / whole.sum())
     return Reading("simulated", ratio, stderr=_error(part - ratio * whole) / float(whole.mean()))

@@ -9,13 +9,35 @@ from pydantic import Field, StrictInt
 from bolometric.core.explain import setting_error
 from bolometric.core.faces import Line
 from bolometric.core.knobs import Knob
-from bolometric.core.model import Part
+from bolometric.core.model import AreaPart, Part
 
 MOST_SEATS = 6
 
-RULES: dict[str, tuple[str, ...]] = {"trail": ("stop_after", "stop_at")}
-"""For each area its rules of thumb."""
-RULE_WORDS = {"stop_after": "stop after {} draws", "stop_at": "stop once a turn has gained {}"}
+RULE_WORDS = {
+    "stop_after": "stop after {} draws",
+    "stop_at": "stop once a turn has gained {}",
+    "largest": "close the largest tile they can",
+    "fewest": "close as few tiles as they can",
+    "most": "close as many tiles as they can",
+    "evenly": "place counters evenly on the numbers that come up, from the most frequent",
+    "by_odds": "place counters in proportion to how often numbers come up",
+    "given": "place their counters as given",
+    "most_ways": "choose the numbers that most draws can take off",
+    "lowest": "choose the lowest numbers",
+    "highest": "choose the highest numbers",
+}
+"""Every rule of thumb, as what such a player does."""
+NUMBERED = ("stop_after", "stop_at")
+"""Rules that have a number."""
+GOAL_WORDS = {
+    "turns": "play best for the fewest turns",
+    "win": "play best to win against the other",
+    "expected": "play best for the least left on average",
+    "complete": "play best to close all",
+    "soonest": "place best for clearing soonest",
+    "beat": "place best to beat the first other seat",
+}
+"""Every goal of best play, as what such a player does."""
 
 
 class Style(Part):
@@ -26,25 +48,53 @@ class Style(Part):
         Field(description="guess = any legal option, evenly; thumb = by a rule of thumb; plan = best play."),
     ] = "guess"
     rule: Annotated[
-        Literal["stop_after", "stop_at"],
+        Literal[
+            "stop_after",
+            "stop_at",
+            "largest",
+            "fewest",
+            "most",
+            "evenly",
+            "by_odds",
+            "given",
+            "most_ways",
+            "lowest",
+            "highest",
+        ],
         Field(
             description="The rule of thumb. On a trail: stop_after = stop after number draws; stop_at = stop once the "
-            "turn has gained number (in the trail's ones)."
+            "turn has gained number (in the trail's ones). Tiles, sets: largest = the set with the largest tile (then "
+            "the next largest, and so on); fewest or most = the set with fewest or most tiles, of those the one with "
+            "the largest tile. Tiles, counters: evenly, by_odds, given. Tiles, multiples: the free numbers with most "
+            "ways to be taken off first (of equal ones the lowest), or the lowest, or the highest."
         ),
     ] = "stop_after"
     number: Annotated[StrictInt, Field(ge=1, le=1000, description="The number in the rule of thumb.")] = 2
+    goal: Annotated[
+        Literal["usual", "turns", "win", "expected", "complete", "soonest", "beat"],
+        Field(
+            description="What a plan aims at. Trail: turns = fewest turns, alone; win = winning, two seats. Tiles, "
+            "sets: expected = least score on average; complete = closing all most often. Tiles, counters: soonest = "
+            "fewest draws on average; beat = winning most often against the first other seat. usual = the first of "
+            "these."
+        ),
+    ] = "usual"
 
     @property
     def words(self) -> str:
         """What such a player does."""
         match self.choose:
             case "guess":
-                return "guess whether to go on"
+                return "guess"
             case "plan":
-                return "play best"
+                return "play best" if self.goal == "usual" else GOAL_WORDS[self.goal]
             case "thumb":
                 words = RULE_WORDS[self.rule].format(self.number)
                 return words.replace("1 draws", "one draw") if self.number == 1 else words
+
+    def aim(self, area: AreaPart) -> str:
+        """What a plan aims at in an area that knows best play."""
+        return area.goals[0] if self.goal == "usual" else self.goal
 
 
 class Seats(Part):
@@ -77,11 +127,21 @@ class Seats(Part):
         """The style of a seat, counted from 0."""
         return self.styles[min(seat, len(self.styles) - 1)]
 
-    def check_styles(self, area: str) -> None:
-        """Raise if a rule of thumb does not belong to the area."""
+    def check_styles(self, area: AreaPart) -> None:
+        """Raise if a rule of thumb or a goal does not belong to the area."""
         for style in self.styles:
-            if style.choose == "thumb" and style.rule not in RULES[area]:
+            if style.choose == "thumb" and style.rule not in area.rules:
+                others = f"choose {' or '.join(area.rules)}" if area.rules else "there is none, so let them guess"
                 raise setting_error(
-                    f"The rule {style.rule!r} is not one for this kind of game: choose {' or '.join(RULES[area])}.",
+                    f"The rule {style.rule!r} is not one for this kind of game: {others}.", "seats.styles"
+                )
+            if style.choose == "plan" and area.rules and not area.goals:
+                raise setting_error(
+                    "No best play is known for this kind of game: let players guess, or use a rule of thumb.",
+                    "seats.styles",
+                )
+            if style.choose == "plan" and style.goal not in ("usual", *area.goals) and area.goals:
+                raise setting_error(
+                    f"{style.goal!r} is no goal for this kind of game: choose {' or '.join(area.goals)}.",
                     "seats.styles",
                 )

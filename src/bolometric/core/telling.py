@@ -6,6 +6,7 @@ import numpy as np
 
 from bolometric.core.game import Game
 from bolometric.core.measure import Exact
+from bolometric.core.readings import Reading
 from bolometric.core.report import MAY_NEVER_END, show
 from bolometric.core.runs import Batch
 from bolometric.core.wording import percent
@@ -13,22 +14,23 @@ from bolometric.core.wording import percent
 UNKNOWN = "Not worked out exactly; only the runs are shown."
 
 
-def length_words(exact: Exact | None) -> str:
-    """How long a game lasts; None if that was not worked out."""
-    turns, minutes = ((exact.readings if exact else {}).get(key) for key in ("turns", "minutes"))
+def length_words(game: Game, exact: Exact | None) -> str:
+    """How long a game lasts."""
+    key, name = game.area.pace, {"turns": "turns", "rolls": "draws"}[game.area.pace]
+    turns, minutes = ((exact.readings if exact else {}).get(key) for key in (key, "minutes"))
     if turns is None or minutes is None:
         return (
             UNKNOWN
-            if exact is None or exact.journeys is not None
-            else ("Draws hang together here, or are too many to list, so only the runs are shown (simulated).")
+            if exact is None or exact.solved is not None
+            else ("This game can't be worked out exactly, so only the runs are shown (simulated).")
         )
     if turns.mean is None:
-        half = f" Half of all games are over after {show('turns', turns.p50)} turns." if turns.p50 else ""
+        half = f" Half of all games are over after {show(key, turns.p50)} {name}." if turns.p50 else ""
         return f"This game {MAY_NEVER_END}: {percent(turns.never or 0)} of games do not (exact).{half}"
     return (
-        f"Line: exact; bars: simulated. On average {show('turns', turns.mean)} turns, "
-        f"{show('minutes', minutes.mean)}; 8 of 10 games take {show('turns', turns.p10)} "
-        f"to {show('turns', turns.p90)} turns."
+        f"Line: exact; bars: simulated. On average {show(key, turns.mean)} {name}, "
+        f"{show('minutes', minutes.mean)}; 8 of 10 games take {show(key, turns.p10)} "
+        f"to {show(key, turns.p90)} {name}."
     )
 
 
@@ -49,6 +51,8 @@ def win_words(game: Game, exact: Exact | None) -> str:
 def lead_words(batch: Batch) -> str:
     """How the lead moves; from games played."""
     decided = batch.winner >= 0
+    if batch.last_lead is None or batch.lead_changes is None:
+        return ""
     if not decided.any():
         return "No game was won by one seat alone."
     early = batch.last_lead[decided] / batch.turns[decided] < 0.5
@@ -57,4 +61,20 @@ def lead_words(batch: Batch) -> str:
     return (
         f"The lead changes hands {changes:.1f} times a game. In {percent(float(early.mean()))} "
         f"of games (± {error:.1f} points) the winner is in front for good before half-time. Simulated."
+    )
+
+
+def score_words(exact: Exact | None, played: Reading | None) -> str:
+    """What a seat scores in the end."""
+    known = (exact.readings if exact else {}).get("score") or played
+    if known is None or known.mean is None:
+        return ""
+    sure = "Line: exact; bars: simulated." if known.method == "exact" else "Simulated."
+    closed = (exact.readings if exact else {}).get("success")
+    all_closed = (
+        f" All are closed in {percent(closed.mean)} of turns (exact)." if closed and closed.mean is not None else ""
+    )
+    return (
+        f"{sure} On average {show('score', known.mean)}; 8 of 10 seats score {show('score', known.p10)} to "
+        f"{show('score', known.p90)}, less is better.{all_closed}"
     )

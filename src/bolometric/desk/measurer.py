@@ -139,7 +139,7 @@ class Measurer(QObject):
             return generation != self._generation or wanted != self._exact_wanted
 
         exact = measure_exactly(game, stale)
-        _ = exact.squares  # worked out here, not by the window when it paints
+        _ = exact.heat  # worked out here, not by the window when it paints
         self._relay.emit(generation, self.exact_ready, (exact,))
 
     def _work_faults(self, generation: int, exact: Exact) -> None:

@@ -192,7 +192,7 @@ class Window(QMainWindow):
         self._quiet.start()
         self.exact, self.readings = exact, {**(self._played.readings if self._played else {}), **exact.readings}
         self._show_readings()
-        self.shape.show_board(exact.game, exact.squares, self.colours)
+        self.shape.show_board(exact.game, exact.heat, self.colours)
         self.late.show_exact(exact)
         self.late.show_played(self._played)  # it may have come in while the exact readings were awaited
 
@@ -352,7 +352,7 @@ class Window(QMainWindow):
         self.sheet.show_game(self.document.game, self.colours)
         self.fault_list.show_faults(self.fault_list.faults)
         self._show_readings()
-        self.shape.show_board(self.document.game, self.exact.squares if self.exact else None, self.colours)
+        self.shape.show_board(self.document.game, self.exact.heat if self.exact else None, self.colours)
         self.late.recolour(self.colours)
         if self.view == "shelf":
             self.show_shelf()

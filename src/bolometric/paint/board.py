@@ -1,45 +1,71 @@
-"""The board of a game with its heat, whichever kind it is: a trail of squares or a box that is filled."""
+"""The board of a game with its heat, or as it stands at the table: a trail, a box that is filled, or tiles."""
 
 from __future__ import annotations
+
+from dataclasses import replace
 
 from PySide6.QtCore import QRectF
 from PySide6.QtGui import QPainter
 
+from bolometric.core.areas.registry import board_of
+from bolometric.core.areas.trail.board import per_cell_of
 from bolometric.core.areas.trail.spec import Trail
-from bolometric.core.race import Squares
+from bolometric.core.game import Game
+from bolometric.core.heat import Heat
+from bolometric.core.standing import Standing
 from bolometric.core.wording import short_percent
-from bolometric.paint.fill_board import FillLayout, FillPicture, cells_of, paint_fill
+from bolometric.paint.fill_board import FillLayout, FillPicture, paint_fill
+from bolometric.paint.markers import paint_markers
 from bolometric.paint.palette import Palette, warmths
+from bolometric.paint.tile_board import TileLayout, TilePicture, paint_tiles
 from bolometric.paint.trail_board import TrailLayout, TrailPicture, paint_trail
 
-Layout = TrailLayout | FillLayout
-Picture = TrailPicture | FillPicture
+Layout = TrailLayout | FillLayout | TileLayout
+Picture = TrailPicture | FillPicture | TilePicture
 
 
-def layout_of(area: Trail, room: QRectF) -> Layout:
-    """Where the squares or cells lie."""
+def layout_of(game: Game, room: QRectF) -> Layout:
+    """Where the places of the board lie."""
+    area = game.area
+    if not isinstance(area, Trail):
+        return TileLayout(len(board_of(game).names(game)), room)
     if area.unit == "whole":
         return TrailLayout(area.length, room)
     return FillLayout(area.steps, area.per_one, room)
 
 
-def cell_values(area: Trail, squares: Squares) -> list[float]:
-    """The figure of each square or cell: the chance of landing there, or, for a cell of many steps, how often."""
-    _, per_cell = cells_of(area.steps)
-    if area.unit == "whole" or per_cell == 1:
-        return [float(chance) for chance in squares.chance]
-    times = squares.times.tolist()
-    return [sum(times[at : at + per_cell]) for at in range(0, len(times), per_cell)]
-
-
-def picture_of(area: Trail, squares: Squares | None, figures: bool = True) -> Picture:
-    """The board with its heat; the last square, which ends every journey, does not set the scale."""
-    values = None if squares is None or len(squares.chance) != area.steps else cell_values(area, squares)
-    warm = None if values is None else [*warmths(values[:-1]), 1.0 if values[-1] > 0 else 0.0]
+def picture_of(game: Game, heat: Heat | None, figures: bool = True) -> Picture:
+    """The board with its heat; the last square of a trail, which ends every journey, does not set the scale."""
+    area = game.area
+    values = None if heat is None else heat.values
+    warm = None if heat is None else warmths(list(heat.scaled))
+    if warm is not None and heat is not None and len(heat.scaled) < len(heat.values):
+        warm = [*warm, 1.0 if heat.values[-1] > 0 else 0.0]
     told = None if values is None or not figures else [short_percent(value) for value in values]
+    if not isinstance(area, Trail):
+        return TilePicture(board_of(game).names(game), warm, told)
     if area.unit == "whole":
         return TrailPicture(area.length, warm, told)
     return FillPicture(area.steps, area.per_one, warm, told)
+
+
+def standing_picture(game: Game, standing: Standing) -> Picture:
+    """The board as it stands at the table, without the markers that stand on squares."""
+    plain = picture_of(game, None)
+    if not isinstance(plain, TilePicture):
+        return plain
+    shut, stacks = board_of(game).standing(game, standing)
+    return replace(plain, shut=shut, stacks=stacks)
+
+
+def paint_on_squares(painter: QPainter, game: Game, layout: Layout, standing: Standing, palette: Palette) -> None:
+    """The markers of a trail."""
+    area = game.area
+    if isinstance(area, Trail):
+        places: tuple[int, ...] = getattr(standing, "places", ())
+        per_cell = per_cell_of(area)
+        squares = [layout.square(-(-place // per_cell)) if place else None for place in places]
+        paint_markers(painter, squares, -1 if standing.over else standing.seat, palette)
 
 
 def paint_board(painter: QPainter, layout: Layout, picture: Picture, palette: Palette) -> None:
@@ -48,3 +74,5 @@ def paint_board(painter: QPainter, layout: Layout, picture: Picture, palette: Pa
         paint_trail(painter, layout, picture, palette)
     elif isinstance(layout, FillLayout) and isinstance(picture, FillPicture):
         paint_fill(painter, layout, picture, palette)
+    elif isinstance(layout, TileLayout) and isinstance(picture, TilePicture):
+        paint_tiles(painter, layout, picture, palette)

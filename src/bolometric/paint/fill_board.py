@@ -10,11 +10,11 @@ from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QColor, QPainter, QPen
 
 from bolometric.core.amounts import tidy
+from bolometric.core.areas.trail.board import cells_of
 from bolometric.core.wording import minus
 from bolometric.paint.fonts import piece_font, screen_font
 from bolometric.paint.palette import Palette, ink_on
 
-MOST_CELLS = 1000
 READABLE = 30
 LEFT, LEFT_PART = 64, 0.12
 """Pixels for the amounts at the side, and the part of the width that they take at most."""
@@ -28,14 +28,6 @@ class FillPicture:
     per_one: int
     warmth: Sequence[float] | None = None
     figures: Sequence[str] | None = None
-
-
-def cells_of(steps: int) -> tuple[int, int]:
-    """How many cells a box of so many steps has, and how many steps each stands for."""
-    per_cell = 1
-    while steps // per_cell > MOST_CELLS:
-        per_cell *= 10
-    return -(-steps // per_cell), per_cell
 
 
 class FillLayout:

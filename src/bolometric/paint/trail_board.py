@@ -35,7 +35,7 @@ class TrailLayout:
     """Where each square lies within a rectangle."""
 
     def __init__(self, length: int, area: QRectF) -> None:
-        self.length, self.area = length, area
+        self.length, self.cells, self.area = length, length, area
         self.columns = self._best_columns()
         self.rows = ceil(length / self.columns)
         self.width = area.width() / self.columns

@@ -1,51 +1,91 @@
 """The areas there are, and what each package offers.
 
 Every area is a package of the same layout; its modules are loaded by name when they are first wanted. So a
-new area is a package and an entry in ``AREAS``, and areas know nothing of each other.
+new area is a package and a member of the union in the game, and areas know nothing of each other.
 """
 
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator
 from importlib import import_module
-from typing import TYPE_CHECKING, Protocol, cast
+from typing import TYPE_CHECKING, Any, Protocol, cast
+
+import numpy as np
 
 from bolometric.core.game import Game
-from bolometric.core.race import Journey, Squares
+from bolometric.core.heat import Heat
 from bolometric.core.runs import Player
+from bolometric.core.seats import Style
+from bolometric.core.solved import Solved
+from bolometric.core.standing import Drawn, Option, Standing
 from bolometric.core.wording import Section, Sentences
 
 if TYPE_CHECKING:
     from bolometric.core.measure import Exact
     from bolometric.core.nearby import Change
 
-AREAS = ("trail",)
-"""The kinds of area; each names its package."""
-
 
 class Area(Protocol):
     """Module ``area``: the game worked out and played."""
 
-    def journeys(self, game: Game, stop: Callable[[], bool]) -> tuple[Journey, ...] | None:
-        """Each seat's own way to the aim, None if it can't be followed. Raises Cancelled once ``stop()`` is true."""
+    def solve(self, game: Game, stop: Callable[[], bool]) -> Solved | None:
+        """What is known without playing, None if nothing can be followed. Raises Cancelled once ``stop()`` is true."""
 
     def chooses(self, game: Game) -> bool:
         """Whether players have anything to decide."""
 
-    def advice(self, game: Game, position: int) -> str:
-        """What a player does best from a position, as a sentence; nothing where there is nothing to choose."""
-
-    def one_draw_a_turn(self, game: Game) -> bool:
-        """Whether every turn is just one draw."""
-
     def hopeless(self, game: Game) -> bool:
         """Whether nobody can ever reach the aim."""
 
-    def squares(self, game: Game) -> Squares | None:
-        """How often each place of the board is used."""
-
     def player(self, game: Game) -> Player:
         """The game compiled for the runs."""
+
+
+class Board(Protocol):
+    """Module ``board``: what is drawn and told of each place of the board. A trail has no names and no counters."""
+
+    def names(self, game: Game) -> tuple[str, ...]:
+        """What is written on each place."""
+
+    def standing(self, game: Game, now: Any) -> tuple[frozenset[int], tuple[tuple[int, ...], ...] | None]:
+        """At the table: the places, from 1, that are shut, and for each place the seats of the counters on it."""
+
+    def heat(self, game: Game) -> Heat | None:
+        """How often each place is used; None if that is not known."""
+
+    def describe(self, game: Game, heat: Heat, number: int) -> str:
+        """Sentences about a place, counted from 1; 0 for none."""
+
+
+class AtTable(Protocol):
+    """Module ``table``: the game played by hand, by the compiled rules of the runs.
+
+    A standing is an immutable value of the area's own kind; ``rng`` is used where a style leaves something to chance.
+    """
+
+    def begin(self, game: Game) -> Any:
+        """The standing at the start."""
+
+    def landed(self, game: Game, now: Any, drawn: Drawn) -> Standing:
+        """The standing after a draw."""
+
+    def options(self, game: Game, now: Any) -> tuple[Option, ...]:
+        """What the seat to move may choose; empty where it can only draw."""
+
+    def choose(self, game: Game, now: Any, key: Any) -> Standing:
+        """The standing after an option is chosen."""
+
+    def pick(self, game: Game, now: Any, style: Style, rng: np.random.Generator) -> Any:
+        """The key of what a style chooses; None to draw."""
+
+    def coach(self, game: Game, now: Any) -> str:
+        """Each option with its value under best play and what choosing it costs, or why there is none."""
+
+    def asks(self, game: Game, now: Any) -> str:
+        """What the seat to move has to do, as it follows a colon; nothing for a plain draw."""
+
+    def pieces(self, game: Game, now: Any) -> int:
+        """How many of the pieces the next draw uses."""
 
 
 class Saying(Protocol):
@@ -54,8 +94,14 @@ class Saying(Protocol):
     def board(self, game: Game) -> Section:
         """What to draw."""
 
-    def place(self, game: Game) -> str:
-        """Where everyone begins."""
+    def needs(self, game: Game) -> str:
+        """What is needed beside the pieces, as it goes on a list: 'a counter for each player and the trail'."""
+
+    def first(self, game: Game) -> tuple[Sentences, ...]:
+        """What is done before the first turn."""
+
+    def begins(self, game: Game) -> str:
+        """How the first sentence of a turn begins, where it is not a plain draw; else nothing."""
 
     def turn(self, game: Game) -> tuple[Sentences, ...]:
         """What happens once the total is known."""
@@ -68,27 +114,34 @@ class Faults(Protocol):
     """Module ``faults``: what can be wrong with a game in this area."""
 
     def lengthens(self, game: Game) -> str:
-        """Path of the whole number that makes a game longer."""
+        """Path of the whole number that makes a game longer; nothing if there is none."""
 
-    def endless(self, exact: Exact) -> str:
-        """A sentence if a player may never reach the aim, else nothing."""
+    def endless(self, exact: Exact) -> tuple[str, str]:
+        """Path and sentence if a player may never reach the aim, else nothing twice."""
 
-    def impossible_totals(self, game: Game) -> Iterator[tuple[str, str, Change]]:
-        """Rules about totals that never come up: path, sentence, and the rule without them."""
+    def plain_faults(self, game: Game) -> Iterator[tuple[str, str, str, tuple[Change, ...]]]:
+        """What is wrong by the rules alone: code, path, sentence, and what would cure it."""
 
-    def useless_totals(self, game: Game) -> Iterator[tuple[str, str, tuple[Change, ...]]]:
-        """Totals that do nothing where they are used: path, sentence, and what would cure it."""
+    def useless(self, game: Game) -> int:
+        """How many rules or numbers do nothing: a cure must not add to them."""
 
-    def no_choice(self, game: Game) -> str:
-        """A sentence if players may choose but there is nothing to decide, else nothing."""
-
-    def never_landed(self, exact: Exact) -> str:
-        """A sentence naming the places that are never used, else nothing."""
+    def advice(self, exact: Exact) -> Iterator[tuple[str, str, str]]:
+        """What is surprising but no fault: code, path, sentence."""
 
 
 def area_of(game: Game) -> Area:
     """How the game's area is worked out and played."""
     return cast(Area, _module(game, "area"))
+
+
+def board_of(game: Game) -> Board:
+    """What is told of the game's board."""
+    return cast(Board, _module(game, "board"))
+
+
+def table_of(game: Game) -> AtTable:
+    """How the game is played by hand."""
+    return cast(AtTable, _module(game, "table"))
 
 
 def saying_of(game: Game) -> Saying:
@@ -102,4 +155,4 @@ def faults_of(game: Game) -> Faults:
 
 
 def _module(game: Game, name: str) -> object:
-    return import_module(f"bolometric.core.areas.{game.area.kind}.{name}")
+    return import_module(f"bolometric.core.areas.{game.area.package}.{name}")

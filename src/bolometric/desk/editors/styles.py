@@ -2,17 +2,37 @@
 
 from __future__ import annotations
 
+from typing import Any, cast
+
 from PySide6.QtWidgets import QCheckBox, QComboBox, QGridLayout, QLabel, QSpinBox, QWidget
 
 from bolometric.core.game import Game
 from bolometric.core.knobs import KnobAt
-from bolometric.core.seats import RULES, Style
+from bolometric.core.model import AreaPart
+from bolometric.core.seats import GOAL_WORDS, NUMBERED, RULE_WORDS, Style
 from bolometric.desk.editors.base import Editor
 
 GUESS, PLAN = "guess", "plan"
-WORDS = {
-    GUESS: "guess", PLAN: "play best", "stop_after": "stop after so many draws", "stop_at": "stop at a gain of",
-}  # fmt: skip
+
+
+def offered_styles(area: AreaPart) -> dict[str, tuple[str, Style]]:
+    """Every style that fits an area: its words and itself, by a key."""
+    offered = {GUESS: ("guess", Style())}
+    for i, goal in enumerate(area.goals):
+        style = Style(choose="plan", goal=cast(Any, goal if i else "usual"))
+        offered[f"{PLAN}{f'-{goal}' if i else ''}"] = GOAL_WORDS[goal], style
+    for rule in area.rules:
+        words = RULE_WORDS[rule].format("" if rule == "stop_at" else "so many").strip()
+        offered[rule] = words, Style(choose="thumb", rule=cast(Any, rule))
+    return offered
+
+
+def key_of(style: Style, area: AreaPart) -> str:
+    """The key of a style among those that fit an area."""
+    if style.choose == "thumb":
+        return style.rule
+    usual = style.choose == GUESS or not area.goals or style.aim(area) == area.goals[0]
+    return style.choose if usual else f"{style.choose}-{style.goal}"
 
 
 class StylesEditor(Editor):
@@ -21,10 +41,10 @@ class StylesEditor(Editor):
     def __init__(self, at: KnobAt, game: Game) -> None:
         super().__init__(
             at,
-            "Readings are measured with players who choose like this. To guess is to toss a coin at every choice; to "
-            "play best is worked out for the fewest turns.",
+            "Readings are measured with players who choose like this. To guess is to take any legal option, evenly; "
+            "best play is worked out.",
         )
-        self._seats = game.seats.count
+        self._seats, self._offered = game.seats.count, offered_styles(game.area)
         self._styles = [game.seats.style(seat).model_dump() for seat in range(self._seats)]
         self.alike = QCheckBox("All choose alike", checked=len({str(style) for style in self._styles}) == 1)
         self.alike.setEnabled(self._seats > 1)
@@ -37,19 +57,19 @@ class StylesEditor(Editor):
         self.choices: list[QComboBox] = []
         self.numbers: list[QSpinBox] = []
         for seat in range(self._seats):
-            self._add_row(grid, seat, RULES[game.area.kind])
+            self._add_row(grid, seat, game.area)
         self.body.addWidget(self.rows)
         self._show()
         self.finish(self.choices[0])
 
-    def _add_row(self, grid: QGridLayout, seat: int, rules: tuple[str, ...]) -> None:
-        style = self._styles[seat]
+    def _add_row(self, grid: QGridLayout, seat: int, area: AreaPart) -> None:
+        style = Style.model_validate(self._styles[seat])
         label, choice = QLabel(), QComboBox()
         choice.setAccessibleName(f"how seat {seat + 1} chooses")
-        for key in (GUESS, PLAN, *rules):
-            choice.addItem(WORDS[key], key)
-        choice.setCurrentIndex(choice.findData(style["rule"] if style["choose"] == "thumb" else style["choose"]))
-        number = QSpinBox(minimum=1, maximum=1000, value=style["number"])
+        for key, (words, _) in offered_styles(area).items():
+            choice.addItem(words, key)
+        choice.setCurrentIndex(max(0, choice.findData(key_of(style, area))))
+        number = QSpinBox(minimum=1, maximum=1000, value=style.number)
         number.setAccessibleName(f"the number in the rule of seat {seat + 1}")
         choice.activated.connect(lambda _, seat=seat: self._take(seat))
         number.valueChanged.connect(lambda _, seat=seat: self._take(seat))
@@ -66,7 +86,7 @@ class StylesEditor(Editor):
             self.labels[seat].setText("All players" if alike else f"Seat {seat + 1}")
             for widget in (self.labels[seat], self.choices[seat]):
                 widget.setVisible(seen)
-            self.numbers[seat].setVisible(seen and self.choices[seat].currentData() not in (GUESS, PLAN))
+            self.numbers[seat].setVisible(seen and self.choices[seat].currentData() in NUMBERED)
         self.resized.emit()
 
     def _set_alike(self, _: bool) -> None:
@@ -74,11 +94,10 @@ class StylesEditor(Editor):
         self._send()
 
     def _take(self, seat: int) -> None:
-        chosen, number = self.choices[seat].currentData(), self.numbers[seat].value()
-        if chosen in (GUESS, PLAN):
-            self._styles[seat] = {"choose": chosen}
-        else:
-            self._styles[seat] = {"choose": "thumb", "rule": chosen, "number": number}
+        chosen = self.choices[seat].currentData()
+        self._styles[seat] = self._offered[chosen][1].model_dump(exclude_defaults=True)
+        if chosen in NUMBERED:
+            self._styles[seat]["number"] = self.numbers[seat].value()
         self._show()
         self._send()
 

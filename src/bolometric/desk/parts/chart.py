@@ -34,6 +34,10 @@ class Chart(pg.PlotWidget):  # type: ignore[misc]
         self.setAccessibleName(f"Chart: {up} by {across or 'seat'}")
         self.getPlotItem().setContentsMargins(4, 8, 12, 4)
 
+    def name_across(self, across: str) -> None:
+        """What is counted across; said from the next drawing on."""
+        self._across = across
+
     def clear_to(self, colours: Palette) -> None:
         """Empty the chart and take on the colours."""
         self.clear()

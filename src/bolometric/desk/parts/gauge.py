@@ -13,7 +13,11 @@ from bolometric.core.verdict import Verdict, applies, scale, verdict
 from bolometric.paint.fonts import screen_font
 from bolometric.paint.palette import LIGHT, Palette
 
-SHOWN = ("minutes", "in_time", "first_seat_edge", "setbacks", "lead_for_good", "choice")
+SHOWN = (
+    "minutes", "in_time", "score", "success", "first_seat_edge", "setbacks", "idle_turns", "stuck", "lead_for_good",
+    "choice",
+)  # fmt: skip
+"""Gauges in their order; each game shows those that mean something in it, as many as there is room for."""
 HEIGHT = 118
 
 

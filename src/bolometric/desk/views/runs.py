@@ -19,7 +19,8 @@ from PySide6.QtWidgets import (
 
 from bolometric.core.game import Game
 from bolometric.core.measure import Exact
-from bolometric.core.telling import lead_words, length_words, win_words
+from bolometric.core.runs import Batch
+from bolometric.core.telling import lead_words, length_words, score_words, win_words
 from bolometric.core.wording import percent, plural
 from bolometric.desk.measurer import Played
 from bolometric.desk.parts.chart import Chart
@@ -51,7 +52,7 @@ class RunsView(QWidget):
         self.lengths_words, self.wins_words, self.leads_words = (QLabel(wordWrap=True) for _ in range(3))
         grid = QGridLayout()
         grid.setHorizontalSpacing(18)
-        headings = [
+        self.headings = headings = [
             QLabel(text, objectName="heading")
             for text in ("How long it lasts", "Who wins, in order of play", "When the winner took the lead for good")
         ]
@@ -103,6 +104,10 @@ class RunsView(QWidget):
     def show_game(self, game: Game, colours: Palette) -> None:
         """Another game, neither worked out nor played yet."""
         self.game, self.exact, self.played, self.colours = game, None, None, colours
+        unit = {"turns": "turns", "rolls": "draws"}[game.area.pace]
+        self.lengths.name_across(f"{unit} in a game, all seats together")
+        self.headings[2].setText("What a seat scores" if self._scored else "When the winner took the lead for good")
+        self.leads.name_across("score" if self._scored else "part of the game played")
         self.state.setText("Playing …")
         self.bar.setValue(0)
         self.bar.show()
@@ -148,10 +153,14 @@ class RunsView(QWidget):
         self._draw_leads()
         self._tell_within()
 
+    def _lasting(self, batch: Batch) -> NDArray[np.int64]:
+        """How long each run that ended lasted, in what takes the time."""
+        return (batch.rolls if self.game.area.pace == "rolls" else batch.turns)[batch.home > 0]
+
     def _draw_lengths(self) -> None:
-        c, race = self.colours, self.exact.race if self.exact else None
+        c, known = self.colours, self.exact.lasting if self.exact else None
         self.lengths.clear_to(c)
-        turns = self.played.batch.turns[self.played.batch.home > 0] if self.played else np.zeros(0, np.int64)
+        turns = self._lasting(self.played.batch) if self.played else np.zeros(0, np.int64)
         least, most = self._range(turns)
         width = -(-(most - least) // MOST_BARS)
         edges = np.arange(least, most + width + 1, width)
@@ -161,22 +170,22 @@ class RunsView(QWidget):
             middle = (edges[:-1] + edges[1:] + 1) / 2
             self.lengths.bars(middle, share, QColor(c.night_wash), 0.9 * width, QColor(c.night))
             top = float(share.max(initial=0.0))
-        if race is not None:
-            ends = 1 - np.array([race.turns.lasts_beyond(int(edge)) for edge in edges])
+        if known is not None:
+            ends = 1 - np.array([known.lasts_beyond(int(edge)) for edge in edges])
             middle = (edges[:-1] + edges[1:] + 1) / 2
             chance = np.diff(ends)
             self.lengths.line(middle, chance, c.ember, dots=len(chance) <= MOST_BARS)
             top = max(top, float(chance.max(initial=0.0)))
         self.lengths.frame(least, float(edges[-1]) + 1, top)
         self.lengths.percents_up(top)
-        self.lengths_words.setText(length_words(self.exact))
+        self.lengths_words.setText(length_words(self.game, self.exact))
 
     def _range(self, turns: NDArray[np.int64]) -> tuple[int, int]:
         """The shortest and the longest game to draw: all but a few at either end."""
-        race = self.exact.race if self.exact else None
-        ends = [share * (1 - race.never) if race else share for share in (NEAREST, FURTHEST)]
-        if race is not None and race.never < 1:
-            low, high = (race.turns.quantile(share) for share in ends)
+        known = self.exact.lasting if self.exact else None
+        ends = [share * (1 - known.never) if known else share for share in (NEAREST, FURTHEST)]
+        if known is not None and known.never < 1:
+            low, high = (known.quantile(share) for share in ends)
         elif len(turns):
             low, high = (int(np.quantile(turns, share)) for share in ends)
         else:
@@ -210,13 +219,16 @@ class RunsView(QWidget):
         self.leads.clear_to(c)
         self.leads.frame(0, 1, 0.2)
         self.leads.marks_across([(k / 4, f"{25 * k}%") for k in range(5)])
+        if self._scored:
+            self._draw_scores()
+            return
         alone = self.game.seats.count == 1
         if self.played is None or alone:
             self.leads_words.setText("One player alone has no lead to lose." if alone else "")
             return
         batch = self.played.batch
         decided = batch.winner >= 0
-        if not decided.any():
+        if batch.last_lead is None or not decided.any():
             self.leads_words.setText(lead_words(batch))
             return
         edges = np.linspace(0, 1, 21)
@@ -228,16 +240,41 @@ class RunsView(QWidget):
         self.leads.percents_up(float(share.max()))
         self.leads_words.setText(lead_words(batch))
 
+    @property
+    def _scored(self) -> bool:
+        """Whether seats have a score, which is then more telling than the lead."""
+        return "score" in self.game.area.gauges
+
+    def _draw_scores(self) -> None:
+        """The final scores of a seat: exact over simulated."""
+        c, solved = self.colours, self.exact.solved if self.exact else None
+        played = None if self.played is None or self.played.batch.score is None else self.played.batch.score.ravel()
+        values = solved.scores[0] if solved and solved.scores else played if played is not None else np.zeros(1)
+        low, high = float(values.min()), float(np.max(values))
+        width = max(1, int(-(-(high - low) // MOST_BARS)))
+        edges = np.arange(low, high + 2 * width, width) - 0.5
+        middle, top = (edges[:-1] + edges[1:]) / 2, 0.0
+        if played is not None:
+            share = np.histogram(played, edges)[0] / len(played)
+            self.leads.bars(middle, share, QColor(c.night_wash), 0.9 * width, QColor(c.night))
+            top = float(share.max())
+        if solved and solved.scores:
+            chance = np.histogram(solved.scores[0], edges, weights=solved.scores[1])[0]
+            self.leads.line(middle, chance, c.ember, dots=len(chance) <= MOST_BARS)
+            top = max(top, float(chance.max()))
+        self.leads.frame(low - width, high + width, top)
+        self.leads.count_across(low, high)
+        self.leads.percents_up(top)
+        self.leads_words.setText(score_words(self.exact, self.played.readings.get("score") if self.played else None))
+
     def _tell_within(self) -> None:
-        if self.exact is None:
+        solved, count = self.exact.solved if self.exact else None, self.count.value()
+        if solved is None or solved.way is None:
             self.within.setText("turns of their own: not worked out exactly.")
             return
-        ways, count = self.exact.journeys, self.count.value()
-        if ways is None:
-            self.within.setText("turns of their own: draws hang together here, so this is not worked out exactly.")
-            return
-        who = "in the first seat " if len(set(map(id, ways))) > 1 else ""
+        who = "in the first seat " if not solved.alike else ""
+        aim = "home" if self.game.area.package == "trail" else "done"
         self.within.setText(
             f"{'turn' if count == 1 else 'turns'} of their own, "
-            f"{percent(ways[0].home_within(count))} of players {who}are home (exact)."
+            f"{percent(solved.way.home_within(count))} of players {who}are {aim} (exact)."
         )

@@ -1,20 +1,19 @@
-"""Shape: the board as it will be cut out, with how often each square is landed on."""
+"""Shape: the board as it will be cut out, with how often each place is used."""
 
 from __future__ import annotations
 
 from PySide6.QtWidgets import QLabel, QVBoxLayout, QWidget
 
-from bolometric.core.areas.registry import area_of
 from bolometric.core.game import Game
-from bolometric.core.race import Squares
+from bolometric.core.heat import Heat
 from bolometric.desk.parts.board import BoardWidget
 from bolometric.paint.palette import Palette
 
-IDLE = "Point at a square, or go there with the arrow keys, to read its figure."
+IDLE = "Point at a place, or go there with the arrow keys, to read its figure."
 
 
 class ShapeView(QWidget):
-    """The board and a line that reads out the square pointed at."""
+    """The board and a line that reads out the place pointed at."""
 
     def __init__(self) -> None:
         super().__init__()
@@ -27,21 +26,13 @@ class ShapeView(QWidget):
         column.addWidget(self.line)
         self.line.setWordWrap(True)
         self.board.square_picked.connect(self._tell)
-        self._game: Game | None = None
 
     def _tell(self, number: int) -> None:
-        """Read a square out, with what is best in a turn begun there."""
-        told = [self.board.describe(number) or IDLE]
-        if self._game is not None and self.board.count == self._game.area.steps:
-            told.append(
-                area_of(self._game)
-                .advice(self._game, number)
-                .replace("begun here", "begun here" if number else "at the start")
-            )
-        self.line.setText(" ".join(part for part in told if part))
+        """Read a place out, with what is best there."""
+        told = self.board.describe(number)
+        self.line.setText(told if number and told else f"{IDLE} {told}".strip())
 
-    def show_board(self, game: Game, squares: Squares | None, colours: Palette) -> None:
-        """Show a game's board; without ``squares`` it has no heat yet."""
-        self._game = game if squares is not None else None
-        self.board.show_board(game.area, squares, colours)
+    def show_board(self, game: Game, heat: Heat | None, colours: Palette) -> None:
+        """Show a game's board; without ``heat`` it is plain."""
+        self.board.show_board(game, heat, colours)
         self._tell(self.board.picked)

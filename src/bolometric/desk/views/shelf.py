@@ -41,7 +41,7 @@ def look(path: Path) -> Entry:
     """Read and measure a file for its card."""
     try:
         exact = look_at(read(path))
-        _ = exact.squares  # worked out here, on the shelf's thread
+        _ = exact.heat  # worked out here, on the shelf's thread
         return Entry(path, exact)
     except (FileError, GameError) as error:
         return Entry(path, None, str(error))
@@ -100,8 +100,8 @@ class Card(QAbstractButton):
             self._text(painter, words.adjusted(0, 26, 0, 0), trouble, 13, c.ember)
         else:
             game = exact.game
-            plain = picture_of(game.area, exact.squares, figures=False)  # figures would not be readable here
-            paint_board(painter, layout_of(game.area, board), plain, c)
+            plain = picture_of(game, exact.heat, figures=False)  # figures would not be readable here
+            paint_board(painter, layout_of(game, board), plain, c)
             self._text(painter, words, game.name, 18, c.ink, bold=True)
             about = f"{game.brief.practising} · {game.brief.group}"
             self._text(painter, words.adjusted(0, 26, 0, 0), about, 13.5, c.faint)

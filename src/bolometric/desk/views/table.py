@@ -25,41 +25,42 @@ from bolometric.core.claims import check_claim
 from bolometric.core.face_text import read_numbers
 from bolometric.core.game import Game
 from bolometric.core.seats import Style
+from bolometric.core.standing import Option, Standing
 from bolometric.core.table import Sitting
 from bolometric.desk.parts.board import BoardWidget
 from bolometric.desk.parts.cloth import Cloth
-from bolometric.paint.markers import paint_markers
+from bolometric.paint.board import paint_on_squares, standing_picture
 from bolometric.paint.palette import LIGHT, Palette
 
 LARGEST_SEED = 999_999
 PAUSE = 500
 """Milliseconds between the steps of seats that play by themselves: slow enough to follow."""
-BY_HAND = "by hand"
-PLAYERS = ((BY_HAND, None), ("guesses", "guess"), ("by its style", "own"), ("plays best", "plan"))
+MOST_BUTTONS = 8
+"""Options that get a button each; more are chosen on the board."""
+BY_HAND, PLAN = "by hand", "plan"
+PLAYERS = ((BY_HAND, None), ("guesses", "guess"), ("by its style", "own"), ("plays best", PLAN))
 
 
 class TableBoard(BoardWidget):
-    """The board with the seats' markers."""
+    """The board as it stands."""
 
     def __init__(self) -> None:
         super().__init__()
-        self.places: tuple[int, ...] = ()
-        self.moving = 0
+        self.standing: Standing | None = None
 
-    def show_places(self, places: tuple[int, ...], moving: int) -> None:
-        """Set the markers; ``moving`` is the seat whose turn it is, or -1."""
-        self.places, self.moving = places, moving
+    def show_standing(self, game: Game, standing: Standing, colours: Palette) -> None:
+        """Take on how the game stands."""
+        self.show_board(game, None, colours)
+        self.standing, self._picture = standing, standing_picture(game, standing)
         self.update()
 
     def paintEvent(self, event: QPaintEvent) -> None:
         """Draw board and markers."""
         super().paintEvent(event)
-        layout = self.layout_now()
-        per_cell = max(1, self.area.steps // self.count)
-        squares = [layout.square(-(-place // per_cell)) if place else None for place in self.places]
-        painter = QPainter(self)
-        paint_markers(painter, squares, self.moving, self.colours)
-        painter.end()
+        if self.standing is not None:
+            painter = QPainter(self)
+            paint_on_squares(painter, self.game, self.layout_now(), self.standing, self.colours)
+            painter.end()
 
 
 class TableView(QWidget):
@@ -76,7 +77,9 @@ class TableView(QWidget):
         self.board.setMinimumSize(240, 160)
         self.cloth.setMinimumHeight(90)
         self.state = QLabel(objectName="heading", wordWrap=True)
-        self.draw, self.stop = QPushButton("Draw"), QPushButton("Stop")
+        self.draw = QPushButton("Draw")
+        self.options: list[QPushButton] = []
+        self._option_row = QHBoxLayout()
         self.back, self.again = QPushButton("Step back"), QPushButton("Start again")
         self.seed = QSpinBox(minimum=0, maximum=LARGEST_SEED, value=1)
         self.seed.setAccessibleName("seed: the same number gives the same draws")
@@ -96,7 +99,7 @@ class TableView(QWidget):
         self._timer = QTimer(self, singleShot=True, interval=PAUSE)
         self._timer.timeout.connect(self._play_itself)
         self.draw.clicked.connect(lambda: self._step(self.sitting.draw))
-        self.stop.clicked.connect(lambda: self._step(self.sitting.stop))
+        self.board.square_chosen.connect(self._choose_place)
         self.back.clicked.connect(self._undo)
         self.again.clicked.connect(self._restart)
         self.seed.valueChanged.connect(lambda _: self._restart())
@@ -119,7 +122,9 @@ class TableView(QWidget):
         column.addLayout(middle, 1)
         column.addWidget(self.state)
         row = QHBoxLayout()
-        for widget in (self.draw, self.stop, self.back, self.again, QLabel("Seed"), self.seed, self.coach):
+        row.addWidget(self.draw)
+        row.addLayout(self._option_row)
+        for widget in (self.back, self.again, QLabel("Seed"), self.seed, self.coach):
             row.addWidget(widget)
         row.addStretch()
         row.addWidget(self.wanted)
@@ -150,7 +155,8 @@ class TableView(QWidget):
             box = QComboBox()
             box.setAccessibleName(f"who plays seat {seat + 1}")
             for words, key in PLAYERS:
-                box.addItem(words, key)
+                if key != PLAN or self.sitting.game.area.goals:
+                    box.addItem(words, key)
             box.activated.connect(lambda _: self._after_step())
             self._seat_row.addWidget(QLabel(f"Seat {seat + 1}"))
             self._seat_row.addWidget(box)
@@ -165,7 +171,7 @@ class TableView(QWidget):
     def _after_step(self) -> None:
         self._show()
         self.played.emit()
-        if self.sitting.now.waiting != "nothing" and self._style() is not None:
+        if not self.sitting.now.over and self._style() is not None:
             self._timer.start()
 
     def _style(self) -> Style | None:
@@ -180,6 +186,16 @@ class TableView(QWidget):
         style = self._style()
         if style is not None and self.isVisible():
             self._step(lambda: self.sitting.play_on(style))
+
+    def _choose(self, key: object) -> None:
+        if self._style() is None:
+            self._step(lambda: self.sitting.choose(key))
+
+    def _choose_place(self, place: int) -> None:
+        """A place of the board stands for an option, or for nothing."""
+        found = [option.key for option in self.sitting.options if option.cell == place]
+        if found:
+            self._choose(found[0])
 
     def _undo(self) -> None:
         """Back to the last thing that a person did, over the steps of seats that play by themselves."""
@@ -207,16 +223,40 @@ class TableView(QWidget):
 
     def _show(self) -> None:
         now, game, c = self.sitting.now, self.sitting.game, self.colours
-        over, by_hand = now.waiting == "nothing", self._style() is None
-        self.board.show_board(game.area, None, c)
-        self.board.show_places(now.places, -1 if over else now.seat)
-        self.cloth.show_draw(now.shown, c)
+        by_hand = self._style() is None
+        self.board.show_standing(game, now, c)
+        self.cloth.show_draw(self.sitting.here.shown, c)
         self.record.setPlainText("\n".join(reversed(now.record)))
-        may = {"draw": "draw.", "choice": "stop, or draw again.", "nothing": ""}[now.waiting]
-        self.state.setText(now.record[-1] if over else f"Turn {now.turn}, seat {now.seat + 1}: {may}")
-        self.draw.setText("Draw again" if now.waiting == "choice" else "Draw")
-        self.draw.setEnabled(not over and by_hand)
-        self.stop.setEnabled(now.waiting == "choice" and by_hand)
-        self.wanted.setEnabled(not over and by_hand)
+        options = self.sitting.options if by_hand else ()
+        self._show_options(options)
+        self.state.setText(
+            now.record[-1] if now.over else f"Turn {now.turn}, seat {now.seat + 1}: {self._to_do(options)}"
+        )
+        self.draw.setText("Draw again" if now.waiting == "either" else "Draw")
+        self.draw.setEnabled(self.sitting.may_draw and by_hand)
+        self.wanted.setEnabled(self.sitting.may_draw and by_hand)
         self.back.setEnabled(self.sitting.can_undo)
         self.advice.setText(self.sitting.coach() if self.coach.isChecked() else "")
+
+    def _to_do(self, options: tuple[Option, ...]) -> str:
+        """What the seat to move may do."""
+        asked = self.sitting.rules.asks(self.sitting.game, self.sitting.now)
+        if asked and len(options) > MOST_BUTTONS:
+            return f"{asked} Click it on the board, or go there with the arrow keys and press Enter."
+        return asked or "draw."
+
+    def _show_options(self, options: tuple[Option, ...]) -> None:
+        """A button for each option; where there are many they are places of the board."""
+        had_focus = any(button.hasFocus() for button in self.options)
+        for button in self.options:
+            self._option_row.removeWidget(button)
+            button.hide()
+            button.deleteLater()
+        self.options = []
+        for option in options if len(options) <= MOST_BUTTONS else ():
+            button = QPushButton(option.words)
+            button.clicked.connect(lambda _=False, key=option.key: self._choose(key))
+            self._option_row.addWidget(button)
+            self.options.append(button)
+        if had_focus:
+            (self.options[0] if self.options else self.draw).setFocus()

@@ -9,12 +9,14 @@ import numpy as np
 
 from bolometric.core.areas.trail import daring, exact
 from bolometric.core.areas.trail.rules import Chain, compile_chain
+from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.game import Game
 from bolometric.core.outcomes import groups_of, sampled
 from bolometric.core.pieces import remembers
 from bolometric.core.race import Journey, Squares
 from bolometric.core.runs import Batch, Player
 from bolometric.core.seats import Style
+from bolometric.core.solved import Solved, from_journeys
 from bolometric.core.totals import totals_of
 
 if TYPE_CHECKING:
@@ -30,12 +32,16 @@ USED_UP, FIRST_PART = 0.25, 100
 runs on the first one."""
 
 
+def _trail(game: Game) -> Trail:
+    return game.area_as(Trail)
+
+
 def _chain(game: Game) -> Chain:
-    return compile_chain(game.area, game.distribution)
+    return compile_chain(_trail(game), game.distribution)
 
 
-def journeys(game: Game, stop: Callable[[], bool]) -> tuple[Journey, ...] | None:
-    """Each seat's own way home; None if draws hang together or are only known by chance.
+def solve(game: Game, stop: Callable[[], bool]) -> Solved | None:
+    """The race of the seats; None if draws hang together or are only known by chance.
 
     Raises Cancelled once ``stop()`` is true.
     """
@@ -43,35 +49,24 @@ def journeys(game: Game, stop: Callable[[], bool]) -> tuple[Journey, ...] | None
         return None
     styles = [game.seats.style(seat) for seat in range(game.seats.count)]
     ways = {style: _journey(game, style, stop) for style in dict.fromkeys(styles)}
-    return tuple(ways[style] for style in styles)
+    trail = _trail(game)
+    return from_journeys([ways[style] for style in styles], trail.finish == "finish_round", trail.go_on == "no")
 
 
 def _journey(game: Game, style: Style, stop: Callable[[], bool]) -> Journey:
-    if game.area.go_on == "no":
+    if _trail(game).go_on == "no":
         return exact.journey(_chain(game), stop)
     return exact.followed(_way(game, style), stop)
 
 
 def _way(game: Game, style: Style) -> exact.Way:
-    policy = daring.policy_of(game.area, game.distribution, style)
+    policy = daring.policy_of(_trail(game), game.distribution, style)
     return exact.way_of_turns(daring.turn_matrix(_chain(game), policy))
 
 
 def chooses(game: Game) -> bool:
     """Whether players have anything to decide."""
-    return game.area.go_on == "dare"
-
-
-def advice(game: Game, position: int) -> str:
-    """What a player does best in a turn begun at a position; nothing where there is nothing to choose."""
-    if not chooses(game) or not game.draws_are_known or position >= game.area.steps:
-        return ""
-    return daring.advice(game.area, daring.plan_of(game.area, game.distribution), position)
-
-
-def one_draw_a_turn(game: Game) -> bool:
-    """Whether every turn is just one draw."""
-    return game.area.go_on == "no"
+    return _trail(game).go_on == "dare"
 
 
 def hopeless(game: Game) -> bool:
@@ -82,12 +77,12 @@ def hopeless(game: Game) -> bool:
 def squares(game: Game) -> Squares | None:
     """How often each step is landed on at the end of a turn (by the first seat's style); None if that is not known."""
     if game.draws_are_known:
-        if game.area.go_on != "no":
+        if _trail(game).go_on != "no":
             return exact.landed(_way(game, game.seats.style(0)))
         found = exact.squares(_chain(game))
         if found is not None:
             return found
-    if game.area.go_on != "no":
+    if _trail(game).go_on != "no":
         return None
     from bolometric.core.areas.trail import play
 
@@ -126,12 +121,12 @@ def course(game: Game) -> Course:
 def _laid_out(game: Game, chain: Chain, sample: Sampler) -> Course:
     from bolometric.core.areas.trail import play
 
-    plain = play.course(chain, sample, game.seats.count, game.area.finish == "finish_round")
-    if game.area.go_on == "no":
+    plain = play.course(chain, sample, game.seats.count, _trail(game).finish == "finish_round")
+    if _trail(game).go_on == "no":
         return plain
     styles = [game.seats.style(seat) for seat in range(game.seats.count)]
     return play.with_daring(
-        plain, chain, sample.outcome, [daring.policy_of(game.area, game.distribution, style) for style in styles]
+        plain, chain, sample.outcome, [daring.policy_of(_trail(game), game.distribution, style) for style in styles]
     )
 
 
@@ -157,6 +152,6 @@ def _pooled(game: Game, rng: np.random.Generator) -> Course:
 
     groups = groups_of(game.pieces)
     listing = sampled(groups, sample_size(groups), rng)
-    chain = compile_chain.__wrapped__(game.area, counted(listing, totals_of(listing, game.draw)))
+    chain = compile_chain.__wrapped__(_trail(game), counted(listing, totals_of(listing, game.draw)))
     sample = sampler.__wrapped__(chain.ways, NEAR_MEMORY // chain.length)
     return _laid_out(game, chain, sample)

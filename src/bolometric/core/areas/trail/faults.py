@@ -10,9 +10,10 @@ from numpy.typing import NDArray
 
 from bolometric.core.amounts import tidy
 from bolometric.core.areas.trail import area
+from bolometric.core.areas.trail.board import TrailHeat
 from bolometric.core.areas.trail.daring import plan_of
 from bolometric.core.areas.trail.rules import GOES_ON, Chain, compile_chain
-from bolometric.core.areas.trail.spec import PER_ONE
+from bolometric.core.areas.trail.spec import PER_ONE, Trail
 from bolometric.core.errors import GameError
 from bolometric.core.game import Game, with_value
 from bolometric.core.knobs import knob_at
@@ -23,30 +24,58 @@ from bolometric.core.wording import listing, minus, percent
 MOST_NAMED = 8
 
 
+CHOICE = "area.go_on"
+
+
+def _trail(game: Game) -> Trail:
+    return game.area_as(Trail)
+
+
 def lengthens(game: Game) -> str:
     """The setting that makes a trail longer."""
-    return "area.length" if game.area.unit == "whole" else "area.amount"
+    return "area.length" if _trail(game).unit == "whole" else "area.amount"
 
 
-def endless(exact: Exact) -> str:
-    """A sentence if a player may never get home, else nothing."""
-    never = exact.never
+def endless(exact: Exact) -> tuple[str, str]:
+    """The end and a sentence if a player may never get home, else nothing twice."""
+    never, where = exact.never, "area.end"
     if area.hopeless(exact.game):
-        return "Nobody can ever get home: no run of totals leads to the end."
+        return where, "Nobody can ever get home: no run of totals leads to the end."
     if not never:
-        return ""
-    chain = compile_chain(exact.game.area, exact.game.distribution)
+        return "", ""
+    chain = compile_chain(_trail(exact.game), exact.game.distribution)
     stranded = np.flatnonzero(~chain.can_finish & chain.can_be_reached)
-    places = _squares(stranded, exact.game)
-    whole = "" if exact.race is None or exact.game.seats.count == 1 else (
-        f", and {percent(exact.race.never)} of games never end"
-    )  # fmt: skip
-    return f"From {places} no run of totals leads home: {percent(never)} of players are stranded{whole}."
+    places, turns = _squares(stranded, exact.game), exact.turns
+    whole = "" if turns is None or exact.game.seats.count == 1 else f", and {percent(turns.never)} of games never end"
+    return where, f"From {places} no run of totals leads home: {percent(never)} of players are stranded{whole}."
+
+
+def plain_faults(game: Game) -> Iterator[tuple[str, str, str, tuple[Change, ...]]]:
+    """What is wrong by the rules alone: code, path, sentence, cures."""
+    idle = no_choice(game)
+    if idle:
+        yield "no_choice", CHOICE, idle, (Change("Draw once a turn", CHOICE, "no", with_value(game, CHOICE, "no")),)
+    for path, words, cures in useless_totals(game):
+        yield "useless_total", path, words, cures
+    for path, words, change in impossible_totals(game):
+        yield "impossible_total", path, words, (change,)
+
+
+def useless(game: Game) -> int:
+    """How many rules about totals, and totals, do nothing."""
+    return len(list(useless_totals(game)))
+
+
+def advice(exact: Exact) -> Iterator[tuple[str, str, str]]:
+    """Squares that are never used."""
+    untouched = never_landed(exact)
+    if untouched:
+        yield "never_landed", lengthens(exact.game), untouched
 
 
 def _squares(positions: NDArray[np.intp], game: Game) -> str:
-    names = [tidy(Fraction(int(p), game.area.per_one)) for p in positions]
-    one, many = ("square", "squares") if game.area.unit == "whole" else ("the amount", "amounts")
+    names = [tidy(Fraction(int(p), _trail(game).per_one)) for p in positions]
+    one, many = ("square", "squares") if _trail(game).unit == "whole" else ("the amount", "amounts")
     if len(names) == 1:
         return f"{one} {minus(names[0])}"
     if len(names) > MOST_NAMED:
@@ -57,19 +86,19 @@ def _squares(positions: NDArray[np.intp], game: Game) -> str:
 def useless_totals(game: Game) -> Iterator[tuple[str, str, tuple[Change, ...]]]:
     """Totals that are no whole number of steps and so move nothing."""
     odds = game.distribution
-    odd = [total for total in odds.totals if not game.area.fits(total)]
+    odd = [total for total in odds.totals if not _trail(game).fits(total)]
     if not odd:
         return
     chance = float(sum(odds.chance(total) for total in odd))
-    steps = "squares" if game.area.unit == "whole" else f"{game.area.unit}s"
+    steps = "squares" if _trail(game).unit == "whole" else f"{_trail(game).unit}s"
     cures = []
     for choice in knob_at(game, "area.unit").knob.choices:
-        if PER_ONE[choice.value] > game.area.per_one:
+        if PER_ONE[choice.value] > _trail(game).per_one:
             try:
                 finer = with_value(game, "area.unit", choice.value)
             except GameError:
                 continue
-            if all(finer.area.fits(total) for total in odd):
+            if all(_trail(finer).fits(total) for total in odd):
                 cures.append(Change(choice.order, "area.unit", choice.value, finer))
     named = listing(odd[:MOST_NAMED], "or") + (" and others" if len(odd) > MOST_NAMED else "")
     yield (
@@ -83,7 +112,7 @@ def impossible_totals(game: Game) -> Iterator[tuple[str, str, Change]]:
     """For each rule about a total that can never come up: its path, a sentence, and the rule without it."""
     possible = set(game.distribution.totals)
     for name in ("back_to_start", "lose_turn"):
-        given: tuple[Fraction, ...] = getattr(game.area, name)
+        given: tuple[Fraction, ...] = getattr(_trail(game), name)
         missing = [total for total in given if total not in possible]
         if missing:
             path, kept = f"area.{name}", tuple(total for total in given if total in possible)
@@ -98,10 +127,11 @@ def impossible_totals(game: Game) -> Iterator[tuple[str, str, Change]]:
 
 def never_landed(exact: Exact) -> str:
     """A sentence naming the squares that nobody can land on, else nothing."""
-    if exact.squares is None or exact.squares.stderr:
+    heat = exact.heat
+    if not isinstance(heat, TrailHeat) or heat.squares is None or heat.stderr:
         return ""  # by chance never is not never
-    never = np.flatnonzero(exact.squares.chance == 0) + 1
-    if not len(never) or exact.squares.chance[-1] == 0:
+    never = np.flatnonzero(heat.squares.chance == 0) + 1
+    if not len(never) or heat.squares.chance[-1] == 0:
         return ""
     return f"Nobody ever lands on {_squares(never, exact.game)}: leave a task or a picture off."
 
@@ -110,7 +140,7 @@ def no_choice(game: Game) -> str:
     """A sentence if players may choose but one option is best in every position, else nothing."""
     if not area.chooses(game) or area.hopeless(game) or not game.draws_are_known:
         return ""
-    plan, chain = plan_of(game.area, game.distribution), compile_chain(game.area, game.distribution)
+    plan, chain = plan_of(_trail(game), game.distribution), compile_chain(_trail(game), game.distribution)
     ahead = _within_a_turn(chain) & (chain.can_be_reached & chain.can_finish)[:, None]
     if not ahead.any():
         return ""

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from fractions import Fraction
 
+from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.game import Game
 from bolometric.core.knobs import knob_at
 from bolometric.core.wording import Section, Sentences, Span, listing, sentences
@@ -11,6 +12,10 @@ from bolometric.core.wording import Section, Sentences, Span, listing, sentences
 LENGTH, UNIT, END, FINISH = "area.length", "area.unit", "area.end", "area.finish"
 GO_ON = "area.go_on"
 BACK, LOSE = "area.back_to_start", "area.lose_turn"
+
+
+def _trail(game: Game) -> Trail:
+    return game.area_as(Trail)
 
 
 def _choice(game: Game, path: str) -> Span:
@@ -21,7 +26,7 @@ def _choice(game: Game, path: str) -> Span:
 
 def board(game: Game) -> Section:
     """What to draw."""
-    trail = game.area
+    trail = _trail(game)
     if trail.unit == "whole":
         squares = Span(f"{trail.length} squares", LENGTH)
         return Section("Board", (sentences("Draw a trail of ", squares, ", each worth ", Span("one", UNIT), "."),))
@@ -32,9 +37,22 @@ def board(game: Game) -> Section:
     return Section("Board", (whole,))
 
 
-def place(game: Game) -> str:
+def needs(game: Game) -> str:
+    """What is needed beside the pieces."""
+    counters = "a counter" if game.seats.count == 1 else "a counter for each player"
+    return f", {counters} and the trail" if _trail(game).unit == "whole" else " and a box to fill for each player"
+
+
+def first(game: Game) -> tuple[Sentences, ...]:
     """Where a marker begins."""
-    return "with an empty box" if game.area.unit != "whole" else "off the board, before square 1"
+    begin = "You begin" if game.seats.count == 1 else "Everyone begins"
+    where = "with an empty box" if _trail(game).unit != "whole" else "off the board, before square 1"
+    return (sentences(f"{begin} {where}."),)
+
+
+def begins(game: Game) -> str:
+    """A turn begins with a plain draw."""
+    return ""
 
 
 def _named(totals: tuple[Fraction, ...]) -> str:
@@ -43,7 +61,7 @@ def _named(totals: tuple[Fraction, ...]) -> str:
 
 def turn(game: Game) -> tuple[Sentences, ...]:
     """What happens once the total is known."""
-    trail, odds = game.area, game.distribution
+    trail, odds = _trail(game), game.distribution
     move = "Move that many squares." if trail.unit == "whole" else "Fill that much more of the box."
     if odds.totals and odds.totals[0] < 0:
         move += " Below zero, move back, but never past the start."
@@ -74,7 +92,7 @@ def turn(game: Game) -> tuple[Sentences, ...]:
 
 def last(game: Game) -> Section:
     """How it ends."""
-    trail = game.area
+    trail = _trail(game)
     end = "the last square" if trail.unit == "whole" else "a full box"
     after = {
         "pass": f" {end}.",

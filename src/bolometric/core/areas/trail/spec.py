@@ -3,14 +3,14 @@
 from __future__ import annotations
 
 from fractions import Fraction
-from typing import Annotated, Literal, Self
+from typing import Annotated, ClassVar, Literal, Self
 
 from pydantic import AfterValidator, Field, StrictInt, model_validator
 
 from bolometric.core.amounts import Total, Value
 from bolometric.core.explain import setting_error
 from bolometric.core.knobs import Choice, Knob
-from bolometric.core.model import Part
+from bolometric.core.model import AreaPart
 from bolometric.core.odds import Distribution
 
 MOST_STEPS = 10_000
@@ -98,7 +98,7 @@ SPECIALS = (
 )
 
 
-class Trail(Part):
+class Trail(AreaPart):
     """A trail of numbered squares, one marker for each seat.
 
     Markers start off the board, before square 1, and do not get in each other's way. Each turn is one draw; its total
@@ -107,11 +107,18 @@ class Trail(Part):
     steps, or no number at all, moves nothing.
     """
 
+    package: ClassVar[str] = "trail"
+    rules: ClassVar[tuple[str, ...]] = ("stop_after", "stop_at")
+    goals: ClassVar[tuple[str, ...]] = ("turns", "win")
+    gauges: ClassVar[tuple[str, ...]] = (
+        "minutes", "in_time", "first_seat_edge", "setbacks", "lead_for_good", "choice",
+    )  # fmt: skip
+
     kind: Literal["trail"] = "trail"
     length: Annotated[
         StrictInt,
         Field(ge=5, le=1000, description="How many squares, if unit is whole; the last one is the end."),
-        Knob("number", "squares", step=5, unit="squares", when=("unit", ("whole",))),
+        Knob("number", "squares", step=5, unit="squares", when=(("unit", ("whole",)),)),
     ] = 40
     unit: Annotated[
         Literal["whole", "tenth", "hundredth", "thousandth"],
@@ -124,7 +131,7 @@ class Trail(Part):
     amount: Annotated[
         StrictInt,
         Field(ge=1, le=100, description="How many ones have to be filled, if unit is not whole."),
-        Knob("number", "ones", unit="to fill", when=("unit", ("tenth", "hundredth", "thousandth"))),
+        Knob("number", "ones", unit="to fill", when=(("unit", ("tenth", "hundredth", "thousandth")),)),
     ] = 1
     end: Annotated[
         Literal["pass", "exact", "bounce"],
@@ -157,7 +164,7 @@ class Trail(Part):
     draws: Annotated[
         StrictInt,
         Field(ge=2, le=20, description="Draws in a turn, if go_on is fixed."),
-        Knob("number", "draws", unit="draws a turn", when=("go_on", ("fixed",))),
+        Knob("number", "draws", unit="draws a turn", when=(("go_on", ("fixed",)),)),
     ] = 2
     special: Annotated[
         Literal["nothing", "back_to_start", "lose_turn"],

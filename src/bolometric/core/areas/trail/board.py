@@ -1,0 +1,96 @@
+"""What is told of each place of a trail: a square, or a cell of a box that is filled."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from bolometric.core.amounts import tidy
+from bolometric.core.areas.trail import area, daring
+from bolometric.core.areas.trail.spec import Trail
+from bolometric.core.game import Game
+from bolometric.core.heat import Heat
+from bolometric.core.race import Squares
+from bolometric.core.wording import minus, percent
+
+MOST_CELLS = 1000
+
+
+@dataclass(frozen=True, slots=True)
+class TrailHeat(Heat):
+    """Heat with what it is made of."""
+
+    squares: Squares | None = None
+
+
+def cells_of(steps: int) -> tuple[int, int]:
+    """How many cells a box of so many steps has, and how many steps each stands for."""
+    per_cell = 1
+    while steps // per_cell > MOST_CELLS:
+        per_cell *= 10
+    return -(-steps // per_cell), per_cell
+
+
+def per_cell_of(trail: Trail) -> int:
+    """Steps to each place of the board."""
+    return 1 if trail.unit == "whole" else cells_of(trail.steps)[1]
+
+
+def heat(game: Game) -> Heat | None:
+    """How often each place is landed on at the end of a turn: a chance, or, for a cell of many steps, how often."""
+    squares, trail = area.squares(game), game.area_as(Trail)
+    if squares is None:
+        return None
+    per_cell = per_cell_of(trail)
+    landed = "Landed on" if trail.go_on == "no" else "A turn ends here"
+    if per_cell == 1:
+        values = tuple(float(chance) for chance in squares.chance)
+        return TrailHeat(values, f"{landed}, of 100 players", squares.stderr, True, squares)
+    times = squares.times.tolist()
+    sums = tuple(sum(times[at : at + per_cell]) for at in range(0, len(times), per_cell))
+    return TrailHeat(sums, "Stops here, of 100 players", squares.stderr, True, squares)
+
+
+def describe(game: Game, heat: Heat, number: int) -> str:
+    """Sentences about a place, with what is best in a turn begun there."""
+    trail = game.area_as(Trail)
+    if not isinstance(heat, TrailHeat) or heat.squares is None:
+        return ""
+    told = ""
+    if number:
+        told = _square(trail, heat, number) if trail.unit == "whole" else _cell(trail, heat, number)
+    if per_cell_of(trail) > 1:
+        return told
+    best = advice(game, number)
+    if not number:
+        best = best.replace("begun here", "begun at the start")
+    return " ".join(part for part in (told, best) if part)
+
+
+def _square(trail: Trail, heat: TrailHeat, number: int) -> str:
+    assert heat.squares is not None
+    chance, times = heat.squares.chance[number - 1], heat.squares.times[number - 1]
+    if number == trail.steps:
+        return f"Square {number}, the last: {percent(chance)} of players get home ({heat.known})."
+    often = "for ever, once caught" if times == float("inf") else f"{times:.2f} times on average"
+    does = "land here" if trail.go_on == "no" else "end a turn here"
+    return f"Square {number}: {percent(chance)} of players {does} on their way, {often} ({heat.known})."
+
+
+def _cell(trail: Trail, heat: TrailHeat, number: int) -> str:
+    assert heat.squares is not None
+    per_cell, value = per_cell_of(trail), heat.values[number - 1]
+    full = minus(tidy(trail.amount_at(min(number * per_cell, trail.steps))))
+    if number == len(heat.values):
+        chance = percent(float(heat.squares.chance[-1]))
+        return f"{full}, the full box: {chance} of players get there ({heat.known})."
+    if per_cell == 1:
+        return f"{full}: {percent(value)} of players have just this much at some time ({heat.known})."
+    return f"Up to {full}: players stop here {value:.2f} times on average ({heat.known})."
+
+
+def advice(game: Game, position: int) -> str:
+    """What a player does best in a turn begun at a position; nothing where there is nothing to choose."""
+    trail = game.area_as(Trail)
+    if not area.chooses(game) or not game.draws_are_known or position >= trail.steps:
+        return ""
+    return daring.advice(trail, daring.plan_of(trail, game.distribution), position)

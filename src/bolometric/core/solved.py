@@ -1,0 +1,61 @@
+"""What is known of a game without playing it."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from bolometric.core.lengths import WaitingTime
+from bolometric.core.race import Journey, race
+from bolometric.core.readings import Reading, exact_length, exact_value
+
+
+@dataclass(frozen=True, slots=True)
+class Solved:
+    """What an area works out: readings, and the distributions behind them."""
+
+    readings: dict[str, Reading]
+    turns: WaitingTime | None
+    """Turns in a game, all seats together; None if the game is too long for its tail to be known."""
+    paced: WaitingTime | None = None
+    """What the minutes are counted in; None for the turns."""
+    never: float = 0.0
+    """The largest chance of a seat that it never reaches the aim."""
+    way: Journey | None = None
+    """The first seat's own turns, where seats do not meet."""
+    scores: tuple[NDArray[np.float64], NDArray[np.float64]] | None = None
+    """Final scores of a seat and their chances, where seats have a score."""
+    alike: bool = True
+    """Whether all seats have the same way."""
+
+
+def seat_readings(wins: Sequence[float], ties: float) -> dict[str, Reading]:
+    """Who wins, from each seat's share and the share of games that are tied."""
+    return {
+        "seat_wins": Reading("exact", values=tuple(wins)),
+        "first_seat_edge": exact_value(wins[0] - sum(wins) / len(wins)),
+        "ties": exact_value(ties),
+    }
+
+
+def from_journeys(ways: Sequence[Journey], finish_round: bool, one_draw: bool, setbacks: bool = True) -> Solved:
+    """What follows where seats take turns at journeys of their own and the first at the aim wins."""
+    found = race(ways, finish_round)
+    never, alike = max(way.never for way in ways), len(set(map(id, ways))) == 1
+    if found is None:
+        return Solved({}, None, None, never, ways[0], alike=alike)
+    readings = {
+        "turns": exact_length(found.turns),
+        "rounds": exact_length(found.rounds),
+        **seat_readings([float(share) for share in found.seat_wins], found.ties),
+        "success": exact_value(1 - found.never),
+        "stuck": exact_value(found.never),
+    }
+    if setbacks:
+        readings["setbacks"] = Reading("exact", found.setbacks, never=found.never or None)
+    if one_draw:
+        readings["rolls"] = readings["turns"]
+    return Solved(readings, found.turns, None, never, ways[0], alike=alike)

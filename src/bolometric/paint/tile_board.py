@@ -1,0 +1,134 @@
+"""Draws numbered tiles: in a row, on a line, or as a chart, open or shut, with the counters that lie on them."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from math import ceil
+
+from PySide6.QtCore import QPointF, QRectF, Qt
+from PySide6.QtGui import QColor, QPainter, QPen
+
+from bolometric.paint.fonts import piece_font, screen_font
+from bolometric.paint.palette import Palette, ink_on
+
+GAP = 0.06
+LEGIBLE, READABLE = 9, 34
+"""Pixels a tile must measure before its number, and before its figure, is written."""
+TALL = {1: 1.7, 2: 1.35}
+"""How much taller than wide tiles in so few rows may be."""
+CHART = 10
+"""Tiles in a row of a chart, as learners know it."""
+CHART_FROM = 30
+"""Numbers from which tiles make a chart; fewer lie in one or two rows."""
+
+
+@dataclass(frozen=True, slots=True)
+class TilePicture:
+    """What is drawn; lists are in the order of the tiles."""
+
+    names: Sequence[str]
+    warmth: Sequence[float] | None = None
+    figures: Sequence[str] | None = None
+    shut: frozenset[int] = frozenset()
+    """Tiles, from 1, that are closed."""
+    stacks: Sequence[Sequence[int]] | None = None
+    """For each tile the seats, from 0, of the counters on it."""
+
+
+class TileLayout:
+    """Where each tile lies within a rectangle."""
+
+    def __init__(self, count: int, area: QRectF) -> None:
+        self.cells, self.area = count, area
+        self.columns = CHART if count >= CHART_FROM else count if count <= 14 else ceil(count / 2)
+        if count > 12 * CHART:
+            self.columns = 2 * CHART
+        self.rows = ceil(count / self.columns)
+        self.width = min(area.width() / self.columns, area.height() / 2)
+        self.height = min(area.height() / self.rows, self.width * TALL.get(self.rows, 0.8))
+
+    def square(self, number: int) -> QRectF:
+        """The tile of a place from 1."""
+        row, column = divmod(number - 1, self.columns)
+        left = self.area.left() + (self.area.width() - self.columns * self.width) / 2 + column * self.width
+        top = self.area.top() + (self.area.height() - self.rows * self.height) / 2 + row * self.height
+        gap = GAP * min(self.width, self.height)
+        return QRectF(left, top, self.width, self.height).adjusted(gap, gap, -gap, -gap)
+
+    def beside(self, number: int, rows: int) -> int:
+        """The place ``rows`` above (or below, if negative); unchanged beyond the board."""
+        found = number - rows * self.columns
+        return found if 1 <= found <= self.cells else number
+
+    def number_at(self, point: QPointF) -> int | None:
+        """The place of the tile at a point, if there is one."""
+        return next((n for n in range(1, self.cells + 1) if self.square(n).contains(point)), None)
+
+
+def paint_tiles(painter: QPainter, layout: TileLayout, picture: TilePicture, palette: Palette) -> None:
+    """Draw the tiles with any QPainter."""
+    painter.save()
+    painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+    size = min(layout.width, layout.height)
+    widest = 1.5 * layout.width / max(2, max(len(name) for name in picture.names))
+    number, figure = piece_font(min(0.46 * size, widest)), screen_font(min(0.22 * size, 15))
+    for i, name in enumerate(picture.names):
+        tile, shut = layout.square(i + 1), i + 1 in picture.shut
+        ground = QColor(palette.sheet) if picture.warmth is None else palette.heat(picture.warmth[i])
+        ink = QColor(palette.ink) if picture.warmth is None else ink_on(ground)
+        _paint_ground(painter, tile, QColor(palette.paper) if shut else ground, shut, palette)
+        if size < LEGIBLE:
+            continue
+        told = picture.figures is not None and size >= READABLE
+        upper = tile.adjusted(0, 0, 0, -0.32 * tile.height()) if told else tile
+        if picture.stacks is not None:
+            upper = tile.adjusted(0, 0.04 * size, 0, -0.45 * tile.height())
+        painter.setFont(number)
+        painter.setPen(QColor(palette.faint) if shut else ink)
+        painter.drawText(upper, Qt.AlignmentFlag.AlignCenter, name)
+        if told and picture.figures is not None:
+            painter.setFont(figure)
+            lower = tile.adjusted(0, 0.62 * tile.height(), 0, -0.06 * size)
+            painter.drawText(lower, Qt.AlignmentFlag.AlignCenter, picture.figures[i])
+        if picture.stacks is not None:
+            _paint_stack(painter, tile, picture.stacks[i], palette)
+    painter.restore()
+
+
+def _paint_ground(painter: QPainter, tile: QRectF, ground: QColor, shut: bool, palette: Palette) -> None:
+    """The tile; a closed one is hollow and struck through."""
+    round_by = 0.1 * min(tile.width(), tile.height())
+    pen = QPen(QColor(palette.line), 1.2)
+    if shut:
+        pen.setStyle(Qt.PenStyle.DashLine)
+    painter.setPen(pen)
+    painter.setBrush(ground)
+    painter.drawRoundedRect(tile, round_by, round_by)
+    if shut:
+        painter.setPen(QPen(QColor(palette.faint), 2))
+        painter.drawLine(
+            tile.bottomLeft() + QPointF(round_by, -round_by), tile.topRight() + QPointF(-round_by, round_by)
+        )
+
+
+def _paint_stack(painter: QPainter, tile: QRectF, seats: Sequence[int], palette: Palette) -> None:
+    """The counters on a tile: discs with the number of their seat, in rows on its lower half."""
+    if not seats:
+        return
+    room = tile.adjusted(0.06 * tile.width(), 0.52 * tile.height(), -0.06 * tile.width(), -0.04 * tile.height())
+    columns = next(
+        (n for n in range(1, len(seats) + 1) if room.width() / n <= room.height() / ceil(len(seats) / n)), len(seats)
+    )
+    side = min(room.width() / columns, room.height() / ceil(len(seats) / columns), 0.5 * room.width() + 6)
+    painter.setFont(piece_font(max(0.55 * side, 6)))
+    for k, seat in enumerate(seats):
+        row, column = divmod(k, columns)
+        here = min(columns, len(seats) - row * columns)
+        left = room.center().x() - here * side / 2 + column * side
+        disc = QRectF(left, room.top() + row * side, side, side).adjusted(1, 1, -1, -1)
+        painter.setPen(QPen(QColor(palette.sheet), 1))
+        painter.setBrush(QColor(palette.night if seat % 2 == 0 else palette.ember))
+        painter.drawEllipse(disc)
+        painter.setPen(QColor(palette.sheet))
+        painter.drawText(disc, Qt.AlignmentFlag.AlignCenter, str(seat + 1))
