@@ -75,7 +75,7 @@ def test_seats_play_by_themselves_to_the_end_or_on_and_on(path, choose):
             break
         sitting.play_on(Style(choose=choose))
     assert sitting.now.waiting == "nothing" or path.name.startswith("loose")
-    assert sitting.now.turn > 4
+    assert sitting.now.turn >= 4 or "can finish" in sitting.now.record[-1]
 
 
 def test_a_total_is_set_to_try_a_case():

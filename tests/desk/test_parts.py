@@ -11,7 +11,6 @@ from bolometric.core.demo import demo_files
 from bolometric.core.files import read
 from bolometric.core.game import Band, Game, game_from
 from bolometric.core.measure import measure_exactly
-from bolometric.core.pieces import remembers
 from bolometric.core.readings import Reading
 from bolometric.desk import measurer as measuring
 from bolometric.desk.measurer import Measurer
@@ -206,9 +205,11 @@ def test_runs_tell_exact_results_before_any_run_is_in(shown, path):
     view.show_game(game, LIGHT)
     assert "only the runs" in view.lengths_words.text() or not view.lengths_words.text()
     view.show_exact(measure_exactly(game))
-    hangs = remembers(game.pieces)
-    assert ("only the runs are shown (simulated)" if hangs else "On average") in view.lengths_words.text()
+    played, own = measure_exactly(game).solved is None, measure_exactly(game).solved
+    assert ("only the runs are shown (simulated)" if played else "On average") in view.lengths_words.text()
     view.count.setValue(10_000)
-    assert ("not worked out" if hangs else "players are home (exact)") in view.within.text()
+    followed = own is not None and own.way is not None
+    assert ("of players are" if followed else "not worked out") in view.within.text()
+    assert view.count.isVisible() == ("score" not in game.area.gauges)
     assert view.cancel.text() == "Cancel"
     assert not view.grab().isNull()

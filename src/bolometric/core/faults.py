@@ -54,11 +54,12 @@ class _Seeker:
         self._measured: list[Exact] | None = None
 
     def all(self) -> Iterator[Fault]:
-        yield from self._endless()
+        endless = list(self._endless())
+        yield from endless
         yield from self._no_number()
         for code, path, sentence, cures in self.area.plain_faults(self.game):
             yield Fault(code, "fault", path, sentence, cures)
-        if not self.exact.never:
+        if not endless:
             too_long = list(self._far_too_long())
             yield from too_long
             yield from (fault for fault in self._off_the_brief() if not (too_long and fault.where == "brief.minutes"))
@@ -84,7 +85,7 @@ class _Seeker:
     def _endless(self) -> Iterator[Fault]:
         where, sentence = self.area.endless(self.exact)
         if sentence:
-            cures = self._cures(lambda exact: not exact.never, lambda exact: _length(exact))
+            cures = self._cures(lambda exact: not self.area.endless(exact)[1], lambda exact: _length(exact))
             yield Fault("may_never_end", "fault", where, sentence, cures)
 
     def _no_number(self) -> Iterator[Fault]:

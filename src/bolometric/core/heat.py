@@ -18,9 +18,14 @@ class Heat:
     last_apart: bool = False
     """Whether the last place, which every game comes to, does not set the scale."""
 
+    unused: frozenset[int] = frozenset()
+    """Places, from 1, that do not count."""
+
     @property
     def scaled(self) -> tuple[float, ...]:
         """The values that set the scale."""
+        if self.unused:
+            return tuple(value for place, value in enumerate(self.values, 1) if place not in self.unused)
         return self.values[:-1] if self.last_apart and len(self.values) > 1 else self.values
 
     @property

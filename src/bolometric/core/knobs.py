@@ -16,7 +16,7 @@ from pydantic.fields import FieldInfo
 from bolometric.core.errors import GameError
 from bolometric.core.model import Part
 
-Kind = Literal["number", "choice", "totals", "pieces", "band", "text", "amount", "formula", "styles"]
+Kind = Literal["number", "choice", "totals", "pieces", "band", "text", "amount", "formula", "styles", "placements"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -44,6 +44,8 @@ class Knob:
     """What one stored unit is on screen: 100 for shares that are shown in percent."""
     choices: tuple[Choice, ...] = ()
     hint: str = ""
+    order: str = ""
+    """A number as something to do, with {} for it; if empty it is made of the label."""
     when: tuple[tuple[str, tuple[str, ...]], ...] = ()
     """Other fields of the same part, each with the values for which this setting matters."""
     suggested: tuple[str, ...] | None = None

@@ -46,5 +46,8 @@ class AreaPart(Part):
     def check_pieces(self, pieces: Sequence[AnyPiece], draw: Draw) -> None:
         """Raise a setting error if the area can't be played with these pieces."""
 
+    def check_rule(self, rule: str) -> None:
+        """Raise a setting error if a rule of thumb lacks what it needs."""
+
     def check_seats(self, count: int) -> None:
         """Raise a setting error if so many can't play."""

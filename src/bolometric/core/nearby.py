@@ -12,11 +12,11 @@ from typing import Any
 
 from bolometric.core.errors import GameError
 from bolometric.core.game import Game, with_value
-from bolometric.core.knobs import KnobAt, knobs
+from bolometric.core.knobs import Knob, KnobAt, knobs
 from bolometric.core.measure import Stop, look, never_stop
 from bolometric.core.readings import Reading
 from bolometric.core.rule_sheet import rules_text
-from bolometric.core.wording import pieces_words, plural
+from bolometric.core.wording import minus, pieces_words, plural
 
 
 @dataclass(frozen=True, slots=True)
@@ -80,9 +80,16 @@ def _numbers(at: KnobAt) -> Iterator[tuple[str, float]]:
         if at.low is not None and at.high is not None and at.low <= value <= at.high:
             if isinstance(at.value, int):
                 value = int(value)
-                yield f"Make it {plural(value, at.knob.label.removesuffix('s'))}", value
-            else:
-                yield f"Make it {value:g} {at.knob.label}", value
+            yield _order(at.knob, value), value
+
+
+def _order(knob: Knob, value: float) -> str:
+    """A change to a number, as something to do."""
+    if knob.order:
+        return knob.order.format(minus(value))
+    if isinstance(value, int):
+        return f"Make it {plural(value, knob.label.removesuffix('s'))}"
+    return f"Make it {value:g} {knob.label}"
 
 
 def effects(game: Game, key: str, stop: Stop = never_stop) -> list[Effect]:
@@ -117,11 +124,14 @@ def fitted(game: Game, path: str, key: str, low: float, high: float, stop: Stop 
     step, least, most = int(at.knob.step), int(at.low or 0), int(at.high or 0)
 
     def change(value: int) -> Change:
-        words = f"Make it {plural(value, at.knob.label.removesuffix('s'))}"
-        return Change(words, path, value, with_value(game, path, value))
+        return Change(_order(at.knob, value), path, value, with_value(game, path, value))
 
     def mean(value: int) -> float:
-        reading = look(change(value).game, stop).readings.get(key)
+        try:
+            changed = change(value)
+        except GameError:
+            return float("inf")  # what cannot be is no cure
+        reading = look(changed.game, stop).readings.get(key)
         return float("inf") if reading is None or reading.mean is None else reading.mean
 
     found: dict[int, float] = {}

@@ -174,7 +174,7 @@ class Tally:
         """The largest standard error: of shares as they are, of lengths relative to their mean."""
         widest = 0.0
         for key, reading in self.readings().items():
-            lasting = key in ("rolls", "turns", "rounds", "minutes")
+            lasting = key in ("rolls", "turns", "rounds", "minutes", "score")
             widest = max(widest, reading.stderr / reading.mean if lasting and reading.mean else reading.stderr)
         return widest
 

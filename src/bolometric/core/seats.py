@@ -135,6 +135,8 @@ class Seats(Part):
                 raise setting_error(
                     f"The rule {style.rule!r} is not one for this kind of game: {others}.", "seats.styles"
                 )
+            if style.choose == "thumb":
+                area.check_rule(style.rule)
             if style.choose == "plan" and area.rules and not area.goals:
                 raise setting_error(
                     "No best play is known for this kind of game: let players guess, or use a rule of thumb.",

@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+from bolometric.core.areas.tiles.spec import Boxes, Multiples, Sets
+from bolometric.core.areas.tiles.spec import Counters as Placed
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.draw import Draw
 from bolometric.core.game import Band, Brief, Game
 from bolometric.core.pieces import PLAIN_DIE, Counters, Pack, Spinner, die
-from bolometric.core.seats import Seats
+from bolometric.core.seats import Seats, Style
 
 _SHORT = Brief(practising="counting on", minutes=Band(low=4, high=8))
 
@@ -62,6 +64,46 @@ STARTERS: tuple[tuple[str, Game], ...] = (
             draw=Draw(make="place"),
             area=Trail(unit="hundredth", finish="finish_round"),
             seats=Seats(seconds_per_turn=20),
+        ),
+    ),
+    (
+        "Close tiles that add to the total",
+        Game(
+            name="Close them all",
+            brief=Brief(practising="splitting numbers to 12", minutes=Band(low=4, high=8)),
+            pieces=(PLAIN_DIE, PLAIN_DIE),
+            area=Sets(fewer="last_tile", rounds=2),
+            seats=Seats(styles=(Style(choose="thumb", rule="largest"),)),
+        ),
+    ),
+    (
+        "Fill boxes with totals, then cross them off",
+        Game(
+            name="Cross them off",
+            brief=Brief(practising="adding to 12", minutes=Band(low=4, high=8)),
+            pieces=(PLAIN_DIE, PLAIN_DIE),
+            area=Boxes(play="boxes", boxes=3, finish="finish_round"),
+            seats=Seats(seconds_per_turn=10),
+        ),
+    ),
+    (
+        "Place counters on the totals that you expect",
+        Game(
+            name="Where will it fall?",
+            brief=Brief(practising="which totals come up", minutes=Band(low=4, high=8)),
+            pieces=(PLAIN_DIE, PLAIN_DIE),
+            area=Placed(play="counters", first=2, counters=10),
+            seats=Seats(count=4, styles=(Style(choose="thumb", rule="by_odds"), Style()), seconds_per_turn=12),
+        ),
+    ),
+    (
+        "Counters on multiples",
+        Game(
+            name="Lowest multiple",
+            brief=Brief(practising="multiples of 1 to 9", minutes=Band(low=4, high=8)),
+            pieces=(die(0, 1, 2, 3, 4, 5, 6, 7, 8, 9),),
+            area=Multiples(play="multiples"),
+            seats=Seats(styles=(Style(choose="thumb", rule="most_ways"), Style()), seconds_per_turn=20),
         ),
     ),
 )  # fmt: skip

@@ -15,6 +15,7 @@ from bolometric.core.amounts import Value
 from bolometric.core.areas.registry import table_of
 from bolometric.core.game import Game
 from bolometric.core.hand import Hand, Shown
+from bolometric.core.odds import distribution_of
 from bolometric.core.seats import Style
 from bolometric.core.standing import Drawn, Option, Standing
 from bolometric.core.wording import minus
@@ -72,6 +73,12 @@ class Sitting:
     def options(self) -> tuple[Option, ...]:
         """What the seat to move may choose."""
         return self.rules.options(self.game, self.now) if self.now.waiting in ("choice", "either") else ()
+
+    @property
+    def totals(self) -> tuple[Value, ...]:
+        """What the next draw can make."""
+        used = self.rules.pieces(self.game, self.now)
+        return distribution_of(self.game.pieces[:used], self.game.draw).totals
 
     def undo(self) -> None:
         """Take one step back."""

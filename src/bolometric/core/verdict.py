@@ -13,7 +13,7 @@ Standing = Literal["in", "off", "open"]
 
 OFF_WORDS: dict[str, tuple[str, str]] = {
     "minutes": ("too short", "too long"),
-    "first_seat_edge": ("favours the last", "favours the first"),
+    "first_seat_edge": ("last gains", "first gains"),
     "setbacks": ("too few", "too many"),
 }
 """How each reading is called below and above its band."""
@@ -34,7 +34,7 @@ def applies(game: Game, key: str) -> bool:
     if key == "in_time":
         return game.brief.minutes is not None
     if key == "choice":
-        return area_of(game).chooses(game)
+        return bool(game.area.goals) and area_of(game).chooses(game)
     return game.seats.count > 1 or key not in ("first_seat_edge", "lead_for_good")
 
 
@@ -71,5 +71,7 @@ def scale(key: str, reading: Reading, band: Band | None) -> tuple[float, float]:
             return -far, far
         case "setbacks":
             return 0.0, min(1.0, max([0.2, *(value * 1.3 for value in shown), band.high * 1.6 if band else 0.2]))
+        case "score":
+            return 0.0, max([1.0, *(value * 1.25 for value in shown)])
         case _:
             return 0.0, 1.0

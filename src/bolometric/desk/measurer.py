@@ -18,7 +18,7 @@ from PySide6.QtCore import QObject, Signal
 from bolometric.core.errors import Cancelled
 from bolometric.core.faults import find_faults
 from bolometric.core.game import Game
-from bolometric.core.measure import Exact, measure_exactly, runs_of
+from bolometric.core.measure import Exact, may_think, measure_exactly, runs_of, thinking, thinking_played
 from bolometric.core.nearby import effects
 from bolometric.core.readings import Reading
 from bolometric.core.runs import MOST_RUNS, SURE, Batch, Tally
@@ -173,3 +173,9 @@ class Measurer(QObject):
                 show(done=False)
                 shown = time.monotonic()
         show(done=True)
+        if latest is not None and may_think(game) and thinking(game, stale) is None:
+            worth = thinking_played(game, self.seed, stale)
+            if worth is not None:
+                readings = {**latest.readings(), "choice": worth}
+                played = Played(game, readings, latest.all, latest.runs, latest.widest_error(), True)
+                self._relay.emit(generation, self.runs_ready, (played,))

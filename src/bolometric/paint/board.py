@@ -8,6 +8,7 @@ from PySide6.QtCore import QRectF
 from PySide6.QtGui import QPainter
 
 from bolometric.core.areas.registry import board_of
+from bolometric.core.areas.tiles.spec import Boxes, Counters
 from bolometric.core.areas.trail.board import per_cell_of
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.game import Game
@@ -28,7 +29,7 @@ def layout_of(game: Game, room: QRectF) -> Layout:
     """Where the places of the board lie."""
     area = game.area
     if not isinstance(area, Trail):
-        return TileLayout(len(board_of(game).names(game)), room)
+        return TileLayout(len(board_of(game).names(game)), room, isinstance(area, (Boxes, Counters)))
     if area.unit == "whole":
         return TrailLayout(area.length, room)
     return FillLayout(area.steps, area.per_one, room)
@@ -38,15 +39,22 @@ def picture_of(game: Game, heat: Heat | None, figures: bool = True) -> Picture:
     """The board with its heat; the last square of a trail, which ends every journey, does not set the scale."""
     area = game.area
     values = None if heat is None else heat.values
-    warm = None if heat is None else warmths(list(heat.scaled))
-    if warm is not None and heat is not None and len(heat.scaled) < len(heat.values):
-        warm = [*warm, 1.0 if heat.values[-1] > 0 else 0.0]
+    warm = None if heat is None else _warm(heat)
     told = None if values is None or not figures else [short_percent(value) for value in values]
     if not isinstance(area, Trail):
-        return TilePicture(board_of(game).names(game), warm, told)
+        return TilePicture(board_of(game).names(game), warm, told, unused=board_of(game).unused(game))
     if area.unit == "whole":
         return TrailPicture(area.length, warm, told)
     return FillPicture(area.steps, area.per_one, warm, told)
+
+
+def _warm(heat: Heat) -> list[float]:
+    """The warmth of every place, on the scale that those which count set."""
+    scaled = warmths(list(heat.scaled))
+    if heat.unused:
+        rest = iter(scaled)
+        return [0.5 if place in heat.unused else next(rest) for place in range(1, len(heat.values) + 1)]
+    return [*scaled, 1.0 if heat.values[-1] > 0 else 0.0] if heat.last_apart else scaled
 
 
 def standing_picture(game: Game, standing: Standing) -> Picture:

@@ -17,6 +17,8 @@ LEGIBLE, READABLE = 9, 34
 """Pixels a tile must measure before its number, and before its figure, is written."""
 TALL = {1: 1.7, 2: 1.35}
 """How much taller than wide tiles in so few rows may be."""
+PILES = 4.0
+"""The same where counters pile up on them."""
 CHART = 10
 """Tiles in a row of a chart, as learners know it."""
 CHART_FROM = 30
@@ -32,6 +34,8 @@ class TilePicture:
     figures: Sequence[str] | None = None
     shut: frozenset[int] = frozenset()
     """Tiles, from 1, that are closed."""
+    unused: frozenset[int] = frozenset()
+    """Tiles, from 1, that are only there for show."""
     stacks: Sequence[Sequence[int]] | None = None
     """For each tile the seats, from 0, of the counters on it."""
 
@@ -39,14 +43,15 @@ class TilePicture:
 class TileLayout:
     """Where each tile lies within a rectangle."""
 
-    def __init__(self, count: int, area: QRectF) -> None:
+    def __init__(self, count: int, area: QRectF, piles: bool = False) -> None:
         self.cells, self.area = count, area
         self.columns = CHART if count >= CHART_FROM else count if count <= 14 else ceil(count / 2)
         if count > 12 * CHART:
             self.columns = 2 * CHART
         self.rows = ceil(count / self.columns)
         self.width = min(area.width() / self.columns, area.height() / 2)
-        self.height = min(area.height() / self.rows, self.width * TALL.get(self.rows, 0.8))
+        tall = PILES if piles else TALL.get(self.rows, 0.8)
+        self.height = min(area.height() / self.rows, self.width * tall)
 
     def square(self, number: int) -> QRectF:
         """The tile of a place from 1."""
@@ -74,33 +79,40 @@ def paint_tiles(painter: QPainter, layout: TileLayout, picture: TilePicture, pal
     widest = 1.5 * layout.width / max(2, max(len(name) for name in picture.names))
     number, figure = piece_font(min(0.46 * size, widest)), screen_font(min(0.22 * size, 15))
     for i, name in enumerate(picture.names):
-        tile, shut = layout.square(i + 1), i + 1 in picture.shut
+        tile, shut, off = layout.square(i + 1), i + 1 in picture.shut, i + 1 in picture.unused
         ground = QColor(palette.sheet) if picture.warmth is None else palette.heat(picture.warmth[i])
         ink = QColor(palette.ink) if picture.warmth is None else ink_on(ground)
-        _paint_ground(painter, tile, QColor(palette.paper) if shut else ground, shut, palette)
+        _paint_ground(painter, tile, QColor(palette.paper) if shut or off else ground, shut, off, palette)
         if size < LEGIBLE:
             continue
-        told = picture.figures is not None and size >= READABLE
-        upper = tile.adjusted(0, 0, 0, -0.32 * tile.height()) if told else tile
-        if picture.stacks is not None:
-            upper = tile.adjusted(0, 0.04 * size, 0, -0.45 * tile.height())
+        told = picture.figures is not None and size >= READABLE and not off
+        head = _head(tile, picture)
         painter.setFont(number)
-        painter.setPen(QColor(palette.faint) if shut else ink)
+        painter.setPen(QColor(palette.faint) if shut or off else ink)
+        upper = head.adjusted(0, 0, 0, -0.32 * head.height()) if told else head
         painter.drawText(upper, Qt.AlignmentFlag.AlignCenter, name)
         if told and picture.figures is not None:
             painter.setFont(figure)
-            lower = tile.adjusted(0, 0.62 * tile.height(), 0, -0.06 * size)
+            lower = head.adjusted(0, 0.6 * head.height(), 0, -0.05 * head.height())
             painter.drawText(lower, Qt.AlignmentFlag.AlignCenter, picture.figures[i])
         if picture.stacks is not None:
-            _paint_stack(painter, tile, picture.stacks[i], palette)
+            foot = QRectF(tile.left(), head.bottom(), tile.width(), tile.bottom() - head.bottom())
+            _paint_stack(painter, foot, picture.stacks[i], palette)
     painter.restore()
 
 
-def _paint_ground(painter: QPainter, tile: QRectF, ground: QColor, shut: bool, palette: Palette) -> None:
+def _head(tile: QRectF, picture: TilePicture) -> QRectF:
+    """The part of a tile that its number stands in; the rest is for counters."""
+    tall = tile.height() > 2 * tile.width()
+    height = tile.width() if tall else tile.height() if picture.stacks is None else 0.5 * tile.height()
+    return QRectF(tile.left(), tile.top(), tile.width(), height)
+
+
+def _paint_ground(painter: QPainter, tile: QRectF, ground: QColor, shut: bool, off: bool, palette: Palette) -> None:
     """The tile; a closed one is hollow and struck through."""
     round_by = 0.1 * min(tile.width(), tile.height())
     pen = QPen(QColor(palette.line), 1.2)
-    if shut:
+    if shut or off:
         pen.setStyle(Qt.PenStyle.DashLine)
     painter.setPen(pen)
     painter.setBrush(ground)
@@ -112,15 +124,16 @@ def _paint_ground(painter: QPainter, tile: QRectF, ground: QColor, shut: bool, p
         )
 
 
-def _paint_stack(painter: QPainter, tile: QRectF, seats: Sequence[int], palette: Palette) -> None:
-    """The counters on a tile: discs with the number of their seat, in rows on its lower half."""
+def _paint_stack(painter: QPainter, foot: QRectF, seats: Sequence[int], palette: Palette) -> None:
+    """The counters on a tile: discs with the number of their seat, in rows."""
     if not seats:
         return
-    room = tile.adjusted(0.06 * tile.width(), 0.52 * tile.height(), -0.06 * tile.width(), -0.04 * tile.height())
+    edge = 0.05 * foot.width()
+    room = foot.adjusted(edge, 0, -edge, -edge)
     columns = next(
         (n for n in range(1, len(seats) + 1) if room.width() / n <= room.height() / ceil(len(seats) / n)), len(seats)
     )
-    side = min(room.width() / columns, room.height() / ceil(len(seats) / columns), 0.5 * room.width() + 6)
+    side = min(room.width() / columns, room.height() / ceil(len(seats) / columns), 0.55 * room.width() + 4)
     painter.setFont(piece_font(max(0.55 * side, 6)))
     for k, seat in enumerate(seats):
         row, column = divmod(k, columns)

@@ -47,6 +47,9 @@ class Board(Protocol):
     def names(self, game: Game) -> tuple[str, ...]:
         """What is written on each place."""
 
+    def unused(self, game: Game) -> frozenset[int]:
+        """Places, from 1, that are only there for show."""
+
     def standing(self, game: Game, now: Any) -> tuple[frozenset[int], tuple[tuple[int, ...], ...] | None]:
         """At the table: the places, from 1, that are shut, and for each place the seats of the counters on it."""
 
@@ -80,6 +83,9 @@ class AtTable(Protocol):
 
     def coach(self, game: Game, now: Any) -> str:
         """Each option with its value under best play and what choosing it costs, or why there is none."""
+
+    def tally(self, game: Game, now: Any) -> str:
+        """How the seats stand, where the board does not show it; else nothing."""
 
     def asks(self, game: Game, now: Any) -> str:
         """What the seat to move has to do, as it follows a colon; nothing for a plain draw."""

@@ -7,6 +7,7 @@ from bolometric.core.knobs import KnobAt
 from bolometric.core.showing import letter_names
 from bolometric.desk.editors.base import Editor
 from bolometric.desk.editors.pieces import PiecesEditor
+from bolometric.desk.editors.placements import PlacementsEditor
 from bolometric.desk.editors.plain import (
     AmountEditor,
     BandEditor,
@@ -38,6 +39,8 @@ def editor_for(at: KnobAt, game: Game, palette: Palette, own: OwnPieces | None =
             return AmountEditor(at)
         case "styles":
             return StylesEditor(at, game)
+        case "placements":
+            return PlacementsEditor(at, game)
         case "formula":
             return FormulaEditor(at, letter_names(game.pieces))
         case "text":

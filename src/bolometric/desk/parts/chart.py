@@ -102,7 +102,7 @@ class Chart(pg.PlotWidget):  # type: ignore[misc]
 
     def percents_up(self, top: float) -> None:
         """Name the upright axis in percent."""
-        steps = [step for step in (0.001, 0.002, 0.005, 0.01, 0.02, 0.05, 0.1, 0.2, 0.25, 0.5, 1) if top / step <= 6]
+        steps = [step for step in (0.001, 0.002, 0.005, 0.01, 0.02, 0.05, 0.1, 0.2, 0.25, 0.5, 1) if top / step <= 5]
         step = steps[0] if steps else 1.0
         marks = [(k * step, f"{100 * k * step:.3g}%") for k in range(int(top * HEADROOM / step) + 1)]
         self.getAxis("left").setTicks([marks])

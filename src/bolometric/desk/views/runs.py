@@ -89,7 +89,8 @@ class RunsView(QWidget):
         self.count.setAccessibleName("turns of one player")
         self.count.valueChanged.connect(self._tell_within)
         self.within = QLabel(wordWrap=True)
-        row.addWidget(QLabel("Within"))
+        self.before_count = QLabel("Within")
+        row.addWidget(self.before_count)
         row.addWidget(self.count)
         row.addWidget(self.within, 1)
         return row
@@ -105,6 +106,8 @@ class RunsView(QWidget):
         """Another game, neither worked out nor played yet."""
         self.game, self.exact, self.played, self.colours = game, None, None, colours
         unit = {"turns": "turns", "rolls": "draws"}[game.area.pace]
+        for part in (self.before_count, self.count, self.within):
+            part.setVisible(not self._scored)  # a turn of its own is then all that a seat has
         self.lengths.name_across(f"{unit} in a game, all seats together")
         self.headings[2].setText("What a seat scores" if self._scored else "When the winner took the lead for good")
         self.leads.name_across("score" if self._scored else "part of the game played")

@@ -213,7 +213,7 @@ class TableView(QWidget):
 
     def _try_total(self) -> None:
         found = read_numbers(self.wanted.text())
-        totals = self.sitting.game.distribution.totals
+        totals = self.sitting.totals
         wanted = tidy(Fraction(found[0])) if isinstance(found, tuple) and len(found) == 1 else None
         if wanted not in totals:
             self.state.setText("That total can't come up with these pieces.")
@@ -229,14 +229,20 @@ class TableView(QWidget):
         self.record.setPlainText("\n".join(reversed(now.record)))
         options = self.sitting.options if by_hand else ()
         self._show_options(options)
-        self.state.setText(
-            now.record[-1] if now.over else f"Turn {now.turn}, seat {now.seat + 1}: {self._to_do(options)}"
-        )
+        tally = self.sitting.rules.tally(game, now)
+        told = now.record[-1] if now.over else f"{self._whose()}: {self._to_do(options)}"
+        self.state.setText(f"{told} {tally}".strip())
         self.draw.setText("Draw again" if now.waiting == "either" else "Draw")
         self.draw.setEnabled(self.sitting.may_draw and by_hand)
         self.wanted.setEnabled(self.sitting.may_draw and by_hand)
         self.back.setEnabled(self.sitting.can_undo)
         self.advice.setText(self.sitting.coach() if self.coach.isChecked() else "")
+
+    def _whose(self) -> str:
+        """Whose turn it is."""
+        now, game = self.sitting.now, self.sitting.game
+        call = game.area.together and game.seats.count > 1 and now.waiting == "draw"
+        return f"Call {now.turn}" if call else f"Turn {now.turn}, seat {now.seat + 1}"
 
     def _to_do(self, options: tuple[Option, ...]) -> str:
         """What the seat to move may do."""

@@ -152,12 +152,16 @@ class Sets(AreaPart):
     fewer_limit: Annotated[
         StrictInt,
         Field(ge=1, le=78, description="What the open tiles add to at most, if fewer is small_left."),
-        Knob("number", "at most", when=(("fewer", ("small_left",)),)),
+        Knob(
+            "number", "at most", order="Draw with one piece when {} or less is left", when=(("fewer", ("small_left",)),)
+        ),
     ] = 6
     fewer_from: Annotated[
         StrictInt,
         Field(ge=1, le=MOST_TILES, description="The lowest of the high tiles, if fewer is high_gone."),
-        Knob("number", "lowest high tile", when=(("fewer", ("high_gone",)),)),
+        Knob(
+            "number", "lowest high tile", order="Count the tiles from {} up as high", when=(("fewer", ("high_gone",)),)
+        ),
     ] = 7
     fewer_how: Annotated[
         Literal["choice", "forced"],
@@ -250,10 +254,14 @@ class Counters(AreaPart):
         Knob("number", "counters"),
     ] = 8
     first: Annotated[
-        StrictInt, Field(ge=-20, le=1000, description="The first number of the line."), Knob("number", "first number")
+        StrictInt,
+        Field(ge=-20, le=1000, description="The first number of the line."),
+        Knob("number", "first number", order="Begin the line at {}"),
     ] = 1
     last: Annotated[
-        StrictInt, Field(ge=-20, le=1000, description="The last number of the line."), Knob("number", "last number")
+        StrictInt,
+        Field(ge=-20, le=1000, description="The last number of the line."),
+        Knob("number", "last number", order="End the line at {}"),
     ] = 12
     draws: DRAWS = "shared"
     finish: FINISH = "at_once"
@@ -264,6 +272,7 @@ class Counters(AreaPart):
             description="For seats whose rule of thumb is given: the numbers their counters stand on, a list for each "
             "seat; the last list counts for all further seats.",
         ),
+        Knob("placements", "given placements"),
     ] = ()
 
     @property
@@ -304,6 +313,11 @@ class Counters(AreaPart):
                 f"{off[0]} is not a number of the line, {self.first} to {self.last}: take another.", where
             )
 
+    def check_rule(self, rule: str) -> None:
+        """A placement that is to be used must be given."""
+        if rule == "given" and not self.placements:
+            raise setting_error("No placement is given: write one, or choose another style.", "area.placements")
+
     def check_draw(self, distribution: Distribution) -> None:
         """Some number of the line must come up."""
         check_listed(distribution)
@@ -340,7 +354,7 @@ class Multiples(AreaPart):
     limit: Annotated[
         StrictInt,
         Field(ge=0, le=MOST_CHART, description="Counters stand on numbers above this one."),
-        Knob("number", "limit", step=5),
+        Knob("number", "limit", step=5, order="Put counters above {}"),
     ] = 10
     counters: Annotated[
         StrictInt,

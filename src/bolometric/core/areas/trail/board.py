@@ -44,10 +44,10 @@ def heat(game: Game) -> Heat | None:
     landed = "Landed on" if trail.go_on == "no" else "A turn ends here"
     if per_cell == 1:
         values = tuple(float(chance) for chance in squares.chance)
-        return TrailHeat(values, f"{landed}, of 100 players", squares.stderr, True, squares)
+        return TrailHeat(values, f"{landed}, of 100 players", squares.stderr, True, squares=squares)
     times = squares.times.tolist()
     sums = tuple(sum(times[at : at + per_cell]) for at in range(0, len(times), per_cell))
-    return TrailHeat(sums, "Stops here, of 100 players", squares.stderr, True, squares)
+    return TrailHeat(sums, "Stops here, of 100 players", squares.stderr, True, squares=squares)
 
 
 def describe(game: Game, heat: Heat, number: int) -> str:

@@ -47,6 +47,11 @@ def asks(game: Game, now: OnTrail) -> str:
     return "stop, or draw again." if now.waiting == "either" else ""
 
 
+def tally(game: Game, now: OnTrail) -> str:
+    """The board shows it."""
+    return ""
+
+
 def options(game: Game, now: OnTrail) -> tuple[Option, ...]:
     """After a draw that did not end the turn one may stop; or draw again."""
     return (Option(STOP, f"Stop on {_named(game, now.places[now.seat])}"),)

@@ -1,0 +1,66 @@
+"""Given placements of counters: a line of numbers for each seat, and the best one to take over."""
+
+from __future__ import annotations
+
+from fractions import Fraction
+
+from PySide6.QtWidgets import QGridLayout, QLabel, QLineEdit, QPushButton
+
+from bolometric.core.amounts import plain
+from bolometric.core.areas.tiles.filled.fill import line_of, soonest
+from bolometric.core.areas.tiles.spec import Counters
+from bolometric.core.face_text import read_numbers, typed_numbers
+from bolometric.core.game import Game
+from bolometric.core.knobs import KnobAt
+from bolometric.desk.editors.base import Editor
+
+
+class PlacementsEditor(Editor):
+    """Sends the lines that are filled in, once each of them has as many numbers as there are counters."""
+
+    def __init__(self, at: KnobAt, game: Game) -> None:
+        self._game, self._counters = game, game.area_as(Counters).counters
+        super().__init__(
+            at,
+            f"The numbers that {self._counters} counters stand on, such as 5 6 6 7. Seats use them whose style of play "
+            "is to place as given; the last line counts for all further seats.",
+        )
+        grid = QGridLayout()
+        self.lines: list[QLineEdit] = []
+        for seat in range(game.seats.count):
+            given = at.value[seat] if seat < len(at.value) else ()
+            line = QLineEdit(typed_numbers(given))
+            line.setPlaceholderText("none")
+            line.setAccessibleName(f"placement of seat {seat + 1}")
+            line.textEdited.connect(self._take)
+            grid.addWidget(QLabel(f"Seat {seat + 1}"), seat, 0)
+            grid.addWidget(line, seat, 1)
+            self.lines.append(line)
+        self.body.addLayout(grid)
+        self.best = QPushButton("Fill in the placement that is cleared soonest")
+        self.best.clicked.connect(self._fill_best)
+        self.body.addWidget(self.best)
+        self.finish(self.lines[0])
+
+    def _fill_best(self) -> None:
+        line = line_of(self._game)
+        counts = soonest(line.ways, self._counters)
+        numbers = tuple(number for number, count in zip(line.numbers, counts, strict=True) for _ in range(count))
+        free = next((field for field in self.lines if not field.text().strip()), self.lines[0])
+        free.setText(typed_numbers(numbers))
+        self._take()
+
+    def _take(self) -> None:
+        found: list[list[object]] = []
+        for seat, line in enumerate(self.lines, 1):
+            numbers = read_numbers(line.text())
+            if isinstance(numbers, str):
+                self.say(f"“{numbers}” is not a number: type numbers with blanks between them.")
+                return
+            if not numbers:
+                break
+            if len(numbers) != self._counters:
+                self.say(f"Seat {seat} has {len(numbers)} of {self._counters} counters so far.")
+                return
+            found.append([plain(Fraction(number)) for number in numbers])
+        self.send(found)

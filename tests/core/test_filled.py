@@ -1,0 +1,301 @@
+"""Boxes and placed counters: clearing times, who is first under one caller, placements; and multiples."""
+
+from itertools import combinations_with_replacement
+from math import factorial
+
+import numpy as np
+import pytest
+from hypothesis import assume, given, settings
+from hypothesis import strategies as st
+
+from bolometric.core.areas.registry import area_of
+from bolometric.core.areas.tiles.filled.cleared import clear_within
+from bolometric.core.areas.tiles.filled.fill import Fill, by_odds, evenly, line_of, soonest
+from bolometric.core.areas.tiles.filled.first import clock, mean_draws, shares
+from bolometric.core.areas.tiles.filled.placing import best_against, best_for_clearing
+from bolometric.core.errors import GameError
+from bolometric.core.faults import find_faults
+from bolometric.core.game import game_from
+from bolometric.core.measure import in_style, measure, measure_exactly
+from bolometric.core.seats import Style
+from bolometric.core.table import Sitting
+from tests.random_games import dice
+
+TWO_DICE = np.array([1, 2, 3, 4, 5, 6, 5, 4, 3, 2, 1]) / 36
+
+
+def joint_calls(chances, seats, most):
+    """One caller, call by call, on what all seats have left: ends by call, shares of wins, chance of a tie."""
+    state, ends = {tuple(seats): 1.0}, np.zeros(most + 1)
+    wins, ties = np.zeros(len(seats)), 0.0
+    rest = 1 - sum(chances)
+    for call in range(1, most + 1):
+        after = {}
+        for lefts, chance in state.items():
+            for number, p in [*enumerate(chances), (None, rest)]:
+                if p <= 0:
+                    continue
+                moved = tuple(
+                    left
+                    if number is None or not left[number]
+                    else (*left[:number], left[number] - 1, *left[number + 1 :])
+                    for left in lefts
+                )
+                clear = [k for k, left in enumerate(moved) if not sum(left)]
+                if clear:
+                    ends[call] += chance * p
+                    wins[clear] += chance * p / len(clear)
+                    ties += chance * p * (len(clear) > 1)
+                else:
+                    after[moved] = after.get(moved, 0.0) + chance * p
+        state = after
+    return ends, wins, ties, sum(state.values())
+
+
+weights = st.lists(st.integers(1, 6), min_size=2, max_size=4)
+
+
+@settings(max_examples=40, deadline=None)
+@given(st.lists(st.integers(1, 4), min_size=2, max_size=3), st.integers(0, 3), st.data())
+def test_calls_are_those_of_the_chain_over_what_is_left(ways, missed, data):
+    p = np.array(ways) / (sum(ways) + missed)
+    count = st.lists(st.integers(0, 2), min_size=len(ways), max_size=len(ways)).map(tuple)
+    seats = data.draw(st.lists(count.filter(any), min_size=1, max_size=3))
+    _, wins, ties, left = joint_calls(p.tolist(), seats, 250)
+    assume(left < 1e-9)
+    for k, counts in enumerate(seats):
+        alone, *_ = joint_calls(p.tolist(), [counts], 250)
+        within = clear_within(tuple(p.tolist()), Fill(counts), sum(counts))
+        known = np.pad(within, (0, max(0, 251 - len(within))), constant_values=1.0)[:251]
+        assert np.allclose(known, alone.cumsum(), atol=1e-9), k
+        assert mean_draws(clock(p, max(counts)), counts) == pytest.approx((1 - within).sum(), rel=1e-8)
+    found, tied = shares(p, seats)
+    assert np.allclose(found, wins, atol=1e-7)
+    assert tied == pytest.approx(ties, abs=1e-7)
+    assert found.sum() == pytest.approx(1, abs=1e-7)
+
+
+@settings(max_examples=25, deadline=None)
+@given(weights, st.integers(1, 4))
+def test_what_is_left_to_chance_is_the_mean_over_all_fillings(ways, marks):
+    p = np.array(ways) / sum(ways)
+    found = clear_within(tuple(p.tolist()), Fill(None, tuple(p.tolist())), marks)
+    by_hand = np.zeros(len(found))
+    for places in combinations_with_replacement(range(len(ways)), marks):
+        counts = tuple(np.bincount(places, minlength=len(ways)).tolist())
+        orders = factorial(marks) / np.prod([factorial(count) for count in counts])
+        chance = orders * np.prod(p ** np.array(counts))
+        within = clear_within(tuple(p.tolist()), Fill(counts), marks)
+        by_hand += chance * np.pad(within, (0, len(found)), constant_values=1.0)[: len(found)]
+    assert np.allclose(found, by_hand, atol=1e-9)
+
+
+@pytest.mark.parametrize("counters", [1, 3, 5, 8])
+def test_the_best_placement_is_the_best_of_all(counters):
+    time = clock(TWO_DICE, counters)
+    found = best_for_clearing(TWO_DICE, counters)
+    if counters <= 5:
+        every = combinations_with_replacement(range(11), counters)
+        means = [mean_draws(time, tuple(np.bincount(places, minlength=11).tolist())) for places in every]
+        assert found.worth == pytest.approx(min(means), rel=1e-9)
+    rivals = [evenly((1, 2, 3, 4, 5, 6, 5, 4, 3, 2, 1), counters), by_odds((1, 2, 3, 4, 5, 6, 5, 4, 3, 2, 1), counters)]
+    assert all(mean_draws(time, rival) >= found.worth - 1e-9 for rival in rivals)
+    against = best_against(TWO_DICE, found.counts)
+    assert against.worth >= 0.5 - 1e-9
+    assert shares(TWO_DICE, (against.counts, found.counts))[0][0] == pytest.approx(against.worth)
+
+
+def test_climbing_finds_what_comparing_all_finds(monkeypatch):
+    from bolometric.core.areas.tiles.filled import placing
+
+    for counters in (3, 4):
+        compared = best_for_clearing(TWO_DICE, counters)
+        monkeypatch.setattr(placing, "FEW", 0)
+        climbed = best_for_clearing(TWO_DICE, counters)
+        monkeypatch.undo()
+        assert compared.compared_all
+        assert not climbed.compared_all
+        assert climbed.worth == pytest.approx(compared.worth, rel=1e-9)
+
+
+placings = st.sampled_from([
+    {}, {"choose": "plan"}, {"choose": "plan", "goal": "beat"}, {"choose": "thumb", "rule": "evenly"},
+    {"choose": "thumb", "rule": "by_odds"}, {"choose": "thumb", "rule": "given"},
+])  # fmt: skip
+
+
+@st.composite
+def filled_games(draw):
+    boxes, marks = draw(st.booleans()), draw(st.integers(1, 4))
+    area = {"kind": "tiles", "play": "boxes", "boxes": marks}
+    if not boxes:
+        first = draw(st.integers(0, 3))
+        last = draw(st.integers(first + 2, 9))
+        given_ = draw(st.lists(st.integers(first, last), min_size=marks, max_size=marks))
+        area = {
+            "kind": "tiles",
+            "play": "counters",
+            "counters": marks,
+            "first": first,
+            "last": last,
+            "placements": [given_],
+        }
+    area |= {
+        "draws": draw(st.sampled_from(["own", "shared"])),
+        "finish": draw(st.sampled_from(["at_once", "finish_round"])),
+    }
+    styles = [{}] if boxes else draw(st.lists(placings, min_size=1, max_size=3))
+    data = {
+        "pieces": draw(dice(2, st.integers(0, 5))),
+        "area": area,
+        "seats": {"count": draw(st.integers(1, 3)), "styles": styles},
+    }
+    try:
+        return game_from(data)
+    except GameError:
+        assume(False)
+        raise
+
+
+@settings(max_examples=60, deadline=None)
+@given(filled_games())
+def test_exact_and_simulated_agree(game):
+    found = measure(game, 8_000)
+    for key, exact in found.exact.readings.items():
+        played = found.simulated.get(key)
+        assert exact.method == "exact"
+        if played is None or key in ("choice", "seat_wins"):
+            continue
+        if exact.mean is None or played.mean is None:
+            assert exact.mean is played.mean or min(exact.never or 0, played.never or 0) < 0.01
+            continue
+        assert abs(exact.mean - played.mean) <= 4 * played.stderr + 1e-9, key
+    wins = found.exact.readings.get("seat_wins")
+    if wins is not None:
+        for exact, played in zip(wins.values, found.simulated["seat_wins"].values, strict=True):
+            assert abs(exact - played) <= 4 * found.simulated["seat_wins"].stderr + 1e-9
+
+
+@settings(max_examples=40, deadline=None)
+@given(filled_games(), st.integers(0, 99))
+def test_by_hand_one_comes_off_where_the_total_stands(game, seed):
+    sitting, numbers = Sitting(game, seed), line_of(game).numbers
+    marks = game.area.marks
+    for _ in range(200):
+        before = sitting.now
+        if before.waiting == "nothing":
+            break
+        sitting.play_on(game.seats.style(before.seat))
+        now = sitting.now
+        if before.filling:
+            assert all(sum(left) <= marks for left in now.left)
+            continue
+        total = sitting.here.shown.total
+        who = range(game.seats.count) if game.area.together else (before.seat,)
+        for seat, (old, new) in enumerate(zip(before.left, now.left, strict=True)):
+            hit = seat in who and total in numbers and old[numbers.index(total)] > 0
+            assert sum(old) - sum(new) == hit
+    if sitting.now.winners:
+        assert all(not sum(sitting.now.left[seat]) for seat in sitting.now.winners)
+
+
+def test_a_line_with_numbers_that_never_come_up():
+    data = {"pieces": [{}, {}], "area": {"kind": "tiles", "play": "counters", "first": 1, "last": 13, "counters": 4}}
+    game = game_from(data)
+    fault = next(fault for fault in find_faults(game) if fault.code == "may_never_end")
+    chance = 1 - (11 / 13) ** 4
+    assert f"1 and 13 can never come up: {100 * chance:.0f}% of players who guess" in fault.sentence
+    alone = measure(game_from({**data, "seats": {"count": 1}}), 20_000)
+    assert alone.exact.readings["stuck"].mean == pytest.approx(chance)
+    assert abs(alone.simulated["stuck"].mean - chance) < 4 * alone.simulated["stuck"].stderr
+    sure = in_style(game, "thumb")
+    assert measure_exactly(sure).readings["stuck"].mean == 0
+    assert any(f.code == "never_comes_up" and f.level == "advice" for f in find_faults(sure))
+    bad = {
+        **data,
+        "area": {**data["area"], "placements": [[1, 7, 7, 8]]},
+        "seats": {"styles": [{"choose": "thumb", "rule": "given"}]},
+    }
+    fault = next(fault for fault in find_faults(game_from(bad)) if fault.code == "impossible_number")
+    best = soonest(line_of(game).ways, 4)
+    placed = [n for n, count in zip(line_of(game).numbers, best, strict=True) for _ in range(count)]
+    assert [int(n) for n in fault.cures[0].game.area.placements[0]] == placed
+
+
+@pytest.mark.parametrize(
+    ("area", "says"),
+    [
+        ({"play": "counters", "counters": 0}, "area.counters: 0 is too small"),
+        ({"play": "boxes", "boxes": 90}, "the most is 24"),
+        ({"play": "sets", "tiles": 40}, "the most is 12"),
+        ({"play": "multiples", "chart": 20, "counters": 9}, "use at most 5 each"),
+        ({"play": "multiples", "limit": 60}, "use a larger chart|lower the limit|use at most"),
+        ({"play": "counters", "first": 9, "last": 3}, "swap them"),
+        ({"play": "counters", "first": 20, "last": 30}, "No total lies on the line"),
+        ({"play": "counters", "placements": [[5, 6]]}, "This places 2 counters, and there are 8"),
+        ({"play": "heaps"}, "area.play: 'tiles: heaps' is not one of the choices"),
+    ],
+)
+def test_bad_input_gets_one_clear_sentence(area, says):
+    with pytest.raises(GameError, match=says):
+        game_from({"pieces": [{}, {}], "area": {"kind": "tiles", **area}})
+
+
+chart_styles = st.lists(
+    st.sampled_from([{}, *({"choose": "thumb", "rule": rule} for rule in ("most_ways", "lowest", "highest"))]),
+    min_size=1, max_size=3,
+)  # fmt: skip
+
+
+@settings(max_examples=8, deadline=None)
+@given(
+    st.lists(st.integers(0, 9), min_size=2, max_size=6), chart_styles, st.integers(1, 3), st.integers(1, 3),
+    st.integers(0, 12),
+)  # fmt: skip
+def test_multiples_by_hand_are_those_of_the_runs(faces, styles, seats, counters, limit):
+    """The table plays by the words of the rules; its mean length must be that of the compiled runs."""
+    try:
+        game = game_from({
+            "pieces": [{"faces": [*faces, 1]}],
+            "area": {"kind": "tiles", "play": "multiples", "chart": 25, "limit": limit, "counters": counters},
+            "seats": {"count": seats, "styles": styles},
+        })  # fmt: skip
+    except GameError:
+        assume(False)
+        raise
+    batch = area_of(game).player(game)(20_000, 1000, np.random.default_rng(3))
+    turns, wins = [], np.zeros(seats)
+    for seed in range(150):
+        sitting = Sitting(game, seed)
+        while not sitting.now.over:
+            before = sitting.now
+            sitting.play_on(game.seats.style(before.seat))
+            gone = [n for n, (a, b) in enumerate(zip(before.owner, sitting.now.owner, strict=True)) if a >= 0 > b]
+            if gone and before.waiting == "draw":
+                total = int(sitting.here.shown.total)
+                lower = range(total, gone[0], total)
+                assert gone[0] % total == 0
+                assert all(before.owner[n] < 0 for n in lower)
+        turns.append(sitting.now.turn)
+        wins[sitting.now.winners[0]] += 1
+    error = np.std(turns) / len(turns) ** 0.5
+    assert abs(np.mean(turns) - batch.turns.mean()) < 4.5 * error + 1e-9
+    share = np.array([(batch.winner == seat).mean() for seat in range(seats)])
+    assert np.all(np.abs(wins / 150 - share) < 4.5 * np.sqrt(share * (1 - share) / 150) + 0.01)
+
+
+def test_a_chart_with_numbers_nothing_divides():
+    game = game_from({
+        "pieces": [{"faces": [2, 4, 6]}],
+        "area": {"kind": "tiles", "play": "multiples", "chart": 20, "limit": 10, "counters": 2},
+    })  # fmt: skip
+    faults = find_faults(game)
+    assert "Counters on 11, 13, 15, 17 and 19 can never come off: in" in next(
+        fault.sentence for fault in faults if fault.code == "may_never_end"
+    )
+    with pytest.raises(GameError, match="No best play is known"):
+        in_style(game, "plan")
+    assert "choice" not in measure(game, 500).readings
+    sensible = in_style(game, "thumb")
+    assert Style(choose="thumb", rule="most_ways") in sensible.seats.styles
+    assert measure(sensible, 500).readings["stuck"].mean == 0
