@@ -20,7 +20,8 @@ leaves = st.one_of(
     st.none(), st.booleans(), st.integers(-(10**30), 10**30), st.floats(allow_nan=False), st.text(max_size=12),
     st.sampled_from([
         "1/0", "1/3", "9" * 5000, "−3", "0.1", "a/b", "(((", "mod", "__import__('os')", "keep_out", "count", "formula",
-        "digits", "spinner", "counters", "thousandth", "dare", "plan", "stop_at", "\u0000", "\u202e", "<b>x</b>",
+        "digits", "spinner", "counters", "thousandth", "dare", "plan", "stop_at", "either", "shared", "tiles", "given",
+        "\u0000", "\u202e", "<b>x</b>",
     ]),
 )  # fmt: skip
 values = st.one_of(

@@ -2,7 +2,10 @@
 
 import pytest
 from hypothesis import given, settings
+from hypothesis import strategies as st
 
+from bolometric.core.areas.registry import area_of
+from bolometric.core.areas.tiles.spec import Multiples
 from bolometric.core.demo import demo_files
 from bolometric.core.errors import Cancelled, GameError
 from bolometric.core.faults import find_faults
@@ -12,31 +15,41 @@ from bolometric.core.knobs import knobs
 from bolometric.core.measure import measure_exactly
 from bolometric.core.nearby import changes, effects
 from bolometric.core.rule_sheet import rule_sheet, rules_text
+from tests.core.test_filled import filled_games
+from tests.core.test_sets import set_games
 from tests.random_games import games
 
+every_area = st.one_of(games(), set_games(), filled_games(), st.just(read(demo_files()[0]).model_copy(
+    update={"area": Multiples(play="multiples")}
+)))  # fmt: skip
 
-@given(games())
+
+@given(every_area)
 def test_every_setting_is_a_word_on_the_sheet(game):
     paths = [span.path for section in rule_sheet(game) for line in section.paragraphs for span in line if span.path]
     wanted = {at.path for at in knobs(game)} - {"name"}
     if game.seats.count == 1:  # alone, nobody starts, wins or has an edge
-        wanted -= {"seats.starts", "area.finish", "brief.first_seat_edge"}
+        alone = {"starts", "finish", "first_seat_edge", "moves", "track", "first_home", "games"}
+        wanted = {path for path in wanted if path.split(".")[-1] not in alone}
+    if game.area.together:
+        wanted -= {"seats.starts"}
+    wanted -= {f"brief.{key}" for key in ("first_seat_edge", "setbacks") if key not in game.area.gauges}
     if not game.distribution.special:
         wanted -= {"area.special"}
-    if game.area.go_on != "dare":
+    if not area_of(game).chooses(game):
         wanted -= {"seats.styles"}
     assert sorted(paths) == sorted(wanted)
     words = [s.text for section in rule_sheet(game) for line in section.paragraphs for s in line if s.path]
     assert all(word.strip() for word in words)
 
 
-@settings(max_examples=25)
-@given(games())
+@settings(max_examples=40, deadline=None)
+@given(every_area)
 def test_every_change_nearby_is_a_game_with_other_words(game):
     for change in changes(game):
         assert change.game != game
         assert with_value(game, change.path, change.value) == change.game
-        if change.path != "area.finish" or game.seats.count > 1:
+        if change.path not in ("area.finish", "area.moves", "area.games") or game.seats.count > 1:
             assert rules_text(change.game) != rules_text(game)
 
 

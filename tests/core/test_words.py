@@ -87,17 +87,20 @@ def test_the_rules_of_ridge_ascent_as_they_are_printed():
         "",
         "Board",
         "Draw a trail of 40 squares, each worth one.",
+        "Each player moves a marker of their own.",
         "",
         "First",
         "The youngest starts; then go round in turn. Everyone begins off the board, before square 1.",
         "",
         "Each turn",
         "Roll all the dice and add what they show. Move that many squares.",
-        "In a turn you draw once. No total sends you back to the start. No total loses you the turn.",
+        "In a turn you draw once. A total moves your own marker. No total sends you back to the start. "
+        "No total loses you the turn.",
         "",
         "Last",
         "To get home you must reach or pass the last square.",
-        "The first one home wins at once.",
+        "The first one home wins, and ends the game at once.",
+        "Play one game.",
     ]
 
 
@@ -117,7 +120,7 @@ def test_rules_that_are_set_are_said():
         "A total of 3 sends you back to the start and ends your turn.",
         "On a total of −1 your turn is lost: stay where you are.",
         "To get home you must reach exactly, bouncing back: what is too much is counted back from the last square.",
-        "If several get home in the same round, they share the win.",
+        "If several get home in the same round, they share it.",
     ):
         assert sentence in text
 

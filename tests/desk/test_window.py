@@ -305,7 +305,7 @@ def test_the_rules_are_copied_as_text(qapp, window):
     window.copy_rules()
     text = qapp.clipboard().text()
     assert text.startswith("Ridge Ascent\n\nAim\nFor 2 players")
-    assert text.endswith("wins at once.\n")
+    assert text.endswith("Play one game.\n")
 
 
 def test_the_qt_binding_counts_its_references(qtbot):

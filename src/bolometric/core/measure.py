@@ -15,6 +15,7 @@ from bolometric.core.errors import Cancelled, GameError
 from bolometric.core.game import Game
 from bolometric.core.heat import Heat
 from bolometric.core.lengths import WaitingTime
+from bolometric.core.pieces import remembers
 from bolometric.core.readings import KINDS, Reading, exact_length, exact_value
 from bolometric.core.runs import MOST_TURNS, Table, Tally, stream
 from bolometric.core.seats import Style
@@ -138,7 +139,12 @@ def thinking_played(game: Game, seed: int, stop: Stop = never_stop) -> Reading |
         return None
     shares = []
     for styles in BY_SEATS:
-        *_, tally = runs_of(with_styles(game, styles), seed, THOUGHT_RUNS, stop)
+        against = with_styles(game, styles)
+        try:
+            against.seats.check_styles(game.area, remembers(game.pieces))
+        except PydanticCustomError:
+            return None  # best play is not known here
+        *_, tally = runs_of(against, seed, THOUGHT_RUNS, stop)
         shares.append(tally.shares[:, int(styles[0].choose == "guess")])
     won = np.concatenate(shares)
     return Reading("simulated", max(0.0, 2 * float(won.mean()) - 1), stderr=2 * float(won.std()) / len(won) ** 0.5)
@@ -151,7 +157,7 @@ def in_style(game: Game, choose: str) -> Game:
     changed = game.model_copy(update={"seats": game.seats.model_copy(update={"styles": (style,)})})
     if choose != "guess" and area_of(game).chooses(game):
         try:
-            changed.seats.check_styles(game.area)
+            changed.seats.check_styles(game.area, remembers(game.pieces))
         except PydanticCustomError as error:
             raise GameError(str(error), "seats.styles") from None
     return changed

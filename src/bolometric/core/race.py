@@ -113,8 +113,11 @@ class Race:
         return self.rounds.never
 
 
-def race(ways: Sequence[Journey], finish_round: bool) -> Race | None:
-    """Work out the race of one journey a seat, or None if a journey's tail is not known well enough."""
+def race(ways: Sequence[Journey], finish_round: bool, loses: bool = False) -> Race | None:
+    """Work out the race of one journey a seat, or None if a journey's tail is not known well enough.
+
+    If the first home ``loses``, the others share the win.
+    """
     if not all(way.settled for way in ways):
         return None
     known = {id(way): _followed(way) if way.never and way.leak < 1 else way for way in ways}
@@ -141,7 +144,7 @@ def race(ways: Sequence[Journey], finish_round: bool) -> Race | None:
     if finish_round:
         to_move = [reduce(np.multiply, [before[j] for j in range(seats) if j != k], nobody) for k in range(seats)]
         per_round = [everyone] * seats
-        wins, ties = _shared_wins(home, after, whole)
+        wins, ties = _shared_wins(home, after, whole, loses)
     else:
         to_move = [
             reduce(np.multiply, [after[j] if j < k else before[j] for j in range(seats) if j != k], nobody)
@@ -149,6 +152,8 @@ def race(ways: Sequence[Journey], finish_round: bool) -> Race | None:
         ]
         per_round = [others * before[k] for k, others in enumerate(to_move)]
         wins, ties = np.array([whole(home[k] * others) for k, others in enumerate(to_move)]), 0.0
+        if loses:
+            wins, ties = (wins.sum() - wins) / (seats - 1), float(wins.sum()) * (seats > 2)
     head = np.stack(per_round, axis=1).ravel()
     if leak == 1:
         head = np.append(head, never)
@@ -159,15 +164,18 @@ def race(ways: Sequence[Journey], finish_round: bool) -> Race | None:
     return Race(rounds, turns, wins, ties, setbacks)
 
 
-def _shared_wins(home: list[Array], after: list[Array], whole: Callable[[Array], float]) -> tuple[Array, float]:
-    """Wins where the round is finished first: each set of seats that may come home together shares one."""
+def _shared_wins(
+    home: list[Array], after: list[Array], whole: Callable[[Array], float], loses: bool
+) -> tuple[Array, float]:
+    """Wins where the round is finished first: each set of seats that may come home together shares one, or loses."""
     seats, ties = len(home), 0.0
     wins = np.zeros(seats)
     for together in range(1, 1 << seats):
         arrived = [k for k in range(seats) if together >> k & 1]
         chance = whole(reduce(np.multiply, [home[k] if k in arrived else after[k] for k in range(seats)]))
-        wins[arrived] += chance / len(arrived)
-        ties += chance * (len(arrived) > 1)
+        winners = arrived if not loses or len(arrived) == seats else [k for k in range(seats) if k not in arrived]
+        wins[winners] += chance / len(winners)
+        ties += chance * (len(winners) > 1)
     return wins, ties
 
 

@@ -17,8 +17,9 @@ from numpy.typing import NDArray
 from bolometric.core.errors import Cancelled
 from bolometric.core.readings import Reading
 
-STUCK, UNFINISHED, TIED = -1, -2, -3
-"""Codes in place of a winner: nobody can get home any more; given up at the turn limit; several share the win."""
+STUCK, UNFINISHED, TIED, LOST = -1, -2, -3, -4
+"""Codes in place of a winner: nobody can get home any more; given up at the turn limit; several share the win; ended
+without one, since all together missed the aim."""
 
 MOST_RUNS = 400_000
 SURE = 0.005
@@ -155,7 +156,8 @@ class Tally:
         won = done.home > 0
         found["success"] = _share(won) if done.success is None else _part(done.success)
         if self.table.most_minutes is not None:
-            found["in_time"] = _share(won & (paced * self.table.minutes_a_turn <= self.table.most_minutes))
+            ends = won | (done.winner == LOST)
+            found["in_time"] = _share(ends & (paced * self.table.minutes_a_turn <= self.table.most_minutes))
         if done.setbacks is not None:
             found["setbacks"] = _ratio(done.setbacks, turns) if ended else Reading("simulated")
         if done.idle is not None:

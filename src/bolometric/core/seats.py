@@ -127,7 +127,7 @@ class Seats(Part):
         """The style of a seat, counted from 0."""
         return self.styles[min(seat, len(self.styles) - 1)]
 
-    def check_styles(self, area: AreaPart) -> None:
+    def check_styles(self, area: AreaPart, memory: bool) -> None:
         """Raise if a rule of thumb or a goal does not belong to the area."""
         for style in self.styles:
             if style.choose == "thumb" and style.rule not in area.rules:
@@ -137,6 +137,8 @@ class Seats(Part):
                 )
             if style.choose == "thumb":
                 area.check_rule(style.rule)
+            if style.choose == "plan" and area.goals:
+                area.check_plan(style.aim(area), self.count, memory)
             if style.choose == "plan" and area.rules and not area.goals:
                 raise setting_error(
                     "No best play is known for this kind of game: let players guess, or use a rule of thumb.",

@@ -41,9 +41,29 @@ def seat_readings(wins: Sequence[float], ties: float) -> dict[str, Reading]:
     }
 
 
-def from_journeys(ways: Sequence[Journey], finish_round: bool, one_draw: bool, setbacks: bool = True) -> Solved:
-    """What follows where seats take turns at journeys of their own and the first at the aim wins."""
-    found = race(ways, finish_round)
+def together(way: Journey, turns: int, seats: int, one_draw: bool) -> Solved:
+    """What follows where all move one marker along a way, and have a number of turns for it."""
+    reached = way.home_within(turns)
+    head = np.array([1 - way.home_within(count) for count in range(turns)] + [0.0])
+    length = WaitingTime(np.append(head[:-1], 0.0))
+    rounds = WaitingTime(np.append(head[:-1][::seats], 0.0))
+    readings = {
+        "turns": exact_length(length),
+        "rounds": exact_length(rounds),
+        **seat_readings([reached / seats] * seats, reached if seats > 1 else 0.0),
+        "success": exact_value(reached),
+        "stuck": exact_value(0.0),
+    }
+    if one_draw:
+        readings["rolls"] = readings["turns"]
+    return Solved(readings, length, way=way)
+
+
+def from_journeys(
+    ways: Sequence[Journey], finish_round: bool, one_draw: bool, setbacks: bool = True, loses: bool = False
+) -> Solved:
+    """What follows where seats take turns at journeys of their own, and the first at the aim wins, or loses."""
+    found = race(ways, finish_round, loses)
     never, alike = max(way.never for way in ways), len(set(map(id, ways))) == 1
     if found is None:
         return Solved({}, None, None, never, ways[0], alike=alike)

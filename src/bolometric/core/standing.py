@@ -61,7 +61,7 @@ def noted(now: Any_Standing, words: str) -> Any_Standing:
 def won(now: Any_Standing, winners: Sequence[int], how: str = "") -> Any_Standing:
     """The standing at the end of the game."""
     if not winners:
-        words = "Nobody can finish any more."
+        words = how or "Nobody can finish any more."
     elif len(winners) == 1:
         words = f"Seat {winners[0] + 1} wins{how}."
     else:

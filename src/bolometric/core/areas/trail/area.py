@@ -7,7 +7,7 @@ from typing import TYPE_CHECKING
 
 import numpy as np
 
-from bolometric.core.areas.trail import daring, exact
+from bolometric.core.areas.trail import daring, exact, meeting
 from bolometric.core.areas.trail.rules import Chain, compile_chain
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.game import Game
@@ -16,7 +16,7 @@ from bolometric.core.pieces import remembers
 from bolometric.core.race import Journey, Squares
 from bolometric.core.runs import Batch, Player
 from bolometric.core.seats import Style
-from bolometric.core.solved import Solved, from_journeys
+from bolometric.core.solved import Solved, from_journeys, together
 from bolometric.core.totals import totals_of
 
 if TYPE_CHECKING:
@@ -47,10 +47,18 @@ def solve(game: Game, stop: Callable[[], bool]) -> Solved | None:
     """
     if not game.draws_are_known:
         return None
-    styles = [game.seats.style(seat) for seat in range(game.seats.count)]
+    trail, seats = _trail(game), game.seats.count
+    if trail.track == "shared":
+        way = _journey(game, game.seats.style(0), stop)
+        return together(way, trail.turns, seats, trail.go_on == "no")
+    if meeting.meets(game) or (trail.at_most > 1 and seats > 1):
+        return None  # positions of all seats together would have to be followed
+    styles = [game.seats.style(seat) for seat in range(seats)]
     ways = {style: _journey(game, style, stop) for style in dict.fromkeys(styles)}
-    trail = _trail(game)
-    return from_journeys([ways[style] for style in styles], trail.finish == "finish_round", trail.go_on == "no")
+    loses = trail.first_home == "loses" and seats > 1
+    return from_journeys(
+        [ways[style] for style in styles], trail.finish == "finish_round", trail.go_on == "no", loses=loses
+    )
 
 
 def _journey(game: Game, style: Style, stop: Callable[[], bool]) -> Journey:
@@ -66,7 +74,8 @@ def _way(game: Game, style: Style) -> exact.Way:
 
 def chooses(game: Game) -> bool:
     """Whether players have anything to decide."""
-    return _trail(game).go_on == "dare"
+    trail = _trail(game)
+    return trail.go_on == "dare" or (trail.chooses_mover and game.seats.count > 1)
 
 
 def hopeless(game: Game) -> bool:
@@ -91,6 +100,22 @@ def squares(game: Game) -> Squares | None:
 
 def player(game: Game) -> Player:
     """Compile the game for the runs."""
+    from bolometric.core.areas.trail import meeting, outcomes
+
+    trail, seats = _trail(game), game.seats.count
+    plain = meeting.player(game) if meeting.meets(game) else _racing(game)
+    if trail.track == "shared":
+        return lambda runs, most_turns, rng: outcomes.together(plain(runs, trail.turns, rng), seats, trail.turns)
+    if seats == 1:
+        return plain
+    if trail.first_home == "loses":
+        racing = plain
+        plain = lambda runs, most_turns, rng: outcomes.first_loses(racing(runs, most_turns, rng), seats)  # noqa: E731
+    return plain if trail.at_most == 1 else outcomes.match(plain, seats, trail.at_most)
+
+
+def _racing(game: Game) -> Player:
+    """Seats that do not heed each other."""
     from bolometric.core.areas.trail import play
 
     laid_out = course(game)
@@ -121,10 +146,12 @@ def course(game: Game) -> Course:
 def _laid_out(game: Game, chain: Chain, sample: Sampler) -> Course:
     from bolometric.core.areas.trail import play
 
-    plain = play.course(chain, sample, game.seats.count, _trail(game).finish == "finish_round")
+    together = _trail(game).track == "shared"
+    seats = 1 if together else game.seats.count
+    plain = play.course(chain, sample, seats, _trail(game).finish == "finish_round")
     if _trail(game).go_on == "no":
         return plain
-    styles = [game.seats.style(seat) for seat in range(game.seats.count)]
+    styles = [game.seats.style(seat) for seat in range(seats)]
     return play.with_daring(
         plain, chain, sample.outcome, [daring.policy_of(_trail(game), game.distribution, style) for style in styles]
     )

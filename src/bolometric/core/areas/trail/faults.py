@@ -11,17 +11,23 @@ from numpy.typing import NDArray
 from bolometric.core.amounts import tidy
 from bolometric.core.areas.trail import area
 from bolometric.core.areas.trail.board import TrailHeat
-from bolometric.core.areas.trail.daring import plan_of
+from bolometric.core.areas.trail.daring import plan_of, policy_of, turn_matrix
+from bolometric.core.areas.trail.exact import followed, way_of_turns
 from bolometric.core.areas.trail.rules import GOES_ON, Chain, compile_chain
 from bolometric.core.areas.trail.spec import PER_ONE, Trail
 from bolometric.core.errors import GameError
 from bolometric.core.game import Game, with_value
 from bolometric.core.knobs import knob_at
+from bolometric.core.lengths import WaitingTime
 from bolometric.core.measure import Exact
 from bolometric.core.nearby import Change
+from bolometric.core.race import PERIOD
+from bolometric.core.seats import Style
 from bolometric.core.wording import listing, minus, percent
 
 MOST_NAMED = 8
+AS_GOOD = 1e-7
+"""How much longer, relatively, a rule of thumb may take to be called as good as best play."""
 
 
 CHOICE = "area.go_on"
@@ -148,6 +154,19 @@ def no_choice(game: Game) -> str:
         return "Going on is best in every position, so there is nothing to decide: let some total cost the turn's gain."
     if not plan.go[ahead].any():
         return "Stopping is best in every position, so there is nothing to decide: make going on less of a risk."
+    return _thumb_as_good(game, float(plan.turns[0]))
+
+
+def _thumb_as_good(game: Game, best: float) -> str:
+    """A sentence if a simple rule of thumb takes no more turns than best play, alone."""
+    chain, trail = compile_chain(_trail(game), game.distribution), _trail(game)
+    own = [style for style in game.seats.styles if style.choose == "thumb"]
+    for style in (*own, *(Style(choose="thumb", rule="stop_after", number=number) for number in (2, 3))):
+        way = followed(way_of_turns(turn_matrix(chain, policy_of(trail, game.distribution, style))), lambda: False)
+        turns = WaitingTime(way.alive, PERIOD if way.leak < 1 else 1, way.leak, way.never)
+        mean = turns.mean() if way.settled else None
+        if mean is not None and mean <= best * (1 + AS_GOOD):
+            return f"To {style.words} is as good as best play, so there is little to decide."
     return ""
 
 

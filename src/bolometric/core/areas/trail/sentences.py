@@ -29,12 +29,24 @@ def board(game: Game) -> Section:
     trail = _trail(game)
     if trail.unit == "whole":
         squares = Span(f"{trail.length} squares", LENGTH)
-        return Section("Board", (sentences("Draw a trail of ", squares, ", each worth ", Span("one", UNIT), "."),))
+        trails = sentences("Draw a trail of ", squares, ", each worth ", Span("one", UNIT), ".")
+        return Section("Board", (trails, *_track(game)))
     one = Span(f"{trail.amount}", "area.amount")
     whole = sentences(
         "Draw a large box that stands for ", one, ", divided into ", _choice(game, UNIT), f": {trail.steps:,} of them."
     )
-    return Section("Board", (whole,))
+    return Section("Board", (whole, *_track(game)))
+
+
+def _track(game: Game) -> list[Sentences]:
+    """Whose marker moves, where there are several players."""
+    trail = _trail(game)
+    if game.seats.count == 1 and trail.track == "own":
+        return []
+    told: list[str | Span] = ["Each player ", _choice(game, "area.track")]
+    if trail.track == "shared":
+        told += [", within ", Span(f"{trail.turns} turns", "area.turns")]
+    return [sentences(*told, ".")]
 
 
 def needs(game: Game) -> str:
@@ -68,6 +80,8 @@ def turn(game: Game) -> tuple[Sentences, ...]:
     if odds.nothing or not all(trail.fits(total) for total in odds.totals):
         move += f" What is no whole number of {'squares' if trail.unit == 'whole' else trail.unit + 's'} moves nothing."
     told = [sentences(move)]
+    if game.seats.count > 1 and trail.track == "own":
+        told.append(sentences("A total ", _choice(game, "area.moves"), "."))
     back, lose = Span(_named(trail.back_to_start), BACK), Span(_named(trail.lose_turn), LOSE)
     if trail.back_to_start:
         told.append(sentences("A total of ", back, " sends you back to the start and ends your turn."))
@@ -100,7 +114,11 @@ def last(game: Game) -> Section:
         "bounce": f": what is too much is counted back from {end}.",
     }
     lines = [sentences("To get home you must ", _choice(game, END), after[trail.end])]
-    if game.seats.count > 1:
-        shared = " If several get home in the same round, they share the win." if trail.finish == "finish_round" else ""
-        lines.append(sentences("The first one home ", _choice(game, FINISH), f".{shared}"))
+    if trail.track == "shared":
+        lines.append(sentences("If that takes more turns than there are, you have all lost."))
+    elif game.seats.count > 1:
+        shared = " If several get home in the same round, they share it." if trail.finish == "finish_round" else ""
+        first = _choice(game, "area.first_home")
+        lines.append(sentences("The first one home ", first, ", and ", _choice(game, FINISH), f".{shared}"))
+        lines.append(sentences("Play ", _choice(game, "area.games"), "."))
     return Section("Last", tuple(lines))

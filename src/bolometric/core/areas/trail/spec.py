@@ -2,16 +2,19 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from fractions import Fraction
 from typing import Annotated, ClassVar, Literal, Self
 
 from pydantic import AfterValidator, Field, StrictInt, model_validator
 
 from bolometric.core.amounts import Total, Value
+from bolometric.core.draw import Draw
 from bolometric.core.explain import setting_error
 from bolometric.core.knobs import Choice, Knob
 from bolometric.core.model import AreaPart
 from bolometric.core.odds import Distribution
+from bolometric.core.pieces import AnyPiece, remembers
 
 MOST_STEPS = 10_000
 MOST_DARING_STEPS = 1000
@@ -49,8 +52,8 @@ ENDS = (
 FINISHES = (
     Choice(
         "at_once",
-        "wins at once",
-        "Let the first one home win at once",
+        "ends the game at once",
+        "Stop the game with the first one home",
         "The game stops on the spot, so whoever went first may have had one turn more.",
     ),
     Choice(
@@ -80,6 +83,41 @@ GOING_ON = (
     ),
     Choice("fixed", "draw a fixed number of times", "Draw a fixed number of times", "Longer turns, fewer of them."),
 )
+
+MOVES = (
+    Choice("own", "moves your own marker", "Let totals move one's own marker", "The plain race."),
+    Choice(
+        "either",
+        "moves your marker or the next player's, as you choose",
+        "Let players choose whom a total moves",
+        "A choice after every draw: it matters where totals can hurt, or where the first home loses.",
+    ),
+)
+TRACKS = (
+    Choice("own", "moves a marker of their own", "Give each player a marker", "A race: the first home decides it."),
+    Choice(
+        "shared",
+        "moves the same marker, for all together",
+        "Let all move one marker together",
+        "All win or lose together, against a number of turns.",
+    ),
+)
+FIRST_HOME = (
+    Choice("wins", "wins", "Let the first home win", "The usual race."),
+    Choice(
+        "loses", "loses", "Let the first home lose", "Slow is good: small totals are welcome; the others share the win."
+    ),
+)
+GAMES = (
+    Choice("one", "one game", "Play one game", "Quickest."),
+    Choice(
+        "three", "best of three", "Play best of three", "Luck evens out a little; takes two to three times as long."
+    ),
+    Choice("five", "best of five", "Play best of five", "Luck evens out more; takes three to five times as long."),
+)
+GAMES_AT_MOST = {"one": 1, "three": 3, "five": 5}
+MOST_MEETING = 200
+"""Steps on which best play against another seat can be worked out."""
 
 SPECIALS = (
     Choice("nothing", "counts like any other", "Let special faces count", "Only its number matters."),
@@ -166,6 +204,43 @@ class Trail(AreaPart):
         Field(ge=2, le=20, description="Draws in a turn, if go_on is fixed."),
         Knob("number", "draws", unit="draws a turn", when=(("go_on", ("fixed",)),)),
     ] = 2
+    moves: Annotated[
+        Literal["own", "either"],
+        Field(
+            description="own = a total moves the marker of whoever drew; either = whoever drew chooses whether it "
+            "moves their own marker or that of the next seat (with one draw a turn only). A guess takes either evenly; "
+            "any rule of thumb leaves itself furthest ahead of that seat (furthest behind, if the first home loses), "
+            "with a tie its own; the plan is worked out for two seats where the game stops at once."
+        ),
+        Knob("choice", "whom a total moves", choices=MOVES, suggested=("own",), when=(("track", ("own",)),)),
+    ] = "own"
+    track: Annotated[
+        Literal["own", "shared"],
+        Field(
+            description="own = a marker for each seat; shared = all move one marker, in turn, all in the first seat's "
+            "style; they reach the aim together (success) if it is home within turns turns, all seats together."
+        ),
+        Knob("choice", "whose marker moves", choices=TRACKS, suggested=()),
+    ] = "own"
+    turns: Annotated[
+        StrictInt,
+        Field(ge=1, le=1000, description="Turns in which the shared marker must be home, if track is shared."),
+        Knob("number", "turns", unit="turns", when=(("track", ("shared",)),)),
+    ] = 20
+    first_home: Annotated[
+        Literal["wins", "loses"],
+        Field(description="Whether the first home wins or loses; if it loses, all others share the win."),
+        Knob("choice", "the first home", choices=FIRST_HOME, suggested=(), when=(("track", ("own",)),)),
+    ] = "wins"
+    games: Annotated[
+        Literal["one", "three", "five"],
+        Field(
+            description="one = one game; three, five = games are played, seat 1 always first, until one seat has won "
+            "more than half of so many, or all are played; then most games won win. A shared game counts for each who "
+            "shares it."
+        ),
+        Knob("choice", "games", choices=GAMES, suggested=("one",), when=(("track", ("own",)),)),
+    ] = "one"
     special: Annotated[
         Literal["nothing", "back_to_start", "lose_turn"],
         Field(description="What a draw does that shows a face marked special, whatever its total."),
@@ -177,7 +252,7 @@ class Trail(AreaPart):
             description="at_once = the first marker home wins on the spot; finish_round = the round is finished "
             "first, so that all have had as many turns, and all who are home then share the win."
         ),
-        Knob("choice", "when the game stops", choices=FINISHES),
+        Knob("choice", "when the game stops", choices=FINISHES, when=(("track", ("own",)),)),
     ] = "at_once"
 
     @model_validator(mode="after")
@@ -210,6 +285,38 @@ class Trail(AreaPart):
             )
         return self
 
+    @model_validator(mode="after")
+    def _one_choice(self) -> Self:
+        if self.moves == "either" and self.go_on != "no":
+            raise setting_error(
+                "A total can only move either marker where a turn is one draw: draw once a turn, or move your own.",
+                "area.moves",
+            )
+        return self
+
+    @property
+    def chooses_mover(self) -> bool:
+        """Whether a total may move either marker."""
+        return self.moves == "either" and self.track == "own"
+
+    @property
+    def at_most(self) -> int:
+        """Games of a match, at most."""
+        return GAMES_AT_MOST[self.games] if self.track == "own" else 1
+
+    def check_plan(self, goal: str, seats: int, memory: bool) -> None:
+        """Best play against another is only known for two seats, a short trail and a game that stops at once."""
+        meets = self.chooses_mover or (goal == "win" and self.go_on == "dare")
+        if not meets or self.track == "shared":
+            return
+        if memory or seats != 2 or self.finish != "at_once" or self.steps > MOST_MEETING:
+            raise setting_error(
+                "Best play against another is worked out for two seats where the first home ends the game at once, on "
+                f"at most {MOST_MEETING} steps: change that, or let players play for the fewest turns or by a rule of "
+                "thumb.",
+                "seats.styles",
+            )
+
     @property
     def per_one(self) -> int:
         """Steps to one whole."""
@@ -227,6 +334,14 @@ class Trail(AreaPart):
     def fits(self, total: Value) -> bool:
         """Whether a total is a whole number of steps."""
         return self.per_one % Fraction(total).denominator == 0
+
+    def check_pieces(self, pieces: Sequence[AnyPiece], draw: Draw) -> None:
+        """Where a total may move either marker draws must not hang together."""
+        if self.chooses_mover and remembers(tuple(pieces)):
+            raise setting_error(
+                "With cards kept out a total can only move your own marker: put the cards back, or move your own.",
+                "area.moves",
+            )
 
     def check_draw(self, distribution: Distribution) -> None:
         """Raise if no total of this draw could ever move a marker, or there are too many to work with."""

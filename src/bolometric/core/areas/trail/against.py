@@ -1,0 +1,115 @@
+"""Best play against one other seat: whom a total moves, and when to stop, for winning most often.
+
+Theory. Let V(a, b) be the chance that the seat to move wins, its marker on a and the other's on b, and the first home
+ends the game at once. Where a total may move either marker,
+
+    V(a, b) = Σ w(c) max(1 - V(b, a'), 1 - V(b', a))        (a' or b' home: 1 or 0, as the first home wins or loses)
+
+and where turns are of several draws, begun at s, with the marker now on p and the other's on q,
+
+    Q(s, p, q) = Σ w(move) W(s, p', q)  +  w(back) (1 - V(q, 0))  +  w(lose) (1 - V(q, s))      (home counts 1 or 0)
+    W(s, p, q) = max(1 - V(q, p), Q(s, p, q))        V(s, q) = Q(s, s, q)
+
+Solved by sweeps of value iteration that use each new value at once, from near home down, begun at a half everywhere.
+Cost of a sweep: steps² or steps³ times columns. Reference: Puterman, *Markov Decision Processes*, section 6.3;
+zero-sum games that take turns: Shapley, *Stochastic games* (PNAS 39, 1953).
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import lru_cache
+
+import numpy as np
+from numba import njit
+from numpy.typing import NDArray
+
+from bolometric.core.areas.trail.rules import compile_chain
+from bolometric.core.areas.trail.spec import Trail
+from bolometric.core.odds import Distribution
+
+Array = NDArray[np.float64]
+SETTLED, MOST_SWEEPS = 1e-10, 3000
+EQUAL = 1e-9
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class Against:
+    """Best play against one other."""
+
+    wins: Array
+    """Shape (steps, steps): V, the chance of winning for the seat to move, by its own position and the other's."""
+    gives: NDArray[np.uint8]
+    """Where totals move either: shape (steps, steps, columns), whether to move the other's marker."""
+    go: NDArray[np.uint8]
+    """Where turns are of several draws: shape (steps, steps, steps), by the other's position, the turn's start and the
+    present position, whether to draw again."""
+    goes: NDArray[np.float32]
+    """The same shape: Q, the chance of winning after drawing again."""
+    settled: bool
+
+
+@lru_cache(maxsize=8)
+def against(trail: Trail, distribution: Distribution) -> Against:
+    """Solve for winning most often."""
+    chain = compile_chain(trail, distribution)
+    steps, columns = chain.table.shape
+    wins, ends = np.full((steps, steps), 0.5), 1.0 if trail.first_home == "wins" else 0.0
+    table, chances = np.ascontiguousarray(chain.table).astype(np.int64), chain.chances
+    done, change = 0, np.inf
+    if trail.chooses_mover:
+        gives, empty = np.zeros((steps, steps, columns), np.uint8), np.zeros((0, 0, 0))
+        while done < MOST_SWEEPS and change >= SETTLED:
+            change, done = _sweep_movers(table, chances, ends, wins, gives), done + 1
+        return Against(wins, gives, empty.astype(np.uint8), empty.astype(np.float32), change < SETTLED)
+    go, goes = np.zeros((steps, steps, steps), np.uint8), np.zeros((steps, steps, steps), np.float32)
+    after = np.full((steps, steps, steps), 0.5)
+    while done < MOST_SWEEPS and change >= SETTLED:
+        change, done = _sweep_turns(table, chances, chain.turn, ends, wins, after, go, goes), done + 1
+    return Against(wins, np.zeros((0, 0, 0), np.uint8), go, goes, change < SETTLED)
+
+
+@njit(nogil=True, cache=True)
+def _sweep_movers(table, chances, ends, wins, gives):  # type: ignore[no-untyped-def]
+    steps, columns = table.shape
+    widest = 0.0
+    for a in range(steps - 1, -1, -1):
+        for b in range(steps - 1, -1, -1):
+            value = 0.0
+            for column in range(columns):
+                mine, theirs = table[a, column], table[b, column]
+                own = ends if mine == steps else 1.0 - wins[b, mine]
+                other = 1.0 - ends if theirs == steps else 1.0 - wins[theirs, a]
+                gives[a, b, column] = other > own + 1e-9
+                value += chances[column] * max(own, other)
+            widest = max(widest, abs(value - wins[a, b]))
+            wins[a, b] = value
+    return widest
+
+
+@njit(nogil=True, cache=True)
+def _sweep_turns(table, chances, turn, ends, wins, after, go, goes):  # type: ignore[no-untyped-def]
+    steps, columns = table.shape
+    widest = 0.0
+    for q in range(steps - 1, -1, -1):
+        for s in range(steps - 1, -1, -1):
+            ended = 0.0
+            for column in range(columns):
+                if turn[column] == 1:
+                    ended += chances[column] * (1.0 - wins[q, 0])
+                elif turn[column] == 2:
+                    ended += chances[column] * (1.0 - wins[q, s])
+            for p in range(steps - 1, -1, -1):
+                value = ended
+                for column in range(columns):
+                    if turn[column] == 0:
+                        there = table[p, column]
+                        value += chances[column] * (ends if there == steps else after[q, s, there])
+                stop = 1.0 - wins[q, p]
+                go[q, s, p] = value > stop + 1e-9
+                goes[q, s, p] = value
+                after[q, s, p] = max(stop, value)
+                if p == s:
+                    widest = max(widest, abs(value - wins[s, q]))
+                    wins[s, q] = value
+    return widest

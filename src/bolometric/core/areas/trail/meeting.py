@@ -1,0 +1,159 @@
+"""Whole games in which seats heed each other: totals that move either marker, and daring to win.
+
+A kernel of its own, so that races in which seats do not meet stay quick. Random numbers are SplitMix64, as there.
+"""
+
+from __future__ import annotations
+
+from typing import Any
+
+import numpy as np
+from numba import njit
+from numpy.typing import NDArray
+
+from bolometric.core.areas.trail.against import against
+from bolometric.core.areas.trail.daring import policy_of
+from bolometric.core.areas.trail.rules import compile_chain
+from bolometric.core.areas.trail.spec import Trail
+from bolometric.core.game import Game
+from bolometric.core.runs import STUCK, TIED, UNFINISHED, Batch, Player
+from bolometric.core.sampler import sampler
+
+GUESS, GREEDY, PLANNED = 0, 1, 2
+"""How a seat chooses whom a total moves."""
+
+
+def meets(game: Game) -> bool:
+    """Whether seats heed each other."""
+    trail = game.area_as(Trail)
+    daring = trail.go_on == "dare" and trail.track == "own"
+    to_win = any(style.choose == "plan" and style.aim(trail) == "win" for style in game.seats.styles)
+    return (trail.chooses_mover and game.seats.count > 1) or (daring and to_win)
+
+
+def how(choose: str) -> int:
+    """How a style chooses whom a total moves."""
+    return {"guess": GUESS, "thumb": GREEDY, "plan": PLANNED}[choose]
+
+
+def player(game: Game) -> Player:
+    """The game compiled for the runs."""
+    trail, seats = game.area_as(Trail), game.seats.count
+    chain = compile_chain(trail, game.distribution)
+    sample = sampler(chain.ways, 4096)
+    styles = [game.seats.style(seat) for seat in range(seats)]
+    plan = against(trail, game.distribution) if any(style.choose == "plan" for style in styles) else None
+    none = np.zeros((0, 0, 0), np.uint8)
+    gives, to_win = (none, none) if plan is None else (plan.gives, plan.go)
+    modes = np.array([how(style.choose) for style in styles])
+    go = most = None
+    planned = np.array([style.choose == "plan" and style.aim(trail) == "win" for style in styles])
+    if trail.go_on == "dare":
+        policies = [policy_of(trail, game.distribution, style) for style in styles]
+        go = np.stack([policy.go.ravel() for policy in policies])
+        most = np.array([policy.most for policy in policies])
+    drawn: tuple[NDArray[Any], ...] = (sample.outcome, sample.keep, sample.alias)
+    table, sign = np.ascontiguousarray(chain.table).astype(np.int64), 1 if trail.first_home == "wins" else -1
+
+    def batch(runs: int, most_turns: int, rng: np.random.Generator) -> Batch:
+        out = Batch.empty(runs)
+        _play(
+            rng.integers(0, 2**64, dtype=np.uint64), drawn, table, chain.turn, chain.can_finish, seats,
+            trail.finish == "finish_round", sign, trail.chooses_mover, modes, gives, go, most, planned, to_win,
+            most_turns, out.turns, out.rolls, out.winner, out.home, out.setbacks, out.last_lead, out.lead_changes,
+        )  # fmt: skip
+        return out
+
+    return batch
+
+
+@njit(nogil=True, cache=True)
+def _play(  # type: ignore[no-untyped-def]
+    state, drawn, table, turn_of, can_finish, seats, finish_round, sign, either, modes, gives, go, most, planned,
+    to_win, most_turns, turns_out, rolls_out, winner_out, home_out, setbacks_out, last_lead_out, lead_changes_out,
+):  # fmt: skip
+    low_bits = np.uint64(0xFFFFFFFF)
+    outcome, keep, alias = drawn
+    steps = table.shape[0]
+    place = np.zeros(seats, np.int64)
+    for run in range(len(turns_out)):
+        place[:] = 0
+        turn, seat, rolls, setbacks, home, last_lead, lead_changes = 0, 0, 0, 0, 0, 0, 0
+        leader, last_leader = -1, -1
+        stuck = not can_finish[0]
+        while turn < most_turns and not stuck:
+            turn += 1
+            other = seat + 1 if seat + 1 < seats else 0
+            old, new, who, count = place[seat], place[seat], seat, 0
+            while True:
+                state += np.uint64(0x9E3779B97F4A7C15)
+                bits = (state ^ (state >> np.uint64(30))) * np.uint64(0xBF58476D1CE4E5B9)
+                bits = (bits ^ (bits >> np.uint64(27))) * np.uint64(0x94D049BB133111EB)
+                wide = (bits >> np.uint64(32)) * np.uint64(len(keep))
+                column = np.int64(wide >> np.uint64(32))
+                if (wide & low_bits) >= keep[column]:
+                    column = alias[column]
+                column = outcome[column]
+                rolls += 1
+                count += 1
+                if go is None:
+                    if either and place[other] < steps:
+                        mine, theirs = table[place[seat], column], table[place[other], column]
+                        if modes[seat] == 2:
+                            given = gives[place[seat], place[other], column] > 0
+                        elif modes[seat] == 1:
+                            given = sign * (place[seat] - theirs) > sign * (mine - place[other])
+                        else:
+                            state += np.uint64(0x9E3779B97F4A7C15)
+                            bits = (state ^ (state >> np.uint64(30))) * np.uint64(0xBF58476D1CE4E5B9)
+                            bits = (bits ^ (bits >> np.uint64(27))) * np.uint64(0x94D049BB133111EB)
+                            given = (bits >> np.uint64(63)) > 0
+                        who = other if given else seat
+                    old = place[who]
+                    new = table[old, column] if old < steps else old
+                    break
+                if turn_of[column] == 2:
+                    new = old
+                    break
+                new = table[new, column]
+                if turn_of[column] == 1 or new == steps or count >= most[seat]:
+                    break
+                if planned[seat]:
+                    if to_win[place[other], old, new] == 0:
+                        break
+                else:
+                    chance = go[seat, old * steps + new]
+                    state += np.uint64(0x9E3779B97F4A7C15)
+                    bits = (state ^ (state >> np.uint64(30))) * np.uint64(0xBF58476D1CE4E5B9)
+                    bits = (bits ^ (bits >> np.uint64(27))) * np.uint64(0x94D049BB133111EB)
+                    if np.float64(bits >> np.uint64(32)) * 2.0**-32 >= chance:
+                        break
+            place[who] = new
+            setbacks += new < old
+            ahead, top = -1, -1
+            for k in range(seats):
+                if place[k] > top:
+                    ahead, top = k, place[k]
+                elif place[k] == top:
+                    ahead = -1
+            last_lead = turn if ahead != leader else last_lead
+            leader = ahead
+            lead_changes += (ahead >= 0) & (last_leader >= 0) & (ahead != last_leader)
+            last_leader = ahead if ahead >= 0 else last_leader
+            stuck = True
+            for k in range(seats):
+                if place[k] == steps:
+                    home |= 1 << k
+                    stuck = False
+                elif can_finish[place[k]]:
+                    stuck = False
+            if home and not finish_round:
+                break
+            seat += 1
+            if seat == seats:
+                seat = 0
+                if home:
+                    break
+        turns_out[run], rolls_out[run], setbacks_out[run], home_out[run] = turn, rolls, setbacks, home
+        last_lead_out[run], lead_changes_out[run] = last_lead, lead_changes
+        winner_out[run] = leader if home and leader >= 0 else TIED if home else STUCK if stuck else UNFINISHED

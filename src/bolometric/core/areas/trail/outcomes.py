@@ -1,0 +1,64 @@
+"""What a game of markers home comes to: who wins it, together or over several games."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+import numpy as np
+from numpy.typing import NDArray
+
+from bolometric.core.runs import LOST, STUCK, TIED, UNFINISHED, Batch, Player
+
+
+def told(home: NDArray[np.uint8], ended: NDArray[np.int8], seats: int) -> NDArray[np.int8]:
+    """The winner's code from who shares the win; where nobody does the code that is there."""
+    bits = (home[:, None] >> np.arange(seats)) & 1
+    alone = np.where(bits.sum(axis=1) > 1, TIED, bits.argmax(axis=1))
+    return np.where(home > 0, alone, ended).astype(np.int8)
+
+
+def first_loses(batch: Batch, seats: int) -> Batch:
+    """The same games where whoever is home loses, and the others share the win; if all are home they share it."""
+    everyone = (1 << seats) - 1
+    others = np.where(batch.home == 0, 0, np.where(batch.home == everyone, everyone, everyone & ~batch.home))
+    home = others.astype(np.uint8)
+    return replace(batch, home=home, winner=told(home, batch.winner, seats), last_lead=None, lead_changes=None)
+
+
+def together(batch: Batch, seats: int, turns: int) -> Batch:
+    """Games of one marker that all move, against a number of turns."""
+    reached = batch.home > 0
+    home = np.where(reached, (1 << seats) - 1, 0).astype(np.uint8)
+    lost = np.full(len(home), LOST, np.int8)
+    return replace(
+        batch, turns=np.where(reached, batch.turns, turns), home=home, winner=told(home, lost, seats),
+        success=reached.astype(float), last_lead=None, lead_changes=None,
+    )  # fmt: skip
+
+
+def match(player: Player, seats: int, at_most: int) -> Player:
+    """Best of several games: until one seat has won more than half of ``at_most``, or all are played."""
+
+    def batch(runs: int, most_turns: int, rng: np.random.Generator) -> Batch:
+        games = player(runs * at_most, most_turns, rng)
+        won = ((games.home[:, None] >> np.arange(seats)) & 1).reshape(runs, at_most, seats).cumsum(axis=1)
+        decided = won.max(axis=2) > at_most // 2
+        codes = games.winner.reshape(runs, at_most)
+        decided |= codes == UNFINISHED  # given up in the middle: the match has no end
+        decided[:, -1] = True
+        last = decided.argmax(axis=1)
+        played = np.arange(at_most)[None, :] <= last[:, None]
+
+        def summed(values: NDArray[np.int64] | None) -> NDArray[np.int64]:
+            assert values is not None
+            return np.asarray((values.reshape(runs, at_most) * played).sum(axis=1))
+
+        final = won[np.arange(runs), last]
+        best = (final == final.max(axis=1, keepdims=True)) & (final > 0)
+        home = (best << np.arange(seats)).sum(axis=1).astype(np.uint8)
+        none = np.where((codes == UNFINISHED).any(axis=1), UNFINISHED, STUCK).astype(np.int8)
+        return Batch(
+            summed(games.turns), summed(games.rolls), told(home, none, seats), home, setbacks=summed(games.setbacks)
+        )
+
+    return batch

@@ -1,0 +1,159 @@
+"""Seats that heed each other: totals that move either marker, daring to win, matches, a shared marker, losing first."""
+
+import numpy as np
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from bolometric.core.areas.registry import area_of
+from bolometric.core.areas.trail.against import against
+from bolometric.core.areas.trail.rules import compile_chain
+from bolometric.core.errors import GameError
+from bolometric.core.faults import find_faults
+from bolometric.core.game import game_from
+from bolometric.core.measure import measure, measure_exactly
+from bolometric.core.seats import Style
+from bolometric.core.table import Sitting
+from tests.random_games import dice
+
+WIN = {"choose": "plan", "goal": "win"}
+
+
+def game(area, styles=({},), count=2, pieces=({},)):
+    return game_from({"pieces": list(pieces), "area": area, "seats": {"count": count, "styles": list(styles)}})
+
+
+@settings(max_examples=25, deadline=None)
+@given(dice(1, st.integers(1, 4)), st.integers(5, 9), st.sampled_from(["wins", "loses"]), st.sampled_from([[], [2]]))
+def test_best_movers_satisfy_their_equations(pieces, length, first_home, back):
+    area = {"length": length, "moves": "either", "first_home": first_home, "back_to_start": back}
+    try:
+        played = game(area, [{"choose": "plan"}, {}], pieces=pieces)
+    except GameError:
+        return
+    plan, chain = against(played.area, played.distribution), compile_chain(played.area, played.distribution)
+    ends = 1.0 if first_home == "wins" else 0.0
+    for a in range(length):
+        for b in range(length):
+            value = 0.0
+            for column, chance in enumerate(chain.chances):
+                mine, theirs = chain.table[a, column], chain.table[b, column]
+                own = ends if mine == length else 1 - plan.wins[b, mine]
+                given_away = 1 - ends if theirs == length else 1 - plan.wins[theirs, a]
+                value += chance * max(own, given_away)
+            assert plan.wins[a, b] == pytest.approx(value, abs=1e-8)
+
+
+@pytest.mark.parametrize("area", [
+    {"length": 12, "go_on": "dare", "lose_turn": [1]},
+    {"length": 10, "go_on": "dare", "back_to_start": [3], "end": "exact"},
+])  # fmt: skip
+def test_daring_to_win_beats_daring_for_few_turns_and_wins_as_often_as_solved(area):
+    both = game(area, [WIN])
+    plan = against(both.area, both.distribution)
+    batch = area_of(both).player(both)(200_000, 1000, np.random.default_rng(1))
+    error = (0.25 / 200_000) ** 0.5
+    assert abs((batch.home == 1).mean() - plan.wins[0, 0]) < 4 * error
+    shares = []
+    for styles in ([WIN, {"choose": "plan"}], [{"choose": "plan"}, WIN]):
+        one = game(area, styles)
+        batch = area_of(one).player(one)(200_000, 1000, np.random.default_rng(2))
+        shares.append((batch.home == (1 if styles[0] == WIN else 2)).mean())
+    assert sum(shares) / 2 > 0.5 - 4 * error
+
+
+@pytest.mark.parametrize(
+    ("first_home", "finish"), [("wins", "at_once"), ("loses", "at_once"), ("loses", "finish_round")]
+)
+def test_the_first_home_loses_exactly(first_home, finish):
+    found = measure(game({"length": 14, "first_home": first_home, "finish": finish}, count=3), 40_000)
+    for exact, played in zip(
+        found.exact.readings["seat_wins"].values, found.simulated["seat_wins"].values, strict=True
+    ):
+        assert abs(exact - played) < 4 * found.simulated["seat_wins"].stderr
+    ties = found.simulated["ties"]
+    assert abs(found.exact.readings["ties"].mean - ties.mean) < 4 * ties.stderr
+    assert sum(found.exact.readings["seat_wins"].values) == pytest.approx(1)
+
+
+def test_one_marker_for_all_against_a_number_of_turns():
+    """Nine dice must add to thirty: worked out from the odds of nine dice."""
+    shared = game({"length": 30, "track": "shared", "turns": 9}, count=3)
+    nine = game({"length": 30}, pieces=[{}] * 9).distribution
+    chance = float(nine.chance_where(lambda total: total >= 30))
+    found = measure_exactly(shared)
+    assert found.readings["success"].mean == pytest.approx(chance, abs=1e-12)
+    assert found.readings["turns"].p90 == 9
+    ends = [Sitting(shared, seed) for seed in range(60)]
+    for sitting in ends:
+        while not sitting.now.over:
+            sitting.draw()
+    won = np.mean([bool(sitting.now.winners) for sitting in ends])
+    assert abs(won - chance) < 4 * (chance * (1 - chance) / 60) ** 0.5
+    assert all(sitting.now.turn == 9 for sitting in ends if not sitting.now.winners)
+
+
+@settings(max_examples=12, deadline=None)
+@given(
+    st.sampled_from(["one", "three", "five"]), st.sampled_from(["wins", "loses"]),
+    st.sampled_from(["at_once", "finish_round"]), st.sampled_from(["own", "either"]), st.integers(2, 3),
+)  # fmt: skip
+def test_matches_by_hand_are_those_of_the_runs(games, first_home, finish, moves, count):
+    styles = [{"choose": "thumb"}, {}]
+    area = {
+        "length": 8,
+        "games": games,
+        "first_home": first_home,
+        "finish": finish,
+        "moves": moves,
+        "back_to_start": [2],
+    }
+    played = game(area, styles, count)
+    batch = area_of(played).player(played)(20_000, 100_000, np.random.default_rng(4))
+    turns, wins = [], np.zeros(count)
+    for seed in range(120):
+        sitting = Sitting(played, seed)
+        while not sitting.now.over:
+            sitting.play_on(played.seats.style(sitting.now.seat))
+        turns.append(sitting.now.turn)
+        wins[list(sitting.now.winners)] += 1 / len(sitting.now.winners)
+    error = np.std(turns) / len(turns) ** 0.5
+    assert abs(np.mean(turns) - batch.turns.mean()) < 4.5 * error
+    bits = (batch.home[:, None] >> np.arange(count)) & 1
+    share = (bits / bits.sum(axis=1, keepdims=True)).mean(axis=0)
+    assert np.all(np.abs(wins / 120 - share) < 4.5 * np.sqrt(0.25 / 120))
+
+
+def test_the_coach_says_what_each_mover_is_worth():
+    sitting = Sitting(game({"length": 12, "moves": "either", "first_home": "loses"}, [{"choose": "plan"}, {}]))
+    assert "Best play wins" in sitting.coach()
+    sitting.draw(6)
+    assert [option.words for option in sitting.options] == ["Move seat 1 to 6", "Move seat 2 to 6"]
+    assert "Move your own: wins" in sitting.coach()
+    assert sitting.rules.pick(sitting.game, sitting.now, Style(choose="plan"), np.random.default_rng(1)) == 1
+    sitting.choose(1)
+    assert sitting.now.places == (0, 6)
+    assert sitting.now.seat == 1
+
+
+@pytest.mark.parametrize(
+    ("data", "says"),
+    [
+        ({"area": {"moves": "either", "go_on": "dare"}}, "where a turn is one draw"),
+        ({"area": {"moves": "either"}, "seats": {"count": 3, "styles": [{"choose": "plan"}]}}, "for two seats"),
+        ({"area": {"go_on": "dare", "finish": "finish_round"}, "seats": {"styles": [WIN]}}, "ends the game at once"),
+        ({"area": {"go_on": "dare", "length": 300}, "seats": {"styles": [WIN]}}, "at most 200 steps"),
+        ({"area": {"moves": "either"}, "pieces": [{"kind": "pack", "after": "keep_out"}]}, "put the cards back"),
+    ],
+)
+def test_where_best_play_is_not_known_it_is_refused(data, says):
+    with pytest.raises(GameError, match=says):
+        game_from(data)
+
+
+def test_a_rule_of_thumb_as_good_as_best_play_is_a_fault():
+    coin = {"faces": [0, 4]}
+    daring = game({"length": 8, "go_on": "dare", "lose_turn": [0]}, [{"choose": "thumb", "number": 1}], pieces=[coin])
+    faults = [fault for fault in find_faults(daring) if fault.code == "no_choice"]
+    assert faults
+    assert faults[0].cures[0].words == "Draw once a turn"
