@@ -27,6 +27,7 @@ lint: .venv/ready-dev
 
 bench: .venv/ready
 	$(BIN)/python benchmarks/trail.py
+	$(BIN)/python benchmarks/choosing.py
 	$(BIN)/python benchmarks/odds.py
 	$(BIN)/python benchmarks/window.py
 

@@ -67,11 +67,19 @@ def _play(  # type: ignore[no-untyped-def]
     for run in range(len(turns_out)):
         if deck is not None:
             shuffle(cards, counts, deck[0], deck[1])
-        owner[:] = -1
+        for number in range(len(owner)):
+            owner[number] = -1
         to_go[:] = counters
         for placed in range(counters * seats):
             seat = placed % seats
-            number, state = _choose(state, owner, likes[seat], limit)
+            if likes[seat, 0]:
+                number = np.int64(0)
+                for rank in range(above):
+                    number = likes[seat, rank]
+                    if owner[number] < 0:
+                        break
+            else:
+                number, state = _any_free(state, owner, limit)
             owner[number] = seat
         turn, idle, seat, last_lead, lead_changes, leader, last_leader = 0, 0, 0, 0, 0, -1, -1
         winner = UNFINISHED
@@ -108,7 +116,7 @@ def _play(  # type: ignore[no-untyped-def]
                     winner = ahead
                     break
             elif divisor == 0:
-                moved, state = _move(state, owner, likes[seat], limit, seat)
+                moved, state = _move(state, owner, likes, limit, seat)
                 idle += not moved
             else:
                 idle += 1
@@ -131,12 +139,8 @@ def _hopeless(owner, possible, seats):  # type: ignore[no-untyped-def]
 
 
 @njit(nogil=True, cache=True)
-def _choose(state, owner, likes, limit):  # type: ignore[no-untyped-def]
-    """A free number by a preference, or, if it begins with 0, any of them; and the random state after it."""
-    if likes[0]:
-        for number in likes:
-            if owner[number] < 0:
-                return number, state
+def _any_free(state, owner, limit):  # type: ignore[no-untyped-def]
+    """Any free number, evenly; and the random state after it."""
     free = 0
     for number in range(limit + 1, len(owner)):
         free += owner[number] < 0
@@ -158,9 +162,10 @@ def _move(state, owner, likes, limit, seat):  # type: ignore[no-untyped-def]
 
     Gives whether one was moved.
     """
-    if likes[0]:
+    if likes[seat, 0]:
         best, worst = 0, 0
-        for number in likes:
+        for rank in range(likes.shape[1]):
+            number = likes[seat, rank]
             if best == 0 and owner[number] < 0:
                 best = number
             if owner[number] == seat:
@@ -190,6 +195,6 @@ def _move(state, owner, likes, limit, seat):  # type: ignore[no-untyped-def]
                 from_number = number
                 break
             pick -= 1
-    there, state = _choose(state, owner, likes, limit)
+    there, state = _any_free(state, owner, limit)
     owner[there], owner[from_number] = seat, -1
     return True, state

@@ -67,7 +67,9 @@ def preference(chart: Chart, style: Style) -> NDArray[np.int64] | None:
 def taken_off(owner, divisor):  # type: ignore[no-untyped-def]
     """The lowest multiple of a divisor with a counter; 0 if there is none. ``owner`` has one entry a number."""
     if divisor > 0:
-        for number in range(divisor, len(owner), divisor):
+        number, step, last = np.uint64(divisor), np.uint64(divisor), np.uint64(len(owner))
+        while number < last:
             if owner[number] >= 0:
-                return number
-    return 0
+                return np.int64(number)
+            number += step
+    return np.int64(0)
