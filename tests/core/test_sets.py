@@ -11,13 +11,13 @@ from hypothesis import strategies as st
 from bolometric.core.areas.registry import area_of
 from bolometric.core.areas.tiles.sets.area import lids_of, outcome_of
 from bolometric.core.areas.tiles.sets.exact import plan_of
-from bolometric.core.areas.tiles.sets.scores import least_wins
 from bolometric.core.errors import GameError
 from bolometric.core.faults import find_faults
 from bolometric.core.game import game_from
 from bolometric.core.measure import measure, measure_exactly
 from bolometric.core.odds import distribution_of
 from bolometric.core.runs import TIED
+from bolometric.core.scores import least_wins
 from bolometric.core.seats import Style
 from bolometric.core.table import Sitting
 from tests.random_games import dice

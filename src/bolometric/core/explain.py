@@ -13,7 +13,17 @@ SETTING = "setting"
 TAGS = ("die", "spinner", "pack", "counters")
 """Tags of the pieces' union: where they follow a place in a list, they are part of pydantic's places, not of the
 file."""
-AREA_TAGS = ("trail", "tiles: sets", "tiles: boxes", "tiles: counters", "tiles: multiples", "function-after")
+AREA_TAGS = (
+    "trail",
+    "tiles: sets",
+    "tiles: boxes",
+    "tiles: counters",
+    "tiles: multiples",
+    "purse",
+    "digits",
+    "duel",
+    "function-after",
+)
 
 
 def setting_error(sentence: str, where: str = "") -> PydanticCustomError:

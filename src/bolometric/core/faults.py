@@ -63,8 +63,8 @@ class _Seeker:
             too_long = list(self._far_too_long())
             yield from too_long
             yield from (fault for fault in self._off_the_brief() if not (too_long and fault.where == "brief.minutes"))
-        for code, path, sentence in self.area.advice(self.exact):
-            yield Fault(code, "advice", path, sentence)
+        for code, path, sentence, cures in self.area.advice(self.exact):
+            yield Fault(code, "advice", path, sentence, cures)
 
     def _cures(self, good: Callable[[Exact], bool], better: Callable[[Exact], float]) -> tuple[Change, ...]:
         """Nearby changes whose game is ``good``, best (least) first, at most one a setting."""

@@ -11,6 +11,9 @@ from typing import Annotated, Any, Literal, Self, TypeVar, get_args
 
 from pydantic import Discriminator, Field, Tag, ValidationError, model_validator
 
+from bolometric.core.areas.digits.spec import Digits
+from bolometric.core.areas.duel.spec import Duel
+from bolometric.core.areas.purse.spec import Purse
 from bolometric.core.areas.tiles.spec import Boxes, Counters, Multiples, Sets
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.draw import Draw
@@ -89,7 +92,10 @@ AnyArea = Annotated[
     | Annotated[Sets, Tag("tiles: sets")]
     | Annotated[Boxes, Tag("tiles: boxes")]
     | Annotated[Counters, Tag("tiles: counters")]
-    | Annotated[Multiples, Tag("tiles: multiples")],
+    | Annotated[Multiples, Tag("tiles: multiples")]
+    | Annotated[Purse, Tag("purse")]
+    | Annotated[Duel, Tag("duel")]
+    | Annotated[Digits, Tag("digits")],
     Discriminator(_kind_of_area),
 ]
 Area = TypeVar("Area", bound=AreaPart)

@@ -20,6 +20,8 @@ class Heat:
 
     unused: frozenset[int] = frozenset()
     """Places, from 1, that do not count."""
+    ends: tuple[str, str, str] | None = None
+    """What cold, middling and hot stand for, where they are no shares."""
 
     @property
     def scaled(self) -> tuple[float, ...]:
@@ -32,3 +34,17 @@ class Heat:
     def known(self) -> str:
         """How sure the values are."""
         return f"simulated ± {100 * self.stderr:.2g} points" if self.stderr else "exact"
+
+
+@dataclass(frozen=True, slots=True)
+class Grid:
+    """A board that is a table: places go along each row, the rows from above."""
+
+    across: str
+    """What the columns are."""
+    down: str
+    """What the rows are."""
+    columns: tuple[str, ...]
+    rows: tuple[str, ...]
+    texts: tuple[str, ...]
+    """What is written on each place."""

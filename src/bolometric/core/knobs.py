@@ -16,7 +16,20 @@ from pydantic.fields import FieldInfo
 from bolometric.core.errors import GameError
 from bolometric.core.model import Part
 
-Kind = Literal["number", "choice", "totals", "pieces", "band", "text", "amount", "formula", "styles", "placements"]
+Kind = Literal[
+    "number",
+    "choice",
+    "totals",
+    "pieces",
+    "band",
+    "text",
+    "amount",
+    "formula",
+    "styles",
+    "placements",
+    "numbers",
+    "sides",
+]
 
 
 @dataclass(frozen=True, slots=True)

@@ -91,3 +91,8 @@ class WaitingTime:
         """P(T = 0), …, P(T = most); shape (most + 1,)."""
         beyond = np.array([1.0] + [self.lasts_beyond(m) for m in range(most + 1)])
         return np.asarray(beyond[:-1] - beyond[1:])
+
+
+def fixed(count: int) -> WaitingTime:
+    """What always lasts so long."""
+    return WaitingTime(np.append(np.ones(count), 0.0))

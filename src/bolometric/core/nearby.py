@@ -10,6 +10,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import Any
 
+from bolometric.core.amounts import plain
 from bolometric.core.errors import GameError
 from bolometric.core.game import Game, with_value
 from bolometric.core.knobs import Knob, KnobAt, knobs
@@ -17,6 +18,9 @@ from bolometric.core.measure import Stop, look, never_stop
 from bolometric.core.readings import Reading
 from bolometric.core.rule_sheet import rules_text
 from bolometric.core.wording import minus, pieces_words, plural
+
+MORE_NUMBERS = (1, 5, 10, 25)
+"""What may be added to a list of numbers."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -64,6 +68,13 @@ def _values(game: Game, at: KnobAt) -> Iterator[tuple[str, Any]]:
         case "totals":
             if at.value:
                 yield f"Drop the {at.knob.label}", ()
+        case "numbers":
+            given: tuple[Any, ...] = at.value
+            for number in given if len(given) > 1 else ():
+                yield f"Leave out {minus(number)}", [plain(kept) for kept in given if kept != number]
+            for number in MORE_NUMBERS:
+                if number not in given:
+                    yield f"Add {number}", [*map(plain, given), number]
         case "pieces":
             kept: tuple[Any, ...] = game.pieces
             for pieces in (kept[:-1], (*kept, kept[-1])):

@@ -43,6 +43,7 @@ KINDS: Mapping[str, Kind] = MappingProxyType(
         ),
         "score": Kind("Score", "count", "final score of a seat"),
         "idle_turns": Kind("Idle turns", "share", "share of turns in which nothing could be done"),
+        "over": Kind("Over", "share", "chance that a seat ends over the target"),
         "success": Kind("Reaches the aim", "share", "chance that the aim is reached at all"),
         "stuck": Kind("Stuck", "share", "chance that nobody can reach the aim any more"),
     }

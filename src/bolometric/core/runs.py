@@ -54,6 +54,8 @@ class Batch:
     """Turns in which nothing could be done (with one caller: the share of the seats for which it was so)."""
     score: NDArray[np.float64] | None = None
     """Final score of each seat; shape (runs, seats)."""
+    over: NDArray[np.float64] | None = None
+    """Share of the seats that went over the target."""
     success: NDArray[np.float64] | None = None
     """How far the aim was reached, 0 to 1; None where winning is the aim."""
 
@@ -81,6 +83,13 @@ class Batch:
 
 
 BATCH_PARTS = tuple(part.name for part in fields(Batch))
+
+
+def least_score(score: NDArray[np.float64]) -> tuple[NDArray[np.uint8], NDArray[np.int8]]:
+    """Who shares the win as bits, and the winner's code, where the least score wins; scores of shape (runs, seats)."""
+    best = score <= score.min(axis=1, keepdims=True) + 1e-12
+    home = (best << np.arange(score.shape[1])).sum(axis=1).astype(np.uint8)
+    return home, np.where(best.sum(axis=1) > 1, TIED, best.argmax(axis=1)).astype(np.int8)
 
 
 class Player(Protocol):
@@ -162,6 +171,8 @@ class Tally:
             found["setbacks"] = _ratio(done.setbacks, turns) if ended else Reading("simulated")
         if done.idle is not None:
             found["idle_turns"] = _ratio(done.idle, turns) if ended else Reading("simulated")
+        if done.over is not None:
+            found["over"] = _part(done.over)
         if done.score is not None:
             found["score"] = _spread(done.score.ravel(), 1.0, None)
         if done.last_lead is not None:

@@ -25,6 +25,11 @@ RULE_WORDS = {
     "most_ways": "choose the numbers that most draws can take off",
     "lowest": "choose the lowest numbers",
     "highest": "choose the highest numbers",
+    "boldest": "choose the largest multiplier that does not go over",
+    "even_share": "keep nearest to an even share of the target",
+    "halves": "put large digits where they count most and small ones where they count least",
+    "left_first": "fill from the left",
+    "beat_largest": "put a number where it beats the largest it can, and hide small ones",
 }
 """Every rule of thumb, as what such a player does."""
 NUMBERED = ("stop_after", "stop_at")
@@ -36,6 +41,9 @@ GOAL_WORDS = {
     "complete": "play best to close all",
     "soonest": "place best for clearing soonest",
     "beat": "place best to beat the first other seat",
+    "nearest": "play best to come nearest on average",
+    "exactly": "play best to hit the target exactly",
+    "number": "place best for the best number on average",
 }
 """Every goal of best play, as what such a player does."""
 
@@ -60,6 +68,11 @@ class Style(Part):
             "most_ways",
             "lowest",
             "highest",
+            "boldest",
+            "even_share",
+            "halves",
+            "left_first",
+            "beat_largest",
         ],
         Field(
             description="The rule of thumb. On a trail: stop_after = stop after number draws; stop_at = stop once the "
@@ -71,12 +84,13 @@ class Style(Part):
     ] = "stop_after"
     number: Annotated[StrictInt, Field(ge=1, le=1000, description="The number in the rule of thumb.")] = 2
     goal: Annotated[
-        Literal["usual", "turns", "win", "expected", "complete", "soonest", "beat"],
+        Literal["usual", "turns", "win", "expected", "complete", "soonest", "beat", "nearest", "exactly", "number"],
         Field(
             description="What a plan aims at. Trail: turns = fewest turns, alone; win = winning, two seats. Tiles, "
             "sets: expected = least score on average; complete = closing all most often. Tiles, counters: soonest = "
-            "fewest draws on average; beat = winning most often against the first other seat. usual = the first of "
-            "these."
+            "fewest draws on average; beat = winning most often against the first other seat. Purse: nearest = least "
+            "score on average; exactly = hitting the target most often. Digits: number = the best number on average. "
+            "usual = the first of these."
         ),
     ] = "usual"
 

@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+from bolometric.core.areas.digits.spec import Digits
+from bolometric.core.areas.duel.spec import Duel
+from bolometric.core.areas.purse.spec import Purse
 from bolometric.core.areas.tiles.spec import Boxes, Multiples, Sets
 from bolometric.core.areas.tiles.spec import Counters as Placed
 from bolometric.core.areas.trail.spec import Trail
@@ -104,6 +107,36 @@ STARTERS: tuple[tuple[str, Game], ...] = (
             pieces=(die(0, 1, 2, 3, 4, 5, 6, 7, 8, 9),),
             area=Multiples(play="multiples"),
             seats=Seats(styles=(Style(choose="thumb", rule="most_ways"), Style()), seconds_per_turn=20),
+        ),
+    ),
+    (
+        "Make the largest number, digit by digit",
+        Game(
+            name="Largest number",
+            brief=Brief(practising="place value", minutes=Band(low=2, high=6)),
+            pieces=(die(0, 1, 2, 3, 4, 5, 6, 7, 8, 9),),
+            area=Digits(kind="digits", points=2),
+            seats=Seats(styles=(Style(choose="thumb", rule="halves"), Style(choose="plan"))),
+        ),
+    ),
+    (
+        "Ones or tens, as near to 100 as you can",
+        Game(
+            name="Near a hundred",
+            brief=Brief(practising="ones and tens", minutes=Band(low=2, high=6)),
+            pieces=(PLAIN_DIE,),
+            area=Purse(kind="purse", draws=7),
+            seats=Seats(seconds_per_turn=20),
+        ),
+    ),
+    (
+        "Two dice each: the higher sum takes the round",
+        Game(
+            name="Higher sum",
+            brief=Brief(practising="adding and comparing", minutes=Band(low=2, high=6)),
+            pieces=(PLAIN_DIE, PLAIN_DIE),
+            area=Duel(kind="duel", rounds=10),
+            seats=Seats(seconds_per_turn=12),
         ),
     ),
 )  # fmt: skip

@@ -16,6 +16,7 @@ from bolometric.core.areas.registry import table_of
 from bolometric.core.game import Game
 from bolometric.core.hand import Hand, Shown
 from bolometric.core.odds import distribution_of
+from bolometric.core.pieces import AnyPiece
 from bolometric.core.seats import Style
 from bolometric.core.standing import Drawn, Option, Standing
 from bolometric.core.wording import minus
@@ -44,9 +45,9 @@ class Sitting:
     def restart(self, seed: int) -> None:
         """Begin again; the same seed gives the same draws."""
         self.seed = seed
-        self._hand = Hand(self.game.pieces, self.game.draw, seed)
         self._rng = np.random.default_rng(seed + 1)
-        self._sequence: list[Shown] = []
+        self._hands: dict[tuple[AnyPiece, ...], Hand] = {}
+        self._sequences: dict[tuple[AnyPiece, ...], list[Shown]] = {}
         self.past = [Position(self.rules.begin(self.game))]
 
     @property
@@ -77,8 +78,7 @@ class Sitting:
     @property
     def totals(self) -> tuple[Value, ...]:
         """What the next draw can make."""
-        used = self.rules.pieces(self.game, self.now)
-        return distribution_of(self.game.pieces[:used], self.game.draw).totals
+        return distribution_of(self.rules.pieces(self.game, self.now), self.game.draw).totals
 
     def undo(self) -> None:
         """Take one step back."""
@@ -115,10 +115,14 @@ class Sitting:
         return "The game is over." if self.now.over else self.rules.coach(self.game, self.now)
 
     def _next(self) -> Shown:
-        """The next of the sequence; as many of its pieces as this draw uses."""
-        while len(self._sequence) <= self.here.draws:
-            self._sequence.append(self._hand.draw())
-        return self._hand.part(self._sequence[self.here.draws], self.rules.pieces(self.game, self.now))
+        """The next of the sequence; where only some of the game's pieces are used, those of the same draw."""
+        used = self.rules.pieces(self.game, self.now)
+        whole = self.game.pieces if used == self.game.pieces[: len(used)] else used
+        hand = self._hands.setdefault(whole, Hand(whole, self.game.draw, self.seed + len(self._hands)))
+        sequence = self._sequences.setdefault(whole, [])
+        while len(sequence) <= self.here.draws:
+            sequence.append(hand.draw())
+        return hand.part(sequence[self.here.draws], len(used))
 
 
 def any_special(shown: Shown) -> bool:

@@ -7,6 +7,9 @@ from dataclasses import replace
 from PySide6.QtCore import QRectF
 from PySide6.QtGui import QPainter
 
+from bolometric.core.areas.digits.spec import Digits
+from bolometric.core.areas.duel.spec import Duel
+from bolometric.core.areas.purse.spec import Purse
 from bolometric.core.areas.registry import board_of
 from bolometric.core.areas.tiles.spec import Boxes, Counters
 from bolometric.core.areas.trail.board import per_cell_of
@@ -16,18 +19,23 @@ from bolometric.core.heat import Heat
 from bolometric.core.standing import Standing
 from bolometric.core.wording import short_percent
 from bolometric.paint.fill_board import FillLayout, FillPicture, paint_fill
+from bolometric.paint.grid_board import GridLayout, GridPicture, paint_grid
 from bolometric.paint.markers import paint_markers
 from bolometric.paint.palette import Palette, warmths
 from bolometric.paint.tile_board import TileLayout, TilePicture, paint_tiles
 from bolometric.paint.trail_board import TrailLayout, TrailPicture, paint_trail
 
-Layout = TrailLayout | FillLayout | TileLayout
-Picture = TrailPicture | FillPicture | TilePicture
+Layout = TrailLayout | FillLayout | TileLayout | GridLayout
+Picture = TrailPicture | FillPicture | TilePicture | GridPicture
+TABLES = (Purse, Duel, Digits)
+"""Areas whose board is a table."""
 
 
 def layout_of(game: Game, room: QRectF) -> Layout:
     """Where the places of the board lie."""
     area = game.area
+    if isinstance(area, TABLES):
+        return GridLayout(board_of(game).grid(game), room)
     if not isinstance(area, Trail):
         return TileLayout(len(board_of(game).names(game)), room, isinstance(area, (Boxes, Counters)))
     if area.unit == "whole":
@@ -40,6 +48,8 @@ def picture_of(game: Game, heat: Heat | None, figures: bool = True) -> Picture:
     area = game.area
     values = None if heat is None else heat.values
     warm = None if heat is None else _warm(heat)
+    if isinstance(area, TABLES):
+        return GridPicture(board_of(game).grid(game), warm, board_of(game).unused(game))
     told = None if values is None or not figures else [short_percent(value) for value in values]
     if not isinstance(area, Trail):
         return TilePicture(board_of(game).names(game), warm, told, unused=board_of(game).unused(game))
@@ -57,8 +67,18 @@ def _warm(heat: Heat) -> list[float]:
     return [*scaled, 1.0 if heat.values[-1] > 0 else 0.0] if heat.last_apart else scaled
 
 
-def standing_picture(game: Game, standing: Standing) -> Picture:
-    """The board as it stands at the table, without the markers that stand on squares."""
+def standing_picture(game: Game, standing: Standing, told: bool = True) -> Picture:
+    """The board as it stands at the table, without the markers that stand on squares.
+
+    A table that gives best play away is blank unless ``told``.
+    """
+    if isinstance(game.area, TABLES):
+        found = picture_of(game, board_of(game).heat(game))
+        assert isinstance(found, GridPicture)
+        found = replace(found, here=board_of(game).place_of(game, standing))
+        if told or isinstance(game.area, Duel):
+            return found
+        return replace(found, warmth=None, grid=replace(found.grid, texts=("",) * len(found.grid.texts)))
     plain = picture_of(game, None)
     if not isinstance(plain, TilePicture):
         return plain
@@ -84,3 +104,5 @@ def paint_board(painter: QPainter, layout: Layout, picture: Picture, palette: Pa
         paint_fill(painter, layout, picture, palette)
     elif isinstance(layout, TileLayout) and isinstance(picture, TilePicture):
         paint_tiles(painter, layout, picture, palette)
+    elif isinstance(layout, GridLayout) and isinstance(picture, GridPicture):
+        paint_grid(painter, layout, picture, palette)

@@ -13,7 +13,8 @@ from typing import TYPE_CHECKING, Any, Protocol, cast
 import numpy as np
 
 from bolometric.core.game import Game
-from bolometric.core.heat import Heat
+from bolometric.core.heat import Grid, Heat
+from bolometric.core.pieces import AnyPiece
 from bolometric.core.runs import Player
 from bolometric.core.seats import Style
 from bolometric.core.solved import Solved
@@ -46,6 +47,12 @@ class Board(Protocol):
 
     def names(self, game: Game) -> tuple[str, ...]:
         """What is written on each place."""
+
+    def grid(self, game: Game) -> Grid:
+        """The table that the board is, for areas whose board is one."""
+
+    def place_of(self, game: Game, now: Any) -> int:
+        """The place of that table on which the game stands, from 1; 0 for none."""
 
     def unused(self, game: Game) -> frozenset[int]:
         """Places, from 1, that are only there for show."""
@@ -90,8 +97,8 @@ class AtTable(Protocol):
     def asks(self, game: Game, now: Any) -> str:
         """What the seat to move has to do, as it follows a colon; nothing for a plain draw."""
 
-    def pieces(self, game: Game, now: Any) -> int:
-        """How many of the pieces the next draw uses."""
+    def pieces(self, game: Game, now: Any) -> tuple[AnyPiece, ...]:
+        """The pieces that the next draw uses."""
 
 
 class Saying(Protocol):
@@ -131,8 +138,8 @@ class Faults(Protocol):
     def useless(self, game: Game) -> int:
         """How many rules or numbers do nothing: a cure must not add to them."""
 
-    def advice(self, exact: Exact) -> Iterator[tuple[str, str, str]]:
-        """What is surprising but no fault: code, path, sentence."""
+    def advice(self, exact: Exact) -> Iterator[tuple[str, str, str, tuple[Change, ...]]]:
+        """What is surprising but no fault: code, path, sentence, and what would change it."""
 
 
 def area_of(game: Game) -> Area:

@@ -6,6 +6,7 @@ from bolometric.core.game import Game
 from bolometric.core.knobs import KnobAt
 from bolometric.core.showing import letter_names
 from bolometric.desk.editors.base import Editor
+from bolometric.desk.editors.numbers import NumbersEditor
 from bolometric.desk.editors.pieces import PiecesEditor
 from bolometric.desk.editors.placements import PlacementsEditor
 from bolometric.desk.editors.plain import (
@@ -16,6 +17,7 @@ from bolometric.desk.editors.plain import (
     NumberEditor,
     TextEditor,
 )
+from bolometric.desk.editors.sides import SidesEditor
 from bolometric.desk.editors.styles import StylesEditor
 from bolometric.desk.editors.totals import TotalsEditor
 from bolometric.desk.own_pieces import OwnPieces
@@ -39,6 +41,10 @@ def editor_for(at: KnobAt, game: Game, palette: Palette, own: OwnPieces | None =
             return AmountEditor(at)
         case "styles":
             return StylesEditor(at, game)
+        case "numbers":
+            return NumbersEditor(at)
+        case "sides":
+            return SidesEditor(at, game)
         case "placements":
             return PlacementsEditor(at, game)
         case "formula":

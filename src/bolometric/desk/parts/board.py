@@ -96,7 +96,9 @@ class BoardWidget(QWidget):
             painter.setBrush(tint)
             painter.drawRoundedRect(box, 4, 4)
             painter.setPen(ink_on(tint))
-            painter.drawText(box, Qt.AlignmentFlag.AlignCenter, f"{name} {round(100 * value)}")
+            ends = self.heat.ends
+            text = f"{name} {round(100 * value)}" if ends is None else ends[round(2 * warmth)]
+            painter.drawText(box, Qt.AlignmentFlag.AlignCenter, text)
             left += 92
 
     def mouseMoveEvent(self, event: QMouseEvent) -> None:

@@ -48,10 +48,10 @@ class TableBoard(BoardWidget):
         super().__init__()
         self.standing: Standing | None = None
 
-    def show_standing(self, game: Game, standing: Standing, colours: Palette) -> None:
-        """Take on how the game stands."""
+    def show_standing(self, game: Game, standing: Standing, colours: Palette, told: bool) -> None:
+        """Take on how the game stands; ``told`` also shows what gives best play away."""
         self.show_board(game, None, colours)
-        self.standing, self._picture = standing, standing_picture(game, standing)
+        self.standing, self._picture = standing, standing_picture(game, standing, told)
         self.update()
 
     def paintEvent(self, event: QPaintEvent) -> None:
@@ -127,13 +127,13 @@ class TableView(QWidget):
         for widget in (self.back, self.again, QLabel("Seed"), self.seed, self.coach):
             row.addWidget(widget)
         row.addStretch()
-        row.addWidget(self.wanted)
         column.addLayout(row)
         column.addWidget(self.advice)
         check = QHBoxLayout()
         check.addWidget(QLabel("Check a sum"))
         check.addWidget(self.claim)
         check.addWidget(self.claimed, 1)
+        check.addWidget(self.wanted)
         column.addLayout(check)
 
     def show_game(self, game: Game, colours: Palette) -> None:
@@ -224,7 +224,7 @@ class TableView(QWidget):
     def _show(self) -> None:
         now, game, c = self.sitting.now, self.sitting.game, self.colours
         by_hand = self._style() is None
-        self.board.show_standing(game, now, c)
+        self.board.show_standing(game, now, c, self.coach.isChecked())
         self.cloth.show_draw(self.sitting.here.shown, c)
         self.record.setPlainText("\n".join(reversed(now.record)))
         options = self.sitting.options if by_hand else ()

@@ -72,11 +72,11 @@ def useless(game: Game) -> int:
     return len(list(useless_totals(game)))
 
 
-def advice(exact: Exact) -> Iterator[tuple[str, str, str]]:
+def advice(exact: Exact) -> Iterator[tuple[str, str, str, tuple[Change, ...]]]:
     """Squares that are never used."""
     untouched = never_landed(exact)
     if untouched:
-        yield "never_landed", lengthens(exact.game), untouched
+        yield "never_landed", lengthens(exact.game), untouched, ()
 
 
 def _squares(positions: NDArray[np.intp], game: Game) -> str:

@@ -13,6 +13,7 @@ from bolometric.core.areas.trail.against import Against, against
 from bolometric.core.areas.trail.rules import LOST, MOST_DRAWS, SENT_BACK, compile_chain
 from bolometric.core.areas.trail.spec import MOST_MEETING, Trail
 from bolometric.core.game import Game
+from bolometric.core.pieces import AnyPiece
 from bolometric.core.seats import Style
 from bolometric.core.standing import Drawn, Option, Standing, noted, won
 from bolometric.core.wording import listing, minus, percent
@@ -50,9 +51,9 @@ def _marker(game: Game, now: OnTrail) -> int:
     return 0 if game.area_as(Trail).track == "shared" else now.seat
 
 
-def pieces(game: Game, now: OnTrail) -> int:
+def pieces(game: Game, now: OnTrail) -> tuple[AnyPiece, ...]:
     """Always all."""
-    return len(game.pieces)
+    return game.pieces
 
 
 def asks(game: Game, now: OnTrail) -> str:

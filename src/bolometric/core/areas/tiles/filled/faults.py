@@ -100,12 +100,12 @@ def no_choice(game: Game) -> str:
     return ""
 
 
-def advice(exact: Exact) -> Iterator[tuple[str, str, str]]:
+def advice(exact: Exact) -> Iterator[tuple[str, str, str, tuple[Change, ...]]]:
     """Numbers that only look like others."""
     game = exact.game
     if isinstance(game.area, Counters) and _never(game) and not endless(exact)[0]:
         yield (
             "never_comes_up", "area.first",
             f"{listing(_never(game), 'and')} can never come up: {percent(trapped(game))} of players who guess would be "
-            "stuck there.",
+            "stuck there.", (),
         )  # fmt: skip

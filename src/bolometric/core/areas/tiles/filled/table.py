@@ -12,7 +12,7 @@ from bolometric.core.areas.tiles.filled.first import clock, mean_draws
 from bolometric.core.areas.tiles.filled.placing import best_for_clearing
 from bolometric.core.areas.tiles.spec import Boxes
 from bolometric.core.game import Game
-from bolometric.core.pieces import remembers
+from bolometric.core.pieces import AnyPiece, remembers
 from bolometric.core.seats import Style
 from bolometric.core.standing import Drawn, Option, Standing, noted, won
 from bolometric.core.wording import listing, minus
@@ -34,9 +34,9 @@ def begin(game: Game) -> OnLine:
     return OnLine(left=(empty,) * game.seats.count, waiting="draw" if isinstance(game.area, Boxes) else "choice")
 
 
-def pieces(game: Game, now: OnLine) -> int:
+def pieces(game: Game, now: OnLine) -> tuple[AnyPiece, ...]:
     """Always all."""
-    return len(game.pieces)
+    return game.pieces
 
 
 def asks(game: Game, now: OnLine) -> str:

@@ -50,7 +50,7 @@ def plain_faults(game: Game) -> Iterator[tuple[str, str, str, tuple[Change, ...]
     return iter(())
 
 
-def advice(exact: Exact) -> Iterator[tuple[str, str, str]]:
+def advice(exact: Exact) -> Iterator[tuple[str, str, str, tuple[Change, ...]]]:
     """Numbers from which a counter never comes off."""
     game, dead = exact.game, never(exact.game)
     if dead and not endless(exact)[1]:
@@ -60,5 +60,5 @@ def advice(exact: Exact) -> Iterator[tuple[str, str, str]]:
         yield (
             "never_comes_off", "area.limit",
             f"{_named(game)} can never come off: a player who guesses has one there in {percent(caught)} of "
-            f"games{moved}.",
+            f"games{moved}.", (),
         )  # fmt: skip

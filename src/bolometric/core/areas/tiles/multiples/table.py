@@ -10,6 +10,7 @@ from bolometric.core.areas.tiles.multiples.board import chart_of
 from bolometric.core.areas.tiles.multiples.rules import FREE, MOVES, NOTHING, preference, taken_off
 from bolometric.core.areas.tiles.spec import Multiples
 from bolometric.core.game import Game
+from bolometric.core.pieces import AnyPiece
 from bolometric.core.seats import Style
 from bolometric.core.standing import Drawn, Option, Standing, noted, won
 from bolometric.core.wording import listing, percent
@@ -36,9 +37,9 @@ def begin(game: Game) -> OnChart:
     return OnChart(owner=(FREE,) * (area.chart + 1), to_place=area.counters * game.seats.count, waiting="choice")
 
 
-def pieces(game: Game, now: OnChart) -> int:
+def pieces(game: Game, now: OnChart) -> tuple[AnyPiece, ...]:
     """Always all."""
-    return len(game.pieces)
+    return game.pieces
 
 
 def asks(game: Game, now: OnChart) -> str:

@@ -10,15 +10,15 @@ from numpy.typing import NDArray
 
 from bolometric.core.areas.tiles.sets.exact import Outcome, follow
 from bolometric.core.areas.tiles.sets.rules import Lids, compile_lids
-from bolometric.core.areas.tiles.sets.scores import Scores, added, least_wins, mixed, scores_of
 from bolometric.core.areas.tiles.spec import Sets
 from bolometric.core.errors import Cancelled
 from bolometric.core.game import Game
-from bolometric.core.lengths import WaitingTime
+from bolometric.core.lengths import WaitingTime, fixed
 from bolometric.core.odds import distribution_of
 from bolometric.core.pieces import remembers
-from bolometric.core.readings import Reading, exact_length, exact_value
+from bolometric.core.readings import exact_length, exact_value
 from bolometric.core.runs import Player
+from bolometric.core.scores import added, least_wins, mixed, scores_of, spread
 from bolometric.core.seats import Style
 from bolometric.core.solved import Solved, seat_readings
 
@@ -66,26 +66,10 @@ def solve(game: Game, stop: Callable[[], bool]) -> Solved | None:
     return Solved(readings, turns, draws, scores=scores)
 
 
-def fixed(count: int) -> WaitingTime:
-    """What always lasts so long."""
-    return WaitingTime(np.append(np.ones(count), 0.0))
-
-
 def _lasting(parts: list[NDArray[np.float64]]) -> WaitingTime:
     """How long several independent turns last together."""
     chances = reduce(np.convolve, parts)
     return WaitingTime(np.maximum(1 - chances.cumsum(), 0.0))
-
-
-def spread(scores: Scores) -> Reading:
-    """A reading of a distribution of scores."""
-    values, chances = scores
-    mean = float(values @ chances)
-    sd = max(float(values**2 @ chances) - mean**2, 0.0) ** 0.5
-    below = chances.cumsum()
-    # A rounding error must not push the answer one further when the share is met exactly.
-    low, middle, high = (float(values[below >= share - 1e-12][0]) for share in (0.1, 0.5, 0.9))
-    return Reading("exact", mean, sd, low, middle, high)
 
 
 def chooses(game: Game) -> bool:

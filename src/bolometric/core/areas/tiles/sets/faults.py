@@ -131,6 +131,6 @@ def _with_choice(game: Game) -> tuple[Change, ...]:
     return ()
 
 
-def advice(exact: Exact) -> Iterator[tuple[str, str, str]]:
+def advice(exact: Exact) -> Iterator[tuple[str, str, str, tuple[Change, ...]]]:
     """Nothing beyond the brief."""
     return iter(())

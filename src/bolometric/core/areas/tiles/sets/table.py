@@ -11,7 +11,7 @@ from bolometric.core.areas.tiles.sets.exact import EVENLY, plan_of, policy_of
 from bolometric.core.areas.tiles.sets.rules import ALL, FEW, tiles_in
 from bolometric.core.areas.tiles.spec import Sets
 from bolometric.core.game import Game
-from bolometric.core.pieces import remembers
+from bolometric.core.pieces import AnyPiece, remembers
 from bolometric.core.report import show
 from bolometric.core.seats import Style
 from bolometric.core.standing import Drawn, Option, Standing, noted, won
@@ -48,9 +48,9 @@ def _to_draw(game: Game, now: OnTiles) -> OnTiles:
     return replace(now, total=0, draws_with=FEW if may[FEW] and not free else ALL, waiting="choice" if free else "draw")
 
 
-def pieces(game: Game, now: OnTiles) -> int:
+def pieces(game: Game, now: OnTiles) -> tuple[AnyPiece, ...]:
     """All, or the first alone."""
-    return 1 if now.draws_with == FEW else len(game.pieces)
+    return game.pieces[:1] if now.draws_with == FEW else game.pieces
 
 
 def asks(game: Game, now: OnTiles) -> str:

@@ -1,0 +1,96 @@
+"""Digits as the rest of the core sees them."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+import numpy as np
+
+from bolometric.core.areas.digits.rounds import known_of, sets_of
+from bolometric.core.areas.digits.rules import Columns, compile_columns
+from bolometric.core.areas.digits.spec import Digits
+from bolometric.core.errors import Cancelled
+from bolometric.core.game import Game
+from bolometric.core.lengths import WaitingTime, fixed
+from bolometric.core.points import match
+from bolometric.core.readings import Reading, exact_length, exact_value
+from bolometric.core.runs import Player
+from bolometric.core.scores import mixed, scores_of, spread
+from bolometric.core.solved import Solved, seat_readings
+
+
+def columns_of(game: Game) -> Columns:
+    """The compiled rules of a round."""
+    return compile_columns(game.area_as(Digits), game.distribution)
+
+
+def turns_a_round(game: Game) -> tuple[int, int, int]:
+    """Turns of all seats, turns of one seat, and draws in a round."""
+    area, seats = game.area_as(Digits), game.seats.count
+    if area.practice == "rows":
+        return area.rows * seats, area.rows, area.rows * seats
+    sharing = 1 if area.together else seats
+    own = 1 if area.practice == "together" else area.digits
+    return own * sharing, own, area.digits * sharing
+
+
+def solve(game: Game, stop: Callable[[], bool]) -> Solved | None:
+    """What the numbers of a round give; None for rows. Raises Cancelled."""
+    area = game.area_as(Digits)
+    if area.practice == "rows":
+        return None
+    columns, arranging = columns_of(game), area.practice == "together"
+    styles = [game.seats.style(seat) for seat in range(game.seats.count)]
+    readings: dict[str, Reading] = {"stuck": exact_value(0.0)}
+    parts = []
+    for style in styles:
+        if stop():
+            raise Cancelled
+        parts.append(known_of(columns, style, arranging))
+    known = [part for part in parts if part is not None]
+    scores = None
+    if len(known) == len(parts):
+        shown = [columns.score(part[0]) if area.aim == "nearest" else part[0] for part in known]
+        scores = mixed([scores_of(values, part[1]) for values, part in zip(shown, known, strict=True)])
+        readings["score"] = spread(scores)
+        readings["success"] = exact_value(float(np.mean([part[1] @ part[2] for part in known])))
+    alone: dict[tuple[int, ...], float] = {(0,): 1.0}
+    sets = alone if len(styles) == 1 else sets_of(columns, styles, arranging, area.together)
+    turns, own, draws = turns_a_round(game)
+    found = None if sets is None else match(sets, len(styles), None, area.points)
+    if found is None:
+        # Who wins is not known; how long one round takes is.
+        once = area.points == 1
+        lengths = {"turns": fixed(turns), "rounds": fixed(own), "rolls": fixed(draws)} if once else {}
+        readings |= {key: exact_length(length) for key, length in lengths.items()}
+        return Solved(readings, lengths["turns"], scores=scores) if once else None
+    readings |= {
+        "turns": exact_length(_times(found.rounds, turns)),
+        "rounds": exact_length(_times(found.rounds, own)),
+        "rolls": exact_length(_times(found.rounds, draws)),
+        **seat_readings([float(share) for share in found.wins], found.ties),
+    }
+    return Solved(readings, _times(found.rounds, turns), scores=scores)
+
+
+def _times(rounds: WaitingTime, each: int) -> WaitingTime:
+    """So many turns for every round."""
+    return WaitingTime(np.append(np.repeat(rounds.head[:-1], each), 0.0))
+
+
+def chooses(game: Game) -> bool:
+    """Whether there is more than one column or row."""
+    area = game.area_as(Digits)
+    return (area.rows if area.practice == "rows" else area.columns) > 1
+
+
+def hopeless(game: Game) -> bool:
+    """A round always ends."""
+    return False
+
+
+def player(game: Game) -> Player:
+    """Compile the game for the runs."""
+    from bolometric.core.areas.digits import play
+
+    return play.player(game)

@@ -1,0 +1,128 @@
+"""Digits as a table a child can follow: for each set of free columns, where each digit goes."""
+
+from __future__ import annotations
+
+from functools import lru_cache
+from typing import Any
+
+from bolometric.core.areas.digits.area import columns_of
+from bolometric.core.areas.digits.exact import plan_of
+from bolometric.core.areas.digits.rounds import known_of
+from bolometric.core.areas.digits.rules import Columns
+from bolometric.core.areas.digits.spec import Digits
+from bolometric.core.game import Game
+from bolometric.core.heat import Grid, Heat
+from bolometric.core.report import show
+from bolometric.core.seats import Style
+from bolometric.core.wording import listing_words, minus, percent
+
+MOST_ROWS, MOST_DIGITS = 15, 20
+SHORT = {5: "HT", 4: "TT", 3: "Th", 2: "H", 1: "T", 0: "O", -1: "t", -2: "h", -3: "th"}
+"""A letter or two for each place, as written on the table."""
+
+
+@lru_cache(maxsize=32)
+def _free_sets(columns: Columns) -> tuple[int, ...]:
+    """Sets of at least two free columns, the largest first, as many as there is room for."""
+    sets = [free for free in range(1, 1 << columns.columns) if free.bit_count() > 1]
+    return tuple(sorted(sets, key=lambda free: (-free.bit_count(), -free))[:MOST_ROWS])
+
+
+def _tabled(game: Game) -> bool:
+    """Whether best play is a table of free columns."""
+    area = game.area_as(Digits)
+    return area.practice == "one_by_one" and area.aim != "nearest" and area.columns > 1
+
+
+def _names(columns: Columns, free: int) -> str:
+    places = [column for column in range(columns.columns - 1, -1, -1) if free >> column & 1]
+    return " ".join(SHORT[column - columns.decimals] for column in places)
+
+
+def grid(game: Game) -> Grid:
+    """Digits along, free columns down; on each place where the digit goes."""
+    columns = columns_of(game)
+    digits = tuple(minus(value) for value in columns.values[:MOST_DIGITS].tolist())
+    if not _tabled(game):
+        return Grid("digit", "", digits, ("",), digits)
+    choice = plan_of(columns).placing.choice[int(columns.spare)]
+    sets = _free_sets(columns)
+    texts = [_place(columns, int(choice[free, i])) for free in sets for i in range(len(digits))]
+    return Grid("digit", "free columns", digits, tuple(_names(columns, free) for free in sets), tuple(texts))
+
+
+def _place(columns: Columns, column: int) -> str:
+    return "away" if column == columns.columns else SHORT[column - columns.decimals]
+
+
+def names(game: Game) -> tuple[str, ...]:
+    """What is written on each place."""
+    return grid(game).texts
+
+
+def unused(game: Game) -> frozenset[int]:
+    """All are used."""
+    return frozenset()
+
+
+def standing(game: Game, now: Any) -> tuple[frozenset[int], None]:
+    """The table is the same throughout."""
+    return frozenset(), None
+
+
+def place_of(game: Game, now: Any) -> int:
+    """The place of the table for the digit in hand."""
+    if not _tabled(game) or getattr(now, "digit", -1) < 0 or now.digit >= MOST_DIGITS:
+        return 0
+    sets, digits = _free_sets(columns_of(game)), len(grid(game).columns)
+    free = now.free(columns_of(game), now.seat)
+    return sets.index(free) * digits + now.digit + 1 if free in sets else 0
+
+
+def heat(game: Game) -> Heat | None:
+    """How far to the left a digit goes; or how often it is drawn."""
+    columns, digits = columns_of(game), len(grid(game).columns)
+    if not _tabled(game):
+        return Heat(tuple(columns.chances[:digits].tolist()), "Drawn, of 100 draws")
+    choice = plan_of(columns).placing.choice[int(columns.spare)]
+    most = columns.columns - 1
+    chosen = [int(choice[free, i]) for free in _free_sets(columns) for i in range(digits)]
+    values = tuple(0.0 if column > most else column / most for column in chosen)
+    ends = (columns.name(0), "between", columns.name(most))
+    return Heat(values, "Where a digit goes", ends=ends)
+
+
+def rule_words(columns: Columns, free: int) -> str:
+    """Where digits go when these columns are free: '7 or more: hundreds'."""
+    choice = plan_of(columns).placing.choice[int(columns.spare), free].tolist()
+    told = []
+    for column in dict.fromkeys(reversed(choice)):
+        named = [columns.values[i] for i, chosen in enumerate(choice) if chosen == column]
+        where = "throw away" if column == columns.columns else columns.name(int(column))
+        if named[-1] == columns.values[-1] and len(named) > 1:
+            told.append(f"{minus(named[0])} or more: {where}")
+        elif len(named) > 1:
+            told.append(f"{minus(named[0])} to {minus(named[-1])}: {where}")
+        else:
+            told.append(f"{minus(named[0])}: {where}")
+    return "; ".join(told)
+
+
+def describe(game: Game, heat: Heat, number: int) -> str:
+    """The rule for a set of free columns; without one, what best play and carelessness come to."""
+    columns, area = columns_of(game), game.area_as(Digits)
+    if number and _tabled(game):
+        row = (number - 1) // len(grid(game).columns)
+        free = _free_sets(columns)[row]
+        names = [columns.name(column) for column in range(columns.columns - 1, -1, -1) if free >> column & 1]
+        return f"Free {listing_words(names, 'and')}: {rule_words(columns, free)} (exact)."
+    if number:
+        return f"{grid(game).columns[number - 1]}: drawn in {percent(heat.values[number - 1])} of draws (exact)."
+    if area.practice == "rows":
+        return "A number is written opposite what it beats, or spent against one that it does not."
+    best, guess = (known_of(columns, style, area.practice == "together") for style in (Style(choose="plan"), Style()))
+    if best is None or guess is None:
+        return ""
+    shown = [float((columns.score(k[0]) if area.aim == "nearest" else k[0]) @ k[1]) for k in (best, guess)]
+    what = "away from the target" if area.aim == "nearest" else "on average"
+    return f"Best play comes to {show('score', shown[0])} {what}, guessing to {show('score', shown[1])} (exact)."

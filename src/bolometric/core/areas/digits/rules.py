@@ -1,0 +1,130 @@
+"""Columns and digits, and what the styles do with them: read by best play, the runs and the table.
+
+A way of filling the columns is a code: for each column, from the lowest, 0 if it is free, else one more than the place
+of its digit, in base digits + 1. Whether a digit may still be thrown away is kept beside it.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import lru_cache
+from statistics import median
+
+import numpy as np
+from numpy.typing import NDArray
+
+from bolometric.core.areas.digits.spec import Digits
+from bolometric.core.odds import Distribution
+from bolometric.core.seats import Style
+
+ANY = -1
+"""In a choice: any free column, or throwing away where that may be, evenly."""
+PLACES = {
+    5: "hundred thousands", 4: "ten thousands", 3: "thousands", 2: "hundreds", 1: "tens", 0: "ones", -1: "tenths",
+    -2: "hundredths", -3: "thousandths",
+}  # fmt: skip
+"""What each power of ten is called."""
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class Columns:
+    """The rules of one round with its draw."""
+
+    columns: int
+    decimals: int
+    values: NDArray[np.float64]
+    """The digits that may be drawn, rising."""
+    chances: NDArray[np.float64]
+    spare: bool
+    aim: str
+    target: float
+
+    @property
+    def worth(self) -> NDArray[np.float64]:
+        """What a one is worth in each column, from the lowest."""
+        return np.asarray(10.0 ** (np.arange(self.columns) - self.decimals))
+
+    @property
+    def powers(self) -> NDArray[np.int64]:
+        """What a digit adds to the code in each column."""
+        return np.asarray((len(self.values) + 1) ** np.arange(self.columns))
+
+    @property
+    def states(self) -> int:
+        """How many codes there are."""
+        return int((len(self.values) + 1) ** self.columns)
+
+    def name(self, column: int) -> str:
+        """What a column is called."""
+        return PLACES[column - self.decimals]
+
+    def score(self, numbers: NDArray[np.float64]) -> NDArray[np.float64]:
+        """What is best when it is least, for numbers."""
+        if self.aim == "nearest":
+            return np.abs(numbers - self.target)
+        return -numbers if self.aim == "largest" else numbers
+
+
+@lru_cache(maxsize=64)
+def compile_columns(area: Digits, distribution: Distribution) -> Columns:
+    """Compile rules and draw to arrays."""
+    values = np.array([float(total) for total in distribution.totals])
+    spare = area.spare == "one"
+    return Columns(area.columns, area.decimals, values, distribution.chances, spare, area.aim, float(area.target))
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class Placing:
+    """What a style does with a digit."""
+
+    choice: NDArray[np.int8]
+    """Shape (2, rows, digits): the column, ``columns`` for throwing away, or ANY; first without, then with a digit that
+    may still be thrown away."""
+    by_code: bool
+    """Whether a row is a code; else it is the set of free columns, the lowest column in the lowest bit."""
+
+
+def placing_of(columns: Columns, style: Style) -> Placing:
+    """The placing of a style."""
+    from bolometric.core.areas.digits.exact import plan_of
+
+    if style.choose == "plan":
+        return plan_of(columns).placing
+    sets = 1 << columns.columns
+    choice = np.full((2, sets, len(columns.values)), ANY, np.int8)
+    if style.choose == "thumb":
+        for free in range(1, sets):
+            for i, value in enumerate(columns.values.tolist()):
+                choice[:, free, i] = _by_thumb(columns, style.rule, free, value)
+    return Placing(choice, False)
+
+
+def _by_thumb(columns: Columns, rule: str, free: int, value: float) -> int:
+    open_ones = [column for column in range(columns.columns) if free >> column & 1]
+    if rule == "left_first":
+        return open_ones[-1]
+    if columns.aim == "nearest":
+        wanted = [columns.target / columns.worth[column] % 10 // 1 for column in open_ones]
+        return open_ones[min(range(len(open_ones)), key=lambda i: (abs(wanted[i] - value), -i))]
+    large = value > median(columns.values.tolist())
+    return open_ones[-1] if large == (columns.aim == "largest") else open_ones[0]
+
+
+def free_sets(columns: Columns, codes: NDArray[np.int64]) -> NDArray[np.int64]:
+    """The set of free columns of each code."""
+    base, found, left = len(columns.values) + 1, np.zeros(len(codes), np.int64), codes.copy()
+    for column in range(columns.columns):
+        found |= (left % base == 0).astype(np.int64) << column
+        left //= base
+    return found
+
+
+def numbers_of(columns: Columns, codes: NDArray[np.int64]) -> NDArray[np.float64]:
+    """The number that each code shows so far, free columns counting nothing."""
+    base, values = len(columns.values) + 1, np.append(0.0, columns.values)
+    # Whole numbers are added up, and divided once, so that equal numbers are equal.
+    found, left = np.zeros(len(codes)), codes.copy()
+    for column in range(columns.columns):
+        found += values[left % base] * 10.0**column
+        left //= base
+    return np.asarray(found / 10.0**columns.decimals)

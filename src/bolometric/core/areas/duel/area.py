@@ -1,0 +1,68 @@
+"""The duel as the rest of the core sees it."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+import numpy as np
+
+from bolometric.core.areas.duel.exact import Round, goes_of, match_of, round_of
+from bolometric.core.areas.duel.spec import Duel
+from bolometric.core.game import Game
+from bolometric.core.lengths import WaitingTime
+from bolometric.core.odds import Distribution, distribution_of
+from bolometric.core.readings import exact_length, exact_value
+from bolometric.core.runs import Player
+from bolometric.core.solved import Solved, seat_readings
+
+
+def sides_of(game: Game) -> tuple[Distribution, ...]:
+    """What each seat draws from."""
+    area = game.area_as(Duel)
+    return tuple(distribution_of(area.pieces_of(seat, game.pieces), game.draw) for seat in range(game.seats.count))
+
+
+def round_in(game: Game) -> Round:
+    """A round of the game."""
+    return round_of(game.area_as(Duel).takes, sides_of(game))
+
+
+def solve(game: Game, stop: Callable[[], bool]) -> Solved | None:
+    """Every reading; None if the match may never end or is too long to follow."""
+    area, sides = game.area_as(Duel), sides_of(game)
+    found = match_of(area, sides)
+    goes = None if found is None else goes_of(area, sides, found.rounds)
+    if found is None or goes is None:
+        return None
+    turns = WaitingTime(np.append(np.repeat(goes.head[:-1], len(sides)), 0.0))
+    readings = {
+        "rolls": exact_length(turns),
+        "turns": exact_length(turns),
+        "rounds": exact_length(goes),
+        **seat_readings([float(share) for share in found.wins], found.ties),
+        "success": exact_value(1.0),
+        "stuck": exact_value(0.0),
+    }
+    return Solved(readings, turns)
+
+
+def chooses(game: Game) -> bool:
+    """There is nothing to decide."""
+    return False
+
+
+def hopeless(game: Game) -> bool:
+    """Whether no round is ever decided, though one must be."""
+    area = game.area_as(Duel)
+    return (
+        area.ties != "shared"
+        and round_in(game).tied > 1 - 1e-12
+        and (area.length == "first_to" or area.ties == "again")
+    )
+
+
+def player(game: Game) -> Player:
+    """Compile the game for the runs."""
+    from bolometric.core.areas.duel import play
+
+    return play.player(game)

@@ -1,0 +1,109 @@
+"""The duel as a table: a row for each seat, a column for each total, tinted by how often it takes the round."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+from bolometric.core.areas.duel.area import round_in, solve
+from bolometric.core.areas.duel.handicap import EVEN
+from bolometric.core.game import Game
+from bolometric.core.heat import Grid, Heat
+from bolometric.core.wording import minus, percent
+
+MOST_COLUMNS = 24
+
+
+def _totals(game: Game) -> list[int]:
+    """Places of the totals that are shown, rising; the middle ones where there are too many."""
+    values = round_in(game).values
+    places = sorted(range(len(values)), key=lambda place: values[place])
+    spare = len(places) - MOST_COLUMNS
+    return places if spare <= 0 else places[spare // 2 : spare // 2 + MOST_COLUMNS]
+
+
+def alone(game: Game) -> NDArray[np.float64]:
+    """The chance that a total is the best of its round alone; shape (seats, values)."""
+    has = round_in(game).has
+    worse = has[:, ::-1].cumsum(axis=1)[:, ::-1] - has
+    return np.array([np.prod(np.delete(worse, seat, axis=0), axis=0)[:-1] for seat in range(len(has))])
+
+
+def grid(game: Game) -> Grid:
+    """Totals along, seats down."""
+    found, shown = round_in(game), _totals(game)
+    rows = tuple(f"seat {seat + 1}" for seat in range(game.seats.count))
+    columns = tuple(minus(found.values[place]) for place in shown)
+    can = [
+        ["" if not found.has[seat, place] else columns[i] for i, place in enumerate(shown)] for seat in range(len(rows))
+    ]
+    return Grid("total", "", columns, rows, tuple(text for row in can for text in row))
+
+
+def names(game: Game) -> tuple[str, ...]:
+    """What is written on each place."""
+    return grid(game).texts
+
+
+def unused(game: Game) -> frozenset[int]:
+    """Totals that a seat cannot draw."""
+    return frozenset(i for i, text in enumerate(names(game), 1) if not text)
+
+
+def standing(game: Game, now: Any) -> tuple[frozenset[int], None]:
+    """The table is the same throughout."""
+    return frozenset(), None
+
+
+def place_of(game: Game, now: Any) -> int:
+    """The place of the last total drawn."""
+    shown, found = _totals(game), round_in(game)
+    drawn = [(seat, total) for seat, total in enumerate(now.drawn) if total is not None]
+    if not drawn or drawn[-1][1] not in found.values:
+        return 0
+    seat, total = drawn[-1]
+    place = found.values.index(total)
+    return seat * len(shown) + shown.index(place) + 1 if place in shown else 0
+
+
+def heat(game: Game) -> Heat | None:
+    """How often each total takes the round alone."""
+    chances, shown = alone(game), _totals(game)
+    values = tuple(float(chances[seat, place]) for seat in range(len(chances)) for place in shown)
+    return Heat(values, "Takes the round alone, of 100 rounds with this total", unused=unused(game))
+
+
+def describe(game: Game, heat: Heat, number: int) -> str:
+    """What a total is worth to a seat; without one, who is favoured."""
+    if not number:
+        return round_words(game)
+    shown, found = _totals(game), round_in(game)
+    seat, column = divmod(number - 1, len(shown))
+    value = minus(found.values[shown[column]])
+    chance = float(found.has[seat, shown[column]])
+    if not chance:
+        return f"Seat {seat + 1} never draws {value}."
+    return (
+        f"Seat {seat + 1} draws {value} in {percent(chance)} of rounds, and with it takes "
+        f"{percent(heat.values[number - 1])} of them alone (exact)."
+    )
+
+
+def weakest(game: Game) -> tuple[int, float] | None:
+    """The seat that wins least, with its share, if it is not as good as even; None if all are, or it is not known."""
+    solved = solve(game, lambda: False)
+    shares = None if solved is None else solved.readings["seat_wins"].values
+    if shares is None:
+        return None
+    seat = int(np.argmin(shares))
+    return (seat, shares[seat]) if shares[seat] < 1 / len(shares) - EVEN else None
+
+
+def round_words(game: Game) -> str:
+    """How even the rounds are."""
+    found = round_in(game)
+    wins = [found.sets.get((seat,), 0.0) for seat in range(game.seats.count)]
+    told = ", ".join(f"seat {seat} {percent(chance)}" for seat, chance in enumerate(wins, 1))
+    return f"Rounds taken alone: {told}; {percent(found.tied)} are tied (exact)."

@@ -1,0 +1,74 @@
+"""What can be wrong with a duel."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from bolometric.core.areas.duel.area import hopeless, round_in, solve
+from bolometric.core.areas.duel.board import weakest
+from bolometric.core.areas.duel.handicap import EVEN, handicaps
+from bolometric.core.areas.duel.spec import Duel
+from bolometric.core.game import Game
+from bolometric.core.measure import Exact
+from bolometric.core.nearby import Change
+from bolometric.core.wording import percent, pieces_words
+
+MOST_OFFERED = 3
+
+
+def lengthens(game: Game) -> str:
+    """More rounds or points make a match longer."""
+    return "area.rounds" if game.area_as(Duel).length == "rounds" else "area.points"
+
+
+def endless(exact: Exact) -> tuple[str, str]:
+    """Whether no round is ever decided."""
+    if hopeless(exact.game):
+        return (
+            "area.ties",
+            "All totals are always equal, so no round is ever decided: change the pieces or what ties do.",
+        )
+    return "", ""
+
+
+def useless(game: Game) -> int:
+    """Seats that never take a round."""
+    return len(_never(game))
+
+
+def _never(game: Game) -> list[int]:
+    """Seats that can neither take nor share a round."""
+    sets = round_in(game).sets
+    return [seat for seat in range(game.seats.count) if not any(seat in group for group in sets)]
+
+
+def _cures(game: Game, seat: int) -> tuple[Change, ...]:
+    """The most even pieces for a seat, as changes."""
+    path = "area.sides" if seat else "pieces"
+    even = 1 / game.seats.count
+    near = [one for one in handicaps(game, seat) if abs(one.share - even) <= 2 * EVEN][:MOST_OFFERED]
+    return tuple(
+        Change(
+            f"Give seat {seat + 1} {pieces_words(one.pieces)}: wins {percent(one.share)}", path,
+            one.game.area_as(Duel).sides if seat else one.pieces, one.game,
+        )
+        for one in near
+    )  # fmt: skip
+
+
+def plain_faults(game: Game) -> Iterator[tuple[str, str, str, tuple[Change, ...]]]:
+    """What is wrong by the rules alone: code, path, sentence, cures."""
+    for seat in _never(game):
+        sentence = f"Seat {seat + 1} can never take a round with its pieces: it always loses."
+        yield "always_loses", "area.sides" if seat else "pieces", sentence, _cures(game, seat)
+
+
+def advice(exact: Exact) -> Iterator[tuple[str, str, str, tuple[Change, ...]]]:
+    """A seat with less than an even chance, and the pieces that would make it even."""
+    game, weak = exact.game, weakest(exact.game)
+    if weak is not None and not _never(game) and solve(game, lambda: False) is not None:
+        seat, share = weak
+        sentence = (
+            f"Seat {seat + 1} wins {percent(share)} of matches, an even share would be {percent(1 / game.seats.count)}."
+        )
+        yield "uneven", "area.sides" if seat else "pieces", sentence, _cures(game, seat)

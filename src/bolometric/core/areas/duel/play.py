@@ -1,0 +1,42 @@
+"""Whole duels, played by the thousand: all matches of a batch in step."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from bolometric.core.areas.duel.area import round_in
+from bolometric.core.areas.duel.spec import Duel
+from bolometric.core.game import Game
+from bolometric.core.runs import TIED, UNFINISHED, Batch, Player
+
+
+def player(game: Game) -> Player:
+    """The game compiled for the runs."""
+    area, seats, found = game.area_as(Duel), game.seats.count, round_in(game)
+    edges, last = found.has.cumsum(axis=1), found.has.shape[1] - 1
+
+    def batch(runs: int, most_turns: int, rng: np.random.Generator) -> Batch:
+        points, pot = np.zeros((runs, seats), np.int64), np.ones(runs, np.int64)
+        goes, rounds = np.zeros(runs, np.int64), np.zeros(runs, np.int64)
+        going = np.arange(runs)
+        while len(going) and goes[going].max() * seats < most_turns:
+            place = np.stack(
+                [np.searchsorted(edges[seat], rng.random(len(going)), "right") for seat in range(seats)], axis=1
+            )
+            best = (place == place.min(axis=1, keepdims=True)) & (place < last)
+            alone = best.sum(axis=1) == 1
+            goes[going] += 1
+            counts = alone if area.ties == "again" else np.ones(len(going), bool)
+            rounds[going] += counts
+            gets = best & (alone[:, None] | (area.ties == "shared"))
+            points[going] += gets * pot[going][:, None]
+            pot[going] = np.where(alone | (area.ties != "carried"), 1, pot[going] + 1)
+            over = rounds[going] >= area.rounds if area.length == "rounds" else points[going].max(axis=1) >= area.points
+            going = going[~over]
+        top = points == points.max(axis=1, keepdims=True)
+        home = (top << np.arange(seats)).sum(axis=1).astype(np.uint8)
+        winner = np.where(top.sum(axis=1) > 1, TIED, top.argmax(axis=1)).astype(np.int8)
+        home[going], winner[going] = 0, UNFINISHED
+        return Batch(goes * seats, goes * seats, winner, home)
+
+    return batch

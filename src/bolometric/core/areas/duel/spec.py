@@ -1,0 +1,108 @@
+"""What the maker of a duel sets."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Annotated, ClassVar, Literal
+
+from pydantic import Field, StrictInt
+
+from bolometric.core.draw import Draw
+from bolometric.core.explain import setting_error
+from bolometric.core.knobs import Choice, Knob
+from bolometric.core.model import AreaPart
+from bolometric.core.odds import Distribution, distribution_of
+from bolometric.core.pieces import MOST_PIECES, AnyPiece, Piece, remembers
+
+TAKES = (
+    Choice("higher", "the highest", "Let the highest take the round", "The usual way."),
+    Choice("lower", "the lowest", "Let the lowest take the round", "Small numbers are wanted: compare the other way."),
+)
+TIES = (
+    Choice(
+        "shared", "each get the point", "Give each of them the point", "Nothing is lost, and the match goes on quickly."
+    ),
+    Choice("again", "draw again, all of you", "Draw again", "Every round has one winner, and takes a little longer."),
+    Choice(
+        "carried", "carry the point to the next round", "Carry the point over", "A tie makes the next round worth more."
+    ),
+)
+LENGTHS = (
+    Choice("rounds", "so many rounds", "Play so many rounds", "The length is known beforehand."),
+    Choice("first_to", "until somebody has so many points", "Play to so many points", "Always open to the end."),
+)
+
+
+class Duel(AreaPart):
+    """Every seat draws from its own pieces; the highest (or lowest) total takes a point.
+
+    Each draw is a turn. A draw that makes no number takes nothing. The most points win; equal ones share the win.
+    """
+
+    package: ClassVar[str] = "duel"
+    gauges: ClassVar[tuple[str, ...]] = ("minutes", "in_time", "first_seat_edge", "ties")
+
+    kind: Literal["duel"]
+    takes: Annotated[
+        Literal["higher", "lower"],
+        Field(description="Which total takes the round."),
+        Knob("choice", "what takes the round", choices=TAKES),
+    ] = "higher"
+    ties: Annotated[
+        Literal["shared", "again", "carried"],
+        Field(
+            description="What happens when several have the best total: shared = each gets a point; again = all draw "
+            "again until one alone has it; carried = nobody gets it, and the next round is worth one more (what is "
+            "carried past the last round is lost)."
+        ),
+        Knob("choice", "when several are equal", choices=TIES),
+    ] = "shared"
+    length: Annotated[
+        Literal["rounds", "first_to"],
+        Field(description="rounds = so many rounds are played; first_to = until somebody has so many points."),
+        Knob("choice", "how long it lasts", choices=LENGTHS),
+    ] = "rounds"
+    rounds: Annotated[
+        StrictInt,
+        Field(ge=1, le=60, description="Rounds, if length is rounds."),
+        Knob("number", "rounds", unit="rounds", when=(("length", ("rounds",)),)),
+    ] = 10
+    points: Annotated[
+        StrictInt,
+        Field(ge=1, le=30, description="Points, if length is first_to."),
+        Knob("number", "points", unit="points", when=(("length", ("first_to",)),)),
+    ] = 5
+    sides: Annotated[
+        tuple[Annotated[tuple[Piece, ...], Field(min_length=1, max_length=MOST_PIECES)], ...],
+        Field(
+            max_length=5,
+            description="Pieces of the second seat, the third, and so on, where they are not those of the game; the "
+            "last list counts for all further seats, and without any all seats draw from the game's pieces.",
+        ),
+        Knob("sides", "the others' pieces"),
+    ] = ()
+
+    def pieces_of(self, seat: int, pieces: tuple[AnyPiece, ...]) -> tuple[AnyPiece, ...]:
+        """What a seat, from 0, draws from."""
+        return pieces if seat == 0 or not self.sides else self.sides[min(seat, len(self.sides)) - 1]
+
+    def check_seats(self, count: int) -> None:
+        """Nobody can duel alone."""
+        if count < 2:
+            raise setting_error("A duel takes two players at least: add one.", "seats.count")
+
+    def check_pieces(self, pieces: Sequence[AnyPiece], draw: Draw) -> None:
+        """Every side must make a number, and draws must not hang together."""
+        for side in (tuple(pieces), *self.sides):
+            draw.check_pieces(side)
+            if remembers(side):
+                raise setting_error("In a duel cards are put back: do not keep them out.", "pieces")
+            if distribution_of(side, draw).sampled:
+                raise setting_error(
+                    "These pieces have too many outcomes to list them all for a duel: use fewer.", "pieces"
+                )
+
+    def check_draw(self, distribution: Distribution) -> None:
+        """Some draw must make a number."""
+        if not distribution.totals:
+            raise setting_error("No draw makes a number, so nobody could take a round: change the formula.", "draw")

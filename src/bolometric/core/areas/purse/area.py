@@ -1,0 +1,113 @@
+"""The purse as the rest of the core sees it."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Any
+
+import numpy as np
+
+from bolometric.core.areas.purse.exact import choice_of, last_sum
+from bolometric.core.areas.purse.rules import Steps, compile_steps
+from bolometric.core.areas.purse.spec import Purse
+from bolometric.core.deck import deck_of, sequences
+from bolometric.core.errors import Cancelled
+from bolometric.core.game import Game
+from bolometric.core.lengths import fixed
+from bolometric.core.pieces import remembers
+from bolometric.core.readings import exact_length, exact_value
+from bolometric.core.runs import Batch, Player, least_score
+from bolometric.core.scores import least_wins, mixed, scores_of, spread
+from bolometric.core.seats import Style
+from bolometric.core.solved import Solved, seat_readings
+
+
+def steps_of(game: Game) -> Steps:
+    """The compiled rules of a game."""
+    return compile_steps(game.area_as(Purse), game.distribution)
+
+
+def multipliers_of(game: Game) -> tuple[float, ...]:
+    """The multipliers, rising."""
+    return tuple(float(by) for by in game.area_as(Purse).multipliers)
+
+
+def last_of(game: Game, style: Style) -> Any:
+    """The chance of each last sum in a style."""
+    return last_sum(steps_of(game), style, multipliers_of(game))
+
+
+def solve(game: Game, stop: Callable[[], bool]) -> Solved | None:
+    """Every reading from the last sums; None if draws hang together. Raises Cancelled."""
+    if remembers(game.pieces):
+        return None
+    steps, seats = steps_of(game), game.seats.count
+    ends = []
+    for seat in range(seats):
+        if stop():
+            raise Cancelled
+        ends.append(last_of(game, game.seats.style(seat)))
+    over = np.arange(steps.sums) + steps.least > steps.target
+    scores = [scores_of(steps.distance, end) for end in ends]
+    wins, ties = least_wins(scores)
+    turns = exact_length(fixed(seats * steps.draws))
+    readings = {
+        "rolls": turns,
+        "turns": turns,
+        "rounds": exact_length(fixed(steps.draws)),
+        **seat_readings([float(share) for share in wins], ties),
+        "success": exact_value(float(np.mean([end[steps.exact].sum() for end in ends]))),
+        "score": spread(mixed(scores)),
+        "over": exact_value(float(np.mean([end[over].sum() for end in ends]))),
+        "stuck": exact_value(0.0),
+    }
+    return Solved(readings, fixed(seats * steps.draws), scores=mixed(scores))
+
+
+def chooses(game: Game) -> bool:
+    """Whether there are several multipliers."""
+    return len(game.area_as(Purse).multipliers) > 1
+
+
+def hopeless(game: Game) -> bool:
+    """A purse always ends."""
+    return False
+
+
+def drawn_totals(game: Game, runs: int, draws: int, rng: np.random.Generator) -> Any:
+    """Places of the totals of whole games, one row a run; the last place is for draws that make no number."""
+    if remembers(game.pieces):
+        deck, place, _ = deck_of(game.pieces, game.draw)
+        return place[sequences(deck, runs, draws, rng)]
+    ways = np.array([*game.distribution.ways, game.distribution.nothing], float)
+    return np.searchsorted(ways.cumsum() / ways.sum(), rng.random((runs, draws)), "right")
+
+
+def player(game: Game) -> Player:
+    """Compile the game for the runs: all runs of a batch in step."""
+    steps, seats = steps_of(game), game.seats.count
+    choices = [choice_of(steps, game.seats.style(seat), multipliers_of(game)) for seat in range(seats)]
+    over = np.arange(steps.sums) + steps.least > steps.target
+
+    def batch(runs: int, most_turns: int, rng: np.random.Generator) -> Batch:
+        totals = drawn_totals(game, runs, seats * steps.draws, rng)
+        sums = np.full((runs, seats), steps.start)
+        for turn in range(seats * steps.draws):
+            left, seat = steps.draws - 1 - turn // seats, turn % seats
+            at, total, choice = sums[:, seat], totals[:, turn], choices[seat]
+            chosen = rng.integers(0, steps.adds.shape[1], runs) if choice is None else choice[left, at, total]
+            sums[:, seat] = at + steps.adds[total, chosen]
+        length = np.full(runs, seats * steps.draws)
+        score = steps.distance[sums]
+        home, winner = least_score(score)
+        return Batch(
+            length,
+            length,
+            winner,
+            home,
+            score=score,
+            success=steps.exact[sums].mean(axis=1),
+            over=over[sums].mean(axis=1),
+        )
+
+    return batch

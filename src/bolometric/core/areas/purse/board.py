@@ -1,0 +1,146 @@
+"""The purse as a map: draws left down the side, what is in the purse along, tinted by the best choice."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import lru_cache
+from itertools import pairwise
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+from bolometric.core.amounts import tidy
+from bolometric.core.areas.purse.area import last_of, steps_of
+from bolometric.core.areas.purse.exact import Plan, plan_of
+from bolometric.core.areas.purse.rules import Steps
+from bolometric.core.areas.purse.spec import Purse
+from bolometric.core.game import Game
+from bolometric.core.heat import Grid, Heat
+from bolometric.core.pieces import remembers
+from bolometric.core.report import show
+from bolometric.core.seats import Style
+from bolometric.core.wording import listing_words, minus, percent
+
+MOST_COLUMNS = 16
+"""Columns of the map; each stands for a range of sums where there are more."""
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class Map:
+    """The best choice by draws left and sum."""
+
+    edges: NDArray[np.int64]
+    """Where each column begins, in places of sums, and the end of the last."""
+    choice: NDArray[np.float64]
+    """Shape (draws, columns): the mean place of the best multiplier over all totals, by draws left after this one."""
+
+
+def plan_for(game: Game) -> Plan:
+    """Best play for coming nearest."""
+    return plan_of(steps_of(game), "nearest")
+
+
+@lru_cache(maxsize=16)
+def _map(steps: Steps) -> Map:
+    plan = plan_of(steps, "nearest")
+    low, high = steps.start, steps.start + min(steps.target + 1, steps.sums - steps.start)
+    low = 0 if steps.least < 0 else low
+    width = max(1, -(-(high - low) // MOST_COLUMNS))
+    edges = np.arange(low, high + width, width)
+    edges[-1] = min(edges[-1], steps.sums)
+    means = np.asarray(plan.choice @ (steps.chances / steps.chances.sum()))
+    choice = np.array([[row[a:b].mean() if b > a else 0.0 for a, b in pairwise(edges)] for row in means])
+    return Map(edges, choice)
+
+
+def _sum(steps: Steps, place: int) -> str:
+    from fractions import Fraction
+
+    return minus(tidy(Fraction(place + steps.least, steps.unit)))
+
+
+def grid(game: Game) -> Grid:
+    """Draws left down, sums along; on each place the multiplier that is best most often."""
+    steps, area = steps_of(game), game.area_as(Purse)
+    found = _map(steps)
+    columns = tuple(_sum(steps, int(edge)) for edge in found.edges[:-1])
+    rows = tuple(str(left) for left in range(area.draws, 0, -1))
+    texts = []
+    for left in range(area.draws, 0, -1):
+        for mean in found.choice[left - 1]:
+            texts.append(f"×{minus(tidy(area.multipliers[round(float(mean))]))}")
+    return Grid("in the purse so far", "draws left", columns, rows, tuple(texts))
+
+
+def names(game: Game) -> tuple[str, ...]:
+    """What is written on each place."""
+    return grid(game).texts
+
+
+def unused(game: Game) -> frozenset[int]:
+    """All are used."""
+    return frozenset()
+
+
+def standing(game: Game, now: Any) -> tuple[frozenset[int], None]:
+    """Where the seat to move is on the map is told by :func:`place_of`."""
+    return frozenset(), None
+
+
+def place_of(game: Game, now: Any) -> int:
+    """The place of the map on which a seat stands, from 1; 0 if off it."""
+    steps, found = steps_of(game), _map(steps_of(game))
+    left = steps.draws - now.made[now.seat]
+    column = int(np.searchsorted(found.edges, now.sums[now.seat], "right")) - 1
+    on = left > 0 and 0 <= column < len(found.edges) - 1
+    return (steps.draws - left) * (len(found.edges) - 1) + column + 1 if on else 0
+
+
+def heat(game: Game) -> Heat | None:
+    """How large the best multiplier is, from the smallest to the largest."""
+    if remembers(game.pieces):
+        return None
+    area, found = game.area_as(Purse), _map(steps_of(game))
+    most = max(1, len(area.multipliers) - 1)
+    values = [float(mean) / most for left in range(area.draws, 0, -1) for mean in found.choice[left - 1]]
+    small, large = (f"×{minus(tidy(area.multipliers[place]))}" for place in (0, -1))
+    return Heat(tuple(values), "Best multiplier on average", ends=(small, "between", large))
+
+
+def describe(game: Game, heat: Heat, number: int) -> str:
+    """What is best at a place for each total, and what it is worth; without one, what best play comes to."""
+    steps, plan = steps_of(game), plan_for(game)
+    if not number:
+        return _whole(game, steps, plan)
+    found = _map(steps)
+    row, column = divmod(number - 1, len(found.edges) - 1)
+    left, place = steps.draws - row, int((found.edges[column] + found.edges[column + 1] - 1) // 2)
+    worth = f"{show('score', float(plan.distance[left, place]))} away on average, on the target with "
+    return (
+        f"With {left} left and {_sum(steps, place)} in the purse: {best_words(game, left, place)}. Then best play ends "
+        f"{worth}{percent(float(plan.hits[left, place]))} (exact)."
+    )
+
+
+def best_words(game: Game, left: int, place: int) -> str:
+    """The best multiplier for each total, totals that share one together."""
+    area, plan = game.area_as(Purse), plan_for(game)
+    choice, totals = plan.choice[left - 1, place], game.distribution.totals
+    told = []
+    for k, multiplier in enumerate(area.multipliers):
+        named = [minus(total) for i, total in enumerate(totals) if choice[i] == k]
+        if named:
+            few = named if len(named) <= 6 else [*named[:3], "…", named[-1]]
+            told.append(f"×{minus(tidy(multiplier))} on {listing_words(few, 'or')}")
+    return "; ".join(told)
+
+
+def _whole(game: Game, steps: Steps, plan: Plan) -> str:
+    guess = last_of(game, Style())
+    far = float(guess @ steps.distance)
+    return (
+        f"Best play ends {show('score', float(plan.distance[steps.draws, steps.start]))} away on average and hits the "
+        f"target with {percent(float(plan.hits[steps.draws, steps.start]))}; guessing {show('score', far)} and "
+        f"{percent(float(guess[steps.exact].sum()))} (exact)."
+    )

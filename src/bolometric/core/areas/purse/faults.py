@@ -1,0 +1,112 @@
+"""What can be wrong with a purse."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from fractions import Fraction
+
+from bolometric.core.amounts import plain, tidy
+from bolometric.core.areas.purse.area import last_of, steps_of
+from bolometric.core.areas.purse.exact import plan_of
+from bolometric.core.areas.purse.rules import Steps
+from bolometric.core.areas.purse.spec import Purse
+from bolometric.core.errors import GameError
+from bolometric.core.game import Game, with_value
+from bolometric.core.measure import Exact
+from bolometric.core.nearby import Change
+from bolometric.core.pieces import remembers
+from bolometric.core.seats import RULE_WORDS, Style
+from bolometric.core.wording import minus
+
+AS_GOOD = 1e-9
+LOOKED_AT = 60
+"""Whole numbers around the target that are tried as another."""
+
+
+def lengthens(game: Game) -> str:
+    """More draws make a game longer."""
+    return "area.draws"
+
+
+def endless(exact: Exact) -> tuple[str, str]:
+    """A purse always ends."""
+    return "", ""
+
+
+def useless(game: Game) -> int:
+    """Whether the target is out of reach."""
+    steps = steps_of(game)
+    return int(not _best(steps)[0])
+
+
+def _best(steps: Steps) -> tuple[float, float]:
+    """The chance of hitting the target under play for that, and the least score under play for that."""
+    hits = float(plan_of(steps, "exactly").hits[steps.draws, steps.start])
+    return hits, float(plan_of(steps, "nearest").distance[steps.draws, steps.start])
+
+
+def plain_faults(game: Game) -> Iterator[tuple[str, str, str, tuple[Change, ...]]]:
+    """What is wrong by the rules alone: code, path, sentence, cures."""
+    if remembers(game.pieces):
+        return
+    hits, least = _best(steps_of(game))
+    if not hits:
+        target = minus(tidy(game.area_as(Purse).target))
+        yield (
+            "target_out_of_reach",
+            "area.target",
+            f"No choices lead to {target}: nobody can hit the target.",
+            _other(game),
+        )
+    if len(game.area_as(Purse).multipliers) == 1:
+        yield (
+            "no_choice",
+            "area.multipliers",
+            "With one multiplier there is nothing to decide: add another.",
+            _ten_more(game),
+        )
+        return
+    for rule in Purse.rules:
+        far = float(last_of(game, Style(choose="thumb", rule=rule)) @ steps_of(game).distance)
+        if far <= least + AS_GOOD * (1 + least):
+            yield (
+                "no_choice", "area.multipliers",
+                f"To {RULE_WORDS[rule]} is as good as best play, so there is little to decide.", (),
+            )  # fmt: skip
+            return
+
+
+def _other(game: Game) -> tuple[Change, ...]:
+    """The nearest whole target that can be hit."""
+    near = round(game.area_as(Purse).target)
+    for by in range(LOOKED_AT):
+        for target in (near - by, near + by):
+            try:
+                changed = with_value(game, "area.target", target)
+            except GameError:
+                continue
+            if _best(steps_of(changed))[0]:
+                return (Change(f"Make the target {target}", "area.target", target, changed),)
+    return ()
+
+
+def _ten_more(game: Game) -> tuple[Change, ...]:
+    """A second multiplier, ten times the first."""
+    kept = game.area_as(Purse).multipliers
+    more = [plain(Fraction(by)) for by in (*kept, kept[-1] * 10)]
+    try:
+        return (
+            Change(
+                f"Add {minus(tidy(kept[-1] * 10))}",
+                "area.multipliers",
+                more,
+                with_value(game, "area.multipliers", more),
+            ),
+        )
+    except GameError:
+        return ()
+
+
+def advice(exact: Exact) -> Iterator[tuple[str, str, str, tuple[Change, ...]]]:
+    """What the knobs do beyond the brief is told by the gauges."""
+    return iter(())

@@ -1,0 +1,93 @@
+"""What the maker of a purse sets."""
+
+from __future__ import annotations
+
+from fractions import Fraction
+from typing import Annotated, ClassVar, Literal
+
+from pydantic import AfterValidator, Field, StrictInt
+
+from bolometric.core.amounts import Total
+from bolometric.core.explain import setting_error
+from bolometric.core.knobs import Choice, Knob
+from bolometric.core.model import AreaPart
+from bolometric.core.odds import Distribution
+
+MOST_SUMS = 200_000
+
+OVERS = (
+    Choice(
+        "lost",
+        "loses it all",
+        "Let going over the target lose all",
+        "Whoever goes over ends as far away as with nothing: caution pays.",
+    ),
+    Choice(
+        "distance",
+        "counts by its distance",
+        "Count what is over by its distance",
+        "A little over is as good as a little under: estimating pays.",
+    ),
+)
+
+
+def _rising(numbers: tuple[Fraction, ...]) -> tuple[Fraction, ...]:
+    return tuple(sorted(set(numbers)))
+
+
+class Purse(AreaPart):
+    """Each seat has a purse, empty at first, and makes ``draws`` draws in turn with the others.
+
+    After each draw it must choose one of the multipliers; the total times the multiplier goes into the purse. The
+    score is how far the purse ends from the target; the least wins, equal ones share the win. Hitting the target
+    exactly is the aim (success).
+    """
+
+    package: ClassVar[str] = "purse"
+    rules: ClassVar[tuple[str, ...]] = ("boldest", "even_share")
+    goals: ClassVar[tuple[str, ...]] = ("nearest", "exactly")
+    gauges: ClassVar[tuple[str, ...]] = ("minutes", "in_time", "score", "success", "over", "choice")
+
+    kind: Literal["purse"]
+    draws: Annotated[
+        StrictInt, Field(ge=1, le=20, description="Draws of each seat."), Knob("number", "draws", unit="draws each")
+    ] = 6
+    multipliers: Annotated[
+        tuple[Total, ...],
+        AfterValidator(_rising),
+        Field(min_length=1, max_length=8, description="What a total may be multiplied by; one must be chosen."),
+        Knob("numbers", "multipliers"),
+    ] = (Fraction(1), Fraction(10))
+    target: Annotated[Total, Field(description="The sum to come as near as possible to."), Knob("amount", "target")] = (
+        Fraction(100)
+    )
+    over: Annotated[
+        Literal["lost", "distance"],
+        Field(
+            description="A purse over the target: lost = it counts as an empty one, so its score is the target; "
+            "distance = its score is how far it is over."
+        ),
+        Knob("choice", "going over the target", choices=OVERS),
+    ] = "lost"
+
+    def check_draw(self, distribution: Distribution) -> None:
+        """Some draw must put something in, and there must not be too many sums."""
+        if distribution.sampled:
+            raise setting_error(
+                "These pieces have too many outcomes to list them all for a purse: use fewer.", "pieces"
+            )
+        if not distribution.totals:
+            raise setting_error(
+                "No draw makes a number, so nothing could go into the purse: change the formula.", "draw"
+            )
+        if self.target <= 0:
+            raise setting_error("The target must be above 0.", "area.target")
+        parts = [Fraction(total) * by for total in distribution.totals for by in self.multipliers]
+        common = max(part.denominator for part in (*parts, self.target))
+        span = (max(parts) - min(parts)) * common * self.draws
+        if span > MOST_SUMS:
+            raise setting_error(
+                f"There are about {int(span):,} different sums, too many to work out: use fewer draws or smaller "
+                "numbers.",
+                "area.draws",
+            )

@@ -1,0 +1,51 @@
+"""Pieces of the other seats, where they are not those of the first: chosen from those of a classroom."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from PySide6.QtWidgets import QComboBox, QGridLayout, QLabel
+
+from bolometric.core.areas.duel.handicap import candidates
+from bolometric.core.areas.duel.spec import Duel
+from bolometric.core.game import Game
+from bolometric.core.knobs import KnobAt
+from bolometric.core.pieces import AnyPiece
+from bolometric.core.wording import pieces_words
+from bolometric.desk.editors.base import Editor
+
+
+class SidesEditor(Editor):
+    """A choice for each seat but the first."""
+
+    def __init__(self, at: KnobAt, game: Game) -> None:
+        super().__init__(at, "Give a younger or an older seat other pieces, to make it even, or uneven on purpose.")
+        area = game.area_as(Duel)
+        grid = QGridLayout()
+        self.choices: list[QComboBox] = []
+        self._offered: list[list[tuple[AnyPiece, ...]]] = []
+        for seat in range(1, game.seats.count):
+            own = area.pieces_of(seat, game.pieces)
+            offered = list(dict.fromkeys([game.pieces, own, *candidates()]))
+            choice = QComboBox()
+            choice.setAccessibleName(f"pieces of seat {seat + 1}")
+            for pieces in offered:
+                same = "the same as seat 1: " if pieces == game.pieces else ""
+                choice.addItem(f"{same}{pieces_words(pieces)}")
+            choice.setCurrentIndex(offered.index(own))
+            choice.activated.connect(lambda _: self._send())
+            grid.addWidget(QLabel(f"Seat {seat + 1}"), seat, 0)
+            grid.addWidget(choice, seat, 1)
+            self.choices.append(choice)
+            self._offered.append(offered)
+        self._whole = game.pieces
+        self.body.addLayout(grid)
+        self.finish(self.choices[0])
+
+    def _send(self) -> None:
+        sides = [offered[choice.currentIndex()] for offered, choice in zip(self._offered, self.choices, strict=True)]
+        if all(side == self._whole for side in sides):
+            self.send([])
+            return
+        told: list[list[dict[str, Any]]] = [[piece.model_dump() for piece in side] for side in sides]
+        self.send(told)

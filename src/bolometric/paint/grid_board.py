@@ -1,0 +1,104 @@
+"""Draws a board that is a table: rows and columns with their names, a word and a tint on each place."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from PySide6.QtCore import QPointF, QRectF, Qt
+from PySide6.QtGui import QColor, QPainter, QPen
+
+from bolometric.core.heat import Grid
+from bolometric.paint.fonts import piece_font, screen_font
+from bolometric.paint.palette import Palette, ink_on
+
+LEFT, LEFT_PART, TOP = 78, 0.16, 44
+"""Pixels for the names of rows, the part of the width that they take at most, and pixels for the names of columns."""
+TALLEST = 1.2
+LEGIBLE = 12
+
+
+@dataclass(frozen=True, slots=True)
+class GridPicture:
+    """What is drawn."""
+
+    grid: Grid
+    warmth: Sequence[float] | None = None
+    unused: frozenset[int] = frozenset()
+    """Places, from 1, that are empty."""
+    here: int = 0
+    """The place, from 1, where the game stands; 0 for none."""
+
+
+class GridLayout:
+    """Where each place lies within a rectangle; places go along each row, rows from above."""
+
+    def __init__(self, grid: Grid, area: QRectF) -> None:
+        self.grid, self.area = grid, area
+        self.columns, self.rows = len(grid.columns), len(grid.rows)
+        self.cells = self.columns * self.rows
+        self.left = min(LEFT, LEFT_PART * area.width()) if any(grid.rows) else 0.0
+        self.top = min(float(TOP), 0.2 * area.height())
+        self.width = (area.width() - self.left) / self.columns
+        self.height = min((area.height() - self.top) / self.rows, self.width * TALLEST)
+        self.above = area.top() + (area.height() - self.top - self.rows * self.height) / 2 + self.top
+
+    def square(self, number: int) -> QRectF:
+        """The place of a number from 1."""
+        row, column = divmod(number - 1, self.columns)
+        left, top = self.area.left() + self.left + column * self.width, self.above + row * self.height
+        return QRectF(left, top, self.width, self.height).adjusted(1, 1, -1, -1)
+
+    def beside(self, number: int, rows: int) -> int:
+        """The place ``rows`` above (or below, if negative); unchanged beyond the board."""
+        found = number - rows * self.columns
+        return found if 1 <= found <= self.cells else number
+
+    def number_at(self, point: QPointF) -> int | None:
+        """The place at a point, if there is one."""
+        return next((n for n in range(1, self.cells + 1) if self.square(n).contains(point)), None)
+
+
+def paint_grid(painter: QPainter, layout: GridLayout, picture: GridPicture, palette: Palette) -> None:
+    """Draw the table with any QPainter."""
+    painter.save()
+    painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+    size = min(layout.width, layout.height)
+    longest = max([1, *(len(text) for text in picture.grid.texts)])
+    font = piece_font(min(0.44 * size, 1.5 * layout.width / longest, 26))
+    for number, text in enumerate(picture.grid.texts, 1):
+        if number in picture.unused:
+            continue
+        place = layout.square(number)
+        ground = QColor(palette.sheet) if picture.warmth is None else palette.heat(picture.warmth[number - 1])
+        painter.setPen(
+            QPen(QColor(palette.ember if number == picture.here else palette.line), 3 if number == picture.here else 1)
+        )
+        painter.setBrush(ground)
+        painter.drawRoundedRect(place, 3, 3)
+        if size >= LEGIBLE:
+            painter.setFont(font)
+            painter.setPen(ink_on(ground) if picture.warmth is not None else QColor(palette.ink))
+            painter.drawText(place, Qt.AlignmentFlag.AlignCenter, text)
+    if size >= LEGIBLE:
+        _paint_names(painter, layout, palette)
+    painter.restore()
+
+
+def _paint_names(painter: QPainter, layout: GridLayout, palette: Palette) -> None:
+    """What the rows and columns are."""
+    grid = layout.grid
+    painter.setPen(QColor(palette.faint))
+    painter.setFont(screen_font(min(13.0, 1.7 * layout.width / max([1, *(len(name) for name in grid.columns)]))))
+    for column, name in enumerate(grid.columns):
+        first = layout.square(column + 1)
+        box = QRectF(first.left() - 4, first.top() - 20, first.width() + 8, 18)
+        painter.drawText(box, Qt.AlignmentFlag.AlignCenter, name)
+    painter.setFont(screen_font(13))
+    for row, name in enumerate(grid.rows):
+        first = layout.square(row * layout.columns + 1)
+        box = QRectF(layout.area.left(), first.top(), layout.left - 8, first.height())
+        painter.drawText(box, Qt.AlignmentFlag.AlignVCenter | Qt.AlignmentFlag.AlignRight, name)
+    head = QRectF(layout.area.left(), layout.above - layout.top, layout.area.width(), layout.top - 20)
+    words = f"{grid.down} ↓   {grid.across} →" if grid.down else f"{grid.across} →"
+    painter.drawText(head, Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignVCenter, words)
