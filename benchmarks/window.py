@@ -65,10 +65,23 @@ def wait_until(app, reached, limit=60.0):
         app.processEvents(QEventLoop.ProcessEventsFlag.WaitForMoreEvents)
 
 
+def may_be(game, path, value):
+    """Whether a setting can have a value."""
+    from bolometric.core.errors import GameError
+    from bolometric.core.game import with_value
+
+    try:
+        with_value(game, path, value)
+    except GameError:
+        return False
+    return True
+
+
 def edits(app, window):
     """For each demo game: milliseconds from an edit to its exact readings painted, and to sure runs."""
     from bolometric.core.demo import demo_files
     from bolometric.core.files import read
+    from bolometric.core.knobs import knobs
 
     shown = {}
     window.measurer.exact_ready.connect(lambda exact: shown.update(exact=exact.game))
@@ -76,11 +89,15 @@ def edits(app, window):
     for path in demo_files():
         window.document.start(read(path))
         wait_until(app, lambda: shown.get("done") == window.document.game)
-        length = window.document.game.area.length
+        numbers = [at for at in knobs(window.document.game) if at.path.startswith("area.") and at.knob.kind == "number"]
+        knob = next(at for at in numbers if may_be(window.document.game, at.path, at.value + 1))
+        most = EDITS if knob.value > EDITS else 3  # small numbers such as columns are not changed by twenty
+        game = window.document.game
+        values = [v for v in range(knob.value, knob.value + most + 1) if may_be(game, knob.path, v)]
         paints, first, sure = [], [], []
         for i in range(EDITS):
             start = time.perf_counter()
-            window.document.edit("area.length", length + 1 + i)
+            window.document.edit(knob.path, values[(1 + i) % len(values)])
             game = window.document.game
             wait_until(app, lambda game=game: shown.get("exact") == game)
             window.gauges.repaint()

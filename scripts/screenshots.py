@@ -86,16 +86,9 @@ def main(folder: Path) -> None:
         window.late.odds.hand.throw(3)
         camera.take("odds-spinner-hand")
         camera.open("meteor", "odds")
-        window.late.odds.show_page(0)
-        camera.take("odds-pack")
         window.late.odds.show_page(3)
         window.late.odds.compare.add_set(PieceSet(pieces=SETS[4][1], draw=SETS[4][2]))
         camera.take("odds-compare")
-        camera.start("Stars up")
-        window.show_odds()
-        window.late.odds.show_page(1)
-        window.late.odds.show_page(0)
-        camera.take("odds-counters")
         camera.open("long", "runs")
         camera.take("runs")
         camera.open("ridge-dare", "shape")
@@ -108,6 +101,22 @@ def main(folder: Path) -> None:
         for _ in range(3):
             window.late.table.draw.click()
         camera.take("table")
+        for name, place, picture in (
+            ("dome", 7, "tiles-sets"), ("comet", 24, "tiles-chart"), ("signal", 1, "digits"), ("battery", 20, "purse"),
+            ("twin", 5, "duel"),
+        ):  # fmt: skip
+            camera.open(name, "shape")
+            window.shape.board._pick(place)
+            camera.take(picture)
+            window.shape.board._pick(0)
+        camera.open("beacon", "table")
+        table = window.late.table
+        table.coach.setChecked(True)
+        for _ in range(41):
+            table.sitting.play_on(table.sitting.game.seats.style(table.sitting.now.seat))
+        table._show()
+        camera.take("tiles-table")
+        table.coach.setChecked(False)
         camera.open("loose", "shape")
         window.gauges.gauges["setbacks"].click()
         camera.wait(lambda: camera.seen.get("effects"))

@@ -10,4 +10,4 @@ import os
 # exact readings wait tens of milliseconds for a processor that the runs are using. Set before NumPy loads.
 os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
 
-__version__ = "0.2.0"
+__version__ = "0.4.0"

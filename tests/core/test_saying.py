@@ -15,13 +15,18 @@ from bolometric.core.knobs import knobs
 from bolometric.core.measure import measure_exactly
 from bolometric.core.nearby import changes, effects
 from bolometric.core.rule_sheet import rule_sheet, rules_text
+from tests.core.test_digits import digit_games
+from tests.core.test_duel import duels
 from tests.core.test_filled import filled_games
+from tests.core.test_purse import purses
 from tests.core.test_sets import set_games
 from tests.random_games import games
 
-every_area = st.one_of(games(), set_games(), filled_games(), st.just(read(demo_files()[0]).model_copy(
-    update={"area": Multiples(play="multiples")}
-)))  # fmt: skip
+CHART = read(demo_files()[0]).model_copy(update={"area": Multiples(play="multiples")})
+every_area = st.one_of(
+    games(), set_games(), filled_games(), purses(), duels(), digit_games(("one_by_one", "together", "rows")),
+    st.just(CHART),
+)  # fmt: skip
 
 
 @given(every_area)

@@ -23,6 +23,9 @@ class Part(BaseModel):
 class AreaPart(Part):
     """What the maker sets of an area: where the number is used."""
 
+    # What checks one kind by itself is only built when it is wanted: the game has its own for all kinds.
+    model_config = ConfigDict(defer_build=True)
+
     package: ClassVar[str]
     """The package below ``areas`` that works it out, plays it and says it."""
     rules: ClassVar[tuple[str, ...]] = ()

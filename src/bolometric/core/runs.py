@@ -174,7 +174,9 @@ class Tally:
         if done.over is not None:
             found["over"] = _part(done.over)
         if done.score is not None:
-            found["score"] = _spread(done.score.ravel(), 1.0, None)
+            # Seats may share their draws, so the error is that of whole runs.
+            error = _error(done.score.mean(axis=1))
+            found["score"] = replace(_spread(done.score.ravel(), 1.0, None), stderr=error)
         if done.last_lead is not None:
             alone = done.winner >= 0
             known = seats > 1 and alone.any()

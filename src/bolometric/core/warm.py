@@ -6,13 +6,23 @@ the runs of a game waits a few seconds.
 
 from __future__ import annotations
 
+from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.game import Game
-from bolometric.core.measure import measure
+from bolometric.core.measure import in_style, measure
+from bolometric.core.seats import Seats, Style
+from bolometric.core.starters import STARTERS
+
+DARING = Trail(length=10, go_on="dare")
+TO_WIN = Seats(styles=(Style(choose="plan", goal="win"), Style()))
+EITHER = Game(area=Trail(length=10, moves="either"), seats=Seats(styles=(Style(choose="plan"), Style())))
 
 
 def warm() -> None:
-    """Play a few runs of every area."""
-    measure(Game(), runs=10)
+    """Play a few runs of every kind of game, by guesses and by best play."""
+    for game in (Game(area=DARING), Game(area=DARING, seats=TO_WIN), EITHER, *(game for _, game in STARTERS)):
+        measure(game, runs=10)
+        if game.area.goals:
+            measure(in_style(game, "plan"), runs=10)
 
 
 if __name__ == "__main__":

@@ -10,7 +10,6 @@ from PySide6.QtGui import QAction, QKeySequence
 from PySide6.QtWidgets import QMainWindow, QMenu
 
 from bolometric.core.game import Game
-from bolometric.core.starters import STARTERS
 
 MENUS = ("&Game", "&Edit", "&View", "&Help")
 
@@ -73,10 +72,28 @@ def add_starters(menu: QMenu, start: Callable[[Game], object]) -> None:
     """Put the games to begin from at the top of a menu; the first has the usual key for a new document."""
     new = QMenu("&New from", menu)
     menu.insertMenu(menu.actions()[0], new)
-    for words, game in STARTERS:
-        action = new.addAction(words)
-        action.triggered.connect(lambda _=False, game=game: start(game))
-    new.actions()[0].setShortcut(QKeySequence("Ctrl+N"))
+
+    def fill() -> None:
+        if not new.isEmpty():
+            return
+        for words, game in _starters():
+            action = new.addAction(words)
+            action.triggered.connect(lambda _=False, game=game: start(game))
+        new.actions()[0].setShortcut(QKeySequence("Ctrl+N"))
+        plain.setEnabled(False)  # the key belongs to the menu from now on
+
+    plain = QAction(menu.window())
+    plain.setShortcut(QKeySequence("Ctrl+N"))
+    plain.triggered.connect(lambda: start(_starters()[0][1]))
+    menu.window().addAction(plain)
+    new.aboutToShow.connect(fill)
+
+
+def _starters() -> tuple[tuple[str, Game], ...]:
+    """The games to begin from; made when they are first wanted, since that takes a while."""
+    from bolometric.core.starters import STARTERS
+
+    return STARTERS
 
 
 def add_recent(menu: QMenu, recent: Callable[[], list[Path]], open_file: Callable[[Path], object]) -> None:

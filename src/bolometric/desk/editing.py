@@ -3,14 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from typing import Any
+from typing import TYPE_CHECKING, Any
 
 from PySide6.QtCore import QPoint, QRect, Signal
 from PySide6.QtWidgets import QWidget
 
 from bolometric.core.errors import GameError
 from bolometric.core.knobs import KnobAt, knob_at
-from bolometric.core.nearby import Change, Effect
 from bolometric.core.readings import Reading
 from bolometric.desk.document import Document
 from bolometric.desk.editors.base import Editor
@@ -20,6 +19,9 @@ from bolometric.desk.parts.gauge import Gauge
 from bolometric.desk.parts.popover import Popover
 from bolometric.desk.parts.sheet import RuleSheet
 from bolometric.paint.palette import Palette
+
+if TYPE_CHECKING:
+    from bolometric.core.nearby import Change, Effect
 
 
 class Editing(QWidget):

@@ -16,10 +16,8 @@ from typing import Any
 from PySide6.QtCore import QObject, Signal
 
 from bolometric.core.errors import Cancelled
-from bolometric.core.faults import find_faults
 from bolometric.core.game import Game
 from bolometric.core.measure import Exact, may_think, measure_exactly, runs_of, thinking, thinking_played
-from bolometric.core.nearby import effects
 from bolometric.core.readings import Reading
 from bolometric.core.runs import MOST_RUNS, SURE, Batch, Tally
 
@@ -143,10 +141,14 @@ class Measurer(QObject):
         self._relay.emit(generation, self.exact_ready, (exact,))
 
     def _work_faults(self, generation: int, exact: Exact) -> None:
+        from bolometric.core.faults import find_faults  # not wanted until the window is up
+
         found = find_faults(exact.game, exact, lambda: generation != self._generation)
         self._relay.emit(generation, self.faults_ready, (found,))
 
     def _work_effects(self, generation: int, game: Game, key: str) -> None:
+        from bolometric.core.nearby import effects
+
         found = effects(game, key, lambda: generation != self._generation)
         self._relay.emit(generation, self.effects_ready, (key, found))
 

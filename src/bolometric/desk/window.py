@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from pathlib import Path
+from typing import TYPE_CHECKING
 
 from PySide6.QtCore import Qt, QTimer
 from PySide6.QtGui import QCloseEvent, QGuiApplication
@@ -18,7 +19,6 @@ from PySide6.QtWidgets import (
 
 from bolometric import __version__
 from bolometric.core.demo import demo_files
-from bolometric.core.faults import Fault
 from bolometric.core.measure import Exact
 from bolometric.core.readings import Reading
 from bolometric.core.rule_sheet import rules_text
@@ -40,6 +40,9 @@ from bolometric.desk.settings import Settings
 from bolometric.desk.style import dress, scheme
 from bolometric.desk.views.shape import ShapeView
 from bolometric.desk.views.shelf import ShelfView, games_in
+
+if TYPE_CHECKING:
+    from bolometric.core.faults import Fault
 
 ABOUT = (
     f"Bolometric {__version__}, free software under the MIT licence. Fonts: Atkinson Hyperlegible Next and "

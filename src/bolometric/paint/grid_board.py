@@ -15,7 +15,8 @@ from bolometric.paint.palette import Palette, ink_on
 LEFT, LEFT_PART, TOP = 78, 0.16, 44
 """Pixels for the names of rows, the part of the width that they take at most, and pixels for the names of columns."""
 TALLEST = 1.2
-LEGIBLE = 12
+LEGIBLE, NAMED = 12, 20
+"""Pixels a place must measure before its word, and before rows and columns, are named."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -80,7 +81,7 @@ def paint_grid(painter: QPainter, layout: GridLayout, picture: GridPicture, pale
             painter.setFont(font)
             painter.setPen(ink_on(ground) if picture.warmth is not None else QColor(palette.ink))
             painter.drawText(place, Qt.AlignmentFlag.AlignCenter, text)
-    if size >= LEGIBLE:
+    if layout.width >= NAMED:
         _paint_names(painter, layout, palette)
     painter.restore()
 

@@ -3,12 +3,15 @@
 from __future__ import annotations
 
 from html import escape
+from typing import TYPE_CHECKING
 
 from PySide6.QtCore import Signal
 
-from bolometric.core.faults import Fault
 from bolometric.desk.parts.links import LinkedText, link
 from bolometric.paint.palette import LIGHT, Palette
+
+if TYPE_CHECKING:
+    from bolometric.core.faults import Fault
 
 TITLES = {"fault": "Fault", "advice": "Worth a look"}
 

@@ -134,9 +134,12 @@ class GaugeStrip(QWidget):
 
     def show_readings(self, game: Game, readings: dict[str, Reading], colours: Palette) -> None:
         """Show what is known of a game; a reading that is not there yet shows as waiting."""
-        for key, gauge in self.gauges.items():
+        # What thinking is worth takes the place of the lead where there is something to think about.
+        instead = {"lead_for_good"} if applies(game, "choice") else set()
+        shown = {key for key in self.gauges if applies(game, key)} - instead
+        # Hidden ones go first: all of them together would push the window wider than the screen.
+        for key in sorted(self.gauges, key=lambda key: key in shown):
+            gauge = self.gauges[key]
             gauge.colours = colours
-            # What thinking is worth takes the place of the lead where there is something to think about.
-            instead = key == "lead_for_good" and applies(game, "choice")
-            gauge.setVisible(applies(game, key) and not instead)
+            gauge.setVisible(key in shown)
             gauge.show_reading(readings.get(key), getattr(game.brief, key, None))

@@ -19,10 +19,11 @@ from numba import njit
 from numpy.typing import NDArray
 
 from bolometric.core.areas.digits.rules import ANY, Columns, Placing, free_sets, numbers_of, placing_of
-from bolometric.core.areas.digits.spec import MOST_STATES
 from bolometric.core.seats import Style
 
 Array = NDArray[np.float64]
+MOST_FOLLOWED = 200_000
+"""Ways of filling the columns on which a style is followed; past that its numbers are known from games played."""
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -35,7 +36,7 @@ class Plan:
     distance that is expected; first without, then with a digit that may still be thrown away."""
 
 
-@lru_cache(maxsize=32)
+@lru_cache(maxsize=4)
 def plan_of(columns: Columns) -> Plan:
     """Solve for the best number on average."""
     digits = len(columns.values)
@@ -99,13 +100,13 @@ def _by_free(free, columns):  # type: ignore[no-untyped-def]
     return order, begin
 
 
-@lru_cache(maxsize=32)
+@lru_cache(maxsize=16)
 def numbers(columns: Columns, style: Style) -> tuple[Array, Array, Array] | None:
     """Numbers, their chances, and whether the digits of each stand in the best order; None if there are too many.
 
     For the nearest number the last array says whether it is the target.
     """
-    if columns.states > MOST_STATES:
+    if columns.states > MOST_FOLLOWED:
         return None
     placing = placing_of(columns, style)
     codes = np.arange(columns.states)

@@ -11,14 +11,14 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bolometric.core.areas.digits.exact import in_order, numbers
-from bolometric.core.areas.digits.rules import Columns, Placing, free_sets, numbers_of, placing_of
+from bolometric.core.areas.digits.rules import Columns, Placing, numbers_of, placing_of
 from bolometric.core.points import who_is_best
 from bolometric.core.seats import Style
 
 Array = NDArray[np.float64]
 Known = tuple[Array, Array, Array]
 """Numbers, their chances, and how far each reaches the aim."""
-MOST_SEQUENCES = 200_000
+MOST_SEQUENCES = 120_000
 PLAIN = Style()
 
 
@@ -70,22 +70,23 @@ def _codes(columns: Columns, digits: NDArray[np.int64]) -> NDArray[np.int64]:
 
 def placed(columns: Columns, placing: Placing, drawn: NDArray[np.int64], rng: np.random.Generator) -> NDArray[np.int64]:
     """Codes after placing rows of digits one by one; ``rng`` is used where a style takes any column."""
-    rows = np.arange(len(drawn))
     codes, spare = np.zeros(len(drawn), np.int64), np.full(len(drawn), int(columns.spare))
+    free = np.full(len(drawn), (1 << columns.columns) - 1)
     for step in range(drawn.shape[1]):
-        free = free_sets(columns, codes)
         row = codes if placing.by_code else free
         column = placing.choice[spare, row, drawn[:, step]].astype(np.int64)
-        open_to = (free[:, None] >> np.arange(columns.columns)) & 1
-        open_to = np.concatenate([open_to, (spare * (free > 0))[:, None]], axis=1)
         wild = column < 0
         if wild.any():
+            open_to = (free[:, None] >> np.arange(columns.columns)) & 1
+            open_to = np.concatenate([open_to, (spare * (free > 0))[:, None]], axis=1)
             pick = (rng.random(len(drawn)) * open_to.sum(axis=1)).astype(np.int64)
             anywhere = (open_to.cumsum(axis=1) > pick[:, None]).argmax(axis=1)
             column = np.where(wild, anywhere, column)
         thrown = (column == columns.columns) | (free == 0)
-        codes[rows[~thrown]] += (drawn[~thrown, step] + 1) * columns.powers[column[~thrown]]
+        kept = ~thrown
+        codes[kept] += (drawn[kept, step] + 1) * columns.powers[column[kept]]
         spare = np.where((column == columns.columns) & (free > 0), 0, spare)
+        free[kept] &= ~(1 << column[kept])
     return codes
 
 

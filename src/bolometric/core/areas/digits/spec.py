@@ -16,8 +16,8 @@ from bolometric.core.model import AreaPart
 from bolometric.core.odds import Distribution
 from bolometric.core.pieces import AnyPiece, remembers
 
-MOST_STATES = 2_500_000
-"""Ways of filling the columns, in part or whole, that are worked out."""
+MOST_STATES = 2_000_000
+"""Ways of filling the columns, in part or whole, on which best play is worked out."""
 
 PRACTICES = (
     Choice(

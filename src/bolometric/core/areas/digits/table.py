@@ -74,9 +74,11 @@ def asks(game: Game, now: OnDigits) -> str:
     area = game.area_as(Digits)
     if now.waiting != "choice":
         return "draw for all." if area.together and game.seats.count > 1 else ""
+    if len(now.hand) == 1:
+        where = "into one of your rows" if area.practice == "rows" else "into a column"
+        return f"write {minus(game.distribution.totals[now.digit])} {where}."
     shown = listing([game.distribution.totals[digit] for digit in now.hand], "and")
-    what = "row" if area.practice == "rows" else "column"
-    return f"{shown} in hand; choose the {what} for {minus(game.distribution.totals[now.digit])}."
+    return f"{shown} in hand; choose the column for {minus(game.distribution.totals[now.digit])}."
 
 
 def _shown(game: Game, now: OnDigits, seat: int) -> str:

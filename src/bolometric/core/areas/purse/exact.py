@@ -102,8 +102,9 @@ def last_sum(steps: Steps, style: Style, multipliers: tuple[float, ...]) -> Arra
                 continue
             if choice is None:
                 for adds in steps.adds[total]:
-                    np.add.at(after, at + adds, here[at] * chance / steps.adds.shape[1])
+                    after[at + adds] += here[at] * chance / steps.adds.shape[1]  # places differ, so none is lost
             else:
-                np.add.at(after, at + steps.adds[total, choice[left, at, total]], here[at] * chance)
+                there = at + steps.adds[total, choice[left, at, total]]
+                after += np.bincount(there, here[at] * chance, steps.sums)
         here = after
     return here

@@ -7,7 +7,7 @@ from typing import TYPE_CHECKING
 
 import numpy as np
 
-from bolometric.core.areas.trail import daring, exact, meeting
+from bolometric.core.areas.trail import daring, exact
 from bolometric.core.areas.trail.rules import Chain, compile_chain
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.game import Game
@@ -51,7 +51,7 @@ def solve(game: Game, stop: Callable[[], bool]) -> Solved | None:
     if trail.track == "shared":
         way = _journey(game, game.seats.style(0), stop)
         return together(way, trail.turns, seats, trail.go_on == "no")
-    if meeting.meets(game) or (trail.at_most > 1 and seats > 1):
+    if meets(game) or (trail.at_most > 1 and seats > 1):
         return None  # positions of all seats together would have to be followed
     styles = [game.seats.style(seat) for seat in range(seats)]
     ways = {style: _journey(game, style, stop) for style in dict.fromkeys(styles)}
@@ -78,6 +78,14 @@ def chooses(game: Game) -> bool:
     return trail.go_on == "dare" or (trail.chooses_mover and game.seats.count > 1)
 
 
+def meets(game: Game) -> bool:
+    """Whether seats heed each other."""
+    trail = _trail(game)
+    daring_own = trail.go_on == "dare" and trail.track == "own"
+    to_win = any(style.choose == "plan" and style.aim(trail) == "win" for style in game.seats.styles)
+    return (trail.chooses_mover and game.seats.count > 1) or (daring_own and to_win)
+
+
 def hopeless(game: Game) -> bool:
     """Whether no sequence of totals leads home."""
     return not _chain(game).can_finish[0]
@@ -100,10 +108,10 @@ def squares(game: Game) -> Squares | None:
 
 def player(game: Game) -> Player:
     """Compile the game for the runs."""
-    from bolometric.core.areas.trail import meeting, outcomes
+    from bolometric.core.areas.trail import meeting, outcomes  # they bring Numba with them
 
     trail, seats = _trail(game), game.seats.count
-    plain = meeting.player(game) if meeting.meets(game) else _racing(game)
+    plain = meeting.player(game) if meets(game) else _racing(game)
     if trail.track == "shared":
         return lambda runs, most_turns, rng: outcomes.together(plain(runs, trail.turns, rng), seats, trail.turns)
     if seats == 1:

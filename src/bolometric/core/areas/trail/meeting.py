@@ -23,14 +23,6 @@ GUESS, GREEDY, PLANNED = 0, 1, 2
 """How a seat chooses whom a total moves."""
 
 
-def meets(game: Game) -> bool:
-    """Whether seats heed each other."""
-    trail = game.area_as(Trail)
-    daring = trail.go_on == "dare" and trail.track == "own"
-    to_win = any(style.choose == "plan" and style.aim(trail) == "win" for style in game.seats.styles)
-    return (trail.chooses_mover and game.seats.count > 1) or (daring and to_win)
-
-
 def how(choose: str) -> int:
     """How a style chooses whom a total moves."""
     return {"guess": GUESS, "thumb": GREEDY, "plan": PLANNED}[choose]

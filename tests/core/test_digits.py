@@ -1,0 +1,194 @@
+"""Digits: best play against plain recursions, exact against simulated, and the game by hand."""
+
+from functools import cache
+from itertools import permutations, product
+
+import numpy as np
+import pytest
+from hypothesis import assume, given, settings
+from hypothesis import strategies as st
+
+from bolometric.core.areas.digits.area import columns_of
+from bolometric.core.areas.digits.board import describe, heat, rule_words
+from bolometric.core.areas.digits.rounds import known_of
+from bolometric.core.areas.registry import area_of
+from bolometric.core.errors import GameError
+from bolometric.core.faults import find_faults
+from bolometric.core.game import game_from
+from bolometric.core.measure import measure, measure_exactly
+from bolometric.core.seats import Style
+from bolometric.core.table import Sitting
+
+TEN = {"faces": list(range(10))}
+styles = st.sampled_from([
+    {}, {"choose": "plan"}, {"choose": "thumb", "rule": "halves"}, {"choose": "thumb", "rule": "left_first"},
+])  # fmt: skip
+
+
+@st.composite
+def digit_games(draw, practices=("one_by_one", "together"), seats=3):
+    practice = draw(st.sampled_from(practices))
+    faces = draw(st.lists(st.integers(0, 9), min_size=2, max_size=4))
+    rowed = st.sampled_from([{}, {"choose": "plan"}, {"choose": "thumb", "rule": "beat_largest"}])
+    data = {
+        "pieces": [{"faces": faces}],
+        "area": {
+            "kind": "digits",
+            "practice": practice,
+            "whole": draw(st.integers(1, 3)),
+            "decimals": draw(st.integers(0, 1)),
+            "rows": draw(st.integers(1, 3)),
+            "aim": draw(st.sampled_from(["largest", "smallest", "nearest"])),
+            "target": draw(st.sampled_from([5, 40, 321])),
+            "draws": draw(st.sampled_from(["own", "shared"])),
+            "spare": draw(st.sampled_from(["none", "one"])),
+            "points": draw(st.integers(1, 2)),
+        },
+        "seats": {
+            "count": draw(st.integers(1, seats)),
+            "styles": draw(st.lists(rowed if practice == "rows" else styles, min_size=1, max_size=3)),
+        },
+    }
+    try:
+        return game_from(data)
+    except GameError:
+        assume(False)
+        raise
+
+
+def number(area, digits):
+    """What digits make, from the lowest column up."""
+    return sum(digit * 10.0 ** (i - area.decimals) for i, digit in enumerate(digits))
+
+
+def score(area, value):
+    return {"largest": -value, "smallest": value, "nearest": abs(value - float(area.target))}[area.aim]
+
+
+def best_by_hand(game):
+    """The least score on average when each digit is placed before the next is seen."""
+    area, odds = game.area, game.distribution
+    draws = list(zip([int(t) for t in odds.totals], odds.chances.tolist(), strict=True))
+
+    @cache
+    def value(filled, spare):
+        if None not in filled:
+            return score(area, number(area, filled))
+        whole = 0.0
+        for digit, chance in draws:
+            options = [
+                value((*filled[:i], digit, *filled[i + 1 :]), spare) for i, held in enumerate(filled) if held is None
+            ]
+            if spare:
+                options.append(value(filled, False))
+            whole += chance * min(options)
+        return whole
+
+    return value((None,) * area.columns, area.spare == "one")
+
+
+@settings(max_examples=40, deadline=None)
+@given(digit_games(("one_by_one",)))
+def test_placing_for_good_is_that_of_a_plain_recursion(game):
+    columns = columns_of(game)
+    found, chances, _ = known_of(columns, Style(choose="plan"), False)
+    assert chances.sum() == pytest.approx(1)
+    assert columns.score(found) @ chances == pytest.approx(best_by_hand(game), rel=1e-9, abs=1e-9)
+
+
+@settings(max_examples=25, deadline=None)
+@given(digit_games(("together",)))
+def test_arranging_is_the_best_of_all_arrangements(game):
+    area, odds = game.area, game.distribution
+    draws = list(zip([int(t) for t in odds.totals], odds.chances.tolist(), strict=True))
+    assume(len(draws) ** area.digits < 3000)
+    mean = 0.0
+    for hand in product(draws, repeat=area.digits):
+        chance = np.prod([p for _, p in hand])
+        orders = permutations([digit for digit, _ in hand], area.columns)
+        mean += chance * min(score(area, number(area, order)) for order in orders)
+    columns = columns_of(game)
+    found, chances, _ = known_of(columns, Style(choose="plan"), True)
+    assert columns.score(found) @ chances == pytest.approx(mean, rel=1e-9, abs=1e-9)
+
+
+@settings(max_examples=50, deadline=None)
+@given(digit_games())
+def test_exact_and_simulated_agree(game):
+    found = measure(game, 6000)
+    for key, exact in found.exact.readings.items():
+        played = found.simulated.get(key)
+        if played is not None and exact.mean is not None and key != "choice":
+            assert abs(exact.mean - played.mean) <= 4 * played.stderr + 1e-6 * abs(exact.mean) + 1e-9, key
+    wins = found.exact.readings.get("seat_wins")
+    for exact, played in zip(wins.values if wins else (), found.simulated["seat_wins"].values, strict=False):
+        assert abs(exact - played) <= 4 * found.simulated["seat_wins"].stderr + 1e-9
+
+
+@settings(max_examples=14, deadline=None)
+@given(digit_games(("one_by_one", "together", "rows", "rows")))
+def test_by_hand_is_like_the_runs(game):
+    batch = area_of(game).player(game)(10_000, 100_000, np.random.default_rng(2))
+    turns, wins = [], np.zeros(game.seats.count)
+    for seed in range(100):
+        sitting = Sitting(game, seed)
+        while not sitting.now.over:
+            before = sitting.now
+            sitting.play_on(game.seats.style(before.seat))
+            now = sitting.now
+            kept = [
+                old >= 0 and old != new
+                for a, b in zip(before.filled, now.filled, strict=True)
+                for old, new in zip(a, b, strict=True)
+            ]
+            assert not any(kept) or now.round > before.round  # what is written stays
+        turns.append(sitting.now.turn)
+        wins[list(sitting.now.winners)] += 1 / len(sitting.now.winners)
+    bits = (batch.home[:, None] >> np.arange(game.seats.count)) & 1
+    share = (bits / bits.sum(axis=1, keepdims=True)).mean(axis=0)
+    assert np.all(np.abs(wins / 100 - share) < 4.5 * np.sqrt(0.25 / 100))
+    draws_a_turn = game.area.digits if game.area.practice == "together" else 1
+    assert np.mean(turns) / draws_a_turn == pytest.approx(batch.turns.mean() / draws_a_turn, rel=0.35)
+
+
+def test_the_rule_for_three_columns_is_one_that_a_child_can_follow():
+    game = game_from({"pieces": [TEN], "area": {"kind": "digits"}, "seats": {"styles": [{"choose": "plan"}]}})
+    assert rule_words(columns_of(game), 0b111) == "6 or more: hundreds; 4 to 5: tens; 0 to 3: ones"
+    assert (
+        describe(game, heat(game), 1)
+        == "Free hundreds, tens and ones: 6 or more: hundreds; 4 to 5: tens; 0 to 3: ones (exact)."
+    )
+    found = measure_exactly(game).readings
+    assert found["score"].mean == pytest.approx(-best_by_hand(game))
+    assert "Best play comes to 692.6 on average, guessing to 499.5" in describe(game, heat(game), 0)
+
+
+@pytest.mark.parametrize(
+    ("data", "code", "says"),
+    [
+        ({"pieces": [{"faces": [1, 12]}]}, "no_digit", "12 is written with two digits"),
+        ({"pieces": [TEN], "area": {"aim": "nearest", "target": 5000}}, "target_out_of_reach", "from 0 to 999"),
+        ({"pieces": [{"faces": [4, 4]}]}, "no_choice", "Only one digit"),
+        ({"pieces": [TEN], "area": {"whole": 2}}, "no_choice", "as good as best play"),
+    ],
+)
+def test_faults_name_the_setting_and_their_cure_works(data, code, says):
+    game = game_from({**data, "area": {"kind": "digits", **data.get("area", {})}})
+    fault = next(fault for fault in find_faults(game) if fault.code == code)
+    assert says in fault.sentence
+    for change in fault.cures:
+        assert code not in {found.code for found in find_faults(change.game)}
+    assert fault.cures
+
+
+@pytest.mark.parametrize(
+    ("area", "pieces", "says"),
+    [
+        ({"whole": 6, "decimals": 3, "aim": "nearest"}, [TEN], "too many to work out"),
+        ({}, [{"faces": [-1, 2]}], "Only whole numbers from 0 up"),
+        ({"practice": "rows"}, [{"kind": "pack", "after": "keep_out"}], "do not keep them out"),
+    ],
+)
+def test_what_cannot_be_written_is_refused(area, pieces, says):
+    with pytest.raises(GameError, match=says):
+        game_from({"pieces": pieces, "area": {"kind": "digits", **area}})

@@ -1,0 +1,134 @@
+"""The duel: rounds and matches by enumeration, exact against simulated, by hand, and the handicap question."""
+
+from collections import defaultdict
+from itertools import product
+
+import numpy as np
+import pytest
+from hypothesis import assume, given, settings
+from hypothesis import strategies as st
+
+from bolometric.core.areas.duel.area import round_in, sides_of
+from bolometric.core.areas.duel.handicap import handicaps
+from bolometric.core.areas.registry import area_of
+from bolometric.core.errors import GameError
+from bolometric.core.faults import find_faults
+from bolometric.core.game import game_from
+from bolometric.core.measure import measure, measure_exactly
+from bolometric.core.table import Sitting
+from tests.random_games import dice
+
+
+@st.composite
+def duels(draw, seats=3):
+    data = {
+        "pieces": draw(dice(2, st.integers(0, 5))),
+        "area": {
+            "kind": "duel",
+            "takes": draw(st.sampled_from(["higher", "lower"])),
+            "ties": draw(st.sampled_from(["shared", "again", "carried"])),
+            "length": draw(st.sampled_from(["rounds", "first_to"])),
+            "rounds": draw(st.integers(1, 5)),
+            "points": draw(st.integers(1, 3)),
+            "sides": draw(st.lists(dice(2, st.integers(0, 6)), max_size=2)),
+        },
+        "seats": {"count": draw(st.integers(2, seats))},
+    }
+    try:
+        game = game_from(data)
+    except GameError:
+        assume(False)
+        raise
+    assume(round_in(game).tied < 0.9)
+    return game
+
+
+def match_by_hand(game):
+    """Every round's totals are listed, and points followed round by round."""
+    area, sides = game.area, sides_of(game)
+    rounds = []
+    for totals in product(*(zip(odds.totals, odds.chances.tolist(), strict=True) for odds in sides)):
+        shown, chance = [total for total, _ in totals], np.prod([p for _, p in totals])
+        best = max(shown) if area.takes == "higher" else min(shown)
+        rounds.append((tuple(k for k, total in enumerate(shown) if total == best), chance))
+    sets = defaultdict(float)
+    for who, chance in rounds:
+        sets[who] += chance
+    wins, ties = np.zeros(len(sides)), 0.0
+    state = {((0,) * len(sides), 1, 0): 1.0}
+    for _ in range(200):
+        after = defaultdict(float)
+        for (points, pot, played), chance in state.items():
+            for who, p in sets.items():
+                if len(who) > 1 and area.ties == "again":
+                    after[points, pot, played] += chance * p
+                    continue
+                gets = who if len(who) == 1 or area.ties == "shared" else ()
+                now = tuple(count + pot * (k in gets) for k, count in enumerate(points))
+                held = pot + 1 if not gets else 1
+                if (played + 1 == area.rounds) if area.length == "rounds" else (max(now) >= area.points):
+                    top = [k for k, count in enumerate(now) if count == max(now)]
+                    wins[top] += chance * p / len(top)
+                    ties += chance * p * (len(top) > 1)
+                else:
+                    after[now, held, played + 1] += chance * p
+        state = after
+    return wins, ties, sum(state.values())
+
+
+@settings(max_examples=40, deadline=None)
+@given(duels())
+def test_matches_are_those_of_all_totals_listed(game):
+    wins, ties, left = match_by_hand(game)
+    found = measure_exactly(game).readings
+    assert np.allclose(found["seat_wins"].values, wins, atol=left + 1e-9)
+    assert found["ties"].mean == pytest.approx(ties, abs=left + 1e-9)
+
+
+@settings(max_examples=30, deadline=None)
+@given(duels(4))
+def test_exact_and_simulated_agree(game):
+    found = measure(game, 10_000)
+    for key in ("turns", "rounds", "minutes", "ties", "first_seat_edge"):
+        exact, played = found.exact.readings[key], found.simulated[key]
+        assert abs(exact.mean - played.mean) <= 4 * played.stderr + 1e-9, key
+        assert exact.sd is None or played.sd == pytest.approx(exact.sd, rel=0.15, abs=0.1)
+
+
+@settings(max_examples=8, deadline=None)
+@given(duels())
+def test_by_hand_each_seat_draws_from_its_own_and_lengths_agree(game):
+    batch = area_of(game).player(game)(20_000, 100_000, np.random.default_rng(1))
+    turns, wins, sides = [], np.zeros(game.seats.count), sides_of(game)
+    for seed in range(120):
+        sitting = Sitting(game, seed)
+        while not sitting.now.over:
+            seat = sitting.now.seat
+            sitting.draw()
+            assert sitting.here.shown.total in sides[seat].totals
+        turns.append(sitting.now.turn)
+        wins[list(sitting.now.winners)] += 1 / len(sitting.now.winners)
+    assert abs(np.mean(turns) - batch.turns.mean()) < 4.5 * np.std(turns) / 120**0.5 + 1e-9
+    bits = (batch.home[:, None] >> np.arange(game.seats.count)) & 1
+    share = (bits / bits.sum(axis=1, keepdims=True)).mean(axis=0)
+    assert np.all(np.abs(wins / 120 - share) < 4.5 * np.sqrt(0.25 / 120))
+
+
+def test_a_seat_that_always_loses_is_given_pieces_that_make_it_even():
+    data = {"pieces": [{}, {}], "area": {"kind": "duel", "sides": [[{"faces": [1, 1]}]], "length": "first_to"}}
+    game = game_from(data)
+    fault = next(fault for fault in find_faults(game) if fault.code == "always_loses")
+    assert fault.where == "area.sides"
+    assert "two dice, faces 1 to 6: wins 50%" in fault.cures[0].words
+    assert measure_exactly(fault.cures[0].game).readings["seat_wins"].values[1] == pytest.approx(0.5)
+    best = handicaps(game, 1)
+    assert [abs(one.share - 0.5) for one in best] == sorted(abs(one.share - 0.5) for one in best)
+
+
+def test_what_no_duel_can_be_is_refused_or_said():
+    with pytest.raises(GameError, match="two players at least"):
+        game_from({"area": {"kind": "duel"}, "seats": {"count": 1}})
+    with pytest.raises(GameError, match="do not keep them out"):
+        game_from({"pieces": [{"kind": "pack", "after": "keep_out"}], "area": {"kind": "duel"}})
+    same = game_from({"pieces": [{"faces": [3, 3]}], "area": {"kind": "duel", "ties": "again"}})
+    assert "no round is ever decided" in next(f.sentence for f in find_faults(same) if f.code == "may_never_end")
