@@ -73,3 +73,72 @@ def test_a_die_and_a_spinner_from_nothing_to_the_command_line(qtbot, open_window
     assert window.document.game != before
     settle(qtbot, window, lambda: window._opened(window.filing.open(path)))
     assert window.document.game == before
+
+
+def played_out(table):
+    """Play the game at the table by its buttons and its board alone; which options were chosen is by their order."""
+    for step in range(400):
+        if table.sitting.now.over:
+            return
+        if table.draw.isEnabled():
+            table.draw.click()
+        elif table.options:
+            table.options[step % len(table.options)].click()
+        else:
+            places = [option.cell for option in table.sitting.options]
+            table.board.square_chosen.emit(places[(7 * step) % len(places)])
+    raise AssertionError("the game did not end")
+
+
+def test_tiles_of_ones_own_from_a_starter_to_the_table_and_the_command_line(qtbot, open_window, tmp_path):
+    """Ten tiles with a die and a die of 0 to 5: the program says what never closes, and its cure is taken."""
+    window = open_window(demo=False)
+    starter = next(game for _, game in STARTERS if game.name == "Close them all")
+    settle(qtbot, window, lambda: window._opened(window.filing.start(starter)))
+    tiles = choose(qtbot, window, "area.tiles").findChild(QSpinBox)
+    settle(qtbot, window, lambda: tiles.setValue(10))
+    window.editing.close_popover()
+    fewer = choose(qtbot, window, "area.fewer")
+    never = next(b for b in fewer.findChildren(QRadioButton) if b.text() == "never")
+    settle(qtbot, window, never.click)
+    qtbot.waitUntil(lambda: "can never be closed" in window.fault_list.toPlainText())
+    fault = next(fault for fault in window.fault_list.faults if fault.code == "last_never_closed")
+    settle(qtbot, window, lambda: window.editing.apply(fault.cures[0]))
+    assert window.document.game.area.fewer == "last_tile"
+
+    styles = choose(qtbot, window, "seats.styles")
+    styles.alike.setChecked(False)
+    styles.choices[0].setCurrentIndex(styles.choices[0].findData("plan-complete"))
+    settle(qtbot, window, lambda: styles.choices[0].activated.emit(0))
+    window.editing.close_popover()
+    game = window.document.game
+    assert [style.goal for style in game.seats.styles] == ["complete", "usual"]
+    assert "close all" in window.sheet.toPlainText()
+
+    window.show_table()
+    table = window.late.table
+    table.coach.setChecked(True)
+    while table.sitting.now.waiting != "choice":
+        table.draw.click()
+    assert "is best, leaving" in table.advice.text()
+    table.coach.setChecked(False)
+    played_out(table)
+    assert "win" in table.record.toPlainText().splitlines()[0]
+
+    window.filing.questions.place = tmp_path / "ten"
+    window.actions_by_id["save"].trigger()
+    told = json.loads(
+        CliRunner().invoke(main, ["measure", str(tmp_path / "ten.bolo.json"), "--runs", "300", "--json"]).output
+    )
+    for key in ("score", "success", "choice"):
+        assert told["readings"][key]["mean"] == window.gauges.gauges[key].reading.mean
+    assert told["readings"]["score"]["method"] == "exact"
+
+
+def test_every_starter_is_played_to_its_end_at_the_table(qtbot, open_window):
+    window = open_window(demo=False)
+    for words, starter in STARTERS:
+        window._opened(window.filing.start(starter))
+        window.show_table()
+        played_out(window.late.table)
+        assert window.late.table.state.text(), words

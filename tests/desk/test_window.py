@@ -345,3 +345,17 @@ def test_the_board_tells_best_play_where_players_dare(qtbot, window):
     settle(qtbot, window, lambda: window.document.edit("area.go_on", "no"))
     assert "Best play" not in line.text()
     assert window.gauges.gauges["lead_for_good"].isVisible()
+
+
+def test_pointing_at_a_square_marks_where_to_stop(qtbot, window):
+    window.document.start(read(next(path for path in demo_files() if path.name.startswith("ridge-dare"))))
+    qtbot.waitUntil(lambda: window.shape.board.heat is not None and window.exact.game == window.document.game)
+    window.show_shape()
+    board = window.shape.board
+    plain = board.grab().toImage()
+    board._pick(25)
+    assert {board.marks[place] for place in range(27, 42)} == {"go on"}
+    assert {board.marks[place] for place in range(42, 48)} == {"stop"}
+    assert board.grab().toImage() != plain
+    board._pick(60)
+    assert not board.marks

@@ -43,6 +43,9 @@ class AreaPart(Part):
         """Whether all seats take each turn together, so that a turn is a round."""
         return False
 
+    cut_out: ClassVar[bool] = False
+    """Whether something has to be cut out."""
+
     def check_draw(self, distribution: Distribution) -> None:
         """Raise a setting error if nothing could ever happen with this draw."""
 

@@ -30,7 +30,7 @@ def caution(game: Game) -> str:
     told = [SMALL]
     if any(isinstance(piece, Spinner) for piece in game.pieces):
         told.append(SPIN)
-    if any(isinstance(piece, (Spinner, Pack)) for piece in game.pieces):
+    if game.area.cut_out or any(isinstance(piece, (Spinner, Pack)) for piece in game.pieces):
         told.append(CUT)
     return f"{'; '.join(told)}: keep to your school's own rules."
 

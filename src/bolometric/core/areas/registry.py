@@ -48,6 +48,9 @@ class Board(Protocol):
     def names(self, game: Game) -> tuple[str, ...]:
         """What is written on each place."""
 
+    def marks(self, game: Game, number: int) -> dict[int, str]:
+        """A word on each place that says what is best there, once a place is pointed at; empty where there is none."""
+
     def grid(self, game: Game) -> Grid:
         """The table that the board is, for areas whose board is one."""
 

@@ -14,6 +14,8 @@ from bolometric.paint.fonts import screen_font
 from bolometric.paint.palette import LIGHT, Palette, ink_on, usual
 
 LEGEND = 34
+MARKED = 34
+"""Pixels a place must be wide for a word about best play."""
 MARGIN = 14
 
 
@@ -31,6 +33,7 @@ class BoardWidget(QWidget):
         self.heat: Heat | None = None
         self.colours: Palette = LIGHT
         self.picked = 0
+        self.marks: dict[int, str] = {}
         self._picture = picture_of(self.game, None)
         self.setMouseTracking(True)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
@@ -44,7 +47,7 @@ class BoardWidget(QWidget):
     def show_board(self, game: Game, heat: Heat | None, colours: Palette) -> None:
         """Take on a board and how often its places are used."""
         self.game, self.heat, self.colours = game, heat, colours
-        self._picture = picture_of(game, heat)
+        self._picture, self.marks = picture_of(game, heat), {}
         self._pick(min(self.picked, self.count))
         self.update()
 
@@ -70,6 +73,7 @@ class BoardWidget(QWidget):
         layout = self.layout_now()
         paint_board(painter, layout, self._picture, self.colours)
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        self._paint_marks(painter, layout)
         if self.picked:
             ring = layout.square(self.picked)
             painter.setBrush(Qt.BrushStyle.NoBrush)
@@ -77,6 +81,22 @@ class BoardWidget(QWidget):
             painter.drawRoundedRect(ring.adjusted(-1, -1, 1, 1), 6, 6)
         self._paint_legend(painter)
         painter.end()
+
+    def _paint_marks(self, painter: QPainter, layout: Layout) -> None:
+        """What is best on each place that a turn begun at the picked one can come to."""
+        if self.heat is None:
+            return
+        for place, word in self.marks.items():
+            square = layout.square(place)
+            if square.width() < MARKED:
+                continue
+            box = QRectF(square.left() + 3, square.bottom() - 19, square.width() - 6, 16)
+            painter.setPen(Qt.PenStyle.NoPen)
+            painter.setBrush(QColor(self.colours.night if word == "go on" else self.colours.ember))
+            painter.drawRoundedRect(box, 4, 4)
+            painter.setPen(QColor(self.colours.sheet))
+            painter.setFont(screen_font(11))
+            painter.drawText(box, Qt.AlignmentFlag.AlignCenter, word)
 
     def _paint_legend(self, painter: QPainter) -> None:
         if self.heat is None:
@@ -132,5 +152,6 @@ class BoardWidget(QWidget):
     def _pick(self, number: int) -> None:
         if number != self.picked:
             self.picked = number
+            self.marks = board_of(self.game).marks(self.game, number) if self.heat is not None and number else {}
             self.update()
             self.square_picked.emit(number)

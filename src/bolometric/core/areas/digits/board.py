@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from functools import lru_cache
-from typing import Any
+from typing import Any, cast
 
 from bolometric.core.areas.digits.area import columns_of
 from bolometric.core.areas.digits.exact import plan_of
-from bolometric.core.areas.digits.rounds import known_of
+from bolometric.core.areas.digits.rounds import known_of, sets_of
 from bolometric.core.areas.digits.rules import Columns
 from bolometric.core.areas.digits.spec import Digits
 from bolometric.core.game import Game
@@ -58,6 +58,11 @@ def _place(columns: Columns, column: int) -> str:
 def names(game: Game) -> tuple[str, ...]:
     """What is written on each place."""
     return grid(game).texts
+
+
+def marks(game: Game, number: int) -> dict[int, str]:
+    """None: the board tells it by itself."""
+    return {}
 
 
 def unused(game: Game) -> frozenset[int]:
@@ -125,4 +130,18 @@ def describe(game: Game, heat: Heat, number: int) -> str:
         return ""
     shown = [float((columns.score(k[0]) if area.aim == "nearest" else k[0]) @ k[1]) for k in (best, guess)]
     what = "away from the target" if area.aim == "nearest" else "on average"
-    return f"Best play comes to {show('score', shown[0])} {what}, guessing to {show('score', shown[1])} (exact)."
+    words = f"Best play comes to {show('score', shown[0])} {what}, guessing to {show('score', shown[1])} (exact)."
+    return words if area.practice == "together" else f"{words}{_against(columns)}"
+
+
+@lru_cache(maxsize=16)
+def _against(columns: Columns) -> str:
+    """How often best play wins a round against the rules of thumb, both with the same digits."""
+    told = []
+    for rule, words in (("halves", "large digits left, small ones right"), ("left_first", "filling from the left")):
+        pair = [Style(choose="plan"), Style(choose="thumb", rule=cast(Any, rule))]
+        sets = sets_of(columns, pair, together=False, shared=True)
+        if sets is not None:
+            won, even = sets.get((0,), 0.0), sets.get((0, 1), 0.0)
+            told.append(f"{percent(won)} of rounds against {words} ({percent(even)} equal)")
+    return f" With the same digits it wins {' and '.join(told)}." if told else ""

@@ -47,6 +47,11 @@ def names(game: Game) -> tuple[str, ...]:
     return grid(game).texts
 
 
+def marks(game: Game, number: int) -> dict[int, str]:
+    """None: the board tells it by itself."""
+    return {}
+
+
 def unused(game: Game) -> frozenset[int]:
     """Totals that a seat cannot draw."""
     return frozenset(i for i, text in enumerate(names(game), 1) if not text)

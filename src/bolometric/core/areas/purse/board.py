@@ -22,6 +22,11 @@ from bolometric.core.report import show
 from bolometric.core.seats import Style
 from bolometric.core.wording import listing_words, minus, percent
 
+STYLES = (
+    ("Best play ends", Style(choose="plan")), ("the boldest", Style(choose="thumb", rule="boldest")),
+    ("an even share", Style(choose="thumb", rule="even_share")), ("guessing", Style()),
+)  # fmt: skip
+"""Styles that are compared, as they are named."""
 MOST_COLUMNS = 16
 """Columns of the map; each stands for a range of sums where there are more."""
 
@@ -78,6 +83,11 @@ def names(game: Game) -> tuple[str, ...]:
     return grid(game).texts
 
 
+def marks(game: Game, number: int) -> dict[int, str]:
+    """None: the board tells it by itself."""
+    return {}
+
+
 def unused(game: Game) -> frozenset[int]:
     """All are used."""
     return frozenset()
@@ -112,7 +122,7 @@ def describe(game: Game, heat: Heat, number: int) -> str:
     """What is best at a place for each total, and what it is worth; without one, what best play comes to."""
     steps, plan = steps_of(game), plan_for(game)
     if not number:
-        return _whole(game, steps, plan)
+        return _whole(game, steps)
     found = _map(steps)
     row, column = divmod(number - 1, len(found.edges) - 1)
     left, place = steps.draws - row, int((found.edges[column] + found.edges[column + 1] - 1) // 2)
@@ -136,11 +146,12 @@ def best_words(game: Game, left: int, place: int) -> str:
     return "; ".join(told)
 
 
-def _whole(game: Game, steps: Steps, plan: Plan) -> str:
-    guess = last_of(game, Style())
-    far = float(guess @ steps.distance)
-    return (
-        f"Best play ends {show('score', float(plan.distance[steps.draws, steps.start]))} away on average and hits the "
-        f"target with {percent(float(plan.hits[steps.draws, steps.start]))}; guessing {show('score', far)} and "
-        f"{percent(float(guess[steps.exact].sum()))} (exact)."
-    )
+def _whole(game: Game, steps: Steps) -> str:
+    """What each style comes to."""
+    over = np.arange(steps.sums) + steps.least > steps.target
+    told = []
+    for words, style in STYLES:
+        last = last_of(game, style)
+        away, hit = show("score", float(last @ steps.distance)), percent(float(last[steps.exact].sum()))
+        told.append(f"{words} {away} away, on the target {hit}, over {percent(float(last[over].sum()))}")
+    return f"{'; '.join(told)} (on average, exact)."

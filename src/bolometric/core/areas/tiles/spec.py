@@ -120,6 +120,7 @@ class Sets(AreaPart):
     goals: ClassVar[tuple[str, ...]] = ("expected", "complete")
     pace: ClassVar[Literal["turns", "rolls"]] = "rolls"
     gauges: ClassVar[tuple[str, ...]] = ("minutes", "in_time", "score", "success", "idle_turns", "choice")
+    cut_out: ClassVar[bool] = True
 
     kind: Literal["tiles"] = "tiles"
     play: Literal["sets"] = "sets"

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from bolometric.core.amounts import tidy
 from bolometric.core.areas.trail import area, daring
+from bolometric.core.areas.trail.rules import GOES_ON, compile_chain
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.game import Game
 from bolometric.core.heat import Heat
@@ -64,6 +65,22 @@ def describe(game: Game, heat: Heat, number: int) -> str:
     if not number:
         best = best.replace("begun here", "begun at the start")
     return " ".join(part for part in (told, best) if part)
+
+
+def marks(game: Game, number: int) -> dict[int, str]:
+    """Where players dare: for a turn begun at a square, on which of those ahead to stop and on which to go on."""
+    trail = game.area_as(Trail)
+    if trail.go_on != "dare" or per_cell_of(trail) > 1 or not game.draws_are_known or not 0 <= number < trail.steps:
+        return {}
+    plan, chain = daring.plan_of(trail, game.distribution), compile_chain(trail, game.distribution)
+    reached, front = {number}, [number]
+    while front:
+        here = front.pop()
+        ahead = {int(there) for there in chain.table[here, chain.turn == GOES_ON]}
+        fresh = {there for there in ahead - reached if there < trail.steps}
+        reached |= fresh
+        front += [there for there in fresh if plan.go[number, there]]
+    return {place: "go on" if plan.go[number, place] else "stop" for place in sorted(reached - {number})}
 
 
 def _square(trail: Trail, heat: TrailHeat, number: int) -> str:

@@ -20,6 +20,11 @@ def names(game: Game) -> tuple[str, ...]:
     return tuple(minus(number) for number in line_of(game).numbers)
 
 
+def marks(game: Game, number: int) -> dict[int, str]:
+    """None: the board tells it by itself."""
+    return {}
+
+
 def unused(game: Game) -> frozenset[int]:
     """All are used."""
     return frozenset()

@@ -21,6 +21,11 @@ def names(game: Game) -> tuple[str, ...]:
     return tuple(str(number) for number in range(1, game.area_as(Multiples).chart + 1))
 
 
+def marks(game: Game, number: int) -> dict[int, str]:
+    """None: the board tells it by itself."""
+    return {}
+
+
 def unused(game: Game) -> frozenset[int]:
     """Numbers up to the limit."""
     return frozenset(range(1, game.area_as(Multiples).limit + 1))

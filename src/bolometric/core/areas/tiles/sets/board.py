@@ -21,6 +21,11 @@ def names(game: Game) -> tuple[str, ...]:
     return tuple(str(tile + 1) for tile in range(game.area_as(Sets).tiles))
 
 
+def marks(game: Game, number: int) -> dict[int, str]:
+    """None: the board tells it by itself."""
+    return {}
+
+
 def unused(game: Game) -> frozenset[int]:
     """All are used."""
     return frozenset()
