@@ -1,0 +1,241 @@
+"""What holds for every kind of game: its sheet, its board, its coach, its runs, the command line and the schema."""
+
+import json
+
+import numpy as np
+import pytest
+from click.testing import CliRunner
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from bolometric.cli import main
+from bolometric.core.areas.registry import area_of, board_of
+from bolometric.core.demo import demo_files
+from bolometric.core.errors import GameError
+from bolometric.core.files import from_text, read, schema, to_text, write
+from bolometric.core.game import Game, game_from, with_value
+from bolometric.core.knobs import knobs
+from bolometric.core.measure import in_style, measure, measure_exactly, runs_of
+from bolometric.core.readings import KINDS
+from bolometric.core.rule_sheet import rule_sheet, rules_text
+from bolometric.core.starters import STARTERS
+from bolometric.core.table import Sitting
+from bolometric.core.verdict import applies
+from tests.core.test_digits import digit_games
+from tests.core.test_duel import duels
+from tests.core.test_filled import filled_games
+from tests.core.test_purse import purses
+from tests.core.test_sets import set_games
+from tests.random_games import games
+
+DEMO = {path.name.removesuffix(".bolo.json"): read(path) for path in demo_files()}
+ALL = {**DEMO, **{game.name: game for _, game in STARTERS}}
+any_game = st.one_of(
+    games(), set_games(), filled_games(), purses(), duels(), digit_games(("one_by_one", "together", "rows")),
+    st.sampled_from([game for game in ALL.values() if game.area.kind == "tiles" and game.area.play == "multiples"]),
+)  # fmt: skip
+every = pytest.mark.parametrize("game", ALL.values(), ids=ALL)
+
+
+def kind_of(game):
+    return f"{game.area.kind} {getattr(game.area, 'play', getattr(game.area, 'practice', ''))}".strip()
+
+
+def test_the_demo_shelf_and_the_starters_have_every_kind():
+    for shelf in (DEMO.values(), [game for _, game in STARTERS]):
+        kinds = {kind_of(game) for game in shelf}
+        assert kinds >= {
+            "trail", "tiles sets", "tiles boxes", "tiles counters", "tiles multiples", "digits one_by_one", "purse",
+            "duel",
+        }  # fmt: skip
+
+
+@every
+def test_the_sheet_tells_a_game_in_order_and_survives_its_file(game):
+    sections = rule_sheet(game)
+    assert [section.title for section in sections] == ["Aim", "Pieces", "Board", "First", "Each turn", "Last"]
+    for section in sections:
+        for line in section.text.splitlines():
+            assert line[:1].isupper() or line[:1].isdigit(), line
+            assert line.rstrip().endswith((".", ":")), line
+            assert "  " not in line.strip()
+            assert "{" not in line
+    assert "keep to your school's own rules" in rules_text(game)
+    assert from_text(to_text(game), "x") == game
+
+
+@every
+def test_every_place_of_the_board_is_told(game):
+    exact, board = measure_exactly(game), board_of(game)
+    heat = exact.heat
+    if heat is None:
+        return
+    assert all(value >= 0 for value in heat.values)
+    assert all(value <= 1 + 1e-9 for value in heat.scaled) or kind_of(game) == "trail"
+    for number in range(1, min(len(heat.values), 60) + 1):
+        told = board.describe(game, heat, number)
+        assert told.endswith(".")
+        assert told[0].isupper() or told[0].isdigit() or told[0] == "−"
+    assert isinstance(board.describe(game, heat, 0), str)
+
+
+@every
+def test_the_coach_always_has_a_sentence_and_spoils_nothing(game):
+    sitting = Sitting(game, 5)
+    for _ in range(60):
+        before = sitting.here
+        told = sitting.coach()
+        assert told.endswith(".")
+        assert sitting.here == before
+        if sitting.now.over:
+            break
+        options = sitting.options
+        assert len({option.key for option in options}) == len(options)
+        assert all(option.words for option in options)
+        sitting.play_on(game.seats.style(sitting.now.seat))
+    assert sitting.coach() == "The game is over." or not sitting.now.over
+
+
+@settings(max_examples=80, deadline=None)
+@given(any_game, st.integers(0, 9))
+def test_what_a_style_picks_is_always_an_option_and_every_step_can_be_taken_back(game, seed):
+    sitting = Sitting(game, seed)
+    for _ in range(40):
+        if sitting.now.over:
+            break
+        options = sitting.options
+        if options:
+            key = sitting.rules.pick(game, sitting.now, game.seats.style(sitting.now.seat), np.random.default_rng(seed))
+            assert key is None or key in {option.key for option in options}
+        sitting.play_on(game.seats.style(sitting.now.seat))
+    reached = list(sitting.past)
+    while sitting.can_undo:
+        sitting.undo()
+    assert sitting.here == reached[0]
+    again = Sitting(game, seed)
+    for _ in range(len(reached) - 1):
+        again.play_on(game.seats.style(again.now.seat))
+    assert again.past == reached  # the same seed gives the same game
+
+
+@settings(max_examples=60, deadline=None)
+@given(any_game)
+def test_readings_are_shares_lengths_and_sums_that_make_sense(game):
+    found = measure(game, 400)
+    readings = found.readings
+    assert set(readings) <= set(KINDS)
+    for key, reading in readings.items():
+        if KINDS[key].unit == "share" and reading.mean is not None:
+            assert -1e-9 <= reading.mean <= 1 + 1e-9, key
+        if reading.p10 is not None and reading.p90 is not None:
+            assert reading.p10 <= reading.p50 <= reading.p90
+        assert reading.stderr == 0 if reading.method == "exact" else reading.stderr >= 0
+    never = readings["stuck"].mean or 0.0
+    if readings["turns"].mean is not None:
+        assert readings["rounds"].mean <= readings["turns"].mean + 1e-9
+        assert readings["minutes"].mean > 0
+    wins = sum(readings["seat_wins"].values)
+    assert wins <= 1 + 1e-6
+    if never == 0 and game.area.kind != "trail":
+        assert wins == pytest.approx(1, abs=1e-6)
+    json.dumps(found.plain(), allow_nan=False)
+
+
+@settings(max_examples=25, deadline=None)
+@given(any_game, st.integers(0, 3))
+def test_the_same_seed_plays_the_same_runs_in_parts_that_add_up(game, seed):
+    (*_, one), (*_, other) = (runs_of(game, seed, 700) for _ in range(2))
+    assert one.runs == other.runs == 700
+    assert (one.all.turns == other.all.turns).all()
+    assert (one.all.winner == other.all.winner).all()
+    bits = (one.all.home[:, None] >> np.arange(game.seats.count)) & 1
+    alone = one.all.winner >= 0
+    assert (bits.sum(axis=1)[alone] == 1).all()
+    assert (bits.argmax(axis=1)[alone] == one.all.winner[alone]).all()
+
+
+@every
+def test_gauges_are_filled_by_what_is_measured(game):
+    found = measure(game, 300)
+    for key in game.area.gauges:
+        if applies(game, key):
+            assert key in found.readings, key
+
+
+@pytest.mark.parametrize("style", ["guess", "thumb", "plan"])
+@every
+def test_every_style_is_measured_or_refused_in_a_sentence(game, style):
+    try:
+        changed = in_style(game, style)
+    except GameError as error:
+        assert str(error).count(".") >= 1
+        assert style != "guess"
+        return
+    batch = area_of(changed).player(changed)(50, 5000, np.random.default_rng(1))
+    assert len(batch.turns) == 50
+
+
+@every
+def test_the_command_line_measures_checks_and_lists_odds(game, tmp_path):
+    path = tmp_path / "game.bolo.json"
+    write(game, path)
+    for words, codes in ((["measure", "--runs", "200", "--json"], {0}), (["odds", "--json"], {0}), (["check"], {0, 1})):
+        done = CliRunner().invoke(main, [words[0], str(path), *words[1:]])
+        assert done.exit_code in codes, done.output
+        assert "Traceback" not in done.output
+    told = json.loads(CliRunner().invoke(main, ["measure", str(path), "--runs", "200", "--json"]).output)
+    assert told["game"] == game.name
+    assert {"turns", "seat_wins", "success"} <= set(told["readings"])
+    told = CliRunner().invoke(main, ["measure", str(path), "--runs", "200"])
+    assert "Wins by seat" in told.output
+
+
+def fields_described(node, defs, seen):
+    """Every field of the schema that has no description, by its path."""
+    if "$ref" in node:
+        name = node["$ref"].split("/")[-1]
+        return fields_described(defs[name], defs, seen | {name}) if name not in seen else []
+    missing = []
+    for branch in ("oneOf", "anyOf"):
+        for one in node.get(branch, []):
+            missing += fields_described(one, defs, seen)
+    for name, field in node.get("properties", {}).items():
+        plain = "description" in field or "const" in field or "$ref" in field or "oneOf" in field
+        missing += [] if plain or name in ("kind", "play") else [name]
+        missing += fields_described(field, defs, seen)
+    return missing
+
+
+def test_the_schema_describes_every_setting_of_every_area():
+    found = schema()
+    assert fields_described(found["properties"]["area"], found["$defs"], frozenset()) == []
+    names = {kind: body for kind, body in found["$defs"].items() if "kind" in body.get("properties", {})}
+    assert {"Trail", "Sets", "Boxes", "Counters", "Multiples", "Digits", "Purse", "Duel"} <= {
+        name.split("__")[-1] for name in names
+    } | {"Counters"}
+
+
+@every
+def test_small_changes_keep_a_game_valid_or_are_refused_with_their_place(game):
+    for at in knobs(game):
+        if at.knob.kind == "number" and at.low is not None:
+            for value in (at.low, at.high, at.low - 1, at.high + 1):
+                given_value = int(value) if isinstance(at.value, int) else value
+                try:
+                    changed = with_value(game, at.path, given_value)
+                except GameError as error:
+                    assert error.where
+                    assert error.sentence.endswith(".")
+                else:
+                    assert at.low <= given_value <= at.high
+                    assert rules_text(changed)
+
+
+def test_an_area_that_is_not_there_is_named():
+    for area, says in (
+        ({"kind": "maze"}, "'maze' is not one of the choices"),
+        ({"kind": "tiles", "play": "x"}, "tiles: x"),
+    ):
+        with pytest.raises(GameError, match=says):
+            game_from({"area": area})
+    assert Game().area.kind == "trail"
