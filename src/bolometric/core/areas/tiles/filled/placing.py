@@ -20,6 +20,8 @@ from bolometric.core.areas.tiles.filled.first import Clock, Counts, clock, mean_
 Array = NDArray[np.float64]
 FEW = 3000
 """Placements up to which all are compared."""
+ALIKE = 9
+"""Digits to which two placements are compared; of equally good ones that with the lower numbers is taken."""
 FINE = 10**9
 """Chances as whole numbers, for proportions."""
 
@@ -59,12 +61,12 @@ def _search(chances: Array, counters: int, worth: Callable[[Counts], float], pla
     base = placed or (0,) * len(chances)
     free = counters - sum(base)
     if comb(free + len(possible) - 1, free) <= FEW:
-        best = max(_all(base, possible, free), key=lambda counts: (worth(counts), counts))
+        best = max(_all(base, possible, free), key=lambda counts: (round(worth(counts), ALIKE), counts))
         return Placement(best, worth(best), True)
     ways = tuple(int(chance * FINE) for chance in chances)
     begins = [evenly(ways, free), by_odds(ways, free)]
     climbed = [_climbed(tuple(np.add(base, begin).tolist()), base, possible, worth) for begin in begins]
-    best = max(climbed, key=lambda counts: (worth(counts), counts))
+    best = max(climbed, key=lambda counts: (round(worth(counts), ALIKE), counts))
     return Placement(best, worth(best), False)
 
 

@@ -1,0 +1,154 @@
+"""Boards of tiles and boards that are tables: where places lie, and what is seen on them."""
+
+from itertools import pairwise
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from PySide6.QtCore import QPointF, QRectF, Qt
+from PySide6.QtGui import QImage, QPainter
+
+from bolometric.core.demo import demo_files
+from bolometric.core.files import read
+from bolometric.core.game import with_value
+from bolometric.core.heat import Grid
+from bolometric.core.measure import measure_exactly
+from bolometric.core.table import Sitting
+from bolometric.desk.parts.board import BoardWidget
+from bolometric.paint.board import layout_of, paint_board, picture_of, standing_picture
+from bolometric.paint.grid_board import GridLayout, GridPicture
+from bolometric.paint.palette import DARK, LIGHT
+from bolometric.paint.tile_board import TileLayout, TilePicture, paint_tiles
+from tests.desk.test_paint import coloured
+
+DEMO = {path.name.removesuffix(".bolo.json"): read(path) for path in demo_files()}
+
+
+def drawn(act, width=800, height=500):
+    image = QImage(width, height, QImage.Format.Format_RGB32)
+    image.fill(Qt.GlobalColor.white)
+    painter = QPainter(image)
+    act(painter)
+    painter.end()
+    return image
+
+
+sizes = st.tuples(st.integers(200, 1500), st.integers(120, 900))
+
+
+def check_places(layout, room):
+    squares = [layout.square(number) for number in range(1, layout.cells + 1)]
+    grown = room.adjusted(-0.5, -0.5, 0.5, 0.5)
+    for number, square in enumerate(squares, 1):
+        assert grown.contains(square)
+        assert layout.number_at(square.center()) == number
+        assert layout.beside(number, 0) == number
+        up = layout.beside(number, 1)
+        assert up == number or squares[up - 1].center().y() < square.center().y()
+    assert all(not one.intersects(other) for one, other in pairwise(squares))
+    assert layout.number_at(QPointF(-5, -5)) is None
+
+
+@settings(max_examples=60, deadline=None)
+@given(st.integers(1, 200), st.booleans(), sizes)
+def test_tiles_lie_apart_inside_and_can_be_pointed_at(count, piles, size):
+    room = QRectF(10, 10, *size)
+    check_places(TileLayout(count, room, piles), room)
+
+
+@settings(max_examples=60, deadline=None)
+@given(st.integers(1, 24), st.integers(1, 15), st.booleans(), sizes)
+def test_places_of_a_table_lie_apart_inside_and_can_be_pointed_at(columns, rows, named, size):
+    names = tuple(f"row {row}" if named else "" for row in range(rows))
+    grid = Grid("across", "down", tuple(map(str, range(columns))), names, ("x",) * columns * rows)
+    room = QRectF(10, 10, *size)
+    check_places(GridLayout(grid, room), room)
+
+
+def test_a_shut_tile_and_the_counters_on_a_tile_are_seen(qapp):
+    layout, names = TileLayout(9, QRectF(0, 0, 800, 500)), tuple(map(str, range(1, 10)))
+    plain = drawn(lambda painter: paint_tiles(painter, layout, TilePicture(names), LIGHT))
+    shut = drawn(lambda painter: paint_tiles(painter, layout, TilePicture(names, shut=frozenset({3, 4})), LIGHT))
+    assert plain != shut
+    assert coloured(shut, LIGHT.faint) > coloured(plain, LIGHT.faint)
+    stacks = tuple((0, 1) if place == 2 else () for place in range(9))
+    piled = drawn(lambda painter: paint_tiles(painter, layout, TilePicture(names, stacks=stacks), LIGHT))
+    assert coloured(piled, LIGHT.night) > coloured(plain, LIGHT.night)
+    assert coloured(piled, LIGHT.ember) > coloured(plain, LIGHT.ember)
+
+
+@pytest.mark.parametrize("seats", [1, 3, 6])
+@pytest.mark.parametrize("each", [1, 4, 24])
+def test_all_counters_of_a_tile_fit_on_it(qapp, seats, each):
+    layout = TileLayout(13, QRectF(0, 0, 700, 400), piles=True)
+    stacks = tuple(
+        tuple(seat for seat in range(seats) for _ in range(each)) if place == 6 else () for place in range(13)
+    )
+    names = tuple(map(str, range(1, 14)))
+    plain = drawn(lambda painter: paint_tiles(painter, layout, TilePicture(names), LIGHT))
+    piled = drawn(lambda painter: paint_tiles(painter, layout, TilePicture(names, stacks=stacks), LIGHT))
+    tile = layout.square(7)
+    for x in range(0, 700, 3):
+        for y in range(0, 400, 3):
+            if not tile.adjusted(-2, -2, 2, 2).contains(QPointF(x, y)) and not near_number(layout, x, y):
+                assert plain.pixel(x, y) == piled.pixel(x, y)
+
+
+def near_number(layout, x, y):
+    """Whether a point is in the upper half of any tile, where its number moves to make room."""
+    return any(layout.square(n).contains(QPointF(x, y)) for n in range(1, layout.cells + 1))
+
+
+@pytest.mark.parametrize("palette", [LIGHT, DARK], ids=["light", "dark"])
+@pytest.mark.parametrize("name", ["signal-digits", "battery-ration", "twin-domes"])
+def test_the_place_where_the_game_stands_is_ringed(qapp, name, palette):
+    game = DEMO[name]
+    sitting = Sitting(game, 2)
+    sitting.draw()
+    shown = standing_picture(game, sitting.now)
+    assert isinstance(shown, GridPicture)
+    assert shown.here > 0
+    layout = layout_of(game, QRectF(0, 0, 800, 500))
+    image = drawn(lambda painter: paint_board(painter, layout, shown, palette))
+    assert coloured(image, palette.ember) > 20
+    assert layout.square(shown.here).isValid()
+
+
+@pytest.mark.parametrize("name", ["signal-digits", "battery-ration"])
+def test_best_play_is_only_shown_at_the_table_when_it_is_asked_for(qapp, name):
+    game = DEMO[name]
+    now = Sitting(game).now
+    blank, told = standing_picture(game, now, False), standing_picture(game, now, True)
+    assert set(blank.grid.texts) == {""}
+    assert blank.warmth is None
+    assert told.grid == picture_of(game, measure_exactly(game).heat).grid
+
+
+def test_the_table_for_digits_is_the_threshold_of_each_set_of_columns(qapp):
+    grid = layout_of(DEMO["signal-digits"], QRectF(0, 0, 800, 500)).grid
+    assert grid.rows == ("H T O", "H T", "H O", "T O")
+    assert grid.columns == tuple(map(str, range(10)))
+    assert "".join(grid.texts[:10]) == "OOOOTTHHHH"
+
+
+def test_a_chart_and_a_line_grow_with_their_settings(qtbot):
+    for name, path, value, count in (
+        ("comet-chart", "area.chart", 80, 80),
+        ("beacon-watch", "area.last", 15, 15),
+        ("dome-shutters", "area.tiles", 12, 12),
+    ):
+        widget = BoardWidget()
+        qtbot.addWidget(widget)
+        widget.resize(900, 600)
+        game = with_value(DEMO[name], path, value)
+        widget.show_board(game, measure_exactly(game).heat, LIGHT)
+        assert widget.count == count
+        widget.show()
+        qtbot.keyClick(widget, Qt.Key.Key_Right)
+        assert widget.picked == 1
+        assert widget.describe(1)
+        chosen = []
+        widget.square_chosen.connect(chosen.append)
+        qtbot.keyClick(widget, Qt.Key.Key_Return)
+        qtbot.mouseClick(widget, Qt.MouseButton.LeftButton, pos=widget.layout_now().square(count).center().toPoint())
+        assert chosen == [1, count]
