@@ -1,8 +1,11 @@
 """Files from the window: opening, saving, closing, the shelf, and what survives a kill."""
 
+from PySide6.QtCore import Qt
+
 from bolometric.core.demo import demo_files
 from bolometric.core.files import SUFFIX, read, write
 from bolometric.core.game import Game
+from bolometric.core.starters import STARTERS
 from tests.desk.settling import settle
 
 
@@ -58,6 +61,11 @@ def test_a_running_program_keeps_its_own_copy(qtbot, open_window):
 def test_the_menus_of_starters_and_recent_files(qtbot, window, tmp_path):
     game_menu = window.menuBar().actions()[0].menu()
     new, recent = (action.menu() for action in game_menu.actions() if action.menu() is not None)
+    qtbot.keyClick(window, "n", Qt.KeyboardModifier.ControlModifier)
+    assert window.document.game.name == "A short trail"
+    new.aboutToShow.emit()
+    new.aboutToShow.emit()
+    assert len(new.actions()) == len(STARTERS)
     settle(qtbot, window, new.actions()[1].trigger)
     assert window.document.game.name == "A trail of sums"
     recent.aboutToShow.emit()
