@@ -3,13 +3,16 @@
 import json
 import time
 
+import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from bolometric.core.areas.registry import area_of, board_of
 from bolometric.core.demo import demo_files
 from bolometric.core.errors import FileError
 from bolometric.core.files import from_text, to_text
+from bolometric.core.measure import measure_exactly
 from bolometric.core.report import odds_plain
 from bolometric.core.rule_sheet import rules_text
 from bolometric.core.starters import STARTERS
@@ -84,3 +87,54 @@ def test_many_outcomes_are_bounded_whatever_is_asked():
         except FileError as error:
             assert "\n" not in str(error)
         assert time.perf_counter() - start < 20
+
+
+TWENTY = {"faces": list(range(20))}
+TENTHS = {"faces": [f"{n}/{d}" for n, d in zip(range(1, 11), [3, 7, 11, 13, 17, 19, 23, 29, 31, 37], strict=True)]}
+MANY = {"kind": "pack", "cards": [{"value": n, "count": 2} for n in range(1, 61)], "drawn": 3}
+PLANS = {"count": 6, "styles": [{"choose": "plan"}, {}]}
+
+
+@pytest.mark.parametrize(
+    ("pieces", "area", "seats"),
+    [
+        ([TWENTY] * 4, {"kind": "tiles", "tiles": 12, "score": "digits", "rounds": 10}, PLANS),
+        ([MANY], {"kind": "tiles", "tiles": 12, "fewer": "never"}, PLANS),
+        ([TWENTY] * 10, {"kind": "tiles", "play": "boxes", "boxes": 24}, {"count": 6}),
+        ([TENTHS] * 5, {"kind": "tiles", "play": "boxes", "boxes": 24}, {"count": 6}),
+        ([TWENTY] * 2, {"kind": "tiles", "play": "counters", "counters": 24, "first": 0, "last": 38}, PLANS),
+        ([TWENTY] * 3, {"kind": "tiles", "play": "multiples", "chart": 200, "limit": 0, "counters": 24}, {"count": 6}),
+        ([TENTHS, TENTHS], {"kind": "purse", "draws": 20, "multipliers": ["1/41", 1, 7], "target": 9}, PLANS),
+        ([TWENTY] * 2, {"kind": "purse", "draws": 20, "multipliers": [1, 5, 10, 25, 50], "target": 5000}, PLANS),
+        ([{"faces": list(range(10))}], {"kind": "digits", "whole": 6, "decimals": 3, "points": 10}, PLANS),
+        ([TWENTY, TWENTY], {"kind": "digits", "practice": "together", "whole": 6, "spare": "one"}, PLANS),
+        ([TWENTY], {"kind": "digits", "practice": "rows", "rows": 8, "points": 10}, PLANS),
+        ([{"faces": list(range(10))}], {"kind": "digits", "whole": 6, "aim": "nearest", "spare": "one"}, {"count": 1}),
+        ([TWENTY] * 10, {"kind": "duel", "length": "first_to", "points": 30, "ties": "carried"}, {"count": 6}),
+        (
+            [{"faces": [1, 1, 1, 1, 1, 2]}],
+            {"kind": "duel", "points": 30, "length": "first_to", "ties": "again"},
+            {"count": 6},
+        ),
+        ([TWENTY] * 2, {"length": 200, "go_on": "dare"}, {"styles": [{"choose": "plan", "goal": "win"}]}),
+        ([{}], {"length": 200, "moves": "either", "end": "exact"}, {"styles": [{"choose": "plan"}, {}]}),
+    ],
+    ids=lambda given: given.get("play", given.get("kind", "")) if isinstance(given, dict) else "",
+)
+def test_the_largest_of_every_kind_is_answered_in_time(pieces, area, seats):
+    """What is allowed is worked out, played and told within seconds; what is too much is refused in a sentence."""
+    start = time.perf_counter()
+    try:
+        game = from_text(json.dumps({"bolometric": 1, "pieces": pieces, "area": area, "seats": seats}), "x")
+    except FileError as error:
+        assert str(error).endswith(".")
+        assert time.perf_counter() - start < 10
+        return
+    found = measure_exactly(game)
+    board = board_of(game)
+    if found.heat is not None:
+        assert isinstance(board.describe(game, found.heat, 0), str)
+    batch = area_of(game).player(game)(50, 5000, np.random.default_rng(1))
+    assert len(batch.turns) == 50
+    assert rules_text(game)
+    assert time.perf_counter() - start < 40

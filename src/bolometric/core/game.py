@@ -138,7 +138,7 @@ class Game(Part):
     @model_validator(mode="after")
     def _fits_together(self) -> Self:
         check_set(self.pieces, self.draw)
-        self.seats.check_styles(self.area, remembers(self.pieces))
+        self.seats.check_styles(self.area, remembers(self.pieces), len(self.distribution.totals))
         self.area.check_seats(self.seats.count)
         self.area.check_pieces(self.pieces, self.draw)
         self.area.check_draw(self.distribution)

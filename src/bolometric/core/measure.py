@@ -141,13 +141,18 @@ def thinking_played(game: Game, seed: int, stop: Stop = never_stop) -> Reading |
     for styles in BY_SEATS:
         against = with_styles(game, styles)
         try:
-            against.seats.check_styles(game.area, remembers(game.pieces))
+            _check_styles(against)
         except PydanticCustomError:
             return None  # best play is not known here
         *_, tally = runs_of(against, seed, THOUGHT_RUNS, stop)
         shares.append(tally.shares[:, int(styles[0].choose == "guess")])
     won = np.concatenate(shares)
     return Reading("simulated", max(0.0, 2 * float(won.mean()) - 1), stderr=2 * float(won.std()) / len(won) ** 0.5)
+
+
+def _check_styles(game: Game) -> None:
+    """Raise a setting error if the styles of a changed game can't be."""
+    game.seats.check_styles(game.area, remembers(game.pieces), len(game.distribution.totals))
 
 
 def in_style(game: Game, choose: str) -> Game:
@@ -157,7 +162,7 @@ def in_style(game: Game, choose: str) -> Game:
     changed = game.model_copy(update={"seats": game.seats.model_copy(update={"styles": (style,)})})
     if choose != "guess" and area_of(game).chooses(game):
         try:
-            changed.seats.check_styles(game.area, remembers(game.pieces))
+            _check_styles(changed)
         except PydanticCustomError as error:
             raise GameError(str(error), "seats.styles") from None
     return changed

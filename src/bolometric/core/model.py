@@ -55,7 +55,7 @@ class AreaPart(Part):
     def check_rule(self, rule: str) -> None:
         """Raise a setting error if a rule of thumb lacks what it needs."""
 
-    def check_plan(self, goal: str, seats: int, memory: bool) -> None:
+    def check_plan(self, goal: str, seats: int, memory: bool, totals: int) -> None:
         """Raise a setting error if best play is not known for so many seats, or where draws hang together."""
 
     def check_seats(self, count: int) -> None:

@@ -141,8 +141,11 @@ class Seats(Part):
         """The style of a seat, counted from 0."""
         return self.styles[min(seat, len(self.styles) - 1)]
 
-    def check_styles(self, area: AreaPart, memory: bool) -> None:
-        """Raise if a rule of thumb or a goal does not belong to the area."""
+    def check_styles(self, area: AreaPart, memory: bool, totals: int) -> None:
+        """Raise if a style does not belong to the area, or its plan is not known.
+
+        ``memory``: whether draws hang together; ``totals``: how many different totals there are.
+        """
         for style in self.styles:
             if style.choose == "thumb" and style.rule not in area.rules:
                 others = f"choose {' or '.join(area.rules)}" if area.rules else "there is none, so let them guess"
@@ -152,7 +155,7 @@ class Seats(Part):
             if style.choose == "thumb":
                 area.check_rule(style.rule)
             if style.choose == "plan" and area.goals:
-                area.check_plan(style.aim(area), self.count, memory)
+                area.check_plan(style.aim(area), self.count, memory, totals)
             if style.choose == "plan" and area.rules and not area.goals:
                 raise setting_error(
                     "No best play is known for this kind of game: let players guess, or use a rule of thumb.",

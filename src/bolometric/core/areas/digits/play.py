@@ -17,6 +17,8 @@ from bolometric.core.game import Game
 from bolometric.core.runs import TIED, UNFINISHED, Batch, Player
 
 Array = NDArray[np.float64]
+IN_STEP = 2000
+"""Games of rows that are played in step: looking ahead takes memory."""
 Round = Callable[[int, np.random.Generator], tuple[Array, Array, Array]]
 """So many rounds: what is best if least, the score that is told, and how far the aim is reached; shape (runs,
 seats)."""
@@ -85,13 +87,17 @@ def _rows(game: Game) -> Round:
     edges, styles = chances.cumsum(), [game.seats.style(seat) for seat in range(seats)]
 
     def play(runs: int, rng: np.random.Generator) -> tuple[Array, Array, Array]:
+        parts = [some(min(IN_STEP, runs - at), rng) for at in range(0, runs, IN_STEP)]
+        told = np.concatenate(parts)
+        return -told, told, (told == area.rows).astype(float)
+
+    def some(runs: int, rng: np.random.Generator) -> Array:
         rows = np.full((runs, seats, area.rows), FREE, np.int64)
         everyone = np.arange(runs)
         for turn in range(area.rows * seats):
             seat = turn % seats
             drawn = np.minimum(np.searchsorted(edges, rng.random(runs), "right"), len(edges) - 1)
             rows[everyone, seat, written(rows, seat, drawn, chances, styles[seat], rng)] = drawn
-        ticks = ticks_of(rows).astype(float)
-        return -ticks, ticks, (ticks == area.rows).astype(float)
+        return ticks_of(rows).astype(float)
 
     return play

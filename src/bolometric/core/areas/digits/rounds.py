@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from functools import lru_cache
 from itertools import combinations_with_replacement, permutations
-from math import factorial
+from math import comb, factorial
 
 import numpy as np
 from numpy.typing import NDArray
@@ -19,6 +19,8 @@ Array = NDArray[np.float64]
 Known = tuple[Array, Array, Array]
 """Numbers, their chances, and how far each reaches the aim."""
 MOST_SEQUENCES = 120_000
+MOST_HANDS = 8_000_000
+"""Hands of digits, times the arrangements that are tried."""
 PLAIN = Style()
 
 
@@ -31,7 +33,11 @@ def known_of(columns: Columns, style: Style, together: bool) -> Known | None:
 
 @lru_cache(maxsize=16)
 def arranged(columns: Columns) -> Known | None:
-    """The best numbers when all digits are drawn before any is placed: over all hands of digits."""
+    """The best numbers when all digits are drawn before any is placed: over all hands; None if there are too many."""
+    drawn = columns.columns + columns.spare
+    tried = factorial(drawn) if columns.aim == "nearest" else 1
+    if comb(len(columns.values) + drawn - 1, drawn) * tried > MOST_HANDS:
+        return None
     hands, chances = _hands(columns)
     best = best_of_hands(columns, hands)
     codes = _codes(columns, best)

@@ -16,6 +16,7 @@ from bolometric.core.model import AreaPart
 from bolometric.core.odds import Distribution
 from bolometric.core.pieces import AnyPiece, remembers
 
+MOST_DIGITS = 40
 MOST_STATES = 2_000_000
 """Ways of filling the columns, in part or whole, on which best play is worked out."""
 
@@ -166,6 +167,12 @@ class Digits(AreaPart):
         if self.practice != "rows" and any(Fraction(t).denominator > 1 or t < 0 for t in distribution.totals):
             raise setting_error(
                 "Only whole numbers from 0 up can be written into a column: change the pieces.", "pieces"
+            )
+        if len(distribution.totals) > MOST_DIGITS:
+            raise setting_error(
+                f"These pieces make {len(distribution.totals)} different numbers, and the most here is {MOST_DIGITS}: "
+                "use fewer pieces.",
+                "pieces",
             )
         if self.practice == "rows":
             return

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from fractions import Fraction
+from math import lcm
 from typing import Annotated, ClassVar, Literal
 
 from pydantic import AfterValidator, Field, StrictInt
@@ -14,6 +15,8 @@ from bolometric.core.model import AreaPart
 from bolometric.core.odds import Distribution
 
 MOST_SUMS = 200_000
+MOST_WORK = 40_000_000
+"""Different sums that are followed, and these times draws and choices."""
 
 OVERS = (
     Choice(
@@ -83,9 +86,9 @@ class Purse(AreaPart):
         if self.target <= 0:
             raise setting_error("The target must be above 0.", "area.target")
         parts = [Fraction(total) * by for total in distribution.totals for by in self.multipliers]
-        common = max(part.denominator for part in (*parts, self.target))
-        span = (max(parts) - min(parts)) * common * self.draws
-        if span > MOST_SUMS:
+        common = lcm(*(part.denominator for part in (*parts, self.target)))
+        span = (max(*parts, Fraction(0)) - min(*parts, Fraction(0))) * common * self.draws
+        if span > MOST_SUMS or span * self.draws * len(parts) > MOST_WORK:
             raise setting_error(
                 f"There are about {int(span):,} different sums, too many to work out: use fewer draws or smaller "
                 "numbers.",

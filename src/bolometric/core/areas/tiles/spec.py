@@ -20,6 +20,7 @@ MOST_TILES = 12
 MOST_MARKS = 24
 MOST_LINE = 40
 MOST_CHART = 200
+MOST_TOTALS = 200
 
 SCORES = (
     Choice("sum", "add the numbers left open", "Score the sum of what is left", "Large tiles left open cost most."),
@@ -231,6 +232,12 @@ class Boxes(AreaPart):
         check_listed(distribution)
         if not distribution.totals:
             raise setting_error("No draw makes a number, so no box could ever be filled: change the formula.", "draw")
+        if len(distribution.totals) > MOST_TOTALS:
+            raise setting_error(
+                f"These pieces make {len(distribution.totals):,} different totals, and the most for boxes is "
+                f"{MOST_TOTALS}: use fewer pieces.",
+                "pieces",
+            )
 
 
 class Counters(AreaPart):

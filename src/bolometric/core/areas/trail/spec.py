@@ -116,6 +116,8 @@ GAMES = (
     Choice("five", "best of five", "Play best of five", "Luck evens out more; takes three to five times as long."),
 )
 GAMES_AT_MOST = {"one": 1, "three": 3, "five": 5}
+MOST_SWEPT = 200_000_000
+"""Positions times totals that one sweep of value iteration may take."""
 MOST_MEETING = 200
 """Steps on which best play against another seat can be worked out."""
 
@@ -304,12 +306,13 @@ class Trail(AreaPart):
         """Games of a match, at most."""
         return GAMES_AT_MOST[self.games] if self.track == "own" else 1
 
-    def check_plan(self, goal: str, seats: int, memory: bool) -> None:
+    def check_plan(self, goal: str, seats: int, memory: bool, totals: int) -> None:
         """Best play against another is only known for two seats, a short trail and a game that stops at once."""
         meets = self.chooses_mover or (goal == "win" and self.go_on == "dare")
         if not meets or self.track == "shared":
             return
-        if memory or seats != 2 or self.finish != "at_once" or self.steps > MOST_MEETING:
+        small = self.steps ** (2 if self.chooses_mover else 3) * min(totals, 3 * self.steps) <= MOST_SWEPT
+        if not small or memory or seats != 2 or self.finish != "at_once" or self.steps > MOST_MEETING:
             raise setting_error(
                 "Best play against another is worked out for two seats where the first home ends the game at once, on "
                 f"at most {MOST_MEETING} steps: change that, or let players play for the fewest turns or by a rule of "

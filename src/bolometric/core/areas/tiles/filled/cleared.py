@@ -35,6 +35,8 @@ KEPT, SPARE = 12.0, 24
 GONE = 1e-15
 NEVER = 1e-26
 MOST_DRAWS = 20_000
+MOST_BY_CHANCE = 12_000
+"""Numbers times the square of what is left to chance on them: past that it is simulated."""
 
 
 @lru_cache(maxsize=256)
@@ -48,6 +50,8 @@ def clear_within(chances: tuple[float, ...], fill: Fill, marks: int) -> Array | 
         count and not chance for count, chance in zip(fill.counts, chances, strict=True)
     ):
         return np.zeros(2)
+    if fill.counts is None and marks**2 * len(chances) > MOST_BY_CHANCE:
+        return None
     weights = None if fill.counts is not None else np.where(p > 0, fill.weights, 0.0)
     sure = 1.0 if weights is None else float(weights.sum()) ** marks
     found: list[Array] = []

@@ -58,7 +58,7 @@ def line_of(game: Game) -> Line:
         numbers: tuple[Value, ...] = tuple(range(game.area.first, game.area.last + 1))
     else:
         numbers = odds.totals
-    ways = tuple(odds.ways_of(number) for number in numbers)
+    ways = odds.ways if numbers is odds.totals else tuple(odds.ways_of(number) for number in numbers)
     return Line(numbers, (*ways, odds.all_ways - sum(ways)))
 
 
