@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from importlib import import_module
 from pathlib import Path
 from typing import TYPE_CHECKING
 
@@ -156,6 +157,8 @@ class Window(QMainWindow):
         self.shape.show_board(self.document.game, None, self.colours)
         self._game_changed(play=False)
         getattr(self, f"show_{view}")()
+        # Charts and compiler both load this; on two threads at once the import of either can fail, so it comes first.
+        QTimer.singleShot(0, self, lambda: import_module("colorama"))
         QTimer.singleShot(FIRST_RUNS, self, lambda: self.measurer.play_again(self.document.game))
         QTimer.singleShot(WARM_UP, self, self.late.make_charts)
 
