@@ -59,6 +59,8 @@ class Camera:
         self.wait(lambda: self.seen.get("sure") == self.window.document.game == self.seen.get("faults"))
 
     def take(self, name: str) -> None:
+        gauges = self.window.gauges.gauges.values()
+        self.wait(lambda: all(gauge.reading is not None for gauge in gauges if gauge.isVisible()))
         self.rest()
         self.window.grab().save(str(self.folder / f"{name}.png"))
 

@@ -213,3 +213,16 @@ def test_runs_tell_exact_results_before_any_run_is_in(shown, path):
     assert view.count.isVisible() == ("score" not in game.area.gauges)
     assert view.cancel.text() == "Cancel"
     assert not view.grab().isNull()
+
+
+def test_what_thinking_is_worth_comes_by_play_where_it_is_not_worked_out(qtbot, measurer):
+    game = read(next(path for path in demo_files() if path.name.startswith("beacon")))
+    assert "choice" not in measure_exactly(game).readings
+    seen = []
+    measurer.runs_ready.connect(lambda played: seen.append(played.readings.get("choice")))
+    measurer.measure(game)
+    qtbot.waitUntil(lambda: bool(seen) and seen[-1] is not None, timeout=60_000)
+    assert seen[-1].method == "simulated"
+    assert seen[-1].mean > 0.5
+    known = read(next(path for path in demo_files() if path.name.startswith("dome")))
+    assert "choice" in measure_exactly(known).readings

@@ -10,14 +10,14 @@ from __future__ import annotations
 import time
 from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 from PySide6.QtCore import QObject, Signal
 
 from bolometric.core.errors import Cancelled
 from bolometric.core.game import Game
-from bolometric.core.measure import Exact, may_think, measure_exactly, runs_of, thinking, thinking_played
+from bolometric.core.measure import Exact, may_think, measure_exactly, runs_of, thinking_played
 from bolometric.core.readings import Reading
 from bolometric.core.runs import MOST_RUNS, SURE, Batch, Tally
 
@@ -64,6 +64,9 @@ class Measurer(QObject):
         self._runs_wanted = 0
         self._exact_wanted = 0
         self._closed = False
+        self._worth: tuple[int, Reading] | None = None
+        self._latest: tuple[int, Played] | None = None
+        """What thinking is worth, and the latest runs, each with its generation; only touched by the runs' thread."""
         self._exact = ThreadPoolExecutor(1, "exact")
         self._runs = ThreadPoolExecutor(1, "runs")
         self._relay.connect(self._deliver)
@@ -139,6 +142,8 @@ class Measurer(QObject):
         exact = measure_exactly(game, stale)
         _ = exact.heat  # worked out here, not by the window when it paints
         self._relay.emit(generation, self.exact_ready, (exact,))
+        if may_think(game) and "choice" not in exact.readings and generation == self._generation:
+            self._submit(self._runs, self._think, game)
 
     def _work_faults(self, generation: int, exact: Exact) -> None:
         from bolometric.core.faults import find_faults  # not wanted until the window is up
@@ -162,7 +167,11 @@ class Measurer(QObject):
 
         def show(done: bool) -> None:
             if latest is not None:
-                played = Played(game, latest.readings(), latest.all, latest.runs, latest.widest_error(), done)
+                readings = dict(latest.readings())
+                if self._worth is not None and self._worth[0] == generation:
+                    readings["choice"] = self._worth[1]
+                played = Played(game, readings, latest.all, latest.runs, latest.widest_error(), done)
+                self._latest = generation, played
                 self._relay.emit(generation, self.runs_ready, (played,))
 
         for tally in runs_of(game, self.seed, stop=stale):
@@ -175,9 +184,14 @@ class Measurer(QObject):
                 show(done=False)
                 shown = time.monotonic()
         show(done=True)
-        if latest is not None and may_think(game) and thinking(game, stale) is None:
-            worth = thinking_played(game, self.seed, stale)
-            if worth is not None:
-                readings = {**latest.readings(), "choice": worth}
-                played = Played(game, readings, latest.all, latest.runs, latest.widest_error(), True)
-                self._relay.emit(generation, self.runs_ready, (played,))
+
+    def _think(self, generation: int, game: Game) -> None:
+        """What thinking is worth, by play, where it was not worked out."""
+        worth = thinking_played(game, self.seed, lambda: generation != self._generation)
+        if worth is None:
+            return
+        self._worth = generation, worth
+        if self._latest is not None and self._latest[0] == generation:
+            played = self._latest[1]
+            played = replace(played, readings={**played.readings, "choice": worth})
+            self._relay.emit(generation, self.runs_ready, (played,))
