@@ -90,7 +90,7 @@ class BoardWidget(QWidget):
             square = layout.square(place)
             if square.width() < MARKED:
                 continue
-            box = QRectF(square.left() + 3, square.bottom() - 19, square.width() - 6, 16)
+            box = QRectF(square.left() + 3, square.bottom() - 23, square.width() - 6, 20)
             painter.setPen(Qt.PenStyle.NoPen)
             painter.setBrush(QColor(self.colours.night if word == "go on" else self.colours.ember))
             painter.drawRoundedRect(box, 4, 4)

@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 from bolometric.core.amounts import tidy
+from bolometric.core.areas.digits.rules import PLACES
 from bolometric.core.areas.digits.spec import Digits
 from bolometric.core.game import Game
 from bolometric.core.knobs import knob_at
-from bolometric.core.wording import Section, Sentences, Span, minus, number, plural, sentences
+from bolometric.core.wording import Section, Sentences, Span, listing_words, minus, number, plural, sentences
 
 
 def _choice(game: Game, path: str) -> Span:
@@ -22,8 +23,10 @@ def board(game: Game) -> Section:
         rows = Span(plural(area.rows, "row"), "area.rows")
         return Section("Board", (sentences(f"{each} ", rows, ", facing those of the others."),))
     whole = Span(plural(area.whole, "column"), "area.whole")
-    parts = Span(number(area.decimals), "area.decimals")
-    return Section("Board", (sentences(f"{each} ", whole, " of place value and ", parts, " after the point."),))
+    parts = Span(number(area.decimals) if area.decimals else "none", "area.decimals")
+    named = listing_words([PLACES[place] for place in range(area.whole - 1, -1 - area.decimals, -1)], "and")
+    line = sentences(f"{each} ", whole, " before the point and ", parts, f" after it: {named}.")
+    return Section("Board", (line,))
 
 
 def needs(game: Game) -> str:

@@ -51,13 +51,16 @@ def _track(game: Game) -> list[Sentences]:
 
 def needs(game: Game) -> str:
     """What is needed beside the pieces."""
-    counters = "a counter" if game.seats.count == 1 else "a counter for each player"
+    one = game.seats.count == 1 or _trail(game).track == "shared"
+    counters = "a counter" if one else "a counter for each player"
     return f", {counters} and the trail" if _trail(game).unit == "whole" else " and a box to fill for each player"
 
 
 def first(game: Game) -> tuple[Sentences, ...]:
     """Where a marker begins."""
     begin = "You begin" if game.seats.count == 1 else "Everyone begins"
+    if _trail(game).track == "shared":
+        begin = "All begin together"
     where = "with an empty box" if _trail(game).unit != "whole" else "off the board, before square 1"
     return (sentences(f"{begin} {where}."),)
 

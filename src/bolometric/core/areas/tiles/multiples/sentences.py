@@ -38,7 +38,7 @@ def begins(game: Game) -> str:
 
 def turn(game: Game) -> tuple[Sentences, ...]:
     """What comes off."""
-    off = "Take off the counter on the lowest number of which that is a divisor, whoever owns it."
+    off = "Take off the counter on the lowest multiple of it, whoever owns it."
     if MOVES in chart_of(game).divisors:
         return sentences(off), sentences("On 0 you may move one of your own counters to a free number above the limit.")
     return sentences(off), sentences("If there is none, nothing happens.")
