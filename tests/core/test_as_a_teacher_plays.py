@@ -64,9 +64,8 @@ def play_sets(data, chance):
 def play_boxes(data, chance):
     """Own draws in turn; the first to cross off all wins at once."""
     boxes = [[rolled(data["dice"], chance) for _ in range(data["area"]["boxes"])] for _ in data["plain_styles"]]
-    turns = idle = 0
-    for seat in itertools.cycle(range(len(boxes))):
-        turns += 1
+    idle = 0
+    for turns, seat in enumerate(itertools.cycle(range(len(boxes))), 1):
         total = rolled(data["dice"], chance)
         if total in boxes[seat]:
             boxes[seat].remove(total)

@@ -75,6 +75,8 @@ def standing_picture(game: Game, standing: Standing, told: bool = True) -> Pictu
     if isinstance(game.area, TABLES):
         found = picture_of(game, board_of(game).heat(game))
         assert isinstance(found, GridPicture)
+        if isinstance(game.area, Digits):
+            return GridPicture(board_of(game).played_grid(game, standing))
         found = replace(found, here=board_of(game).place_of(game, standing))
         if told or isinstance(game.area, Duel):
             return found

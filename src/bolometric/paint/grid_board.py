@@ -101,5 +101,5 @@ def _paint_names(painter: QPainter, layout: GridLayout, palette: Palette) -> Non
         box = QRectF(layout.area.left(), first.top(), layout.left - 8, first.height())
         painter.drawText(box, Qt.AlignmentFlag.AlignVCenter | Qt.AlignmentFlag.AlignRight, name)
     head = QRectF(layout.area.left(), layout.above - layout.top, layout.area.width(), layout.top - 20)
-    words = f"{grid.down} ↓   {grid.across} →" if grid.down else f"{grid.across} →"
+    words = f"{grid.down} ↓   {grid.across} →" if grid.down else f"{grid.across} →" if grid.across else ""
     painter.drawText(head, Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignVCenter, words)

@@ -54,6 +54,9 @@ class Board(Protocol):
     def grid(self, game: Game) -> Grid:
         """The table that the board is, for areas whose board is one."""
 
+    def played_grid(self, game: Game, now: Any) -> Grid:
+        """The table that is shown while the game is played by hand, where it is another one."""
+
     def place_of(self, game: Game, now: Any) -> int:
         """The place of that table on which the game stands, from 1; 0 for none."""
 

@@ -58,8 +58,11 @@ class BoardWidget(QWidget):
 
     def layout_now(self) -> Layout:
         """Where the places lie at the present size."""
-        room = QRectF(self.rect()).adjusted(MARGIN, MARGIN, -MARGIN, -MARGIN - LEGEND)
-        return layout_of(self.game, room)
+        return layout_of(self.game, self.room())
+
+    def room(self) -> QRectF:
+        """What there is for the board, above its legend."""
+        return QRectF(self.rect()).adjusted(MARGIN, MARGIN, -MARGIN, -MARGIN - LEGEND)
 
     def describe(self, number: int) -> str:
         """Sentences about a place."""

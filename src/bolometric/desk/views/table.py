@@ -29,7 +29,8 @@ from bolometric.core.standing import Option, Standing
 from bolometric.core.table import Sitting
 from bolometric.desk.parts.board import BoardWidget
 from bolometric.desk.parts.cloth import Cloth
-from bolometric.paint.board import paint_on_squares, standing_picture
+from bolometric.paint.board import Layout, paint_on_squares, standing_picture
+from bolometric.paint.grid_board import GridLayout, GridPicture
 from bolometric.paint.palette import LIGHT, Palette
 
 LARGEST_SEED = 999_999
@@ -37,6 +38,7 @@ PAUSE = 500
 """Milliseconds between the steps of seats that play by themselves: slow enough to follow."""
 MOST_BUTTONS = 8
 """Options that get a button each; more are chosen on the board."""
+OPTIONS_A_ROW = 4
 BY_HAND, PLAN = "by hand", "plan"
 PLAYERS = ((BY_HAND, None), ("guesses", "guess"), ("by its style", "own"), ("plays best", PLAN))
 
@@ -53,6 +55,12 @@ class TableBoard(BoardWidget):
         self.show_board(game, None, colours)
         self.standing, self._picture = standing, standing_picture(game, standing, told)
         self.update()
+
+    def layout_now(self) -> Layout:
+        """Where the places lie; a table may be another one than that of the board."""
+        if isinstance(self._picture, GridPicture):
+            return GridLayout(self._picture.grid, self.room())
+        return super().layout_now()
 
     def paintEvent(self, event: QPaintEvent) -> None:
         """Draw board and markers."""
@@ -79,7 +87,7 @@ class TableView(QWidget):
         self.state = QLabel(objectName="heading", wordWrap=True)
         self.draw = QPushButton("Draw")
         self.options: list[QPushButton] = []
-        self._option_row = QHBoxLayout()
+        self._option_rows = QGridLayout()
         self.back, self.again = QPushButton("Step back"), QPushButton("Start again")
         self.seed = QSpinBox(minimum=0, maximum=LARGEST_SEED, value=1)
         self.seed.setAccessibleName("seed: the same number gives the same draws")
@@ -121,9 +129,10 @@ class TableView(QWidget):
         middle.setRowStretch(1, 3)
         column.addLayout(middle, 1)
         column.addWidget(self.state)
+        self._option_rows.setColumnStretch(OPTIONS_A_ROW, 1)
+        column.addLayout(self._option_rows)
         row = QHBoxLayout()
         row.addWidget(self.draw)
-        row.addLayout(self._option_row)
         for widget in (self.back, self.again, QLabel("Seed"), self.seed, self.coach):
             row.addWidget(widget)
         row.addStretch()
@@ -255,14 +264,14 @@ class TableView(QWidget):
         """A button for each option; where there are many they are places of the board."""
         had_focus = any(button.hasFocus() for button in self.options)
         for button in self.options:
-            self._option_row.removeWidget(button)
+            self._option_rows.removeWidget(button)
             button.hide()
             button.deleteLater()
         self.options = []
-        for option in options if len(options) <= MOST_BUTTONS else ():
+        for i, option in enumerate(options if len(options) <= MOST_BUTTONS else ()):
             button = QPushButton(option.words)
             button.clicked.connect(lambda _=False, key=option.key: self._choose(key))
-            self._option_row.addWidget(button)
+            self._option_rows.addWidget(button, i // OPTIONS_A_ROW, i % OPTIONS_A_ROW)
             self.options.append(button)
         if had_focus:
             (self.options[0] if self.options else self.draw).setFocus()

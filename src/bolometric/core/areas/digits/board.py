@@ -76,12 +76,27 @@ def standing(game: Game, now: Any) -> tuple[frozenset[int], None]:
 
 
 def place_of(game: Game, now: Any) -> int:
-    """The place of the table for the digit in hand."""
-    if not _tabled(game) or getattr(now, "digit", -1) < 0 or now.digit >= MOST_DIGITS:
-        return 0
-    sets, digits = _free_sets(columns_of(game)), len(grid(game).columns)
-    free = now.free(columns_of(game), now.seat)
-    return sets.index(free) * digits + now.digit + 1 if free in sets else 0
+    """None: at the table the columns themselves are shown."""
+    return 0
+
+
+def played_grid(game: Game, now: Any) -> Grid:
+    """The columns, or rows, of every seat as they stand."""
+    columns, area = columns_of(game), game.area_as(Digits)
+    totals, order = game.distribution.totals, shown_order(game)
+    heads = [f"row {i + 1}" if area.practice == "rows" else columns.name(i) for i in order]
+    texts = [
+        "" if now.filled[seat][i] < 0 else minus(totals[now.filled[seat][i]])
+        for seat in range(game.seats.count)
+        for i in order
+    ]
+    return Grid("", "", tuple(heads), tuple(f"seat {seat + 1}" for seat in range(game.seats.count)), tuple(texts))
+
+
+def shown_order(game: Game) -> list[int]:
+    """Columns from the highest to the lowest, or rows from the first, as they are laid out."""
+    area = game.area_as(Digits)
+    return list(range(area.rows)) if area.practice == "rows" else list(range(area.columns - 1, -1, -1))
 
 
 def heat(game: Game) -> Heat | None:

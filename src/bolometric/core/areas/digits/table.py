@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from bolometric.core.areas.digits.area import columns_of
+from bolometric.core.areas.digits.board import shown_order
 from bolometric.core.areas.digits.exact import plan_of
 from bolometric.core.areas.digits.rounds import best_of_hands
 from bolometric.core.areas.digits.rows import FREE, ticks_of, written
@@ -100,10 +101,12 @@ def tally(game: Game, now: OnDigits) -> str:
 def options(game: Game, now: OnDigits) -> tuple[Option, ...]:
     """Every free column or row, and throwing away."""
     area, columns = game.area_as(Digits), columns_of(game)
-    free = [i for i, digit in enumerate(now.filled[now.seat]) if digit < 0]
+    order = shown_order(game)
+    free = [i for i in order if now.filled[now.seat][i] < 0]
+    cells = {i: now.seat * len(order) + place + 1 for place, i in enumerate(order)}
     if area.practice == "rows":
-        return tuple(Option(row, f"Row {row + 1}") for row in free)
-    found = [Option(column, columns.name(column).capitalize()) for column in reversed(free)]
+        return tuple(Option(row, f"Row {row + 1}", cells[row]) for row in free)
+    found = [Option(column, columns.name(column).capitalize(), cells[column]) for column in free]
     if not now.thrown[now.seat]:
         found.append(Option(area.columns, "Throw away"))
     return tuple(found)
