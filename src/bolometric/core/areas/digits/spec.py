@@ -65,6 +65,14 @@ class Digits(AreaPart):
     draws a number and writes it into a free row of its own, all see it; in the end each row gives a tick to the
     largest (smallest) of the numbers that face each other, to each if equal, and the most ticks take the round. Equal
     seats each get the point of a round. The first to ``points`` rounds wins, with equal points shared.
+
+    A guess writes a digit into any free column, evenly (or throws it away, where it may, as one option more); halves
+    puts digits above the median of all digits into the leftmost free column (for the smallest number the rightmost) and
+    the others at the other end, for the nearest number into the free column whose digit of the target it is nearest to;
+    left_first fills from the left; neither throws away before the last. Rows: beat_largest takes the row with the
+    largest number that it beats, else hides opposite the largest, else the first free row; a plan looks one step ahead.
+    Readings: score is the number made in the first round (nearest: its distance; rows: ticks); success the share of
+    numbers whose digits stand in the best order (nearest: that are the target; rows: that tick every row).
     """
 
     package: ClassVar[str] = "digits"

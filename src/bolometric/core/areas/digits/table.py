@@ -82,20 +82,12 @@ def asks(game: Game, now: OnDigits) -> str:
     return f"{shown} in hand; choose the column for {minus(game.distribution.totals[now.digit])}."
 
 
-def _shown(game: Game, now: OnDigits, seat: int) -> str:
-    totals, area = game.distribution.totals, game.area_as(Digits)
-    told = ["_" if digit < 0 else minus(totals[digit]) for digit in now.filled[seat]]
-    if area.practice == "rows":
-        return " | ".join(told)
-    whole, part = told[area.decimals :][::-1], told[: area.decimals][::-1]
-    return "".join(whole) + ("." + "".join(part) if part else "")
-
-
 def tally(game: Game, now: OnDigits) -> str:
-    """What stands in the columns, and the points."""
-    told = "; ".join(f"seat {seat + 1}: {_shown(game, now, seat)}" for seat in range(game.seats.count))
-    points = f" Points {', '.join(map(str, now.points))}." if game.area_as(Digits).points > 1 else ""
-    return f"{told}.{points}"
+    """Points so far; the board shows the columns."""
+    if game.area_as(Digits).points == 1:
+        return ""
+    told = ", ".join(f"seat {seat} has {count}" for seat, count in enumerate(now.points, 1))
+    return f"Round {now.round}; of points {told}."
 
 
 def options(game: Game, now: OnDigits) -> tuple[Option, ...]:

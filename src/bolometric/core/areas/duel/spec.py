@@ -37,6 +37,8 @@ class Duel(AreaPart):
     """Every seat draws from its own pieces; the highest (or lowest) total takes a point.
 
     Each draw is a turn. A draw that makes no number takes nothing. The most points win; equal ones share the win.
+
+    Readings: rounds counts every go of all, those that are drawn again too.
     """
 
     package: ClassVar[str] = "duel"

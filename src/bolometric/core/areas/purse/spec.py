@@ -44,6 +44,11 @@ class Purse(AreaPart):
     After each draw it must choose one of the multipliers; the total times the multiplier goes into the purse. The
     score is how far the purse ends from the target; the least wins, equal ones share the win. Hitting the target
     exactly is the aim (success).
+
+    Each draw with its choice is a turn. A guess takes any multiplier, evenly; boldest the largest result that does not
+    go over the target, or the least if all do; even_share the one that comes nearest to target × draws made / draws.
+    Readings: score is the distance of a seat; success the share of seats that end on the target, over of those that end
+    over it.
     """
 
     package: ClassVar[str] = "purse"

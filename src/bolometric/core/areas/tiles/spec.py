@@ -114,6 +114,9 @@ class Sets(AreaPart):
     In a turn a seat draws again and again. Each total must be used up whole by closing one set of open tiles that adds
     to it. As soon as no set fits, or when all are closed, the turn is over and what is left is scored. Each seat has
     one turn a round; the least sum of scores over the rounds wins, equal ones share the win.
+
+    Readings: score is a seat's final sum; success the share of turns that close all; idle_turns the share of turns
+    whose first draw already fits nothing; a turn is all the draws until it is over, and minutes count the draws.
     """
 
     package: ClassVar[str] = "tiles.sets"
@@ -204,6 +207,9 @@ class Boxes(AreaPart):
 
     A draw crosses off one box with its total, if there is one. The first seat with all boxes crossed off wins. Filling
     takes as many draws as there are boxes and is not counted in rolls, turns or minutes.
+
+    Readings: idle_turns is the share of turns in which nothing is crossed off (with one caller the share of the seats'
+    calls).
     """
 
     package: ClassVar[str] = "tiles.filled"
@@ -247,6 +253,9 @@ class Counters(AreaPart):
     say how they are placed: guess = each counter on any number of the line, evenly; thumb = one each in turn on the
     numbers that come up most often (evenly), in proportion to how often they come up (by_odds), or as ``placements``
     says (given); plan = the best placement.
+
+    Readings: idle_turns as for boxes; stuck is the chance that nobody can ever clear, since every seat has a counter
+    on a number that never comes up.
     """
 
     package: ClassVar[str] = "tiles.filled"
@@ -346,6 +355,10 @@ class Multiples(AreaPart):
     of d (a whole number above 0) takes off the counter on the lowest multiple of d that has one, whoever owns it. A
     draw of 0 lets the seat move one of its own counters to a free number above the limit. The first seat without
     counters wins, at once.
+
+    A draw is a turn. A guess moves any of its counters to any free number; a rule of thumb moves the one it likes least
+    to the free number it likes best, if that is better. Readings: idle_turns is the share of turns in which nothing
+    comes off and nothing is moved; stuck that nobody can finish.
     """
 
     package: ClassVar[str] = "tiles.multiples"
