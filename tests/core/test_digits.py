@@ -8,9 +8,9 @@ import pytest
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
-from bolometric.core.areas.digits.area import columns_of
 from bolometric.core.areas.digits.board import describe, heat, rule_words
 from bolometric.core.areas.digits.rounds import known_of
+from bolometric.core.areas.digits.rules import columns_of
 from bolometric.core.areas.registry import area_of
 from bolometric.core.errors import GameError
 from bolometric.core.faults import find_faults

@@ -8,7 +8,7 @@ import pytest
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
-from bolometric.core.areas.duel.area import round_in, sides_of
+from bolometric.core.areas.duel.exact import round_in, sides_of
 from bolometric.core.areas.duel.handicap import handicaps
 from bolometric.core.areas.registry import area_of
 from bolometric.core.errors import GameError

@@ -10,9 +10,10 @@ from hypothesis import strategies as st
 
 from bolometric.core.areas.registry import area_of
 from bolometric.core.areas.tiles.filled.cleared import clear_within
-from bolometric.core.areas.tiles.filled.fill import Fill, by_odds, evenly, line_of, soonest
+from bolometric.core.areas.tiles.filled.fill import Fill, line_of, soonest
 from bolometric.core.areas.tiles.filled.first import clock, mean_draws, shares
 from bolometric.core.areas.tiles.filled.placing import best_against, best_for_clearing
+from bolometric.core.areas.tiles.filled.thumbs import by_odds, evenly
 from bolometric.core.errors import GameError
 from bolometric.core.faults import find_faults
 from bolometric.core.game import game_from

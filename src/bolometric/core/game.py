@@ -13,6 +13,7 @@ from pydantic import Discriminator, Field, Tag, ValidationError, model_validator
 
 from bolometric.core.areas.digits.spec import Digits
 from bolometric.core.areas.duel.spec import Duel
+from bolometric.core.areas.part import AreaPart
 from bolometric.core.areas.purse.spec import Purse
 from bolometric.core.areas.tiles.spec import Boxes, Counters, Multiples, Sets
 from bolometric.core.areas.trail.spec import Trail
@@ -21,7 +22,7 @@ from bolometric.core.errors import GameError
 from bolometric.core.explain import explain, setting_error
 from bolometric.core.faces import Line
 from bolometric.core.knobs import Knob
-from bolometric.core.model import AreaPart, Part
+from bolometric.core.model import Part
 from bolometric.core.odds import Distribution, distribution_of
 from bolometric.core.outcomes import MOST_LISTED, groups_of, rows_of
 from bolometric.core.pieces import MOST_PIECES, PLAIN_DIE, AnyPiece, Piece, remembers

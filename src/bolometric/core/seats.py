@@ -6,10 +6,11 @@ from typing import Annotated, Literal
 
 from pydantic import Field, StrictInt
 
+from bolometric.core.areas.part import AreaPart
 from bolometric.core.explain import setting_error
 from bolometric.core.faces import Line
 from bolometric.core.knobs import Knob
-from bolometric.core.model import AreaPart, Part
+from bolometric.core.model import Part
 
 MOST_SEATS = 6
 

@@ -6,9 +6,9 @@ from typing import Any, cast
 
 from PySide6.QtWidgets import QCheckBox, QComboBox, QGridLayout, QLabel, QSpinBox, QWidget
 
+from bolometric.core.areas.part import AreaPart
 from bolometric.core.game import Game
 from bolometric.core.knobs import KnobAt
-from bolometric.core.model import AreaPart
 from bolometric.core.seats import GOAL_WORDS, NUMBERED, RULE_WORDS, Style
 from bolometric.desk.editors.base import Editor
 

@@ -7,7 +7,7 @@ from collections.abc import Callable
 import numpy as np
 
 from bolometric.core.areas.digits.rounds import known_of, sets_of
-from bolometric.core.areas.digits.rules import Columns, compile_columns
+from bolometric.core.areas.digits.rules import columns_of, turns_a_round
 from bolometric.core.areas.digits.spec import Digits
 from bolometric.core.errors import Cancelled
 from bolometric.core.game import Game
@@ -17,21 +17,6 @@ from bolometric.core.readings import Reading, exact_length, exact_value
 from bolometric.core.runs import Player
 from bolometric.core.scores import mixed, scores_of, spread
 from bolometric.core.solved import Solved, seat_readings
-
-
-def columns_of(game: Game) -> Columns:
-    """The compiled rules of a round."""
-    return compile_columns(game.area_as(Digits), game.distribution)
-
-
-def turns_a_round(game: Game) -> tuple[int, int, int]:
-    """Turns of all seats, turns of one seat, and draws in a round."""
-    area, seats = game.area_as(Digits), game.seats.count
-    if area.practice == "rows":
-        return area.rows * seats, area.rows, area.rows * seats
-    sharing = 1 if area.together else seats
-    own = 1 if area.practice == "together" else area.digits
-    return own * sharing, own, area.digits * sharing
 
 
 def solve(game: Game, stop: Callable[[], bool]) -> Solved | None:

@@ -5,10 +5,9 @@ from __future__ import annotations
 from functools import lru_cache
 from typing import Any, cast
 
-from bolometric.core.areas.digits.area import columns_of
 from bolometric.core.areas.digits.exact import plan_of
 from bolometric.core.areas.digits.rounds import known_of, sets_of
-from bolometric.core.areas.digits.rules import Columns
+from bolometric.core.areas.digits.rules import Columns, columns_of
 from bolometric.core.areas.digits.spec import Digits
 from bolometric.core.game import Game
 from bolometric.core.heat import Grid, Heat

@@ -1,4 +1,4 @@
-"""Best play and every style at filling columns one by one.
+"""Best play at filling columns one by one.
 
 Theory. For the largest or the smallest number what is already written does not matter to what is still to come, since
 places add: with the set f of columns free,
@@ -18,12 +18,9 @@ import numpy as np
 from numba import njit
 from numpy.typing import NDArray
 
-from bolometric.core.areas.digits.rules import ANY, Columns, Placing, free_sets, numbers_of, placing_of
-from bolometric.core.seats import Style
+from bolometric.core.areas.digits.rules import ANY, Columns, Placing, free_sets, numbers_of
 
 Array = NDArray[np.float64]
-MOST_FOLLOWED = 200_000
-"""Ways of filling the columns on which a style is followed; past that its numbers are known from games played."""
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -63,7 +60,7 @@ def plan_of(columns: Columns) -> Plan:
 
 @njit(nogil=True, cache=True)
 def _nearest(powers, chances, free, score, columns, choice, worth):  # type: ignore[no-untyped-def]
-    order, begin = _by_free(free, columns)
+    order, begin = by_free(free, columns)
     for left in range(columns + 1):
         for at in range(begin[left], begin[left + 1]):
             code = order[at]
@@ -85,7 +82,7 @@ def _nearest(powers, chances, free, score, columns, choice, worth):  # type: ign
 
 
 @njit(nogil=True, cache=True)
-def _by_free(free, columns):  # type: ignore[no-untyped-def]
+def by_free(free, columns):  # type: ignore[no-untyped-def]
     """Codes ordered by how many columns are free, and where each number of them begins."""
     counts, begin = np.zeros(len(free), np.int64), np.zeros(columns + 2, np.int64)
     for code in range(len(free)):
@@ -98,62 +95,3 @@ def _by_free(free, columns):  # type: ignore[no-untyped-def]
         order[place[counts[code]]] = code
         place[counts[code]] += 1
     return order, begin
-
-
-@lru_cache(maxsize=16)
-def numbers(columns: Columns, style: Style) -> tuple[Array, Array, Array] | None:
-    """Numbers, their chances, and whether the digits of each stand in the best order; None if there are too many.
-
-    For the nearest number the last array says whether it is the target.
-    """
-    if columns.states > MOST_FOLLOWED:
-        return None
-    placing = placing_of(columns, style)
-    codes = np.arange(columns.states)
-    free = free_sets(columns, codes)
-    row = codes if placing.by_code else free
-    reach = np.zeros((2, columns.states))
-    reach[int(columns.spare), 0] = 1.0
-    _forward(columns.powers, columns.chances, free, row, placing.choice, columns.columns, reach)
-    full = np.flatnonzero((free == 0) & (reach.sum(axis=0) > 0))
-    found = numbers_of(columns, full)
-    return found, reach[:, full].sum(axis=0), in_order(columns, full, found)
-
-
-def in_order(columns: Columns, codes: NDArray[np.int64], found: Array) -> Array:
-    """Whether the digits stand in the best order, or, for the nearest, the number is the target."""
-    if columns.aim == "nearest":
-        return np.asarray(np.abs(found - columns.target) < 1e-9, float)
-    base, left, good, before = len(columns.values) + 1, codes.copy(), np.ones(len(codes), bool), None
-    for _ in range(columns.columns):
-        digit = left % base
-        if before is not None:
-            good &= digit >= before if columns.aim == "largest" else digit <= before
-        before, left = digit, left // base
-    return good.astype(float)
-
-
-@njit(nogil=True, cache=True)
-def _forward(powers, chances, free, row, choice, columns, reach):  # type: ignore[no-untyped-def]
-    """Spread the chance of every way of filling over what follows it, ways with fewer digits first."""
-    order, begin = _by_free(free, columns)
-    for left in range(columns, 0, -1):
-        for spare in range(1, -1, -1):
-            for at in range(begin[left], begin[left + 1]):
-                code = order[at]
-                here = reach[spare, code]
-                if here == 0.0:
-                    continue
-                for digit in range(len(chances)):
-                    moved, chosen = here * chances[digit], choice[spare, row[code], digit]
-                    if chosen == columns:
-                        reach[0, code] += moved
-                    elif chosen >= 0:
-                        reach[spare, code + (digit + 1) * powers[chosen]] += moved
-                    else:
-                        share = moved / (left + spare)
-                        for column in range(columns):
-                            if free[code] >> column & 1:
-                                reach[spare, code + (digit + 1) * powers[column]] += share
-                        if spare:
-                            reach[0, code] += share

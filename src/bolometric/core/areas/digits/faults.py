@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from bolometric.core.areas.digits.area import columns_of
 from bolometric.core.areas.digits.rounds import known_of
+from bolometric.core.areas.digits.rules import columns_of
 from bolometric.core.areas.digits.spec import Digits
 from bolometric.core.errors import GameError
 from bolometric.core.game import Game, with_value

@@ -7,12 +7,11 @@ from collections.abc import Callable
 import numpy as np
 from numpy.typing import NDArray
 
-from bolometric.core.areas.digits.area import columns_of, turns_a_round
-from bolometric.core.areas.digits.exact import in_order
 from bolometric.core.areas.digits.rounds import best_of_hands, placed
 from bolometric.core.areas.digits.rows import FREE, ticks_of, written
-from bolometric.core.areas.digits.rules import numbers_of, placing_of
+from bolometric.core.areas.digits.rules import columns_of, numbers_of, turns_a_round
 from bolometric.core.areas.digits.spec import Digits
+from bolometric.core.areas.digits.styles import in_order, placing_of
 from bolometric.core.game import Game
 from bolometric.core.runs import TIED, UNFINISHED, Batch, Player
 

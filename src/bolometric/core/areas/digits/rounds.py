@@ -10,8 +10,8 @@ from math import comb, factorial
 import numpy as np
 from numpy.typing import NDArray
 
-from bolometric.core.areas.digits.exact import in_order, numbers
-from bolometric.core.areas.digits.rules import Columns, Placing, numbers_of, placing_of
+from bolometric.core.areas.digits.rules import Columns, Placing, numbers_of
+from bolometric.core.areas.digits.styles import in_order, numbers, placing_of
 from bolometric.core.points import who_is_best
 from bolometric.core.seats import Style
 

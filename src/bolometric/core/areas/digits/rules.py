@@ -8,14 +8,13 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from functools import lru_cache
-from statistics import median
 
 import numpy as np
 from numpy.typing import NDArray
 
 from bolometric.core.areas.digits.spec import Digits
+from bolometric.core.game import Game
 from bolometric.core.odds import Distribution
-from bolometric.core.seats import Style
 
 ANY = -1
 """In a choice: any free column, or throwing away where that may be, evenly."""
@@ -84,30 +83,19 @@ class Placing:
     """Whether a row is a code; else it is the set of free columns, the lowest column in the lowest bit."""
 
 
-def placing_of(columns: Columns, style: Style) -> Placing:
-    """The placing of a style."""
-    from bolometric.core.areas.digits.exact import plan_of
-
-    if style.choose == "plan":
-        return plan_of(columns).placing
-    sets = 1 << columns.columns
-    choice = np.full((2, sets, len(columns.values)), ANY, np.int8)
-    if style.choose == "thumb":
-        for free in range(1, sets):
-            for i, value in enumerate(columns.values.tolist()):
-                choice[:, free, i] = _by_thumb(columns, style.rule, free, value)
-    return Placing(choice, False)
+def columns_of(game: Game) -> Columns:
+    """The compiled rules of a round."""
+    return compile_columns(game.area_as(Digits), game.distribution)
 
 
-def _by_thumb(columns: Columns, rule: str, free: int, value: float) -> int:
-    open_ones = [column for column in range(columns.columns) if free >> column & 1]
-    if rule == "left_first":
-        return open_ones[-1]
-    if columns.aim == "nearest":
-        wanted = [columns.target / columns.worth[column] % 10 // 1 for column in open_ones]
-        return open_ones[min(range(len(open_ones)), key=lambda i: (abs(wanted[i] - value), -i))]
-    large = value > median(columns.values.tolist())
-    return open_ones[-1] if large == (columns.aim == "largest") else open_ones[0]
+def turns_a_round(game: Game) -> tuple[int, int, int]:
+    """Turns of all seats, turns of one seat, and draws in a round."""
+    area, seats = game.area_as(Digits), game.seats.count
+    if area.practice == "rows":
+        return area.rows * seats, area.rows, area.rows * seats
+    sharing = 1 if area.together else seats
+    own = 1 if area.practice == "together" else area.digits
+    return own * sharing, own, area.digits * sharing
 
 
 def free_sets(columns: Columns, codes: NDArray[np.int64]) -> NDArray[np.int64]:

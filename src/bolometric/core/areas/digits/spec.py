@@ -9,10 +9,10 @@ from typing import Annotated, ClassVar, Literal
 from pydantic import Field, StrictInt
 
 from bolometric.core.amounts import Total
+from bolometric.core.areas.part import AreaPart
 from bolometric.core.draw import Draw
 from bolometric.core.explain import setting_error
 from bolometric.core.knobs import Choice, Knob
-from bolometric.core.model import AreaPart
 from bolometric.core.odds import Distribution
 from bolometric.core.pieces import AnyPiece, remembers
 

@@ -6,13 +6,13 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from bolometric.core.areas.digits.area import columns_of
 from bolometric.core.areas.digits.board import shown_order
 from bolometric.core.areas.digits.exact import plan_of
 from bolometric.core.areas.digits.rounds import best_of_hands
 from bolometric.core.areas.digits.rows import FREE, ticks_of, written
-from bolometric.core.areas.digits.rules import Columns, free_sets, numbers_of, placing_of
+from bolometric.core.areas.digits.rules import Columns, columns_of, free_sets, numbers_of
 from bolometric.core.areas.digits.spec import Digits
+from bolometric.core.areas.digits.styles import placing_of
 from bolometric.core.game import Game
 from bolometric.core.pieces import AnyPiece
 from bolometric.core.report import show

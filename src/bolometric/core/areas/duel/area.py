@@ -6,25 +6,13 @@ from collections.abc import Callable
 
 import numpy as np
 
-from bolometric.core.areas.duel.exact import Round, goes_of, match_of, round_of
+from bolometric.core.areas.duel.exact import goes_of, match_of, round_in, sides_of
 from bolometric.core.areas.duel.spec import Duel
 from bolometric.core.game import Game
 from bolometric.core.lengths import WaitingTime
-from bolometric.core.odds import Distribution, distribution_of
 from bolometric.core.readings import exact_length, exact_value
 from bolometric.core.runs import Player
 from bolometric.core.solved import Solved, seat_readings
-
-
-def sides_of(game: Game) -> tuple[Distribution, ...]:
-    """What each seat draws from."""
-    area = game.area_as(Duel)
-    return tuple(distribution_of(area.pieces_of(seat, game.pieces), game.draw) for seat in range(game.seats.count))
-
-
-def round_in(game: Game) -> Round:
-    """A round of the game."""
-    return round_of(game.area_as(Duel).takes, sides_of(game))
 
 
 def solve(game: Game, stop: Callable[[], bool]) -> Solved | None:

@@ -7,7 +7,8 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from bolometric.core.areas.duel.area import round_in, solve
+from bolometric.core.areas.duel.area import solve
+from bolometric.core.areas.duel.exact import round_in
 from bolometric.core.areas.duel.handicap import EVEN
 from bolometric.core.game import Game
 from bolometric.core.heat import Grid, Heat

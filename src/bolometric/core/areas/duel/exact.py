@@ -16,8 +16,9 @@ from numpy.typing import NDArray
 
 from bolometric.core.amounts import Value
 from bolometric.core.areas.duel.spec import Duel
+from bolometric.core.game import Game
 from bolometric.core.lengths import WaitingTime
-from bolometric.core.odds import Distribution
+from bolometric.core.odds import Distribution, distribution_of
 from bolometric.core.points import Match, match, who_is_best
 
 Array = NDArray[np.float64]
@@ -53,6 +54,17 @@ def round_of(takes: str, sides: tuple[Distribution, ...]) -> Round:
             row[place[total]] = chance
         row[-1] = odds.no_number
     return Round(values, has, who_is_best(has[:, :-1], has[:, -1]))
+
+
+def sides_of(game: Game) -> tuple[Distribution, ...]:
+    """What each seat draws from."""
+    area = game.area_as(Duel)
+    return tuple(distribution_of(area.pieces_of(seat, game.pieces), game.draw) for seat in range(game.seats.count))
+
+
+def round_in(game: Game) -> Round:
+    """A round of the game."""
+    return round_of(game.area_as(Duel).takes, sides_of(game))
 
 
 def points_of(area: Duel, found: Round) -> dict[tuple[int, ...], float]:

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from bolometric.core.areas.duel.area import hopeless, round_in, solve
+from bolometric.core.areas.duel.area import hopeless, solve
 from bolometric.core.areas.duel.board import weakest
+from bolometric.core.areas.duel.exact import round_in
 from bolometric.core.areas.duel.handicap import EVEN, handicaps
 from bolometric.core.areas.duel.spec import Duel
 from bolometric.core.game import Game

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 
-from bolometric.core.areas.duel.area import round_in
+from bolometric.core.areas.duel.exact import round_in
 from bolometric.core.areas.duel.spec import Duel
 from bolometric.core.game import Game
 from bolometric.core.runs import TIED, UNFINISHED, Batch, Player

@@ -7,8 +7,8 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from bolometric.core.amounts import Value
-from bolometric.core.areas.duel.area import round_in
 from bolometric.core.areas.duel.board import round_words
+from bolometric.core.areas.duel.exact import round_in
 from bolometric.core.areas.duel.spec import Duel
 from bolometric.core.game import Game
 from bolometric.core.pieces import AnyPiece

@@ -9,9 +9,9 @@ from typing import Annotated, ClassVar, Literal
 from pydantic import AfterValidator, Field, StrictInt
 
 from bolometric.core.amounts import Total
+from bolometric.core.areas.part import AreaPart
 from bolometric.core.explain import setting_error
 from bolometric.core.knobs import Choice, Knob
-from bolometric.core.model import AreaPart
 from bolometric.core.odds import Distribution
 
 MOST_SUMS = 200_000

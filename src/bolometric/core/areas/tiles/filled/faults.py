@@ -8,8 +8,9 @@ from typing import Any
 import numpy as np
 
 from bolometric.core.areas.tiles.filled.board import trapped
-from bolometric.core.areas.tiles.filled.fill import Fill, by_odds, counted, evenly, fills_of, line_of, soonest
+from bolometric.core.areas.tiles.filled.fill import Fill, counted, fills_of, line_of, soonest
 from bolometric.core.areas.tiles.filled.first import clock, mean_draws
+from bolometric.core.areas.tiles.filled.thumbs import by_odds, evenly
 from bolometric.core.areas.tiles.spec import Boxes, Counters
 from bolometric.core.game import Game, with_value
 from bolometric.core.measure import Exact

@@ -10,6 +10,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bolometric.core.amounts import Value
+from bolometric.core.areas.tiles.filled.thumbs import by_odds, evenly
 from bolometric.core.areas.tiles.spec import Boxes, Counters
 from bolometric.core.game import Game
 from bolometric.core.seats import Style
@@ -98,30 +99,6 @@ def counted(line: Line, placement: tuple[Fraction, ...]) -> tuple[int, ...]:
     return tuple(placement.count(Fraction(number)) for number in line.numbers)
 
 
-def _often(ways: tuple[int, ...]) -> list[int]:
-    """Places of the numbers that come up, the most frequent first, of equal ones the lowest first."""
-    return sorted((i for i, way in enumerate(ways) if way), key=lambda i: (-ways[i], i))
-
-
-def evenly(ways: tuple[int, ...], counters: int) -> tuple[int, ...]:
-    """One each in turn on the numbers that come up, from the most frequent; round again while counters are left."""
-    order = _often(ways)
-    counts = [0] * len(ways)
-    for k in range(counters):
-        counts[order[k % len(order)]] += 1
-    return tuple(counts)
-
-
-def by_odds(ways: tuple[int, ...], counters: int) -> tuple[int, ...]:
-    """In proportion to how often numbers come up; what is over goes to the largest remainders, then the frequent."""
-    whole = sum(ways)
-    counts = [counters * way // whole for way in ways]
-    order = sorted(_often(ways), key=lambda i: -(counters * ways[i] % whole))
-    for i in order[: counters - sum(counts)]:
-        counts[i] += 1
-    return tuple(counts)
-
-
 def _planned(game: Game, line: Line, style: Style, seat: int) -> tuple[int, ...]:
     counters = game.area_as(Counters).counters
     if style.aim(game.area) == "beat" and game.seats.count > 1:
@@ -137,7 +114,7 @@ def _planned(game: Game, line: Line, style: Style, seat: int) -> tuple[int, ...]
 @lru_cache(maxsize=64)
 def soonest(ways: tuple[int, ...], counters: int) -> tuple[int, ...]:
     """The placement that is cleared soonest on average."""
-    from bolometric.core.areas.tiles.filled.placing import best_for_clearing
+    from bolometric.core.areas.tiles.filled.placing import best_for_clearing  # SciPy comes with it
 
     return best_for_clearing(_chances(ways), counters).counts
 

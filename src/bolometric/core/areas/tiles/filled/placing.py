@@ -14,8 +14,8 @@ from math import comb
 import numpy as np
 from numpy.typing import NDArray
 
-from bolometric.core.areas.tiles.filled.fill import by_odds, evenly
 from bolometric.core.areas.tiles.filled.first import Clock, Counts, clock, mean_draws, shares
+from bolometric.core.areas.tiles.filled.thumbs import by_odds, evenly
 
 Array = NDArray[np.float64]
 FEW = 3000
