@@ -40,7 +40,7 @@ class Camera:
         while not reached():
             self.app.processEvents(QEventLoop.ProcessEventsFlag.WaitForMoreEvents)
 
-    def rest(self, milliseconds: int = 250) -> None:
+    def rest(self, milliseconds: int = 400) -> None:
         loop = QEventLoop()
         QTimer.singleShot(milliseconds, loop.quit)
         loop.exec()

@@ -97,3 +97,18 @@ def test_the_table_is_a_view_of_the_window(window):
     window.use_dark()
     assert window.late.table.colours == DARK
     window.use_light()
+
+
+@pytest.mark.parametrize("name", ["ridge-ascent", "aurora-gauge", "meteor-watch"])
+def test_pieces_roll_and_come_to_rest_where_they_fell(table, qtbot, name):
+    table.show_game(demo(name), LIGHT)
+    table.draw.click()
+    assert table.cloth.frame > 0
+    moving = table.cloth.grab().toImage()
+    qtbot.waitUntil(lambda: table.cloth.frame == 0)
+    still = table.cloth.grab().toImage()
+    assert moving != still
+    assert not table.cloth._timer.isActive()
+    table.coach.setChecked(True)  # what is shown already does not roll again
+    assert table.cloth.frame == 0
+    assert table.cloth.grab().toImage() == still

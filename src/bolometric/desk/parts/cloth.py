@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import QRectF
+from dataclasses import replace
+
+from PySide6.QtCore import QRectF, QTimer
 from PySide6.QtGui import QPainter, QPaintEvent
 from PySide6.QtWidgets import QWidget
 
@@ -12,6 +14,8 @@ from bolometric.paint.palette import LIGHT, Palette
 from bolometric.paint.pieces import paint_card, paint_counters, paint_spinner, paint_tile
 
 GAP = 16
+FRAMES, BETWEEN, TILT = 6, 45, 14.0
+"""Pictures of a roll, the milliseconds between them, and the degrees that a piece turns from one to the next."""
 
 
 class Cloth(QWidget):
@@ -21,13 +25,30 @@ class Cloth(QWidget):
         super().__init__()
         self.shown: Shown | None = None
         self.colours: Palette = LIGHT
+        self.rolls = False
+        """Whether a new draw rolls before it lies still."""
+        self.frame = 0
+        """How many pictures it still takes until the pieces lie still."""
+        self._timer = QTimer(self, interval=BETWEEN)
+        self._timer.timeout.connect(self._roll_on)
         self.setMinimumHeight(150)
         self.setAccessibleName("The pieces as they fell")
 
     def show_draw(self, shown: Shown | None, colours: Palette) -> None:
-        """Lay out a draw."""
+        """Lay out a draw; a new one comes to rest after a moment, where pieces roll."""
+        if self.rolls and shown is not None and shown is not self.shown and self.isVisible():
+            self.frame = FRAMES
+            self._timer.start()
+        elif shown is not self.shown:
+            self.frame = 0
         self.shown, self.colours = shown, colours
         self.setAccessibleDescription(shown.sum if shown else "")
+        self.update()
+
+    def _roll_on(self) -> None:
+        self.frame = max(0, self.frame - 1)
+        if not self.frame:
+            self._timer.stop()
         self.update()
 
     def paintEvent(self, event: QPaintEvent) -> None:
@@ -41,8 +62,22 @@ class Cloth(QWidget):
         left = (self.width() - len(things) * (side + GAP) + GAP) / 2
         for i, (thrown, face) in enumerate(things):
             area = QRectF(left + i * (side + GAP), (self.height() - side) / 2, side, side)
-            self._paint(painter, area, thrown, face)
+            self._paint_rolling(painter, area, thrown, face, self.frame if i % 2 == 0 else -self.frame)
         painter.end()
+
+    def _paint_rolling(self, painter: QPainter, area: QRectF, thrown: Thrown, face: int, turn: int) -> None:
+        """A piece as it is ``turn`` pictures away from where it comes to rest: askew, showing another face."""
+        if turn == 0:
+            self._paint(painter, area, thrown, face)
+            return
+        painter.save()
+        painter.translate(area.center())
+        painter.rotate(TILT * turn)
+        painter.translate(-area.center())
+        shrunk = area.adjusted(0.12 * area.width(), 0.12 * area.height(), -0.12 * area.width(), -0.12 * area.height())
+        most = thrown.piece.count + 1 if isinstance(thrown.piece, Counters) else len(faces_of(thrown.piece))
+        self._paint(painter, shrunk, replace(thrown, needle=thrown.needle + 70 * turn), (face + 2 * turn + 1) % most)
+        painter.restore()
 
     def _paint(self, painter: QPainter, area: QRectF, thrown: Thrown, face: int) -> None:
         piece, c = thrown.piece, self.colours

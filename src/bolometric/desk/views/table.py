@@ -84,6 +84,7 @@ class TableView(QWidget):
         self.board, self.cloth = TableBoard(), Cloth()
         self.board.setMinimumSize(240, 160)
         self.cloth.setMinimumHeight(90)
+        self.cloth.rolls = True
         self.state = QLabel(objectName="heading", wordWrap=True)
         self.draw = QPushButton("Draw")
         self.options: list[QPushButton] = []
