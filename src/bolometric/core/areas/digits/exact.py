@@ -18,7 +18,8 @@ import numpy as np
 from numba import njit
 from numpy.typing import NDArray
 
-from bolometric.core.areas.digits.rules import ANY, Columns, Placing, free_sets, numbers_of
+from bolometric.core.areas.digits.rules import ANY, Columns, Placing
+from bolometric.core.areas.digits.ways import ways_of
 
 Array = NDArray[np.float64]
 
@@ -39,17 +40,18 @@ def plan_of(columns: Columns) -> Plan:
     digits = len(columns.values)
     if columns.aim == "nearest":
         choice, worth = np.full((2, columns.states, digits), ANY, np.int8), np.zeros((2, columns.states))
-        codes = np.arange(columns.states)
-        score = columns.score(numbers_of(columns, codes))
-        _nearest(columns.powers, columns.chances, free_sets(columns, codes), score, columns.columns, choice, worth)
+        ways = ways_of(columns)
+        score = columns.score(ways.numbers)
+        parts = columns.powers, columns.chances, ways.free, ways.order, ways.begin
+        _nearest(*parts, score, columns.columns, choice, worth)
         return Plan(Placing(choice, True), worth)
-    sets, sign = 1 << columns.columns, 1.0 if columns.aim == "largest" else -1.0
+    sets, sign, one = 1 << columns.columns, 1.0 if columns.aim == "largest" else -1.0, columns.worth.tolist()
     choice, worth = np.full((2, sets, digits), ANY, np.int8), np.zeros((2, sets))
     for spare in (0, 1):
         for free in range(1, sets):
             open_ones = [column for column in range(columns.columns) if free >> column & 1]
             for i, value in enumerate(columns.values.tolist()):
-                found = [(sign * (value * columns.worth[c] + worth[spare, free - (1 << c)]), c) for c in open_ones]
+                found = [(sign * (value * one[c] + worth[spare, free - (1 << c)]), c) for c in open_ones]
                 if spare:
                     found.append((sign * worth[0, free], columns.columns))
                 best = max(found)
@@ -59,8 +61,7 @@ def plan_of(columns: Columns) -> Plan:
 
 
 @njit(nogil=True, cache=True)
-def _nearest(powers, chances, free, score, columns, choice, worth):  # type: ignore[no-untyped-def]
-    order, begin = by_free(free, columns)
+def _nearest(powers, chances, free, order, begin, score, columns, choice, worth):  # type: ignore[no-untyped-def]
     for left in range(columns + 1):
         for at in range(begin[left], begin[left + 1]):
             code = order[at]
@@ -79,19 +80,3 @@ def _nearest(powers, chances, free, score, columns, choice, worth):  # type: ign
                         best, chosen = worth[0, code], columns
                     choice[spare, code, digit] = chosen
                     worth[spare, code] += chances[digit] * best
-
-
-@njit(nogil=True, cache=True)
-def by_free(free, columns):  # type: ignore[no-untyped-def]
-    """Codes ordered by how many columns are free, and where each number of them begins."""
-    counts, begin = np.zeros(len(free), np.int64), np.zeros(columns + 2, np.int64)
-    for code in range(len(free)):
-        for column in range(columns):
-            counts[code] += free[code] >> column & 1
-        begin[counts[code] + 1] += 1
-    begin = begin.cumsum()
-    order, place = np.empty(len(free), np.int64), begin.copy()
-    for code in range(len(free)):
-        order[place[counts[code]]] = code
-        place[counts[code]] += 1
-    return order, begin

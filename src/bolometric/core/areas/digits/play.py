@@ -11,7 +11,8 @@ from bolometric.core.areas.digits.rounds import best_of_hands, placed
 from bolometric.core.areas.digits.rows import FREE, ticks_of, written
 from bolometric.core.areas.digits.rules import columns_of, numbers_of, turns_a_round
 from bolometric.core.areas.digits.spec import Digits
-from bolometric.core.areas.digits.styles import in_order, placing_of
+from bolometric.core.areas.digits.styles import placing_of
+from bolometric.core.areas.digits.ways import in_order
 from bolometric.core.game import Game
 from bolometric.core.runs import TIED, UNFINISHED, Batch, Player
 

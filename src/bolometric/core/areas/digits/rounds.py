@@ -8,10 +8,12 @@ from itertools import combinations_with_replacement, permutations
 from math import comb, factorial
 
 import numpy as np
+from numba import njit
 from numpy.typing import NDArray
 
-from bolometric.core.areas.digits.rules import Columns, Placing, numbers_of
-from bolometric.core.areas.digits.styles import in_order, numbers, placing_of
+from bolometric.core.areas.digits.rules import ANY, Columns, Placing, numbers_of
+from bolometric.core.areas.digits.styles import numbers, placing_of
+from bolometric.core.areas.digits.ways import in_order, ways_of
 from bolometric.core.points import who_is_best
 from bolometric.core.seats import Style
 
@@ -76,24 +78,43 @@ def _codes(columns: Columns, digits: NDArray[np.int64]) -> NDArray[np.int64]:
 
 def placed(columns: Columns, placing: Placing, drawn: NDArray[np.int64], rng: np.random.Generator) -> NDArray[np.int64]:
     """Codes after placing rows of digits one by one; ``rng`` is used where a style takes any column."""
-    codes, spare = np.zeros(len(drawn), np.int64), np.full(len(drawn), int(columns.spare))
-    free = np.full(len(drawn), (1 << columns.columns) - 1)
-    for step in range(drawn.shape[1]):
-        row = codes if placing.by_code else free
-        column = placing.choice[spare, row, drawn[:, step]].astype(np.int64)
-        wild = column < 0
-        if wild.any():
-            open_to = (free[:, None] >> np.arange(columns.columns)) & 1
-            open_to = np.concatenate([open_to, (spare * (free > 0))[:, None]], axis=1)
-            pick = (rng.random(len(drawn)) * open_to.sum(axis=1)).astype(np.int64)
-            anywhere = (open_to.cumsum(axis=1) > pick[:, None]).argmax(axis=1)
-            column = np.where(wild, anywhere, column)
-        thrown = (column == columns.columns) | (free == 0)
-        kept = ~thrown
-        codes[kept] += (drawn[kept, step] + 1) * columns.powers[column[kept]]
-        spare = np.where((column == columns.columns) & (free > 0), 0, spare)
-        free[kept] &= ~(1 << column[kept])
+    wild = rng.random(drawn.shape) if (placing.choice == ANY).any() else np.zeros((1, drawn.shape[1]))
+    codes = np.empty(len(drawn), np.int64)
+    _place(placing.choice, placing.by_code, columns.powers, columns.columns, int(columns.spare), drawn, wild, codes)
     return codes
+
+
+@njit(nogil=True, cache=True)
+def _place(choice, by_code, powers, columns, spare, drawn, wild, codes):  # type: ignore[no-untyped-def]
+    for row in range(len(drawn)):
+        code, free, left = 0, (1 << columns) - 1, spare
+        for step in range(drawn.shape[1]):
+            if free == 0:
+                break
+            column = choice[left, code if by_code else free, drawn[row, step]]
+            if column < 0:
+                column = _anywhere(free, columns, left, wild[row % len(wild), step])
+            if column == columns:
+                left = 0
+            else:
+                code += (drawn[row, step] + 1) * powers[column]
+                free ^= 1 << column
+        codes[row] = code
+
+
+@njit(nogil=True, cache=True)
+def _anywhere(free, columns, spare, at):  # type: ignore[no-untyped-def]
+    """The free column, or throwing away where that may be, that a number from 0 up to 1 stands for, all alike."""
+    choices = spare
+    for column in range(columns):
+        choices += free >> column & 1
+    past = int(at * choices)
+    for column in range(columns):
+        if free >> column & 1:
+            if past == 0:
+                return column
+            past -= 1
+    return columns
 
 
 def sets_of(
@@ -127,14 +148,12 @@ def _same_digits(columns: Columns, styles: Sequence[Style], together: bool) -> d
         return {tuple(range(len(styles))): 1.0}
     rows = np.stack(np.unravel_index(np.arange(digits**drawn), (digits,) * drawn), axis=1)
     chances = np.prod(columns.chances[rows], axis=1)
-    rng = np.random.default_rng(1)
+    rng, scores = np.random.default_rng(1), np.round(columns.score(ways_of(columns).numbers), 9)
     by_style = {
-        style: np.round(columns.score(numbers_of(columns, placed(columns, placing_of(columns, style), rows, rng))), 9)
-        for style in dict.fromkeys(styles)
+        style: scores[placed(columns, placing_of(columns, style), rows, rng)] for style in dict.fromkeys(styles)
     }
-    scores = np.stack([by_style[style] for style in styles], axis=1)
-    best = scores == scores.min(axis=1, keepdims=True)
-    groups = (best << np.arange(len(styles))).sum(axis=1)
+    least = np.minimum.reduce(list(by_style.values()))
+    groups = sum((by_style[style] == least).astype(np.int64) << seat for seat, style in enumerate(styles))
     found = np.bincount(groups, chances, 1 << len(styles))
     return {
         tuple(seat for seat in range(len(styles)) if group >> seat & 1): float(found[group])

@@ -12,8 +12,9 @@ import numpy as np
 from numba import njit
 from numpy.typing import NDArray
 
-from bolometric.core.areas.digits.exact import by_free, plan_of
-from bolometric.core.areas.digits.rules import ANY, Columns, Placing, free_sets, numbers_of
+from bolometric.core.areas.digits.exact import plan_of
+from bolometric.core.areas.digits.rules import ANY, Columns, Placing
+from bolometric.core.areas.digits.ways import ways_of
 from bolometric.core.seats import Style
 
 Array = NDArray[np.float64]
@@ -54,34 +55,20 @@ def numbers(columns: Columns, style: Style) -> tuple[Array, Array, Array] | None
     if columns.states > MOST_FOLLOWED:
         return None
     placing = placing_of(columns, style)
-    codes = np.arange(columns.states)
-    free = free_sets(columns, codes)
-    row = codes if placing.by_code else free
+    ways = ways_of(columns)
+    row = np.arange(columns.states) if placing.by_code else ways.free
     reach = np.zeros((2, columns.states))
     reach[int(columns.spare), 0] = 1.0
-    _forward(columns.powers, columns.chances, free, row, placing.choice, columns.columns, reach)
-    full = np.flatnonzero((free == 0) & (reach.sum(axis=0) > 0))
-    found = numbers_of(columns, full)
-    return found, reach[:, full].sum(axis=0), in_order(columns, full, found)
-
-
-def in_order(columns: Columns, codes: NDArray[np.int64], found: Array) -> Array:
-    """Whether the digits stand in the best order, or, for the nearest, the number is the target."""
-    if columns.aim == "nearest":
-        return np.asarray(np.abs(found - columns.target) < 1e-9, float)
-    base, left, good, before = len(columns.values) + 1, codes.copy(), np.ones(len(codes), bool), None
-    for _ in range(columns.columns):
-        digit = left % base
-        if before is not None:
-            good &= digit >= before if columns.aim == "largest" else digit <= before
-        before, left = digit, left // base
-    return good.astype(float)
+    parts = columns.powers, columns.chances, ways.free, ways.order, ways.begin
+    _forward(*parts, row, placing.choice, columns.columns, reach)
+    chances = reach[:, ways.full].sum(axis=0)
+    found = chances > 0
+    return ways.numbers[ways.full[found]], chances[found], ways.good[found]
 
 
 @njit(nogil=True, cache=True)
-def _forward(powers, chances, free, row, choice, columns, reach):  # type: ignore[no-untyped-def]
+def _forward(powers, chances, free, order, begin, row, choice, columns, reach):  # type: ignore[no-untyped-def]
     """Spread the chance of every way of filling over what follows it, ways with fewer digits first."""
-    order, begin = by_free(free, columns)
     for left in range(columns, 0, -1):
         for spare in range(1, -1, -1):
             for at in range(begin[left], begin[left + 1]):

@@ -25,7 +25,7 @@ if TYPE_CHECKING:
 
 NEAR_MEMORY = 65_536
 """Entries of a table that stay in the processor's near memory while games are played."""
-WALKS = 10_000
+WALKS = 5_000
 """Ways home taken by chance where landings can't be worked out."""
 USED_UP, FIRST_PART = 0.25, 100
 """The part of a pool that is drawn from before the next (a standard error then is at most 12% too small), and the

@@ -1,0 +1,77 @@
+"""Every way of filling the columns, what it shows and what may follow it: worked out once for all styles."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import cached_property, lru_cache
+
+import numpy as np
+from numba import njit
+from numpy.typing import NDArray
+
+from bolometric.core.areas.digits.rules import Columns, free_sets, numbers_of
+
+Array = NDArray[np.float64]
+Codes = NDArray[np.int64]
+
+
+@dataclass(frozen=True, eq=False)
+class Ways:
+    """All codes of a round."""
+
+    columns: Columns
+    free: Codes
+    """The free columns of each code."""
+    order: Codes
+    """The codes by how many columns are free, fewest first."""
+    begin: Codes
+    """Where each number of free columns begins in the order."""
+    numbers: Array
+    """What each code shows."""
+
+    @cached_property
+    def full(self) -> Codes:
+        """Codes with no column free."""
+        return np.flatnonzero(self.free == 0)
+
+    @cached_property
+    def good(self) -> Array:
+        """How far each full code reaches the aim."""
+        return in_order(self.columns, self.full, self.numbers[self.full])
+
+
+@lru_cache(maxsize=4)
+def ways_of(columns: Columns) -> Ways:
+    """List every way of filling the columns."""
+    codes = np.arange(columns.states)
+    free = free_sets(columns, codes)
+    order, begin = _by_free(free, columns.columns)
+    return Ways(columns, free, order, begin, numbers_of(columns, codes))
+
+
+def in_order(columns: Columns, codes: NDArray[np.int64], found: Array) -> Array:
+    """Whether the digits stand in the best order, or, for the nearest, the number is the target."""
+    if columns.aim == "nearest":
+        return np.asarray(np.abs(found - columns.target) < 1e-9, float)
+    base, left, good, before = len(columns.values) + 1, codes.copy(), np.ones(len(codes), bool), None
+    for _ in range(columns.columns):
+        digit = left % base
+        if before is not None:
+            good &= digit >= before if columns.aim == "largest" else digit <= before
+        before, left = digit, left // base
+    return good.astype(float)
+
+
+@njit(nogil=True, cache=True)
+def _by_free(free, columns):  # type: ignore[no-untyped-def]
+    counts, begin = np.zeros(len(free), np.int64), np.zeros(columns + 2, np.int64)
+    for code in range(len(free)):
+        for column in range(columns):
+            counts[code] += free[code] >> column & 1
+        begin[counts[code] + 1] += 1
+    begin = begin.cumsum()
+    order, place = np.empty(len(free), np.int64), begin.copy()
+    for code in range(len(free)):
+        order[place[counts[code]]] = code
+        place[counts[code]] += 1
+    return order, begin
