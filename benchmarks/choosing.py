@@ -20,6 +20,7 @@ from bolometric.core.areas.tiles.sets.exact import plan_of, policy_of
 from bolometric.core.areas.trail import area as trail_area
 from bolometric.core.areas.trail.against import against
 from bolometric.core.game import game_from
+from bolometric.core.measure import measure_exactly
 from bolometric.core.sampler import sampler
 
 HERE = Path(__file__).parent
@@ -153,11 +154,17 @@ def solving():
         f"sets, nine tiles, two dice, all house rules, both goals: {1000 * (time.perf_counter() - start):.0f} ms (goal "
         "300)"
     )
-    race = game({"length": 100, "go_on": "dare", "lose_turn": [1]}, [{}], 1)
-    against.__wrapped__(game({"length": 20, "go_on": "dare", "lose_turn": [1]}, [{}], 1).area, race.distribution)
+    short, race = (
+        game({"length": length, "go_on": "dare", "lose_turn": [1]}, [{"choose": "plan", "goal": "win"}], 1)
+        for length in (20, 100)
+    )
+    measure_exactly(short)
     start = time.perf_counter()
-    against.__wrapped__(race.area, race.distribution)
+    against(race.area, race.distribution)
     print(f"daring race of two seats to 100, one die, to win: {time.perf_counter() - start:.2f} s (goal 3)")
+    start = time.perf_counter()
+    measure_exactly(race)
+    print(f"exact readings of that race besides: {1000 * (time.perf_counter() - start):.0f} ms")
     p = np.array([1, 2, 3, 4, 5, 6, 5, 4, 3, 2, 1]) / 36
     start = time.perf_counter()
     soonest = best_for_clearing(p, 12)

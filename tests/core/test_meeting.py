@@ -5,8 +5,9 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from bolometric.core.areas.registry import area_of
+from bolometric.core.areas.registry import area_of, board_of
 from bolometric.core.areas.trail.against import against
+from bolometric.core.areas.trail.area import meets
 from bolometric.core.areas.trail.rules import compile_chain
 from bolometric.core.errors import GameError
 from bolometric.core.faults import find_faults
@@ -60,6 +61,49 @@ def test_daring_to_win_beats_daring_for_few_turns_and_wins_as_often_as_solved(ar
         batch = area_of(one).player(one)(200_000, 1000, np.random.default_rng(2))
         shares.append((batch.home == (1 if styles[0] == WIN else 2)).mean())
     assert sum(shares) / 2 > 0.5 - 4 * error
+
+
+MEETING = st.one_of(
+    st.fixed_dictionaries({
+        "moves": st.just("either"), "first_home": st.sampled_from(["wins", "loses"]),
+        "end": st.sampled_from(["pass", "exact", "bounce"]), "back_to_start": st.sampled_from([[], [2]]),
+    }),
+    st.fixed_dictionaries({
+        "go_on": st.just("dare"), "lose_turn": st.just([1]), "back_to_start": st.sampled_from([[], [3]]),
+        "end": st.sampled_from(["pass", "bounce"]),
+    }),
+)  # fmt: skip
+STYLES = st.sampled_from([WIN, {}, {"choose": "thumb", "number": 2}])
+
+
+@settings(max_examples=25, deadline=None)
+@given(MEETING, st.integers(5, 14), st.tuples(STYLES, STYLES), st.integers(3, 6))
+def test_two_seats_that_meet_are_followed_exactly(area, length, styles, faces):
+    """The exact readings against games played, and, where both play to win, against the value that was solved."""
+    played = game({"length": length, **area}, styles, pieces=[{"faces": list(range(1, faces + 1))}])
+    found = measure(played, 8_000)
+    if not meets(played) or "turns" not in found.exact.readings:
+        return
+    for key in ("turns", "rounds", "setbacks", "ties"):
+        exact, simulated = found.exact.readings[key], found.simulated[key]
+        assert abs(exact.mean - simulated.mean) <= 4.5 * simulated.stderr + 1e-9, key
+    assert found.exact.readings["turns"].sd == pytest.approx(found.simulated["turns"].sd, rel=0.15, abs=0.05)
+    wins, simulated = found.exact.readings["seat_wins"].values, found.simulated["seat_wins"]
+    assert abs(wins[0] - simulated.values[0]) <= 4.5 * max(simulated.stderr, 1e-3)
+    assert sum(wins) == pytest.approx(1)
+    if styles == (WIN, WIN):
+        assert wins[0] == pytest.approx(against(played.area, played.distribution).wins[0, 0], abs=1e-7)
+
+
+def test_landings_are_those_of_games_played_where_seats_meet():
+    """A marker that the other pushes home first does not get everywhere it would alone."""
+    played = game({"length": 14, "moves": "either"}, [{"choose": "plan"}, {"choose": "plan"}])
+    heat = measure_exactly(played).heat
+    wins = measure_exactly(played).readings["seat_wins"].values
+    assert heat.known.startswith("simulated")
+    assert abs(heat.values[-1] - wins[0]) < 4.5 * heat.stderr
+    assert "Best play" not in board_of(played).describe(played, heat, 5)
+    assert f"in {100 * heat.values[4]:.0f}% of games" in board_of(played).describe(played, heat, 5)
 
 
 @pytest.mark.parametrize(

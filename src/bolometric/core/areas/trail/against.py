@@ -19,6 +19,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from functools import lru_cache
+from threading import Lock
 
 import numpy as np
 from numba import njit
@@ -31,6 +32,7 @@ from bolometric.core.odds import Distribution
 Array = NDArray[np.float64]
 SETTLED, MOST_SWEEPS = 1e-10, 3000
 EQUAL = 1e-9
+_ONE_AT_A_TIME = Lock()
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -49,9 +51,14 @@ class Against:
     settled: bool
 
 
-@lru_cache(maxsize=8)
 def against(trail: Trail, distribution: Distribution) -> Against:
-    """Solve for winning most often."""
+    """Solve for winning most often, once, though the exact readings and the runs may ask for it at the same time."""
+    with _ONE_AT_A_TIME:
+        return _solved(trail, distribution)
+
+
+@lru_cache(maxsize=8)
+def _solved(trail: Trail, distribution: Distribution) -> Against:
     chain = compile_chain(trail, distribution)
     steps, columns = chain.table.shape
     wins, ends = np.full((steps, steps), 0.5), 1.0 if trail.first_home == "wins" else 0.0

@@ -27,6 +27,8 @@ NEAR_MEMORY = 65_536
 """Entries of a table that stay in the processor's near memory while games are played."""
 WALKS = 5_000
 """Ways home taken by chance where landings can't be worked out."""
+LONGEST_GAME = 5_000
+"""Turns of a game in which landings are counted, at most."""
 USED_UP, FIRST_PART = 0.25, 100
 """The part of a pool that is drawn from before the next (a standard error then is at most 12% too small), and the
 runs on the first one."""
@@ -51,8 +53,12 @@ def solve(game: Game, stop: Callable[[], bool]) -> Solved | None:
     if trail.track == "shared":
         way = _journey(game, game.seats.style(0), stop)
         return together(way, trail.turns, seats, trail.go_on == "no")
-    if meets(game) or (trail.at_most > 1 and seats > 1):
-        return None  # positions of all seats together would have to be followed
+    if meets(game):
+        from bolometric.core.areas.trail import pair  # brings Numba with it
+
+        return pair.solve(game, stop)
+    if trail.at_most > 1 and seats > 1:
+        return None  # matches are played
     styles = [game.seats.style(seat) for seat in range(seats)]
     ways = {style: _journey(game, style, stop) for style in dict.fromkeys(styles)}
     loses = trail.first_home == "loses" and seats > 1
@@ -82,8 +88,8 @@ def meets(game: Game) -> bool:
     """Whether seats heed each other."""
     trail = _trail(game)
     daring_own = trail.go_on == "dare" and trail.track == "own"
-    to_win = any(style.choose == "plan" and style.aim(trail) == "win" for style in game.seats.styles)
-    return (trail.chooses_mover and game.seats.count > 1) or (daring_own and to_win)
+    heeding = any(daring.to_win(trail, style) for style in game.seats.styles)
+    return (trail.chooses_mover and game.seats.count > 1) or (daring_own and heeding)
 
 
 def hopeless(game: Game) -> bool:
@@ -92,7 +98,14 @@ def hopeless(game: Game) -> bool:
 
 
 def squares(game: Game) -> Squares | None:
-    """How often each step is landed on at the end of a turn (by the first seat's style); None if that is not known."""
+    """How often each step is landed on at the end of a turn (by the first seat's style); None if that is not known.
+
+    Where seats meet it is how often the first marker lands there in a game, from games played.
+    """
+    if meets(game):
+        from bolometric.core.areas.trail import meeting
+
+        return meeting.landings(game, WALKS, LONGEST_GAME, np.random.default_rng(1))
     if game.draws_are_known:
         if _trail(game).go_on != "no":
             return exact.landed(_way(game, game.seats.style(0)))

@@ -21,6 +21,8 @@ class TrailHeat(Heat):
     """Heat with what it is made of."""
 
     squares: Squares | None = None
+    in_games: bool = False
+    """Whether the first marker is followed in whole games, since seats heed each other, and not on its way home."""
 
 
 def cells_of(steps: int) -> tuple[int, int]:
@@ -41,14 +43,16 @@ def heat(game: Game) -> Heat | None:
     squares, trail = area.squares(game), game.area_as(Trail)
     if squares is None:
         return None
-    per_cell = per_cell_of(trail)
-    landed = "Landed on" if trail.go_on == "no" else "A turn ends here"
+    per_cell, in_games = per_cell_of(trail), area.meets(game)
     if per_cell == 1:
-        values = tuple(float(chance) for chance in squares.chance)
-        return TrailHeat(values, f"{landed}, of 100 players", squares.stderr, True, squares=squares)
-    times = squares.times.tolist()
-    sums = tuple(sum(times[at : at + per_cell]) for at in range(0, len(times), per_cell))
-    return TrailHeat(sums, "Stops here, of 100 players", squares.stderr, True, squares=squares)
+        values = tuple(squares.chance.tolist())
+        does = ("Landed on", "lands here") if trail.go_on == "no" else ("A turn ends here", "ends a turn here")
+    else:
+        times = squares.times.tolist()
+        values = tuple(sum(times[at : at + per_cell]) for at in range(0, len(times), per_cell))
+        does = "Stops here", "stops here"
+    legend = f"First marker {does[1]}, in 100 games" if in_games else f"{does[0]}, of 100 players"
+    return TrailHeat(values, legend, squares.stderr, True, squares=squares, in_games=in_games)
 
 
 def describe(game: Game, heat: Heat, number: int) -> str:
@@ -86,9 +90,13 @@ def marks(game: Game, number: int) -> dict[int, str]:
 def _square(trail: Trail, heat: TrailHeat, number: int) -> str:
     assert heat.squares is not None
     chance, times = heat.squares.chance[number - 1], heat.squares.times[number - 1]
+    often = "for ever, once caught" if times == float("inf") else f"{times:.2f} times on average"
+    if heat.in_games:
+        does = "gets home" if number == trail.steps else "lands here" if trail.go_on == "no" else "ends a turn here"
+        often = "" if number == trail.steps else f", {often}"
+        return f"Square {number}: the first marker {does} in {percent(chance)} of games{often} ({heat.known})."
     if number == trail.steps:
         return f"Square {number}, the last: {percent(chance)} of players get home ({heat.known})."
-    often = "for ever, once caught" if times == float("inf") else f"{times:.2f} times on average"
     does = "land here" if trail.go_on == "no" else "end a turn here"
     return f"Square {number}: {percent(chance)} of players {does} on their way, {often} ({heat.known})."
 
@@ -97,6 +105,8 @@ def _cell(trail: Trail, heat: TrailHeat, number: int) -> str:
     assert heat.squares is not None
     per_cell, value = per_cell_of(trail), heat.values[number - 1]
     full = minus(tidy(trail.amount_at(min(number * per_cell, trail.steps))))
+    if heat.in_games:
+        return f"Up to {full}: the first marker stops here {value:.2f} times a game ({heat.known})."
     if number == len(heat.values):
         chance = percent(float(heat.squares.chance[-1]))
         return f"{full}, the full box: {chance} of players get there ({heat.known})."
@@ -106,8 +116,12 @@ def _cell(trail: Trail, heat: TrailHeat, number: int) -> str:
 
 
 def advice(game: Game, position: int) -> str:
-    """What a player does best in a turn begun at a position; nothing where there is nothing to choose."""
+    """What a player does best in a turn begun at a position; nothing where there is no daring.
+
+    To win it may take something else, which depends on the other's marker: the coach at the table tells it.
+    """
     trail = game.area_as(Trail)
-    if not area.chooses(game) or not game.draws_are_known or position >= trail.steps:
+    if trail.go_on != "dare" or not game.draws_are_known or position >= trail.steps:
         return ""
-    return daring.advice(trail, daring.plan_of(trail, game.distribution), position)
+    told = daring.advice(trail, daring.plan_of(trail, game.distribution), position)
+    return told.replace("Best play for a turn", "For the fewest turns, in a turn") if area.meets(game) else told

@@ -27,7 +27,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bolometric.core.amounts import tidy
-from bolometric.core.areas.trail.rules import GOES_ON, LOST, MOST_DRAWS, SENT_BACK, Chain, compile_chain
+from bolometric.core.areas.trail.rules import MOST_DRAWS, Chain, compile_chain
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.odds import Distribution
 from bolometric.core.seats import Style
@@ -82,28 +82,18 @@ def policy_of(trail: Trail, distribution: Distribution, style: Style) -> Policy:
             return Policy((gain < style.number * trail.per_one).astype(np.float32), MOST_DRAWS)
 
 
+def to_win(trail: Trail, style: Style) -> bool:
+    """Whether a style heeds the other's marker when it dares."""
+    return style.choose == "plan" and style.aim(trail) == "win"
+
+
 def turn_matrix(chain: Chain, policy: Policy) -> Array:
     """Chances of ending a turn at each position; shape (steps, steps + 1), rows adding to 1."""
-    steps, chances = chain.length, chain.chances
-    moves = np.zeros((steps, steps + 1))
-    going = np.flatnonzero(chain.turn == GOES_ON)
-    for column in going:
-        moves[np.arange(steps), chain.table[:, column]] += chances[column]
-    back, lose = (float(chances[chain.turn == kind].sum()) for kind in (SENT_BACK, LOST))
-    ended = np.zeros((steps, steps + 1))
-    inside = np.eye(steps)
-    for drawn in range(1, policy.most + 1):
-        here = inside.sum(axis=1)
-        ended[:, 0] += back * here
-        ended[np.arange(steps), np.arange(steps)] += lose * here
-        landed = inside @ moves
-        ended[:, steps] += landed[:, steps]
-        go = policy.go if drawn < policy.most else np.float32(0)
-        inside = landed[:, :steps] * go
-        ended[:, :steps] += landed[:, :steps] - inside
-        if inside.sum() < FINISHED * steps:
-            break
-    ended[:, :steps] += inside
+    from bolometric.core.areas.trail.sweeping import follow_turns  # brings Numba with it
+
+    ended = np.zeros((chain.length, chain.length + 1))
+    table = np.ascontiguousarray(chain.table)
+    follow_turns(table, chain.chances, chain.turn, policy.go, policy.most, FINISHED, ended)
     return ended
 
 

@@ -5,6 +5,7 @@ A kernel of its own, so that races in which seats do not meet stay quick. Random
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from typing import Any
 
 import numpy as np
@@ -12,13 +13,15 @@ from numba import njit
 from numpy.typing import NDArray
 
 from bolometric.core.areas.trail.against import against
-from bolometric.core.areas.trail.daring import policy_of
+from bolometric.core.areas.trail.daring import policy_of, to_win
 from bolometric.core.areas.trail.rules import compile_chain
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.game import Game
+from bolometric.core.race import Squares
 from bolometric.core.runs import STUCK, TIED, UNFINISHED, Batch, Player
 from bolometric.core.sampler import sampler
 
+Array = NDArray[np.float64]
 GUESS, GREEDY, PLANNED = 0, 1, 2
 """How a seat chooses whom a total moves."""
 
@@ -30,44 +33,73 @@ def how(choose: str) -> int:
 
 def player(game: Game) -> Player:
     """The game compiled for the runs."""
+    play = _laid_out(game)
+
+    def batch(runs: int, most_turns: int, rng: np.random.Generator) -> Batch:
+        return play(runs, most_turns, rng)[0]
+
+    return batch
+
+
+def landings(game: Game, runs: int, most_turns: int, rng: np.random.Generator) -> Squares:
+    """How often the first seat's marker lands on each step in a game."""
+    _, landed = _laid_out(game)(runs, most_turns, rng)
+    chance, near = landed[0, 1:] / runs, (landed[0, 1:] + 1) / (runs + 2)
+    return Squares(chance, landed[1, 1:] / runs, float(np.sqrt(near * (1 - near) / runs).max()))
+
+
+def _laid_out(game: Game) -> Callable[[int, int, np.random.Generator], tuple[Batch, Array]]:
+    """Plays a number of games, and counts in how many the first marker lands on each step, and how often in all."""
     trail, seats = game.area_as(Trail), game.seats.count
     chain = compile_chain(trail, game.distribution)
     sample = sampler(chain.ways, 4096)
     styles = [game.seats.style(seat) for seat in range(seats)]
     plan = against(trail, game.distribution) if any(style.choose == "plan" for style in styles) else None
     none = np.zeros((0, 0, 0), np.uint8)
-    gives, to_win = (none, none) if plan is None else (plan.gives, plan.go)
+    gives, daring = (none, none) if plan is None else (plan.gives, plan.go)
     modes = np.array([how(style.choose) for style in styles])
     go = most = None
-    planned = np.array([style.choose == "plan" and style.aim(trail) == "win" for style in styles])
+    planned = np.array([to_win(trail, style) for style in styles])
     if trail.go_on == "dare":
         policies = [policy_of(trail, game.distribution, style) for style in styles]
         go = np.stack([policy.go.ravel() for policy in policies])
         most = np.array([policy.most for policy in policies])
     drawn: tuple[NDArray[Any], ...] = (sample.outcome, sample.keep, sample.alias)
-    table, sign = np.ascontiguousarray(chain.table).astype(np.int64), 1 if trail.first_home == "wins" else -1
+    table = np.ascontiguousarray(chain.table).astype(np.int64)
 
-    def batch(runs: int, most_turns: int, rng: np.random.Generator) -> Batch:
-        out = Batch.empty(runs)
+    def play(runs: int, most_turns: int, rng: np.random.Generator) -> tuple[Batch, Array]:
+        out, landed = Batch.empty(runs), np.zeros((2, chain.length + 1))
         _play(
             rng.integers(0, 2**64, dtype=np.uint64), drawn, table, chain.turn, chain.can_finish, seats,
-            trail.finish == "finish_round", sign, trail.chooses_mover, modes, gives, go, most, planned, to_win,
+            trail.finish == "finish_round", trail.sign, trail.chooses_mover, modes, gives, go, most, planned, daring,
             most_turns, out.turns, out.rolls, out.winner, out.home, out.setbacks, out.last_lead, out.lead_changes,
+            landed,
         )  # fmt: skip
-        return out
+        return out, landed
 
-    return batch
+    return play
+
+
+@njit(nogil=True, cache=True)
+def gives_away(mode, sign, table, own, other, column, gives):  # type: ignore[no-untyped-def]
+    """The chance that a seat moves the other's marker by a total, its own on ``own`` and the other's on ``other``."""
+    if mode == GUESS:
+        return 0.5
+    if mode == PLANNED:
+        return 1.0 if gives[own, other, column] else 0.0
+    return 1.0 if sign * (own - table[other, column]) > sign * (table[own, column] - other) else 0.0
 
 
 @njit(nogil=True, cache=True)
 def _play(  # type: ignore[no-untyped-def]
     state, drawn, table, turn_of, can_finish, seats, finish_round, sign, either, modes, gives, go, most, planned,
-    to_win, most_turns, turns_out, rolls_out, winner_out, home_out, setbacks_out, last_lead_out, lead_changes_out,
+    daring, most_turns, turns_out, rolls_out, winner_out, home_out, setbacks_out, last_lead_out, lead_changes_out,
+    landed,
 ):  # fmt: skip
     low_bits = np.uint64(0xFFFFFFFF)
     outcome, keep, alias = drawn
     steps = table.shape[0]
-    place = np.zeros(seats, np.int64)
+    place, seen = np.zeros(seats, np.int64), np.full(steps + 1, -1)
     for run in range(len(turns_out)):
         place[:] = 0
         turn, seat, rolls, setbacks, home, last_lead, lead_changes = 0, 0, 0, 0, 0, 0, 0
@@ -90,17 +122,13 @@ def _play(  # type: ignore[no-untyped-def]
                 count += 1
                 if go is None:
                     if either and place[other] < steps:
-                        mine, theirs = table[place[seat], column], table[place[other], column]
-                        if modes[seat] == 2:
-                            given = gives[place[seat], place[other], column] > 0
-                        elif modes[seat] == 1:
-                            given = sign * (place[seat] - theirs) > sign * (mine - place[other])
-                        else:
+                        given = gives_away(modes[seat], sign, table, place[seat], place[other], column, gives)
+                        if given == 0.5:
                             state += np.uint64(0x9E3779B97F4A7C15)
                             bits = (state ^ (state >> np.uint64(30))) * np.uint64(0xBF58476D1CE4E5B9)
                             bits = (bits ^ (bits >> np.uint64(27))) * np.uint64(0x94D049BB133111EB)
-                            given = (bits >> np.uint64(63)) > 0
-                        who = other if given else seat
+                            given = np.float64(bits >> np.uint64(63))
+                        who = other if given > 0.5 else seat
                     old = place[who]
                     new = table[old, column] if old < steps else old
                     break
@@ -111,7 +139,7 @@ def _play(  # type: ignore[no-untyped-def]
                 if turn_of[column] == 1 or new == steps or count >= most[seat]:
                     break
                 if planned[seat]:
-                    if to_win[place[other], old, new] == 0:
+                    if daring[place[other], old, new] == 0:
                         break
                 else:
                     chance = go[seat, old * steps + new]
@@ -122,6 +150,11 @@ def _play(  # type: ignore[no-untyped-def]
                         break
             place[who] = new
             setbacks += new < old
+            if who == 0 and new != old:
+                landed[1, new] += 1
+                if seen[new] != run:
+                    seen[new] = run
+                    landed[0, new] += 1
             ahead, top = -1, -1
             for k in range(seats):
                 if place[k] > top:

@@ -302,6 +302,11 @@ class Trail(AreaPart):
         return self.moves == "either" and self.track == "own"
 
     @property
+    def sign(self) -> int:
+        """1 if it is good to be ahead, -1 if whoever is home first loses."""
+        return 1 if self.first_home == "wins" else -1
+
+    @property
     def at_most(self) -> int:
         """Games of a match, at most."""
         return GAMES_AT_MOST[self.games] if self.track == "own" else 1

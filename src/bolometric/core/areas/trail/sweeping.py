@@ -1,4 +1,4 @@
-"""One sweep of value iteration for :mod:`daring`, compiled."""
+"""The inner loops of :mod:`daring`, compiled: a sweep of value iteration, and a turn followed draw by draw."""
 
 from __future__ import annotations
 
@@ -34,3 +34,39 @@ def sweep(table, chances, turn, turns, after, going):  # type: ignore[no-untyped
         widest = max(widest, abs(fresh - turns[start]) / (1.0 + fresh))
         turns[start] = fresh
     return widest
+
+
+@njit(nogil=True, cache=True)
+def follow_turns(table, chances, turn, go, most, finished, ended):  # type: ignore[no-untyped-def]
+    """Add to ``ended``, shape (steps, steps + 1), the chance that a turn begun at each place ends at each other.
+
+    ``go`` has shape (steps, steps): the chance of drawing again in a turn begun at s, now at p.
+    """
+    steps, columns = table.shape
+    inside, landed = np.zeros(steps), np.zeros(steps)
+    for start in range(steps):
+        inside[:] = 0.0
+        inside[start] = 1.0
+        for drawn in range(1, most + 1):
+            landed[:] = 0.0
+            for here in range(steps):
+                if inside[here] == 0.0:
+                    continue
+                for column in range(columns):
+                    chance = inside[here] * chances[column]
+                    if turn[column] == 1:
+                        ended[start, 0] += chance
+                    elif turn[column] == 2:
+                        ended[start, start] += chance
+                    elif table[here, column] == steps:
+                        ended[start, steps] += chance
+                    else:
+                        landed[table[here, column]] += chance
+            left = 0.0
+            for here in range(steps):
+                inside[here] = landed[here] * go[start, here] if drawn < most else 0.0
+                ended[start, here] += landed[here] - inside[here]
+                left += inside[here]
+            if left < finished:
+                break
+        ended[start, :steps] += inside

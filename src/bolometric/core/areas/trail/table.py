@@ -109,7 +109,7 @@ def pick(game: Game, now: OnTrail, style: Style, rng: np.random.Generator) -> St
     trail = game.area_as(Trail)
     if now.column >= 0:
         return _mover(game, now, style, rng)
-    if trail.track == "own" and style.choose == "plan" and style.aim(trail) == "win":
+    if trail.track == "own" and daring.to_win(trail, style):
         plan = against(trail, game.distribution)
         return None if plan.go[now.places[1 - now.seat], now.began, now.places[now.seat]] else STOP
     policy = daring.policy_of(game.area_as(Trail), game.distribution, style)
@@ -127,9 +127,8 @@ def _mover(game: Game, now: OnTrail, style: Style, rng: np.random.Generator) -> 
     if style.choose == "plan":
         return other if against(trail, game.distribution).gives[a, b, now.column] else now.seat
     table = compile_chain(trail, game.distribution).table
-    sign = 1 if trail.first_home == "wins" else -1
     mine, theirs = int(table[a, now.column]), int(table[b, now.column])
-    return other if sign * (a - theirs) > sign * (mine - b) else now.seat
+    return other if trail.sign * (a - theirs) > trail.sign * (mine - b) else now.seat
 
 
 def landed(game: Game, now: OnTrail, drawn: Drawn) -> OnTrail:

@@ -1,0 +1,159 @@
+"""Two seats that heed each other, followed exactly: totals that move either marker, and daring to win.
+
+Theory. Where both markers stand and who is to move is a Markov chain, as each seat chooses by a table. The game ends as
+soon as a marker is home; :mod:`bolometric.core.absorbing` follows the chain turn by turn until then. Flows into the
+two ends are kept apart, so that each seat's share of wins is a sum of its flow, closed beyond the last turn as every
+flow shrinks alike there.
+
+A turn of several draws is worked out for each place where it may begin and each place of the other marker, since
+whoever plays to win heeds both.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Any
+
+import numpy as np
+from numba import njit
+from numpy.typing import NDArray
+
+from bolometric.core.absorbing import follow
+from bolometric.core.areas.trail.against import against
+from bolometric.core.areas.trail.daring import Policy, policy_of, to_win, turn_matrix
+from bolometric.core.areas.trail.meeting import gives_away, how
+from bolometric.core.areas.trail.rules import MOST_DRAWS, Chain, compile_chain
+from bolometric.core.areas.trail.spec import Trail
+from bolometric.core.game import Game
+from bolometric.core.lengths import WaitingTime
+from bolometric.core.race import PERIOD, Journey
+from bolometric.core.readings import Reading, exact_length, exact_value
+from bolometric.core.seats import Style
+from bolometric.core.solved import Solved, seat_readings
+
+Array = NDArray[np.float64]
+MOST_ENTRIES = 4_000_000
+"""Moves between positions of both markers, at most."""
+MOST_DARING_STEPS = 150
+"""Turns of several draws are worked out for every two places of the markers on trails of so many steps."""
+
+
+def solve(game: Game, stop: Callable[[], bool]) -> Solved | None:
+    """What follows where the first of two seats home ends the game; None elsewhere, or if the chain is too large.
+
+    Raises Cancelled once ``stop()`` is true.
+    """
+    trail = game.area_as(Trail)
+    if game.seats.count != 2 or trail.finish != "at_once" or trail.at_most > 1:
+        return None
+    chain = compile_chain(trail, game.distribution)
+    entries = 2 * chain.length**2 * len(chain.chances)
+    if entries > MOST_ENTRIES or (trail.go_on != "no" and chain.length > MOST_DARING_STEPS):
+        return None
+    if not chain.can_finish[chain.can_be_reached].all():
+        return None  # a marker may be caught, and the game then go on for ever
+    turns = _movers(game, chain) if trail.go_on == "no" else _darers(game, chain)
+    way = follow(*turns, stop)
+    return _told(way, trail) if way.settled else None
+
+
+def _told(way: Journey, trail: Trail) -> Solved:
+    length = WaitingTime(way.alive, PERIOD if way.leak < 1 else 1, way.leak)
+    rounds = WaitingTime(way.alive[::2], PERIOD // 2 if way.leak < 1 else 1, way.leak)
+    first, second = (_in_all(flow, way.leak) for flow in (way.home, np.diff(way.hopeless, prepend=0.0)))
+    wins = [first, second] if trail.first_home == "wins" else [second, first]
+    readings = {
+        "turns": exact_length(length),
+        "rounds": exact_length(rounds),
+        **seat_readings(wins, 0.0),
+        "success": exact_value(1.0),
+        "stuck": exact_value(0.0),
+        "setbacks": Reading("exact", _in_all(way.setback, way.leak) / (length.mean() or 1.0)),
+    }
+    if trail.go_on == "no":
+        readings["rolls"] = readings["turns"]
+    return Solved(readings, length)
+
+
+def _in_all(flow: Array, leak: float) -> float:
+    """A flow summed over all turns, those beyond the last written one too."""
+    tail = flow[-PERIOD:].sum() * (1 - leak) / leak if leak < 1 else 0.0
+    return float(flow.sum() + tail)
+
+
+def _movers(game: Game, chain: Chain) -> tuple[Any, Array]:
+    """One draw a turn, each total moving either marker: the chain and its exits, as :func:`follow` takes them."""
+    trail, styles = game.area_as(Trail), [game.seats.style(seat) for seat in range(2)]
+    planned = any(style.choose == "plan" for style in styles)
+    gives = against(trail, game.distribution).gives if planned else np.zeros((0, 0, 0), np.uint8)
+    steps, columns = chain.table.shape
+    entries = 4 * steps**2 * columns
+    rows, places, chances = np.zeros(entries, np.int32), np.zeros(entries, np.int32), np.zeros(entries)
+    exits = np.zeros((2 * steps**2, 3))
+    used = _list_movers(
+        np.ascontiguousarray(chain.table).astype(np.int64), chain.chances, trail.sign,
+        np.array([how(style.choose) for style in styles]), gives, rows, places, chances, exits,
+    )  # fmt: skip
+    return _sparse(rows[:used], places[:used], chances[:used], len(exits)), exits
+
+
+@njit(nogil=True, cache=True)
+def _list_movers(table, odds, sign, modes, gives, rows, places, chances, exits):  # type: ignore[no-untyped-def]
+    """List every move between states (who is to move, first marker, second marker)."""
+    steps, columns = table.shape
+    used = 0
+    for seat in range(2):
+        for first in range(steps):
+            for second in range(steps):
+                state = (seat * steps + first) * steps + second
+                own, other = (first, second) if seat == 0 else (second, first)
+                for column in range(columns):
+                    given = gives_away(modes[seat], sign, table, own, other, column, gives)
+                    for who in range(2):
+                        chance = odds[column] * (given if who != seat else 1.0 - given)
+                        if chance == 0.0:
+                            continue
+                        old = first if who == 0 else second
+                        new = table[old, column]
+                        exits[state, 2] += chance * (new < old)
+                        if new == steps:
+                            exits[state, who] += chance
+                            continue
+                        a, b = (new, second) if who == 0 else (first, new)
+                        rows[used], chances[used] = state, chance
+                        places[used] = ((1 - seat) * steps + a) * steps + b
+                        used += 1
+    return used
+
+
+def _darers(game: Game, chain: Chain) -> tuple[Any, Array]:
+    """Turns of several draws, the same."""
+    steps = chain.length
+    exits, parts = np.zeros((2, steps, steps, 3)), []
+    every = np.arange(steps)
+    for seat in range(2):
+        for other, ended in enumerate(_turns(game, chain, game.seats.style(seat))):
+            # ended[s, e]: a turn begun at s ends at e, while the other marker is on ``other``
+            here = exits[seat, :, other] if seat == 0 else exits[seat, other]
+            here[:, seat] = ended[:, steps]
+            here[:, 2] = np.tril(ended[:, :steps], -1).sum(axis=1)
+            begun, there = np.nonzero(ended[:, :steps])
+            pairs = [(at * steps + other, other * steps + at)[seat] for at in (every[begun], every[there])]
+            parts.append((seat * steps**2 + pairs[0], (1 - seat) * steps**2 + pairs[1], ended[begun, there]))
+    rows, places, chances = (np.concatenate(column) for column in zip(*parts, strict=True))
+    return _sparse(rows, places, chances, 2 * steps**2), exits.reshape(-1, 3)
+
+
+def _turns(game: Game, chain: Chain, style: Style) -> list[Array]:
+    """For each place of the other marker the chances of ending a turn begun at each place at each other."""
+    trail = game.area_as(Trail)
+    if not to_win(trail, style):
+        return [turn_matrix(chain, policy_of(trail, game.distribution, style))] * chain.length
+    go = against(trail, game.distribution).go
+    return [turn_matrix(chain, Policy(go[other].astype(np.float32), MOST_DRAWS)) for other in range(chain.length)]
+
+
+def _sparse(rows: NDArray[Any], places: NDArray[Any], chances: Array, size: int) -> Any:
+    from scipy.sparse import csr_array  # heavy to import, and wanted here only
+
+    return csr_array((chances, (rows, places)), shape=(size, size))
