@@ -13,6 +13,7 @@ from bolometric.core.errors import GameError
 from bolometric.core.faults import find_faults
 from bolometric.core.game import game_from
 from bolometric.core.measure import measure, measure_exactly
+from bolometric.core.rule_sheet import rules_text
 from bolometric.core.seats import Style
 from bolometric.core.table import Sitting
 from tests.random_games import dice
@@ -201,3 +202,31 @@ def test_a_rule_of_thumb_as_good_as_best_play_is_a_fault():
     faults = [fault for fault in find_faults(daring) if fault.code == "no_choice"]
     assert faults
     assert faults[0].cures[0].words == "Draw once a turn"
+
+
+@pytest.mark.parametrize(
+    ("area", "says", "cures"),
+    [
+        ({}, "Moving one's own marker is best", ["Let totals move one's own marker"]),
+        ({"end": "exact"}, "Moving one's own marker is best", ["Let a total of 1 send", "Let totals move one's own"]),
+        ({"back_to_start": [3]}, "better placed is as good as best play", ["Let totals move one's own marker"]),
+        ({"end": "exact", "back_to_start": [1]}, "", []),
+    ],
+)
+def test_a_choice_of_marker_that_is_none_is_a_fault_with_its_cures(area, says, cures):
+    faults = [f for f in find_faults(game({"length": 24, "moves": "either", **area})) if f.code == "no_choice"]
+    assert len(faults) == bool(says)
+    for fault in faults:
+        assert says in fault.sentence
+        assert len(fault.cures) == len(cures)
+        for cure, words in zip(fault.cures, cures, strict=True):
+            assert cure.words.startswith(words)
+            assert "no_choice" not in {found.code for found in find_faults(cure.game)}
+
+
+def test_styles_are_said_as_what_they_do_where_totals_move_either_marker():
+    styles = [{"choose": "thumb"}, {"choose": "plan", "goal": "win"}]
+    told = rules_text(game({"length": 24, "moves": "either"}, styles))
+    assert "seat 1: move whichever marker leaves them better placed; seat 2: play best to win" in told
+    with pytest.raises(GameError, match="choose stop_after or stop_at"):
+        game({"length": 24, "go_on": "dare"}, [{"choose": "thumb", "rule": "ahead"}])

@@ -163,7 +163,7 @@ def test_styles_are_chosen_for_all_or_seat_by_seat(opened, qtbot):
     choose(1, "stop_at")
     editor.numbers[1].setValue(17)
     styles = with_value(game, "seats.styles", sent[-1]).seats.styles
-    assert [style.words for style in styles] == [
+    assert [style.words(game.area) for style in styles] == [
         "play best", "stop once a turn has gained 17", "guess",
     ]  # fmt: skip
     editor.alike.setChecked(True)

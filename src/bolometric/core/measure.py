@@ -158,7 +158,7 @@ def _check_styles(game: Game) -> None:
 def in_style(game: Game, choose: str) -> Game:
     """The game with all seats choosing in one way; a rule of thumb is the game's own where it has one."""
     own = next((style for style in game.seats.styles if style.choose == choose), None)
-    style = own or Style(choose=choose, rule=next(iter(game.area.rules), "stop_after"))
+    style = own or Style(choose=choose, rule=next(iter(game.area.offered_rules), "stop_after"))
     changed = game.model_copy(update={"seats": game.seats.model_copy(update={"styles": (style,)})})
     if choose != "guess" and area_of(game).chooses(game):
         try:

@@ -92,7 +92,7 @@ def _styles(game: Game) -> list[Sentences]:
     """How the players of the measurement choose, where there is something to choose."""
     if not area_of(game).chooses(game):
         return []
-    styles = [game.seats.style(seat).words for seat in range(game.seats.count)]
+    styles = [game.seats.style(seat).words(game.area) for seat in range(game.seats.count)]
     if len(set(styles)) == 1:
         return [sentences("Measured with players who ", Span(styles[0], STYLES), ".")]
     told = "; ".join(f"seat {seat}: {words}" for seat, words in enumerate(styles, 1))

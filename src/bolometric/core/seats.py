@@ -17,6 +17,7 @@ MOST_SEATS = 6
 RULE_WORDS = {
     "stop_after": "stop after {} draws",
     "stop_at": "stop once a turn has gained {}",
+    "ahead": "move whichever marker leaves them better placed",
     "largest": "close the largest tile they can",
     "fewest": "close as few tiles as they can",
     "most": "close as many tiles as they can",
@@ -60,6 +61,7 @@ class Style(Part):
         Literal[
             "stop_after",
             "stop_at",
+            "ahead",
             "largest",
             "fewest",
             "most",
@@ -77,7 +79,8 @@ class Style(Part):
         ],
         Field(
             description="The rule of thumb. On a trail: stop_after = stop after number draws; stop_at = stop once the "
-            "turn has gained number (in the trail's ones). Tiles, sets: largest = the set with the largest tile (then "
+            "turn has gained number (in the trail's ones); ahead = where totals move either marker (any rule does the "
+            "same there). Tiles, sets: largest = the set with the largest tile (then "
             "the next largest, and so on); fewest or most = the set with fewest or most tiles, of those the one with "
             "the largest tile. Tiles, counters: evenly, by_odds, given. Tiles, multiples: the free numbers with most "
             "ways to be taken off first (of equal ones the lowest), or the lowest, or the highest."
@@ -95,21 +98,21 @@ class Style(Part):
         ),
     ] = "usual"
 
-    @property
-    def words(self) -> str:
-        """What such a player does."""
+    def words(self, area: AreaPart) -> str:
+        """What such a player does in an area."""
         match self.choose:
             case "guess":
                 return "guess"
             case "plan":
                 return "play best" if self.goal == "usual" else GOAL_WORDS[self.goal]
             case "thumb":
-                words = RULE_WORDS[self.rule].format(self.number)
+                rule = self.rule if self.rule in area.offered_rules else next(iter(area.offered_rules), self.rule)
+                words = RULE_WORDS[rule].format(self.number)
                 return words.replace("1 draws", "one draw") if self.number == 1 else words
 
     def aim(self, area: AreaPart) -> str:
         """What a plan aims at in an area that knows best play."""
-        return area.goals[0] if self.goal == "usual" else self.goal
+        return area.offered_goals[0] if self.goal == "usual" else self.goal
 
 
 class Seats(Part):

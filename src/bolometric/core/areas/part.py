@@ -28,6 +28,16 @@ class AreaPart(Part):
     goals: ClassVar[tuple[str, ...]] = ()
     """What best play can aim at, the first one usual; none if no best play is known."""
 
+    @property
+    def offered_rules(self) -> tuple[str, ...]:
+        """The rules of thumb that fit the settings as they stand."""
+        return self.rules
+
+    @property
+    def offered_goals(self) -> tuple[str, ...]:
+        """The goals of best play that fit the settings as they stand."""
+        return self.goals
+
     pace: ClassVar[Literal["turns", "rolls"]] = "turns"
     """What takes the seconds that a turn is said to take."""
     gauges: ClassVar[tuple[str, ...]]

@@ -18,10 +18,10 @@ GUESS, PLAN = "guess", "plan"
 def offered_styles(area: AreaPart) -> dict[str, tuple[str, Style]]:
     """Every style that fits an area: its words and itself, by a key."""
     offered = {GUESS: ("guess", Style())}
-    for i, goal in enumerate(area.goals):
+    for i, goal in enumerate(area.offered_goals):
         style = Style(choose="plan", goal=cast(Any, goal if i else "usual"))
         offered[f"{PLAN}{f'-{goal}' if i else ''}"] = GOAL_WORDS[goal], style
-    for rule in area.rules:
+    for rule in area.offered_rules:
         words = RULE_WORDS[rule].format("" if rule == "stop_at" else "so many").strip()
         offered[rule] = words, Style(choose="thumb", rule=cast(Any, rule))
     return offered
@@ -30,8 +30,9 @@ def offered_styles(area: AreaPart) -> dict[str, tuple[str, Style]]:
 def key_of(style: Style, area: AreaPart) -> str:
     """The key of a style among those that fit an area."""
     if style.choose == "thumb":
-        return style.rule
-    usual = style.choose == GUESS or not area.goals or style.aim(area) == area.goals[0]
+        return style.rule if style.rule in area.offered_rules else next(iter(area.offered_rules), GUESS)
+    goals = area.offered_goals
+    usual = style.choose == GUESS or not goals or style.aim(area) not in goals[1:]
     return style.choose if usual else f"{style.choose}-{style.goal}"
 
 

@@ -153,10 +153,15 @@ class Digits(AreaPart):
         """With shared draws all seats take each turn together."""
         return self.draws == "shared" and self.practice != "rows"
 
-    def check_rule(self, rule: str) -> None:
+    @property
+    def offered_rules(self) -> tuple[str, ...]:
         """Rows have a rule of thumb of their own."""
-        if (rule == "beat_largest") != (self.practice == "rows"):
-            fits = "beat_largest" if self.practice == "rows" else "halves or left_first"
+        return ("beat_largest",) if self.practice == "rows" else ("halves", "left_first")
+
+    def check_rule(self, rule: str) -> None:
+        """The rule must fit how numbers are made."""
+        if rule not in self.offered_rules:
+            fits = " or ".join(self.offered_rules)
             raise setting_error(
                 f"The rule {rule!r} does not fit this way of making numbers: choose {fits}.", "seats.styles"
             )

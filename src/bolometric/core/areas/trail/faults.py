@@ -11,26 +11,17 @@ from numpy.typing import NDArray
 from bolometric.core.amounts import tidy
 from bolometric.core.areas.trail import area
 from bolometric.core.areas.trail.board import TrailHeat
-from bolometric.core.areas.trail.daring import plan_of, policy_of, turn_matrix
-from bolometric.core.areas.trail.exact import followed, way_of_turns
-from bolometric.core.areas.trail.rules import GOES_ON, Chain, compile_chain
+from bolometric.core.areas.trail.choice_faults import no_choice
+from bolometric.core.areas.trail.rules import compile_chain
 from bolometric.core.areas.trail.spec import PER_ONE, Trail
 from bolometric.core.errors import GameError
 from bolometric.core.game import Game, with_value
 from bolometric.core.knobs import knob_at
-from bolometric.core.lengths import WaitingTime
 from bolometric.core.measure import Exact
 from bolometric.core.nearby import Change
-from bolometric.core.race import PERIOD
-from bolometric.core.seats import Style
 from bolometric.core.wording import listing, minus, percent
 
 MOST_NAMED = 8
-AS_GOOD = 1e-7
-"""How much longer, relatively, a rule of thumb may take to be called as good as best play."""
-
-
-CHOICE = "area.go_on"
 
 
 def _trail(game: Game) -> Trail:
@@ -58,9 +49,8 @@ def endless(exact: Exact) -> tuple[str, str]:
 
 def plain_faults(game: Game) -> Iterator[tuple[str, str, str, tuple[Change, ...]]]:
     """What is wrong by the rules alone: code, path, sentence, cures."""
-    idle = no_choice(game)
-    if idle:
-        yield "no_choice", CHOICE, idle, (Change("Draw once a turn", CHOICE, "no", with_value(game, CHOICE, "no")),)
+    for path, words, cures in no_choice(game):
+        yield "no_choice", path, words, cures
     for path, words, cures in useless_totals(game):
         yield "useless_total", path, words, cures
     for path, words, change in impossible_totals(game):
@@ -140,45 +130,3 @@ def never_landed(exact: Exact) -> str:
     if not len(never) or heat.squares.chance[-1] == 0:
         return ""
     return f"Nobody ever lands on {_squares(never, exact.game)}: leave a task or a picture off."
-
-
-def no_choice(game: Game) -> str:
-    """A sentence if players may choose but one option is best in every position, else nothing."""
-    if not area.chooses(game) or area.hopeless(game) or not game.draws_are_known:
-        return ""
-    plan, chain = plan_of(_trail(game), game.distribution), compile_chain(_trail(game), game.distribution)
-    ahead = _within_a_turn(chain) & (chain.can_be_reached & chain.can_finish)[:, None]
-    if not ahead.any():
-        return ""
-    if plan.go[ahead].all():
-        return "Going on is best in every position, so there is nothing to decide: let some total cost the turn's gain."
-    if not plan.go[ahead].any():
-        return "Stopping is best in every position, so there is nothing to decide: make going on less of a risk."
-    return _thumb_as_good(game, float(plan.turns[0]))
-
-
-def _thumb_as_good(game: Game, best: float) -> str:
-    """A sentence if a simple rule of thumb takes no more turns than best play, alone."""
-    chain, trail = compile_chain(_trail(game), game.distribution), _trail(game)
-    own = [style for style in game.seats.styles if style.choose == "thumb"]
-    for style in (*own, *(Style(choose="thumb", rule="stop_after", number=number) for number in (2, 3))):
-        way = followed(way_of_turns(turn_matrix(chain, policy_of(trail, game.distribution, style))), lambda: False)
-        turns = WaitingTime(way.alive, PERIOD if way.leak < 1 else 1, way.leak, way.never)
-        mean = turns.mean() if way.settled else None
-        if mean is not None and mean <= best * (1 + AS_GOOD):
-            return f"To {style.words} is as good as best play, so there is little to decide."
-    return ""
-
-
-def _within_a_turn(chain: Chain) -> NDArray[np.bool_]:
-    """Which positions a turn begun at each can come to without ending; shape (steps, steps)."""
-    steps = chain.length
-    moves = np.zeros((steps, steps + 1), np.float32)
-    for column in np.flatnonzero(chain.turn == GOES_ON):
-        moves[np.arange(steps), chain.table[:, column]] = 1
-    reach = moves[:, :steps]
-    while True:  # each round doubles how many draws are looked at
-        further = np.minimum(reach + reach @ reach, 1)
-        if (further == reach).all():
-            return reach > 0
-        reach = further

@@ -148,7 +148,7 @@ class Trail(AreaPart):
     """
 
     package: ClassVar[str] = "trail"
-    rules: ClassVar[tuple[str, ...]] = ("stop_after", "stop_at")
+    rules: ClassVar[tuple[str, ...]] = ("stop_after", "stop_at", "ahead")
     goals: ClassVar[tuple[str, ...]] = ("turns", "win")
     gauges: ClassVar[tuple[str, ...]] = (
         "minutes", "in_time", "first_seat_edge", "setbacks", "lead_for_good", "choice",
@@ -300,6 +300,23 @@ class Trail(AreaPart):
     def chooses_mover(self) -> bool:
         """Whether a total may move either marker."""
         return self.moves == "either" and self.track == "own"
+
+    @property
+    def offered_rules(self) -> tuple[str, ...]:
+        """With one draw a turn there is nothing to stop."""
+        return ("ahead",) if self.chooses_mover else ("stop_after", "stop_at")
+
+    @property
+    def offered_goals(self) -> tuple[str, ...]:
+        """Where totals move either marker, best play is for winning."""
+        return ("win",) if self.chooses_mover else self.goals
+
+    def check_rule(self, rule: str) -> None:
+        """Whoever may go on needs to know when to stop; whose marker moves is settled by one rule, however named."""
+        if rule == "ahead" and self.go_on == "dare":
+            raise setting_error(
+                "The rule 'ahead' is for totals that move either marker: choose stop_after or stop_at.", "seats.styles"
+            )
 
     @property
     def sign(self) -> int:

@@ -1,0 +1,130 @@
+"""Choices on a trail that are none: one option is best in every position, or a rule of thumb does as well."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+import numpy as np
+from numpy.typing import NDArray
+
+from bolometric.core.areas.trail import area
+from bolometric.core.areas.trail.daring import plan_of, policy_of, turn_matrix
+from bolometric.core.areas.trail.exact import followed, way_of_turns
+from bolometric.core.areas.trail.rules import GOES_ON, Chain, compile_chain
+from bolometric.core.areas.trail.spec import Trail
+from bolometric.core.errors import GameError
+from bolometric.core.game import Game, with_value
+from bolometric.core.lengths import WaitingTime
+from bolometric.core.nearby import Change
+from bolometric.core.race import PERIOD
+from bolometric.core.seats import RULE_WORDS, Style
+from bolometric.core.wording import minus
+
+Found = Iterator[tuple[str, str, tuple[Change, ...]]]
+AS_GOOD = 1e-7
+"""How much worse, relatively, a rule of thumb may do to be called as good as best play."""
+GO_ON, MOVES, BACK = "area.go_on", "area.moves", "area.back_to_start"
+
+
+def _trail(game: Game) -> Trail:
+    return game.area_as(Trail)
+
+
+def no_choice(game: Game) -> Found:
+    """Path, sentence and cures if players may choose but there is nothing to decide."""
+    if not area.chooses(game) or area.hopeless(game) or not game.draws_are_known:
+        return
+    if _trail(game).go_on == "dare":
+        words = _daring(game)
+        if words:
+            yield GO_ON, words, (Change("Draw once a turn", GO_ON, "no", with_value(game, GO_ON, "no")),)
+    else:
+        words = _moving(game)
+        if words:
+            own = Change("Let totals move one's own marker", MOVES, "own", with_value(game, MOVES, "own"))
+            yield MOVES, words, (*_sent_back(game), own)
+
+
+def _daring(game: Game) -> str:
+    chain = compile_chain(_trail(game), game.distribution)
+    ahead = _within_a_turn(chain) & (chain.can_be_reached & chain.can_finish)[:, None]
+    if not ahead.any():
+        return ""
+    plan = plan_of(_trail(game), game.distribution)
+    go = plan.go[ahead]
+    if area.meets(game):  # what is best to win depends on the other's marker too
+        from bolometric.core.areas.trail.against import against
+
+        go = against(_trail(game), game.distribution).go[chain.can_be_reached][:, ahead].astype(bool)
+    if go.all():
+        return "Going on is best in every position, so there is nothing to decide: let some total cost the turn's gain."
+    if not go.any():
+        return "Stopping is best in every position, so there is nothing to decide: make going on less of a risk."
+    return "" if area.meets(game) else _thumb_as_good(game, float(plan.turns[0]))
+
+
+def _moving(game: Game) -> str:
+    """A sentence if it is never a question whom to move; nothing where best play is not known."""
+    try:
+        best, thumb = (
+            with_value(game, "seats.styles", (style, Style(choose="plan")))
+            for style in (Style(choose="plan"), Style(choose="thumb", rule="ahead"))
+        )
+    except GameError:
+        return ""
+    from bolometric.core.areas.trail.against import against
+
+    plan, chain = against(_trail(game), game.distribution), compile_chain(_trail(game), game.distribution)
+    steps, here = chain.length, np.flatnonzero(chain.can_be_reached)
+    moves = chain.table[here] != np.arange(steps)[here, None]
+    counts = moves[:, None, :] | moves[None, :, :]
+    gives = plan.gives[np.ix_(here, here)][counts]
+    if not gives.any():
+        return "Moving one's own marker is best in every position, so there is nothing to decide."
+    if gives.all():
+        return "Moving the other's marker is best in every position, so there is nothing to decide."
+    solved = [area.solve(played, lambda: False) for played in (best, thumb)]
+    wins = [None if one is None else one.readings["seat_wins"].values for one in solved]
+    if wins[0] and wins[1] and wins[1][0] >= wins[0][0] * (1 - AS_GOOD):
+        return f"To {RULE_WORDS['ahead']} is as good as best play, so there is little to decide."
+    return ""
+
+
+def _sent_back(game: Game) -> Iterator[Change]:
+    """The first total, from the smallest, that makes a choice of it by sending a marker back."""
+    for total in game.distribution.totals[:3]:
+        back = (*_trail(game).back_to_start, total)
+        try:
+            changed = with_value(game, BACK, tuple(sorted(set(back))))
+        except GameError:
+            continue
+        if not area.hopeless(changed) and not _moving(changed):
+            yield Change(f"Let a total of {minus(total)} send a marker back to the start", BACK, back, changed)
+            return
+
+
+def _thumb_as_good(game: Game, best: float) -> str:
+    """A sentence if a simple rule of thumb takes no more turns than best play, alone."""
+    chain, trail = compile_chain(_trail(game), game.distribution), _trail(game)
+    own = [style for style in game.seats.styles if style.choose == "thumb"]
+    for style in (*own, *(Style(choose="thumb", rule="stop_after", number=number) for number in (2, 3))):
+        way = followed(way_of_turns(turn_matrix(chain, policy_of(trail, game.distribution, style))), lambda: False)
+        turns = WaitingTime(way.alive, PERIOD if way.leak < 1 else 1, way.leak, way.never)
+        mean = turns.mean() if way.settled else None
+        if mean is not None and mean <= best * (1 + AS_GOOD):
+            return f"To {style.words(trail)} is as good as best play, so there is little to decide."
+    return ""
+
+
+def _within_a_turn(chain: Chain) -> NDArray[np.bool_]:
+    """Which positions a turn begun at each can come to without ending; shape (steps, steps)."""
+    steps = chain.length
+    moves = np.zeros((steps, steps + 1), np.float32)
+    for column in np.flatnonzero(chain.turn == GOES_ON):
+        moves[np.arange(steps), chain.table[:, column]] = 1
+    reach = moves[:, :steps]
+    while True:  # each round doubles how many draws are looked at
+        further = np.minimum(reach + reach @ reach, 1)
+        if (further == reach).all():
+            return reach > 0
+        reach = further
