@@ -169,6 +169,27 @@ def test_matches_by_hand_are_those_of_the_runs(games, first_home, finish, moves,
     assert np.all(np.abs(wins / 120 - share) < 4.5 * np.sqrt(0.25 / 120))
 
 
+@settings(max_examples=20, deadline=None)
+@given(
+    st.sampled_from(["three", "five"]), st.sampled_from(["wins", "loses"]),
+    st.sampled_from(["at_once", "finish_round"]), st.sampled_from(["own", "either"]),
+    st.sampled_from(["pass", "exact", "bounce"]), st.integers(2, 3),
+)  # fmt: skip
+def test_matches_are_worked_out_as_they_are_played(games, first_home, finish, moves, end, count):
+    area = {"length": 9, "games": games, "first_home": first_home, "finish": finish, "moves": moves, "end": end}
+    found = measure(game({**area, "back_to_start": [2]}, [{"choose": "thumb"}, {}], count), 15_000)
+    if moves == "either" and (count > 2 or finish == "finish_round"):
+        assert "turns" not in found.exact.readings
+        return
+    for key in ("turns", "rounds", "setbacks", "ties"):
+        exact, simulated = found.exact.readings[key], found.simulated[key]
+        assert abs(exact.mean - simulated.mean) <= 4.5 * simulated.stderr + 1e-9, key
+    assert found.exact.readings["turns"].sd == pytest.approx(found.simulated["turns"].sd, rel=0.1)
+    wins, simulated = found.exact.readings["seat_wins"].values, found.simulated["seat_wins"]
+    assert np.abs(np.subtract(wins, simulated.values)).max() <= 4.5 * simulated.stderr
+    assert sum(wins) == pytest.approx(1)
+
+
 def test_the_coach_says_what_each_mover_is_worth():
     sitting = Sitting(game({"length": 12, "moves": "either", "first_home": "loses"}, [{"choose": "plan"}, {}]))
     assert "Best play wins" in sitting.coach()

@@ -120,15 +120,13 @@ def race(ways: Sequence[Journey], finish_round: bool, loses: bool = False) -> Ra
     """
     if not all(way.settled for way in ways):
         return None
-    known = {id(way): _followed(way) if way.never and way.leak < 1 else way for way in ways}
-    if None in known.values():
+    lined = _written(ways, lambda way: way.never > 0)
+    if lined is None:
         return None
-    lined = _lined_up([way for way in (known[id(way)] for way in ways) if way is not None])
     seats, under_way = len(ways), [way.alive + way.hopeless for way in lined]
     leak = _joint_leak(lined)
     never = prod(way.never for way in ways)
     after, before = [u[1:] for u in under_way], [u[:-1] for u in under_way]
-    home = [way.home[1:] for way in lined]
 
     def whole(terms: Array) -> float:
         """A sum over all rounds, of products of one chance a seat, from its written-out terms."""
@@ -144,16 +142,17 @@ def race(ways: Sequence[Journey], finish_round: bool, loses: bool = False) -> Ra
     if finish_round:
         to_move = [reduce(np.multiply, [before[j] for j in range(seats) if j != k], nobody) for k in range(seats)]
         per_round = [everyone] * seats
-        wins, ties = _shared_wins(home, after, whole, loses)
     else:
         to_move = [
             reduce(np.multiply, [after[j] if j < k else before[j] for j in range(seats) if j != k], nobody)
             for k in range(seats)
         ]
         per_round = [others * before[k] for k, others in enumerate(to_move)]
-        wins, ties = np.array([whole(home[k] * others) for k, others in enumerate(to_move)]), 0.0
-        if loses:
-            wins, ties = (wins.sum() - wins) / (seats - 1), float(wins.sum()) * (seats > 2)
+    wins, ties = np.zeros(seats), 0.0
+    for ending in _endings(lined, finish_round, loses):
+        chance = whole(ending.terms)
+        wins[[*ending.winners]] += chance / len(ending.winners)
+        ties += chance * (len(ending.winners) > 1)
     head = np.stack(per_round, axis=1).ravel()
     if leak == 1:
         head = np.append(head, never)
@@ -164,19 +163,56 @@ def race(ways: Sequence[Journey], finish_round: bool, loses: bool = False) -> Ra
     return Race(rounds, turns, wins, ties, setbacks)
 
 
-def _shared_wins(
-    home: list[Array], after: list[Array], whole: Callable[[Array], float], loses: bool
-) -> tuple[Array, float]:
-    """Wins where the round is finished first: each set of seats that may come home together shares one, or loses."""
-    seats, ties = len(home), 0.0
-    wins = np.zeros(seats)
+@dataclass(frozen=True, slots=True)
+class Ending:
+    """One way in which a game may end."""
+
+    winners: tuple[int, ...]
+    """Who shares the win."""
+    last: int
+    """Whose turn is the last."""
+    terms: Array
+    """The chance of it in each round from the first."""
+
+
+def _endings(ways: list[Journey], finish_round: bool, loses: bool) -> list[Ending]:
+    """Who may come home first: one seat, or, where the round is finished first, each set of seats together."""
+    seats = len(ways)
+    home = [way.home[1:] for way in ways]
+    under_way = [way.alive + way.hopeless for way in ways]
+    after, before = [u[1:] for u in under_way], [u[:-1] for u in under_way]
+    found = []
     for together in range(1, 1 << seats):
-        arrived = [k for k in range(seats) if together >> k & 1]
-        chance = whole(reduce(np.multiply, [home[k] if k in arrived else after[k] for k in range(seats)]))
-        winners = arrived if not loses or len(arrived) == seats else [k for k in range(seats) if k not in arrived]
-        wins[winners] += chance / len(winners)
-        ties += chance * (len(winners) > 1)
-    return wins, ties
+        arrived = tuple(k for k in range(seats) if together >> k & 1)
+        if not finish_round and len(arrived) > 1:
+            continue
+        winners = arrived if not loses or len(arrived) == seats else tuple(k for k in range(seats) if k not in arrived)
+        last = seats - 1 if finish_round else arrived[0]
+        # Seats that come after the last turn of a game have had one turn less.
+        parts = [home[k] if k in arrived else after[k] if k < last or finish_round else before[k] for k in range(seats)]
+        found.append(Ending(winners, last, reduce(np.multiply, parts)))
+    return found
+
+
+def endings_by_turn(ways: Sequence[Journey], finish_round: bool, loses: bool) -> list[tuple[tuple[int, ...], Array]]:
+    """For each set of winners the chance that the game ends with it at turn 0, 1, 2, …, all seats' turns counted.
+
+    Empty if that is not known to the end, or a seat may never come home.
+    """
+    lined = None if any(way.never or not way.settled for way in ways) else _written(ways, lambda way: True)
+    found = []
+    for ending in _endings(lined, finish_round, loses) if lined else ():
+        flow = np.zeros(len(ending.terms) * len(ways) + 1)
+        flow[ending.last + 1 :: len(ways)] = ending.terms
+        found.append((ending.winners, flow))
+    return found
+
+
+def _written(ways: Sequence[Journey], whole: Callable[[Journey], bool]) -> list[Journey] | None:
+    """The ways written out to the same turn, those that are to be ``whole`` to the end; None if that is too long."""
+    known = {id(way): written_whole(way) if way.leak < 1 and whole(way) else way for way in ways}
+    lined = [way for way in (known[id(way)] for way in ways) if way is not None]
+    return _lined_up(lined) if len(lined) == len(ways) else None
 
 
 def _joint_leak(ways: list[Journey]) -> float:
@@ -206,7 +242,7 @@ def _written_out(way: Journey, more: int) -> Journey:
     return Journey(extended(way.home), extended(way.alive), lost, extended(way.setback), way.leak, way.settled)
 
 
-def _followed(way: Journey) -> Journey | None:
+def written_whole(way: Journey) -> Journey | None:
     """The same journey with its geometric tail written out to the end, or None if that is too long."""
     laps = int(np.ceil(np.log(LEFT / way.alive[-1]) / np.log1p(-way.leak)))
     if laps * PERIOD > FOLLOWED:

@@ -58,6 +58,8 @@ class Batch:
     """Share of the seats that went over the target."""
     success: NDArray[np.float64] | None = None
     """How far the aim was reached, 0 to 1; None where winning is the aim."""
+    rounds: NDArray[np.int64] | None = None
+    """Turns of the seat that took most, where that does not follow from the turns."""
 
     @classmethod
     def empty(cls, runs: int) -> Self:
@@ -67,9 +69,9 @@ class Batch:
             np.empty(runs, np.int64),
             np.empty(runs, np.int8),
             np.empty(runs, np.uint8),
-            np.empty(runs, np.int64),
-            np.empty(runs, np.int64),
-            np.empty(runs, np.int64),
+            setbacks=np.empty(runs, np.int64),
+            last_lead=np.empty(runs, np.int64),
+            lead_changes=np.empty(runs, np.int64),
         )
 
     @classmethod
@@ -154,7 +156,8 @@ class Tally:
             return _spread(values if ended else None, unit, stuck)
 
         found = {"turns": length(turns), "minutes": length(paced, self.table.minutes_a_turn), "rolls": length(rolls)}
-        found["rounds"] = length(np.ceil(turns / seats) if not self.table.together else turns)
+        rounds = np.ceil(turns / seats) if done.rounds is None else done.rounds.astype(float)
+        found["rounds"] = length(turns if self.table.together else rounds)
         shares = self.shares
         mean, error = shares.mean(axis=0), shares.std(axis=0) / sqrt(len(shares))
         found["seat_wins"] = Reading("simulated", values=tuple(mean.tolist()), stderr=float(error.max()))

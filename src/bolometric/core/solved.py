@@ -9,6 +9,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bolometric.core.lengths import WaitingTime
+from bolometric.core.matches import Flows, best_of
 from bolometric.core.race import Journey, race
 from bolometric.core.readings import Reading, exact_length, exact_value
 
@@ -79,3 +80,19 @@ def from_journeys(
     if one_draw:
         readings["rolls"] = readings["turns"]
     return Solved(readings, found.turns, None, never, ways[0], alike=alike)
+
+
+def of_games(one: Solved, flows: Flows, seats: int, at_most: int) -> Solved | None:
+    """What follows for the best of several games, from one game and the ways it may end; None if it is not known."""
+    found = best_of(flows, seats, at_most) if flows else None
+    if found is None:
+        return None
+    readings = {key: reading for key, reading in one.readings.items() if key in ("success", "stuck", "setbacks")}
+    readings |= {
+        "turns": exact_length(found.turns),
+        "rounds": exact_length(found.rounds),
+        **seat_readings([float(share) for share in found.wins], found.ties),
+    }
+    if "rolls" in one.readings:
+        readings["rolls"] = readings["turns"]
+    return Solved(readings, found.turns)

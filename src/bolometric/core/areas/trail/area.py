@@ -13,10 +13,10 @@ from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.game import Game
 from bolometric.core.outcomes import groups_of, sampled
 from bolometric.core.pieces import remembers
-from bolometric.core.race import Journey, Squares
+from bolometric.core.race import Journey, Squares, endings_by_turn
 from bolometric.core.runs import Batch, Player
 from bolometric.core.seats import Style
-from bolometric.core.solved import Solved, from_journeys, together
+from bolometric.core.solved import Solved, from_journeys, of_games, together
 from bolometric.core.totals import totals_of
 
 if TYPE_CHECKING:
@@ -57,14 +57,13 @@ def solve(game: Game, stop: Callable[[], bool]) -> Solved | None:
         from bolometric.core.areas.trail import pair  # brings Numba with it
 
         return pair.solve(game, stop)
-    if trail.at_most > 1 and seats > 1:
-        return None  # matches are played
     styles = [game.seats.style(seat) for seat in range(seats)]
     ways = {style: _journey(game, style, stop) for style in dict.fromkeys(styles)}
-    loses = trail.first_home == "loses" and seats > 1
-    return from_journeys(
-        [ways[style] for style in styles], trail.finish == "finish_round", trail.go_on == "no", loses=loses
-    )
+    loses, lined = trail.first_home == "loses" and seats > 1, [ways[style] for style in styles]
+    alone = from_journeys(lined, trail.finish == "finish_round", trail.go_on == "no", loses=loses)
+    if trail.at_most == 1 or seats == 1:
+        return alone
+    return of_games(alone, endings_by_turn(lined, trail.finish == "finish_round", loses), seats, trail.at_most)
 
 
 def _journey(game: Game, style: Style, stop: Callable[[], bool]) -> Journey:

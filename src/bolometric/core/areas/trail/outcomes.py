@@ -58,7 +58,8 @@ def match(player: Player, seats: int, at_most: int) -> Player:
         home = (best << np.arange(seats)).sum(axis=1).astype(np.uint8)
         none = np.where((codes == UNFINISHED).any(axis=1), UNFINISHED, STUCK).astype(np.int8)
         return Batch(
-            summed(games.turns), summed(games.rolls), told(home, none, seats), home, setbacks=summed(games.setbacks)
-        )
+            summed(games.turns), summed(games.rolls), told(home, none, seats), home,
+            rounds=summed(-(-games.turns // seats)), setbacks=summed(games.setbacks),
+        )  # fmt: skip
 
     return batch

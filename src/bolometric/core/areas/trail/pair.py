@@ -26,10 +26,10 @@ from bolometric.core.areas.trail.rules import MOST_DRAWS, Chain, compile_chain
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.game import Game
 from bolometric.core.lengths import WaitingTime
-from bolometric.core.race import PERIOD, Journey
+from bolometric.core.race import PERIOD, Journey, written_whole
 from bolometric.core.readings import Reading, exact_length, exact_value
 from bolometric.core.seats import Style
-from bolometric.core.solved import Solved, seat_readings
+from bolometric.core.solved import Solved, of_games, seat_readings
 
 Array = NDArray[np.float64]
 MOST_ENTRIES = 4_000_000
@@ -44,7 +44,7 @@ def solve(game: Game, stop: Callable[[], bool]) -> Solved | None:
     Raises Cancelled once ``stop()`` is true.
     """
     trail = game.area_as(Trail)
-    if game.seats.count != 2 or trail.finish != "at_once" or trail.at_most > 1:
+    if game.seats.count != 2 or trail.finish != "at_once":
         return None
     chain = compile_chain(trail, game.distribution)
     entries = 2 * chain.length**2 * len(chain.chances)
@@ -54,7 +54,16 @@ def solve(game: Game, stop: Callable[[], bool]) -> Solved | None:
         return None  # a marker may be caught, and the game then go on for ever
     turns = _movers(game, chain) if trail.go_on == "no" else _darers(game, chain)
     way = follow(*turns, stop)
-    return _told(way, trail) if way.settled else None
+    if not way.settled:
+        return None
+    alone, whole = _told(way, trail), way if way.leak == 1 else written_whole(way)
+    if trail.at_most == 1:
+        return alone
+    if whole is None:
+        return None
+    ends = (whole.home, np.diff(whole.hopeless, prepend=0.0))
+    who = ((0,), (1,)) if trail.first_home == "wins" else ((1,), (0,))
+    return of_games(alone, list(zip(who, ends, strict=True)), 2, trail.at_most)
 
 
 def _told(way: Journey, trail: Trail) -> Solved:
