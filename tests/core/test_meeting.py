@@ -138,6 +138,31 @@ def test_one_marker_for_all_against_a_number_of_turns():
     assert all(sitting.now.turn == 9 for sitting in ends if not sitting.now.winners)
 
 
+@pytest.mark.parametrize("area", [{}, {"back_to_start": [2]}, {"go_on": "dare", "lose_turn": [1]}])
+def test_landings_of_a_shared_marker_are_those_of_its_turns(area):
+    """Against playing by hand: what comes after the last turn does not count."""
+    shared = game({"length": 16, "track": "shared", "turns": 4, **area}, [{"choose": "guess"}])
+    heat, found, games = measure_exactly(shared).heat, np.zeros(16), 400
+    told = measure(shared, 20_000)
+    assert heat.values[-1] == pytest.approx(told.readings["success"].mean, abs=1e-12)
+    assert {"success", "setbacks"} <= set(told.exact.readings)
+    assert "choice" not in told.readings
+    for key in ("setbacks", "success", "turns"):
+        assert abs(told.exact.readings[key].mean - told.simulated[key].mean) <= 4.5 * told.simulated[key].stderr
+    for seed in range(games):
+        sitting, landed, before = Sitting(shared, seed), set(), 0
+        while not sitting.now.over:
+            turn = sitting.now.turn
+            sitting.play_on(shared.seats.style(sitting.now.seat))
+            if sitting.now.over or sitting.now.turn != turn:
+                now = sitting.now.places[0]
+                landed |= {now} if now and now != before else set()
+                before = now
+        found[[place - 1 for place in landed]] += 1
+    values = np.array(heat.values)
+    assert np.all(np.abs(found / games - values) < 4.5 * np.sqrt(values * (1 - values) / games + 1e-4))
+
+
 @settings(max_examples=12, deadline=None)
 @given(
     st.sampled_from(["one", "three", "five"]), st.sampled_from(["wins", "loses"]),

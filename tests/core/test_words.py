@@ -164,7 +164,7 @@ def test_every_reading_is_shown_with_how_sure_it_is():
         assert KINDS[key].meaning
     assert show("first_seat_edge", 0.051) == "+5.1 pts"
     assert show("first_seat_edge", -0.051) == "−5.1 pts"
-    assert show("minutes", 1234.5) == "1234 min"
+    assert show("minutes", 1234.5) == "1,234 min"
     assert show("turns", None) == "–"
 
 

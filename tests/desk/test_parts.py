@@ -6,7 +6,6 @@ import pytest
 from PySide6.QtCore import QPoint, QRect, Qt
 from PySide6.QtWidgets import QLabel, QMainWindow, QPushButton, QVBoxLayout, QWidget
 
-from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.demo import demo_files
 from bolometric.core.files import read
 from bolometric.core.game import Band, Game, game_from
@@ -62,10 +61,19 @@ def test_gauges_that_mean_nothing_are_not_shown(shown):
     strip.show_readings(alone, measure_exactly(alone).readings, LIGHT)
     assert [key for key, gauge in strip.gauges.items() if gauge.isVisible()] == ["minutes", "setbacks"]
     strip.show_readings(Game(), measure_exactly(Game()).readings, LIGHT)
-    assert [key for key, gauge in strip.gauges.items() if gauge.isVisible()] == [*Trail.gauges[:-1]]
+    assert [key for key, gauge in strip.gauges.items() if gauge.isVisible()] == [
+        "minutes", "in_time", "first_seat_edge", "setbacks", "lead_for_good",
+    ]  # fmt: skip
     daring = game_from({"bolometric": 1, "area": {"go_on": "dare"}})
     strip.show_readings(daring, measure_exactly(daring).readings, LIGHT)
-    assert [key for key, gauge in strip.gauges.items() if gauge.isVisible()] == [*Trail.gauges[:-2], "choice"]
+    assert [key for key, gauge in strip.gauges.items() if gauge.isVisible()] == [
+        "minutes", "in_time", "first_seat_edge", "setbacks", "choice",
+    ]  # fmt: skip
+    shared = game_from({"bolometric": 1, "area": {"track": "shared"}})
+    strip.show_readings(shared, measure_exactly(shared).readings, LIGHT)
+    assert [key for key, gauge in strip.gauges.items() if gauge.isVisible()] == [
+        "minutes", "in_time", "success", "setbacks",
+    ]  # fmt: skip
 
 
 def test_linked_text_goes_from_word_to_word_and_out_at_the_ends(qtbot, shown):

@@ -1,5 +1,6 @@
 """The table in the window: drawing, stopping, stepping back, seats that play by themselves."""
 
+import numpy as np
 import pytest
 
 from bolometric.core.demo import demo_files
@@ -99,6 +100,12 @@ def test_the_table_is_a_view_of_the_window(window):
     window.use_light()
 
 
+def looks_like(one, other):
+    """Whether two pictures show the same: edges may be a shade apart from one painting to the next."""
+    shades = [np.frombuffer(image.constBits(), np.uint8).astype(int) for image in (one, other)]
+    return len(shades[0]) == len(shades[1]) and np.abs(shades[0] - shades[1]).max() < 16
+
+
 @pytest.mark.parametrize("name", ["ridge-ascent", "aurora-gauge", "meteor-watch"])
 def test_pieces_roll_and_come_to_rest_where_they_fell(table, qtbot, name):
     table.show_game(demo(name), LIGHT)
@@ -107,8 +114,8 @@ def test_pieces_roll_and_come_to_rest_where_they_fell(table, qtbot, name):
     moving = table.cloth.grab().toImage()
     qtbot.waitUntil(lambda: table.cloth.frame == 0)
     still = table.cloth.grab().toImage()
-    assert moving != still
+    assert not looks_like(moving, still)
     assert not table.cloth._timer.isActive()
     table.coach.setChecked(True)  # what is shown already does not roll again
     assert table.cloth.frame == 0
-    assert table.cloth.grab().toImage() == still
+    assert looks_like(table.cloth.grab().toImage(), still)

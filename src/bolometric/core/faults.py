@@ -117,13 +117,7 @@ class _Seeker:
     def _off_the_brief(self) -> Iterator[Fault]:
         for key in ("minutes", "first_seat_edge", "setbacks"):
             band, reading = getattr(self.game.brief, key), self.exact.readings.get(key)
-            if (
-                key not in self.game.area.gauges
-                or band is None
-                or reading is None
-                or reading.mean is None
-                or not applies(self.game, key)
-            ):
+            if band is None or reading is None or reading.mean is None or not applies(self.game, key):
                 continue
             side = off(band, reading.mean)
             if side:

@@ -109,8 +109,8 @@ BY_SEATS = ((Style(choose="plan"), Style()), (Style(), Style(choose="plan")))
 
 
 def may_think(game: Game) -> bool:
-    """Whether there is something to choose, and best play at it is known."""
-    return area_of(game).chooses(game) and bool(game.area.goals)
+    """Whether seats have something to choose against each other, and best play at it is known."""
+    return game.area.shows("choice") and area_of(game).chooses(game) and bool(game.area.goals)
 
 
 def thinking(game: Game, stop: Stop = never_stop) -> float | None:

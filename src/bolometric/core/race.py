@@ -77,6 +77,15 @@ class Journey:
         gone = float(self.alive[last]) - left
         return self.home_within(last) + gone * (1 - self._stranding)
 
+    def setbacks_within(self, turns: int) -> float:
+        """How many of so many turns of one's own lose ground, on average; those after home are not counted."""
+        more = turns - len(self.setback) + 1
+        if more <= 0 or self.leak == 1:
+            return float(self.setback[: turns + 1].sum())
+        laps, rest = divmod(more, PERIOD)
+        shrink, tail = (1 - self.leak) ** np.arange(1, laps + 2), self.setback[-PERIOD:]
+        return float(self.setback.sum() + tail.sum() * shrink[:-1].sum() + tail[:rest].sum() * shrink[-1])
+
 
 NOWHERE = Journey(np.zeros(2), np.array([1.0, 0.0]), np.array([0.0, 1.0]), np.zeros(2), 1.0, True)
 """The journey of a seat that can never come home."""

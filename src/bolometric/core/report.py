@@ -13,7 +13,7 @@ from bolometric.core.odds import Distribution
 from bolometric.core.odds_words import odds_words
 from bolometric.core.readings import KINDS, Reading, Unit
 from bolometric.core.rule_sheet import set_words
-from bolometric.core.wording import minus, percent, plural
+from bolometric.core.wording import minus, percent, plural, significant
 
 MAY_NEVER_END = "may never end"
 
@@ -24,8 +24,8 @@ def _signed_points(value: float) -> str:
 
 
 SHOW: dict[Unit, Callable[[float], str]] = {
-    "count": lambda value: minus(round(value, 1)) if abs(value) < 1e6 else f"{value:.3g}",
-    "minutes": lambda value: f"{value:.{1 if value < 100 else 0}f} min" if value < 1e6 else f"{value:.3g} min",
+    "count": lambda value: minus(round(value, 1)) if abs(value) < 1000 else f"{value:,.0f}".replace("-", "−"),
+    "minutes": lambda value: f"{value:.{1 if value < 100 else 0}f} min" if value < 1000 else f"{value:,.0f} min",
     "share": percent,
     "edge": _signed_points,
 }
@@ -52,7 +52,7 @@ def certainty(key: str, reading: Reading) -> str:
         return "exact"
     if KINDS[key].unit in ("share", "edge"):
         return f"simulated ± {100 * reading.stderr:.2g} pts"
-    return f"simulated ± {reading.stderr:.2g}"
+    return f"simulated ± {significant(reading.stderr, 2)}"
 
 
 def readings_text(found: Measurement) -> str:

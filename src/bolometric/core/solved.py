@@ -54,6 +54,7 @@ def together(way: Journey, turns: int, seats: int, one_draw: bool) -> Solved:
         **seat_readings([reached / seats] * seats, reached if seats > 1 else 0.0),
         "success": exact_value(reached),
         "stuck": exact_value(0.0),
+        "setbacks": exact_value(way.setbacks_within(turns) / (length.mean() or 1.0)),
     }
     if one_draw:
         readings["rolls"] = readings["turns"]

@@ -29,7 +29,7 @@ class Verdict:
 
 def applies(game: Game, key: str) -> bool:
     """Whether a reading means anything in a game: alone nobody leads or has an edge, and in time needs a target."""
-    if key not in game.area.gauges:
+    if not game.area.shows(key):
         return False
     if key == "in_time":
         return game.brief.minutes is not None

@@ -70,6 +70,13 @@ def minus(value: Value | float) -> str:
     return text.replace("-", "−")
 
 
+def significant(value: float, digits: int) -> str:
+    """So many digits that count, the rest noughts; written out, with commas in thousands."""
+    near = float(f"{value:.{digits}g}")
+    text = f"{near:,.0f}" if abs(near) >= 1000 else f"{near:.12f}".rstrip("0").rstrip(".")
+    return text.replace("-", "−")
+
+
 def listing_words(words: Sequence[str], last: str) -> str:
     """Words as a list: '2, 7 or 10' when ``last`` is 'or'."""
     return words[0] if len(words) == 1 else f"{', '.join(words[:-1])} {last} {words[-1]}"

@@ -60,6 +60,8 @@ def picture_of(game: Game, heat: Heat | None, figures: bool = True) -> Picture:
 
 def _warm(heat: Heat) -> list[float]:
     """The warmth of every place, on the scale that those which count set."""
+    if heat.ends is not None:
+        return list(heat.values)  # they say themselves how far between the ends they are
     scaled = warmths(list(heat.scaled))
     if heat.unused:
         rest = iter(scaled)

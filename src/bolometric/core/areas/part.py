@@ -43,6 +43,10 @@ class AreaPart(Part):
     gauges: ClassVar[tuple[str, ...]]
     """The readings that mean most here."""
 
+    def shows(self, key: str) -> bool:
+        """Whether a reading is one of those, with the settings as they stand."""
+        return key in self.gauges
+
     @property
     def together(self) -> bool:
         """Whether all seats take each turn together, so that a turn is a round."""

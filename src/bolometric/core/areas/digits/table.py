@@ -18,7 +18,7 @@ from bolometric.core.pieces import AnyPiece
 from bolometric.core.report import show
 from bolometric.core.seats import Style
 from bolometric.core.standing import Drawn, Option, Standing, noted, won
-from bolometric.core.wording import listing, minus
+from bolometric.core.wording import listing, minus, significant
 
 
 @dataclass(frozen=True, slots=True)
@@ -257,5 +257,6 @@ def coach(game: Game, now: OnDigits) -> str:
             value = -(gain + still) if columns.aim == "largest" else gain + still
         rated.append((value, option.words))
     rated.sort()
-    told = [f"{rated[0][1]} is best"] + [f"{name} costs {value - rated[0][0]:.3g}" for value, name in rated[1:]]
+    (best, first), *rest = rated
+    told = [f"{first} is best", *(f"{name} costs {significant(value - best, 3)}" for value, name in rest)]
     return f"{'; '.join(told)} (on average, exact)."

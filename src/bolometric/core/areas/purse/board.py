@@ -38,7 +38,10 @@ class Map:
     edges: NDArray[np.int64]
     """Where each column begins, in places of sums, and the end of the last."""
     choice: NDArray[np.float64]
-    """Shape (draws, columns): the mean place of the best multiplier over all totals, by draws left after this one."""
+    """Shape (draws, columns): the mean place of the best multiplier over all totals and over the sums that can be in
+    the purse, by draws left after this one."""
+    place: NDArray[np.int64]
+    """Shape (draws, columns): of those sums the one nearest to the middle; -1 where there is none."""
 
 
 def plan_for(game: Game) -> Plan:
@@ -55,8 +58,26 @@ def _map(steps: Steps) -> Map:
     edges = np.arange(low, high + width, width)
     edges[-1] = min(edges[-1], steps.sums)
     means = np.asarray(plan.choice @ (steps.chances / steps.chances.sum()))
-    choice = np.array([[row[a:b].mean() if b > a else 0.0 for a, b in pairwise(edges)] for row in means])
-    return Map(edges, choice)
+    choice = np.zeros((steps.draws, len(edges) - 1))
+    place = np.full(choice.shape, -1)
+    for left, possible in enumerate(_possible(steps)):
+        for column, (begin, end) in enumerate(pairwise(edges)):
+            sums = begin + np.flatnonzero(possible[begin:end])
+            if len(sums):
+                choice[left, column] = means[left, sums].mean()
+                place[left, column] = sums[np.abs(sums - (begin + end - 1) // 2).argmin()]
+    return Map(edges, choice, place)
+
+
+def _possible(steps: Steps) -> NDArray[np.bool_]:
+    """Which sums can be in the purse, whatever is chosen; shape (draws, sums), by draws left after the next one."""
+    possible = np.zeros((steps.draws, steps.sums), bool)
+    possible[-1, steps.start] = True
+    for left in range(steps.draws - 1, 0, -1):
+        at = np.flatnonzero(possible[left])
+        for adds in np.unique(steps.adds[steps.chances > 0]):
+            possible[left - 1, at + adds] = True
+    return possible
 
 
 def _sum(steps: Steps, place: int) -> str:
@@ -89,8 +110,9 @@ def marks(game: Game, number: int) -> dict[int, str]:
 
 
 def unused(game: Game) -> frozenset[int]:
-    """All are used."""
-    return frozenset()
+    """Where no sum can be with so many draws left."""
+    none = _map(steps_of(game)).place[::-1].ravel() < 0
+    return frozenset((np.flatnonzero(none) + 1).tolist())
 
 
 def standing(game: Game, now: Any) -> tuple[frozenset[int], None]:
@@ -115,7 +137,7 @@ def heat(game: Game) -> Heat | None:
     most = max(1, len(area.multipliers) - 1)
     values = [float(mean) / most for left in range(area.draws, 0, -1) for mean in found.choice[left - 1]]
     small, large = (f"×{minus(tidy(area.multipliers[place]))}" for place in (0, -1))
-    return Heat(tuple(values), "Best multiplier on average", ends=(small, "between", large))
+    return Heat(tuple(values), "Best multiplier on average", unused=unused(game), ends=(small, "between", large))
 
 
 def describe(game: Game, heat: Heat, number: int) -> str:
@@ -125,7 +147,12 @@ def describe(game: Game, heat: Heat, number: int) -> str:
         return _whole(game, steps)
     found = _map(steps)
     row, column = divmod(number - 1, len(found.edges) - 1)
-    left, place = steps.draws - row, int((found.edges[column] + found.edges[column + 1] - 1) // 2)
+    left = steps.draws - row
+    place = int(found.place[left - 1, column])
+    if place < 0:
+        lowest, highest = _sum(steps, int(found.edges[column])), _sum(steps, int(found.edges[column + 1]) - 1)
+        span = lowest if lowest == highest else f"{lowest} to {highest}"
+        return f"With {left} left nobody has {span} in the purse (exact)."
     worth = f"{show('score', float(plan.distance[left, place]))} away on average, on the target with "
     return (
         f"With {left} left and {_sum(steps, place)} in the purse: {best_words(game, left, place)}. Then best play ends "

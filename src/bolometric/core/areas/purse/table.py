@@ -16,7 +16,7 @@ from bolometric.core.pieces import AnyPiece, remembers
 from bolometric.core.report import show
 from bolometric.core.seats import Style
 from bolometric.core.standing import Drawn, Option, Standing, noted, won
-from bolometric.core.wording import minus, percent
+from bolometric.core.wording import minus, percent, significant
 
 
 @dataclass(frozen=True, slots=True)
@@ -119,5 +119,5 @@ def coach(game: Game, now: OnPurse) -> str:
     ]
     worth.sort()
     told = [f"{worth[0][1]} is best, ending {show('score', worth[0][0])} away on average"]
-    told += [f"{name} costs {far - worth[0][0]:.2g}" for far, name in worth[1:]]
+    told += [f"{name} costs {significant(far - worth[0][0], 2)}" for far, name in worth[1:]]
     return f"{'; '.join(told)} (exact)."

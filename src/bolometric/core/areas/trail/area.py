@@ -99,12 +99,19 @@ def hopeless(game: Game) -> bool:
 def squares(game: Game) -> Squares | None:
     """How often each step is landed on at the end of a turn (by the first seat's style); None if that is not known.
 
-    Where seats meet it is how often the first marker lands there in a game, from games played.
+    Where seats meet it is how often the first marker lands there in a game, from games played; where all move one
+    marker how often it does in its turns.
     """
     if meets(game):
         from bolometric.core.areas.trail import meeting
 
         return meeting.landings(game, WALKS, LONGEST_GAME, np.random.default_rng(1))
+    if _trail(game).track == "shared":
+        if not game.draws_are_known or _chain(game).length > exact.DENSE:
+            return None
+        style = game.seats.style(0)
+        way = exact.way_of(_chain(game)) if _trail(game).go_on == "no" else _way(game, style)
+        return exact.landed_within(way, _trail(game).turns)
     if game.draws_are_known:
         if _trail(game).go_on != "no":
             return exact.landed(_way(game, game.seats.style(0)))

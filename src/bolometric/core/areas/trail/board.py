@@ -21,8 +21,9 @@ class TrailHeat(Heat):
     """Heat with what it is made of."""
 
     squares: Squares | None = None
-    in_games: bool = False
-    """Whether the first marker is followed in whole games, since seats heed each other, and not on its way home."""
+    marker: str = ""
+    """The marker that is followed in whole games, where it is not each player's on its way home: since seats heed each
+    other, or since all move one."""
 
 
 def cells_of(steps: int) -> tuple[int, int]:
@@ -43,7 +44,8 @@ def heat(game: Game) -> Heat | None:
     squares, trail = area.squares(game), game.area_as(Trail)
     if squares is None:
         return None
-    per_cell, in_games = per_cell_of(trail), area.meets(game)
+    per_cell = per_cell_of(trail)
+    marker = "marker" if trail.track == "shared" else "first marker" if area.meets(game) else ""
     if per_cell == 1:
         values = tuple(squares.chance.tolist())
         does = ("Landed on", "lands here") if trail.go_on == "no" else ("A turn ends here", "ends a turn here")
@@ -51,8 +53,8 @@ def heat(game: Game) -> Heat | None:
         times = squares.times.tolist()
         values = tuple(sum(times[at : at + per_cell]) for at in range(0, len(times), per_cell))
         does = "Stops here", "stops here"
-    legend = f"First marker {does[1]}, in 100 games" if in_games else f"{does[0]}, of 100 players"
-    return TrailHeat(values, legend, squares.stderr, True, squares=squares, in_games=in_games)
+    legend = f"{marker.capitalize()} {does[1]}, in 100 games" if marker else f"{does[0]}, of 100 players"
+    return TrailHeat(values, legend, squares.stderr, True, squares=squares, marker=marker)
 
 
 def describe(game: Game, heat: Heat, number: int) -> str:
@@ -91,10 +93,10 @@ def _square(trail: Trail, heat: TrailHeat, number: int) -> str:
     assert heat.squares is not None
     chance, times = heat.squares.chance[number - 1], heat.squares.times[number - 1]
     often = "for ever, once caught" if times == float("inf") else f"{times:.2f} times on average"
-    if heat.in_games:
+    if heat.marker:
         does = "gets home" if number == trail.steps else "lands here" if trail.go_on == "no" else "ends a turn here"
         often = "" if number == trail.steps else f", {often}"
-        return f"Square {number}: the first marker {does} in {percent(chance)} of games{often} ({heat.known})."
+        return f"Square {number}: the {heat.marker} {does} in {percent(chance)} of games{often} ({heat.known})."
     if number == trail.steps:
         return f"Square {number}, the last: {percent(chance)} of players get home ({heat.known})."
     does = "land here" if trail.go_on == "no" else "end a turn here"
@@ -105,8 +107,8 @@ def _cell(trail: Trail, heat: TrailHeat, number: int) -> str:
     assert heat.squares is not None
     per_cell, value = per_cell_of(trail), heat.values[number - 1]
     full = minus(tidy(trail.amount_at(min(number * per_cell, trail.steps))))
-    if heat.in_games:
-        return f"Up to {full}: the first marker stops here {value:.2f} times a game ({heat.known})."
+    if heat.marker:
+        return f"Up to {full}: the {heat.marker} stops here {value:.2f} times a game ({heat.known})."
     if number == len(heat.values):
         chance = percent(float(heat.squares.chance[-1]))
         return f"{full}, the full box: {chance} of players get there ({heat.known})."

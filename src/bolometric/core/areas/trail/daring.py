@@ -31,7 +31,7 @@ from bolometric.core.areas.trail.rules import MOST_DRAWS, Chain, compile_chain
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.odds import Distribution
 from bolometric.core.seats import Style
-from bolometric.core.wording import listing_words, minus
+from bolometric.core.wording import listing_words, minus, significant
 
 Array = NDArray[np.float64]
 FINISHED = 1e-14
@@ -139,8 +139,8 @@ def advice(trail: Trail, plan: Plan, start: int) -> str:
         told = f"stop on {named(first)} to {named(last)}; below that go on, beyond it go for home"
     costs = []
     if first - 1 > start:
-        costs.append(f"stopping one step sooner costs {plan.price[start, first - 1]:.2g} turns")
-    costs.append(f"going on at {named(first)} costs {plan.price[start, first]:.2g}")
+        costs.append(f"stopping one step sooner costs {significant(plan.price[start, first - 1], 2)} turns")
+    costs.append(f"going on at {named(first)} costs {significant(plan.price[start, first], 2)}")
     return f"Best play for a turn begun here: {told} ({', '.join(costs)}; exact)."
 
 

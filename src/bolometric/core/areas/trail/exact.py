@@ -25,6 +25,8 @@ from bolometric.core.race import NOWHERE, Journey, Squares
 Array = NDArray[np.float64]
 
 
+MOST_FOLLOWED = 2e9
+"""Multiplications in following landings over a number of turns, at most: half a second."""
 DENSE = 1500
 """Steps up to which whole matrices are kept; longer trails keep only the moves there are."""
 
@@ -118,6 +120,30 @@ def landed(way: Way) -> Squares:
         times[members] = np.inf if len(members) > 1 else chance[members]
     # A share of 1 may come out a rounding error beside it.
     return Squares(np.where(chance[1:] > 1 - 1e-12, 1.0, chance[1:]), times[1:])
+
+
+def landed_within(way: Way, turns: int) -> Squares | None:
+    """The same in so many turns; None if that is too much to follow.
+
+    Whoever passes a square for the first time is taken out of a chain of its own, one for each square.
+    """
+    matrix, length = way.matrix, len(way.matrix)
+    if length**3 * turns > MOST_FOLLOWED:
+        return None
+    moving = matrix.copy()
+    np.fill_diagonal(moving[:, :length], 0.0)
+    here, yet = np.zeros(length), np.zeros((length, length))
+    here[0], yet[:, 0] = 1.0, 1.0  # yet[k]: where those are who have not landed on square k
+    chance, times = np.zeros(length + 1), np.zeros(length + 1)
+    for _ in range(turns):
+        times += here @ moving
+        here = here @ matrix[:, :length]
+        yet = yet @ matrix[:, :length]
+        fresh = np.diag(yet)[1:]
+        chance[1:length] += fresh
+        yet[np.arange(1, length), np.arange(1, length)] = 0.0
+    chance[length] = times[length]
+    return Squares(chance[1:], times[1:])
 
 
 def _closed_groups(matrix: Array) -> NDArray[np.int64]:

@@ -151,7 +151,7 @@ class Trail(AreaPart):
     rules: ClassVar[tuple[str, ...]] = ("stop_after", "stop_at", "ahead")
     goals: ClassVar[tuple[str, ...]] = ("turns", "win")
     gauges: ClassVar[tuple[str, ...]] = (
-        "minutes", "in_time", "first_seat_edge", "setbacks", "lead_for_good", "choice",
+        "minutes", "in_time", "first_seat_edge", "success", "setbacks", "lead_for_good", "choice",
     )  # fmt: skip
 
     kind: Literal["trail"] = "trail"
@@ -300,6 +300,13 @@ class Trail(AreaPart):
     def chooses_mover(self) -> bool:
         """Whether a total may move either marker."""
         return self.moves == "either" and self.track == "own"
+
+    def shows(self, key: str) -> bool:
+        """Where all move one marker nobody wins against another: they reach the aim together, or not."""
+        shared = self.track == "shared"
+        if key == "success":
+            return shared
+        return super().shows(key) and not (shared and key in ("first_seat_edge", "lead_for_good", "choice"))
 
     @property
     def offered_rules(self) -> tuple[str, ...]:

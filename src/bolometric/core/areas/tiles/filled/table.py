@@ -15,7 +15,7 @@ from bolometric.core.game import Game
 from bolometric.core.pieces import AnyPiece, remembers
 from bolometric.core.seats import Style
 from bolometric.core.standing import Drawn, Option, Standing, noted, won
-from bolometric.core.wording import listing, minus
+from bolometric.core.wording import listing, minus, significant
 
 
 @dataclass(frozen=True, slots=True)
@@ -161,5 +161,5 @@ def coach(game: Game, now: OnLine) -> str:
         return "Something stands on a number that never comes up: this can never be cleared."
     next_on = [minus(n) for n, a, b in zip(line.numbers, now_best.counts, has, strict=True) if a > b]
     lost = now_best.worth - best.worth
-    cost = f" What stands so far costs {lost:.2g} draws." if lost > 1e-6 else ""
+    cost = f" What stands so far costs {significant(lost, 2)} draws." if lost > 1e-6 else ""
     return f"Best: next on {' or '.join(next_on)}, then cleared in {now_best.worth:.1f} draws on average (exact).{cost}"

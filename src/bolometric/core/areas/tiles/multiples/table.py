@@ -138,7 +138,8 @@ def coach(game: Game, now: OnChart) -> str:
         return "No number is free."
     best = max(float(chart.chances[number]) for number in free)
     easy = [number for number in free if chart.chances[number] > best - 1e-12]
+    named, are = listing(easy[:6], "and"), "is" if len(easy) == 1 else "are"
     return (
-        f"No best play is known for this game. Of the free numbers {listing(easy[:6], 'and')} are divided most often, "
+        f"No best play is known for this game. Of the free numbers {named} {are} divided most often, "
         f"in {percent(best)} of draws (exact); but only the lowest multiple comes off."
     )

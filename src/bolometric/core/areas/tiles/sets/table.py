@@ -15,7 +15,7 @@ from bolometric.core.pieces import AnyPiece, remembers
 from bolometric.core.report import show
 from bolometric.core.seats import Style
 from bolometric.core.standing import Drawn, Option, Standing, noted, won
-from bolometric.core.wording import listing, percent, plural
+from bolometric.core.wording import listing, percent, plural, significant
 
 Key = tuple[str, int]
 """("draw", ALL or FEW), or ("close", the set)."""
@@ -144,7 +144,7 @@ def coach(game: Game, now: OnTiles) -> str:
         ]
     rated.sort()
     told = [f"{rated[0][2]} is best, leaving {_worth(*rated[0][:2])}"]
-    told += [f"{name} costs {left - rated[0][0]:.2g}" for left, _, name in rated[1:MOST_TOLD]]
+    told += [f"{name} costs {significant(left - rated[0][0], 2)}" for left, _, name in rated[1:MOST_TOLD]]
     more = len(rated) - MOST_TOLD
     told += [f"{plural(more, 'other')} cost more"] if more > 0 else []
     return f"{'; '.join(told)} (exact, for the least left on average)."
