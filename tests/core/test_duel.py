@@ -132,3 +132,11 @@ def test_what_no_duel_can_be_is_refused_or_said():
         game_from({"pieces": [{"kind": "pack", "after": "keep_out"}], "area": {"kind": "duel"}})
     same = game_from({"pieces": [{"faces": [3, 3]}], "area": {"kind": "duel", "ties": "again"}})
     assert "no round is ever decided" in next(f.sentence for f in find_faults(same) if f.code == "may_never_end")
+
+
+def test_where_nothing_makes_a_hopeless_seat_even_all_are_given_the_same_pieces():
+    data = {"area": {"kind": "duel", "sides": [[{"faces": [70, 80, 90]}]]}, "seats": {"count": 2}}
+    fault = next(fault for fault in find_faults(game_from(data)) if fault.code == "always_loses")
+    (cure,) = fault.cures
+    assert cure.words == "Let all draw from the same pieces"
+    assert measure_exactly(cure.game).readings["seat_wins"].values[0] == pytest.approx(0.5)

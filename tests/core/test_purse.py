@@ -152,3 +152,13 @@ def test_the_map_is_empty_where_nobody_can_come(game):
     heat = board.heat(game)
     for number in range(1, steps.draws * columns + 1):
         assert ("nobody has" in board.describe(game, heat, number)) == (number not in used)
+
+
+def test_a_target_far_out_of_reach_is_cured_by_the_nearest_that_can_be_hit():
+    game = game_from({"area": {"kind": "purse", "draws": 3, "multipliers": [1, 5], "target": 500}})
+    faults = {fault.code: fault for fault in find_faults(game)}
+    cure = faults["target_out_of_reach"].cures[0]
+    assert cure.words == "Make the target 90"
+    assert "target_out_of_reach" not in {fault.code for fault in find_faults(cure.game)}
+    (more,) = faults["no_choice"].cures
+    assert "no_choice" not in {fault.code for fault in find_faults(more.game)}

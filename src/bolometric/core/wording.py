@@ -92,9 +92,13 @@ def plural(count: int, one: str, many: str = "") -> str:
     return f"{count:,} {one if count == 1 else many or one + 's'}"
 
 
+ROUNDING = 1e-14
+"""How far a share may be from 1 by rounding alone."""
+
+
 def percent(share: float) -> str:
     """A share in percent, with a digit more where it is small; never '0%' for what can happen."""
-    value = 100 * share
+    value = 100.0 if share > 1 - ROUNDING else 100 * share
     if value == 0:
         return "0%"
     if value < 0.1:

@@ -145,7 +145,7 @@ def describe(game: Game, heat: Heat, number: int) -> str:
     shown = [float((columns.score(k[0]) if area.aim == "nearest" else k[0]) @ k[1]) for k in (best, guess)]
     what = "away from the target" if area.aim == "nearest" else "on average"
     words = f"Best play comes to {show('score', shown[0])} {what}, guessing to {show('score', shown[1])} (exact)."
-    return words if area.practice == "together" else f"{words}{_against(columns)}"
+    return words if area.practice == "together" or area.columns == 1 else f"{words}{_against(columns)}"
 
 
 @lru_cache(maxsize=16)

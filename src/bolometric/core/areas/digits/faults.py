@@ -45,7 +45,8 @@ def plain_faults(game: Game) -> Iterator[tuple[str, str, str, tuple[Change, ...]
     odd = _not_digits(game)
     if odd:
         sentence = (
-            f"{listing(odd, 'and')} {'is' if len(odd) == 1 else 'are'} written with two digits and fit in no column."
+            f"{listing(odd, 'and')} {'is' if len(odd) == 1 else 'are'} written with two digits and "
+            f"{'fits' if len(odd) == 1 else 'fit'} in no column."
         )
         yield "no_digit", "pieces", sentence, _ten_faces(game)
     area = game.area_as(Digits)

@@ -51,7 +51,10 @@ def turn(game: Game) -> tuple[Sentences, ...]:
     area = game.area_as(Digits)
     does = sentences("You ", _choice(game, "area.practice"), ".")
     if area.practice == "rows":
-        return (does, sentences("Whoever has the better number in a row gets a tick for it; equal ones each get one."))
+        return (
+            does,
+            sentences("Whoever has the better number in a row gets a tick for it; equal ones each get one."),
+        )
     who = "Each player " if game.seats.count > 1 else "A player "
     more = sentences(who, _choice(game, "area.draws"), "; ", _choice(game, "area.spare"), ".")
     return (does, more)

@@ -9,7 +9,7 @@ from bolometric.core.areas.duel.board import weakest
 from bolometric.core.areas.duel.exact import round_in
 from bolometric.core.areas.duel.handicap import EVEN, handicaps
 from bolometric.core.areas.duel.spec import Duel
-from bolometric.core.game import Game
+from bolometric.core.game import Game, with_value
 from bolometric.core.measure import Exact
 from bolometric.core.nearby import Change
 from bolometric.core.wording import percent, pieces_words
@@ -48,13 +48,16 @@ def _cures(game: Game, seat: int) -> tuple[Change, ...]:
     path = "area.sides" if seat else "pieces"
     even = 1 / game.seats.count
     near = [one for one in handicaps(game, seat) if abs(one.share - even) <= 2 * EVEN][:MOST_OFFERED]
-    return tuple(
+    found = tuple(
         Change(
             f"Give seat {seat + 1} {pieces_words(one.pieces)}: wins {percent(one.share)}", path,
             one.game.area_as(Duel).sides if seat else one.pieces, one.game,
         )
         for one in near
     )  # fmt: skip
+    if found or not game.area_as(Duel).sides:
+        return found
+    return (Change("Let all draw from the same pieces", "area.sides", (), with_value(game, "area.sides", ())),)
 
 
 def plain_faults(game: Game) -> Iterator[tuple[str, str, str, tuple[Change, ...]]]:

@@ -20,7 +20,10 @@ TAKES = (
 )
 TIES = (
     Choice(
-        "shared", "each get the point", "Give each of them the point", "Nothing is lost, and the match goes on quickly."
+        "shared",
+        "each gets the point",
+        "Give each of them the point",
+        "Nothing is lost, and the match goes on quickly.",
     ),
     Choice("again", "draw again, all of you", "Draw again", "Every round has one winner, and takes a little longer."),
     Choice(

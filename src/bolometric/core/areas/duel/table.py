@@ -85,7 +85,7 @@ def _decided(game: Game, now: OnDuel) -> OnDuel:
     if len(best) == 1:
         words = f"Round {now.round}: seat {named} takes {plural(now.pot, 'point')}."
     else:
-        does = {"shared": "each get a point", "again": "all draw again", "carried": "the point is carried on"}[
+        does = {"shared": "each gets a point", "again": "all draw again", "carried": "the point is carried on"}[
             area.ties
         ]
         words = f"Round {now.round}: {f'seats {named} are equal' if named else 'nobody has a number'}, {does}."

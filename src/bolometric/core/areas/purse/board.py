@@ -13,7 +13,7 @@ from numpy.typing import NDArray
 from bolometric.core.amounts import tidy
 from bolometric.core.areas.purse.area import last_of, steps_of
 from bolometric.core.areas.purse.exact import Plan, plan_of
-from bolometric.core.areas.purse.rules import Steps
+from bolometric.core.areas.purse.rules import Steps, possible_sums
 from bolometric.core.areas.purse.spec import Purse
 from bolometric.core.game import Game
 from bolometric.core.heat import Grid, Heat
@@ -60,24 +60,13 @@ def _map(steps: Steps) -> Map:
     means = np.asarray(plan.choice @ (steps.chances / steps.chances.sum()))
     choice = np.zeros((steps.draws, len(edges) - 1))
     place = np.full(choice.shape, -1)
-    for left, possible in enumerate(_possible(steps)):
+    for left, possible in enumerate(possible_sums(steps)[1:]):
         for column, (begin, end) in enumerate(pairwise(edges)):
             sums = begin + np.flatnonzero(possible[begin:end])
             if len(sums):
                 choice[left, column] = means[left, sums].mean()
                 place[left, column] = sums[np.abs(sums - (begin + end - 1) // 2).argmin()]
     return Map(edges, choice, place)
-
-
-def _possible(steps: Steps) -> NDArray[np.bool_]:
-    """Which sums can be in the purse, whatever is chosen; shape (draws, sums), by draws left after the next one."""
-    possible = np.zeros((steps.draws, steps.sums), bool)
-    possible[-1, steps.start] = True
-    for left in range(steps.draws - 1, 0, -1):
-        at = np.flatnonzero(possible[left])
-        for adds in np.unique(steps.adds[steps.chances > 0]):
-            possible[left - 1, at + adds] = True
-    return possible
 
 
 def _sum(steps: Steps, place: int) -> str:

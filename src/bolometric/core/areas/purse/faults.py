@@ -5,10 +5,12 @@ from __future__ import annotations
 from collections.abc import Iterator
 from fractions import Fraction
 
+import numpy as np
+
 from bolometric.core.amounts import plain, tidy
 from bolometric.core.areas.purse.area import last_of, steps_of
 from bolometric.core.areas.purse.exact import plan_of
-from bolometric.core.areas.purse.rules import Steps
+from bolometric.core.areas.purse.rules import Steps, possible_sums
 from bolometric.core.areas.purse.spec import Purse
 from bolometric.core.errors import GameError
 from bolometric.core.game import Game, with_value
@@ -19,8 +21,8 @@ from bolometric.core.seats import RULE_WORDS, Style
 from bolometric.core.wording import minus
 
 AS_GOOD = 1e-9
-LOOKED_AT = 60
-"""Whole numbers around the target that are tried as another."""
+LOOKED_AT = 4
+"""Sums nearest to the target that are looked at as another."""
 
 
 def lengthens(game: Game) -> str:
@@ -49,7 +51,7 @@ def plain_faults(game: Game) -> Iterator[tuple[str, str, str, tuple[Change, ...]
     """What is wrong by the rules alone: code, path, sentence, cures."""
     if remembers(game.pieces):
         return
-    hits, least = _best(steps_of(game))
+    hits = _best(steps_of(game))[0]
     if not hits:
         target = minus(tidy(game.area_as(Purse).target))
         yield (
@@ -66,27 +68,37 @@ def plain_faults(game: Game) -> Iterator[tuple[str, str, str, tuple[Change, ...]
             _ten_more(game),
         )
         return
+    rule = _as_good(game)
+    if rule:
+        cures = (*(_other(game) if not hits else ()), *_ten_more(game))
+        yield (
+            "no_choice", "area.multipliers",
+            f"To {RULE_WORDS[rule]} is as good as best play, so there is little to decide.",
+            tuple(cure for cure in cures if not _as_good(cure.game)),
+        )  # fmt: skip
+
+
+def _as_good(game: Game) -> str:
+    """A rule of thumb that comes as near as best play; nothing if there is none."""
+    least = _best(steps_of(game))[1]
     for rule in Purse.rules:
         far = float(last_of(game, Style(choose="thumb", rule=rule)) @ steps_of(game).distance)
         if far <= least + AS_GOOD * (1 + least):
-            yield (
-                "no_choice", "area.multipliers",
-                f"To {RULE_WORDS[rule]} is as good as best play, so there is little to decide.", (),
-            )  # fmt: skip
-            return
+            return rule
+    return ""
 
 
 def _other(game: Game) -> tuple[Change, ...]:
-    """The nearest whole target that can be hit."""
-    near = round(game.area_as(Purse).target)
-    for by in range(LOOKED_AT):
-        for target in (near - by, near + by):
-            try:
-                changed = with_value(game, "area.target", target)
-            except GameError:
-                continue
-            if _best(steps_of(changed))[0]:
-                return (Change(f"Make the target {target}", "area.target", target, changed),)
+    """The nearest target that can be hit, a whole one if there is one among the nearest."""
+    steps, target = steps_of(game), game.area_as(Purse).target
+    ends = np.flatnonzero(possible_sums(steps)[0]) + steps.least
+    near = sorted((Fraction(int(end), steps.unit) for end in ends if end > 0), key=lambda end: abs(end - target))
+    for end in sorted(near[:LOOKED_AT], key=lambda end: end.denominator > 1):
+        try:
+            changed = with_value(game, "area.target", plain(end))
+        except GameError:
+            continue
+        return (Change(f"Make the target {minus(tidy(end))}", "area.target", plain(end), changed),)
     return ()
 
 

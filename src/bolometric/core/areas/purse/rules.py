@@ -49,6 +49,17 @@ class Steps:
         return np.asarray(np.arange(self.sums) + self.least == self.target)
 
 
+def possible_sums(steps: Steps) -> NDArray[np.bool_]:
+    """Which sums can be in the purse, whatever is chosen; shape (draws + 1, sums), by draws left."""
+    possible = np.zeros((steps.draws + 1, steps.sums), bool)
+    possible[-1, steps.start] = True
+    for left in range(steps.draws, 0, -1):
+        at = np.flatnonzero(possible[left])
+        for adds in np.unique(steps.adds[steps.chances > 0]):
+            possible[left - 1, at + adds] = True
+    return possible
+
+
 @lru_cache(maxsize=64)
 def compile_steps(purse: Purse, distribution: Distribution) -> Steps:
     """Compile rules and draw to whole steps."""

@@ -118,6 +118,12 @@ def plan_of(trail: Trail, distribution: Distribution) -> Plan:
     return Plan(going < stop - 1e-9, turns, price, done, change < SETTLED)
 
 
+def turns(count: float) -> str:
+    """So many turns, on average."""
+    told = significant(count, 2)
+    return f"{told} turn{'s' if told != '1' else ''}"
+
+
 def advice(trail: Trail, plan: Plan, start: int) -> str:
     """Best play for a turn begun at a position, as a rule to follow, with what missing it by one step costs."""
     steps = trail.steps
@@ -139,7 +145,7 @@ def advice(trail: Trail, plan: Plan, start: int) -> str:
         told = f"stop on {named(first)} to {named(last)}; below that go on, beyond it go for home"
     costs = []
     if first - 1 > start:
-        costs.append(f"stopping one step sooner costs {significant(plan.price[start, first - 1], 2)} turns")
+        costs.append(f"stopping one step sooner costs {turns(plan.price[start, first - 1])}")
     costs.append(f"going on at {named(first)} costs {significant(plan.price[start, first], 2)}")
     return f"Best play for a turn begun here: {told} ({', '.join(costs)}; exact)."
 

@@ -10,7 +10,9 @@ from bolometric.core.knobs import knob_at
 from bolometric.core.wording import Section, Sentences, Span, listing, sentences
 
 LENGTH, UNIT, END, FINISH = "area.length", "area.unit", "area.end", "area.finish"
-GO_ON = "area.go_on"
+GO_ON, MOVES = "area.go_on", "area.moves"
+FILLS = {"own": "fills your own box", "either": "fills your box or the next player's, as you choose"}
+"""Whom a total moves, where what is filled is a box."""
 BACK, LOSE = "area.back_to_start", "area.lose_turn"
 
 
@@ -84,7 +86,8 @@ def turn(game: Game) -> tuple[Sentences, ...]:
         move += f" What is no whole number of {'squares' if trail.unit == 'whole' else trail.unit + 's'} moves nothing."
     told = [sentences(move)]
     if game.seats.count > 1 and trail.track == "own":
-        told.append(sentences("A total ", _choice(game, "area.moves"), "."))
+        moves = _choice(game, MOVES)
+        told.append(sentences("A total ", moves if trail.unit == "whole" else Span(FILLS[trail.moves], MOVES), "."))
     back, lose = Span(_named(trail.back_to_start), BACK), Span(_named(trail.lose_turn), LOSE)
     if trail.back_to_start:
         told.append(sentences("A total of ", back, " sends you back to the start and ends your turn."))

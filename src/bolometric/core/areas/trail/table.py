@@ -16,7 +16,7 @@ from bolometric.core.game import Game
 from bolometric.core.pieces import AnyPiece
 from bolometric.core.seats import Style
 from bolometric.core.standing import Drawn, Option, Standing, noted, won
-from bolometric.core.wording import listing, minus, percent, significant
+from bolometric.core.wording import listing, minus, percent
 
 Stop = Literal["stop"]
 STOP: Stop = "stop"
@@ -213,7 +213,7 @@ def coach(game: Game, now: OnTrail) -> str:
     better, cost = ("Going on", "stopping") if goes_on else ("Stopping", "going on")
     return _coach_to_win(game, now) + (
         f"Stop: {keeps:.2f} more turns after this one on average. Go on: {on:.2f}. {better} is better; {cost} "
-        f"costs {significant(price, 2)} turns (exact, for fewest turns)."
+        f"costs {daring.turns(price)} (exact, for fewest turns)."
     )
 
 

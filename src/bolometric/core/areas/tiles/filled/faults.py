@@ -11,7 +11,7 @@ from bolometric.core.areas.tiles.filled.board import trapped
 from bolometric.core.areas.tiles.filled.fill import Fill, counted, fills_of, line_of, soonest
 from bolometric.core.areas.tiles.filled.first import clock, mean_draws
 from bolometric.core.areas.tiles.filled.thumbs import by_odds, evenly
-from bolometric.core.areas.tiles.spec import Boxes, Counters
+from bolometric.core.areas.tiles.spec import MOST_MARKS, Boxes, Counters
 from bolometric.core.game import Game, with_value
 from bolometric.core.measure import Exact
 from bolometric.core.nearby import Change
@@ -19,7 +19,8 @@ from bolometric.core.pieces import remembers
 from bolometric.core.seats import RULE_WORDS
 from bolometric.core.wording import listing, percent
 
-NEAR = 1e-6
+NEAR, MOST_MORE = 1e-6, 6
+"""How near a mean counts as equal, and how many more counters are tried as a cure."""
 
 
 def lengthens(game: Game) -> str:
@@ -83,7 +84,19 @@ def plain_faults(game: Game) -> Iterator[tuple[str, str, str, tuple[Change, ...]
             )  # fmt: skip
     idle = no_choice(game)
     if idle:
-        yield "no_choice", "area.counters", idle, ()
+        yield "no_choice", "area.counters", idle, _more_counters(game)
+
+
+def _more_counters(game: Game) -> tuple[Change, ...]:
+    """So many counters that the best placement is better than a rule of thumb."""
+    path, now = "area.counters", game.area_as(Counters).counters
+    if game.area_as(Counters).placements:
+        return ()  # they say how many counters there are
+    for count in range(now + 1, min(now + MOST_MORE, MOST_MARKS) + 1):
+        changed = with_value(game, path, count)
+        if not no_choice(changed):
+            return (Change(f"Make it {count} counters", path, count, changed),)
+    return ()
 
 
 def no_choice(game: Game) -> str:
