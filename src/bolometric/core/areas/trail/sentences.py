@@ -11,8 +11,11 @@ from bolometric.core.wording import Section, Sentences, Span, listing, sentences
 
 LENGTH, UNIT, END, FINISH = "area.length", "area.unit", "area.end", "area.finish"
 GO_ON, MOVES = "area.go_on", "area.moves"
-FILLS = {"own": "fills your own box", "either": "fills your box or the next player's, as you choose"}
-"""Whom a total moves, where what is filled is a box."""
+FILLS = {
+    "area.moves": {"own": "fills your own box", "either": "fills your box or the next player's, as you choose"},
+    "area.track": {"own": "fills a box of their own", "shared": "fills the same box, for all together"},
+}
+"""Whom a total moves, and whose marker moves, where what is filled is a box."""
 BACK, LOSE = "area.back_to_start", "area.lose_turn"
 
 
@@ -45,17 +48,22 @@ def _track(game: Game) -> list[Sentences]:
     trail = _trail(game)
     if game.seats.count == 1 and trail.track == "own":
         return []
-    told: list[str | Span] = ["Each player ", _choice(game, "area.track")]
+    told: list[str | Span] = ["Each player ", _whose(game, "area.track", trail.track)]
     if trail.track == "shared":
         told += [", within ", Span(f"{trail.turns} turns", "area.turns")]
     return [sentences(*told, ".")]
 
 
+def _whose(game: Game, path: str, value: str) -> Span:
+    """A choice about markers, which are boxes where an amount is filled."""
+    return _choice(game, path) if _trail(game).unit == "whole" else Span(FILLS[path][value], path)
+
+
 def needs(game: Game) -> str:
     """What is needed beside the pieces."""
     one = game.seats.count == 1 or _trail(game).track == "shared"
-    counters = "a counter" if one else "a counter for each player"
-    return f", {counters} and the trail" if _trail(game).unit == "whole" else " and a box to fill for each player"
+    each = "" if one else " for each player"
+    return f", a counter{each} and the trail" if _trail(game).unit == "whole" else f" and a box to fill{each}"
 
 
 def first(game: Game) -> tuple[Sentences, ...]:
@@ -86,8 +94,7 @@ def turn(game: Game) -> tuple[Sentences, ...]:
         move += f" What is no whole number of {'squares' if trail.unit == 'whole' else trail.unit + 's'} moves nothing."
     told = [sentences(move)]
     if game.seats.count > 1 and trail.track == "own":
-        moves = _choice(game, MOVES)
-        told.append(sentences("A total ", moves if trail.unit == "whole" else Span(FILLS[trail.moves], MOVES), "."))
+        told.append(sentences("A total ", _whose(game, MOVES, trail.moves), "."))
     back, lose = Span(_named(trail.back_to_start), BACK), Span(_named(trail.lose_turn), LOSE)
     if trail.back_to_start:
         told.append(sentences("A total of ", back, " sends you back to the start and ends your turn."))
@@ -119,12 +126,13 @@ def last(game: Game) -> Section:
         "exact": f" {end}: a total that is too much is wasted.",
         "bounce": f": what is too much is counted back from {end}.",
     }
-    lines = [sentences("To get home you must ", _choice(game, END), after[trail.end])]
+    there, get = ("home", "get home") if trail.unit == "whole" else ("done", "are done")
+    lines = [sentences(f"To {get.replace('are', 'be')} you must ", _choice(game, END), after[trail.end])]
     if trail.track == "shared":
         lines.append(sentences("If that takes more turns than there are, you have all lost."))
     elif game.seats.count > 1:
-        shared = " If several get home in the same round, they share it." if trail.finish == "finish_round" else ""
+        shared = f" If several {get} in the same round, they share it." if trail.finish == "finish_round" else ""
         first = _choice(game, "area.first_home")
-        lines.append(sentences("The first one home ", first, ", and ", _choice(game, FINISH), f".{shared}"))
+        lines.append(sentences(f"The first one {there} ", first, ", and ", _choice(game, FINISH), f".{shared}"))
         lines.append(sentences("Play ", _choice(game, "area.games"), "."))
     return Section("Last", tuple(lines))
