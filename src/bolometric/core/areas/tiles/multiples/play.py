@@ -79,7 +79,7 @@ def _play(  # type: ignore[no-untyped-def]
                     if owner[number] < 0:
                         break
             else:
-                number, state = _any_free(state, owner, limit)
+                number, state = _any_free(state, owner, limit, above - placed)
             owner[number] = seat
         turn, idle, seat, last_lead, lead_changes, leader, last_leader = 0, 0, 0, 0, 0, -1, -1
         winner = UNFINISHED
@@ -139,11 +139,8 @@ def _hopeless(owner, possible, seats):  # type: ignore[no-untyped-def]
 
 
 @njit(nogil=True, cache=True)
-def _any_free(state, owner, limit):  # type: ignore[no-untyped-def]
-    """Any free number, evenly; and the random state after it."""
-    free = 0
-    for number in range(limit + 1, len(owner)):
-        free += owner[number] < 0
+def _any_free(state, owner, limit, free):  # type: ignore[no-untyped-def]
+    """Any of so many free numbers, evenly; and the random state after it."""
     state += np.uint64(0x9E3779B97F4A7C15)
     bits = (state ^ (state >> np.uint64(30))) * np.uint64(0xBF58476D1CE4E5B9)
     bits = (bits ^ (bits >> np.uint64(27))) * np.uint64(0x94D049BB133111EB)
@@ -195,6 +192,6 @@ def _move(state, owner, likes, limit, seat):  # type: ignore[no-untyped-def]
                 from_number = number
                 break
             pick -= 1
-    there, state = _any_free(state, owner, limit)
+    there, state = _any_free(state, owner, limit, free)
     owner[there], owner[from_number] = seat, -1
     return True, state
