@@ -13,6 +13,7 @@ from bolometric.core.files import SUFFIX, read
 from bolometric.core.game import game_from
 from bolometric.core.measure import measure_exactly
 from bolometric.desk import actions
+from bolometric.desk.measurer import Measurer
 from bolometric.desk.parts.explain import ReadingDetail
 from bolometric.desk.window import VIEWS
 from tests.desk.settling import settle
@@ -359,3 +360,19 @@ def test_pointing_at_a_square_marks_where_to_stop(qtbot, window):
     assert board.grab().toImage() != plain
     board._pick(60)
     assert not board.marks
+
+
+def test_the_first_game_is_measured_once_and_played_after_the_window_is_up(monkeypatch, open_window):
+    """Measuring it twice would bring the compiler in while the window is coming up."""
+    asked = []
+    measure = Measurer.measure
+
+    def noted(measurer, game, play=True):
+        asked.append(play)
+        measure(measurer, game, play)
+
+    monkeypatch.setattr(Measurer, "measure", noted)
+    window = open_window()
+    assert asked == [False]
+    window.document.edit("area.length", 45)
+    assert asked == [False, True]
