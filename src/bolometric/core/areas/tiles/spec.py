@@ -10,9 +10,10 @@ from pydantic import Field, StrictInt, model_validator
 
 from bolometric.core.amounts import Total
 from bolometric.core.areas.part import AreaPart
+from bolometric.core.areas.tiles.choices import CALLERS, FEWER, FINISHES, HOW_FEWER, SCORES
 from bolometric.core.draw import Draw
 from bolometric.core.explain import setting_error
-from bolometric.core.knobs import Choice, Knob
+from bolometric.core.knobs import Knob
 from bolometric.core.odds import Distribution
 from bolometric.core.pieces import AnyPiece, remembers
 
@@ -22,64 +23,6 @@ MOST_LINE = 40
 MOST_CHART = 200
 MOST_TOTALS = 200
 
-SCORES = (
-    Choice("sum", "add the numbers left open", "Score the sum of what is left", "Large tiles left open cost most."),
-    Choice("count", "count the tiles left open", "Score how many are left", "Every tile left open costs the same."),
-    Choice(
-        "digits",
-        "read the tiles left open as one number",
-        "Read what is left as a number",
-        "1, 4 and 9 left open read 149: place value is practised, and few tiles left matter most.",
-    ),
-)
-FEWER = (
-    Choice(
-        "never", "never", "Always draw with all the pieces", "The last small tiles are hard or impossible to close."
-    ),
-    Choice(
-        "last_tile", "once only one tile is open", "Draw with one piece for the last tile", "Only the end gets easier."
-    ),
-    Choice(
-        "small_left",
-        "once the tiles left open add to at most",
-        "Draw with one piece when little is left",
-        "Small totals come within reach as soon as little is left.",
-    ),
-    Choice(
-        "high_gone",
-        "once these tiles are closed: all from",
-        "Draw with one piece when the high tiles are gone",
-        "Closing the high tiles first is rewarded.",
-    ),
-)
-HOW_FEWER = (
-    Choice("choice", "may", "Leave the number of pieces to the player", "One more decision to talk about."),
-    Choice(
-        "forced", "must", "Make drawing with one piece a must", "Nothing to decide; larger totals are out of reach."
-    ),
-)
-CALLERS = (
-    Choice(
-        "own", "draws for themselves, in turn", "Let each player draw", "More to do for each, and whoever starts gains."
-    ),
-    Choice(
-        "shared",
-        "uses each draw of one caller",
-        "Use one caller for all",
-        "Quick and even: a whole group plays at once, and several may finish together.",
-    ),
-)
-FINISHES = (
-    Choice(
-        "at_once", "wins at once", "Let the first to finish win at once", "Whoever started may have had a turn more."
-    ),
-    Choice(
-        "finish_round",
-        "ends the game once the round is finished",
-        "Finish the round first",
-        "All have as many turns; several who finish in one round share the win.",
-    ),
-)
 
 GAUGES = ("minutes", "in_time", "first_seat_edge", "idle_turns", "stuck", "lead_for_good", "choice")
 """The readings that mean most where numbers are taken off one by one."""

@@ -1,0 +1,100 @@
+"""What a maker of a trail may choose between, in words: on the sheet, as an order, and what the choice does."""
+
+from bolometric.core.knobs import Choice
+
+ENDS = (
+    Choice(
+        "pass",
+        "reach or pass",
+        "Let passing the end finish",
+        "Anything that gets you to the last square or beyond finishes: the quickest end.",
+    ),
+    Choice(
+        "exact",
+        "reach exactly",
+        "Ask for an exact end",
+        "A total that is too much is wasted and you stay: tense, but the last squares can drag.",
+    ),
+    Choice(
+        "bounce",
+        "reach exactly, bouncing back",
+        "Bounce back from the end",
+        "What is too much is counted back from the last square: nothing is wasted, but you may move away.",
+    ),
+)
+FINISHES = (
+    Choice(
+        "at_once",
+        "ends the game at once",
+        "Stop the game with the first one home",
+        "The game stops on the spot, so whoever went first may have had one turn more.",
+    ),
+    Choice(
+        "finish_round",
+        "ends the game once the round is finished",
+        "Finish the round first",
+        "All have as many turns, which cures the edge of going first; several home in one round share the win.",
+    ),
+)
+UNITS = (
+    Choice("whole", "ones", "Measure in ones", "A trail of squares: each total is a whole number of squares."),
+    Choice("tenth", "tenths", "Measure in tenths", "An amount is filled; 0.3 fills three steps of it."),
+    Choice("hundredth", "hundredths", "Measure in hundredths", "An amount is filled; 0.03 fills three steps of it."),
+    Choice("thousandth", "thousandths", "Measure in thousandths", "An amount is filled in very fine steps."),
+)
+GOING_ON = (
+    Choice("no", "draw once", "Draw once a turn", "One draw a turn: nothing to decide."),
+    Choice(
+        "dare",
+        "may go on drawing as long as you dare",
+        "Let players go on as long as they dare",
+        "After each draw you stop and keep it, or draw again; what loses the turn then loses its whole gain.",
+    ),
+    Choice("fixed", "draw a fixed number of times", "Draw a fixed number of times", "Longer turns, fewer of them."),
+)
+MOVES = (
+    Choice("own", "moves your own marker", "Let totals move one's own marker", "The plain race."),
+    Choice(
+        "either",
+        "moves your marker or the next player's, as you choose",
+        "Let players choose whom a total moves",
+        "A choice after every draw: it matters where totals can hurt, or where the first home loses.",
+    ),
+)
+TRACKS = (
+    Choice("own", "moves a marker of their own", "Give each player a marker", "A race: the first home decides it."),
+    Choice(
+        "shared",
+        "moves the same marker, for all together",
+        "Let all move one marker together",
+        "All win or lose together, against a number of turns.",
+    ),
+)
+FIRST_HOME = (
+    Choice("wins", "wins", "Let the first home win", "The usual race."),
+    Choice(
+        "loses", "loses", "Let the first home lose", "Slow is good: small totals are welcome; the others share the win."
+    ),
+)
+GAMES = (
+    Choice("one", "one game", "Play one game", "Quickest."),
+    Choice(
+        "three", "best of three", "Play best of three", "Luck evens out a little; takes two to three times as long."
+    ),
+    Choice("five", "best of five", "Play best of five", "Luck evens out more; takes three to five times as long."),
+)
+SPECIALS = (
+    Choice("nothing", "counts like any other", "Let special faces count", "Only its number matters."),
+    Choice(
+        "back_to_start",
+        "sends you back to the start and ends your turn",
+        "Let a special face send back",
+        "Whatever the total, showing one takes you back to the start.",
+    ),
+    Choice(
+        "lose_turn",
+        "loses you the turn",
+        "Let a special face lose the turn",
+        "Whatever the total, showing one leaves you where you are.",
+    ),
+)
