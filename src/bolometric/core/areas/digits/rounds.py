@@ -78,7 +78,9 @@ def _codes(columns: Columns, digits: NDArray[np.int64]) -> NDArray[np.int64]:
 
 def placed(columns: Columns, placing: Placing, drawn: NDArray[np.int64], rng: np.random.Generator) -> NDArray[np.int64]:
     """Codes after placing rows of digits one by one; ``rng`` is used where a style takes any column."""
-    wild = rng.random(drawn.shape) if (placing.choice == ANY).any() else np.zeros((1, drawn.shape[1]))
+    # A style takes any column always or never, so the first digit of all tells which.
+    anywhere = placing.choice[int(columns.spare), 0 if placing.by_code else -1, 0] == ANY
+    wild = rng.random(drawn.shape) if anywhere else np.zeros((1, drawn.shape[1]))
     codes = np.empty(len(drawn), np.int64)
     _place(placing.choice, placing.by_code, columns.powers, columns.columns, int(columns.spare), drawn, wild, codes)
     return codes
