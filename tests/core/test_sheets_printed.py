@@ -135,8 +135,8 @@ SHEETS = {
         "Each player moves a marker of their own.",
         "The youngest starts; then go round in turn. Everyone begins off the board, before square 1.",
         "Roll the die and take what it shows. Move that many squares.",
-        "In a turn you draw once. A total moves your marker or the next player's, as you choose. No total sends you "
-        "back to the start. No total loses you the turn.",
+        "In a turn you draw once. A total moves your marker or the next player's, as you choose. No total sends the "
+        "marker that you choose back to the start. No total loses you the turn.",
         "To get home you must reach or pass the last square.",
         "The first one home loses, and ends the game at once.",
         "Play best of three.",

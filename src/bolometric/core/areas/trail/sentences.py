@@ -96,10 +96,11 @@ def turn(game: Game) -> tuple[Sentences, ...]:
     if game.seats.count > 1 and trail.track == "own":
         told.append(sentences("A total ", _whose(game, MOVES, trail.moves), "."))
     back, lose = Span(_named(trail.back_to_start), BACK), Span(_named(trail.lose_turn), LOSE)
+    whom = "the marker that you choose" if trail.chooses_mover and game.seats.count > 1 else "you"
     if trail.back_to_start:
-        told.append(sentences("A total of ", back, " sends you back to the start and ends your turn."))
+        told.append(sentences("A total of ", back, f" sends {whom} back to the start and ends your turn."))
     else:
-        told.append(sentences(back, " sends you back to the start."))
+        told.append(sentences(back, f" sends {whom} back to the start."))
     if trail.lose_turn:
         what = "stay where you are" if trail.go_on == "no" else "go back to where it began"
         told.append(sentences("On a total of ", lose, f" your turn is lost: {what}."))
