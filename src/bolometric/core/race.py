@@ -137,11 +137,6 @@ def race(ways: Sequence[Journey], finish_round: bool, loses: bool = False) -> Ra
     never = prod(way.never for way in ways)
     after, before = [u[1:] for u in under_way], [u[:-1] for u in under_way]
 
-    def whole(terms: Array) -> float:
-        """A sum over all rounds, of products of one chance a seat, from its written-out terms."""
-        tail = terms[-PERIOD:].sum() * (1 - leak) / leak if leak < 1 else 0.0
-        return float(terms.sum() + tail)
-
     everyone = reduce(np.multiply, before)
     rounds = WaitingTime(everyone, PERIOD if leak < 1 else 1, leak, never)
     if leak == 1:
@@ -159,7 +154,7 @@ def race(ways: Sequence[Journey], finish_round: bool, loses: bool = False) -> Ra
         per_round = [others * before[k] for k, others in enumerate(to_move)]
     wins, ties = np.zeros(seats), 0.0
     for ending in _endings(lined, finish_round, loses):
-        chance = whole(ending.terms)
+        chance = in_all(ending.terms, leak)
         wins[[*ending.winners]] += chance / len(ending.winners)
         ties += chance * (len(ending.winners) > 1)
     head = np.stack(per_round, axis=1).ravel()
@@ -168,7 +163,7 @@ def race(ways: Sequence[Journey], finish_round: bool, loses: bool = False) -> Ra
     turns = WaitingTime(head, PERIOD * seats if leak < 1 else 1, leak, never)
     mean = turns.mean()
     lost = [way.setback[1:] * others for way, others in zip(lined, to_move, strict=True)]
-    setbacks = None if mean is None else sum(map(whole, lost)) / mean
+    setbacks = None if mean is None else sum(in_all(flow, leak) for flow in lost) / mean
     return Race(rounds, turns, wins, ties, setbacks)
 
 
@@ -222,6 +217,12 @@ def _written(ways: Sequence[Journey], whole: Callable[[Journey], bool]) -> list[
     known = {id(way): written_whole(way) if way.leak < 1 and whole(way) else way for way in ways}
     lined = [way for way in (known[id(way)] for way in ways) if way is not None]
     return _lined_up(lined) if len(lined) == len(ways) else None
+
+
+def in_all(flow: Array, leak: float) -> float:
+    """A flow summed over all turns, those beyond the last written one too."""
+    tail = flow[-PERIOD:].sum() * (1 - leak) / leak if leak < 1 else 0.0
+    return float(flow.sum() + tail)
 
 
 def _joint_leak(ways: list[Journey]) -> float:

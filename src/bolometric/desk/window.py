@@ -72,8 +72,6 @@ class Window(QMainWindow):
         self.readings: dict[str, Reading] = {}
         self._played: Played | None = None
         self.view = ""
-        self._begun = False
-        """Whether the window has taken up its first game; until then nothing is measured, so that nothing is twice."""
         self._patience = QTimer(self, singleShot=True, interval=PATIENCE)
         self._patience.timeout.connect(self._show_waiting)
         self._quiet = QTimer(self, singleShot=True, interval=QUIET)
@@ -131,7 +129,6 @@ class Window(QMainWindow):
 
     def _connect(self) -> None:
         self.bar.chosen.connect(self._show)
-        self.document.changed.connect(lambda _: self._game_changed() if self._begun else None)
         self.document.state_changed.connect(self._tell_state)
         self.document.trouble.connect(self.say)
         self.measurer.exact_ready.connect(self._show_exact)
@@ -154,7 +151,7 @@ class Window(QMainWindow):
 
     def begin(self, view: str) -> None:
         """Show the open game in a view and start measuring."""
-        self._begun = True
+        self.document.changed.connect(lambda _: self._game_changed())  # not before, or it is measured twice
         self._tell_state()
         self._show_readings()
         self.shape.show_board(self.document.game, None, self.colours)

@@ -73,6 +73,8 @@ def _journey(game: Game, style: Style, stop: Callable[[], bool]) -> Journey:
 
 
 def _way(game: Game, style: Style) -> exact.Way:
+    if _trail(game).go_on == "no":
+        return exact.way_of(_chain(game))
     policy = daring.policy_of(_trail(game), game.distribution, style)
     return exact.way_of_turns(daring.turn_matrix(_chain(game), policy))
 
@@ -109,9 +111,7 @@ def squares(game: Game) -> Squares | None:
     if _trail(game).track == "shared":
         if not game.draws_are_known or _chain(game).length > exact.DENSE:
             return None
-        style = game.seats.style(0)
-        way = exact.way_of(_chain(game)) if _trail(game).go_on == "no" else _way(game, style)
-        return exact.landed_within(way, _trail(game).turns)
+        return exact.landed_within(_way(game, game.seats.style(0)), _trail(game).turns)
     if game.draws_are_known:
         if _trail(game).go_on != "no":
             return exact.landed(_way(game, game.seats.style(0)))

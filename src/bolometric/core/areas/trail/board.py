@@ -125,5 +125,4 @@ def advice(game: Game, position: int) -> str:
     trail = game.area_as(Trail)
     if trail.go_on != "dare" or not game.draws_are_known or position >= trail.steps:
         return ""
-    told = daring.advice(trail, daring.plan_of(trail, game.distribution), position)
-    return told.replace("Best play for a turn", "For the fewest turns, in a turn") if area.meets(game) else told
+    return daring.advice(trail, daring.plan_of(trail, game.distribution), position, area.meets(game))

@@ -14,6 +14,7 @@ from bolometric.core.areas.trail.rules import GOES_ON, Chain, compile_chain
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.errors import GameError
 from bolometric.core.game import Game, with_value
+from bolometric.core.knobs import knob_at
 from bolometric.core.lengths import WaitingTime
 from bolometric.core.nearby import Change
 from bolometric.core.race import PERIOD
@@ -37,12 +38,17 @@ def no_choice(game: Game) -> Found:
     if _trail(game).go_on == "dare":
         words = _daring(game)
         if words:
-            yield GO_ON, words, (Change("Draw once a turn", GO_ON, "no", with_value(game, GO_ON, "no")),)
+            yield GO_ON, words, (_choosing(game, GO_ON, "no"),)
     else:
         words = _moving(game)
         if words:
-            own = Change("Let totals move one's own marker", MOVES, "own", with_value(game, MOVES, "own"))
-            yield MOVES, words, (*_sent_back(game), own)
+            yield MOVES, words, (*_sent_back(game), _choosing(game, MOVES, "own"))
+
+
+def _choosing(game: Game, path: str, value: str) -> Change:
+    """Another choice of a setting, in its own words."""
+    order = next(choice.order for choice in knob_at(game, path).knob.choices if choice.value == value)
+    return Change(order, path, value, with_value(game, path, value))
 
 
 def _daring(game: Game) -> str:
@@ -95,7 +101,7 @@ def _sent_back(game: Game) -> Iterator[Change]:
     for total in game.distribution.totals[:3]:
         back = (*_trail(game).back_to_start, total)
         try:
-            changed = with_value(game, BACK, tuple(sorted(set(back))))
+            changed = with_value(game, BACK, back)
         except GameError:
             continue
         if not area.hopeless(changed) and not _moving(changed):

@@ -124,8 +124,12 @@ def turns(count: float) -> str:
     return f"{told} turn{'s' if told != '1' else ''}"
 
 
-def advice(trail: Trail, plan: Plan, start: int) -> str:
-    """Best play for a turn begun at a position, as a rule to follow, with what missing it by one step costs."""
+def advice(trail: Trail, plan: Plan, start: int, heeding: bool = False) -> str:
+    """Best play for a turn begun at a position, as a rule to follow, with what missing it by one step costs.
+
+    With ``heeding`` it is said that this is for fewest turns, since somebody plays to win.
+    """
+    whose = "For the fewest turns, in" if heeding else "Best play for"
     steps = trail.steps
     stops = [p for p in range(start + 1, steps) if not plan.go[start, p]]
     if not np.isfinite(plan.turns[start]):
@@ -135,7 +139,7 @@ def advice(trail: Trail, plan: Plan, start: int) -> str:
         return minus(tidy(Fraction(position, trail.per_one)))
 
     if not stops:
-        return "Best play for a turn begun here: go on until you are home."
+        return f"{whose} a turn begun here: go on until you are home."
     first, last = stops[0], stops[-1]
     if len(stops) != last - first + 1:
         told = f"stop on {_ranges(stops, named)}, go on elsewhere"
@@ -147,7 +151,7 @@ def advice(trail: Trail, plan: Plan, start: int) -> str:
     if first - 1 > start:
         costs.append(f"stopping one step sooner costs {turns(plan.price[start, first - 1])}")
     costs.append(f"going on at {named(first)} costs {significant(plan.price[start, first], 2)}")
-    return f"Best play for a turn begun here: {told} ({', '.join(costs)}; exact)."
+    return f"{whose} a turn begun here: {told} ({', '.join(costs)}; exact)."
 
 
 def _ranges(positions: list[int], named: Callable[[int], str]) -> str:

@@ -26,7 +26,7 @@ from bolometric.core.areas.trail.rules import MOST_DRAWS, Chain, compile_chain
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.game import Game
 from bolometric.core.lengths import WaitingTime
-from bolometric.core.race import PERIOD, Journey, written_whole
+from bolometric.core.race import PERIOD, Journey, in_all, written_whole
 from bolometric.core.readings import Reading, exact_length, exact_value
 from bolometric.core.seats import Style
 from bolometric.core.solved import Solved, of_games, seat_readings
@@ -34,7 +34,7 @@ from bolometric.core.solved import Solved, of_games, seat_readings
 Array = NDArray[np.float64]
 MOST_ENTRIES = 4_000_000
 """Moves between positions of both markers, at most."""
-MOST_DARING_STEPS = 150
+MOST_PAIRED_STEPS = 150
 """Turns of several draws are worked out for every two places of the markers on trails of so many steps."""
 
 
@@ -48,7 +48,7 @@ def solve(game: Game, stop: Callable[[], bool]) -> Solved | None:
         return None
     chain = compile_chain(trail, game.distribution)
     entries = 2 * chain.length**2 * len(chain.chances)
-    if entries > MOST_ENTRIES or (trail.go_on != "no" and chain.length > MOST_DARING_STEPS):
+    if entries > MOST_ENTRIES or (trail.go_on != "no" and chain.length > MOST_PAIRED_STEPS):
         return None
     if not chain.can_finish[chain.can_be_reached].all():
         return None  # a marker may be caught, and the game then go on for ever
@@ -56,38 +56,34 @@ def solve(game: Game, stop: Callable[[], bool]) -> Solved | None:
     way = follow(*turns, stop)
     if not way.settled:
         return None
-    alone, whole = _told(way, trail), way if way.leak == 1 else written_whole(way)
+    alone = _told(way, trail)
     if trail.at_most == 1:
         return alone
-    if whole is None:
-        return None
-    ends = (whole.home, np.diff(whole.hopeless, prepend=0.0))
-    who = ((0,), (1,)) if trail.first_home == "wins" else ((1,), (0,))
-    return of_games(alone, list(zip(who, ends, strict=True)), 2, trail.at_most)
+    whole = way if way.leak == 1 else written_whole(way)
+    flows = [((seat,), flow) for seat, flow in enumerate(_wins(whole, trail))] if whole else []
+    return of_games(alone, flows, 2, trail.at_most)
 
 
 def _told(way: Journey, trail: Trail) -> Solved:
     length = WaitingTime(way.alive, PERIOD if way.leak < 1 else 1, way.leak)
     rounds = WaitingTime(way.alive[::2], PERIOD // 2 if way.leak < 1 else 1, way.leak)
-    first, second = (_in_all(flow, way.leak) for flow in (way.home, np.diff(way.hopeless, prepend=0.0)))
-    wins = [first, second] if trail.first_home == "wins" else [second, first]
     readings = {
         "turns": exact_length(length),
         "rounds": exact_length(rounds),
-        **seat_readings(wins, 0.0),
+        **seat_readings([in_all(flow, way.leak) for flow in _wins(way, trail)], 0.0),
         "success": exact_value(1.0),
         "stuck": exact_value(0.0),
-        "setbacks": Reading("exact", _in_all(way.setback, way.leak) / (length.mean() or 1.0)),
+        "setbacks": Reading("exact", in_all(way.setback, way.leak) / (length.mean() or 1.0)),
     }
     if trail.go_on == "no":
         readings["rolls"] = readings["turns"]
     return Solved(readings, length)
 
 
-def _in_all(flow: Array, leak: float) -> float:
-    """A flow summed over all turns, those beyond the last written one too."""
-    tail = flow[-PERIOD:].sum() * (1 - leak) / leak if leak < 1 else 0.0
-    return float(flow.sum() + tail)
+def _wins(way: Journey, trail: Trail) -> list[Array]:
+    """The chance that each seat wins at each turn: its marker is home, or the other's, where that loses."""
+    home = [way.home, np.diff(way.hopeless, prepend=0.0)]
+    return home[:: trail.sign]
 
 
 def _movers(game: Game, chain: Chain) -> tuple[Any, Array]:
@@ -139,7 +135,6 @@ def _darers(game: Game, chain: Chain) -> tuple[Any, Array]:
     """Turns of several draws, the same."""
     steps = chain.length
     exits, parts = np.zeros((2, steps, steps, 3)), []
-    every = np.arange(steps)
     for seat in range(2):
         for other, ended in enumerate(_turns(game, chain, game.seats.style(seat))):
             # ended[s, e]: a turn begun at s ends at e, while the other marker is on ``other``
@@ -147,7 +142,7 @@ def _darers(game: Game, chain: Chain) -> tuple[Any, Array]:
             here[:, seat] = ended[:, steps]
             here[:, 2] = np.tril(ended[:, :steps], -1).sum(axis=1)
             begun, there = np.nonzero(ended[:, :steps])
-            pairs = [(at * steps + other, other * steps + at)[seat] for at in (every[begun], every[there])]
+            pairs = [(at * steps + other, other * steps + at)[seat] for at in (begun, there)]
             parts.append((seat * steps**2 + pairs[0], (1 - seat) * steps**2 + pairs[1], ended[begun, there]))
     rows, places, chances = (np.concatenate(column) for column in zip(*parts, strict=True))
     return _sparse(rows, places, chances, 2 * steps**2), exits.reshape(-1, 3)

@@ -127,13 +127,14 @@ def last(game: Game) -> Section:
         "exact": f" {end}: a total that is too much is wasted.",
         "bounce": f": what is too much is counted back from {end}.",
     }
-    there, get = ("home", "get home") if trail.unit == "whole" else ("done", "are done")
-    lines = [sentences(f"To {get.replace('are', 'be')} you must ", _choice(game, END), after[trail.end])]
+    home = ("home", "get home", "get home") if trail.unit == "whole" else ("done", "be done", "are done")
+    one, to_get, several = home
+    lines = [sentences(f"To {to_get} you must ", _choice(game, END), after[trail.end])]
     if trail.track == "shared":
         lines.append(sentences("If that takes more turns than there are, you have all lost."))
     elif game.seats.count > 1:
-        shared = f" If several {get} in the same round, they share it." if trail.finish == "finish_round" else ""
+        shared = f" If several {several} in the same round, they share it." if trail.finish == "finish_round" else ""
         first = _choice(game, "area.first_home")
-        lines.append(sentences(f"The first one {there} ", first, ", and ", _choice(game, FINISH), f".{shared}"))
+        lines.append(sentences(f"The first one {one} ", first, ", and ", _choice(game, FINISH), f".{shared}"))
         lines.append(sentences("Play ", _choice(game, "area.games"), "."))
     return Section("Last", tuple(lines))

@@ -10,6 +10,7 @@ import numpy as np
 from bolometric.core.amounts import tidy
 from bolometric.core.areas.trail import daring
 from bolometric.core.areas.trail.against import Against, against
+from bolometric.core.areas.trail.meeting import gives_away, how
 from bolometric.core.areas.trail.rules import LOST, MOST_DRAWS, SENT_BACK, compile_chain
 from bolometric.core.areas.trail.spec import MOST_MEETING, Trail
 from bolometric.core.game import Game
@@ -122,13 +123,11 @@ def _mover(game: Game, now: OnTrail, style: Style, rng: np.random.Generator) -> 
     """Whose marker a style moves."""
     trail, other = game.area_as(Trail), (now.seat + 1) % game.seats.count
     a, b = now.places[now.seat], now.places[other]
-    if style.choose == "guess":
-        return other if rng.random() < 0.5 else now.seat
-    if style.choose == "plan":
-        return other if against(trail, game.distribution).gives[a, b, now.column] else now.seat
+    gives = against(trail, game.distribution).gives if style.choose == "plan" else None
     table = compile_chain(trail, game.distribution).table
-    mine, theirs = int(table[a, now.column]), int(table[b, now.column])
-    return other if trail.sign * (a - theirs) > trail.sign * (mine - b) else now.seat
+    # As it is written: compiled anew for a single choice it would take longer than the choice.
+    given = gives_away.py_func(how(style.choose), trail.sign, table, a, b, now.column, gives)  # type: ignore[no-untyped-call]
+    return other if rng.random() < given else now.seat
 
 
 def landed(game: Game, now: OnTrail, drawn: Drawn) -> OnTrail:
