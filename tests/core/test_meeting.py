@@ -16,6 +16,7 @@ from bolometric.core.measure import measure, measure_exactly
 from bolometric.core.rule_sheet import rules_text
 from bolometric.core.seats import Style
 from bolometric.core.table import Sitting
+from bolometric.core.wording import percent
 from tests.random_games import dice
 
 WIN = {"choose": "plan", "goal": "win"}
@@ -276,3 +277,20 @@ def test_styles_are_said_as_what_they_do_where_totals_move_either_marker():
     assert "seat 1: move whichever marker leaves them better placed; seat 2: play best to win" in told
     with pytest.raises(GameError, match="choose stop_after or stop_at"):
         game({"length": 24, "go_on": "dare"}, [{"choose": "thumb", "rule": "ahead"}])
+
+
+def test_a_box_is_told_by_what_happens_in_a_game():
+    """One that all fill, each place a step; and one of two that either may fill, each place ten steps."""
+    tenths = [{"faces": ["0.1", "0.2", "0.3"]}]
+    shared = game({"unit": "tenth", "amount": 2, "track": "shared", "turns": 12}, pieces=tenths)
+    found, board = measure_exactly(shared), board_of(shared)
+    assert found.heat.legend.startswith("Box holds this")
+    full = percent(found.readings["success"].mean)
+    assert board.describe(shared, found.heat, 20) == f"2: the box is full in {full} of games (exact)."
+    some = f"just this much at some time in {percent(found.heat.values[4])} of games (exact)"
+    assert some in board.describe(shared, found.heat, 5)
+    either = game({"unit": "hundredth", "amount": 12, "moves": "either"}, pieces=tenths)
+    heat = measure_exactly(either).heat
+    assert heat.legend.startswith("First box stops here")
+    told = board_of(either).describe(either, heat, 5)
+    assert told.startswith(f"Up to 0.5: the first box stops here {heat.values[4]:.2f} times a game (simulated")

@@ -22,8 +22,8 @@ class TrailHeat(Heat):
 
     squares: Squares | None = None
     marker: str = ""
-    """The marker that is followed in whole games, where it is not each player's on its way home: since seats heed each
-    other, or since all move one."""
+    """The marker, or box, that is followed in whole games, where it is not each player's on its way home: since seats
+    heed each other, or since all share one."""
 
 
 def cells_of(steps: int) -> tuple[int, int]:
@@ -45,10 +45,12 @@ def heat(game: Game) -> Heat | None:
     if squares is None:
         return None
     per_cell = per_cell_of(trail)
-    marker = "marker" if trail.track == "shared" else "first marker" if area.meets(game) else ""
+    thing = "marker" if trail.unit == "whole" else "box"
+    marker = thing if trail.track == "shared" else f"first {thing}" if area.meets(game) else ""
     if per_cell == 1:
         values = tuple(squares.chance.tolist())
         does = ("Landed on", "lands here") if trail.go_on == "no" else ("A turn ends here", "ends a turn here")
+        does = does if trail.unit == "whole" else (does[0], "holds this")
     else:
         times = squares.times.tolist()
         values = tuple(sum(times[at : at + per_cell]) for at in range(0, len(times), per_cell))
@@ -107,10 +109,16 @@ def _cell(trail: Trail, heat: TrailHeat, number: int) -> str:
     assert heat.squares is not None
     per_cell, value = per_cell_of(trail), heat.values[number - 1]
     full = minus(tidy(trail.amount_at(min(number * per_cell, trail.steps))))
+    chance = percent(float(heat.squares.chance[-1]))
+    if heat.marker and number == len(heat.values):
+        return f"{full}: the {heat.marker} is full in {chance} of games ({heat.known})."
+    if heat.marker and per_cell == 1:
+        return (
+            f"{full}: the {heat.marker} holds just this much at some time in {percent(value)} of games ({heat.known})."
+        )
     if heat.marker:
         return f"Up to {full}: the {heat.marker} stops here {value:.2f} times a game ({heat.known})."
     if number == len(heat.values):
-        chance = percent(float(heat.squares.chance[-1]))
         return f"{full}, the full box: {chance} of players get there ({heat.known})."
     if per_cell == 1:
         return f"{full}: {percent(value)} of players have just this much at some time ({heat.known})."
