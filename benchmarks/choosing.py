@@ -11,17 +11,17 @@ from pathlib import Path
 
 import numpy as np
 
+from bolometric.core.areas.filled.fill import fills_of, line_of
+from bolometric.core.areas.filled.placing import best_against, best_for_clearing
+from bolometric.core.areas.multiples.rules import compile_chart, preference
 from bolometric.core.areas.registry import area_of
-from bolometric.core.areas.tiles.filled.fill import fills_of, line_of
-from bolometric.core.areas.tiles.filled.placing import best_against, best_for_clearing
-from bolometric.core.areas.tiles.multiples.rules import compile_chart, preference
-from bolometric.core.areas.tiles.sets.area import lids_of
-from bolometric.core.areas.tiles.sets.exact import plan_of, policy_of
+from bolometric.core.areas.sets.area import closing_of
+from bolometric.core.areas.sets.exact import plan_of, policy_of
 from bolometric.core.areas.trail import area as trail_area
 from bolometric.core.areas.trail.against import against
-from bolometric.core.game import game_from
-from bolometric.core.measure import measure_exactly
-from bolometric.core.sampler import sampler
+from bolometric.core.game.document import game_from
+from bolometric.core.measure.measuring import measure_exactly
+from bolometric.core.outcomes.sampler import sampler
 
 HERE = Path(__file__).parent
 REPEATS, RUNS, GOAL = 5, 100_000, 0.5
@@ -66,13 +66,13 @@ def compare(name, game, theirs):
 
 
 def by_sets(c, game):
-    lids, seats = lids_of(game), game.seats.count
-    sample = sampler(lids.ways[0], 4096)
-    take = np.ascontiguousarray(np.stack([policy_of(lids, game.seats.style(k)).take for k in range(seats)]))
+    closing, seats = closing_of(game), game.seats.count
+    sample = sampler(closing.ways[0], 4096)
+    take = np.ascontiguousarray(np.stack([policy_of(closing, game.seats.style(k)).take for k in range(seats)]))
     score, rolls = np.zeros((RUNS, seats)), np.zeros(RUNS, np.int64)
     call(
-        c.sets, sample.outcome, sample.keep, sample.alias, lids.first, lids.take, lids.score, take, len(sample.keep),
-        len(lids.totals), len(lids.score), game.area.rounds, seats, RUNS, score, rolls,
+        c.sets, sample.outcome, sample.keep, sample.alias, closing.first, closing.take, closing.score, take, len(sample.keep),
+        len(closing.totals), len(closing.score), game.area.rounds, seats, RUNS, score, rolls,
     )  # fmt: skip
     return rolls
 
@@ -88,9 +88,9 @@ def by_placed(c, game):
 
 def by_daring(c, game):
     plan, out = trail_area.course(game), [np.zeros(RUNS, np.int64) for _ in range(3)]
-    turn, go, most, _ = plan.daring
+    turn, go, most, _ = plan.stopping_rule
     sizes = [len(plan.keep), len(plan.can_finish), plan.seats, int(plan.finish_round), int(most[0]), RUNS]
-    call(c.daring, plan.table, turn, plan.keep, plan.alias, go[0], *sizes, *out)
+    call(c.daring, plan.landing, turn, plan.keep, plan.alias, go[0], *sizes, *out)
     return out[1]
 
 
@@ -142,14 +142,14 @@ def solving():
         {"fewer": f, "fewer_how": h} for f in ("last_tile", "small_left", "high_gone") for h in ("choice", "forced")
     ]
     games = [game({"kind": "tiles", **rule}, [{}]) for rule in ({"fewer": "never"}, *rules)]
-    plan_of.__wrapped__(lids_of(games[0]), "complete")
+    plan_of.__wrapped__(closing_of(games[0]), "complete")
     start = time.perf_counter()
     for one in games:
-        from bolometric.core.areas.tiles.sets.rules import compile_lids
+        from bolometric.core.areas.sets.rules import compile_closing
 
-        compile_lids.cache_clear()
+        compile_closing.cache_clear()
         for goal in ("expected", "complete"):
-            plan_of.__wrapped__(lids_of(one), goal)
+            plan_of.__wrapped__(closing_of(one), goal)
     print(
         f"sets, nine tiles, two dice, all house rules, both goals: {1000 * (time.perf_counter() - start):.0f} ms (goal "
         "300)"

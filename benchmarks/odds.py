@@ -8,10 +8,10 @@ from collections import Counter
 from fractions import Fraction
 from itertools import product
 
-from bolometric.core.draw import Draw
-from bolometric.core.odds import _distribution
-from bolometric.core.outcomes import groups_of, rows_of
-from bolometric.core.pieces import die
+from bolometric.core.outcomes.distribution import _distribution
+from bolometric.core.outcomes.listing import groups_of, rows_of
+from bolometric.core.pieces.draw import Draw
+from bolometric.core.pieces.kinds import die
 
 D6, D10, D20 = die(*range(1, 7)), die(*range(10)), die(*range(1, 21))
 CASES = (

@@ -12,11 +12,11 @@ from pathlib import Path
 
 import numpy as np
 
+from bolometric.core.areas.demo import demo_files
 from bolometric.core.areas.trail import area
 from bolometric.core.areas.trail.play import play
-from bolometric.core.demo import demo_files
-from bolometric.core.files import read
-from bolometric.core.runs import MOST_TURNS
+from bolometric.core.game.files import read
+from bolometric.core.measure.runs import MOST_TURNS
 
 HERE = Path(__file__).parent
 REPEATS = 5
@@ -36,7 +36,7 @@ def by_c(loop, plan, runs):
     turns, setbacks, lead, changes = (np.empty(runs, np.int64) for _ in range(4))
     winner = np.empty(runs, np.int8)
     sizes = [len(plan.keep), len(plan.can_finish), plan.seats, int(plan.finish_round), MOST_TURNS, runs]
-    before = [plan.table, plan.keep, plan.alias]
+    before = [plan.landing, plan.keep, plan.alias]
     after = [turns, winner, setbacks, lead, changes]
     pointers = [a.ctypes.data_as(ctypes.c_void_p) for a in before], [a.ctypes.data_as(ctypes.c_void_p) for a in after]
     loop(ctypes.c_uint64(int(state)), *pointers[0], *map(ctypes.c_int64, sizes), *pointers[1])
@@ -47,7 +47,7 @@ def by_numpy(plan, runs):
     """All runs in step, one turn of every unfinished run at a time."""
     rng = np.random.default_rng(1)
     columns, length, seats = len(plan.keep), len(plan.can_finish), plan.seats
-    table, keep = plan.table.reshape(length, columns), plan.keep / 2**32
+    table, keep = plan.landing.reshape(length, columns), plan.keep / 2**32
     place = np.zeros((runs, seats), np.int64)
     turns, setbacks, last_lead, changes = (np.zeros(runs, np.int64) for _ in range(4))
     leader, last_leader = np.full(runs, -1), np.full(runs, -1)
@@ -83,7 +83,7 @@ def by_numpy(plan, runs):
 def by_python(plan, runs):
     draw = random.Random(1).random
     columns, length, seats = len(plan.keep), len(plan.can_finish), plan.seats
-    table, alias = plan.table.tolist(), plan.alias.tolist()
+    table, alias = plan.landing.tolist(), plan.alias.tolist()
     keep = (plan.keep / 2**32).tolist()
     turns_out, last_lead = [], [0]
     for _ in range(runs):
@@ -158,7 +158,7 @@ def main():
         if read(path).area.kind != "trail":
             continue  # these are in choosing.py, or played without a loop
         title, plan = plan_of(path)
-        if plan.deck is not None or plan.daring is not None:
+        if plan.deck is not None or plan.stopping_rule is not None:
             ours, _ = timed(lambda plan=plan: play(plan, 50_000, MOST_TURNS, np.random.default_rng(2)).turns, REPEATS)
             print(
                 f"{title:15s}{ours:8.1f}   ({'cards kept out' if plan.deck else 'several draws a turn'}: not compared)"

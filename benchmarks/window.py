@@ -67,8 +67,8 @@ def wait_until(app, reached, limit=60.0):
 
 def may_be(game, path, value):
     """Whether a setting can have a value."""
-    from bolometric.core.errors import GameError
-    from bolometric.core.game import with_value
+    from bolometric.core.game.document import with_value
+    from bolometric.core.settings.errors import GameError
 
     try:
         with_value(game, path, value)
@@ -79,9 +79,9 @@ def may_be(game, path, value):
 
 def edits(app, window):
     """For each demo game: milliseconds from an edit to its exact readings painted, and to sure runs."""
-    from bolometric.core.demo import demo_files
-    from bolometric.core.files import read
-    from bolometric.core.knobs import knobs
+    from bolometric.core.areas.demo import demo_files
+    from bolometric.core.game.files import read
+    from bolometric.core.settings.knobs import knobs
 
     shown = {}
     window.measurer.exact_ready.connect(lambda exact: shown.update(exact=exact.game))

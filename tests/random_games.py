@@ -6,8 +6,8 @@ from typing import Any
 from hypothesis import assume
 from hypothesis import strategies as st
 
-from bolometric.core.errors import GameError
-from bolometric.core.game import Game, game_from
+from bolometric.core.game.document import Game, game_from
+from bolometric.core.settings.errors import GameError
 
 Data = dict[str, Any]
 small = st.integers(-3, 9)

@@ -59,8 +59,8 @@ def _fail(error: Exception) -> NoReturn:
 
 
 def _read(file: Path) -> Any:
-    from bolometric.core.errors import FileError
-    from bolometric.core.files import read
+    from bolometric.core.game.files import read
+    from bolometric.core.settings.errors import FileError
 
     try:
         return read(file)
@@ -101,8 +101,8 @@ def measure(file: Path, runs: int | None, seed: int, style: str | None, as_json:
     "Until sure" means: until the widest standard error is under half a percentage point, or 400,000 runs.
     What may never end has no mean; its chance of never ending is given instead.
     """
-    from bolometric.core.measure import in_style
-    from bolometric.core.measure import measure as measure_game
+    from bolometric.core.measure.measuring import in_style
+    from bolometric.core.measure.measuring import measure as measure_game
 
     game = _read(file)
     if style is not None:
@@ -111,7 +111,7 @@ def measure(file: Path, runs: int | None, seed: int, style: str | None, as_json:
     if as_json:
         click.echo(json.dumps(found.plain(), indent=2))
     else:
-        from bolometric.core.report import readings_text
+        from bolometric.core.words.report import readings_text
 
         click.echo(readings_text(found))
 
@@ -121,7 +121,7 @@ def measure(file: Path, runs: int | None, seed: int, style: str | None, as_json:
 @_JSON
 def odds(file: Path, as_json: bool) -> None:
     """Print every total that can come up, its ways and its chance (exact)."""
-    from bolometric.core.report import odds_plain, odds_text
+    from bolometric.core.words.report import odds_plain, odds_text
 
     game = _read(file)
     click.echo(json.dumps(odds_plain(game), indent=2) if as_json else odds_text(game))
@@ -131,7 +131,7 @@ def odds(file: Path, as_json: bool) -> None:
 @_FILE
 def check(file: Path) -> None:
     """Print faults and advice. Exit code 0: clean or only advice; 1: faults; 2: not a readable game."""
-    from bolometric.core.faults import find_faults, summary
+    from bolometric.core.judge.faults import find_faults, summary
 
     faults = find_faults(_read(file))
     click.echo(summary(faults) or "Nothing to say against this game.")
@@ -141,6 +141,6 @@ def check(file: Path) -> None:
 @main.command()
 def schema() -> None:
     """Print the JSON Schema of the game file."""
-    from bolometric.core.files import schema as game_schema
+    from bolometric.core.game.files import schema as game_schema
 
     click.echo(json.dumps(game_schema(), indent=2))

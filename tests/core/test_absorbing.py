@@ -7,10 +7,10 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from bolometric.core import absorbing
-from bolometric.core.absorbing import follow
-from bolometric.core.errors import Cancelled
-from bolometric.core.race import race
+from bolometric.core.chains import absorbing
+from bolometric.core.chains.absorbing import follow
+from bolometric.core.chains.race import race
+from bolometric.core.settings.errors import Cancelled
 
 
 def never():

@@ -9,14 +9,14 @@ from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
 from bolometric.core.areas.trail.board import advice
-from bolometric.core.areas.trail.daring import Policy, plan_of, policy_of, turn_matrix
 from bolometric.core.areas.trail.rules import compile_chain
-from bolometric.core.errors import GameError
-from bolometric.core.faults import find_faults
-from bolometric.core.game import game_from
-from bolometric.core.measure import in_style, measure_exactly, runs_of, thinking
-from bolometric.core.rule_sheet import rules_text
-from bolometric.core.seats import Style
+from bolometric.core.areas.trail.stopping import StoppingPolicy, plan_of, policy_of, turn_matrix
+from bolometric.core.game.document import game_from
+from bolometric.core.game.seats import Style
+from bolometric.core.judge.faults import find_faults
+from bolometric.core.measure.measuring import in_style, measure_exactly, runs_of, thinking
+from bolometric.core.settings.errors import GameError
+from bolometric.core.words.rule_sheet import rules_text
 from tests.random_games import dice, moved, outcomes, totals
 
 styles = st.one_of(
@@ -79,7 +79,7 @@ def test_a_turn_ends_where_the_rules_say(game, most, gain):
     chain = compile_chain(game.area, game.distribution)
     steps = game.area.steps
     reach = np.arange(steps)[None, :] - np.arange(steps)[:, None] < gain
-    matrix = turn_matrix(chain, Policy(reach.astype(np.float32), most))
+    matrix = turn_matrix(chain, StoppingPolicy(reach.astype(np.float32), most))
     for start in range(steps):
         ended = ends_by_hand(game, start, most, lambda s, p, _: p - s < gain)
         assert matrix[start] == pytest.approx([ended[p] for p in range(steps + 1)], abs=1e-12)
@@ -124,7 +124,7 @@ def test_no_change_to_best_play_needs_fewer_turns(length, risky, data):
         start, here = (data.draw(st.integers(0, length - 1)) for _ in range(2))
         other = best.go.copy()
         other[start, here] = 1 - other[start, here]
-        changed = turns_needed(chain, Policy(other, best.most))
+        changed = turns_needed(chain, StoppingPolicy(other, best.most))
         assert (changed >= plan.turns[:-1] - 1e-9).all()
         assert (changed - plan.turns[:-1]).max() <= plan.price[start, here] * plan.turns[0] * 10 + 1e-9
     for style in ({"choose": "guess"}, {"choose": "thumb", "number": 3}, {"choose": "thumb", "rule": "stop_at"}):

@@ -12,12 +12,12 @@ from bolometric.core.areas.digits.board import describe, heat, rule_words
 from bolometric.core.areas.digits.rounds import known_of
 from bolometric.core.areas.digits.rules import columns_of
 from bolometric.core.areas.registry import area_of
-from bolometric.core.errors import GameError
-from bolometric.core.faults import find_faults
-from bolometric.core.game import game_from
-from bolometric.core.measure import measure, measure_exactly
-from bolometric.core.seats import Style
-from bolometric.core.table import Sitting
+from bolometric.core.game.document import game_from
+from bolometric.core.game.seats import Style
+from bolometric.core.judge.faults import find_faults
+from bolometric.core.measure.measuring import measure, measure_exactly
+from bolometric.core.play.sitting import Sitting
+from bolometric.core.settings.errors import GameError
 
 TEN = {"faces": list(range(10))}
 styles = st.sampled_from([

@@ -10,13 +10,13 @@ import pytest
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
-from bolometric.core.draw import MAKES, Draw
-from bolometric.core.errors import GameError
-from bolometric.core.game import set_from
-from bolometric.core.odds import distribution_of
-from bolometric.core.outcomes import MOST_LISTED, groups_of, rows_of
-from bolometric.core.pieces import Counters, Die, Pack, Spinner, die
-from bolometric.core.sampler import sampler
+from bolometric.core.game.document import set_from
+from bolometric.core.outcomes.distribution import distribution_of
+from bolometric.core.outcomes.listing import MOST_LISTED, groups_of, rows_of
+from bolometric.core.outcomes.sampler import sampler
+from bolometric.core.pieces.draw import MAKES, Draw
+from bolometric.core.pieces.kinds import Counters, Die, Pack, Spinner, die
+from bolometric.core.settings.errors import GameError
 from tests.random_games import dice, pieces, tenths
 
 

@@ -11,11 +11,11 @@ from hypothesis import strategies as st
 from bolometric.core.areas.duel.exact import round_in, sides_of
 from bolometric.core.areas.duel.handicap import handicaps
 from bolometric.core.areas.registry import area_of
-from bolometric.core.errors import GameError
-from bolometric.core.faults import find_faults
-from bolometric.core.game import game_from
-from bolometric.core.measure import measure, measure_exactly
-from bolometric.core.table import Sitting
+from bolometric.core.game.document import game_from
+from bolometric.core.judge.faults import find_faults
+from bolometric.core.measure.measuring import measure, measure_exactly
+from bolometric.core.play.sitting import Sitting
+from bolometric.core.settings.errors import GameError
 from tests.random_games import dice
 
 

@@ -9,18 +9,18 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from bolometric.cli import main
+from bolometric.core.areas.demo import demo_files
 from bolometric.core.areas.registry import area_of, board_of
-from bolometric.core.demo import demo_files
-from bolometric.core.errors import GameError
-from bolometric.core.files import from_text, read, schema, to_text, write
-from bolometric.core.game import Game, game_from, with_value
-from bolometric.core.knobs import knobs
-from bolometric.core.measure import in_style, measure, measure_exactly, runs_of
-from bolometric.core.readings import KINDS
-from bolometric.core.rule_sheet import rule_sheet, rules_text
-from bolometric.core.starters import STARTERS
-from bolometric.core.table import Sitting
-from bolometric.core.verdict import applies
+from bolometric.core.areas.starters import STARTERS
+from bolometric.core.game.document import Game, game_from, with_value
+from bolometric.core.game.files import from_text, read, schema, to_text, write
+from bolometric.core.judge.verdict import applies
+from bolometric.core.measure.measuring import in_style, measure, measure_exactly, runs_of
+from bolometric.core.play.sitting import Sitting
+from bolometric.core.results.readings import KINDS
+from bolometric.core.settings.errors import GameError
+from bolometric.core.settings.knobs import knobs
+from bolometric.core.words.rule_sheet import rule_sheet, rules_text
 from tests.core.test_digits import digit_games
 from tests.core.test_duel import duels
 from tests.core.test_filled import filled_games

@@ -11,10 +11,10 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from bolometric.core.demo import demo_files
-from bolometric.core.errors import BolometricError, FileError
-from bolometric.core.files import from_text, read, schema, to_text, write
-from bolometric.core.game import Game, game_from, with_value
+from bolometric.core.areas.demo import demo_files
+from bolometric.core.game.document import Game, game_from, with_value
+from bolometric.core.game.files import from_text, read, schema, to_text, write
+from bolometric.core.settings.errors import BolometricError, FileError
 from tests.random_games import games
 
 
@@ -143,7 +143,7 @@ def command(*words):
 
 
 def test_the_command_line_prints_what_the_core_measures():
-    from bolometric.core.measure import measure
+    from bolometric.core.measure.measuring import measure
 
     path = demo_files()[0]
     code, out, _ = command("measure", path, "--json", "--runs", 3000, "--seed", 4)

@@ -8,18 +8,18 @@ import pytest
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
+from bolometric.core.areas.filled.cleared import clear_within
+from bolometric.core.areas.filled.fill import Fill, line_of, soonest
+from bolometric.core.areas.filled.first import clock, mean_draws, shares
+from bolometric.core.areas.filled.placing import best_against, best_for_clearing
+from bolometric.core.areas.filled.thumbs import by_odds, evenly
 from bolometric.core.areas.registry import area_of
-from bolometric.core.areas.tiles.filled.cleared import clear_within
-from bolometric.core.areas.tiles.filled.fill import Fill, line_of, soonest
-from bolometric.core.areas.tiles.filled.first import clock, mean_draws, shares
-from bolometric.core.areas.tiles.filled.placing import best_against, best_for_clearing
-from bolometric.core.areas.tiles.filled.thumbs import by_odds, evenly
-from bolometric.core.errors import GameError
-from bolometric.core.faults import find_faults
-from bolometric.core.game import game_from
-from bolometric.core.measure import in_style, measure, measure_exactly
-from bolometric.core.seats import Style
-from bolometric.core.table import Sitting
+from bolometric.core.game.document import game_from
+from bolometric.core.game.seats import Style
+from bolometric.core.judge.faults import find_faults
+from bolometric.core.measure.measuring import in_style, measure, measure_exactly
+from bolometric.core.play.sitting import Sitting
+from bolometric.core.settings.errors import GameError
 from tests.random_games import dice
 
 TWO_DICE = np.array([1, 2, 3, 4, 5, 6, 5, 4, 3, 2, 1]) / 36
@@ -107,7 +107,7 @@ def test_the_best_placement_is_the_best_of_all(counters):
 
 
 def test_climbing_finds_what_comparing_all_finds(monkeypatch):
-    from bolometric.core.areas.tiles.filled import placing
+    from bolometric.core.areas.filled import placing
 
     for counters in (3, 4):
         compared = best_for_clearing(TWO_DICE, counters)

@@ -9,14 +9,14 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from pydantic_core import PydanticCustomError
 
-from bolometric.core.draw import Draw
-from bolometric.core.errors import GameError
-from bolometric.core.expression import Alone, Expression, Letter, Number, Operation
-from bolometric.core.formula import LONGEST, parse
-from bolometric.core.game import set_from
-from bolometric.core.hand import written
-from bolometric.core.odds import distribution_of
-from bolometric.core.pieces import die
+from bolometric.core.game.document import set_from
+from bolometric.core.outcomes.distribution import distribution_of
+from bolometric.core.pieces.draw import Draw
+from bolometric.core.pieces.expression import Alone, Expression, Letter, Number, Operation
+from bolometric.core.pieces.formula import LONGEST, parse
+from bolometric.core.pieces.kinds import die
+from bolometric.core.play.hand import written
+from bolometric.core.settings.errors import GameError
 
 nodes = st.recursive(
     st.one_of(st.integers(0, 2).map(Letter), st.integers(0, 9).map(lambda n: Number(Fraction(n)))),

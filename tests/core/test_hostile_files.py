@@ -8,14 +8,14 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from bolometric.core.areas.demo import demo_files
 from bolometric.core.areas.registry import area_of, board_of
-from bolometric.core.demo import demo_files
-from bolometric.core.errors import FileError
-from bolometric.core.files import from_text, to_text
-from bolometric.core.measure import measure_exactly
-from bolometric.core.report import odds_plain
-from bolometric.core.rule_sheet import rules_text
-from bolometric.core.starters import STARTERS
+from bolometric.core.areas.starters import STARTERS
+from bolometric.core.game.files import from_text, to_text
+from bolometric.core.measure.measuring import measure_exactly
+from bolometric.core.settings.errors import FileError
+from bolometric.core.words.report import odds_plain
+from bolometric.core.words.rule_sheet import rules_text
 
 GAMES = [json.loads(to_text(game)) for _, game in STARTERS] + [json.loads(path.read_text()) for path in demo_files()]
 

@@ -8,11 +8,11 @@ from hypothesis import given, settings
 
 from bolometric.core.areas.trail import exact, long_trail
 from bolometric.core.areas.trail.rules import compile_chain
-from bolometric.core.errors import GameError
-from bolometric.core.faults import find_faults
-from bolometric.core.game import game_from
-from bolometric.core.measure import measure_exactly, runs_of
-from bolometric.core.rule_sheet import rules_text
+from bolometric.core.game.document import game_from
+from bolometric.core.judge.faults import find_faults
+from bolometric.core.measure.measuring import measure_exactly, runs_of
+from bolometric.core.settings.errors import GameError
+from bolometric.core.words.rule_sheet import rules_text
 from tests.random_games import games
 
 
@@ -20,18 +20,18 @@ from tests.random_games import games
 @given(games(longest=40))
 def test_the_long_way_and_the_short_way_agree(game):
     chain = compile_chain(game.area, game.distribution)
-    short, far = exact.journey(chain), long_trail.journey(chain, lambda: False)
+    short, far = exact.first_passage(chain), long_trail.first_passage(chain, lambda: False)
     turns = min(len(short.home), len(far.home), 300)
     assert np.allclose(short.home[:turns], far.home[:turns], atol=1e-12)
     assert short.never == pytest.approx(far.never, abs=1e-9)
-    found = long_trail.squares(chain)
+    found = long_trail.visits(chain)
     if found is not None:
-        known = exact.squares(chain)
+        known = exact.visits(chain)
         assert np.allclose(found.chance, known.chance, atol=1e-9)
         finite = np.isfinite(known.times)
         assert np.allclose(found.times[finite], known.times[finite], atol=1e-7)
     else:
-        backward = (chain.table < np.arange(chain.length)[:, None]) & (chain.table > 0)
+        backward = (chain.landing < np.arange(chain.length)[:, None]) & (chain.landing > 0)
         assert backward.any() or not chain.can_finish[0]
 
 
@@ -45,7 +45,7 @@ def test_filling_one_by_hundredths_is_a_trail_of_a_hundred():
                        "area": {"length": 100, "end": "exact"}})  # fmt: skip
     one, other = measure_exactly(fill), measure_exactly(whole)
     assert one.readings == other.readings
-    assert (one.heat.squares.chance == other.heat.squares.chance).all()
+    assert (one.heat.visits.chance == other.heat.visits.chance).all()
     text = rules_text(fill)
     assert "Draw a large box that stands for 1, divided into hundredths: 100 of them." in text
     assert "multiply the number by its place" in text
@@ -59,8 +59,8 @@ def test_a_hundred_by_hundredths_is_exact_and_agrees_with_play():
     (*_, tally) = runs_of(game, 1, 3000)
     turns = tally.readings()["turns"]
     assert abs(found.readings["turns"].mean - turns.mean) < 4 * turns.stderr
-    assert found.heat.squares.stderr == 0
-    assert found.heat.squares.chance[-1] == pytest.approx(1)
+    assert found.heat.visits.stderr == 0
+    assert found.heat.visits.chance[-1] == pytest.approx(1)
 
 
 def test_a_game_in_which_no_total_fits_opens_and_says_so():
@@ -100,7 +100,7 @@ def test_a_pack_kept_out_is_measured_by_play_and_its_faults_found():
     game = game_from({"bolometric": 1, "pieces": [pack], "area": {"length": 200}, "seats": {"count": 2}})
     found = measure_exactly(game)
     assert found.readings == {}
-    assert found.heat.squares.stderr > 0
+    assert found.heat.visits.stderr > 0
     assert {fault.code for fault in find_faults(game)} >= {"far_too_long"}
     # Alone: six cards add to 21, so nine passes of 54 draws make 189, and 11 more are drawn from the tenth.
     alone = game.model_copy(update={"seats": game.seats.model_copy(update={"count": 1})})

@@ -9,14 +9,14 @@ from bolometric.core.areas.registry import area_of, board_of
 from bolometric.core.areas.trail.against import against
 from bolometric.core.areas.trail.area import meets
 from bolometric.core.areas.trail.rules import compile_chain
-from bolometric.core.errors import GameError
-from bolometric.core.faults import find_faults
-from bolometric.core.game import game_from
-from bolometric.core.measure import measure, measure_exactly
-from bolometric.core.rule_sheet import rules_text
-from bolometric.core.seats import Style
-from bolometric.core.table import Sitting
-from bolometric.core.wording import percent
+from bolometric.core.game.document import game_from
+from bolometric.core.game.seats import Style
+from bolometric.core.judge.faults import find_faults
+from bolometric.core.measure.measuring import measure, measure_exactly
+from bolometric.core.play.sitting import Sitting
+from bolometric.core.settings.errors import GameError
+from bolometric.core.text.figures import percent
+from bolometric.core.words.rule_sheet import rules_text
 from tests.random_games import dice
 
 WIN = {"choose": "plan", "goal": "win"}
@@ -40,7 +40,7 @@ def test_best_movers_satisfy_their_equations(pieces, length, first_home, back):
         for b in range(length):
             value = 0.0
             for column, chance in enumerate(chain.chances):
-                mine, theirs = chain.table[a, column], chain.table[b, column]
+                mine, theirs = chain.landing[a, column], chain.landing[b, column]
                 own = ends if mine == length else 1 - plan.wins[b, mine]
                 given_away = 1 - ends if theirs == length else 1 - plan.wins[theirs, a]
                 value += chance * max(own, given_away)

@@ -9,20 +9,21 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from bolometric.core import answers
-from bolometric.core.deck import deck_of, sequences
-from bolometric.core.draw import Draw
-from bolometric.core.face_text import read_face, read_numbers, typed
-from bolometric.core.faces import Face
-from bolometric.core.facts import facts_of
-from bolometric.core.game import set_from
-from bolometric.core.hand import Hand
-from bolometric.core.odds_words import fraction_words, odds_words
-from bolometric.core.pieces import Counters, Pack, Spinner, die
-from bolometric.core.presets import PRESETS, SETS, called
-from bolometric.core.questions import Questions, wanted
-from bolometric.core.showing import combinations, letter_names, no_number_words, pair_table
-from bolometric.core.wording import minus, pieces_words
+from bolometric.core.game.document import set_from
+from bolometric.core.outcomes.breakdown import combinations, letter_names, no_number_words, pair_table
+from bolometric.core.outcomes.deck import deck_of, sequences
+from bolometric.core.outcomes.events import Questions, wanted
+from bolometric.core.outcomes.facts import facts_of
+from bolometric.core.pieces.draw import Draw
+from bolometric.core.pieces.face_text import read_face, read_numbers, typed
+from bolometric.core.pieces.faces import Face
+from bolometric.core.pieces.kinds import Counters, Pack, Spinner, die
+from bolometric.core.pieces.presets import PRESETS, SETS, called
+from bolometric.core.pieces.words import pieces_words
+from bolometric.core.play.hand import Hand
+from bolometric.core.text.figures import minus
+from bolometric.core.words import answers
+from bolometric.core.words.odds_words import fraction_words, odds_words
 from tests.random_games import packs, pieces
 
 D6 = die(1, 2, 3, 4, 5, 6)

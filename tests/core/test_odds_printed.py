@@ -11,15 +11,15 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from bolometric.cli import main
-from bolometric.core.demo import demo_files
-from bolometric.core.errors import GameError
-from bolometric.core.files import read, write
-from bolometric.core.game import set_from
-from bolometric.core.hand import Hand
-from bolometric.core.odds import Distribution
-from bolometric.core.questions import Questions, wanted
-from bolometric.core.report import odds_csv
-from bolometric.core.starters import STARTERS
+from bolometric.core.areas.demo import demo_files
+from bolometric.core.areas.starters import STARTERS
+from bolometric.core.game.document import set_from
+from bolometric.core.game.files import read, write
+from bolometric.core.outcomes.distribution import Distribution
+from bolometric.core.outcomes.events import Questions, wanted
+from bolometric.core.play.hand import Hand
+from bolometric.core.settings.errors import GameError
+from bolometric.core.words.report import odds_csv
 from tests.random_games import pieces
 
 GAMES = [(path.name, read(path)) for path in demo_files()] + [(game.name, game) for _, game in STARTERS]

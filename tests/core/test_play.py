@@ -12,12 +12,13 @@ from bolometric.core.areas.trail import area
 from bolometric.core.areas.trail.area import NEAR_MEMORY
 from bolometric.core.areas.trail.play import walk
 from bolometric.core.areas.trail.rules import compile_chain
-from bolometric.core.errors import Cancelled, GameError
-from bolometric.core.game import game_from
-from bolometric.core.measure import measure, runs_of
-from bolometric.core.outcomes import groups_of
-from bolometric.core.runs import MOST_TURNS, STUCK, SURE, TIED, UNFINISHED, Batch, Table, Tally
-from bolometric.core.sampler import sampler
+from bolometric.core.game.document import game_from
+from bolometric.core.measure.measuring import measure, runs_of
+from bolometric.core.measure.runs import MOST_TURNS, SURE, Table, Tally
+from bolometric.core.outcomes.listing import groups_of
+from bolometric.core.outcomes.sampler import sampler
+from bolometric.core.results.batch import STUCK, TIED, UNFINISHED, Batch
+from bolometric.core.settings.errors import Cancelled, GameError
 from tests.random_games import dice, games, moved, outcomes, packs
 
 WORD = 2**64
@@ -176,7 +177,7 @@ def test_outcomes_too_many_to_list_are_taken_anew_for_each_batch():
 def test_landings_by_chance_are_those_worked_out():
     game = game_from({"bolometric": 1, "pieces": [{}, {}], "area": {"length": 20, "end": "bounce"}})
     by_chance = walk(area.course(game), 20_000, np.random.default_rng(2))
-    exact = area_of(game).squares(game)
+    exact = area_of(game).visits(game)
     assert (np.abs(by_chance.chance - exact.chance) < 5 * by_chance.stderr).all()
     assert (np.abs(by_chance.times - exact.times) < 0.05).all()
 

@@ -7,8 +7,8 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from bolometric.core.points import match, who_is_best
-from bolometric.core.scores import added, mixed, scores_of, spread
+from bolometric.core.chains.points import argmax_distribution, match
+from bolometric.core.chains.scores import added, mixed, scores_of, spread
 
 
 @st.composite
@@ -81,7 +81,7 @@ def test_who_is_best_is_that_of_all_values_listed(seats, values, seed):
         least = min(places)
         who = tuple(seat for seat, place in enumerate(places) if place == least) if least < values else ()
         by_hand[who] = by_hand.get(who, 0.0) + chance
-    found = who_is_best(has, nothing)
+    found = argmax_distribution(has, nothing)
     assert set(found) == {who for who, chance in by_hand.items() if chance > 0}
     for who, chance in found.items():
         assert chance == pytest.approx(by_hand[who])

@@ -11,13 +11,13 @@ from bolometric.core.areas.purse.area import last_of, steps_of
 from bolometric.core.areas.purse.board import _map
 from bolometric.core.areas.purse.exact import plan_of
 from bolometric.core.areas.registry import board_of
-from bolometric.core.errors import GameError
-from bolometric.core.faults import find_faults
-from bolometric.core.game import game_from, with_value
-from bolometric.core.measure import measure
-from bolometric.core.nearby import effects
-from bolometric.core.seats import Style
-from bolometric.core.table import Sitting
+from bolometric.core.game.document import game_from, with_value
+from bolometric.core.game.seats import Style
+from bolometric.core.judge.faults import find_faults
+from bolometric.core.judge.nearby import effects
+from bolometric.core.measure.measuring import measure
+from bolometric.core.play.sitting import Sitting
+from bolometric.core.settings.errors import GameError
 from tests.random_games import dice
 
 styles = st.sampled_from([

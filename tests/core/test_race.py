@@ -11,10 +11,10 @@ import pytest
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
-from bolometric.core.areas.trail.exact import squares, transition_matrix
+from bolometric.core.areas.trail.exact import transition_matrix, visits
 from bolometric.core.areas.trail.rules import compile_chain
-from bolometric.core.game import Game, game_from
-from bolometric.core.measure import measure, measure_exactly, runs_of
+from bolometric.core.game.document import Game, game_from
+from bolometric.core.measure.measuring import measure, measure_exactly, runs_of
 from tests.random_games import games, moved, outcomes
 
 
@@ -53,7 +53,7 @@ def test_the_race_is_that_of_all_seats_moved_together(game):
     assert found.turns is not None
     for turn in range(max(ends, default=0) + 1):
         joint = 1 - sum(chance for at, chance in ends.items() if at <= turn)
-        assert found.turns.lasts_beyond(turn) == pytest.approx(joint, abs=1e-9)
+        assert found.turns.survival(turn) == pytest.approx(joint, abs=1e-9)
     assert np.allclose(found.readings["seat_wins"].values, wins, atol=slack)
     assert found.readings["ties"].mean == pytest.approx(ties, abs=slack)
     assert found.turns.never <= slack
@@ -102,8 +102,8 @@ def test_exact_and_simulated_agree(game):
     if exact.never == 0 and not unfinished:
         for share in ("p10", "p50", "p90"):
             value = getattr(tally.readings()["turns"], share)
-            assert abs(1 - exact.turns.lasts_beyond(int(value)) - float(share[1:]) / 100) < 0.04 or (
-                exact.turns.lasts_beyond(int(value) - 1) > 1 - float(share[1:]) / 100 - 0.04
+            assert abs(1 - exact.turns.survival(int(value)) - float(share[1:]) / 100) < 0.04 or (
+                exact.turns.survival(int(value) - 1) > 1 - float(share[1:]) / 100 - 0.04
             )
 
 
@@ -116,7 +116,7 @@ def test_squares_are_landed_on_as_often_as_a_stopped_chain_says(game):
     for here in range(home):
         for total, special, chance in outcomes(game):
             step[here, moved(game, here, total, special)] += chance
-    found = squares(compile_chain(game.area, game.distribution))
+    found = visits(compile_chain(game.area, game.distribution))
     for square in range(1, home + 1):
         stopped = step.copy()
         stopped[square] = np.eye(home + 1)[square]
@@ -146,7 +146,7 @@ def test_exactly_home_with_a_coin_of_one_and_two_by_hand():
 
 def test_two_dice_and_an_exact_end_strand_a_climber_one_square_short():
     found = measure(race_of(20, [{}, {}], end="exact"), runs=4000)
-    chance = found.exact.heat.squares.chance[18]
+    chance = found.exact.heat.visits.chance[18]
     assert 0.1 < chance < 0.5
     assert found.readings["turns"].mean is None
     assert found.readings["turns"].never == pytest.approx(chance)

@@ -4,17 +4,17 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from bolometric.core.areas.demo import demo_files
 from bolometric.core.areas.registry import area_of
 from bolometric.core.areas.tiles.spec import Multiples
-from bolometric.core.demo import demo_files
-from bolometric.core.errors import Cancelled, GameError
-from bolometric.core.faults import find_faults
-from bolometric.core.files import read
-from bolometric.core.game import Game, game_from, with_value
-from bolometric.core.knobs import knobs
-from bolometric.core.measure import measure_exactly
-from bolometric.core.nearby import changes, effects
-from bolometric.core.rule_sheet import rule_sheet, rules_text
+from bolometric.core.game.document import Game, game_from, with_value
+from bolometric.core.game.files import read
+from bolometric.core.judge.faults import find_faults
+from bolometric.core.judge.nearby import changes, effects
+from bolometric.core.measure.measuring import measure_exactly
+from bolometric.core.settings.errors import Cancelled, GameError
+from bolometric.core.settings.knobs import knobs
+from bolometric.core.words.rule_sheet import rule_sheet, rules_text
 from tests.core.test_digits import digit_games
 from tests.core.test_duel import duels
 from tests.core.test_filled import filled_games

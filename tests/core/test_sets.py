@@ -9,17 +9,17 @@ from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
 from bolometric.core.areas.registry import area_of
-from bolometric.core.areas.tiles.sets.area import lids_of, outcome_of
-from bolometric.core.areas.tiles.sets.exact import plan_of
-from bolometric.core.errors import GameError
-from bolometric.core.faults import find_faults
-from bolometric.core.game import game_from
-from bolometric.core.measure import measure, measure_exactly
-from bolometric.core.odds import distribution_of
-from bolometric.core.runs import TIED
-from bolometric.core.scores import least_wins
-from bolometric.core.seats import Style
-from bolometric.core.table import Sitting
+from bolometric.core.areas.sets.area import closing_of, outcome_of
+from bolometric.core.areas.sets.exact import plan_of
+from bolometric.core.chains.scores import least_wins
+from bolometric.core.game.document import game_from
+from bolometric.core.game.seats import Style
+from bolometric.core.judge.faults import find_faults
+from bolometric.core.measure.measuring import measure, measure_exactly
+from bolometric.core.outcomes.distribution import distribution_of
+from bolometric.core.play.sitting import Sitting
+from bolometric.core.results.batch import TIED
+from bolometric.core.settings.errors import GameError
 from tests.random_games import dice
 
 styles = st.sampled_from([
@@ -120,14 +120,14 @@ def best_by_hand(game, goal):
 @settings(max_examples=60, deadline=None)
 @given(set_games(), st.sampled_from(["expected", "complete"]))
 def test_best_play_is_that_of_a_plain_recursion(game, goal):
-    lids = lids_of(game)
-    plan = plan_of(lids, goal)
+    closing = closing_of(game)
+    plan = plan_of(closing, goal)
     closes, left = best_by_hand(game, goal)
-    assert plan.complete[lids.full] == pytest.approx(closes, abs=1e-9)
-    assert plan.expected[lids.full] == pytest.approx(left, rel=1e-9)
+    assert plan.complete[closing.full] == pytest.approx(closes, abs=1e-9)
+    assert plan.expected[closing.full] == pytest.approx(left, rel=1e-9)
     followed = outcome_of(game, Style(choose="plan", goal=goal))
     assert followed.left[0] == pytest.approx(closes, abs=1e-9)
-    assert followed.left @ lids.score == pytest.approx(left, rel=1e-9)
+    assert followed.left @ closing.score == pytest.approx(left, rel=1e-9)
     assert followed.left.sum() == pytest.approx(1)
     assert followed.draws.sum() == pytest.approx(1)
 
@@ -174,10 +174,10 @@ def test_nine_tiles_with_two_dice():
     """Held against figures worked out by the recursion above, once, by another program run."""
     game = game_from({"pieces": [{}, {}], "area": {"kind": "tiles"}})
     assert best_by_hand(game, "complete")[0] == pytest.approx(
-        plan_of(lids_of(game), "complete").complete[511], abs=1e-12
+        plan_of(closing_of(game), "complete").complete[511], abs=1e-12
     )
     assert best_by_hand(game, "expected")[1] == pytest.approx(
-        plan_of(lids_of(game), "expected").expected[511], abs=1e-12
+        plan_of(closing_of(game), "expected").expected[511], abs=1e-12
     )
 
 

@@ -9,15 +9,15 @@ from hypothesis import strategies as st
 
 from bolometric import __version__
 from bolometric.cli import main
-from bolometric.core.demo import demo_files
-from bolometric.core.errors import GameError
-from bolometric.core.faults import find_faults, summary
-from bolometric.core.files import FORMAT, read, schema, with_suffix, write
-from bolometric.core.game import Game, game_from, with_value
-from bolometric.core.knobs import knob_at, knobs
-from bolometric.core.measure import look
-from bolometric.core.rule_sheet import rule_sheet
-from bolometric.core.starters import STARTERS
+from bolometric.core.areas.demo import demo_files
+from bolometric.core.areas.starters import STARTERS
+from bolometric.core.game.document import Game, game_from, with_value
+from bolometric.core.game.files import FORMAT, read, schema, with_suffix, write
+from bolometric.core.judge.faults import find_faults, summary
+from bolometric.core.measure.measuring import quick_measure
+from bolometric.core.settings.errors import GameError
+from bolometric.core.settings.knobs import knob_at, knobs
+from bolometric.core.words.rule_sheet import rule_sheet
 
 PATHS = [at.path for at in knobs(Game())]
 
@@ -103,7 +103,7 @@ def test_starters_are_games_without_faults():
     for words, game in STARTERS:
         assert words
         assert not [fault for fault in find_faults(game) if fault.level == "fault"]
-        assert look(game).readings["in_time"].mean > 0.5
+        assert quick_measure(game).readings["in_time"].mean > 0.5
 
 
 @pytest.mark.parametrize(

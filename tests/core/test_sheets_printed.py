@@ -2,10 +2,10 @@
 
 import pytest
 
-from bolometric.core.demo import demo_files
-from bolometric.core.files import read
-from bolometric.core.game import game_from
-from bolometric.core.rule_sheet import rule_sheet
+from bolometric.core.areas.demo import demo_files
+from bolometric.core.game.document import game_from
+from bolometric.core.game.files import read
+from bolometric.core.words.rule_sheet import rule_sheet
 
 OWN = {
     "rows": {

@@ -4,19 +4,21 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from bolometric.core.demo import demo_files
-from bolometric.core.files import read
-from bolometric.core.game import Band, Game, game_from
-from bolometric.core.measure import measure_exactly, runs_of
-from bolometric.core.odds_words import odds_words, total_words
-from bolometric.core.pieces import Die, die
-from bolometric.core.presets import DICE
-from bolometric.core.readings import KINDS, Reading
-from bolometric.core.report import certainty, headline, odds_text, show
-from bolometric.core.rule_sheet import band_words, rules_text
-from bolometric.core.telling import lead_words, length_words, win_words
-from bolometric.core.verdict import OFF_WORDS, off, scale, verdict
-from bolometric.core.wording import listing, minus, number, percent, pieces_words, plural, short_percent, shows
+from bolometric.core.areas.demo import demo_files
+from bolometric.core.game.document import Band, Game, game_from
+from bolometric.core.game.files import read
+from bolometric.core.judge.verdict import OFF_WORDS, off, scale, verdict
+from bolometric.core.measure.measuring import measure_exactly, runs_of
+from bolometric.core.pieces.kinds import Die, die
+from bolometric.core.pieces.presets import DICE
+from bolometric.core.pieces.words import pieces_words, shows
+from bolometric.core.results.readings import KINDS, Reading
+from bolometric.core.results.show import certainty, headline, show
+from bolometric.core.text.figures import listing, minus, number, percent, plural, short_percent
+from bolometric.core.words.odds_words import odds_words, total_words
+from bolometric.core.words.report import odds_text
+from bolometric.core.words.rule_sheet import band_words, rules_text
+from bolometric.core.words.telling import lead_words, length_words, win_words
 
 shares = st.floats(0, 1)
 

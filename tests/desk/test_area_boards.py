@@ -8,12 +8,12 @@ from hypothesis import strategies as st
 from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QImage, QPainter
 
-from bolometric.core.demo import demo_files
-from bolometric.core.files import read
-from bolometric.core.game import with_value
-from bolometric.core.heat import Grid
-from bolometric.core.measure import measure_exactly
-from bolometric.core.table import Sitting
+from bolometric.core.areas.demo import demo_files
+from bolometric.core.game.document import with_value
+from bolometric.core.game.files import read
+from bolometric.core.measure.measuring import measure_exactly
+from bolometric.core.play.sitting import Sitting
+from bolometric.core.results.board import Cells
 from bolometric.desk.parts.board import BoardWidget
 from bolometric.desk.views.table import TableView
 from bolometric.paint.board import layout_of, paint_board, picture_of, standing_picture
@@ -61,7 +61,7 @@ def test_tiles_lie_apart_inside_and_can_be_pointed_at(count, piles, size):
 @given(st.integers(1, 24), st.integers(1, 15), st.booleans(), sizes)
 def test_places_of_a_table_lie_apart_inside_and_can_be_pointed_at(columns, rows, named, size):
     names = tuple(f"row {row}" if named else "" for row in range(rows))
-    grid = Grid("across", "down", tuple(map(str, range(columns))), names, ("x",) * columns * rows)
+    grid = Cells("across", "down", tuple(map(str, range(columns))), names, ("x",) * columns * rows)
     room = QRectF(10, 10, *size)
     check_places(GridLayout(grid, room), room)
 

@@ -3,12 +3,12 @@
 import pytest
 from PySide6.QtWidgets import QComboBox, QLineEdit
 
-from bolometric.core.demo import demo_files
-from bolometric.core.files import read
-from bolometric.core.game import with_value
-from bolometric.core.knobs import knob_at, knobs
-from bolometric.core.seats import Style
-from bolometric.core.starters import STARTERS
+from bolometric.core.areas.demo import demo_files
+from bolometric.core.areas.starters import STARTERS
+from bolometric.core.game.document import with_value
+from bolometric.core.game.files import read
+from bolometric.core.game.seats import Style
+from bolometric.core.settings.knobs import knob_at, knobs
 from bolometric.desk.editors.choose import editor_for
 from bolometric.desk.editors.styles import key_of, offered_styles
 from bolometric.paint.palette import LIGHT

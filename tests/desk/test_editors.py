@@ -13,8 +13,8 @@ from PySide6.QtWidgets import (
     QToolButton,
 )
 
-from bolometric.core.game import Game, game_from, with_value
-from bolometric.core.knobs import knob_at, knobs
+from bolometric.core.game.document import Game, game_from, with_value
+from bolometric.core.settings.knobs import knob_at, knobs
 from bolometric.desk.editors.choose import editor_for
 from bolometric.paint.palette import LIGHT
 

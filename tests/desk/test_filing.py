@@ -2,10 +2,10 @@
 
 from PySide6.QtCore import Qt
 
-from bolometric.core.demo import demo_files
-from bolometric.core.files import SUFFIX, read, write
-from bolometric.core.game import Game
-from bolometric.core.starters import STARTERS
+from bolometric.core.areas.demo import demo_files
+from bolometric.core.areas.starters import STARTERS
+from bolometric.core.game.document import Game
+from bolometric.core.game.files import SUFFIX, read, write
 from tests.desk.settling import settle
 
 

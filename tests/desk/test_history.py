@@ -4,7 +4,7 @@ from hypothesis import settings
 from hypothesis import strategies as st
 from hypothesis.stateful import RuleBasedStateMachine, invariant, rule
 
-from bolometric.core.game import Game, with_value
+from bolometric.core.game.document import Game, with_value
 from bolometric.desk.history import History
 
 START = Game()

@@ -2,9 +2,9 @@
 
 import pytest
 
-from bolometric.core.errors import FileError
-from bolometric.core.files import read, write
-from bolometric.core.game import Game, with_value
+from bolometric.core.game.document import Game, with_value
+from bolometric.core.game.files import read, write
+from bolometric.core.settings.errors import FileError
 from bolometric.desk.document import Document
 from bolometric.desk.recovery import Keeper
 from bolometric.desk.settings import MOST_RECENT, Settings

@@ -5,8 +5,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 from PySide6.QtCore import QRectF
 
+from bolometric.core.areas.demo import demo_files
 from bolometric.core.areas.trail.board import MOST_CELLS, cells_of
-from bolometric.core.demo import demo_files
 from bolometric.desk.late_views import VIEWS
 from bolometric.paint.fill_board import FillLayout
 from tests.desk.settling import settle

@@ -2,12 +2,12 @@
 
 import pytest
 
-from bolometric.core.demo import demo_files
-from bolometric.core.files import read
-from bolometric.core.game import Game, game_from
-from bolometric.core.hand import Hand
-from bolometric.core.presets import SETS
-from bolometric.core.wording import minus
+from bolometric.core.areas.demo import demo_files
+from bolometric.core.game.document import Game, game_from
+from bolometric.core.game.files import read
+from bolometric.core.pieces.presets import SETS
+from bolometric.core.play.hand import Hand
+from bolometric.core.text.figures import minus
 from bolometric.desk.views.odds.view import OddsView
 from bolometric.paint.palette import DARK, LIGHT
 

@@ -9,12 +9,12 @@ from hypothesis import strategies as st
 from PySide6.QtCore import QRectF
 from PySide6.QtGui import QColor, QImage, QPainter
 
-from bolometric.core.demo import demo_files
-from bolometric.core.faces import Face
-from bolometric.core.files import read
-from bolometric.core.game import with_value
-from bolometric.core.measure import measure_exactly
-from bolometric.core.pieces import Counters, Die, Pack, Spinner
+from bolometric.core.areas.demo import demo_files
+from bolometric.core.game.document import with_value
+from bolometric.core.game.files import read
+from bolometric.core.measure.measuring import measure_exactly
+from bolometric.core.pieces.faces import Face
+from bolometric.core.pieces.kinds import Counters, Die, Pack, Spinner
 from bolometric.paint.board import layout_of, paint_board, picture_of
 from bolometric.paint.grid_board import GridPicture
 from bolometric.paint.palette import DARK, LIGHT, ink_on, usual, warmths

@@ -6,11 +6,11 @@ import pytest
 from PySide6.QtCore import QPoint, QRect, Qt
 from PySide6.QtWidgets import QLabel, QMainWindow, QPushButton, QVBoxLayout, QWidget
 
-from bolometric.core.demo import demo_files
-from bolometric.core.files import read
-from bolometric.core.game import Band, Game, game_from
-from bolometric.core.measure import measure_exactly
-from bolometric.core.readings import Reading
+from bolometric.core.areas.demo import demo_files
+from bolometric.core.game.document import Band, Game, game_from
+from bolometric.core.game.files import read
+from bolometric.core.measure.measuring import measure_exactly
+from bolometric.core.results.readings import Reading
 from bolometric.desk import measurer as measuring
 from bolometric.desk.measurer import Measurer
 from bolometric.desk.parts.gauge import SHOWN, Gauge, GaugeStrip

@@ -6,10 +6,10 @@ import pytest
 from PySide6.QtCore import QPoint, Qt
 from PySide6.QtWidgets import QLineEdit
 
-from bolometric.core.game import Game, with_value
-from bolometric.core.knobs import knob_at
-from bolometric.core.pieces import MOST_PIECES
-from bolometric.core.presets import PRESETS
+from bolometric.core.game.document import Game, with_value
+from bolometric.core.pieces.kinds import MOST_PIECES
+from bolometric.core.pieces.presets import PRESETS
+from bolometric.core.settings.knobs import knob_at
 from bolometric.desk.editors.choose import editor_for
 from bolometric.desk.own_pieces import OwnPieces
 from bolometric.paint.palette import LIGHT

@@ -3,9 +3,9 @@
 import numpy as np
 import pytest
 
-from bolometric.core.demo import demo_files
-from bolometric.core.files import read
-from bolometric.core.game import with_value
+from bolometric.core.areas.demo import demo_files
+from bolometric.core.game.document import with_value
+from bolometric.core.game.files import read
 from bolometric.desk.views.table import TableView
 from bolometric.paint.palette import DARK, LIGHT
 

@@ -7,11 +7,11 @@ from PySide6.QtCore import QObject, QPoint, Qt, Signal
 from PySide6.QtGui import QAction
 from PySide6.QtWidgets import QLineEdit, QPushButton, QRadioButton, QSpinBox, QToolButton
 
-from bolometric.core.demo import demo_files
-from bolometric.core.faults import find_faults
-from bolometric.core.files import SUFFIX, read
-from bolometric.core.game import game_from
-from bolometric.core.measure import measure_exactly
+from bolometric.core.areas.demo import demo_files
+from bolometric.core.game.document import game_from
+from bolometric.core.game.files import SUFFIX, read
+from bolometric.core.judge.faults import find_faults
+from bolometric.core.measure.measuring import measure_exactly
 from bolometric.desk import actions
 from bolometric.desk.measurer import Measurer
 from bolometric.desk.parts.explain import ReadingDetail

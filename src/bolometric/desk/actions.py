@@ -9,7 +9,7 @@ from pathlib import Path
 from PySide6.QtGui import QAction, QKeySequence
 from PySide6.QtWidgets import QMainWindow, QMenu
 
-from bolometric.core.game import Game
+from bolometric.core.game.document import Game
 
 MENUS = ("&Game", "&Edit", "&View", "&Help")
 
@@ -91,7 +91,7 @@ def add_starters(menu: QMenu, start: Callable[[Game], object]) -> None:
 
 def _starters() -> tuple[tuple[str, Game], ...]:
     """The games to begin from; made when they are first wanted, since that takes a while."""
-    from bolometric.core.starters import STARTERS
+    from bolometric.core.areas.starters import STARTERS
 
     return STARTERS
 

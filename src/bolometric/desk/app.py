@@ -9,9 +9,9 @@ from pathlib import Path
 from PySide6.QtWidgets import QApplication
 
 from bolometric import __version__
-from bolometric.core.demo import demo_files
-from bolometric.core.errors import FileError
-from bolometric.core.files import read
+from bolometric.core.areas.demo import demo_files
+from bolometric.core.game.files import read
+from bolometric.core.settings.errors import FileError
 from bolometric.desk.document import Document
 from bolometric.desk.measurer import Measurer
 from bolometric.desk.recovery import Keeper

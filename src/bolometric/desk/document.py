@@ -7,9 +7,9 @@ from typing import Any
 
 from PySide6.QtCore import QObject, QTimer, Signal
 
-from bolometric.core.errors import FileError
-from bolometric.core.files import read, write
-from bolometric.core.game import Game, with_value
+from bolometric.core.game.document import Game, with_value
+from bolometric.core.game.files import read, write
+from bolometric.core.settings.errors import FileError
 from bolometric.desk.history import History
 from bolometric.desk.recovery import Keeper
 

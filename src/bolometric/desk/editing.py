@@ -8,9 +8,9 @@ from typing import TYPE_CHECKING, Any
 from PySide6.QtCore import QPoint, QRect, Signal
 from PySide6.QtWidgets import QWidget
 
-from bolometric.core.errors import GameError
-from bolometric.core.knobs import KnobAt, knob_at
-from bolometric.core.readings import Reading
+from bolometric.core.results.readings import Reading
+from bolometric.core.settings.errors import GameError
+from bolometric.core.settings.knobs import KnobAt, knob_at
 from bolometric.desk.document import Document
 from bolometric.desk.editors.base import Editor
 from bolometric.desk.own_pieces import OwnPieces
@@ -21,7 +21,7 @@ from bolometric.desk.parts.sheet import RuleSheet
 from bolometric.paint.palette import Palette
 
 if TYPE_CHECKING:
-    from bolometric.core.nearby import Change, Effect
+    from bolometric.core.judge.nearby import Change, Effect
 
 
 class Editing(QWidget):

@@ -9,10 +9,10 @@ from PySide6.QtCore import QBuffer, QByteArray, QIODevice, QPoint, QRectF, QSize
 from PySide6.QtGui import QImage, QPainter
 from PySide6.QtWidgets import QGraphicsView, QWidget
 
-from bolometric.core.errors import FileError
-from bolometric.core.files import write_bytes
-from bolometric.core.game import Game
-from bolometric.core.report import odds_csv
+from bolometric.core.game.document import Game
+from bolometric.core.game.files import write_bytes
+from bolometric.core.settings.errors import FileError
+from bolometric.core.words.report import odds_csv
 
 SCALE = 2
 """Pixels of a PNG for each on screen."""

@@ -8,10 +8,10 @@ from typing import Literal
 
 from PySide6.QtWidgets import QFileDialog, QMessageBox, QWidget
 
-from bolometric.core.demo import demo_folder
-from bolometric.core.errors import FileError
-from bolometric.core.files import SUFFIX, with_suffix
-from bolometric.core.game import Game
+from bolometric.core.areas.demo import demo_folder
+from bolometric.core.game.document import Game
+from bolometric.core.game.files import SUFFIX, with_suffix
+from bolometric.core.settings.errors import FileError
 from bolometric.desk.document import Document
 from bolometric.desk.settings import Settings
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 
-from bolometric.core.game import Game
+from bolometric.core.game.document import Game
 
 MOST = 500
 """Steps kept; a game is about a kilobyte."""

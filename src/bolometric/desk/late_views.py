@@ -12,8 +12,8 @@ from typing import TYPE_CHECKING, Any
 from PySide6.QtCore import QObject, Signal
 from PySide6.QtWidgets import QStackedWidget, QWidget
 
-from bolometric.core.game import Game
-from bolometric.core.measure import Exact
+from bolometric.core.game.document import Game
+from bolometric.core.measure.measuring import Analysis
 from bolometric.desk.measurer import Measurer, Played
 from bolometric.paint.palette import LIGHT, Palette
 
@@ -39,7 +39,7 @@ class LateViews(QObject):
         self.runs: RunsView | None = None
         self.table: TableView | None = None
         self.colours: Palette = LIGHT
-        self._exact: Exact | None = None
+        self._exact: Analysis | None = None
         self._played: Played | None = None
 
     def view(self, name: str) -> QWidget:
@@ -85,7 +85,7 @@ class LateViews(QObject):
         for view in self._made():
             view.show_game(self._game(), colours)
 
-    def show_exact(self, exact: Exact | None) -> None:
+    def show_exact(self, exact: Analysis | None) -> None:
         """The game has been worked out, or is not any more."""
         self._exact = exact
         if self.runs is not None and exact is not None:

@@ -15,11 +15,12 @@ from typing import Any
 
 from PySide6.QtCore import QObject, Signal
 
-from bolometric.core.errors import Cancelled
-from bolometric.core.game import Game
-from bolometric.core.measure import Exact, may_think, measure_exactly, runs_of, thinking_played
-from bolometric.core.readings import Reading
-from bolometric.core.runs import MOST_RUNS, SURE, Batch, Tally
+from bolometric.core.game.document import Game
+from bolometric.core.measure.measuring import Analysis, may_think, measure_exactly, runs_of, thinking_played
+from bolometric.core.measure.runs import MOST_RUNS, SURE, Tally
+from bolometric.core.results.batch import Batch
+from bolometric.core.results.readings import Reading
+from bolometric.core.settings.errors import Cancelled
 
 SHOW_EVERY = 0.06
 """Seconds between two looks at the runs: often enough to feel live, seldom enough to cost nothing."""
@@ -83,7 +84,7 @@ class Measurer(QObject):
         if play:
             self._submit(self._runs, self._play, game)
 
-    def ask_faults(self, exact: Exact) -> None:
+    def ask_faults(self, exact: Analysis) -> None:
         """Look for faults in a measured game; answered by ``faults_ready``.
 
         Ask once the readings have been painted: this measures a dozen games, and a window that paints
@@ -145,14 +146,14 @@ class Measurer(QObject):
         if may_think(game) and "choice" not in exact.readings and generation == self._generation:
             self._submit(self._runs, self._think, game)
 
-    def _work_faults(self, generation: int, exact: Exact) -> None:
-        from bolometric.core.faults import find_faults  # not wanted until the window is up
+    def _work_faults(self, generation: int, exact: Analysis) -> None:
+        from bolometric.core.judge.faults import find_faults  # not wanted until the window is up
 
         found = find_faults(exact.game, exact, lambda: generation != self._generation)
         self._relay.emit(generation, self.faults_ready, (found,))
 
     def _work_effects(self, generation: int, game: Game, key: str) -> None:
-        from bolometric.core.nearby import effects
+        from bolometric.core.judge.nearby import effects
 
         found = effects(game, key, lambda: generation != self._generation)
         self._relay.emit(generation, self.effects_ready, (key, found))

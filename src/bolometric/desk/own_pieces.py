@@ -8,11 +8,11 @@ from typing import Annotated
 
 from pydantic import Field, TypeAdapter, ValidationError
 
-from bolometric.core.errors import FileError
-from bolometric.core.faces import Line
-from bolometric.core.files import LARGEST, write_text
-from bolometric.core.model import Part
-from bolometric.core.pieces import AnyPiece, Piece
+from bolometric.core.game.files import LARGEST, write_text
+from bolometric.core.pieces.faces import Line
+from bolometric.core.pieces.kinds import AnyPiece, Piece
+from bolometric.core.settings.errors import FileError
+from bolometric.core.settings.part import Part
 
 MOST = 100
 

@@ -13,9 +13,9 @@ from uuid import uuid4
 
 from PySide6.QtCore import QLockFile
 
-from bolometric.core.errors import FileError
-from bolometric.core.files import SUFFIX, read, write
-from bolometric.core.game import Game
+from bolometric.core.game.document import Game
+from bolometric.core.game.files import SUFFIX, read, write
+from bolometric.core.settings.errors import FileError
 
 
 @dataclass(frozen=True, slots=True)

@@ -19,10 +19,10 @@ from PySide6.QtWidgets import (
 )
 
 from bolometric import __version__
-from bolometric.core.demo import demo_files
-from bolometric.core.measure import Exact
-from bolometric.core.readings import Reading
-from bolometric.core.rule_sheet import rules_text
+from bolometric.core.areas.demo import demo_files
+from bolometric.core.measure.measuring import Analysis
+from bolometric.core.results.readings import Reading
+from bolometric.core.words.rule_sheet import rules_text
 from bolometric.desk import actions
 from bolometric.desk.document import Document
 from bolometric.desk.editing import Editing
@@ -43,7 +43,7 @@ from bolometric.desk.views.shape import ShapeView
 from bolometric.desk.views.shelf import ShelfView, games_in
 
 if TYPE_CHECKING:
-    from bolometric.core.faults import Fault
+    from bolometric.core.judge.faults import Fault
 
 ABOUT = (
     f"Bolometric {__version__}, free software under the MIT licence. Fonts: Atkinson Hyperlegible Next and "
@@ -68,7 +68,7 @@ class Window(QMainWindow):
         super().__init__()
         self.document, self.measurer, self.settings = document, measurer, settings
         self._shelf_folder, self._demo = shelf, demo
-        self.exact: Exact | None = None
+        self.exact: Analysis | None = None
         self.readings: dict[str, Reading] = {}
         self._played: Played | None = None
         self.view = ""
@@ -192,7 +192,7 @@ class Window(QMainWindow):
         self.bar.show_busy(False)
         self._show_unknown()
 
-    def _show_exact(self, exact: Exact) -> None:
+    def _show_exact(self, exact: Analysis) -> None:
         self._patience.stop()
         self.bar.show_busy(False)
         self._quiet.start()

@@ -14,10 +14,10 @@ from bolometric.core.areas.registry import board_of
 from bolometric.core.areas.tiles.spec import Boxes, Counters
 from bolometric.core.areas.trail.board import per_cell_of
 from bolometric.core.areas.trail.spec import Trail
-from bolometric.core.game import Game
-from bolometric.core.heat import Heat
-from bolometric.core.standing import Standing
-from bolometric.core.wording import short_percent
+from bolometric.core.game.document import Game
+from bolometric.core.results.board import Heat
+from bolometric.core.results.standing import Standing
+from bolometric.core.text.figures import short_percent
 from bolometric.paint.fill_board import FillLayout, FillPicture, paint_fill
 from bolometric.paint.grid_board import GridLayout, GridPicture, paint_grid
 from bolometric.paint.markers import paint_markers
@@ -44,7 +44,7 @@ def layout_of(game: Game, room: QRectF) -> Layout:
 
 
 def picture_of(game: Game, heat: Heat | None, figures: bool = True) -> Picture:
-    """The board with its heat; the last square of a trail, which ends every journey, does not set the scale."""
+    """The board with its heat; the last square of a trail, which ends every first passage, does not set the scale."""
     area = game.area
     values = None if heat is None else heat.values
     warm = None if heat is None else _warm(heat)

@@ -7,8 +7,8 @@ from fractions import Fraction
 from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QColor, QFontMetricsF, QPainter, QPen
 
-from bolometric.core.faces import Face, Shown
-from bolometric.core.wording import minus
+from bolometric.core.pieces.faces import Face, Shown
+from bolometric.core.text.figures import minus
 from bolometric.paint.fonts import piece_font
 from bolometric.paint.palette import Palette
 

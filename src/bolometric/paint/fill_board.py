@@ -9,9 +9,9 @@ from fractions import Fraction
 from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QColor, QPainter, QPen
 
-from bolometric.core.amounts import tidy
 from bolometric.core.areas.trail.board import cells_of
-from bolometric.core.wording import minus
+from bolometric.core.settings.amounts import tidy
+from bolometric.core.text.figures import minus
 from bolometric.paint.fonts import piece_font, screen_font
 from bolometric.paint.palette import Palette, ink_on
 

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QColor, QPainter, QPen
 
-from bolometric.core.heat import Grid
+from bolometric.core.results.board import Cells
 from bolometric.paint.fonts import piece_font, screen_font
 from bolometric.paint.palette import Palette, ink_on
 
@@ -23,7 +23,7 @@ LEGIBLE, NAMED = 12, 20
 class GridPicture:
     """What is drawn."""
 
-    grid: Grid
+    grid: Cells
     warmth: Sequence[float] | None = None
     unused: frozenset[int] = frozenset()
     """Places, from 1, that are empty."""
@@ -34,7 +34,7 @@ class GridPicture:
 class GridLayout:
     """Where each place lies within a rectangle; places go along each row, rows from above."""
 
-    def __init__(self, grid: Grid, area: QRectF) -> None:
+    def __init__(self, grid: Cells, area: QRectF) -> None:
         self.grid, self.area = grid, area
         self.columns, self.rows = len(grid.columns), len(grid.rows)
         self.cells = self.columns * self.rows

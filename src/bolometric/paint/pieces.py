@@ -8,8 +8,8 @@ from math import cos, radians, sin
 from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QColor, QPainter, QPainterPath, QPen
 
-from bolometric.core.faces import Face, Shown
-from bolometric.core.pieces import AnyPiece, Counters, Die, Pack, Sector, Spinner
+from bolometric.core.pieces.faces import Face, Shown
+from bolometric.core.pieces.kinds import AnyPiece, Counters, Die, Pack, Sector, Spinner
 from bolometric.paint.faces import paint_special, paint_value
 from bolometric.paint.palette import Palette
 

@@ -12,24 +12,24 @@ from typing import TYPE_CHECKING, Any, Protocol, cast
 
 import numpy as np
 
-from bolometric.core.game import Game
-from bolometric.core.heat import Grid, Heat
-from bolometric.core.pieces import AnyPiece
-from bolometric.core.runs import Player
-from bolometric.core.seats import Style
-from bolometric.core.solved import Solved
-from bolometric.core.standing import Drawn, Option, Standing
-from bolometric.core.wording import Section, Sentences
+from bolometric.core.game.document import Game
+from bolometric.core.game.seats import Style
+from bolometric.core.pieces.kinds import AnyPiece
+from bolometric.core.results.batch import Player
+from bolometric.core.results.board import Cells, Heat
+from bolometric.core.results.exact import ExactResult
+from bolometric.core.results.standing import Drawn, Option, Standing
+from bolometric.core.text.spans import Section, Sentences
 
 if TYPE_CHECKING:
-    from bolometric.core.measure import Exact
-    from bolometric.core.nearby import Change
+    from bolometric.core.judge.nearby import Change
+    from bolometric.core.measure.measuring import Analysis
 
 
 class Area(Protocol):
     """Module ``area``: the game worked out and played."""
 
-    def solve(self, game: Game, stop: Callable[[], bool]) -> Solved | None:
+    def solve(self, game: Game, stop: Callable[[], bool]) -> ExactResult | None:
         """What is known without playing, None if nothing can be followed. Raises Cancelled once ``stop()`` is true."""
 
     def chooses(self, game: Game) -> bool:
@@ -51,10 +51,10 @@ class Board(Protocol):
     def marks(self, game: Game, number: int) -> dict[int, str]:
         """A word on each place that says what is best there, once a place is pointed at; empty where there is none."""
 
-    def grid(self, game: Game) -> Grid:
+    def grid(self, game: Game) -> Cells:
         """The table that the board is, for areas whose board is one."""
 
-    def played_grid(self, game: Game, now: Any) -> Grid:
+    def played_grid(self, game: Game, now: Any) -> Cells:
         """The table that is shown while the game is played by hand, where it is another one."""
 
     def place_of(self, game: Game, now: Any) -> int:
@@ -135,7 +135,7 @@ class Faults(Protocol):
     def lengthens(self, game: Game) -> str:
         """Path of the whole number that makes a game longer; nothing if there is none."""
 
-    def endless(self, exact: Exact) -> tuple[str, str]:
+    def endless(self, exact: Analysis) -> tuple[str, str]:
         """Path and sentence if a player may never reach the aim, else nothing twice."""
 
     def plain_faults(self, game: Game) -> Iterator[tuple[str, str, str, tuple[Change, ...]]]:
@@ -144,7 +144,7 @@ class Faults(Protocol):
     def useless(self, game: Game) -> int:
         """How many rules or numbers do nothing: a cure must not add to them."""
 
-    def advice(self, exact: Exact) -> Iterator[tuple[str, str, str, tuple[Change, ...]]]:
+    def advice(self, exact: Analysis) -> Iterator[tuple[str, str, str, tuple[Change, ...]]]:
         """What is surprising but no fault: code, path, sentence, and what would change it."""
 
 
@@ -160,7 +160,7 @@ def board_of(game: Game) -> Board:
 
 def table_of(game: Game) -> AtTable:
     """How the game is played by hand."""
-    return cast(AtTable, _module(game, "table"))
+    return cast(AtTable, _module(game, "by_hand"))
 
 
 def saying_of(game: Game) -> Saying:

@@ -7,7 +7,7 @@ from typing import Any
 from PySide6.QtCore import Qt, Signal
 from PySide6.QtWidgets import QLabel, QVBoxLayout, QWidget
 
-from bolometric.core.knobs import KnobAt
+from bolometric.core.settings.knobs import KnobAt
 
 WIDTH = 340
 

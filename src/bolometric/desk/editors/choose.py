@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from bolometric.core.game import Game
-from bolometric.core.knobs import KnobAt
-from bolometric.core.showing import letter_names
+from bolometric.core.game.document import Game
+from bolometric.core.outcomes.breakdown import letter_names
+from bolometric.core.settings.knobs import KnobAt
 from bolometric.desk.editors.base import Editor
 from bolometric.desk.editors.numbers import NumbersEditor
 from bolometric.desk.editors.pieces import PiecesEditor

@@ -8,9 +8,9 @@ from pydantic import ValidationError
 from PySide6.QtCore import Signal
 from PySide6.QtWidgets import QLineEdit
 
-from bolometric.core.explain import explain
-from bolometric.core.face_text import HINT, read_face, typed
-from bolometric.core.faces import Face
+from bolometric.core.pieces.face_text import HINT, read_face, typed
+from bolometric.core.pieces.faces import Face
+from bolometric.core.settings.explain import explain
 
 
 class FaceLine(QLineEdit):

@@ -21,9 +21,8 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
-from bolometric.core.amounts import FACE_LIMIT, plain
-from bolometric.core.faces import Face
-from bolometric.core.pieces import (
+from bolometric.core.pieces.faces import Face
+from bolometric.core.pieces.kinds import (
     FEWEST_FACES,
     MOST_AT_ONCE,
     MOST_COUNTERS,
@@ -34,6 +33,7 @@ from bolometric.core.pieces import (
     Die,
     Pack,
 )
+from bolometric.core.settings.amounts import FACE_LIMIT, plain
 from bolometric.desk.editors.face_line import FaceLine, with_face
 
 CELL = 62

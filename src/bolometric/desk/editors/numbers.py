@@ -6,9 +6,9 @@ from fractions import Fraction
 
 from PySide6.QtWidgets import QLineEdit
 
-from bolometric.core.amounts import plain
-from bolometric.core.face_text import read_numbers, typed_numbers
-from bolometric.core.knobs import KnobAt
+from bolometric.core.pieces.face_text import read_numbers, typed_numbers
+from bolometric.core.settings.amounts import plain
+from bolometric.core.settings.knobs import KnobAt
 from bolometric.desk.editors.base import Editor
 
 

@@ -19,12 +19,12 @@ from PySide6.QtWidgets import (
     QToolButton,
 )
 
-from bolometric.core.errors import FileError
-from bolometric.core.explain import explain
-from bolometric.core.knobs import KnobAt
-from bolometric.core.pieces import MOST_PIECES, AnyPiece, Counters, Die, Pack, Piece, Spinner
-from bolometric.core.presets import PRESETS
-from bolometric.core.wording import pieces_words, shows
+from bolometric.core.pieces.kinds import MOST_PIECES, AnyPiece, Counters, Die, Pack, Piece, Spinner
+from bolometric.core.pieces.presets import PRESETS
+from bolometric.core.pieces.words import pieces_words, shows
+from bolometric.core.settings.errors import FileError
+from bolometric.core.settings.explain import explain
+from bolometric.core.settings.knobs import KnobAt
 from bolometric.desk.editors.base import WIDTH, Editor
 from bolometric.desk.editors.forms import CountersForm, DieForm, Form, PackForm
 from bolometric.desk.editors.spinner_form import SpinnerForm

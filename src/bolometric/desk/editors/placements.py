@@ -6,12 +6,12 @@ from fractions import Fraction
 
 from PySide6.QtWidgets import QGridLayout, QLabel, QLineEdit, QPushButton
 
-from bolometric.core.amounts import plain
-from bolometric.core.areas.tiles.filled.fill import line_of, soonest
+from bolometric.core.areas.filled.fill import line_of, soonest
 from bolometric.core.areas.tiles.spec import Counters
-from bolometric.core.face_text import read_numbers, typed_numbers
-from bolometric.core.game import Game
-from bolometric.core.knobs import KnobAt
+from bolometric.core.game.document import Game
+from bolometric.core.pieces.face_text import read_numbers, typed_numbers
+from bolometric.core.settings.amounts import plain
+from bolometric.core.settings.knobs import KnobAt
 from bolometric.desk.editors.base import Editor
 
 

@@ -8,10 +8,10 @@ from PySide6.QtWidgets import QComboBox, QGridLayout, QLabel
 
 from bolometric.core.areas.duel.handicap import candidates
 from bolometric.core.areas.duel.spec import Duel
-from bolometric.core.game import Game
-from bolometric.core.knobs import KnobAt
-from bolometric.core.pieces import AnyPiece
-from bolometric.core.wording import pieces_words
+from bolometric.core.game.document import Game
+from bolometric.core.pieces.kinds import AnyPiece
+from bolometric.core.pieces.words import pieces_words
+from bolometric.core.settings.knobs import KnobAt
 from bolometric.desk.editors.base import Editor
 
 

@@ -13,8 +13,8 @@ from PySide6.QtCore import QPointF, QRectF, QSize, Qt, Signal
 from PySide6.QtGui import QColor, QKeyEvent, QMouseEvent, QPainter, QPaintEvent
 from PySide6.QtWidgets import QDoubleSpinBox, QGridLayout, QHBoxLayout, QLabel, QPushButton, QWidget
 
-from bolometric.core.amounts import plain
-from bolometric.core.pieces import CIRCLE, MOST_SECTORS, NARROWEST, Spinner
+from bolometric.core.pieces.kinds import CIRCLE, MOST_SECTORS, NARROWEST, Spinner
+from bolometric.core.settings.amounts import plain
 from bolometric.desk.editors.face_line import FaceLine, with_face
 from bolometric.desk.editors.forms import Form
 from bolometric.paint.palette import Palette

@@ -6,10 +6,10 @@ from typing import Any, cast
 
 from PySide6.QtWidgets import QCheckBox, QComboBox, QGridLayout, QLabel, QSpinBox, QWidget
 
-from bolometric.core.areas.part import AreaPart
-from bolometric.core.game import Game
-from bolometric.core.knobs import KnobAt
-from bolometric.core.seats import GOAL_WORDS, NUMBERED, RULE_WORDS, Style
+from bolometric.core.game.document import Game
+from bolometric.core.game.part import AreaPart
+from bolometric.core.game.seats import GOAL_WORDS, NUMBERED, RULE_WORDS, Style
+from bolometric.core.settings.knobs import KnobAt
 from bolometric.desk.editors.base import Editor
 
 GUESS, PLAN = "guess", "plan"

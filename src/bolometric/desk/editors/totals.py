@@ -6,11 +6,11 @@ from fractions import Fraction
 
 from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QLabel, QLineEdit, QToolButton
 
-from bolometric.core.amounts import Value, plain, tidy
-from bolometric.core.face_text import read_numbers, typed_numbers
-from bolometric.core.knobs import KnobAt
-from bolometric.core.odds import Distribution
-from bolometric.core.wording import minus, percent
+from bolometric.core.outcomes.distribution import Distribution
+from bolometric.core.pieces.face_text import read_numbers, typed_numbers
+from bolometric.core.settings.amounts import Value, plain, tidy
+from bolometric.core.settings.knobs import KnobAt
+from bolometric.core.text.figures import minus, percent
 from bolometric.desk.editors.base import Editor
 
 MOST_KEYS = 36

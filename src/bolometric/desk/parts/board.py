@@ -7,8 +7,8 @@ from PySide6.QtGui import QColor, QKeyEvent, QMouseEvent, QPainter, QPaintEvent,
 from PySide6.QtWidgets import QWidget
 
 from bolometric.core.areas.registry import board_of
-from bolometric.core.game import Game
-from bolometric.core.heat import Heat
+from bolometric.core.game.document import Game
+from bolometric.core.results.board import Heat
 from bolometric.paint.board import Layout, layout_of, paint_board, picture_of
 from bolometric.paint.fonts import screen_font
 from bolometric.paint.palette import LIGHT, Palette, ink_on, usual

@@ -8,8 +8,8 @@ from PySide6.QtCore import QRectF, QTimer
 from PySide6.QtGui import QPainter, QPaintEvent
 from PySide6.QtWidgets import QWidget
 
-from bolometric.core.hand import Shown, Thrown
-from bolometric.core.pieces import Counters, Pack, Spinner, faces_of
+from bolometric.core.pieces.kinds import Counters, Pack, Spinner, faces_of
+from bolometric.core.play.hand import Shown, Thrown
 from bolometric.paint.palette import LIGHT, Palette
 from bolometric.paint.pieces import paint_card, paint_counters, paint_spinner, paint_tile
 

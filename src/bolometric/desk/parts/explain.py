@@ -7,15 +7,15 @@ from typing import TYPE_CHECKING
 from PySide6.QtCore import Qt, Signal
 from PySide6.QtWidgets import QGridLayout, QLabel, QPushButton, QVBoxLayout, QWidget
 
-from bolometric.core.game import Game
-from bolometric.core.readings import KINDS, Reading
-from bolometric.core.report import certainty, headline, show
-from bolometric.core.rule_sheet import band_words
-from bolometric.core.wording import percent
+from bolometric.core.game.document import Game
+from bolometric.core.results.readings import KINDS, Reading
+from bolometric.core.results.show import certainty, headline, show
+from bolometric.core.text.figures import percent
+from bolometric.core.words.rule_sheet import band_words
 from bolometric.desk.editors.base import wrapped
 
 if TYPE_CHECKING:
-    from bolometric.core.nearby import Effect
+    from bolometric.core.judge.nearby import Effect
 
 MOST_SHOWN = 7
 

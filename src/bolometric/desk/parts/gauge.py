@@ -6,10 +6,10 @@ from PySide6.QtCore import QPointF, QRectF, QSize, Qt
 from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QAbstractButton, QHBoxLayout, QWidget
 
-from bolometric.core.game import Band, Game
-from bolometric.core.readings import KINDS, Reading
-from bolometric.core.report import certainty, headline, show
-from bolometric.core.verdict import Verdict, applies, scale, verdict
+from bolometric.core.game.document import Band, Game
+from bolometric.core.judge.verdict import Verdict, applies, scale, verdict
+from bolometric.core.results.readings import KINDS, Reading
+from bolometric.core.results.show import certainty, headline, show
 from bolometric.paint.fonts import screen_font
 from bolometric.paint.palette import LIGHT, Palette
 

@@ -9,8 +9,8 @@ from PySide6.QtCore import QPointF, QRectF, QSize, Qt, Signal
 from PySide6.QtGui import QColor, QFontMetricsF, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QWidget
 
-from bolometric.core.amounts import Value
-from bolometric.core.wording import minus
+from bolometric.core.settings.amounts import Value
+from bolometric.core.text.figures import minus
 from bolometric.paint.fonts import piece_font, screen_font
 from bolometric.paint.palette import LIGHT, Palette, ink_on
 

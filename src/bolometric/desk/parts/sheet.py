@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from html import escape
 
-from bolometric.core.game import Game
-from bolometric.core.rule_sheet import rule_sheet
-from bolometric.core.wording import Sentences
+from bolometric.core.game.document import Game
+from bolometric.core.text.spans import Sentences
+from bolometric.core.words.rule_sheet import rule_sheet
 from bolometric.desk.parts.links import LinkedText, link
 from bolometric.paint.palette import Palette
 

@@ -17,11 +17,11 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
-from bolometric.core.game import Game
-from bolometric.core.measure import Exact
-from bolometric.core.runs import Batch
-from bolometric.core.telling import lead_words, length_words, score_words, win_words
-from bolometric.core.wording import percent, plural
+from bolometric.core.game.document import Game
+from bolometric.core.measure.measuring import Analysis
+from bolometric.core.results.batch import Batch
+from bolometric.core.text.figures import percent, plural
+from bolometric.core.words.telling import lead_words, length_words, score_words, win_words
 from bolometric.desk.measurer import Played
 from bolometric.desk.parts.chart import Chart
 from bolometric.paint.palette import LIGHT, Palette
@@ -40,7 +40,7 @@ class RunsView(QWidget):
     def __init__(self) -> None:
         super().__init__()
         self.game = Game()
-        self.exact: Exact | None = None
+        self.exact: Analysis | None = None
         self.played: Played | None = None
         self.colours: Palette = LIGHT
         column = QVBoxLayout(self)
@@ -117,7 +117,7 @@ class RunsView(QWidget):
         self.cancel.setText("Cancel")
         self.cancel.show()
 
-    def show_exact(self, exact: Exact) -> None:
+    def show_exact(self, exact: Analysis) -> None:
         """The game has been worked out."""
         self.exact = exact
         self._draw()
@@ -174,7 +174,7 @@ class RunsView(QWidget):
             self.lengths.bars(middle, share, QColor(c.night_wash), 0.9 * width, QColor(c.night))
             top = float(share.max(initial=0.0))
         if known is not None:
-            ends = 1 - np.array([known.lasts_beyond(int(edge)) for edge in edges])
+            ends = 1 - np.array([known.survival(int(edge)) for edge in edges])
             middle = (edges[:-1] + edges[1:] + 1) / 2
             chance = np.diff(ends)
             self.lengths.line(middle, chance, c.ember, dots=len(chance) <= MOST_BARS)

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from PySide6.QtWidgets import QLabel, QVBoxLayout, QWidget
 
-from bolometric.core.game import Game
-from bolometric.core.heat import Heat
+from bolometric.core.game.document import Game
+from bolometric.core.results.board import Heat
 from bolometric.desk.parts.board import BoardWidget
 from bolometric.paint.palette import Palette
 

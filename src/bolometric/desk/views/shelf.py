@@ -11,12 +11,11 @@ from PySide6.QtCore import QRectF, QSize, Qt, QTimer, Signal
 from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QAbstractButton, QGridLayout, QLabel, QScrollArea, QVBoxLayout, QWidget
 
-from bolometric.core.errors import FileError, GameError
-from bolometric.core.files import SUFFIX, read
-from bolometric.core.measure import Exact
-from bolometric.core.measure import look as look_at
-from bolometric.core.report import headline
-from bolometric.core.wording import plural
+from bolometric.core.game.files import SUFFIX, read
+from bolometric.core.measure.measuring import Analysis, quick_measure
+from bolometric.core.results.show import headline
+from bolometric.core.settings.errors import FileError, GameError
+from bolometric.core.text.figures import plural
 from bolometric.paint.board import layout_of, paint_board, picture_of
 from bolometric.paint.fonts import screen_font
 from bolometric.paint.palette import LIGHT, Palette
@@ -33,14 +32,14 @@ class Entry:
     """One file on a shelf: a game that was measured, or a sentence that says why not."""
 
     path: Path
-    exact: Exact | None
+    exact: Analysis | None
     trouble: str = ""
 
 
 def look(path: Path) -> Entry:
     """Read and measure a file for its card."""
     try:
-        exact = look_at(read(path))
+        exact = quick_measure(read(path))
         _ = exact.heat  # worked out here, on the shelf's thread
         return Entry(path, exact)
     except (FileError, GameError) as error:
@@ -74,7 +73,7 @@ class Card(QAbstractButton):
             self.setAccessibleName(f"{entry.exact.game.name}, {self._told(entry.exact)}")
         self.update()
 
-    def _told(self, exact: Exact) -> str:
+    def _told(self, exact: Analysis) -> str:
         players = plural(exact.game.seats.count, "player")
         minutes = exact.readings.get("minutes")
         played = ", simulated" if minutes is not None and minutes.method == "simulated" else ""

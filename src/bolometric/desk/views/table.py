@@ -20,13 +20,13 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
-from bolometric.core.amounts import tidy
-from bolometric.core.claims import check_claim
-from bolometric.core.face_text import read_numbers
-from bolometric.core.game import Game
-from bolometric.core.seats import Style
-from bolometric.core.standing import Option, Standing
-from bolometric.core.table import Sitting
+from bolometric.core.game.document import Game
+from bolometric.core.game.seats import Style
+from bolometric.core.pieces.face_text import read_numbers
+from bolometric.core.play.claims import check_claim
+from bolometric.core.play.sitting import Sitting
+from bolometric.core.results.standing import Option, Standing
+from bolometric.core.settings.amounts import tidy
 from bolometric.desk.parts.board import BoardWidget
 from bolometric.desk.parts.cloth import Cloth
 from bolometric.paint.board import Layout, paint_on_squares, standing_picture

@@ -9,17 +9,17 @@ import numpy as np
 from bolometric.core.areas.digits.rounds import known_of, sets_of
 from bolometric.core.areas.digits.rules import columns_of, turns_a_round
 from bolometric.core.areas.digits.spec import Digits
-from bolometric.core.errors import Cancelled
-from bolometric.core.game import Game
-from bolometric.core.lengths import WaitingTime, fixed
-from bolometric.core.points import match
-from bolometric.core.readings import Reading, exact_length, exact_value
-from bolometric.core.runs import Player
-from bolometric.core.scores import mixed, scores_of, spread
-from bolometric.core.solved import Solved, seat_readings
+from bolometric.core.chains.points import match
+from bolometric.core.chains.scores import mixed, scores_of, spread
+from bolometric.core.chains.waiting import WaitingTime, fixed
+from bolometric.core.game.document import Game
+from bolometric.core.results.batch import Player
+from bolometric.core.results.exact import ExactResult, seat_readings
+from bolometric.core.results.readings import Reading, exact_length, exact_value
+from bolometric.core.settings.errors import Cancelled
 
 
-def solve(game: Game, stop: Callable[[], bool]) -> Solved | None:
+def solve(game: Game, stop: Callable[[], bool]) -> ExactResult | None:
     """What the numbers of a round give; None for rows. Raises Cancelled."""
     area = game.area_as(Digits)
     if area.practice == "rows":
@@ -48,14 +48,14 @@ def solve(game: Game, stop: Callable[[], bool]) -> Solved | None:
         once = area.points == 1
         lengths = {"turns": fixed(turns), "rounds": fixed(own), "rolls": fixed(draws)} if once else {}
         readings |= {key: exact_length(length) for key, length in lengths.items()}
-        return Solved(readings, lengths["turns"], scores=scores) if once else None
+        return ExactResult(readings, lengths["turns"], scores=scores) if once else None
     readings |= {
         "turns": exact_length(_times(found.rounds, turns)),
         "rounds": exact_length(_times(found.rounds, own)),
         "rolls": exact_length(_times(found.rounds, draws)),
         **seat_readings([float(share) for share in found.wins], found.ties),
     }
-    return Solved(readings, _times(found.rounds, turns), scores=scores)
+    return ExactResult(readings, _times(found.rounds, turns), scores=scores)
 
 
 def _times(rounds: WaitingTime, each: int) -> WaitingTime:

@@ -9,11 +9,11 @@ from bolometric.core.areas.digits.exact import plan_of
 from bolometric.core.areas.digits.rounds import known_of, sets_of
 from bolometric.core.areas.digits.rules import Columns, columns_of
 from bolometric.core.areas.digits.spec import Digits
-from bolometric.core.game import Game
-from bolometric.core.heat import Grid, Heat
-from bolometric.core.report import show
-from bolometric.core.seats import Style
-from bolometric.core.wording import listing_words, minus, percent
+from bolometric.core.game.document import Game
+from bolometric.core.game.seats import Style
+from bolometric.core.results.board import Cells, Heat
+from bolometric.core.results.show import show
+from bolometric.core.text.figures import listing_words, minus, percent
 
 MOST_ROWS, MOST_DIGITS = 15, 20
 SHORT = {5: "HT", 4: "TT", 3: "Th", 2: "H", 1: "T", 0: "O", -1: "t", -2: "h", -3: "th"}
@@ -38,16 +38,16 @@ def _names(columns: Columns, free: int) -> str:
     return " ".join(SHORT[column - columns.decimals] for column in places)
 
 
-def grid(game: Game) -> Grid:
+def grid(game: Game) -> Cells:
     """Digits along, free columns down; on each place where the digit goes."""
     columns = columns_of(game)
     digits = tuple(minus(value) for value in columns.values[:MOST_DIGITS].tolist())
     if not _tabled(game):
-        return Grid("digit", "", digits, ("",), digits)
+        return Cells("digit", "", digits, ("",), digits)
     choice = plan_of(columns).placing.choice[int(columns.spare)]
     sets = _free_sets(columns)
     texts = [_place(columns, int(choice[free, i])) for free in sets for i in range(len(digits))]
-    return Grid("digit", "free columns", digits, tuple(_names(columns, free) for free in sets), tuple(texts))
+    return Cells("digit", "free columns", digits, tuple(_names(columns, free) for free in sets), tuple(texts))
 
 
 def _place(columns: Columns, column: int) -> str:
@@ -79,7 +79,7 @@ def place_of(game: Game, now: Any) -> int:
     return 0
 
 
-def played_grid(game: Game, now: Any) -> Grid:
+def played_grid(game: Game, now: Any) -> Cells:
     """The columns, or rows, of every seat as they stand."""
     columns, area = columns_of(game), game.area_as(Digits)
     totals, order = game.distribution.totals, shown_order(game)
@@ -89,7 +89,7 @@ def played_grid(game: Game, now: Any) -> Grid:
         for seat in range(game.seats.count)
         for i in order
     ]
-    return Grid("", "", tuple(heads), tuple(f"seat {seat + 1}" for seat in range(game.seats.count)), tuple(texts))
+    return Cells("", "", tuple(heads), tuple(f"seat {seat + 1}" for seat in range(game.seats.count)), tuple(texts))
 
 
 def shown_order(game: Game) -> list[int]:

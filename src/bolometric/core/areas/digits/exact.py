@@ -25,7 +25,7 @@ Array = NDArray[np.float64]
 
 
 @dataclass(frozen=True, slots=True, eq=False)
-class Plan:
+class DigitsPlan:
     """Best play."""
 
     placing: Placing
@@ -35,7 +35,7 @@ class Plan:
 
 
 @lru_cache(maxsize=4)
-def plan_of(columns: Columns) -> Plan:
+def plan_of(columns: Columns) -> DigitsPlan:
     """Solve for the best number on average."""
     digits = len(columns.values)
     if columns.aim == "nearest":
@@ -44,7 +44,7 @@ def plan_of(columns: Columns) -> Plan:
         score = columns.score(ways.numbers)
         parts = columns.powers, columns.chances, ways.free, ways.order, ways.begin
         _nearest(*parts, score, columns.columns, choice, worth)
-        return Plan(Placing(choice, True), worth)
+        return DigitsPlan(Placing(choice, True), worth)
     sets, sign, one = 1 << columns.columns, 1.0 if columns.aim == "largest" else -1.0, columns.worth.tolist()
     choice, worth = np.full((2, sets, digits), ANY, np.int8), np.zeros((2, sets))
     for spare in (0, 1):
@@ -57,7 +57,7 @@ def plan_of(columns: Columns) -> Plan:
                 best = max(found)
                 choice[spare, free, i] = best[1]
                 worth[spare, free] += columns.chances[i] * sign * best[0]
-    return Plan(Placing(choice, False), worth)
+    return DigitsPlan(Placing(choice, False), worth)
 
 
 @njit(nogil=True, cache=True)

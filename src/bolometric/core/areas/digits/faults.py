@@ -7,13 +7,13 @@ from collections.abc import Iterator
 from bolometric.core.areas.digits.rounds import known_of
 from bolometric.core.areas.digits.rules import columns_of
 from bolometric.core.areas.digits.spec import Digits
-from bolometric.core.errors import GameError
-from bolometric.core.game import Game, with_value
-from bolometric.core.measure import Exact
-from bolometric.core.nearby import Change
-from bolometric.core.pieces import die
-from bolometric.core.seats import RULE_WORDS, Style
-from bolometric.core.wording import listing, minus
+from bolometric.core.game.document import Game, with_value
+from bolometric.core.game.seats import RULE_WORDS, Style
+from bolometric.core.judge.nearby import Change
+from bolometric.core.measure.measuring import Analysis
+from bolometric.core.pieces.kinds import die
+from bolometric.core.settings.errors import GameError
+from bolometric.core.text.figures import listing, minus
 
 LARGEST_DIGIT = 9
 AS_GOOD = 1e-9
@@ -24,7 +24,7 @@ def lengthens(game: Game) -> str:
     return "area.points"
 
 
-def endless(exact: Exact) -> tuple[str, str]:
+def endless(exact: Analysis) -> tuple[str, str]:
     """A round always ends."""
     return "", ""
 
@@ -106,6 +106,6 @@ def _more_columns(game: Game) -> tuple[Change, ...]:
     return () if list(_no_choice(changed)) else (Change(f"Make it {whole} columns", "area.whole", whole, changed),)
 
 
-def advice(exact: Exact) -> Iterator[tuple[str, str, str, tuple[Change, ...]]]:
+def advice(exact: Analysis) -> Iterator[tuple[str, str, str, tuple[Change, ...]]]:
     """Nothing beyond the brief."""
     return iter(())

@@ -13,8 +13,8 @@ from bolometric.core.areas.digits.rules import columns_of, numbers_of, turns_a_r
 from bolometric.core.areas.digits.spec import Digits
 from bolometric.core.areas.digits.styles import placing_of
 from bolometric.core.areas.digits.ways import in_order
-from bolometric.core.game import Game
-from bolometric.core.runs import TIED, UNFINISHED, Batch, Player
+from bolometric.core.game.document import Game
+from bolometric.core.results.batch import TIED, UNFINISHED, Batch, Player
 
 Array = NDArray[np.float64]
 IN_STEP = 2000

@@ -14,8 +14,8 @@ from numpy.typing import NDArray
 from bolometric.core.areas.digits.rules import ANY, Columns, Placing, numbers_of
 from bolometric.core.areas.digits.styles import numbers, placing_of
 from bolometric.core.areas.digits.ways import in_order, ways_of
-from bolometric.core.points import who_is_best
-from bolometric.core.seats import Style
+from bolometric.core.chains.points import argmax_distribution
+from bolometric.core.game.seats import Style
 
 Array = NDArray[np.float64]
 Known = tuple[Array, Array, Array]
@@ -136,7 +136,7 @@ def _independent(columns: Columns, parts: Sequence[Known]) -> dict[tuple[int, ..
     has = np.zeros((len(parts), len(values)))
     for row, score, part in zip(has, scores, parts, strict=True):
         np.add.at(row, np.searchsorted(values, score), part[1])
-    return who_is_best(has, np.zeros(len(parts)))
+    return argmax_distribution(has, np.zeros(len(parts)))
 
 
 def _same_digits(columns: Columns, styles: Sequence[Style], together: bool) -> dict[tuple[int, ...], float] | None:

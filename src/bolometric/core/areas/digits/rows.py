@@ -5,7 +5,7 @@ from __future__ import annotations
 import numpy as np
 from numpy.typing import NDArray
 
-from bolometric.core.seats import Style
+from bolometric.core.game.seats import Style
 
 Array = NDArray[np.float64]
 Places = NDArray[np.int64]

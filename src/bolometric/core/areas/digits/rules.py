@@ -14,8 +14,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bolometric.core.areas.digits.spec import Digits
-from bolometric.core.game import Game
-from bolometric.core.odds import Distribution
+from bolometric.core.game.document import Game
+from bolometric.core.outcomes.distribution import Distribution
 
 ANY = -1
 """In a choice: any free column, or throwing away where that may be, evenly."""

@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from bolometric.core.amounts import tidy
 from bolometric.core.areas.digits.rules import PLACES
 from bolometric.core.areas.digits.spec import Digits
-from bolometric.core.game import Game
-from bolometric.core.knobs import knob_at
-from bolometric.core.wording import Section, Sentences, Span, listing_words, minus, number, plural, sentences
+from bolometric.core.game.document import Game
+from bolometric.core.settings.amounts import tidy
+from bolometric.core.settings.knobs import knob_at
+from bolometric.core.text.figures import listing_words, minus, number, plural
+from bolometric.core.text.spans import Section, Sentences, Span, sentences
 
 
 def _choice(game: Game, path: str) -> Span:

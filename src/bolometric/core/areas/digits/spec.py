@@ -8,13 +8,13 @@ from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field, StrictInt
 
-from bolometric.core.amounts import Total
-from bolometric.core.areas.part import AreaPart
-from bolometric.core.draw import Draw
-from bolometric.core.explain import setting_error
-from bolometric.core.knobs import Choice, Knob
-from bolometric.core.odds import Distribution
-from bolometric.core.pieces import AnyPiece, remembers
+from bolometric.core.game.part import AreaPart
+from bolometric.core.outcomes.distribution import Distribution
+from bolometric.core.pieces.draw import Draw
+from bolometric.core.pieces.kinds import AnyPiece, remembers
+from bolometric.core.settings.amounts import Total
+from bolometric.core.settings.explain import setting_error
+from bolometric.core.settings.knobs import Choice, Knob
 
 MOST_DIGITS = 40
 MOST_STATES = 2_000_000

@@ -15,7 +15,7 @@ from numpy.typing import NDArray
 from bolometric.core.areas.digits.exact import plan_of
 from bolometric.core.areas.digits.rules import ANY, Columns, Placing
 from bolometric.core.areas.digits.ways import ways_of
-from bolometric.core.seats import Style
+from bolometric.core.game.seats import Style
 
 Array = NDArray[np.float64]
 MOST_FOLLOWED = 200_000

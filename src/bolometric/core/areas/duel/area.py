@@ -8,14 +8,14 @@ import numpy as np
 
 from bolometric.core.areas.duel.exact import goes_of, match_of, round_in, sides_of
 from bolometric.core.areas.duel.spec import Duel
-from bolometric.core.game import Game
-from bolometric.core.lengths import WaitingTime
-from bolometric.core.readings import exact_length, exact_value
-from bolometric.core.runs import Player
-from bolometric.core.solved import Solved, seat_readings
+from bolometric.core.chains.waiting import WaitingTime
+from bolometric.core.game.document import Game
+from bolometric.core.results.batch import Player
+from bolometric.core.results.exact import ExactResult, seat_readings
+from bolometric.core.results.readings import exact_length, exact_value
 
 
-def solve(game: Game, stop: Callable[[], bool]) -> Solved | None:
+def solve(game: Game, stop: Callable[[], bool]) -> ExactResult | None:
     """Every reading; None if the match may never end or is too long to follow."""
     area, sides = game.area_as(Duel), sides_of(game)
     found = match_of(area, sides)
@@ -31,7 +31,7 @@ def solve(game: Game, stop: Callable[[], bool]) -> Solved | None:
         "success": exact_value(1.0),
         "stuck": exact_value(0.0),
     }
-    return Solved(readings, turns)
+    return ExactResult(readings, turns)
 
 
 def chooses(game: Game) -> bool:

@@ -10,9 +10,9 @@ from numpy.typing import NDArray
 from bolometric.core.areas.duel.area import solve
 from bolometric.core.areas.duel.exact import round_in
 from bolometric.core.areas.duel.handicap import EVEN
-from bolometric.core.game import Game
-from bolometric.core.heat import Grid, Heat
-from bolometric.core.wording import minus, percent
+from bolometric.core.game.document import Game
+from bolometric.core.results.board import Cells, Heat
+from bolometric.core.text.figures import minus, percent
 
 MOST_COLUMNS = 24
 
@@ -32,7 +32,7 @@ def alone(game: Game) -> NDArray[np.float64]:
     return np.array([np.prod(np.delete(worse, seat, axis=0), axis=0)[:-1] for seat in range(len(has))])
 
 
-def grid(game: Game) -> Grid:
+def grid(game: Game) -> Cells:
     """Totals along, seats down."""
     found, shown = round_in(game), _totals(game)
     rows = tuple(f"seat {seat + 1}" for seat in range(game.seats.count))
@@ -40,7 +40,7 @@ def grid(game: Game) -> Grid:
     can = [
         ["" if not found.has[seat, place] else columns[i] for i, place in enumerate(shown)] for seat in range(len(rows))
     ]
-    return Grid("total", "", columns, rows, tuple(text for row in can for text in row))
+    return Cells("total", "", columns, rows, tuple(text for row in can for text in row))
 
 
 def names(game: Game) -> tuple[str, ...]:

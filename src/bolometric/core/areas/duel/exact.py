@@ -2,7 +2,7 @@
 
 Theory. Seats draw independently, so the chance that just the seats in W share the best total v is the product of the
 chances of v for those in W and of something worse for all others, summed over v. Rounds are independent, and the match
-is a chain over points (:mod:`bolometric.core.points`). Where ties are drawn again a round takes a
+is a chain over points (:mod:`bolometric.core.chains.points`). Where ties are drawn again a round takes a
 geometric number of goes.
 """
 
@@ -14,12 +14,12 @@ from functools import lru_cache
 import numpy as np
 from numpy.typing import NDArray
 
-from bolometric.core.amounts import Value
 from bolometric.core.areas.duel.spec import Duel
-from bolometric.core.game import Game
-from bolometric.core.lengths import WaitingTime
-from bolometric.core.odds import Distribution, distribution_of
-from bolometric.core.points import Match, match, who_is_best
+from bolometric.core.chains.points import Match, argmax_distribution, match
+from bolometric.core.chains.waiting import WaitingTime
+from bolometric.core.game.document import Game
+from bolometric.core.outcomes.distribution import Distribution, distribution_of
+from bolometric.core.settings.amounts import Value
 
 Array = NDArray[np.float64]
 LONGEST = 20_000
@@ -53,7 +53,7 @@ def round_of(takes: str, sides: tuple[Distribution, ...]) -> Round:
         for total, chance in zip(odds.totals, odds.chances.tolist(), strict=True):
             row[place[total]] = chance
         row[-1] = odds.no_number
-    return Round(values, has, who_is_best(has[:, :-1], has[:, -1]))
+    return Round(values, has, argmax_distribution(has[:, :-1], has[:, -1]))
 
 
 def sides_of(game: Game) -> tuple[Distribution, ...]:

@@ -9,10 +9,11 @@ from bolometric.core.areas.duel.board import weakest
 from bolometric.core.areas.duel.exact import round_in
 from bolometric.core.areas.duel.handicap import EVEN, handicaps
 from bolometric.core.areas.duel.spec import Duel
-from bolometric.core.game import Game, with_value
-from bolometric.core.measure import Exact
-from bolometric.core.nearby import Change
-from bolometric.core.wording import percent, pieces_words
+from bolometric.core.game.document import Game, with_value
+from bolometric.core.judge.nearby import Change
+from bolometric.core.measure.measuring import Analysis
+from bolometric.core.pieces.words import pieces_words
+from bolometric.core.text.figures import percent
 
 MOST_OFFERED = 3
 
@@ -22,7 +23,7 @@ def lengthens(game: Game) -> str:
     return "area.rounds" if game.area_as(Duel).length == "rounds" else "area.points"
 
 
-def endless(exact: Exact) -> tuple[str, str]:
+def endless(exact: Analysis) -> tuple[str, str]:
     """Whether no round is ever decided."""
     if hopeless(exact.game):
         return (
@@ -67,7 +68,7 @@ def plain_faults(game: Game) -> Iterator[tuple[str, str, str, tuple[Change, ...]
         yield "always_loses", "area.sides" if seat else "pieces", sentence, _cures(game, seat)
 
 
-def advice(exact: Exact) -> Iterator[tuple[str, str, str, tuple[Change, ...]]]:
+def advice(exact: Analysis) -> Iterator[tuple[str, str, str, tuple[Change, ...]]]:
     """A seat with less than an even chance, and the pieces that would make it even."""
     game, weak = exact.game, weakest(exact.game)
     if weak is not None and not _never(game) and solve(game, lambda: False) is not None:

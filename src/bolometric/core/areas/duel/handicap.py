@@ -7,10 +7,10 @@ from dataclasses import dataclass
 
 from bolometric.core.areas.duel.area import solve
 from bolometric.core.areas.duel.spec import Duel
-from bolometric.core.errors import GameError
-from bolometric.core.game import Game, with_value
-from bolometric.core.pieces import AnyPiece, remembers
-from bolometric.core.presets import DICE, PACKS, SPINNERS
+from bolometric.core.game.document import Game, with_value
+from bolometric.core.pieces.kinds import AnyPiece, remembers
+from bolometric.core.pieces.presets import DICE, PACKS, SPINNERS
+from bolometric.core.settings.errors import GameError
 
 EVEN = 0.05
 """A share this near to an even one is called even."""

@@ -6,8 +6,8 @@ import numpy as np
 
 from bolometric.core.areas.duel.exact import round_in
 from bolometric.core.areas.duel.spec import Duel
-from bolometric.core.game import Game
-from bolometric.core.runs import TIED, UNFINISHED, Batch, Player
+from bolometric.core.game.document import Game
+from bolometric.core.results.batch import TIED, UNFINISHED, Batch, Player
 
 
 def player(game: Game) -> Player:

@@ -3,9 +3,11 @@
 from __future__ import annotations
 
 from bolometric.core.areas.duel.spec import Duel
-from bolometric.core.game import Game
-from bolometric.core.knobs import knob_at
-from bolometric.core.wording import Section, Sentences, Span, number, pieces_words, plural, sentences
+from bolometric.core.game.document import Game
+from bolometric.core.pieces.words import pieces_words
+from bolometric.core.settings.knobs import knob_at
+from bolometric.core.text.figures import number, plural
+from bolometric.core.text.spans import Section, Sentences, Span, sentences
 
 
 def _choice(game: Game, path: str) -> Span:

@@ -7,12 +7,12 @@ from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field, StrictInt
 
-from bolometric.core.areas.part import AreaPart
-from bolometric.core.draw import Draw
-from bolometric.core.explain import setting_error
-from bolometric.core.knobs import Choice, Knob
-from bolometric.core.odds import Distribution, distribution_of
-from bolometric.core.pieces import MOST_PIECES, AnyPiece, Piece, remembers
+from bolometric.core.game.part import AreaPart
+from bolometric.core.outcomes.distribution import Distribution, distribution_of
+from bolometric.core.pieces.draw import Draw
+from bolometric.core.pieces.kinds import MOST_PIECES, AnyPiece, Piece, remembers
+from bolometric.core.settings.explain import setting_error
+from bolometric.core.settings.knobs import Choice, Knob
 
 TAKES = (
     Choice("higher", "the highest", "Let the highest take the round", "The usual way."),

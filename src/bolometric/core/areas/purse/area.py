@@ -10,16 +10,16 @@ import numpy as np
 from bolometric.core.areas.purse.exact import choice_of, last_sum
 from bolometric.core.areas.purse.rules import Steps, compile_steps
 from bolometric.core.areas.purse.spec import Purse
-from bolometric.core.deck import deck_of, sequences
-from bolometric.core.errors import Cancelled
-from bolometric.core.game import Game
-from bolometric.core.lengths import fixed
-from bolometric.core.pieces import remembers
-from bolometric.core.readings import exact_length, exact_value
-from bolometric.core.runs import Batch, Player, least_score
-from bolometric.core.scores import least_wins, mixed, scores_of, spread
-from bolometric.core.seats import Style
-from bolometric.core.solved import Solved, seat_readings
+from bolometric.core.chains.scores import least_wins, mixed, scores_of, spread
+from bolometric.core.chains.waiting import fixed
+from bolometric.core.game.document import Game
+from bolometric.core.game.seats import Style
+from bolometric.core.outcomes.deck import deck_of, sequences
+from bolometric.core.pieces.kinds import remembers
+from bolometric.core.results.batch import Batch, Player, least_score
+from bolometric.core.results.exact import ExactResult, seat_readings
+from bolometric.core.results.readings import exact_length, exact_value
+from bolometric.core.settings.errors import Cancelled
 
 
 def steps_of(game: Game) -> Steps:
@@ -37,7 +37,7 @@ def last_of(game: Game, style: Style) -> Any:
     return last_sum(steps_of(game), style, multipliers_of(game))
 
 
-def solve(game: Game, stop: Callable[[], bool]) -> Solved | None:
+def solve(game: Game, stop: Callable[[], bool]) -> ExactResult | None:
     """Every reading from the last sums; None if draws hang together. Raises Cancelled."""
     if remembers(game.pieces):
         return None
@@ -61,7 +61,7 @@ def solve(game: Game, stop: Callable[[], bool]) -> Solved | None:
         "over": exact_value(float(np.mean([end[over].sum() for end in ends]))),
         "stuck": exact_value(0.0),
     }
-    return Solved(readings, fixed(seats * steps.draws), scores=mixed(scores))
+    return ExactResult(readings, fixed(seats * steps.draws), scores=mixed(scores))
 
 
 def chooses(game: Game) -> bool:

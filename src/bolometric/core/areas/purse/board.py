@@ -10,17 +10,17 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from bolometric.core.amounts import tidy
 from bolometric.core.areas.purse.area import last_of, steps_of
-from bolometric.core.areas.purse.exact import Plan, plan_of
+from bolometric.core.areas.purse.exact import PursePlan, plan_of
 from bolometric.core.areas.purse.rules import Steps, possible_sums
 from bolometric.core.areas.purse.spec import Purse
-from bolometric.core.game import Game
-from bolometric.core.heat import Grid, Heat
-from bolometric.core.pieces import remembers
-from bolometric.core.report import show
-from bolometric.core.seats import Style
-from bolometric.core.wording import listing_words, minus, percent
+from bolometric.core.game.document import Game
+from bolometric.core.game.seats import Style
+from bolometric.core.pieces.kinds import remembers
+from bolometric.core.results.board import Cells, Heat
+from bolometric.core.results.show import show
+from bolometric.core.settings.amounts import tidy
+from bolometric.core.text.figures import listing_words, minus, percent
 
 STYLES = (
     ("Best play ends", Style(choose="plan")), ("the boldest", Style(choose="thumb", rule="boldest")),
@@ -44,7 +44,7 @@ class Map:
     """Shape (draws, columns): of those sums the one nearest to the middle; -1 where there is none."""
 
 
-def plan_for(game: Game) -> Plan:
+def plan_for(game: Game) -> PursePlan:
     """Best play for coming nearest."""
     return plan_of(steps_of(game), "nearest")
 
@@ -75,7 +75,7 @@ def _sum(steps: Steps, place: int) -> str:
     return minus(tidy(Fraction(place + steps.least, steps.unit)))
 
 
-def grid(game: Game) -> Grid:
+def grid(game: Game) -> Cells:
     """Draws left down, sums along; on each place the multiplier that is best most often."""
     steps, area = steps_of(game), game.area_as(Purse)
     found = _map(steps)
@@ -85,7 +85,7 @@ def grid(game: Game) -> Grid:
     for left in range(area.draws, 0, -1):
         for mean in found.choice[left - 1]:
             texts.append(f"×{minus(tidy(area.multipliers[round(float(mean))]))}")
-    return Grid("in the purse so far", "draws left", columns, rows, tuple(texts))
+    return Cells("in the purse so far", "draws left", columns, rows, tuple(texts))
 
 
 def names(game: Game) -> tuple[str, ...]:

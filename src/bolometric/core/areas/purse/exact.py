@@ -18,14 +18,14 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bolometric.core.areas.purse.rules import Steps
-from bolometric.core.seats import Style
+from bolometric.core.game.seats import Style
 
 Array = NDArray[np.float64]
 EQUAL = 1e-12
 
 
 @dataclass(frozen=True, slots=True, eq=False)
-class Plan:
+class PursePlan:
     """Best play towards a goal."""
 
     choice: NDArray[np.int8]
@@ -43,7 +43,7 @@ def moved(steps: Steps, values: Array, total: int, multiplier: int) -> Array:
 
 
 @lru_cache(maxsize=32)
-def plan_of(steps: Steps, goal: str) -> Plan:
+def plan_of(steps: Steps, goal: str) -> PursePlan:
     """Best play: ``goal`` is "nearest" (least score on average) or "exactly" (hitting the target most often)."""
     totals, multipliers = steps.adds.shape
     distance, hits = np.zeros((steps.draws + 1, steps.sums)), np.zeros((steps.draws + 1, steps.sums))
@@ -62,7 +62,7 @@ def plan_of(steps: Steps, goal: str) -> Plan:
                 choice[left, better, total] = multiplier
             distance[left + 1] += steps.chances[total] * best_far
             hits[left + 1] += steps.chances[total] * best_hit
-    return Plan(choice, distance, hits)
+    return PursePlan(choice, distance, hits)
 
 
 @lru_cache(maxsize=64)

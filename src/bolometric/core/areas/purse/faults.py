@@ -7,18 +7,18 @@ from fractions import Fraction
 
 import numpy as np
 
-from bolometric.core.amounts import plain, tidy
 from bolometric.core.areas.purse.area import last_of, steps_of
 from bolometric.core.areas.purse.exact import plan_of
 from bolometric.core.areas.purse.rules import Steps, possible_sums
 from bolometric.core.areas.purse.spec import Purse
-from bolometric.core.errors import GameError
-from bolometric.core.game import Game, with_value
-from bolometric.core.measure import Exact
-from bolometric.core.nearby import Change
-from bolometric.core.pieces import remembers
-from bolometric.core.seats import RULE_WORDS, Style
-from bolometric.core.wording import minus
+from bolometric.core.game.document import Game, with_value
+from bolometric.core.game.seats import RULE_WORDS, Style
+from bolometric.core.judge.nearby import Change
+from bolometric.core.measure.measuring import Analysis
+from bolometric.core.pieces.kinds import remembers
+from bolometric.core.settings.amounts import plain, tidy
+from bolometric.core.settings.errors import GameError
+from bolometric.core.text.figures import minus
 
 AS_GOOD = 1e-9
 LOOKED_AT = 4
@@ -30,7 +30,7 @@ def lengthens(game: Game) -> str:
     return "area.draws"
 
 
-def endless(exact: Exact) -> tuple[str, str]:
+def endless(exact: Analysis) -> tuple[str, str]:
     """A purse always ends."""
     return "", ""
 
@@ -119,6 +119,6 @@ def _ten_more(game: Game) -> tuple[Change, ...]:
         return ()
 
 
-def advice(exact: Exact) -> Iterator[tuple[str, str, str, tuple[Change, ...]]]:
+def advice(exact: Analysis) -> Iterator[tuple[str, str, str, tuple[Change, ...]]]:
     """What the knobs do beyond the brief is told by the gauges."""
     return iter(())

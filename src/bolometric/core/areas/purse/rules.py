@@ -11,7 +11,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bolometric.core.areas.purse.spec import Purse
-from bolometric.core.odds import Distribution
+from bolometric.core.outcomes.distribution import Distribution
 
 
 @dataclass(frozen=True, slots=True, eq=False)

@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
-from bolometric.core.amounts import tidy
 from bolometric.core.areas.purse.spec import Purse
-from bolometric.core.game import Game
-from bolometric.core.knobs import knob_at
-from bolometric.core.wording import Section, Sentences, Span, listing, minus, plural, sentences
+from bolometric.core.game.document import Game
+from bolometric.core.settings.amounts import tidy
+from bolometric.core.settings.knobs import knob_at
+from bolometric.core.text.figures import listing, minus, plural
+from bolometric.core.text.spans import Section, Sentences, Span, sentences
 
 
 def board(game: Game) -> Section:

@@ -8,11 +8,11 @@ from typing import Annotated, ClassVar, Literal
 
 from pydantic import AfterValidator, Field, StrictInt
 
-from bolometric.core.amounts import Total
-from bolometric.core.areas.part import AreaPart
-from bolometric.core.explain import setting_error
-from bolometric.core.knobs import Choice, Knob
-from bolometric.core.odds import Distribution
+from bolometric.core.game.part import AreaPart
+from bolometric.core.outcomes.distribution import Distribution
+from bolometric.core.settings.amounts import Total
+from bolometric.core.settings.explain import setting_error
+from bolometric.core.settings.knobs import Choice, Knob
 
 MOST_SUMS = 200_000
 MOST_WORK = 40_000_000

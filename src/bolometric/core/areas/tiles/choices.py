@@ -1,6 +1,6 @@
 """What a maker of a game of tiles may choose between, in words: on the sheet, as an order, and what it does."""
 
-from bolometric.core.knobs import Choice
+from bolometric.core.settings.knobs import Choice
 
 SCORES = (
     Choice("sum", "add the numbers left open", "Score the sum of what is left", "Large tiles left open cost most."),

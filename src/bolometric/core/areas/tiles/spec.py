@@ -8,14 +8,14 @@ from typing import Annotated, ClassVar, Literal, Self
 
 from pydantic import Field, StrictInt, model_validator
 
-from bolometric.core.amounts import Total
-from bolometric.core.areas.part import AreaPart
 from bolometric.core.areas.tiles.choices import CALLERS, FEWER, FINISHES, HOW_FEWER, SCORES
-from bolometric.core.draw import Draw
-from bolometric.core.explain import setting_error
-from bolometric.core.knobs import Knob
-from bolometric.core.odds import Distribution
-from bolometric.core.pieces import AnyPiece, remembers
+from bolometric.core.game.part import AreaPart
+from bolometric.core.outcomes.distribution import Distribution
+from bolometric.core.pieces.draw import Draw
+from bolometric.core.pieces.kinds import AnyPiece, remembers
+from bolometric.core.settings.amounts import Total
+from bolometric.core.settings.explain import setting_error
+from bolometric.core.settings.knobs import Knob
 
 MOST_TILES = 12
 MOST_MARKS = 24
@@ -62,7 +62,7 @@ class Sets(AreaPart):
     whose first draw already fits nothing; a turn is all the draws until it is over, and minutes count the draws.
     """
 
-    package: ClassVar[str] = "tiles.sets"
+    package: ClassVar[str] = "sets"
     rules: ClassVar[tuple[str, ...]] = ("largest", "fewest", "most")
     goals: ClassVar[tuple[str, ...]] = ("expected", "complete")
     pace: ClassVar[Literal["turns", "rolls"]] = "rolls"
@@ -155,7 +155,7 @@ class Boxes(AreaPart):
     calls).
     """
 
-    package: ClassVar[str] = "tiles.filled"
+    package: ClassVar[str] = "filled"
     gauges: ClassVar[tuple[str, ...]] = GAUGES
 
     kind: Literal["tiles"] = "tiles"
@@ -201,7 +201,7 @@ class Counters(AreaPart):
     on a number that never comes up.
     """
 
-    package: ClassVar[str] = "tiles.filled"
+    package: ClassVar[str] = "filled"
     gauges: ClassVar[tuple[str, ...]] = GAUGES
     rules: ClassVar[tuple[str, ...]] = ("evenly", "by_odds", "given")
     goals: ClassVar[tuple[str, ...]] = ("soonest", "beat")
@@ -304,7 +304,7 @@ class Multiples(AreaPart):
     comes off and nothing is moved; stuck that nobody can finish.
     """
 
-    package: ClassVar[str] = "tiles.multiples"
+    package: ClassVar[str] = "multiples"
     gauges: ClassVar[tuple[str, ...]] = GAUGES
     rules: ClassVar[tuple[str, ...]] = ("most_ways", "lowest", "highest")
 

@@ -27,7 +27,7 @@ from numpy.typing import NDArray
 
 from bolometric.core.areas.trail.rules import compile_chain
 from bolometric.core.areas.trail.spec import Trail
-from bolometric.core.odds import Distribution
+from bolometric.core.outcomes.distribution import Distribution
 
 Array = NDArray[np.float64]
 SETTLED, MOST_SWEEPS = 1e-10, 3000
@@ -60,31 +60,31 @@ def against(trail: Trail, distribution: Distribution) -> Against:
 @lru_cache(maxsize=8)
 def _solved(trail: Trail, distribution: Distribution) -> Against:
     chain = compile_chain(trail, distribution)
-    steps, columns = chain.table.shape
+    steps, columns = chain.landing.shape
     wins, ends = np.full((steps, steps), 0.5), 1.0 if trail.first_home == "wins" else 0.0
-    table, chances = np.ascontiguousarray(chain.table).astype(np.int64), chain.chances
+    landing, chances = np.ascontiguousarray(chain.landing).astype(np.int64), chain.chances
     done, change = 0, np.inf
     if trail.chooses_mover:
         gives, empty = np.zeros((steps, steps, columns), np.uint8), np.zeros((0, 0, 0))
         while done < MOST_SWEEPS and change >= SETTLED:
-            change, done = _sweep_movers(table, chances, ends, wins, gives), done + 1
+            change, done = _sweep_movers(landing, chances, ends, wins, gives), done + 1
         return Against(wins, gives, empty.astype(np.uint8), empty.astype(np.float32), change < SETTLED)
     go, goes = np.zeros((steps, steps, steps), np.uint8), np.zeros((steps, steps, steps), np.float32)
     after = np.full((steps, steps, steps), 0.5)
     while done < MOST_SWEEPS and change >= SETTLED:
-        change, done = _sweep_turns(table, chances, chain.turn, ends, wins, after, go, goes), done + 1
+        change, done = _sweep_turns(landing, chances, chain.turn, ends, wins, after, go, goes), done + 1
     return Against(wins, np.zeros((0, 0, 0), np.uint8), go, goes, change < SETTLED)
 
 
 @njit(nogil=True, cache=True)
-def _sweep_movers(table, chances, ends, wins, gives):  # type: ignore[no-untyped-def]
-    steps, columns = table.shape
+def _sweep_movers(landing, chances, ends, wins, gives):  # type: ignore[no-untyped-def]
+    steps, columns = landing.shape
     widest = 0.0
     for a in range(steps - 1, -1, -1):
         for b in range(steps - 1, -1, -1):
             value = 0.0
             for column in range(columns):
-                mine, theirs = table[a, column], table[b, column]
+                mine, theirs = landing[a, column], landing[b, column]
                 own = ends if mine == steps else 1.0 - wins[b, mine]
                 other = 1.0 - ends if theirs == steps else 1.0 - wins[theirs, a]
                 gives[a, b, column] = other > own + 1e-9
@@ -95,8 +95,8 @@ def _sweep_movers(table, chances, ends, wins, gives):  # type: ignore[no-untyped
 
 
 @njit(nogil=True, cache=True)
-def _sweep_turns(table, chances, turn, ends, wins, after, go, goes):  # type: ignore[no-untyped-def]
-    steps, columns = table.shape
+def _sweep_turns(landing, chances, turn, ends, wins, after, go, goes):  # type: ignore[no-untyped-def]
+    steps, columns = landing.shape
     widest = 0.0
     for q in range(steps - 1, -1, -1):
         for s in range(steps - 1, -1, -1):
@@ -110,7 +110,7 @@ def _sweep_turns(table, chances, turn, ends, wins, after, go, goes):  # type: ig
                 value = ended
                 for column in range(columns):
                     if turn[column] == 0:
-                        there = table[p, column]
+                        there = landing[p, column]
                         value += chances[column] * (ends if there == steps else after[q, s, there])
                 stop = 1.0 - wins[q, p]
                 go[q, s, p] = value > stop + 1e-9

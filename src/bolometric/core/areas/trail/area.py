@@ -7,21 +7,21 @@ from typing import TYPE_CHECKING
 
 import numpy as np
 
-from bolometric.core.areas.trail import daring, exact
+from bolometric.core.areas.trail import exact, stopping
 from bolometric.core.areas.trail.rules import Chain, compile_chain
 from bolometric.core.areas.trail.spec import Trail
-from bolometric.core.game import Game
-from bolometric.core.outcomes import groups_of, sampled
-from bolometric.core.pieces import remembers
-from bolometric.core.race import Journey, Squares, endings_by_turn
-from bolometric.core.runs import Batch, Player
-from bolometric.core.seats import Style
-from bolometric.core.solved import Solved, from_journeys, of_games, together
-from bolometric.core.totals import totals_of
+from bolometric.core.chains.race import FirstPassage, Visits, endings_by_turn
+from bolometric.core.game.document import Game
+from bolometric.core.game.seats import Style
+from bolometric.core.outcomes.listing import groups_of, sampled
+from bolometric.core.outcomes.totals import totals_of
+from bolometric.core.pieces.kinds import remembers
+from bolometric.core.results.batch import Batch, Player
+from bolometric.core.results.exact import ExactResult, from_passages, of_games, together
 
 if TYPE_CHECKING:
     from bolometric.core.areas.trail.play import Course
-    from bolometric.core.sampler import Sampler
+    from bolometric.core.outcomes.sampler import Sampler
 
 NEAR_MEMORY = 65_536
 """Entries of a table that stay in the processor's near memory while games are played."""
@@ -42,7 +42,7 @@ def _chain(game: Game) -> Chain:
     return compile_chain(_trail(game), game.distribution)
 
 
-def solve(game: Game, stop: Callable[[], bool]) -> Solved | None:
+def solve(game: Game, stop: Callable[[], bool]) -> ExactResult | None:
     """The race of the seats; None if draws hang together or are only known by chance.
 
     Raises Cancelled once ``stop()`` is true.
@@ -51,32 +51,32 @@ def solve(game: Game, stop: Callable[[], bool]) -> Solved | None:
         return None
     trail, seats = _trail(game), game.seats.count
     if trail.track == "shared":
-        way = _journey(game, game.seats.style(0), stop)
+        way = _first_passage(game, game.seats.style(0), stop)
         return together(way, trail.turns, seats, trail.go_on == "no")
     if meets(game):
         from bolometric.core.areas.trail import pair  # brings Numba with it
 
         return pair.solve(game, stop)
     styles = [game.seats.style(seat) for seat in range(seats)]
-    ways = {style: _journey(game, style, stop) for style in dict.fromkeys(styles)}
+    ways = {style: _first_passage(game, style, stop) for style in dict.fromkeys(styles)}
     loses, lined = trail.first_home == "loses" and seats > 1, [ways[style] for style in styles]
-    alone = from_journeys(lined, trail.finish == "finish_round", trail.go_on == "no", loses=loses)
+    alone = from_passages(lined, trail.finish == "finish_round", trail.go_on == "no", loses=loses)
     if trail.at_most == 1 or seats == 1:
         return alone
     return of_games(alone, endings_by_turn(lined, trail.finish == "finish_round", loses), seats, trail.at_most)
 
 
-def _journey(game: Game, style: Style, stop: Callable[[], bool]) -> Journey:
+def _first_passage(game: Game, style: Style, stop: Callable[[], bool]) -> FirstPassage:
     if _trail(game).go_on == "no":
-        return exact.journey(_chain(game), stop)
+        return exact.first_passage(_chain(game), stop)
     return exact.followed(_way(game, style), stop)
 
 
 def _way(game: Game, style: Style) -> exact.Way:
     if _trail(game).go_on == "no":
         return exact.way_of(_chain(game))
-    policy = daring.policy_of(_trail(game), game.distribution, style)
-    return exact.way_of_turns(daring.turn_matrix(_chain(game), policy))
+    policy = stopping.policy_of(_trail(game), game.distribution, style)
+    return exact.way_of_turns(stopping.turn_matrix(_chain(game), policy))
 
 
 def chooses(game: Game) -> bool:
@@ -89,7 +89,7 @@ def meets(game: Game) -> bool:
     """Whether seats heed each other."""
     trail = _trail(game)
     daring_own = trail.go_on == "dare" and trail.track == "own"
-    heeding = any(daring.to_win(trail, style) for style in game.seats.styles)
+    heeding = any(stopping.to_win(trail, style) for style in game.seats.styles)
     return (trail.chooses_mover and game.seats.count > 1) or (daring_own and heeding)
 
 
@@ -98,7 +98,7 @@ def hopeless(game: Game) -> bool:
     return not _chain(game).can_finish[0]
 
 
-def squares(game: Game) -> Squares | None:
+def visits(game: Game) -> Visits | None:
     """How often each step is landed on at the end of a turn (by the first seat's style); None if that is not known.
 
     Where seats meet it is how often the first marker lands there in a game, from games played; where all move one
@@ -115,7 +115,7 @@ def squares(game: Game) -> Squares | None:
     if game.draws_are_known:
         if _trail(game).go_on != "no":
             return exact.landed(_way(game, game.seats.style(0)))
-        found = exact.squares(_chain(game))
+        found = exact.visits(_chain(game))
         if found is not None:
             return found
     if _trail(game).go_on != "no":
@@ -158,13 +158,13 @@ def _racing(game: Game) -> Player:
 def course(game: Game) -> Course:
     """The game laid out for the kernel."""
     from bolometric.core.areas.trail import play  # brings Numba with it: half a second, wanted only for runs
-    from bolometric.core.sampler import sampler
+    from bolometric.core.outcomes.sampler import sampler
 
     chain = _chain(game)
     plain = _laid_out(game, chain, sampler(chain.ways, NEAR_MEMORY // chain.length))
     if not remembers(game.pieces):
         return plain
-    from bolometric.core.deck import deck_of
+    from bolometric.core.outcomes.deck import deck_of
 
     deck, place, special = deck_of(game.pieces, game.draw)
     return play.with_deck(plain, chain, deck, place, special)
@@ -179,15 +179,15 @@ def _laid_out(game: Game, chain: Chain, sample: Sampler) -> Course:
     if _trail(game).go_on == "no":
         return plain
     styles = [game.seats.style(seat) for seat in range(seats)]
-    return play.with_daring(
-        plain, chain, sample.outcome, [daring.policy_of(_trail(game), game.distribution, style) for style in styles]
+    return play.with_stopping(
+        plain, chain, sample.outcome, [stopping.policy_of(_trail(game), game.distribution, style) for style in styles]
     )
 
 
 def _from_pools(game: Game, runs: int, most_turns: int, rng: np.random.Generator) -> Batch:
     """Play on pools of outcomes, a new one before the old is used up: so runs share hardly any draws."""
     from bolometric.core.areas.trail import play
-    from bolometric.core.odds import sample_size
+    from bolometric.core.outcomes.distribution import sample_size
 
     parts: list[Batch] = []
     size, left = FIRST_PART, runs
@@ -201,8 +201,8 @@ def _from_pools(game: Game, runs: int, most_turns: int, rng: np.random.Generator
 
 def _pooled(game: Game, rng: np.random.Generator) -> Course:
     """The course on outcomes taken anew, so that the error of every batch is its own."""
-    from bolometric.core.odds import counted, sample_size
-    from bolometric.core.sampler import sampler
+    from bolometric.core.outcomes.distribution import counted, sample_size
+    from bolometric.core.outcomes.sampler import sampler
 
     groups = groups_of(game.pieces)
     listing = sampled(groups, sample_size(groups), rng)

@@ -4,14 +4,14 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from bolometric.core.amounts import tidy
-from bolometric.core.areas.trail import area, daring
+from bolometric.core.areas.trail import area, stopping
 from bolometric.core.areas.trail.rules import GOES_ON, compile_chain
 from bolometric.core.areas.trail.spec import Trail
-from bolometric.core.game import Game
-from bolometric.core.heat import Heat
-from bolometric.core.race import Squares
-from bolometric.core.wording import minus, percent
+from bolometric.core.chains.race import Visits
+from bolometric.core.game.document import Game
+from bolometric.core.results.board import Heat
+from bolometric.core.settings.amounts import tidy
+from bolometric.core.text.figures import minus, percent
 
 MOST_CELLS = 1000
 
@@ -20,7 +20,7 @@ MOST_CELLS = 1000
 class TrailHeat(Heat):
     """Heat with what it is made of."""
 
-    squares: Squares | None = None
+    visits: Visits | None = None
     marker: str = ""
     """The marker, or box, that is followed in whole games, where it is not each player's on its way home: since seats
     heed each other, or since all share one."""
@@ -41,28 +41,28 @@ def per_cell_of(trail: Trail) -> int:
 
 def heat(game: Game) -> Heat | None:
     """How often each place is landed on at the end of a turn: a chance, or, for a cell of many steps, how often."""
-    squares, trail = area.squares(game), game.area_as(Trail)
-    if squares is None:
+    visits, trail = area.visits(game), game.area_as(Trail)
+    if visits is None:
         return None
     per_cell = per_cell_of(trail)
     thing = "marker" if trail.unit == "whole" else "box"
     marker = thing if trail.track == "shared" else f"first {thing}" if area.meets(game) else ""
     if per_cell == 1:
-        values = tuple(squares.chance.tolist())
+        values = tuple(visits.chance.tolist())
         does = ("Landed on", "lands here") if trail.go_on == "no" else ("A turn ends here", "ends a turn here")
         does = does if trail.unit == "whole" else (does[0], "holds this")
     else:
-        times = squares.times.tolist()
+        times = visits.times.tolist()
         values = tuple(sum(times[at : at + per_cell]) for at in range(0, len(times), per_cell))
         does = "Stops here", "stops here"
     legend = f"{marker.capitalize()} {does[1]}, in 100 games" if marker else f"{does[0]}, of 100 players"
-    return TrailHeat(values, legend, squares.stderr, True, squares=squares, marker=marker)
+    return TrailHeat(values, legend, visits.stderr, True, visits=visits, marker=marker)
 
 
 def describe(game: Game, heat: Heat, number: int) -> str:
     """Sentences about a place, with what is best in a turn begun there."""
     trail = game.area_as(Trail)
-    if not isinstance(heat, TrailHeat) or heat.squares is None:
+    if not isinstance(heat, TrailHeat) or heat.visits is None:
         return ""
     told = ""
     if number:
@@ -80,11 +80,11 @@ def marks(game: Game, number: int) -> dict[int, str]:
     trail = game.area_as(Trail)
     if trail.go_on != "dare" or per_cell_of(trail) > 1 or not game.draws_are_known or not 0 <= number < trail.steps:
         return {}
-    plan, chain = daring.plan_of(trail, game.distribution), compile_chain(trail, game.distribution)
+    plan, chain = stopping.plan_of(trail, game.distribution), compile_chain(trail, game.distribution)
     reached, front = {number}, [number]
     while front:
         here = front.pop()
-        ahead = {int(there) for there in chain.table[here, chain.turn == GOES_ON]}
+        ahead = {int(there) for there in chain.landing[here, chain.turn == GOES_ON]}
         fresh = {there for there in ahead - reached if there < trail.steps}
         reached |= fresh
         front += [there for there in fresh if plan.go[number, there]]
@@ -92,8 +92,8 @@ def marks(game: Game, number: int) -> dict[int, str]:
 
 
 def _square(trail: Trail, heat: TrailHeat, number: int) -> str:
-    assert heat.squares is not None
-    chance, times = heat.squares.chance[number - 1], heat.squares.times[number - 1]
+    assert heat.visits is not None
+    chance, times = heat.visits.chance[number - 1], heat.visits.times[number - 1]
     often = "for ever, once caught" if times == float("inf") else f"{times:.2f} times on average"
     if heat.marker:
         does = "gets home" if number == trail.steps else "lands here" if trail.go_on == "no" else "ends a turn here"
@@ -106,10 +106,10 @@ def _square(trail: Trail, heat: TrailHeat, number: int) -> str:
 
 
 def _cell(trail: Trail, heat: TrailHeat, number: int) -> str:
-    assert heat.squares is not None
+    assert heat.visits is not None
     per_cell, value = per_cell_of(trail), heat.values[number - 1]
     full = minus(tidy(trail.amount_at(min(number * per_cell, trail.steps))))
-    chance = percent(float(heat.squares.chance[-1]))
+    chance = percent(float(heat.visits.chance[-1]))
     if heat.marker and number == len(heat.values):
         return f"{full}: the {heat.marker} is full in {chance} of games ({heat.known})."
     if heat.marker and per_cell == 1:
@@ -133,4 +133,4 @@ def advice(game: Game, position: int) -> str:
     trail = game.area_as(Trail)
     if trail.go_on != "dare" or not game.draws_are_known or position >= trail.steps:
         return ""
-    return daring.advice(trail, daring.plan_of(trail, game.distribution), position, area.meets(game))
+    return stopping.advice(trail, stopping.plan_of(trail, game.distribution), position, area.meets(game))

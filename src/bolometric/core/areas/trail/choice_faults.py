@@ -8,18 +8,18 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bolometric.core.areas.trail import area
-from bolometric.core.areas.trail.daring import plan_of, policy_of, turn_matrix
 from bolometric.core.areas.trail.exact import followed, way_of_turns
 from bolometric.core.areas.trail.rules import GOES_ON, Chain, compile_chain
 from bolometric.core.areas.trail.spec import Trail
-from bolometric.core.errors import GameError
-from bolometric.core.game import Game, with_value
-from bolometric.core.knobs import knob_at
-from bolometric.core.lengths import WaitingTime
-from bolometric.core.nearby import Change
-from bolometric.core.race import PERIOD
-from bolometric.core.seats import RULE_WORDS, Style
-from bolometric.core.wording import minus
+from bolometric.core.areas.trail.stopping import plan_of, policy_of, turn_matrix
+from bolometric.core.chains.race import PERIOD
+from bolometric.core.chains.waiting import WaitingTime
+from bolometric.core.game.document import Game, with_value
+from bolometric.core.game.seats import RULE_WORDS, Style
+from bolometric.core.judge.nearby import Change
+from bolometric.core.settings.errors import GameError
+from bolometric.core.settings.knobs import knob_at
+from bolometric.core.text.figures import minus
 
 Found = Iterator[tuple[str, str, tuple[Change, ...]]]
 AS_GOOD = 1e-7
@@ -82,7 +82,7 @@ def _moving(game: Game) -> str:
 
     plan, chain = against(_trail(game), game.distribution), compile_chain(_trail(game), game.distribution)
     steps, here = chain.length, np.flatnonzero(chain.can_be_reached)
-    moves = chain.table[here] != np.arange(steps)[here, None]
+    moves = chain.landing[here] != np.arange(steps)[here, None]
     counts = moves[:, None, :] | moves[None, :, :]
     gives = plan.gives[np.ix_(here, here)][counts]
     if not gives.any():
@@ -115,7 +115,7 @@ def _thumb_as_good(game: Game, best: float) -> str:
     own = [style for style in game.seats.styles if style.choose == "thumb"]
     for style in (*own, *(Style(choose="thumb", rule="stop_after", number=number) for number in (2, 3))):
         way = followed(way_of_turns(turn_matrix(chain, policy_of(trail, game.distribution, style))), lambda: False)
-        turns = WaitingTime(way.alive, PERIOD if way.leak < 1 else 1, way.leak, way.never)
+        turns = WaitingTime(way.alive, PERIOD if way.tail_loss < 1 else 1, way.tail_loss, way.never)
         mean = turns.mean() if way.settled else None
         if mean is not None and mean <= best * (1 + AS_GOOD):
             return f"To {style.words(trail)} is as good as best play, so there is little to decide."
@@ -127,7 +127,7 @@ def _within_a_turn(chain: Chain) -> NDArray[np.bool_]:
     steps = chain.length
     moves = np.zeros((steps, steps + 1), np.float32)
     for column in np.flatnonzero(chain.turn == GOES_ON):
-        moves[np.arange(steps), chain.table[:, column]] = 1
+        moves[np.arange(steps), chain.landing[:, column]] = 1
     reach = moves[:, :steps]
     while True:  # each round doubles how many draws are looked at
         further = np.minimum(reach + reach @ reach, 1)

@@ -1,6 +1,6 @@
 """What a maker of a trail may choose between, in words: on the sheet, as an order, and what the choice does."""
 
-from bolometric.core.knobs import Choice
+from bolometric.core.settings.knobs import Choice
 
 ENDS = (
     Choice(

@@ -2,7 +2,7 @@
 
 Theory. The position after each turn is a Markov chain on 0 … length with home absorbing. Positions
 from which home can no longer be reached are *hopeless* and are left out of the race; what flows into
-them is the chance of never getting home. :mod:`bolometric.core.absorbing` follows the rest.
+them is the chance of never getting home. :mod:`bolometric.core.chains.absorbing` follows the rest.
 
 Landings use the fundamental matrix F = (I - Q)^-1 of the transient positions: F[0, j] visits to j,
 F[0, j] / F[j, j] the chance of ever visiting j. Cost: one inverse.
@@ -17,10 +17,10 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from bolometric.core.absorbing import follow
 from bolometric.core.areas.trail import long_trail
 from bolometric.core.areas.trail.rules import Chain
-from bolometric.core.race import NOWHERE, Journey, Squares
+from bolometric.core.chains.absorbing import follow
+from bolometric.core.chains.race import NOWHERE, FirstPassage, Visits
 
 Array = NDArray[np.float64]
 
@@ -47,7 +47,7 @@ def way_of(chain: Chain) -> Way:
 
 
 def way_of_turns(matrix: Array) -> Way:
-    """Turns of several draws, as :mod:`daring` works them out."""
+    """Turns of several draws, as :mod:`stopping_rule` works them out."""
     possible = matrix > 0
     steps = len(matrix)
     good = np.append(np.zeros(steps, bool), True)
@@ -63,21 +63,21 @@ def way_of_turns(matrix: Array) -> Way:
 
 def transition_matrix(chain: Chain) -> Array:
     """Chances of moving between positions in one turn; shape (length, length + 1), rows adding to 1."""
-    length, totals = chain.table.shape
-    flat = chain.table + np.arange(length, dtype=np.int32)[:, None] * (length + 1)
+    length, totals = chain.landing.shape
+    flat = chain.landing + np.arange(length, dtype=np.int32)[:, None] * (length + 1)
     weights = np.broadcast_to(chain.chances, (length, totals))
     counted = np.bincount(flat.ravel(), weights.ravel(), length * (length + 1)).astype(float)
     return counted.reshape(length, length + 1)
 
 
-def journey(chain: Chain, stop: Callable[[], bool] = lambda: False) -> Journey:
+def first_passage(chain: Chain, stop: Callable[[], bool] = lambda: False) -> FirstPassage:
     """One seat's way from the start to home, one draw a turn. Raises Cancelled once ``stop()`` is true."""
     if chain.length > DENSE:
-        return long_trail.journey(chain, stop)
+        return long_trail.first_passage(chain, stop)
     return followed(way_of(chain), stop)
 
 
-def followed(way: Way, stop: Callable[[], bool]) -> Journey:
+def followed(way: Way, stop: Callable[[], bool]) -> FirstPassage:
     """A way from the start to home. Raises Cancelled once ``stop()`` is true."""
     matrix = way.matrix
     here = np.flatnonzero(way.can_finish & way.can_be_reached)
@@ -89,12 +89,12 @@ def followed(way: Way, stop: Callable[[], bool]) -> Journey:
     return follow(matrix[np.ix_(here, here)], np.stack([home, away, backward], axis=1), stop)
 
 
-def squares(chain: Chain) -> Squares | None:
+def visits(chain: Chain) -> Visits | None:
     """How often each square is landed on, one draw a turn; None if that can't be worked out."""
-    return long_trail.squares(chain) if chain.length > DENSE else landed(way_of(chain))
+    return long_trail.visits(chain) if chain.length > DENSE else landed(way_of(chain))
 
 
-def landed(way: Way) -> Squares:
+def landed(way: Way) -> Visits:
     """How often each square is landed on at the end of a turn, for one seat on its whole way.
 
     Staying on a square (a wasted or lost turn) is not another landing on it, and whoever passes the end
@@ -106,7 +106,7 @@ def landed(way: Way) -> Squares:
     chance, times = np.zeros(length + 1), np.zeros(length + 1)
     if group[0] >= 0:  # the start itself is in a closed group, which is then all there is
         chance[reached], times[reached] = 1.0, np.inf
-        return Squares(chance[1:], times[1:])
+        return Visits(chance[1:], times[1:])
     passing = reached[group[reached] < 0]
     inner = matrix[np.ix_(passing, passing)]
     fundamental = np.linalg.inv(np.eye(len(passing)) - inner)
@@ -119,10 +119,10 @@ def landed(way: Way) -> Squares:
         chance[members] = visits @ matrix[np.ix_(passing, members)].sum(axis=1)
         times[members] = np.inf if len(members) > 1 else chance[members]
     # A share of 1 may come out a rounding error beside it.
-    return Squares(np.where(chance[1:] > 1 - 1e-12, 1.0, chance[1:]), times[1:])
+    return Visits(np.where(chance[1:] > 1 - 1e-12, 1.0, chance[1:]), times[1:])
 
 
-def landed_within(way: Way, turns: int) -> Squares | None:
+def landed_within(way: Way, turns: int) -> Visits | None:
     """The same in so many turns; None if that is too much to follow.
 
     Whoever passes a square for the first time is taken out of a chain of its own, one for each square.
@@ -143,7 +143,7 @@ def landed_within(way: Way, turns: int) -> Squares | None:
         chance[1:length] += fresh
         yet[np.arange(1, length), np.arange(1, length)] = 0.0
     chance[length] = times[length]
-    return Squares(chance[1:], times[1:])
+    return Visits(chance[1:], times[1:])
 
 
 def _closed_groups(matrix: Array) -> NDArray[np.int64]:

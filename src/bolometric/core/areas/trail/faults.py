@@ -8,18 +8,18 @@ from fractions import Fraction
 import numpy as np
 from numpy.typing import NDArray
 
-from bolometric.core.amounts import tidy
 from bolometric.core.areas.trail import area
 from bolometric.core.areas.trail.board import TrailHeat
 from bolometric.core.areas.trail.choice_faults import no_choice
 from bolometric.core.areas.trail.rules import compile_chain
 from bolometric.core.areas.trail.spec import PER_ONE, Trail
-from bolometric.core.errors import GameError
-from bolometric.core.game import Game, with_value
-from bolometric.core.knobs import knob_at
-from bolometric.core.measure import Exact
-from bolometric.core.nearby import Change
-from bolometric.core.wording import listing, minus, percent
+from bolometric.core.game.document import Game, with_value
+from bolometric.core.judge.nearby import Change
+from bolometric.core.measure.measuring import Analysis
+from bolometric.core.settings.amounts import tidy
+from bolometric.core.settings.errors import GameError
+from bolometric.core.settings.knobs import knob_at
+from bolometric.core.text.figures import listing, minus, percent
 
 MOST_NAMED = 8
 
@@ -33,7 +33,7 @@ def lengthens(game: Game) -> str:
     return "area.length" if _trail(game).unit == "whole" else "area.amount"
 
 
-def endless(exact: Exact) -> tuple[str, str]:
+def endless(exact: Analysis) -> tuple[str, str]:
     """The end and a sentence if a player may never get home, else nothing twice."""
     never, where = exact.never, "area.end"
     if area.hopeless(exact.game):
@@ -62,7 +62,7 @@ def useless(game: Game) -> int:
     return len(list(useless_totals(game)))
 
 
-def advice(exact: Exact) -> Iterator[tuple[str, str, str, tuple[Change, ...]]]:
+def advice(exact: Analysis) -> Iterator[tuple[str, str, str, tuple[Change, ...]]]:
     """Squares that are never used."""
     untouched = never_landed(exact)
     if untouched:
@@ -121,12 +121,12 @@ def impossible_totals(game: Game) -> Iterator[tuple[str, str, Change]]:
             yield path, sentence, Change(words, path, kept, with_value(game, path, kept))
 
 
-def never_landed(exact: Exact) -> str:
+def never_landed(exact: Analysis) -> str:
     """A sentence naming the squares that nobody can land on, else nothing."""
     heat = exact.heat
-    if not isinstance(heat, TrailHeat) or heat.squares is None or heat.stderr:
+    if not isinstance(heat, TrailHeat) or heat.visits is None or heat.stderr:
         return ""  # by chance never is not never
-    never = np.flatnonzero(heat.squares.chance == 0) + 1
-    if not len(never) or heat.squares.chance[-1] == 0:
+    never = np.flatnonzero(heat.visits.chance == 0) + 1
+    if not len(never) or heat.visits.chance[-1] == 0:
         return ""
     return f"Nobody ever lands on {_squares(never, exact.game)}: leave a task or a picture off."

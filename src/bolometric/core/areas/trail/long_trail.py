@@ -17,24 +17,24 @@ from typing import Any
 
 import numpy as np
 
-from bolometric.core.absorbing import follow
 from bolometric.core.areas.trail.rules import Chain
-from bolometric.core.race import NOWHERE, Journey, Squares
+from bolometric.core.chains.absorbing import follow
+from bolometric.core.chains.race import NOWHERE, FirstPassage, Visits
 
 
 def moves(chain: Chain) -> Any:
     """Chances of moving between positions in one turn, sparse; shape (length, length + 1)."""
     from scipy.sparse import csr_array  # heavy to import, and wanted only here
 
-    length, columns = chain.table.shape
+    length, columns = chain.landing.shape
     here = np.repeat(np.arange(length), columns)
     weights = np.tile(chain.chances, length)
-    found = csr_array((weights, (here, chain.table.ravel().astype(np.int64))), shape=(length, length + 1))
+    found = csr_array((weights, (here, chain.landing.ravel().astype(np.int64))), shape=(length, length + 1))
     found.sum_duplicates()
     return found
 
 
-def journey(chain: Chain, stop: Callable[[], bool]) -> Journey:
+def first_passage(chain: Chain, stop: Callable[[], bool]) -> FirstPassage:
     """One seat's way from the start to home. Raises Cancelled once ``stop()`` is true."""
     if not chain.can_finish[0]:
         return NOWHERE
@@ -43,21 +43,21 @@ def journey(chain: Chain, stop: Callable[[], bool]) -> Journey:
     lost = np.flatnonzero(~chain.can_finish)
     home = matrix[here][:, [chain.length]].toarray().ravel()
     away = np.asarray(matrix[here][:, lost].sum(axis=1)).ravel() if len(lost) else np.zeros(len(here))
-    behind = chain.table < np.arange(chain.length)[:, None]
+    behind = chain.landing < np.arange(chain.length)[:, None]
     backward = (behind @ chain.chances)[here]
     return follow(matrix[here][:, here], np.stack([home, away, backward], axis=1), stop)
 
 
-def squares(chain: Chain) -> Squares | None:
+def visits(chain: Chain) -> Visits | None:
     """How often each step is landed on; None unless every move goes forward or all the way back."""
     from scipy.sparse import csc_array, eye_array, triu
     from scipy.sparse.linalg import splu
 
     length, place = chain.length, np.arange(chain.length)[:, None]
-    if not chain.can_finish[0] or ((chain.table < place) & (chain.table > 0)).any():
+    if not chain.can_finish[0] or ((chain.landing < place) & (chain.landing > 0)).any():
         return None
     matrix = moves(chain)
-    back = ((chain.table == 0) & (place > 0)) @ chain.chances
+    back = ((chain.landing == 0) & (place > 0)) @ chain.chances
     forward = triu(matrix[:, :length]).tocsc()
     stay = forward.diagonal()
     dead = stay > 1 - 1e-12  # a step that is never left again is entered once
@@ -71,4 +71,4 @@ def squares(chain: Chain) -> Squares | None:
     chance = often / (still + returns * often)
     chance, times = np.append(chance[1:], 0.0), np.append((often * (1 - np.where(dead, 0, stay)))[1:], 0.0)
     chance[-1] = times[-1] = float(often @ matrix[:, [length]].toarray().ravel())
-    return Squares(np.where(chance > 1 - 1e-12, 1.0, chance), times)
+    return Visits(np.where(chance > 1 - 1e-12, 1.0, chance), times)

@@ -13,13 +13,13 @@ from numba import njit
 from numpy.typing import NDArray
 
 from bolometric.core.areas.trail.against import against
-from bolometric.core.areas.trail.daring import policy_of, to_win
 from bolometric.core.areas.trail.rules import compile_chain
 from bolometric.core.areas.trail.spec import Trail
-from bolometric.core.game import Game
-from bolometric.core.race import Squares
-from bolometric.core.runs import STUCK, TIED, UNFINISHED, Batch, Player
-from bolometric.core.sampler import sampler
+from bolometric.core.areas.trail.stopping import policy_of, to_win
+from bolometric.core.chains.race import Visits
+from bolometric.core.game.document import Game
+from bolometric.core.outcomes.sampler import sampler
+from bolometric.core.results.batch import STUCK, TIED, UNFINISHED, Batch, Player
 
 Array = NDArray[np.float64]
 GUESS, GREEDY, PLANNED = 0, 1, 2
@@ -41,11 +41,11 @@ def player(game: Game) -> Player:
     return batch
 
 
-def landings(game: Game, runs: int, most_turns: int, rng: np.random.Generator) -> Squares:
+def landings(game: Game, runs: int, most_turns: int, rng: np.random.Generator) -> Visits:
     """How often the first seat's marker lands on each step in a game."""
     _, landed = _laid_out(game)(runs, most_turns, rng)
     chance, near = landed[0, 1:] / runs, (landed[0, 1:] + 1) / (runs + 2)
-    return Squares(chance, landed[1, 1:] / runs, float(np.sqrt(near * (1 - near) / runs).max()))
+    return Visits(chance, landed[1, 1:] / runs, float(np.sqrt(near * (1 - near) / runs).max()))
 
 
 def _laid_out(game: Game) -> Callable[[int, int, np.random.Generator], tuple[Batch, Array]]:
@@ -56,7 +56,7 @@ def _laid_out(game: Game) -> Callable[[int, int, np.random.Generator], tuple[Bat
     styles = [game.seats.style(seat) for seat in range(seats)]
     plan = against(trail, game.distribution) if any(style.choose == "plan" for style in styles) else None
     none = np.zeros((0, 0, 0), np.uint8)
-    gives, daring = (none, none) if plan is None else (plan.gives, plan.go)
+    gives, stopping_rule = (none, none) if plan is None else (plan.gives, plan.go)
     modes = np.array([how(style.choose) for style in styles])
     go = most = None
     planned = np.array([to_win(trail, style) for style in styles])
@@ -65,13 +65,13 @@ def _laid_out(game: Game) -> Callable[[int, int, np.random.Generator], tuple[Bat
         go = np.stack([policy.go.ravel() for policy in policies])
         most = np.array([policy.most for policy in policies])
     drawn: tuple[NDArray[Any], ...] = (sample.outcome, sample.keep, sample.alias)
-    table = np.ascontiguousarray(chain.table).astype(np.int64)
+    landing = np.ascontiguousarray(chain.landing).astype(np.int64)
 
     def play(runs: int, most_turns: int, rng: np.random.Generator) -> tuple[Batch, Array]:
         out, landed = Batch.empty(runs), np.zeros((2, chain.length + 1))
         _play(
-            rng.integers(0, 2**64, dtype=np.uint64), drawn, table, chain.turn, chain.can_finish, seats,
-            trail.finish == "finish_round", trail.sign, trail.chooses_mover, modes, gives, go, most, planned, daring,
+            rng.integers(0, 2**64, dtype=np.uint64), drawn, landing, chain.turn, chain.can_finish, seats,
+            trail.finish == "finish_round", trail.sign, trail.chooses_mover, modes, gives, go, most, planned, stopping_rule,
             most_turns, out.turns, out.rolls, out.winner, out.home, out.setbacks, out.last_lead, out.lead_changes,
             landed,
         )  # fmt: skip
@@ -81,24 +81,24 @@ def _laid_out(game: Game) -> Callable[[int, int, np.random.Generator], tuple[Bat
 
 
 @njit(nogil=True, cache=True)
-def gives_away(mode, sign, table, own, other, column, gives):  # type: ignore[no-untyped-def]
+def gives_away(mode, sign, landing, own, other, column, gives):  # type: ignore[no-untyped-def]
     """The chance that a seat moves the other's marker by a total, its own on ``own`` and the other's on ``other``."""
     if mode == GUESS:
         return 0.5
     if mode == PLANNED:
         return 1.0 if gives[own, other, column] else 0.0
-    return 1.0 if sign * (own - table[other, column]) > sign * (table[own, column] - other) else 0.0
+    return 1.0 if sign * (own - landing[other, column]) > sign * (landing[own, column] - other) else 0.0
 
 
 @njit(nogil=True, cache=True)
 def _play(  # type: ignore[no-untyped-def]
-    state, drawn, table, turn_of, can_finish, seats, finish_round, sign, either, modes, gives, go, most, planned,
-    daring, most_turns, turns_out, rolls_out, winner_out, home_out, setbacks_out, last_lead_out, lead_changes_out,
+    state, drawn, landing, turn_of, can_finish, seats, finish_round, sign, either, modes, gives, go, most, planned,
+    stopping_rule, most_turns, turns_out, rolls_out, winner_out, home_out, setbacks_out, last_lead_out, lead_changes_out,
     landed,
 ):  # fmt: skip
     low_bits = np.uint64(0xFFFFFFFF)
     outcome, keep, alias = drawn
-    steps = table.shape[0]
+    steps = landing.shape[0]
     place, seen = np.zeros(seats, np.int64), np.full(steps + 1, -1)
     for run in range(len(turns_out)):
         place[:] = 0
@@ -122,7 +122,7 @@ def _play(  # type: ignore[no-untyped-def]
                 count += 1
                 if go is None:
                     if either and place[other] < steps:
-                        given = gives_away(modes[seat], sign, table, place[seat], place[other], column, gives)
+                        given = gives_away(modes[seat], sign, landing, place[seat], place[other], column, gives)
                         if given == 0.5:
                             state += np.uint64(0x9E3779B97F4A7C15)
                             bits = (state ^ (state >> np.uint64(30))) * np.uint64(0xBF58476D1CE4E5B9)
@@ -130,16 +130,16 @@ def _play(  # type: ignore[no-untyped-def]
                             given = np.float64(bits >> np.uint64(63))
                         who = other if given > 0.5 else seat
                     old = place[who]
-                    new = table[old, column] if old < steps else old
+                    new = landing[old, column] if old < steps else old
                     break
                 if turn_of[column] == 2:
                     new = old
                     break
-                new = table[new, column]
+                new = landing[new, column]
                 if turn_of[column] == 1 or new == steps or count >= most[seat]:
                     break
                 if planned[seat]:
-                    if daring[place[other], old, new] == 0:
+                    if stopping_rule[place[other], old, new] == 0:
                         break
                 else:
                     chance = go[seat, old * steps + new]

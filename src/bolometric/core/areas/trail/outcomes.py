@@ -7,7 +7,7 @@ from dataclasses import replace
 import numpy as np
 from numpy.typing import NDArray
 
-from bolometric.core.runs import LOST, STUCK, TIED, UNFINISHED, Batch, Player
+from bolometric.core.results.batch import LOST, STUCK, TIED, UNFINISHED, Batch, Player
 
 
 def told(home: NDArray[np.uint8], ended: NDArray[np.int8], seats: int) -> NDArray[np.int8]:

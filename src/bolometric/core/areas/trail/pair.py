@@ -1,7 +1,7 @@
 """Two seats that heed each other, followed exactly: totals that move either marker, and daring to win.
 
 Theory. Where both markers stand and who is to move is a Markov chain, as each seat chooses by a table. The game ends as
-soon as a marker is home; :mod:`bolometric.core.absorbing` follows the chain turn by turn until then. Flows into the
+soon as a marker is home; :mod:`bolometric.core.chains.absorbing` follows the chain turn by turn. Flows into the
 two ends are kept apart, so that each seat's share of wins is a sum of its flow, closed beyond the last turn as every
 flow shrinks alike there.
 
@@ -18,18 +18,18 @@ import numpy as np
 from numba import njit
 from numpy.typing import NDArray
 
-from bolometric.core.absorbing import follow
 from bolometric.core.areas.trail.against import against
-from bolometric.core.areas.trail.daring import Policy, policy_of, to_win, turn_matrix
 from bolometric.core.areas.trail.meeting import gives_away, how
 from bolometric.core.areas.trail.rules import MOST_DRAWS, Chain, compile_chain
 from bolometric.core.areas.trail.spec import Trail
-from bolometric.core.game import Game
-from bolometric.core.lengths import WaitingTime
-from bolometric.core.race import PERIOD, Journey, in_all, written_whole
-from bolometric.core.readings import Reading, exact_length, exact_value
-from bolometric.core.seats import Style
-from bolometric.core.solved import Solved, of_games, seat_readings
+from bolometric.core.areas.trail.stopping import StoppingPolicy, policy_of, to_win, turn_matrix
+from bolometric.core.chains.absorbing import follow
+from bolometric.core.chains.race import PERIOD, FirstPassage, in_all, written_whole
+from bolometric.core.chains.waiting import WaitingTime
+from bolometric.core.game.document import Game
+from bolometric.core.game.seats import Style
+from bolometric.core.results.exact import ExactResult, of_games, seat_readings
+from bolometric.core.results.readings import Reading, exact_length, exact_value
 
 Array = NDArray[np.float64]
 MOST_ENTRIES = 4_000_000
@@ -38,7 +38,7 @@ MOST_PAIRED_STEPS = 150
 """Turns of several draws are worked out for every two places of the markers on trails of so many steps."""
 
 
-def solve(game: Game, stop: Callable[[], bool]) -> Solved | None:
+def solve(game: Game, stop: Callable[[], bool]) -> ExactResult | None:
     """What follows where the first of two seats home ends the game; None elsewhere, or if the chain is too large.
 
     Raises Cancelled once ``stop()`` is true.
@@ -52,35 +52,35 @@ def solve(game: Game, stop: Callable[[], bool]) -> Solved | None:
         return None
     if not chain.can_finish[chain.can_be_reached].all():
         return None  # a marker may be caught, and the game then go on for ever
-    turns = _movers(game, chain) if trail.go_on == "no" else _darers(game, chain)
+    turns = _movers(game, chain) if trail.go_on == "no" else _stoppers(game, chain)
     way = follow(*turns, stop)
     if not way.settled:
         return None
     alone = _told(way, trail)
     if trail.at_most == 1:
         return alone
-    whole = way if way.leak == 1 else written_whole(way)
+    whole = way if way.tail_loss == 1 else written_whole(way)
     flows = [((seat,), flow) for seat, flow in enumerate(_wins(whole, trail))] if whole else []
     return of_games(alone, flows, 2, trail.at_most)
 
 
-def _told(way: Journey, trail: Trail) -> Solved:
-    length = WaitingTime(way.alive, PERIOD if way.leak < 1 else 1, way.leak)
-    rounds = WaitingTime(way.alive[::2], PERIOD // 2 if way.leak < 1 else 1, way.leak)
+def _told(way: FirstPassage, trail: Trail) -> ExactResult:
+    length = WaitingTime(way.alive, PERIOD if way.tail_loss < 1 else 1, way.tail_loss)
+    rounds = WaitingTime(way.alive[::2], PERIOD // 2 if way.tail_loss < 1 else 1, way.tail_loss)
     readings = {
         "turns": exact_length(length),
         "rounds": exact_length(rounds),
-        **seat_readings([in_all(flow, way.leak) for flow in _wins(way, trail)], 0.0),
+        **seat_readings([in_all(flow, way.tail_loss) for flow in _wins(way, trail)], 0.0),
         "success": exact_value(1.0),
         "stuck": exact_value(0.0),
-        "setbacks": Reading("exact", in_all(way.setback, way.leak) / (length.mean() or 1.0)),
+        "setbacks": Reading("exact", in_all(way.setback, way.tail_loss) / (length.mean() or 1.0)),
     }
     if trail.go_on == "no":
         readings["rolls"] = readings["turns"]
-    return Solved(readings, length)
+    return ExactResult(readings, length)
 
 
-def _wins(way: Journey, trail: Trail) -> list[Array]:
+def _wins(way: FirstPassage, trail: Trail) -> list[Array]:
     """The chance that each seat wins at each turn: its marker is home, or the other's, where that loses."""
     home = [way.home, np.diff(way.hopeless, prepend=0.0)]
     return home[:: trail.sign]
@@ -91,21 +91,21 @@ def _movers(game: Game, chain: Chain) -> tuple[Any, Array]:
     trail, styles = game.area_as(Trail), [game.seats.style(seat) for seat in range(2)]
     planned = any(style.choose == "plan" for style in styles)
     gives = against(trail, game.distribution).gives if planned else np.zeros((0, 0, 0), np.uint8)
-    steps, columns = chain.table.shape
+    steps, columns = chain.landing.shape
     entries = 4 * steps**2 * columns
     rows, places, chances = np.zeros(entries, np.int32), np.zeros(entries, np.int32), np.zeros(entries)
     exits = np.zeros((2 * steps**2, 3))
     used = _list_movers(
-        np.ascontiguousarray(chain.table).astype(np.int64), chain.chances, trail.sign,
+        np.ascontiguousarray(chain.landing).astype(np.int64), chain.chances, trail.sign,
         np.array([how(style.choose) for style in styles]), gives, rows, places, chances, exits,
     )  # fmt: skip
     return _sparse(rows[:used], places[:used], chances[:used], len(exits)), exits
 
 
 @njit(nogil=True, cache=True)
-def _list_movers(table, odds, sign, modes, gives, rows, places, chances, exits):  # type: ignore[no-untyped-def]
+def _list_movers(landing, odds, sign, modes, gives, rows, places, chances, exits):  # type: ignore[no-untyped-def]
     """List every move between states (who is to move, first marker, second marker)."""
-    steps, columns = table.shape
+    steps, columns = landing.shape
     used = 0
     for seat in range(2):
         for first in range(steps):
@@ -113,13 +113,13 @@ def _list_movers(table, odds, sign, modes, gives, rows, places, chances, exits):
                 state = (seat * steps + first) * steps + second
                 own, other = (first, second) if seat == 0 else (second, first)
                 for column in range(columns):
-                    given = gives_away(modes[seat], sign, table, own, other, column, gives)
+                    given = gives_away(modes[seat], sign, landing, own, other, column, gives)
                     for who in range(2):
                         chance = odds[column] * (given if who != seat else 1.0 - given)
                         if chance == 0.0:
                             continue
                         old = first if who == 0 else second
-                        new = table[old, column]
+                        new = landing[old, column]
                         exits[state, 2] += chance * (new < old)
                         if new == steps:
                             exits[state, who] += chance
@@ -131,7 +131,7 @@ def _list_movers(table, odds, sign, modes, gives, rows, places, chances, exits):
     return used
 
 
-def _darers(game: Game, chain: Chain) -> tuple[Any, Array]:
+def _stoppers(game: Game, chain: Chain) -> tuple[Any, Array]:
     """Turns of several draws, the same."""
     steps = chain.length
     exits, parts = np.zeros((2, steps, steps, 3)), []
@@ -154,7 +154,9 @@ def _turns(game: Game, chain: Chain, style: Style) -> list[Array]:
     if not to_win(trail, style):
         return [turn_matrix(chain, policy_of(trail, game.distribution, style))] * chain.length
     go = against(trail, game.distribution).go
-    return [turn_matrix(chain, Policy(go[other].astype(np.float32), MOST_DRAWS)) for other in range(chain.length)]
+    return [
+        turn_matrix(chain, StoppingPolicy(go[other].astype(np.float32), MOST_DRAWS)) for other in range(chain.length)
+    ]
 
 
 def _sparse(rows: NDArray[Any], places: NDArray[Any], chances: Array, size: int) -> Any:

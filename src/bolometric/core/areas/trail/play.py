@@ -18,12 +18,12 @@ import numpy as np
 from numba import njit
 from numpy.typing import NDArray
 
-from bolometric.core.areas.trail.daring import Policy
 from bolometric.core.areas.trail.rules import Chain
-from bolometric.core.deck import Deck, deal, shuffle
-from bolometric.core.race import Squares
-from bolometric.core.runs import STUCK, TIED, UNFINISHED, Batch
-from bolometric.core.sampler import Sampler
+from bolometric.core.areas.trail.stopping import StoppingPolicy
+from bolometric.core.chains.race import Visits
+from bolometric.core.outcomes.deck import Deck, deal, shuffle
+from bolometric.core.outcomes.sampler import Sampler
+from bolometric.core.results.batch import STUCK, TIED, UNFINISHED, Batch
 
 LONGEST_WALK = 20_000
 """Draws after which a way home is given up."""
@@ -33,7 +33,7 @@ LONGEST_WALK = 20_000
 class Course:
     """Everything the kernel needs, as flat arrays."""
 
-    table: NDArray[np.int16]
+    landing: NDArray[np.int16]
     """Shape (length × columns,): where each column takes a marker."""
     keep: NDArray[np.uint64]
     alias: NDArray[np.int64]
@@ -42,48 +42,52 @@ class Course:
     finish_round: bool
     deck: tuple[Any, ...] | None = None
     """For draws that remember: what :func:`deal` takes, and the column of each code. The kernel is compiled with or
-    without it, so that games without one pay nothing for it; so it is with ``daring``."""
-    daring: tuple[Any, ...] | None = None
+    without it, so that games without one pay nothing for it; so it is with ``stopping_rule``."""
+    stopping_rule: tuple[Any, ...] | None = None
     """For turns of several draws: what each column does to the turn, shape (columns,); the chance of going on by
     policy, shape (policies, steps · steps); draws after which a turn ends, by policy; the policy of each seat."""
 
 
 def course(chain: Chain, sample: Sampler, seats: int, finish_round: bool) -> Course:
     """Lay the chain's table out by the sampler's columns."""
-    table = np.ascontiguousarray(chain.table[:, sample.outcome]).ravel()
-    return Course(table, sample.keep, sample.alias, chain.can_finish, seats, finish_round)
+    landing = np.ascontiguousarray(chain.landing[:, sample.outcome]).ravel()
+    return Course(landing, sample.keep, sample.alias, chain.can_finish, seats, finish_round)
 
 
 def with_deck(course: Course, chain: Chain, deck: Deck, place: NDArray[np.int64], special: NDArray[np.bool_]) -> Course:
     """The same course with draws that remember; ``place`` and ``special`` say which total each outcome makes."""
-    table = np.ascontiguousarray(chain.table).ravel()
+    landing = np.ascontiguousarray(chain.landing).ravel()
     columns = np.append(chain.column[place, special.astype(np.int64)], -1)  # an index of -1 finds the last
-    keep = np.full(chain.table.shape[1], 2**32, np.uint64)
-    daring = None if course.daring is None else (chain.turn, *course.daring[1:])
+    keep = np.full(chain.landing.shape[1], 2**32, np.uint64)
+    stopping_rule = None if course.stopping_rule is None else (chain.turn, *course.stopping_rule[1:])
     dealt = (*deck.parts, columns[deck.index])
-    return replace(course, table=table, keep=keep, alias=np.arange(len(keep)), deck=dealt, daring=daring)
+    return replace(
+        course, landing=landing, keep=keep, alias=np.arange(len(keep)), deck=dealt, stopping_rule=stopping_rule
+    )
 
 
-def with_daring(course: Course, chain: Chain, outcome: NDArray[np.int64], policies: Sequence[Policy]) -> Course:
+def with_stopping(
+    course: Course, chain: Chain, outcome: NDArray[np.int64], policies: Sequence[StoppingPolicy]
+) -> Course:
     """The same course with turns of several draws, by one policy a seat; ``outcome`` lays the columns out."""
     different = list(dict.fromkeys(map(id, policies)))
     kept = [next(policy for policy in policies if id(policy) == one) for one in different]
     go = np.stack([policy.go.ravel() for policy in kept])
     most = np.array([policy.most for policy in kept])
     seats = np.array([different.index(id(policy)) for policy in policies])
-    return replace(course, daring=(chain.turn[outcome], go, most, seats))
+    return replace(course, stopping_rule=(chain.turn[outcome], go, most, seats))
 
 
-def walk(course: Course, walks: int, rng: np.random.Generator) -> Squares:
+def walk(course: Course, walks: int, rng: np.random.Generator) -> Visits:
     """How often each step is landed on, from ways home taken by chance; the other seats draw in between."""
     times = np.zeros((2, len(course.can_finish) + 1))
     _walk(
-        rng.integers(0, 2**64, dtype=np.uint64), course.table, course.keep, course.alias, course.can_finish,
+        rng.integers(0, 2**64, dtype=np.uint64), course.landing, course.keep, course.alias, course.can_finish,
         course.seats, course.deck, walks, LONGEST_WALK, times,
     )  # fmt: skip
     chance = times[0, 1:] / walks
     near = (times[0, 1:] + 1) / (walks + 2)
-    return Squares(chance, times[1, 1:] / walks, float(np.sqrt(near * (1 - near) / walks).max()))
+    return Visits(chance, times[1, 1:] / walks, float(np.sqrt(near * (1 - near) / walks).max()))
 
 
 def play(course: Course, runs: int, most_turns: int, rng: np.random.Generator) -> Batch:
@@ -91,8 +95,8 @@ def play(course: Course, runs: int, most_turns: int, rng: np.random.Generator) -
     out = Batch.empty(runs)
     state = rng.integers(0, 2**64, dtype=np.uint64)
     _play(
-        state, course.table, course.keep, course.alias, course.can_finish, course.seats, course.finish_round,
-        course.deck, course.daring,
+        state, course.landing, course.keep, course.alias, course.can_finish, course.seats, course.finish_round,
+        course.deck, course.stopping_rule,
         most_turns, out.turns, out.rolls, out.winner, out.home, out.setbacks, out.last_lead, out.lead_changes,
     )  # fmt: skip
     return out
@@ -100,8 +104,8 @@ def play(course: Course, runs: int, most_turns: int, rng: np.random.Generator) -
 
 @njit(nogil=True, cache=True)
 def _play(  # type: ignore[no-untyped-def]
-    state, table, keep, alias, can_finish, seats, finish_round,
-    deck, daring, most_turns, turns_out, rolls_out, winner_out, home_out, setbacks_out, last_lead_out, lead_changes_out,
+    state, landing, keep, alias, can_finish, seats, finish_round,
+    deck, stopping_rule, most_turns, turns_out, rolls_out, winner_out, home_out, setbacks_out, last_lead_out, lead_changes_out,
 ):  # fmt: skip
     columns, length = np.uint64(len(keep)), len(can_finish)
     low_bits = np.uint64(0xFFFFFFFF)
@@ -120,8 +124,8 @@ def _play(  # type: ignore[no-untyped-def]
             turn += 1
             old = place[seat]
             new = old
-            if daring is not None:
-                drawn, policy = 0, daring[3][seat]
+            if stopping_rule is not None:
+                drawn, policy = 0, stopping_rule[3][seat]
             while True:
                 if deck is None:
                     state += np.uint64(0x9E3779B97F4A7C15)
@@ -134,18 +138,18 @@ def _play(  # type: ignore[no-untyped-def]
                 else:
                     code, state = deal(state, left, counts, deck[0], deck[1], deck[2], deck[3], deck[4])
                     column = np.uint64(deck[5][code])
-                if daring is None:
-                    new = np.int64(table[np.uint64(old) * columns + column])
+                if stopping_rule is None:
+                    new = np.int64(landing[np.uint64(old) * columns + column])
                     break
                 rolls += 1
                 drawn += 1
-                if daring[0][column] == 2:
+                if stopping_rule[0][column] == 2:
                     new = old
                     break
-                new = np.int64(table[np.uint64(new) * columns + column])
-                if daring[0][column] == 1 or new == length or drawn >= daring[2][policy]:
+                new = np.int64(landing[np.uint64(new) * columns + column])
+                if stopping_rule[0][column] == 1 or new == length or drawn >= stopping_rule[2][policy]:
                     break
-                go = daring[1][policy, old * length + new]
+                go = stopping_rule[1][policy, old * length + new]
                 if go <= 0:
                     break
                 if go < 1:
@@ -188,7 +192,7 @@ def _play(  # type: ignore[no-untyped-def]
                     break
 
         turns_out[run], setbacks_out[run], last_lead_out[run] = turn, setbacks, last_lead
-        rolls_out[run] = turn if daring is None else rolls
+        rolls_out[run] = turn if stopping_rule is None else rolls
         home_out[run], lead_changes_out[run] = home, lead_changes
         if home == 0:
             winner_out[run] = STUCK if hopeless == seats else UNFINISHED
@@ -200,7 +204,7 @@ def _play(  # type: ignore[no-untyped-def]
 
 @njit(nogil=True, cache=True)
 def _walk(  # type: ignore[no-untyped-def]
-    state, table, keep, alias, can_finish, seats, deck, walks, most_draws, times
+    state, landing, keep, alias, can_finish, seats, deck, walks, most_draws, times
 ):
     columns, length = np.uint64(len(keep)), len(can_finish)
     low_bits = np.uint64(0xFFFFFFFF)
@@ -227,7 +231,7 @@ def _walk(  # type: ignore[no-untyped-def]
                 if draw % seats:
                     continue  # another seat's card
                 column = np.uint64(deck[5][code])
-            there = np.int64(table[np.uint64(here) * columns + column])
+            there = np.int64(landing[np.uint64(here) * columns + column])
             if there != here:
                 times[1, there] += 1
                 if seen[there] != walk:

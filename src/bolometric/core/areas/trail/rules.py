@@ -14,9 +14,9 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
-from bolometric.core.amounts import Value
 from bolometric.core.areas.trail.spec import Trail
-from bolometric.core.odds import Distribution
+from bolometric.core.outcomes.distribution import Distribution
+from bolometric.core.settings.amounts import Value
 
 Effect = tuple[Literal["move", "stay", "back", "lose"], int]
 """What a draw does, and for a move by how many steps. "Lose" takes the marker to where the turn began, and ends it."""
@@ -75,7 +75,7 @@ def landings(trail: Trail, effects: list[Effect]) -> NDArray[np.int16]:
 class Chain:
     """The rules of one trail with one draw, compiled."""
 
-    table: NDArray[np.int16]
+    landing: NDArray[np.int16]
     """Shape (steps, columns): see :func:`landings`."""
     ways: tuple[int, ...]
     """The ways of each column."""
@@ -92,7 +92,7 @@ class Chain:
     @property
     def length(self) -> int:
         """The number of steps, which is also the position called home."""
-        return len(self.table)
+        return len(self.landing)
 
     @property
     def chances(self) -> NDArray[np.float64]:
@@ -115,21 +115,21 @@ def compile_chain(trail: Trail, distribution: Distribution) -> Chain:
                 does = effect(trail, total, shown)
                 column[i, int(shown)] = place.setdefault(does, len(place))
                 ways[does] += count
-    table = landings(trail, list(place))
+    landing = landings(trail, list(place))
     turn = np.array([{"back": SENT_BACK, "lose": LOST}.get(does, GOES_ON) for does, _ in place], np.uint8)
-    return Chain(table, tuple(ways[does] for does in place), turn, column, _can_finish(table), _reached(table))
+    return Chain(landing, tuple(ways[does] for does in place), turn, column, _can_finish(landing), _reached(landing))
 
 
-def _can_finish(table: NDArray[np.int16]) -> NDArray[np.bool_]:
+def _can_finish(landing: NDArray[np.int16]) -> NDArray[np.bool_]:
     """Positions from which some sequence of totals leads home: grown backward from home to a fixed point.
 
     A long trail needs many rounds, so each round looks only at the positions not known to be good yet.
     """
-    good = np.zeros(table.shape[0] + 1, bool)
+    good = np.zeros(landing.shape[0] + 1, bool)
     good[-1] = True
-    open_ones = np.arange(table.shape[0])
+    open_ones = np.arange(landing.shape[0])
     while len(open_ones):
-        found = good[table[open_ones]].any(axis=1)
+        found = good[landing[open_ones]].any(axis=1)
         if not found.any():
             break
         good[open_ones[found]] = True
@@ -137,13 +137,13 @@ def _can_finish(table: NDArray[np.int16]) -> NDArray[np.bool_]:
     return good[:-1]
 
 
-def _reached(table: NDArray[np.int16]) -> NDArray[np.bool_]:
+def _reached(landing: NDArray[np.int16]) -> NDArray[np.bool_]:
     """Positions that some sequence of totals leads to from the start."""
-    home = table.shape[0]
+    home = landing.shape[0]
     seen = np.zeros(home + 1, bool)
     front = np.array([0])
     while len(front):
         seen[front] = True
-        following = np.unique(table[front[front < home]])
+        following = np.unique(landing[front[front < home]])
         front = following[~seen[following]]
     return seen[:home]

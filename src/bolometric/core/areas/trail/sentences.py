@@ -5,9 +5,10 @@ from __future__ import annotations
 from fractions import Fraction
 
 from bolometric.core.areas.trail.spec import Trail
-from bolometric.core.game import Game
-from bolometric.core.knobs import knob_at
-from bolometric.core.wording import Section, Sentences, Span, listing, sentences
+from bolometric.core.game.document import Game
+from bolometric.core.settings.knobs import knob_at
+from bolometric.core.text.figures import listing
+from bolometric.core.text.spans import Section, Sentences, Span, sentences
 
 LENGTH, UNIT, END, FINISH = "area.length", "area.unit", "area.end", "area.finish"
 GO_ON, MOVES = "area.go_on", "area.moves"

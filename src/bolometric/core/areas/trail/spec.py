@@ -8,8 +8,6 @@ from typing import Annotated, ClassVar, Literal, Self
 
 from pydantic import AfterValidator, Field, StrictInt, model_validator
 
-from bolometric.core.amounts import Total, Value
-from bolometric.core.areas.part import AreaPart
 from bolometric.core.areas.trail.choices import (
     ENDS,
     FINISHES,
@@ -21,11 +19,13 @@ from bolometric.core.areas.trail.choices import (
     TRACKS,
     UNITS,
 )
-from bolometric.core.draw import Draw
-from bolometric.core.explain import setting_error
-from bolometric.core.knobs import Knob
-from bolometric.core.odds import Distribution
-from bolometric.core.pieces import AnyPiece, remembers
+from bolometric.core.game.part import AreaPart
+from bolometric.core.outcomes.distribution import Distribution
+from bolometric.core.pieces.draw import Draw
+from bolometric.core.pieces.kinds import AnyPiece, remembers
+from bolometric.core.settings.amounts import Total, Value
+from bolometric.core.settings.explain import setting_error
+from bolometric.core.settings.knobs import Knob
 
 MOST_STEPS = 10_000
 MOST_DARING_STEPS = 1000

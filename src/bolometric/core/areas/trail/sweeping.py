@@ -1,4 +1,4 @@
-"""The inner loops of :mod:`daring`, compiled: a sweep of value iteration, and a turn followed draw by draw."""
+"""The inner loops of :mod:`stopping_rule`, compiled: a sweep of value iteration, and a turn followed draw by draw."""
 
 from __future__ import annotations
 
@@ -7,12 +7,12 @@ from numba import njit
 
 
 @njit(nogil=True, cache=True)
-def sweep(table, chances, turn, turns, after, going):  # type: ignore[no-untyped-def]
+def sweep(landing, chances, turn, turns, after, going):  # type: ignore[no-untyped-def]
     """Renew every value once, in place; gives the largest relative change.
 
     ``turns`` is V, shape (steps + 1,); ``after`` is W and ``going`` Q, both shape (steps, steps).
     """
-    steps, columns = table.shape
+    steps, columns = landing.shape
     widest = 0.0
     for start in range(steps - 1, -1, -1):
         if np.isinf(turns[start]):
@@ -25,7 +25,7 @@ def sweep(table, chances, turn, turns, after, going):  # type: ignore[no-untyped
                 elif turn[column] == 2:
                     value += chances[column] * turns[start]
                 else:
-                    there = table[here, column]
+                    there = landing[here, column]
                     if there < steps:
                         value += chances[column] * after[start, there]
             going[start, here] = value
@@ -37,12 +37,12 @@ def sweep(table, chances, turn, turns, after, going):  # type: ignore[no-untyped
 
 
 @njit(nogil=True, cache=True)
-def follow_turns(table, chances, turn, go, most, finished, ended):  # type: ignore[no-untyped-def]
+def follow_turns(landing, chances, turn, go, most, finished, ended):  # type: ignore[no-untyped-def]
     """Add to ``ended``, shape (steps, steps + 1), the chance that a turn begun at each place ends at each other.
 
     ``go`` has shape (steps, steps): the chance of drawing again in a turn begun at s, now at p.
     """
-    steps, columns = table.shape
+    steps, columns = landing.shape
     inside, landed = np.zeros(steps), np.zeros(steps)
     for start in range(steps):
         inside[:] = 0.0
@@ -58,10 +58,10 @@ def follow_turns(table, chances, turn, go, most, finished, ended):  # type: igno
                         ended[start, 0] += chance
                     elif turn[column] == 2:
                         ended[start, start] += chance
-                    elif table[here, column] == steps:
+                    elif landing[here, column] == steps:
                         ended[start, steps] += chance
                     else:
-                        landed[table[here, column]] += chance
+                        landed[landing[here, column]] += chance
             left = 0.0
             for here in range(steps):
                 inside[here] = landed[here] * go[start, here] if drawn < most else 0.0

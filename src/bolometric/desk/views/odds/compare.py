@@ -21,13 +21,14 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
-from bolometric.core.answers import comparison
-from bolometric.core.draw import MAKES
-from bolometric.core.errors import GameError
-from bolometric.core.game import Game, PieceSet, set_from
-from bolometric.core.knobs import knob_at
-from bolometric.core.presets import SETS
-from bolometric.core.wording import minus, pieces_words
+from bolometric.core.game.document import Game, PieceSet, set_from
+from bolometric.core.pieces.draw import MAKES
+from bolometric.core.pieces.presets import SETS
+from bolometric.core.pieces.words import pieces_words
+from bolometric.core.settings.errors import GameError
+from bolometric.core.settings.knobs import knob_at
+from bolometric.core.text.figures import minus
+from bolometric.core.words.answers import comparison
 from bolometric.desk.parts.chart import Chart
 from bolometric.desk.views.odds.page import Page, plain_label
 from bolometric.paint.palette import Palette

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from PySide6.QtWidgets import QComboBox, QHBoxLayout, QLabel, QScrollArea
 
-from bolometric.core.facts import Facts, facts_of
-from bolometric.core.wording import minus, percent
+from bolometric.core.outcomes.facts import Facts, facts_of
+from bolometric.core.text.figures import minus, percent
 from bolometric.desk.parts.pair_table import Cell, PairTable
 from bolometric.desk.views.odds.page import Page, plain_label
 from bolometric.paint.palette import warmths

@@ -6,9 +6,9 @@ from PySide6.QtCore import Qt, Signal
 from PySide6.QtGui import QShowEvent
 from PySide6.QtWidgets import QComboBox, QLabel, QVBoxLayout, QWidget
 
-from bolometric.core.amounts import Value
-from bolometric.core.game import PieceSet
-from bolometric.core.wording import minus
+from bolometric.core.game.document import PieceSet
+from bolometric.core.settings.amounts import Value
+from bolometric.core.text.figures import minus
 from bolometric.paint.palette import LIGHT, Palette
 
 MOST_PICKED = 5000

@@ -18,11 +18,11 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
-from bolometric.core import answers
-from bolometric.core.amounts import Value, tidy
-from bolometric.core.face_text import read_numbers, typed_numbers
-from bolometric.core.questions import Asked, Questions
-from bolometric.core.wording import minus
+from bolometric.core.outcomes.events import Asked, Questions
+from bolometric.core.pieces.face_text import read_numbers, typed_numbers
+from bolometric.core.settings.amounts import Value, tidy
+from bolometric.core.text.figures import minus
+from bolometric.core.words import answers
 from bolometric.desk.views.odds.page import Page, plain_label
 
 KINDS: dict[Asked, str] = {"these": "one of these totals", "at_least": "at least", "at_most": "at most"}

@@ -6,12 +6,12 @@ from PySide6.QtCore import Qt, Signal
 from PySide6.QtGui import QGuiApplication
 from PySide6.QtWidgets import QButtonGroup, QHBoxLayout, QMenu, QStackedWidget, QToolButton, QVBoxLayout, QWidget
 
-from bolometric.core.amounts import Value
-from bolometric.core.game import Game, PieceSet
-from bolometric.core.odds_words import sure
-from bolometric.core.report import odds_csv
-from bolometric.core.rule_sheet import set_words
-from bolometric.core.showing import no_number_words
+from bolometric.core.game.document import Game, PieceSet
+from bolometric.core.outcomes.breakdown import no_number_words
+from bolometric.core.settings.amounts import Value
+from bolometric.core.words.odds_words import sure
+from bolometric.core.words.report import odds_csv
+from bolometric.core.words.rule_sheet import set_words
 from bolometric.desk.views.odds.chances import ChancesPage
 from bolometric.desk.views.odds.compare import ComparePage
 from bolometric.desk.views.odds.facts import FactsPage

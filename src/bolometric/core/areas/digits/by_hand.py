@@ -1,0 +1,262 @@
+"""Digits played by hand."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from bolometric.core.areas.digits.board import shown_order
+from bolometric.core.areas.digits.exact import plan_of
+from bolometric.core.areas.digits.rounds import best_of_hands
+from bolometric.core.areas.digits.rows import FREE, ticks_of, written
+from bolometric.core.areas.digits.rules import Columns, columns_of, free_sets, numbers_of
+from bolometric.core.areas.digits.spec import Digits
+from bolometric.core.areas.digits.styles import placing_of
+from bolometric.core.game.document import Game
+from bolometric.core.game.seats import Style
+from bolometric.core.pieces.kinds import AnyPiece
+from bolometric.core.results.show import show
+from bolometric.core.results.standing import Drawn, Option, Standing, noted, won
+from bolometric.core.text.figures import listing, minus, significant
+
+
+@dataclass(frozen=True, slots=True)
+class OnDigits(Standing):
+    """How the columns, or rows, stand."""
+
+    filled: tuple[tuple[int, ...], ...] = ()
+    """For each seat the place of the digit in each column, from the lowest (or the number in each row); -1 if free."""
+    thrown: tuple[bool, ...] = ()
+    """Whether each seat has thrown a digit away."""
+    hand: tuple[int, ...] = ()
+    """Digits drawn and not yet placed by the seat to move."""
+    made: int = 0
+    """Draws of the present seat, or of all, in this round."""
+    shared: tuple[int, ...] = ()
+    """Digits drawn for all."""
+    waiting_seats: tuple[int, ...] = ()
+    """Seats that still have to place the digits drawn for all."""
+    points: tuple[int, ...] = ()
+    round: int = 1
+
+    @property
+    def digit(self) -> int:
+        """The digit to place next; -1 if there is none."""
+        return self.hand[0] if self.hand else -1
+
+    def free(self, columns: Columns, seat: int) -> int:
+        """The set of free columns of a seat."""
+        return sum(1 << column for column, digit in enumerate(self.filled[seat]) if digit < 0)
+
+
+def begin(game: Game) -> OnDigits:
+    """Empty columns."""
+    return _cleared(game, OnDigits(points=(0,) * game.seats.count))
+
+
+def _cleared(game: Game, now: OnDigits) -> OnDigits:
+    area, seats = game.area_as(Digits), game.seats.count
+    width = area.rows if area.practice == "rows" else area.columns
+    nothing = area.spare == "none" or area.practice == "rows"
+    return replace(
+        now, filled=((-1,) * width,) * seats, thrown=(nothing,) * seats, hand=(), made=0, waiting_seats=(), seat=0,
+        waiting="draw",
+    )  # fmt: skip
+
+
+def pieces(game: Game, now: OnDigits) -> tuple[AnyPiece, ...]:
+    """Always all."""
+    return game.pieces
+
+
+def asks(game: Game, now: OnDigits) -> str:
+    """What the seat to move has to do."""
+    area = game.area_as(Digits)
+    if now.waiting != "choice":
+        return "draw for all." if area.together and game.seats.count > 1 else ""
+    if len(now.hand) == 1:
+        where = "into one of your rows" if area.practice == "rows" else "into a column"
+        return f"write {minus(game.distribution.totals[now.digit])} {where}."
+    shown = listing([game.distribution.totals[digit] for digit in now.hand], "and")
+    return f"{shown} in hand; choose the column for {minus(game.distribution.totals[now.digit])}."
+
+
+def tally(game: Game, now: OnDigits) -> str:
+    """Points so far; the board shows the columns."""
+    if game.area_as(Digits).points == 1:
+        return ""
+    told = ", ".join(f"seat {seat} has {count}" for seat, count in enumerate(now.points, 1))
+    return f"Round {now.round}; of points {told}."
+
+
+def options(game: Game, now: OnDigits) -> tuple[Option, ...]:
+    """Every free column or row, and throwing away."""
+    area, columns = game.area_as(Digits), columns_of(game)
+    order = shown_order(game)
+    free = [i for i in order if now.filled[now.seat][i] < 0]
+    cells = {i: now.seat * len(order) + place + 1 for place, i in enumerate(order)}
+    if area.practice == "rows":
+        return tuple(Option(row, f"Row {row + 1}", cells[row]) for row in free)
+    found = [Option(column, columns.name(column).capitalize(), cells[column]) for column in free]
+    if not now.thrown[now.seat]:
+        found.append(Option(area.columns, "Throw away"))
+    return tuple(found)
+
+
+def choose(game: Game, now: OnDigits, key: int) -> OnDigits:
+    """Write the digit in hand, or throw it away."""
+    area, digit = game.area_as(Digits), now.digit
+    value = minus(game.distribution.totals[digit])
+    if key == len(now.filled[now.seat]):
+        thrown = tuple(done or seat == now.seat for seat, done in enumerate(now.thrown))
+        now = noted(replace(now, thrown=thrown, hand=now.hand[1:]), f"throws {value} away.")
+    else:
+        own = tuple(digit if i == key else other for i, other in enumerate(now.filled[now.seat]))
+        filled = tuple(own if seat == now.seat else other for seat, other in enumerate(now.filled))
+        now = replace(now, filled=filled, hand=now.hand[1:])
+        where = f"row {key + 1}" if area.practice == "rows" else columns_of(game).name(key)
+        now = noted(now, f"{value} to {where}.")
+    return _after(game, now)
+
+
+def _full(now: OnDigits, seat: int) -> bool:
+    return all(digit >= 0 for digit in now.filled[seat])
+
+
+def _after(game: Game, now: OnDigits) -> OnDigits:
+    """Who is next: the rest of a hand, the other seats of a shared draw, or the next turn."""
+    if now.hand and not _full(now, now.seat):
+        return replace(now, waiting="choice")
+    if now.waiting_seats:
+        seat, *rest = now.waiting_seats
+        return _to_place(game, replace(now, seat=seat, waiting_seats=tuple(rest)), now.shared)
+    return _turn_over(game, replace(now, hand=()))
+
+
+def _to_place(game: Game, now: OnDigits, hand: tuple[int, ...]) -> OnDigits:
+    """A seat takes a hand up; a seat whose columns are full lets it go."""
+    if _full(now, now.seat):
+        return _after(game, replace(now, hand=()))
+    return replace(now, hand=hand, waiting="choice")
+
+
+def _turn_over(game: Game, now: OnDigits) -> OnDigits:
+    area, seats = game.area_as(Digits), game.seats.count
+    if all(_full(now, seat) for seat in range(seats)) and now.made >= _draws(game):
+        return _round_over(game, now)
+    if area.together:
+        return replace(now, seat=0, turn=now.turn + 1, waiting="draw")
+    last = now.seat == seats - 1
+    return replace(now, seat=0 if last else now.seat + 1, turn=now.turn + 1, waiting="draw")
+
+
+def _draws(game: Game) -> int:
+    """Draws of a round, all seats together."""
+    area = game.area_as(Digits)
+    return area.digits * (1 if area.together else game.seats.count)
+
+
+def _round_over(game: Game, now: OnDigits) -> OnDigits:
+    area = game.area_as(Digits)
+    if area.practice == "rows":
+        good = np.array(now.filled)
+        good = good if area.aim != "smallest" else len(game.distribution.totals) - 1 - good
+        told = ticks_of(good[None])[0].astype(float)
+        least = -told
+    else:
+        columns = columns_of(game)
+        codes = (np.array(now.filled) + 1) @ columns.powers
+        told = numbers_of(columns, codes)
+        least = np.round(columns.score(told), 9)
+    best = [seat for seat in range(len(told)) if least[seat] == least.min()]
+    points = tuple(count + (seat in best) for seat, count in enumerate(now.points))
+    shown = ", ".join(f"seat {seat} {show('score', float(value))}" for seat, value in enumerate(told, 1))
+    named = listing([seat + 1 for seat in best], "and")
+    words = f"Round {now.round}: {shown}; {'seat' if len(best) == 1 else 'seats'} {named} best."
+    now = replace(now, points=points, record=(*now.record, words))
+    if max(points) >= area.points:
+        return won(now, [seat for seat, count in enumerate(points) if count == max(points)])
+    return _cleared(game, replace(now, round=now.round + 1, turn=now.turn + 1))
+
+
+def landed(game: Game, now: OnDigits, drawn: Drawn) -> OnDigits:
+    """A digit for the seat to move, or for all."""
+    area, seats = game.area_as(Digits), game.seats.count
+    assert drawn.total is not None
+    digit = game.distribution.totals.index(drawn.total)
+    if area.together:
+        now = replace(now, record=(*now.record, f"Call {now.turn}: {drawn.words}."), seat=0)
+    else:
+        now = noted(now, f"{drawn.words}.")
+    now = replace(now, made=now.made + 1, hand=(*now.hand, digit))
+    if area.practice == "together" and len(now.hand) < area.digits:
+        return replace(now, waiting="draw")
+    others = tuple(range(1, seats)) if area.together else ()
+    return _to_place(game, replace(now, shared=now.hand, waiting_seats=others), now.hand)
+
+
+def pick(game: Game, now: OnDigits, style: Style, rng: np.random.Generator) -> int:
+    """What a style chooses."""
+    area, found = game.area_as(Digits), [option.key for option in options(game, now)]
+    if area.practice == "rows":
+        return _row(game, now, style, rng)
+    if area.practice == "together":
+        return _arranging(game, now, style, rng, found)
+    columns = columns_of(game)
+    placing = placing_of(columns, style)
+    code = (np.array(now.filled[now.seat]) + 1) @ columns.powers
+    row = int(code) if placing.by_code else int(free_sets(columns, np.array([code]))[0])
+    chosen = int(placing.choice[int(not now.thrown[now.seat]), row, now.digit])
+    return chosen if chosen >= 0 else int(found[int(rng.integers(len(found)))])
+
+
+def _arranging(game: Game, now: OnDigits, style: Style, rng: np.random.Generator, found: list[int]) -> int:
+    """With all digits in hand: best play knows where each goes; others take any place."""
+    columns = columns_of(game)
+    if style.choose != "plan":
+        return int(found[int(rng.integers(len(found)))])
+    own = now.filled[now.seat]
+    hand = sorted([*now.hand, *(digit for digit in own if digit >= 0)])
+    best = best_of_hands(columns, np.array([hand]))[0] if len(hand) >= columns.columns else np.array([])
+    places = [i for i, digit in enumerate(best.tolist()) if digit == now.digit and own[i] < 0]
+    return places[-1] if places else columns.columns if columns.columns in found else int(found[0])
+
+
+def _row(game: Game, now: OnDigits, style: Style, rng: np.random.Generator) -> int:
+    smallest = game.area_as(Digits).aim == "smallest"
+    chances, last = game.distribution.chances, len(game.distribution.totals) - 1
+    rows = np.array(now.filled)[None]
+    digit = now.digit
+    if smallest:
+        rows, chances, digit = np.where(rows == FREE, FREE, last - rows), chances[::-1], last - digit
+    return int(written(rows, now.seat, np.array([digit]), chances, style, rng)[0])
+
+
+def coach(game: Game, now: OnDigits) -> str:
+    """What each column is worth for the digit in hand."""
+    area, columns = game.area_as(Digits), columns_of(game)
+    if now.waiting != "choice":
+        return "There is nothing to choose now: draw, and see."
+    if area.practice != "one_by_one":
+        key = pick(game, now, Style(choose="plan"), np.random.default_rng(1))
+        words = next(option.words for option in options(game, now) if option.key == key)
+        known = "one step ahead, the rest by chance" if area.practice == "rows" else "exact"
+        return f"Best: {words} ({known})."
+    plan, spare = plan_of(columns), int(not now.thrown[now.seat])
+    code = int((np.array(now.filled[now.seat]) + 1) @ columns.powers)
+    free, rated = now.free(columns, now.seat), []
+    for option in options(game, now):
+        away = option.key == columns.columns
+        if columns.aim == "nearest":
+            after = code if away else code + (now.digit + 1) * int(columns.powers[option.key])
+            value = float(plan.worth[0 if away else spare, after])
+        else:
+            gain = 0.0 if away else float(columns.values[now.digit] * columns.worth[option.key])
+            still = float(plan.worth[0 if away else spare, free if away else free - (1 << option.key)])
+            value = -(gain + still) if columns.aim == "largest" else gain + still
+        rated.append((value, option.words))
+    rated.sort()
+    (best, first), *rest = rated
+    told = [f"{first} is best", *(f"{name} costs {significant(value - best, 3)}" for value, name in rest)]
+    return f"{'; '.join(told)} (on average, exact)."

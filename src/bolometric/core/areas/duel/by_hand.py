@@ -1,0 +1,104 @@
+"""A duel played by hand."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from bolometric.core.areas.duel.board import round_words
+from bolometric.core.areas.duel.exact import round_in
+from bolometric.core.areas.duel.spec import Duel
+from bolometric.core.game.document import Game
+from bolometric.core.game.seats import Style
+from bolometric.core.pieces.kinds import AnyPiece
+from bolometric.core.results.standing import Drawn, Option, Standing, noted, won
+from bolometric.core.settings.amounts import Value
+from bolometric.core.text.figures import listing, plural
+
+
+@dataclass(frozen=True, slots=True)
+class OnDuel(Standing):
+    """How a duel stands."""
+
+    points: tuple[int, ...] = ()
+    drawn: tuple[Value | None, ...] = ()
+    """What has been drawn in this round, or the one that was just decided; None for no number."""
+    round: int = 1
+    pot: int = 1
+    """What this round is worth."""
+
+
+def begin(game: Game) -> OnDuel:
+    """No points yet."""
+    return OnDuel(points=(0,) * game.seats.count)
+
+
+def pieces(game: Game, now: OnDuel) -> tuple[AnyPiece, ...]:
+    """Those of the seat to move."""
+    return game.area_as(Duel).pieces_of(now.seat, game.pieces)
+
+
+def asks(game: Game, now: OnDuel) -> str:
+    """A plain draw."""
+    return ""
+
+
+def tally(game: Game, now: OnDuel) -> str:
+    """Points so far."""
+    told = ", ".join(f"seat {seat} has {count}" for seat, count in enumerate(now.points, 1))
+    worth = f" This round is worth {now.pot}." if now.pot > 1 else ""
+    return f"Round {now.round}; of points {told}.{worth}"
+
+
+def options(game: Game, now: OnDuel) -> tuple[Option, ...]:
+    """Nothing to choose."""
+    return ()
+
+
+def choose(game: Game, now: OnDuel, key: object) -> OnDuel:
+    """Nothing to choose."""
+    return now
+
+
+def pick(game: Game, now: OnDuel, style: Style, rng: np.random.Generator) -> None:
+    """Always a draw."""
+    return
+
+
+def landed(game: Game, now: OnDuel, drawn: Drawn) -> OnDuel:
+    """A total; after the last seat's the round is decided."""
+    seats, before = game.seats.count, now.drawn if len(now.drawn) < game.seats.count else ()
+    now = replace(noted(now, f"{drawn.words}."), drawn=(*before, drawn.total))
+    if len(now.drawn) < seats:
+        return replace(now, seat=now.seat + 1, turn=now.turn + 1)
+    return _decided(game, now)
+
+
+def _decided(game: Game, now: OnDuel) -> OnDuel:
+    area, values = game.area_as(Duel), round_in(game).values
+    places = [len(values) if total is None else values.index(total) for total in now.drawn]
+    best = [seat for seat, place in enumerate(places) if place == min(places) and place < len(values)]
+    named = listing([seat + 1 for seat in best], "and") if best else ""
+    gets = best if len(best) == 1 or area.ties == "shared" else []
+    points = tuple(count + now.pot * (seat in gets) for seat, count in enumerate(now.points))
+    if len(best) == 1:
+        words = f"Round {now.round}: seat {named} takes {plural(now.pot, 'point')}."
+    else:
+        does = {"shared": "each gets a point", "again": "all draw again", "carried": "the point is carried on"}[
+            area.ties
+        ]
+        words = f"Round {now.round}: {f'seats {named} are equal' if named else 'nobody has a number'}, {does}."
+    again = area.ties == "again" and len(best) != 1
+    now = replace(now, points=points, record=(*now.record, words))
+    over = now.round >= area.rounds if area.length == "rounds" else max(points) >= area.points
+    if over and not again:
+        most = max(points)
+        return won(now, [seat for seat, count in enumerate(points) if count == most], f" with {plural(most, 'point')}")
+    pot = now.pot + 1 if area.ties == "carried" and len(best) != 1 else 1
+    return replace(now, seat=0, turn=now.turn + 1, round=now.round + (not again), pot=pot)
+
+
+def coach(game: Game, now: OnDuel) -> str:
+    """How even it is."""
+    return f"There is nothing to choose in this game. {round_words(game)}"

@@ -1,0 +1,79 @@
+"""What is told of each number of a line or of the boxes."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import numpy as np
+
+from bolometric.core.areas.filled.fill import line_of, marks_of, soonest
+from bolometric.core.areas.filled.first import clock, mean_draws
+from bolometric.core.areas.tiles.spec import Counters
+from bolometric.core.game.document import Game
+from bolometric.core.pieces.kinds import remembers
+from bolometric.core.results.board import Heat
+from bolometric.core.text.figures import listing_words, minus, percent, plural
+
+
+def names(game: Game) -> tuple[str, ...]:
+    """The numbers."""
+    return tuple(minus(number) for number in line_of(game).numbers)
+
+
+def marks(game: Game, number: int) -> dict[int, str]:
+    """None: the board tells it by itself."""
+    return {}
+
+
+def unused(game: Game) -> frozenset[int]:
+    """All are used."""
+    return frozenset()
+
+
+def standing(game: Game, now: Any) -> tuple[frozenset[int], tuple[tuple[int, ...], ...]]:
+    """The counters, or boxes to cross off, of every seat on each number."""
+    places = range(len(line_of(game).numbers))
+    stacks = tuple(tuple(seat for seat, left in enumerate(now.left) for _ in range(left[i])) for i in places)
+    return frozenset(), stacks
+
+
+def heat(game: Game) -> Heat | None:
+    """How often each number comes up."""
+    return Heat(tuple(line_of(game).chances.tolist()), "Comes up, of 100 draws")
+
+
+def best_words(game: Game) -> str:
+    """The best placement for clearing soonest, in words."""
+    line, marks = line_of(game), marks_of(game)
+    counts = soonest(line.ways, marks)
+    told = [f"{count} on {minus(number)}" for number, count in zip(line.numbers, counts, strict=True) if count]
+    mean = mean_draws(clock(line.chances, marks), counts)
+    return f"{listing_words(told, 'and')}: {mean:.1f} draws on average"
+
+
+def trapped(game: Game) -> float:
+    """How often a player who guesses places a counter on a number that never comes up."""
+    line = line_of(game)
+    return 1 - float(np.mean(line.chances > 0)) ** marks_of(game)
+
+
+def describe(game: Game, heat: Heat, number: int) -> str:
+    """How often a number comes up, and what stands on it; without one, the best placement."""
+    line, placed = line_of(game), isinstance(game.area, Counters)
+    if remembers(game.pieces):
+        return ""
+    if not number:
+        if not placed:
+            return ""
+        trap = trapped(game)
+        stuck = f" Of players who guess, {percent(trap)} place one where it can never come off." if trap else ""
+        return f"Cleared soonest with {best_words(game)}.{stuck}"
+    name, chance = minus(line.numbers[number - 1]), heat.values[number - 1]
+    if not chance:
+        return f"{name} never comes up: whatever stands on it can never come off (exact)."
+    told = f"{name}: comes up in {percent(chance)} of draws, once in {1 / chance:.3g} on average"
+    if not placed:
+        expected = marks_of(game) * line.ways[number - 1] / sum(line.ways[:-1])
+        return f"{told}; {expected:.2g} of a player's {marks_of(game)} boxes hold it on average (exact)."
+    best = soonest(line.ways, marks_of(game))[number - 1]
+    return f"{told}; the placement cleared soonest has {plural(best, 'counter')} here (exact)."

@@ -1,0 +1,145 @@
+"""Multiples played by hand, by the rules that the runs use."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from bolometric.core.areas.multiples.board import chart_of
+from bolometric.core.areas.multiples.rules import FREE, MOVES, NOTHING, preference, taken_off
+from bolometric.core.areas.tiles.spec import Multiples
+from bolometric.core.game.document import Game
+from bolometric.core.game.seats import Style
+from bolometric.core.pieces.kinds import AnyPiece
+from bolometric.core.results.standing import Drawn, Option, Standing, noted, won
+from bolometric.core.text.figures import listing, percent
+
+STAY = 0
+"""In place of a number: leave the counters where they are."""
+
+
+@dataclass(frozen=True, slots=True)
+class OnChart(Standing):
+    """How a chart stands."""
+
+    owner: tuple[int, ...] = ()
+    """The seat whose counter stands on each number, or FREE; entry 0 is not used."""
+    to_place: int = 0
+    """Counters still to be placed, all seats together."""
+    lifted: int = STAY
+    """The number of the counter that is being moved."""
+
+
+def begin(game: Game) -> OnChart:
+    """An empty chart."""
+    area = game.area_as(Multiples)
+    return OnChart(owner=(FREE,) * (area.chart + 1), to_place=area.counters * game.seats.count, waiting="choice")
+
+
+def pieces(game: Game, now: OnChart) -> tuple[AnyPiece, ...]:
+    """Always all."""
+    return game.pieces
+
+
+def asks(game: Game, now: OnChart) -> str:
+    """What the seat to move has to do."""
+    if now.to_place:
+        return "place a counter on a free number."
+    if now.waiting != "choice":
+        return ""
+    return "move the counter to a free number." if now.lifted else "choose the counter to move, or leave all."
+
+
+def tally(game: Game, now: OnChart) -> str:
+    """The board shows it."""
+    return ""
+
+
+def options(game: Game, now: OnChart) -> tuple[Option, ...]:
+    """Free numbers, or one's own counters."""
+    limit = game.area_as(Multiples).limit
+    numbers = range(limit + 1, len(now.owner))
+    if now.to_place or now.lifted:
+        return tuple(Option(n, str(n), n) for n in numbers if now.owner[n] == FREE)
+    own = tuple(Option(n, f"Move {n}", n) for n in numbers if now.owner[n] == now.seat)
+    return (Option(STAY, "Leave all"), *own)
+
+
+def _owned(now: OnChart, number: int, seat: int) -> OnChart:
+    return replace(now, owner=(*now.owner[:number], seat, *now.owner[number + 1 :]))
+
+
+def choose(game: Game, now: OnChart, key: int) -> OnChart:
+    """Place, lift or set down a counter."""
+    if now.to_place:
+        now = replace(_owned(now, key, now.seat), to_place=now.to_place - 1)
+        now = replace(now, record=(*now.record, f"Seat {now.seat + 1} places on {key}."))
+        if not now.to_place and _hopeless(game, now):
+            return won(now, ())
+        seat = (now.seat + 1) % game.seats.count
+        return replace(now, seat=seat, waiting="choice" if now.to_place else "draw")
+    if now.lifted:
+        moved = _owned(_owned(now, now.lifted, FREE), key, now.seat)
+        return _turn_over(game, noted(replace(moved, lifted=STAY), f"moves {now.lifted} to {key}."))
+    return _turn_over(game, noted(now, "leaves all.")) if key == STAY else replace(now, lifted=key)
+
+
+def _hopeless(game: Game, now: OnChart) -> bool:
+    """Whether every seat has a counter that no draw can take off, where none can be moved."""
+    chart = chart_of(game)
+    dead = {owner for number, owner in enumerate(now.owner) if owner != FREE and not chart.chances[number]}
+    return MOVES not in chart.divisors and len(dead) == game.seats.count
+
+
+def pick(game: Game, now: OnChart, style: Style, rng: np.random.Generator) -> int:
+    """What a style chooses: by its preference, or any of them."""
+    likes = preference(chart_of(game), style)
+    found = [option.key for option in options(game, now) if option.key != STAY]
+    if likes is None:
+        return int(found[int(rng.integers(len(found)))]) if found else STAY
+    rank = {int(number): place for place, number in enumerate(likes)}
+    if now.to_place or now.lifted:
+        return int(min(found, key=lambda number: rank[number]))
+    free = [rank[n] for n in rank if now.owner[n] == FREE]
+    worst = max(found, key=lambda number: rank[number])
+    return int(worst) if free and min(free) < rank[worst] else STAY
+
+
+def landed(game: Game, now: OnChart, drawn: Drawn) -> OnChart:
+    """Take a counter off, or let one be moved."""
+    totals = game.distribution.totals
+    at = totals.index(drawn.total) if drawn.total is not None else len(totals)
+    divisor = chart_of(game).divisors[at]
+    if divisor == MOVES:
+        return replace(noted(now, f"{drawn.words}, a counter may be moved."), waiting="choice")
+    number = 0 if divisor == NOTHING else int(taken_off(np.array(now.owner), divisor))
+    if not number:
+        return _turn_over(game, noted(now, f"{drawn.words}, nothing comes off."))
+    owner = now.owner[number]
+    told = noted(_owned(now, number, FREE), f"{drawn.words}, {number} comes off, of seat {owner + 1}.")
+    return _turn_over(game, told)
+
+
+def _turn_over(game: Game, now: OnChart) -> OnChart:
+    clear = [seat for seat in range(game.seats.count) if seat not in now.owner]
+    if clear:
+        return won(now, clear)
+    return replace(now, seat=(now.seat + 1) % game.seats.count, turn=now.turn + 1, waiting="draw")
+
+
+def coach(game: Game, now: OnChart) -> str:
+    """No best play is known; what can be said is how often numbers are divided."""
+    if now.waiting != "choice":
+        return "There is nothing to choose now: draw, and see."
+    chart = chart_of(game)
+    free = [number for number in range(chart.limit + 1, chart.numbers + 1) if now.owner[number] == FREE]
+    if not free:
+        return "No number is free."
+    best = max(float(chart.chances[number]) for number in free)
+    easy = [number for number in free if chart.chances[number] > best - 1e-12]
+    named, are = listing(easy[:6], "and"), "is" if len(easy) == 1 else "are"
+    return (
+        f"No best play is known for this game. Of the free numbers {named} {are} divided most often, "
+        f"in {percent(best)} of draws (exact); but only the lowest multiple comes off."
+    )

@@ -1,0 +1,75 @@
+"""What a draw takes off a chart, and which numbers a style prefers: read by the runs and by the table."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from fractions import Fraction
+from functools import lru_cache
+
+import numpy as np
+from numba import njit
+from numpy.typing import NDArray
+
+from bolometric.core.areas.tiles.spec import Multiples
+from bolometric.core.game.seats import Style
+from bolometric.core.outcomes.distribution import Distribution
+
+FREE = -1
+"""In place of a seat: nobody's counter stands there."""
+NOTHING, MOVES = -1, 0
+"""In place of a divisor: the draw does nothing, or lets a counter be moved."""
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class Chart:
+    """The rules of one game of multiples with its draw."""
+
+    numbers: int
+    limit: int
+    divisors: tuple[int, ...]
+    """For each total, and then for a draw without one, what it divides by, or a code."""
+    ways: tuple[int, ...]
+
+    @property
+    def chances(self) -> NDArray[np.float64]:
+        """The chance that a draw divides each number; shape (numbers + 1,), number 0 unused."""
+        whole, found = sum(self.ways), np.zeros(self.numbers + 1)
+        for divisor, way in zip(self.divisors, self.ways, strict=True):
+            if divisor > 0:
+                found[divisor::divisor] += way / whole
+        return found
+
+
+@lru_cache(maxsize=32)
+def compile_chart(area: Multiples, distribution: Distribution) -> Chart:
+    """Compile rules and draw to tables."""
+    divisors = [
+        int(total) if Fraction(total).denominator == 1 and total >= 0 else NOTHING for total in distribution.totals
+    ]
+    return Chart(area.chart, area.limit, (*divisors, NOTHING), (*distribution.ways, distribution.nothing))
+
+
+def preference(chart: Chart, style: Style) -> NDArray[np.int64] | None:
+    """Numbers above the limit, the one a style likes best first; None for a style that takes any."""
+    if style.choose != "thumb":
+        return None
+    numbers = np.arange(chart.limit + 1, chart.numbers + 1)
+    match style.rule:
+        case "lowest":
+            return numbers
+        case "highest":
+            return numbers[::-1]
+        case _:
+            return numbers[np.argsort(-np.round(chart.chances[numbers], 12), kind="stable")]
+
+
+@njit(nogil=True, cache=True)
+def taken_off(owner, divisor):  # type: ignore[no-untyped-def]
+    """The lowest multiple of a divisor with a counter; 0 if there is none. ``owner`` has one entry a number."""
+    if divisor > 0:
+        number, step, last = np.uint64(divisor), np.uint64(divisor), np.uint64(len(owner))
+        while number < last:
+            if owner[number] >= 0:
+                return np.int64(number)
+            number += step
+    return np.int64(0)

@@ -1,0 +1,52 @@
+"""How the settings of multiples are said."""
+
+from __future__ import annotations
+
+from bolometric.core.areas.multiples.board import chart_of
+from bolometric.core.areas.multiples.rules import MOVES
+from bolometric.core.areas.tiles.spec import Multiples
+from bolometric.core.game.document import Game
+from bolometric.core.text.figures import plural
+from bolometric.core.text.spans import Section, Sentences, Span, sentences
+
+
+def board(game: Game) -> Section:
+    """What to draw."""
+    area = game.area_as(Multiples)
+    chart = Span(f"1 to {area.chart}", "area.chart")
+    each = "You need" if game.seats.count == 1 else "Each player needs"
+    counters = Span(plural(area.counters, "counter"), "area.counters")
+    own = " of a colour of their own" if game.seats.count > 1 else ""
+    return Section("Board", (sentences("Draw a number chart from ", chart, f". {each} ", counters, f"{own}."),))
+
+
+def needs(game: Game) -> str:
+    """What is needed beside the pieces."""
+    return ", counters and the number chart"
+
+
+def first(game: Game) -> tuple[Sentences, ...]:
+    """How the counters are placed."""
+    limit = Span(str(game.area_as(Multiples).limit), "area.limit")
+    who = "Place your" if game.seats.count == 1 else "In turn place one of your"
+    return (sentences(f"{who} counters on free numbers above ", limit, ", one on a number."),)
+
+
+def begins(game: Game) -> str:
+    """A turn begins with a plain draw."""
+    return ""
+
+
+def turn(game: Game) -> tuple[Sentences, ...]:
+    """What comes off."""
+    off = "Take off the counter on the lowest multiple of it, whoever owns it."
+    if MOVES in chart_of(game).divisors:
+        return sentences(off), sentences("On 0 you may move one of your own counters to a free number above the limit.")
+    return sentences(off), sentences("If there is none, nothing happens.")
+
+
+def last(game: Game) -> Section:
+    """Who wins."""
+    if game.seats.count == 1:
+        return Section("Last", (sentences("Count the draws until no counter is left."),))
+    return Section("Last", (sentences("Whoever is first without counters wins, at once, in whoever's turn it is."),))

@@ -1,0 +1,90 @@
+"""Sets of tiles as the rest of the core sees them."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from functools import reduce
+
+import numpy as np
+from numpy.typing import NDArray
+
+from bolometric.core.areas.sets.exact import Outcome, follow
+from bolometric.core.areas.sets.rules import ClosingTable, compile_closing
+from bolometric.core.areas.tiles.spec import Sets
+from bolometric.core.chains.scores import added, least_wins, mixed, scores_of, spread
+from bolometric.core.chains.waiting import WaitingTime, fixed
+from bolometric.core.game.document import Game
+from bolometric.core.game.seats import Style
+from bolometric.core.outcomes.distribution import distribution_of
+from bolometric.core.pieces.kinds import remembers
+from bolometric.core.results.batch import Player
+from bolometric.core.results.exact import ExactResult, seat_readings
+from bolometric.core.results.readings import exact_length, exact_value
+from bolometric.core.settings.errors import Cancelled
+
+
+def closing_of(game: Game) -> ClosingTable:
+    """The compiled rules of a game."""
+    area = game.area_as(Sets)
+    alone = game.distribution if area.fewer == "never" else distribution_of(game.pieces[:1], game.draw)
+    return compile_closing(area, game.distribution, alone)
+
+
+def outcome_of(game: Game, style: Style) -> Outcome:
+    """What a turn in a style comes to."""
+    return follow(closing_of(game), style)
+
+
+def solve(game: Game, stop: Callable[[], bool]) -> ExactResult | None:
+    """Every reading from the ends of one turn a seat; None if draws hang together. Raises Cancelled."""
+    if remembers(game.pieces):
+        return None
+    area, seats, closing = game.area_as(Sets), game.seats.count, closing_of(game)
+    outcomes = []
+    for seat in range(seats):
+        if stop():
+            raise Cancelled
+        outcomes.append(follow(closing, game.seats.style(seat)))
+    turns = fixed(seats * area.rounds)
+    draws = _lasting([outcome.draws for outcome in outcomes] * area.rounds)
+    readings = {
+        "turns": exact_length(turns),
+        "rounds": exact_length(fixed(area.rounds)),
+        "rolls": exact_length(draws),
+        "success": exact_value(float(np.mean([outcome.left[0] for outcome in outcomes]))),
+        "idle_turns": exact_value(float(np.mean([outcome.idle for outcome in outcomes]))),
+        "stuck": exact_value(0.0),
+    }
+    ends = {id(outcome): outcome for outcome in outcomes}
+    totals = {key: added(scores_of(closing.score, outcome.left), area.rounds) for key, outcome in ends.items()}
+    known = [found for outcome in outcomes if (found := totals[id(outcome)]) is not None]
+    if len(known) < seats:
+        return ExactResult(readings, turns, draws)
+    wins, ties = least_wins(known)
+    scores = mixed(known)
+    readings |= {"score": spread(scores), **seat_readings([float(share) for share in wins], ties)}
+    return ExactResult(readings, turns, draws, scores=scores)
+
+
+def _lasting(parts: list[NDArray[np.float64]]) -> WaitingTime:
+    """How long several independent turns last together."""
+    chances = reduce(np.convolve, parts)
+    return WaitingTime(np.maximum(1 - chances.cumsum(), 0.0))
+
+
+def chooses(game: Game) -> bool:
+    """Whether players ever have several options."""
+    closing = closing_of(game)
+    return bool((np.diff(closing.first) > 1).any() or closing.may.all(axis=1).any())
+
+
+def hopeless(game: Game) -> bool:
+    """A turn always ends."""
+    return False
+
+
+def player(game: Game) -> Player:
+    """Compile the game for the runs."""
+    from bolometric.core.areas.sets import play
+
+    return play.player(game, closing_of(game))

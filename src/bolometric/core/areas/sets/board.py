@@ -1,0 +1,64 @@
+"""What is told of each tile."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import numpy as np
+
+from bolometric.core.areas.sets.area import closing_of, outcome_of
+from bolometric.core.areas.sets.exact import plan_of
+from bolometric.core.areas.tiles.spec import Sets
+from bolometric.core.game.document import Game
+from bolometric.core.pieces.kinds import remembers
+from bolometric.core.results.board import Heat
+from bolometric.core.results.show import show
+from bolometric.core.text.figures import listing, percent
+
+
+def names(game: Game) -> tuple[str, ...]:
+    """The numbers on the tiles."""
+    return tuple(str(tile + 1) for tile in range(game.area_as(Sets).tiles))
+
+
+def marks(game: Game, number: int) -> dict[int, str]:
+    """None: the board tells it by itself."""
+    return {}
+
+
+def unused(game: Game) -> frozenset[int]:
+    """All are used."""
+    return frozenset()
+
+
+def standing(game: Game, now: Any) -> tuple[frozenset[int], None]:
+    """The closed tiles of the seat to move."""
+    tiles = range(1, game.area_as(Sets).tiles + 1)
+    return frozenset(tile for tile in tiles if not now.open >> (tile - 1) & 1), None
+
+
+def heat(game: Game) -> Heat | None:
+    """How often each tile is left open, by the first seat's style."""
+    if remembers(game.pieces):
+        return None
+    left, closing = outcome_of(game, game.seats.style(0)).left, closing_of(game)
+    masks = np.arange(len(left))
+    values = tuple(float(left[(masks >> tile & 1) == 1].sum()) for tile in range(closing.tiles))
+    return Heat(values, "Left open, of 100 turns")
+
+
+def describe(game: Game, heat: Heat, number: int) -> str:
+    """How often a tile is left open, and what closes it alone; without a tile, what best play comes to."""
+    closing = closing_of(game)
+    if not number:
+        plan = plan_of(closing, "expected")
+        return (
+            f"Best play leaves {show('score', float(plan.expected[closing.full]))} on average and closes all in "
+            f"{percent(float(plan.complete[closing.full]))} of turns (exact)."
+        )
+    chance = float(game.distribution.chance(number))
+    alone = f"one draw in {1 / chance:.3g} closes it by itself" if chance else "no draw closes it by itself"
+    others = [total for total in closing.totals if total > number and closing.sets(closing.full, total)]
+    helped = [t for t in others if any(taken >> (number - 1) & 1 for taken in closing.sets(closing.full, t))]
+    with_others = f", totals of {listing(helped, 'and')} together with others" if helped else ""
+    return f"Tile {number}: left open in {percent(heat.values[number - 1])} of turns; {alone}{with_others} (exact)."

@@ -1,0 +1,73 @@
+"""How the settings of sets of tiles are said."""
+
+from __future__ import annotations
+
+from bolometric.core.areas.tiles.spec import Sets
+from bolometric.core.game.document import Game
+from bolometric.core.settings.knobs import knob_at
+from bolometric.core.text.figures import number
+from bolometric.core.text.spans import Section, Sentences, Span, sentences
+
+
+def _choice(game: Game, path: str) -> Span:
+    at = knob_at(game, path)
+    return Span(at.knob.words(at.value), path)
+
+
+def board(game: Game) -> Section:
+    """What to make."""
+    tiles = Span(f"{game.area_as(Sets).tiles} tiles", "area.tiles")
+    each = "You need" if game.seats.count == 1 else "Each player needs"
+    what = " numbered from 1, which can be closed: cards to turn over, or flaps of folded card."
+    return Section("Board", (sentences(f"{each} ", tiles, what),))
+
+
+def needs(game: Game) -> str:
+    """What is needed beside the pieces."""
+    return " and the tiles" if game.seats.count == 1 else ", tiles for each player or one set to hand on"
+
+
+def first(game: Game) -> tuple[Sentences, ...]:
+    """All open."""
+    return (sentences("Open all the tiles."),)
+
+
+def begins(game: Game) -> str:
+    """A turn is many draws."""
+    return "again and again: "
+
+
+def turn(game: Game) -> tuple[Sentences, ...]:
+    """What is closed, and when the turn is over."""
+    area = game.area_as(Sets)
+    told = [
+        sentences("Close any set of open tiles that adds to exactly that."),
+        sentences(
+            "When no set fits, or all are closed, your turn is over: ", _choice(game, "area.score"),
+            "; that is your score. Closing all scores nothing.",
+        ),
+    ]  # fmt: skip
+    when = _choice(game, "area.fewer")
+    if area.fewer == "never":
+        told.append(sentences("Draw with the first piece alone: ", when, "."))
+        return tuple(told)
+    extra: tuple[str | Span, ...] = ()
+    if area.fewer == "small_left":
+        extra = (" ", Span(str(area.fewer_limit), "area.fewer_limit"))
+    elif area.fewer == "high_gone":
+        extra = (" ", Span(str(area.fewer_from), "area.fewer_from"), " up")
+    how = _choice(game, "area.fewer_how")
+    told.append(sentences("You ", how, " draw with the first piece alone ", when, *extra, "."))
+    return tuple(told)
+
+
+def last(game: Game) -> Section:
+    """Who wins."""
+    rounds = game.area_as(Sets).rounds
+    words = Span(f"{number(rounds)} round{'s' if rounds > 1 else ''}", "area.rounds")
+    if game.seats.count == 1:
+        return Section("Last", (sentences("Play ", words, " and add your scores: the less, the better."),))
+    wins = ". The least score wins; equal ones share the win." if rounds == 1 else (
+        " and add each player's scores. The least wins; equal ones share the win."
+    )  # fmt: skip
+    return Section("Last", (sentences("Play ", words, wins),))

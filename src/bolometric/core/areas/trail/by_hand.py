@@ -1,0 +1,251 @@
+"""A trail played by hand, by the chain that the runs use."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from typing import Literal
+
+import numpy as np
+
+from bolometric.core.areas.trail import stopping
+from bolometric.core.areas.trail.against import Against, against
+from bolometric.core.areas.trail.meeting import gives_away, how
+from bolometric.core.areas.trail.rules import LOST, MOST_DRAWS, SENT_BACK, compile_chain
+from bolometric.core.areas.trail.spec import MOST_MEETING, Trail
+from bolometric.core.game.document import Game
+from bolometric.core.game.seats import Style
+from bolometric.core.pieces.kinds import AnyPiece
+from bolometric.core.results.standing import Drawn, Option, Standing, noted, won
+from bolometric.core.settings.amounts import tidy
+from bolometric.core.text.figures import listing, minus, percent
+
+Stop = Literal["stop"]
+STOP: Stop = "stop"
+
+
+@dataclass(frozen=True, slots=True)
+class OnTrail(Standing):
+    """How a trail stands."""
+
+    places: tuple[int, ...] = ()
+    """Steps of each seat from the start."""
+    began: int = 0
+    """Where the present turn began."""
+    drawn: int = 0
+    """Draws of the present turn."""
+    column: int = -1
+    """What was drawn, where it is still to be chosen whom it moves."""
+    games: tuple[int, ...] = ()
+    """Games of the match that each seat has won, alone or shared."""
+    game: int = 1
+    """Which game of the match this is."""
+
+
+def begin(game: Game) -> OnTrail:
+    """Everyone off the board."""
+    markers = 1 if game.area_as(Trail).track == "shared" else game.seats.count
+    return OnTrail(places=(0,) * markers, games=(0,) * game.seats.count)
+
+
+def _marker(game: Game, now: OnTrail) -> int:
+    """Whose marker the seat to move moves."""
+    return 0 if game.area_as(Trail).track == "shared" else now.seat
+
+
+def pieces(game: Game, now: OnTrail) -> tuple[AnyPiece, ...]:
+    """Always all."""
+    return game.pieces
+
+
+def asks(game: Game, now: OnTrail) -> str:
+    """What the seat to move has to do."""
+    if now.waiting == "choice":
+        return "choose whom the total moves."
+    return "stop, or draw again." if now.waiting == "either" else ""
+
+
+def tally(game: Game, now: OnTrail) -> str:
+    """Games won so far, or turns left for all."""
+    trail = game.area_as(Trail)
+    if trail.track == "shared":
+        return f"Turn {now.turn} of {trail.turns}."
+    if trail.at_most == 1 or game.seats.count == 1:
+        return ""
+    won_so_far = ", ".join(f"seat {seat} has {count}" for seat, count in enumerate(now.games, 1))
+    return f"Game {now.game}; of games so far {won_so_far}."
+
+
+def options(game: Game, now: OnTrail) -> tuple[Option, ...]:
+    """Whom a total moves; or, after a draw that did not end the turn, to stop."""
+    if now.column >= 0:
+        return tuple(Option(who, words) for who, words in _whom(game, now))
+    return (Option(STOP, f"Stop on {_named(game, now.places[_marker(game, now)])}"),)
+
+
+def _whom(game: Game, now: OnTrail) -> list[tuple[int, str]]:
+    """The two seats that a total may move, and where to."""
+    landing = compile_chain(game.area_as(Trail), game.distribution).landing
+    other = (now.seat + 1) % game.seats.count
+    return [
+        (who, f"Move seat {who + 1} to {_named(game, int(landing[now.places[who], now.column]))}")
+        for who in (now.seat, other)
+    ]
+
+
+def choose(game: Game, now: OnTrail, key: Stop | int) -> OnTrail:
+    """Keep what the turn has gained, or move one of two."""
+    if key != STOP:
+        there = int(compile_chain(game.area_as(Trail), game.distribution).landing[now.places[key], now.column])
+        now = replace(now, places=_placed(now, int(key), there), column=-1)
+        return _turn_over(game, noted(now, f"moves seat {int(key) + 1} to {_named(game, there)}."))
+    return _turn_over(game, noted(now, f"stops on {_named(game, now.places[_marker(game, now)])}."))
+
+
+def _placed(now: OnTrail, marker: int, there: int) -> tuple[int, ...]:
+    return tuple(there if k == marker else place for k, place in enumerate(now.places))
+
+
+def pick(game: Game, now: OnTrail, style: Style, rng: np.random.Generator) -> Stop | int | None:
+    """Whom to move; or stop, or None to go on."""
+    trail = game.area_as(Trail)
+    if now.column >= 0:
+        return _mover(game, now, style, rng)
+    if trail.track == "own" and stopping.to_win(trail, style):
+        plan = against(trail, game.distribution)
+        return None if plan.go[now.places[1 - now.seat], now.began, now.places[now.seat]] else STOP
+    policy = stopping.policy_of(game.area_as(Trail), game.distribution, style)
+    if now.drawn >= policy.most:
+        return STOP
+    return None if rng.random() < policy.go[now.began, now.places[_marker(game, now)]] else STOP
+
+
+def _mover(game: Game, now: OnTrail, style: Style, rng: np.random.Generator) -> int:
+    """Whose marker a style moves."""
+    trail, other = game.area_as(Trail), (now.seat + 1) % game.seats.count
+    a, b = now.places[now.seat], now.places[other]
+    gives = against(trail, game.distribution).gives if style.choose == "plan" else None
+    landing = compile_chain(trail, game.distribution).landing
+    # As it is written: compiled anew for a single choice it would take longer than the choice.
+    given = gives_away.py_func(how(style.choose), trail.sign, landing, a, b, now.column, gives)  # type: ignore[no-untyped-call]
+    return other if rng.random() < given else now.seat
+
+
+def landed(game: Game, now: OnTrail, drawn: Drawn) -> OnTrail:
+    """Where a draw takes the seat whose turn it is, read from the compiled rules."""
+    trail, totals = game.area_as(Trail), game.distribution.totals
+    chain = compile_chain(trail, game.distribution)
+    place = len(totals) if drawn.total is None else totals.index(drawn.total)
+    column = int(chain.column[place, int(drawn.special)])
+    marker, other = _marker(game, now), (now.seat + 1) % game.seats.count
+    here = now.places[marker]
+    if trail.chooses_mover and game.seats.count > 1 and trail.steps not in (here, now.places[other]):
+        return replace(noted(now, f"{drawn.words}."), column=column, waiting="choice")
+    does = chain.turn[column]
+    there = now.began if does == LOST else int(chain.landing[here, column]) if here < trail.steps else here
+    places = _placed(now, marker, there)
+    moved = {SENT_BACK: "back to the start", LOST: f"the turn is lost, back to {_named(game, now.began)}"}.get(
+        int(does), f"to {_named(game, there)}" if there != here else "stays"
+    )
+    now = noted(replace(now, places=places, drawn=now.drawn + 1), f"{drawn.words}, {moved}.")
+    once = trail.go_on == "no" or (trail.go_on == "fixed" and now.drawn >= trail.draws)
+    if once or does in (SENT_BACK, LOST) or there == trail.steps or now.drawn >= MOST_DRAWS:
+        return _turn_over(game, now)
+    return replace(now, waiting="either" if trail.go_on == "dare" else "draw")
+
+
+def _turn_over(game: Game, now: OnTrail) -> OnTrail:
+    trail, seats = game.area_as(Trail), game.seats.count
+    arrived = tuple(k for k, place in enumerate(now.places) if place == trail.steps)
+    last = now.seat == seats - 1
+    seat = 0 if last else now.seat + 1
+    following = replace(now, seat=seat, turn=now.turn + 1, drawn=0, waiting="draw")
+    if trail.track == "shared":
+        if arrived:
+            return won(now, range(seats), f" in {now.turn} turns")
+        if now.turn >= trail.turns:
+            return won(now, (), f"Not home in {trail.turns} turns.")
+        return replace(following, began=now.places[0])
+    if arrived and (trail.finish == "at_once" or last):
+        return _game_over(game, now, arrived)
+    return replace(following, began=now.places[seat])
+
+
+def _game_over(game: Game, now: OnTrail, arrived: tuple[int, ...]) -> OnTrail:
+    """The end of a game, which in a match may not be the last."""
+    trail, seats = game.area_as(Trail), game.seats.count
+    winners = arrived
+    if trail.first_home == "loses" and 1 <= len(arrived) < seats:
+        winners = tuple(k for k in range(seats) if k not in arrived)
+    if trail.at_most == 1 or seats == 1:
+        return won(now, winners)
+    games = tuple(count + (seat in winners) for seat, count in enumerate(now.games))
+    if max(games) > trail.at_most // 2 or now.game == trail.at_most:
+        best = [seat for seat, count in enumerate(games) if count == max(games)]
+        return won(replace(now, games=games), best, f" with {max(games)} games")
+    named = listing([seat + 1 for seat in winners], "and")
+    record = (*now.record, f"Game {now.game} goes to {'seat' if len(winners) == 1 else 'seats'} {named}.")
+    return replace(
+        now, games=games, game=now.game + 1, record=record, places=(0,) * seats, seat=0, turn=now.turn + 1, began=0,
+        drawn=0, waiting="draw",
+    )  # fmt: skip
+
+
+def _named(game: Game, position: int) -> str:
+    return minus(tidy(game.area_as(Trail).amount_at(position)))
+
+
+def coach(game: Game, now: OnTrail) -> str:
+    """What stopping and going on are worth under best play."""
+    trail = game.area_as(Trail)
+    if trail.chooses_mover and game.seats.count > 1:
+        return _coach_mover(game, now)
+    if trail.go_on != "dare":
+        return "There is nothing to choose in this game: draw, and see."
+    if not game.draws_are_known:
+        return "Best play is not known where draws hang together or are too many to list."
+    if now.waiting == "draw":
+        return "A turn begins with a draw; then there is something to choose."
+    plan, here = stopping.plan_of(trail, game.distribution), now.places[_marker(game, now)]
+    price, keeps = float(plan.price[now.began, here]), float(plan.turns[here])
+    goes_on = bool(plan.go[now.began, here])
+    on = keeps - price if goes_on else keeps + price
+    better, cost = ("Going on", "stopping") if goes_on else ("Stopping", "going on")
+    return _coach_to_win(game, now) + (
+        f"Stop: {keeps:.2f} more turns after this one on average. Go on: {on:.2f}. {better} is better; {cost} "
+        f"costs {stopping.turns(price)} (exact, for fewest turns)."
+    )
+
+
+def _best_play(game: Game) -> Against | None:
+    """Best play against the other seat, where it is known."""
+    trail, known = game.area_as(Trail), game.draws_are_known and game.seats.count == 2
+    small = trail.track == "own" and trail.finish == "at_once" and trail.steps <= MOST_MEETING
+    return against(trail, game.distribution) if known and small else None
+
+
+def _coach_mover(game: Game, now: OnTrail) -> str:
+    """What moving either marker is worth."""
+    plan = _best_play(game)
+    if plan is None:
+        return "Best play is not known here: it is for two seats where the first home ends the game at once."
+    if now.waiting != "choice":
+        chance = float(plan.wins[now.places[now.seat], now.places[1 - now.seat]])
+        return f"Best play wins {percent(chance)} from here (exact)."
+    trail, other = game.area_as(Trail), 1 - now.seat
+    landing, ends = compile_chain(trail, game.distribution).landing, 1.0 if trail.first_home == "wins" else 0.0
+    a, b = now.places[now.seat], now.places[other]
+    mine, theirs = int(landing[a, now.column]), int(landing[b, now.column])
+    own = ends if mine == trail.steps else 1 - float(plan.wins[b, mine])
+    given = 1 - ends if theirs == trail.steps else 1 - float(plan.wins[theirs, a])
+    words = f"Move your own: wins {percent(own)}. Move the other's: {percent(given)}."
+    return f"{words} The worse of the two costs {100 * abs(own - given):.2g} points (exact)."
+
+
+def _coach_to_win(game: Game, now: OnTrail) -> str:
+    """For winning, two seats: what stopping and going on are worth."""
+    plan = _best_play(game)
+    if plan is None or game.area_as(Trail).first_home == "loses":
+        return ""
+    here, q = now.places[now.seat], now.places[1 - now.seat]
+    stop, go = 1 - float(plan.wins[q, here]), float(plan.goes[q, now.began, here])
+    return f"To win: stop {percent(stop)}, go on {percent(go)} (exact). "

@@ -1,0 +1,231 @@
+"""The game document: an immutable value, checked as a whole.
+
+Every edit makes a new :class:`Game`; a reading is a pure function of a game, a seed and a number of
+runs. So undo is a list of games, and results are cached by the game itself.
+"""
+
+from __future__ import annotations
+
+from functools import cache
+from typing import Annotated, Any, Literal, Self, TypeVar, get_args
+
+from pydantic import Discriminator, Field, Tag, ValidationError, model_validator
+
+from bolometric.core.areas.digits.spec import Digits
+from bolometric.core.areas.duel.spec import Duel
+from bolometric.core.areas.purse.spec import Purse
+from bolometric.core.areas.tiles.spec import Boxes, Counters, Multiples, Sets
+from bolometric.core.areas.trail.spec import Trail
+from bolometric.core.game.part import AreaPart
+from bolometric.core.game.seats import Seats
+from bolometric.core.outcomes.distribution import Distribution, distribution_of
+from bolometric.core.outcomes.listing import MOST_LISTED, groups_of, rows_of
+from bolometric.core.pieces.draw import Draw
+from bolometric.core.pieces.faces import Line
+from bolometric.core.pieces.kinds import MOST_PIECES, PLAIN_DIE, AnyPiece, Piece, remembers
+from bolometric.core.settings.errors import GameError
+from bolometric.core.settings.explain import explain, setting_error
+from bolometric.core.settings.knobs import Knob
+from bolometric.core.settings.part import Part
+
+FORMAT = 1
+"""The version of the game file that this program writes, and the newest it reads."""
+
+
+class Band(Part):
+    """A target for a reading: from ``low`` to ``high``, in the reading's own unit."""
+
+    low: Annotated[float, Field(ge=-1, le=10_000)]
+    high: Annotated[float, Field(ge=-1, le=10_000)]
+
+    @model_validator(mode="after")
+    def _in_order(self) -> Self:
+        if self.low > self.high:
+            raise setting_error(f"The band ends at {self.high:g}, below its start at {self.low:g}: swap them.", "brief")
+        return self
+
+
+class Brief(Part):
+    """What the maker wants: with whom, what for, and a target band for each reading that matters."""
+
+    group: Annotated[
+        Line, Field(max_length=60, description="Who plays, for example the Rigel group."), Knob("text", "who plays")
+    ] = "the class"
+    practising: Annotated[
+        Line, Field(max_length=60, description="What the game is to practise."), Knob("text", "the practice")
+    ] = "adding"
+    minutes: Annotated[
+        Band | None,
+        Field(description="Target for the mean length of a game, in minutes; null for no target."),
+        Knob("band", "minutes a game", unit="minutes", hint="How long a game should last on average."),
+    ] = Band(low=8, high=12)
+    first_seat_edge: Annotated[
+        Band | None,
+        Field(description="Target for the first seat's share of wins less an even share (0.05 is five points)."),
+        Knob(
+            "band",
+            "first-seat edge",
+            unit="points",
+            scale=100,
+            hint="How much more often than an even share the first to go wins. Below zero, the last to go gains.",
+        ),
+    ] = Band(low=-0.05, high=0.05)
+    setbacks: Annotated[
+        Band | None,
+        Field(description="Target for the share of turns that lose ground (0.1 is one turn in ten)."),
+        Knob("band", "setbacks", unit="%", scale=100, hint="The share of turns that end further back than they began."),
+    ] = Band(low=0, high=0.1)
+
+
+def _kind_of_area(given: Any) -> str:
+    """Which area plain data, or an area, is of; a trail if it does not say."""
+
+    def read(name: str, usual: str) -> str:
+        found = given.get(name, usual) if isinstance(given, dict) else getattr(given, name, usual)
+        return str(found)
+
+    kind = read("kind", "trail")
+    return f"tiles: {read('play', 'sets')}" if kind == "tiles" else kind
+
+
+AnyArea = Annotated[
+    Annotated[Trail, Tag("trail")]
+    | Annotated[Sets, Tag("tiles: sets")]
+    | Annotated[Boxes, Tag("tiles: boxes")]
+    | Annotated[Counters, Tag("tiles: counters")]
+    | Annotated[Multiples, Tag("tiles: multiples")]
+    | Annotated[Purse, Tag("purse")]
+    | Annotated[Duel, Tag("duel")]
+    | Annotated[Digits, Tag("digits")],
+    Discriminator(_kind_of_area),
+]
+Area = TypeVar("Area", bound=AreaPart)
+
+
+class Game(Part):
+    """One game, whole and playable: every combination of settings that can be built can be measured.
+
+    Seats take turns in order, seat 1 first; what the pieces show becomes one number, the total of the draw.
+    """
+
+    bolometric: Annotated[Literal[1], Field(description="Version of this file format.")] = FORMAT  # type: ignore[assignment]
+    name: Annotated[
+        Line, Field(min_length=1, max_length=60, description="What the game is called."), Knob("text", "the name")
+    ] = "A new game"
+    brief: Brief = Brief()
+    pieces: Annotated[
+        tuple[Piece, ...],
+        Field(
+            min_length=1,
+            max_length=MOST_PIECES,
+            description="What is rolled, spun, drawn or tossed together in one draw: dice, spinners, packs, counters.",
+        ),
+        Knob("pieces", "pieces"),
+    ] = (PLAIN_DIE,)
+    draw: Draw = Draw()
+    area: AnyArea = Trail()
+    seats: Seats = Seats()
+
+    @property
+    def distribution(self) -> Distribution:
+        """Distribution of the total of one draw."""
+        return distribution_of(self.pieces, self.draw)
+
+    @property
+    def draws_are_known(self) -> bool:
+        """Whether draws do not hang together and all chances are exact: only then is there a chain to follow."""
+        return not remembers(self.pieces) and not self.distribution.sampled
+
+    @model_validator(mode="after")
+    def _fits_together(self) -> Self:
+        check_set(self.pieces, self.draw)
+        self.seats.check_styles(self.area, remembers(self.pieces), len(self.distribution.totals))
+        self.area.check_seats(self.seats.count)
+        self.area.check_pieces(self.pieces, self.draw)
+        self.area.check_draw(self.distribution)
+        return self
+
+    def area_as(self, kind: type[Area]) -> Area:
+        """The area, for those who know what it is."""
+        assert isinstance(self.area, kind)
+        return self.area
+
+
+def check_set(pieces: tuple[AnyPiece, ...], draw: Draw) -> None:
+    """Raise a setting error if no number can be made of these pieces this way."""
+    draw.check_pieces(pieces)
+    if remembers(pieces) and rows_of(groups_of(pieces)) > MOST_LISTED:
+        raise setting_error(
+            "Beside a pack that is kept out there can be no more than "
+            f"{MOST_LISTED:,} outcomes: use fewer pieces, or put the cards back.",
+            "pieces",
+        )
+    distribution_of(pieces, draw)
+
+
+class PieceSet(Part):
+    """Pieces and what is made of them, without a game."""
+
+    pieces: Annotated[tuple[Piece, ...], Field(min_length=1, max_length=MOST_PIECES)] = (PLAIN_DIE,)
+    draw: Draw = Draw()
+
+    @property
+    def distribution(self) -> Distribution:
+        """Distribution of the total of one draw."""
+        return distribution_of(self.pieces, self.draw)
+
+    @model_validator(mode="after")
+    def _fits_together(self) -> Self:
+        check_set(self.pieces, self.draw)
+        return self
+
+
+Whole = TypeVar("Whole", bound=Part)
+
+
+def set_from(data: Any) -> PieceSet:
+    """A set from plain data. Raises GameError with the place and one sentence."""
+    return _checked(PieceSet, data)
+
+
+def game_from(data: Any) -> Game:
+    """A game from plain data (as read from JSON). Raises GameError with the place and one sentence."""
+    return _checked(Game, data)
+
+
+def _checked(kind: type[Whole], data: Any) -> Whole:
+    try:
+        return kind.model_validate(data)
+    except ValidationError as error:
+        raise explain(error, every_field_name()) from None
+
+
+def with_value(game: Game, path: str, value: Any) -> Game:
+    """The game with one setting changed. Raises GameError, naming ``path``, if the result cannot be."""
+    data = game.model_dump()
+    *groups, last = path.split(".")
+    place = data
+    for step in groups:
+        place = place[step]
+    place[last] = value
+    try:
+        return game_from(data)
+    except GameError as error:
+        raise GameError(error.sentence, error.where or path) from None
+
+
+@cache
+def every_field_name() -> tuple[str, ...]:
+    """All the words that a game file may use as keys."""
+    found: dict[str, None] = {}
+
+    def visit(kind: Any) -> None:
+        if isinstance(kind, type) and issubclass(kind, Part):
+            for name, field in kind.model_fields.items():
+                found[name] = None
+                visit(field.annotation)
+        for inner in get_args(kind):
+            visit(inner)
+
+    visit(Game)
+    return tuple(found)

@@ -1,0 +1,126 @@
+"""Reading and writing game files (``.bolo.json``): bounded, validated, atomic.
+
+A file is never read as code, is refused above ``LARGEST`` bytes, and comes back as a :class:`Game` or as
+one sentence. Writing goes to a file beside the target, which replaces it only when it is whole on disk.
+"""
+
+from __future__ import annotations
+
+import json
+import os
+import tempfile
+from pathlib import Path
+from typing import Any
+
+from pydantic_core import from_json
+
+from bolometric.core.game.document import FORMAT, Game, game_from
+from bolometric.core.settings.errors import FileError, GameError
+
+SUFFIX = ".bolo.json"
+LARGEST = 1_000_000
+"""Bytes; a game file takes about one thousand."""
+
+
+def to_text(game: Game) -> str:
+    """The game as the text of its file."""
+    return json.dumps(game.model_dump(mode="json"), indent=2, ensure_ascii=False) + "\n"
+
+
+def from_text(text: bytes | str, name: str) -> Game:
+    """The game in ``text``; ``name`` says in errors where it came from. Raises FileError."""
+    try:
+        data = from_json(text, allow_inf_nan=False)
+    except ValueError as error:
+        raise FileError(
+            f"{name} is not sound JSON ({_first_line(error)}): it may be cut short or damaged; open an older copy."
+        ) from None
+    if not isinstance(data, dict):
+        raise FileError(f"{name} is not a game file: it should hold one group of settings in curly brackets.")
+    _check_version(data, name)
+    try:
+        return game_from(data)
+    except GameError as error:
+        raise FileError(f"{name}, at {error.where or 'the top'}: {error.sentence}") from None
+
+
+def _first_line(error: ValueError) -> str:
+    return str(error).splitlines()[0]
+
+
+def _check_version(data: dict[str, Any], name: str) -> None:
+    version = data.get("bolometric")
+    if type(version) is not int:
+        raise FileError(f'{name} is not a game file: it should say "bolometric": {FORMAT} to name its format.')
+    if version > FORMAT:
+        raise FileError(
+            f"{name} was made by a newer Bolometric (format {version}); this one reads up to format {FORMAT}. "
+            "Update Bolometric to open it."
+        )
+    if version < 1:
+        raise FileError(f"{name}, at bolometric: there is no format {version}; the first is 1.")
+
+
+def read(path: Path) -> Game:
+    """The game in a file. Raises FileError with one sentence that names the file."""
+    try:
+        if not path.is_file():
+            what = "is a folder, not a game file" if path.is_dir() else "is not there: check the name"
+            raise FileError(f"{path.name} {what}.")
+        with path.open("rb") as file:
+            text = file.read(LARGEST + 1)
+    except OSError as error:
+        raise FileError(f"{path.name} cannot be read: {_reason(error)}.") from None
+    if len(text) > LARGEST:
+        raise FileError(f"{path.name} is larger than {LARGEST:,} bytes, so it is not a game file.")
+    return from_text(text, path.name)
+
+
+def write(game: Game, path: Path) -> None:
+    """Save the game, whole or not at all. Raises FileError; the file that was there is then untouched."""
+    write_text(to_text(game), path)
+
+
+def write_text(text: str, path: Path) -> None:
+    """Write a text, whole or not at all. Raises FileError; the file that was there is then untouched."""
+    write_bytes(text.encode(), path)
+
+
+def write_bytes(data: bytes, path: Path) -> None:
+    """Write a file, whole or not at all. Raises FileError; the file that was there is then untouched."""
+    temporary = None
+    try:
+        with tempfile.NamedTemporaryFile(dir=path.parent, prefix=f".{path.name}.", delete=False) as file:
+            temporary = Path(file.name)
+            file.write(data)
+            file.flush()
+            os.fsync(file.fileno())
+        temporary.chmod(path.stat().st_mode & 0o777 if path.exists() else 0o644)
+        temporary.replace(path)
+    except OSError as error:
+        if temporary is not None:
+            temporary.unlink(missing_ok=True)
+        raise FileError(
+            f"{path.name} cannot be saved in {path.parent}: {_reason(error)}. Choose another folder."
+        ) from None
+
+
+def _reason(error: OSError) -> str:
+    return (error.strerror or "the system refused").lower()
+
+
+def with_suffix(path: Path) -> Path:
+    """The path with the ending of game files, whatever was typed."""
+    if path.name.endswith(SUFFIX):
+        return path
+    return path.with_name(path.name.removesuffix(".json") + SUFFIX)
+
+
+def schema() -> dict[str, Any]:
+    """JSON Schema of the game file."""
+    found = Game.model_json_schema()
+    found["$comment"] = (
+        f"A Bolometric game file, format {FORMAT}. Only 'bolometric' must be given; the rest has defaults."
+    )
+    found["required"] = ["bolometric"]
+    return found

@@ -1,0 +1,160 @@
+"""Faults: what is wrong or surprising in a design, where, and what would cure it.
+
+A *fault* spoils the game whatever it is for; *advice* is about the brief. A cure is only offered after the
+game it makes has been measured and found well.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterable, Iterator
+from dataclasses import dataclass
+from typing import Literal
+
+from bolometric.core.areas.registry import faults_of
+from bolometric.core.game.document import Band, Game
+from bolometric.core.judge.nearby import Change, changes, fitted
+from bolometric.core.judge.verdict import applies, off
+from bolometric.core.measure.measuring import Analysis, Stop, never_stop, quick_measure
+from bolometric.core.outcomes.breakdown import no_number_words
+from bolometric.core.results.readings import KINDS
+from bolometric.core.results.show import headline
+from bolometric.core.text.figures import percent
+
+Level = Literal["fault", "advice"]
+MOST_CURES = 3
+HARDLY_EVER = 0.01
+"""A game that ends in time less often than this is called too long for any lesson."""
+
+
+@dataclass(frozen=True, slots=True)
+class Fault:
+    """One thing to know about a design."""
+
+    code: str
+    level: Level
+    where: str
+    """Path of the setting it hangs on."""
+    sentence: str
+    cures: tuple[Change, ...] = ()
+
+
+def find_faults(game: Game, exact: Analysis | None = None, stop: Stop = never_stop) -> list[Fault]:
+    """Everything wrong or surprising, faults before advice. Raises Cancelled once ``stop()`` is true."""
+    measured = exact if exact is not None and exact.solved is not None else quick_measure(game, stop)
+    seeker = _Seeker(measured, stop)
+    return sorted(seeker.all(), key=lambda fault: fault.level != "fault")
+
+
+class _Seeker:
+    """Looks for faults in one measured game."""
+
+    def __init__(self, exact: Analysis, stop: Stop) -> None:
+        self.exact, self.game, self.stop = exact, exact.game, stop
+        self.area = faults_of(exact.game)
+        self._measured: list[Analysis] | None = None
+
+    def all(self) -> Iterator[Fault]:
+        endless = list(self._endless())
+        yield from endless
+        yield from self._no_number()
+        for code, path, sentence, cures in self.area.plain_faults(self.game):
+            yield Fault(code, "fault", path, sentence, cures)
+        if not endless:
+            too_long = list(self._far_too_long())
+            yield from too_long
+            yield from (fault for fault in self._off_the_brief() if not (too_long and fault.where == "brief.minutes"))
+        for code, path, sentence, cures in self.area.advice(self.exact):
+            yield Fault(code, "advice", path, sentence, cures)
+
+    def _cures(self, good: Callable[[Analysis], bool], better: Callable[[Analysis], float]) -> tuple[Change, ...]:
+        """Nearby changes whose game is ``good``, best (least) first, at most one a setting."""
+        if self._measured is None:
+            self._nearby = list(changes(self.game))
+            self._measured = [quick_measure(change.game, self.stop) for change in self._nearby]
+        fitting = [i for i, exact in enumerate(self._measured) if good(exact) and self._sound(exact)]
+        found: dict[str, Change] = {}
+        for i in sorted(fitting, key=lambda i: better(self._measured[i])):  # type: ignore[index]
+            found.setdefault(self._nearby[i].path, self._nearby[i])
+        return tuple(found.values())[:MOST_CURES]
+
+    def _sound(self, exact: Analysis) -> bool:
+        """Whether no draw of a changed game does nothing that did something before."""
+        idle = [self.area.useless(game) for game in (exact.game, self.game)]
+        return idle[0] <= idle[1] and exact.game.distribution.no_number <= self.game.distribution.no_number
+
+    def _endless(self) -> Iterator[Fault]:
+        where, sentence = self.area.endless(self.exact)
+        if sentence:
+            cures = self._cures(lambda exact: not self.area.endless(exact)[1], lambda exact: _length(exact))
+            yield Fault("may_never_end", "fault", where, sentence, cures)
+
+    def _no_number(self) -> Iterator[Fault]:
+        sentence = no_number_words(self.game.pieces, self.game.draw)
+        if sentence:
+            yield Fault("no_number", "fault", "draw.formula", sentence)
+
+    def _far_too_long(self) -> Iterator[Fault]:
+        in_time, band = self.exact.readings.get("in_time"), self.game.brief.minutes
+        if self.exact.solved is not None and self.exact.turns is None:
+            yield Fault(
+                "too_long_to_measure", "fault", self.area.lengthens(self.game),
+                "This game is too long for its end to be worked out: shorten the trail or ease what sends you back.",
+            )  # fmt: skip
+        elif in_time is not None and band is not None and (in_time.mean or 0) < HARDLY_EVER:
+            chance = percent(in_time.mean or 0)
+            sentence = (
+                f"Hardly any game ends within the {band.high:g} minutes of the brief ({chance}): "
+                f"on average it takes {_length(self.exact):,.0f} minutes."
+            )
+            yield Fault(
+                "far_too_long",
+                "fault",
+                self.area.lengthens(self.game) or "pieces",
+                sentence,
+                self._brief_cures("minutes", band),
+            )
+
+    def _off_the_brief(self) -> Iterator[Fault]:
+        for key in ("minutes", "first_seat_edge", "setbacks"):
+            band, reading = getattr(self.game.brief, key), self.exact.readings.get(key)
+            if band is None or reading is None or reading.mean is None or not applies(self.game, key):
+                continue
+            side = off(band, reading.mean)
+            if side:
+                above = "above" if side > 0 else "below"
+                sentence = f"{KINDS[key].label}: {headline(key, reading)}, {above} the target of the brief."
+                yield Fault(f"off_brief_{key}", "advice", f"brief.{key}", sentence, self._brief_cures(key, band))
+
+    def _brief_cures(self, key: str, band: Band) -> tuple[Change, ...]:
+        middle = (band.low + band.high) / 2
+
+        def value(exact: Analysis) -> float | None:
+            reading = exact.readings.get(key)
+            return None if reading is None or not applies(exact.game, key) else reading.mean
+
+        def good(exact: Analysis) -> bool:
+            mean = value(exact)
+            return mean is not None and not off(band, mean)
+
+        cures = self._cures(good, lambda exact: abs((value(exact) or 0.0) - middle))
+        if key != "minutes":
+            return cures
+        grows = self.area.lengthens(self.game)
+        fit = fitted(self.game, grows, key, band.low, band.high, self.stop) if grows else None
+        others = [cure for cure in cures if fit is None or cure.path != fit.path]
+        return tuple([fit, *others][:MOST_CURES]) if fit else cures
+
+
+def _length(exact: Analysis) -> float:
+    """Mean minutes of a game; endless counts as infinite."""
+    reading = exact.readings.get("minutes")
+    return float("inf") if reading is None or reading.mean is None else reading.mean
+
+
+def summary(faults: Iterable[Fault]) -> str:
+    """The faults as lines of text with their cures."""
+    lines = []
+    for fault in faults:
+        lines.append(f"{fault.level}: {fault.sentence} [{fault.where}]")
+        lines += [f"    cure: {cure.words}" for cure in fault.cures]
+    return "\n".join(lines)

@@ -1,0 +1,168 @@
+"""Games one change away, and what each change does: the seed of every suggestion.
+
+The changes come from the knobs: a number up or down by its step and by about a quarter, every other
+choice, one die more or fewer, a list of totals emptied. Those that cannot be are left out.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from typing import Any
+
+from bolometric.core.game.document import Game, with_value
+from bolometric.core.measure.measuring import Stop, never_stop, quick_measure
+from bolometric.core.pieces.words import pieces_words
+from bolometric.core.results.readings import Reading
+from bolometric.core.settings.amounts import plain
+from bolometric.core.settings.errors import GameError
+from bolometric.core.settings.knobs import Knob, KnobAt, knobs
+from bolometric.core.text.figures import minus, plural
+from bolometric.core.words.rule_sheet import rules_text
+
+MORE_NUMBERS = (1, 5, 10, 25)
+"""What may be added to a list of numbers."""
+
+
+@dataclass(frozen=True, slots=True)
+class Change:
+    """One setting changed: what a maker would say of it, and the game it makes."""
+
+    words: str
+    path: str
+    value: Any
+    game: Game
+
+
+@dataclass(frozen=True, slots=True)
+class Effect:
+    """What a change does to one reading, both worked out in the same way."""
+
+    change: Change
+    before: Reading
+    after: Reading
+
+
+def changes(game: Game) -> Iterator[Change]:
+    """Every game one sensible change away that plays by other rules."""
+    rules = rules_text(game)
+    for at in knobs(game):
+        if not at.path.startswith("brief."):
+            for words, value in _values(game, at):
+                try:
+                    change = Change(words, at.path, value, with_value(game, at.path, value))
+                except GameError:
+                    continue
+                if rules_text(change.game) != rules:
+                    yield change
+
+
+def _values(game: Game, at: KnobAt) -> Iterator[tuple[str, Any]]:
+    match at.knob.kind:
+        case "number":
+            yield from _numbers(at)
+        case "choice":
+            for choice in at.knob.choices:
+                may_be = at.knob.suggested is None or choice.value in at.knob.suggested
+                if choice.value != at.value and may_be:
+                    yield choice.order, choice.value
+        case "totals":
+            if at.value:
+                yield f"Drop the {at.knob.label}", ()
+        case "numbers":
+            given: tuple[Any, ...] = at.value
+            for number in given if len(given) > 1 else ():
+                yield f"Leave out {minus(number)}", [plain(kept) for kept in given if kept != number]
+            for number in MORE_NUMBERS:
+                if number not in given:
+                    yield f"Add {number}", [*map(plain, given), number]
+        case "pieces":
+            kept: tuple[Any, ...] = game.pieces
+            for pieces in (kept[:-1], (*kept, kept[-1])):
+                if pieces:
+                    yield f"Use {pieces_words(pieces)}", pieces
+        case _:
+            return
+
+
+def _numbers(at: KnobAt) -> Iterator[tuple[str, float]]:
+    quarter = max(at.knob.step, round(at.value / 4 / at.knob.step) * at.knob.step)
+    for by in sorted({-quarter, -at.knob.step, at.knob.step, quarter}):
+        value = at.value + by
+        if at.low is not None and at.high is not None and at.low <= value <= at.high:
+            if isinstance(at.value, int):
+                value = int(value)
+            yield _order(at.knob, value), value
+
+
+def _order(knob: Knob, value: float) -> str:
+    """A change to a number, as something to do."""
+    if knob.order:
+        return knob.order.format(minus(value))
+    if isinstance(value, int):
+        return f"Make it {plural(value, knob.label.removesuffix('s'))}"
+    return f"Make it {value:g} {knob.label}"
+
+
+def effects(game: Game, key: str, stop: Stop = never_stop) -> list[Effect]:
+    """What every nearby change does to a reading, the largest first.
+
+    Changes that leave the reading as it is, or for which it does not exist, are left out.
+    Raises Cancelled once ``stop()`` is true.
+    """
+    before = quick_measure(game, stop, key).readings.get(key)
+    if before is None:
+        return []
+    found = []
+    for change in changes(game):
+        after = quick_measure(change.game, stop, key).readings.get(key)
+        if after is not None and after.mean is not None and not _same(before, after):
+            found.append(Effect(change, before, after))
+    start = before.mean or 0.0
+    return sorted(found, key=lambda effect: -abs((effect.after.mean or 0.0) - start))
+
+
+MOST_TRIED = 20
+
+
+def fitted(game: Game, path: str, key: str, low: float, high: float, stop: Stop = never_stop) -> Change | None:
+    """The round number at ``path`` that brings an exact reading nearest to the middle of a band, if any gets within.
+
+    For a reading that by and large rises with the number. Numbers below the present one are tried where the
+    reading is too high; growing ones where it is too low, and no further than needed, since long games take
+    long to measure. Raises Cancelled once ``stop()`` is true.
+    """
+    at = next(at for at in knobs(game) if at.path == path)
+    step, least, most = int(at.knob.step), int(at.low or 0), int(at.high or 0)
+
+    def change(value: int) -> Change:
+        return Change(_order(at.knob, value), path, value, with_value(game, path, value))
+
+    def mean(value: int) -> float:
+        try:
+            changed = change(value)
+        except GameError:
+            return float("inf")  # what cannot be is no cure
+        reading = quick_measure(changed.game, stop).readings.get(key)
+        return float("inf") if reading is None or reading.mean is None else reading.mean
+
+    found: dict[int, float] = {}
+    if mean(at.value) > high:
+        stride = max(step, -(-(at.value - least) // MOST_TRIED // step) * step)
+        for value in range(-(-least // step) * step, at.value, stride):
+            found[value] = mean(value)
+    else:
+        value = at.value
+        while (value := max(value + step, round(value * 1.2 / step) * step)) <= most and len(found) < MOST_TRIED:
+            found[value] = mean(value)
+            if found[value] > high:
+                break
+    within = [value for value, reached in found.items() if low <= reached <= high]
+    return change(min(within, key=lambda value: abs(found[value] - (low + high) / 2))) if within else None
+
+
+def _same(one: Reading, other: Reading) -> bool:
+    if one.mean is None or other.mean is None:
+        return one.mean is other.mean
+    unsure: float = 3 * (one.stderr**2 + other.stderr**2) ** 0.5
+    return bool(abs(one.mean - other.mean) <= 1e-9 * max(1.0, abs(one.mean)) + unsure)

@@ -1,0 +1,226 @@
+"""Measuring a game: what can be worked out exactly first, then runs for the rest."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass, replace
+from functools import cached_property
+from typing import Any
+
+import numpy as np
+from pydantic_core import PydanticCustomError
+
+from bolometric.core.areas.registry import area_of, board_of
+from bolometric.core.chains.waiting import WaitingTime
+from bolometric.core.game.document import Game
+from bolometric.core.game.seats import Style
+from bolometric.core.measure.runs import MOST_TURNS, RunParameters, Tally, stream
+from bolometric.core.pieces.kinds import remembers
+from bolometric.core.results.board import Heat
+from bolometric.core.results.exact import ExactResult
+from bolometric.core.results.readings import KINDS, Reading, exact_length, exact_value
+from bolometric.core.settings.errors import Cancelled, GameError
+
+Stop = Callable[[], bool]
+
+
+def never_stop() -> bool:
+    """For work that nobody cancels."""
+    return False
+
+
+@dataclass(frozen=True)
+class Analysis:
+    """All that is known of a game without playing it."""
+
+    game: Game
+    readings: dict[str, Reading]
+    solved: ExactResult | None
+    """None if nothing can be followed: draws hang together, are too many to list, or the area is only played."""
+
+    @property
+    def never(self) -> float:
+        """The largest chance of a seat that it never reaches the aim, as far as that is known exactly."""
+        return self.solved.never if self.solved is not None else 0.0
+
+    @property
+    def turns(self) -> WaitingTime | None:
+        """Turns in a game, all seats together, if they are known."""
+        return self.solved.turns if self.solved is not None else None
+
+    @property
+    def lasting(self) -> WaitingTime | None:
+        """What the minutes are counted in, turns or draws, if known."""
+        return self.solved.paced or self.solved.turns if self.solved is not None else None
+
+    @cached_property
+    def heat(self) -> Heat | None:
+        """How often each place of the board is used: worked out when first asked for, since suggestions never ask."""
+        return board_of(self.game).heat(self.game)
+
+
+@dataclass(frozen=True)
+class Measurement:
+    """Every reading of a game; exact ones where there are any."""
+
+    exact: Analysis
+    simulated: dict[str, Reading]
+    runs: int
+    seed: int
+
+    @property
+    def readings(self) -> dict[str, Reading]:
+        """Exact before simulated, in the order of the catalogue."""
+        both = {**self.simulated, **self.exact.readings}
+        return {key: both[key] for key in KINDS if key in both}
+
+    def plain(self) -> dict[str, Any]:
+        """As the command line's JSON."""
+        return {
+            "game": self.exact.game.name,
+            "runs": self.runs,
+            "seed": self.seed,
+            "readings": {key: reading.plain() for key, reading in self.readings.items()},
+        }
+
+
+def minutes_a_turn(game: Game) -> float:
+    """How long one turn takes, in minutes."""
+    return game.seats.seconds_per_turn / 60
+
+
+def measure_exactly(game: Game, stop: Stop = never_stop, worth_of_thinking: bool = True) -> Analysis:
+    """Work out all exact readings; what thinking is worth takes longest and can be left out.
+
+    Raises Cancelled once ``stop()`` is true.
+    """
+    if stop():
+        raise Cancelled
+    solved = area_of(game).solve(game, stop)
+    readings = {} if solved is None else _with_minutes(game, solved)
+    worth = thinking(game, stop) if readings and worth_of_thinking else None
+    if worth is not None:
+        readings["choice"] = exact_value(worth)
+    return Analysis(game, readings, solved)
+
+
+BY_SEATS = ((Style(choose="plan"), Style()), (Style(), Style(choose="plan")))
+"""Best play against guessing, seats swapped."""
+
+
+def may_think(game: Game) -> bool:
+    """Whether seats have something to choose against each other, and best play at it is known."""
+    return game.area.shows("choice") and area_of(game).chooses(game) and bool(game.area.goals)
+
+
+def thinking(game: Game, stop: Stop = never_stop) -> float | None:
+    """What choosing well is worth: twice the share that best play wins against guessing, seats swapped, less 1.
+
+    Never below 0; None where there is nothing to choose or it can't be worked out.
+    """
+    if not may_think(game):
+        return None
+    share = 0.0
+    for styles in BY_SEATS:
+        solved = area_of(game).solve(with_styles(game, styles), stop)
+        if solved is None or "seat_wins" not in solved.readings:
+            return None
+        wins = solved.readings["seat_wins"].values or (0.0, 0.0)
+        share += wins[styles[0].choose == "guess"] / max(sum(wins), 1e-300) / 2
+    return max(0.0, 2 * share - 1)
+
+
+THOUGHT_RUNS = 20_000
+
+
+def thinking_played(game: Game, seed: int, stop: Stop = never_stop) -> Reading | None:
+    """The same from games played, where it can't be worked out; None where there is nothing to choose."""
+    if not may_think(game):
+        return None
+    shares = []
+    for styles in BY_SEATS:
+        against = with_styles(game, styles)
+        try:
+            _check_styles(against)
+        except PydanticCustomError:
+            return None  # best play is not known here
+        *_, tally = runs_of(against, seed, THOUGHT_RUNS, stop)
+        shares.append(tally.shares[:, int(styles[0].choose == "guess")])
+    won = np.concatenate(shares)
+    return Reading("simulated", max(0.0, 2 * float(won.mean()) - 1), stderr=2 * float(won.std()) / len(won) ** 0.5)
+
+
+def _check_styles(game: Game) -> None:
+    """Raise a setting error if the styles of a changed game can't be."""
+    game.seats.check_styles(game.area, remembers(game.pieces), len(game.distribution.totals))
+
+
+def in_style(game: Game, choose: str) -> Game:
+    """The game with all seats choosing in one way; a rule of thumb is the game's own where it has one."""
+    own = next((style for style in game.seats.styles if style.choose == choose), None)
+    style = own or Style(choose=choose, rule=next(iter(game.area.offered_rules), "stop_after"))
+    changed = game.model_copy(update={"seats": game.seats.model_copy(update={"styles": (style,)})})
+    if choose != "guess" and area_of(game).chooses(game):
+        try:
+            _check_styles(changed)
+        except PydanticCustomError as error:
+            raise GameError(str(error), "seats.styles") from None
+    return changed
+
+
+def with_styles(game: Game, styles: tuple[Style, ...]) -> Game:
+    """The game with one seat for each style."""
+    return game.model_copy(update={"seats": game.seats.model_copy(update={"count": len(styles), "styles": styles})})
+
+
+def _with_minutes(game: Game, solved: ExactResult) -> dict[str, Reading]:
+    """The readings of an area with those that take the seconds of the table."""
+    paced = solved.paced or solved.turns
+    readings = dict(solved.readings)
+    if paced is None:
+        return readings
+    readings["minutes"] = exact_length(paced, minutes_a_turn(game))
+    if game.brief.minutes is not None:
+        # A hair more than the limit, so that 48 turns of 15 seconds count as 12 minutes.
+        most = int(np.floor(game.brief.minutes.high / minutes_a_turn(game) + 1e-9))
+        readings["in_time"] = exact_value(1 - paced.survival(most))
+    return readings
+
+
+QUICK_RUNS, QUICK_TURNS, LONGEST_LOOK = 10_000, 3_000_000, 5_000
+"""Where a look is enough: games played, turns in all of them, and turns of one game, at most."""
+
+
+def quick_measure(game: Game, stop: Stop = never_stop, wanted: str | None = None) -> Analysis:
+    """Exact readings; where there are none by their nature, or not the one wanted, also those of games played."""
+    found = measure_exactly(game, stop, wanted == "choice")
+    if found.solved is not None and (wanted is None or wanted in found.readings):
+        return found
+    for tally in runs_of(game, 1, QUICK_RUNS, stop, LONGEST_LOOK):
+        turns = tally.all.turns
+        if turns.sum() > QUICK_TURNS or turns.max() == LONGEST_LOOK:
+            break
+    played = tally.readings()
+    if wanted == "choice" and (worth := thinking_played(game, 1, stop)) is not None:
+        played["choice"] = worth
+    return replace(found, readings={**played, **found.readings})
+
+
+def runs_of(
+    game: Game, seed: int, runs: int | None = None, stop: Stop = never_stop, most_turns: int = MOST_TURNS
+) -> Iterator[Tally]:
+    """Play the game: the tally after each batch. Raises Cancelled between batches once ``stop()`` is true."""
+    band = game.brief.minutes
+    most = None if band is None else band.high + 1e-9
+    table = RunParameters(game.seats.count, minutes_a_turn(game), most, game.area.pace == "rolls", game.area.together)
+    return stream(area_of(game).player(game), table, seed, runs, stop, most_turns)
+
+
+def measure(game: Game, runs: int | None = None, seed: int = 1, stop: Stop = never_stop) -> Measurement:
+    """Measure a game. ``runs`` None plays until the widest standard error is under half a point."""
+    exact = measure_exactly(game, stop)
+    *_, tally = runs_of(game, seed, runs, stop)
+    played = dict(tally.readings())
+    if "choice" not in exact.readings and (worth := thinking_played(game, seed, stop)) is not None:
+        played["choice"] = worth
+    return Measurement(exact, played, tally.runs, seed)

@@ -1,0 +1,86 @@
+"""Facts: the sums that a draw makes a learner do, with how often each comes up.
+
+A fact is an operation on two numbers. Which facts a draw takes follows from the expression it is worked out by:
+three dice added are first a + b, then that and c. Comparing (largest, smallest) and reading digits are no sums.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from fractions import Fraction
+from functools import lru_cache, reduce
+
+import numpy as np
+from numpy.typing import NDArray
+
+from bolometric.core.outcomes.distribution import SEED, sample_size
+from bolometric.core.outcomes.evaluate import Numbers
+from bolometric.core.outcomes.listing import MOST_LISTED, Listing, groups_of, listed, rows_of, sampled
+from bolometric.core.outcomes.totals import sort, totals_of
+from bolometric.core.pieces.draw import Draw
+from bolometric.core.pieces.expression import SIGNS
+from bolometric.core.pieces.kinds import AnyPiece
+from bolometric.core.settings.amounts import Value
+
+
+@dataclass(frozen=True, slots=True)
+class Facts:
+    """All facts of one operation."""
+
+    does: str
+    """A key of ``SIGNS``."""
+    times: dict[tuple[Value, Value], Fraction]
+    """How often each pair of numbers is worked with in one draw, on average."""
+    sampled: bool = False
+
+    @property
+    def sign(self) -> str:
+        """How the operation is written."""
+        return SIGNS[self.does]
+
+
+@lru_cache(maxsize=8)
+def facts_of(pieces: tuple[AnyPiece, ...], draw: Draw) -> tuple[Facts, ...]:
+    """The facts of one draw, by operation in the order in which they are first done."""
+    groups = groups_of(pieces)
+    few = rows_of(groups) <= MOST_LISTED
+    listing = listed(groups) if few else sampled(groups, sample_size(groups), np.random.default_rng(SEED))
+    found: dict[str, dict[tuple[Value, Value], Fraction]] = {}
+
+    def watch(does: str, one: Numbers, other: Numbers) -> None:
+        if does in SIGNS:
+            into = found.setdefault(does, {})
+            for pair, chance in _pairs(listing, one, other):
+                into[pair] = into.get(pair, Fraction(0)) + chance
+
+    totals_of(listing, draw, watch)
+    return tuple(Facts(does, times, listing.sampled) for does, times in found.items())
+
+
+def _pairs(listing: Listing, one: Numbers, other: Numbers) -> list[tuple[tuple[Value, Value], Fraction]]:
+    """The pairs of numbers with their chances, on no more axes than they stand on."""
+    shape = np.broadcast_shapes(*(np.shape(part) for n in (one, other) for part in (n.over, n.under)))
+    shape = (1,) * (len(listing.shape) - len(shape)) + shape
+    factors = [_kept(factor, shape) for factor in listing.ways]
+    ways = np.broadcast_to(reduce(np.multiply, factors), shape).ravel()
+    left, right = (sort(_flat(numbers, shape)) for numbers in (one, other))
+    code = left.place * len(right.values) + right.place
+    codes, place = np.unique(code, return_inverse=True)
+    counts = np.zeros(len(codes), object)
+    np.add.at(counts, place, ways.astype(object))
+    whole = sum(counts)
+    return [
+        ((left.values[at // len(right.values)], right.values[at % len(right.values)]), Fraction(int(count), whole))
+        for at, count in zip(codes.tolist(), counts, strict=True)
+    ]
+
+
+def _kept(factor: NDArray[np.int64], shape: tuple[int, ...]) -> NDArray[np.int64]:
+    """A factor of the ways, summed over its axis if the pair does not stand on it."""
+    axis = int(np.argmax(factor.shape)) if factor.size > 1 else 0
+    return factor.sum(keepdims=True) if factor.size > 1 and shape[axis] == 1 else factor
+
+
+def _flat(numbers: Numbers, shape: tuple[int, ...]) -> Numbers:
+    under = numbers.under if isinstance(numbers.under, int) else np.broadcast_to(numbers.under, shape).ravel()
+    return Numbers(np.broadcast_to(numbers.over, shape).ravel(), under)

@@ -1,0 +1,201 @@
+"""Outcomes: what all the pieces of one draw can show together, with whole-number ways.
+
+A *group* is what one piece gives: one number, or, from a pack that deals several cards, as many. Groups are
+independent of each other; within a pack's group the cards drawn are not put back between. The ways of a group
+are counted in its own smallest whole units: faces of a die, parts of a spinner's circle, physical cards in the
+order drawn, sides of each counter.
+
+``listed`` lays every outcome out on a grid with an axis for each group, so that any expression can be worked out on
+all of them at once. Cost: at most ``MOST_LISTED`` entries.
+"""
+
+from __future__ import annotations
+
+from collections import Counter
+from dataclasses import dataclass
+from fractions import Fraction
+from functools import lru_cache, reduce
+from math import comb, gcd, lcm, prod
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+from bolometric.core.pieces.kinds import AnyPiece, Counters, Die, Pack, Sector, Spinner
+from bolometric.core.settings.amounts import Value
+
+MOST_LISTED = 2_000_000
+Whole = NDArray[np.int64]
+
+
+@dataclass(frozen=True, slots=True)
+class Group:
+    """What one piece gives to a draw; the three lists have one entry for each different thing it shows."""
+
+    values: tuple[Value, ...]
+    marks: tuple[int, ...]
+    """What it counts for where special ones are counted."""
+    special: tuple[bool, ...]
+    weights: tuple[int, ...]
+    """Ways of each; for a pack how many such cards there are."""
+    drawn: int = 1
+
+    @property
+    def rows(self) -> int:
+        """A bound on how many outcomes there are to list."""
+        return prod(len(self.values) for _ in range(self.drawn))
+
+    @property
+    def all_ways(self) -> int:
+        """Ways in all: orders of physical cards, if several are drawn."""
+        whole = sum(self.weights)
+        return prod(whole - k for k in range(self.drawn))
+
+
+@lru_cache(maxsize=256)
+def group_of(piece: AnyPiece) -> Group:
+    """The group that a piece gives."""
+    if isinstance(piece, Counters):
+        fronts = range(piece.count + 1)
+        ways = tuple(comb(piece.count, front) for front in fronts)
+        return Group(piece.values, tuple(fronts), (False,) * len(ways), ways)
+    tally: Counter[tuple[Value, bool]] = Counter()
+    unit = 1
+    match piece:
+        case Die(faces=faces):
+            tally.update((face.number, face.special) for face in faces)
+        case Spinner(sectors=sectors):
+            unit = _unit(sectors)
+            for sector in sectors:
+                tally[sector.number, sector.special] += int(sector.angle * unit)
+        case Pack(cards=cards):
+            for card in cards:
+                tally[card.number, card.special] += card.count
+    shared = gcd(*tally.values()) if isinstance(piece, Spinner) else 1
+    keys = sorted(tally)
+    return Group(
+        tuple(value for value, _ in keys),
+        tuple(int(special) for _, special in keys),
+        tuple(special for _, special in keys),
+        tuple(tally[key] // shared for key in keys),
+        piece.drawn if isinstance(piece, Pack) else 1,
+    )
+
+
+def _unit(sectors: tuple[Sector, ...]) -> int:
+    return lcm(*(sector.angle.denominator for sector in sectors))
+
+
+def groups_of(pieces: tuple[AnyPiece, ...]) -> tuple[Group, ...]:
+    """One group for each piece."""
+    return tuple(group_of(piece) for piece in pieces)
+
+
+def rows_of(groups: tuple[Group, ...]) -> int:
+    """How many rows a list of all outcomes has at most."""
+    return prod(group.rows for group in groups)
+
+
+def unit_of(groups: tuple[Group, ...]) -> int:
+    """The least whole number that makes every value shown whole when multiplied by it."""
+    return lcm(*(Fraction(value).denominator for group in groups for value in group.values))
+
+
+@dataclass(frozen=True, slots=True)
+class Listing:
+    """Outcomes: every one, or a sample.
+
+    Each group has an axis of its own and arrays broadcast against each other, so that what stands on few letters is
+    worked out on few entries. A sample has one axis, an outcome an entry.
+    """
+
+    unit: int
+    """Numbers shown are whole multiples of 1/unit."""
+    columns: tuple[Whole, ...]
+    """For each letter what it shows, times ``unit``."""
+    places: tuple[Whole, ...]
+    """For each letter which of its group's values that is."""
+    marks: tuple[Whole, ...]
+    """For each letter what it counts for."""
+    special: tuple[NDArray[np.bool_], ...]
+    """For each letter whether a special face is shown."""
+    ways: tuple[NDArray[Any], ...]
+    """Factors of the ways, one for each axis; Python's integers where the machine's might overflow."""
+    shape: tuple[int, ...]
+    sampled: bool = False
+
+    @property
+    def rows(self) -> int:
+        """How many outcomes there are."""
+        return prod(self.shape)
+
+    def all_ways(self) -> NDArray[Any]:
+        """Ways of every outcome, shape (rows,)."""
+        return np.broadcast_to(reduce(np.multiply, self.ways), self.shape).ravel()
+
+    def alike(self) -> bool:
+        """Whether every outcome has one way."""
+        return all(bool((factor == 1).all()) for factor in self.ways)
+
+    def any_special(self) -> NDArray[np.bool_] | None:
+        """Which outcomes show a special face, shape (rows,); None if none does."""
+        shown = [column for column in self.special if column.any()]
+        return np.broadcast_to(reduce(np.logical_or, shown), self.shape).ravel() if shown else None
+
+
+def listed(groups: tuple[Group, ...]) -> Listing:
+    """Every outcome. The caller sees to it that ``rows_of`` is within ``MOST_LISTED``."""
+    tables = [_rows(group) for group in groups]
+    big = prod(group.all_ways for group in groups) >= 2**62
+    places, ways = [], []
+    for axis, (columns, weights) in enumerate(tables):
+        shape = [1] * len(groups)
+        shape[axis] = len(weights)
+        places += [column.reshape(shape) for column in columns]
+        ways.append(weights.astype(object if big else np.int64).reshape(shape))
+    return _listing(groups, tuple(places), tuple(ways), tuple(len(weights) for _, weights in tables))
+
+
+def _rows(group: Group) -> tuple[list[Whole], NDArray[Any]]:
+    """The outcomes of one group: places for each letter, and ways (orders of physical cards)."""
+    size = len(group.values)
+    if group.drawn == 1:
+        return [np.arange(size)], np.array(group.weights, object)
+    columns = [axis.ravel() for axis in np.indices((size,) * group.drawn)]
+    left = np.array(group.weights, np.int64)
+    ways = np.ones(len(columns[0]), np.int64)
+    for k, column in enumerate(columns):
+        taken = sum((earlier == column).astype(np.int64) for earlier in columns[:k])
+        ways = ways * np.maximum(left[column] - taken, 0)
+    real = ways > 0
+    return [column[real] for column in columns], ways[real].astype(object)
+
+
+def _listing(
+    groups: tuple[Group, ...], places: tuple[Whole, ...], ways: tuple[NDArray[Any], ...], shape: tuple[int, ...],
+    sampled: bool = False,
+) -> Listing:  # fmt: skip
+    unit = unit_of(groups)
+    letters = list(zip([group for group in groups for _ in range(group.drawn)], places, strict=True))
+    columns = [np.array([int(v * unit) for v in group.values], np.int64)[place] for group, place in letters]
+    marks = [np.array(group.marks, np.int64)[place] for group, place in letters]
+    special = [np.array(group.special)[place] for group, place in letters]
+    return Listing(unit, tuple(columns), places, tuple(marks), tuple(special), ways, shape, sampled)
+
+
+def sampled(groups: tuple[Group, ...], rows: int, rng: np.random.Generator) -> Listing:
+    """So many outcomes by chance, of groups too many to list."""
+    places: list[Whole] = []
+    for group in groups:
+        if group.drawn == 1:
+            weights = np.array([float(weight) for weight in group.weights])
+            places.append(rng.choice(len(weights), rows, p=weights / weights.sum()))
+            continue
+        left = np.tile(np.array(group.weights, np.int64), (rows, 1))
+        for _ in range(group.drawn):
+            reach = left.cumsum(axis=1)
+            dealt = (rng.random(rows) * reach[:, -1]).astype(np.int64)
+            place = (reach <= dealt[:, None]).sum(axis=1)
+            left[np.arange(rows), place] -= 1
+            places.append(place)
+    return _listing(groups, tuple(places), (np.ones(rows, np.int64),), (rows,), sampled=True)

@@ -1,0 +1,77 @@
+"""Pieces in words: what they are and what they show."""
+
+from __future__ import annotations
+
+from collections import Counter
+from collections.abc import Sequence
+from itertools import pairwise
+
+from bolometric.core.pieces.kinds import AnyPiece, Counters, Die, Pack, Spinner, faces_of, specials
+from bolometric.core.pieces.presets import called
+from bolometric.core.settings.amounts import Value, tidy
+from bolometric.core.text.figures import listing, listing_words, minus, number
+
+MOST_SAID = 12
+"""Numbers of a list that are named."""
+
+
+def _run(values: Sequence[Value]) -> str:
+    """Values as 'low to high' where they are a run, else as a list, cut where it is long."""
+    low, high = values[0], values[-1]
+    if len(values) > 2 and all(b - a == 1 for a, b in pairwise(values)):
+        return f"{minus(low)} to {minus(high)}"
+    if len(values) > MOST_SAID:
+        return f"{listing(values[: MOST_SAID - 1], 'and')} and {len(values) - MOST_SAID + 1} more"
+    return listing(values, "and")
+
+
+def shows(piece: AnyPiece) -> str:
+    """What a piece shows: a preset's words, a run, or the list."""
+    preset = called(piece)
+    match piece:
+        case Die() | Spinner():
+            marked = listing([f.number for f in faces_of(piece) if f.special], "and") if specials((piece,)) else ""
+            said = preset or _run(piece.values)
+            if isinstance(piece, Spinner) and len({sector.angle for sector in piece.sectors}) > 1:
+                said = listing_words([f"{minus(s.number)} ({minus(tidy(s.angle))}°)" for s in piece.sectors], "and")
+            return f"{said}, {marked} special" if marked else said
+        case Pack():
+            even = len({card.count for card in piece.cards}) == 1
+            each = piece.cards[0].count
+            said = _run(piece.values) if even else listing_words(
+                [f"{minus(card.number)} × {card.count}" for card in piece.cards], "and"
+            )  # fmt: skip
+            if even and each > 1:
+                said += f", {number(each)} of each"
+            said += f", {number(piece.drawn)} drawn at once" if piece.drawn > 1 else ""
+            return said + (", kept out" if piece.after == "keep_out" else "")
+        case Counters():
+            if piece.front == 1 and piece.back == 0:
+                return f"{piece.front_word} up counts"
+            front, back = minus(tidy(piece.front)), minus(tidy(piece.back))
+            return f"{front} for {piece.front_word} up, {back} for {piece.back_word} up"
+
+
+def _of_kind(piece: AnyPiece, count: int) -> str:
+    match piece:
+        case Die():
+            return f"{number(count)} {'die' if count == 1 else 'dice'}"
+        case Spinner():
+            return f"{number(count)} spinner{'s' if count > 1 else ''}"
+        case Pack():
+            return f"{number(count)} pack{'s' if count > 1 else ''} of {piece.size} cards"
+        case Counters():
+            each = f"{number(piece.count)} two-sided counter{'s' if piece.count > 1 else ''}"
+            return each if count == 1 else f"{number(count)} handfuls of {each}"
+
+
+def pieces_words(pieces: Sequence[AnyPiece]) -> str:
+    """All the pieces: 'two dice, faces 1 to 6', or a group for each kind of piece."""
+    groups = Counter(pieces)
+    told = [
+        (_of_kind(piece, count), ("faces " if isinstance(piece, Die) else "") + shows(piece))
+        for piece, count in groups.items()
+    ]
+    if len(told) == 1:
+        return ", ".join(told[0])
+    return listing_words([f"{what} ({which})" for what, which in told], "and")

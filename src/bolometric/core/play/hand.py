@@ -1,0 +1,157 @@
+"""A hand: the pieces used by chance, one draw after another, for those without the real ones.
+
+The faces shown are the physical ones (which sector, which card), so that they can be drawn; the total is worked
+out by the same route as the odds. Cards kept out stay out. A seed gives the same sequence again.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from fractions import Fraction
+
+import numpy as np
+
+from bolometric.core.outcomes.listing import Listing, groups_of, unit_of
+from bolometric.core.outcomes.totals import totals_of
+from bolometric.core.pieces.draw import Draw, expression_of
+from bolometric.core.pieces.expression import SIGNS, Alone, Expression, Letter, Node, Number, Operation
+from bolometric.core.pieces.kinds import AnyPiece, Counters, Die, Pack, Spinner, faces_of
+from bolometric.core.settings.amounts import Value, tidy
+from bolometric.core.text.figures import minus
+
+BINDING = {"add": 1, "subtract": 1, "multiply": 2, "divide": 2, "div": 2, "mod": 2}
+"""How tightly an operation binds: a looser one inside a tighter one stands in brackets."""
+
+
+@dataclass(frozen=True, slots=True)
+class Thrown:
+    """What one piece shows after a draw: which faces (or how many fronts), and for a spinner where its needle is."""
+
+    piece: AnyPiece
+    faces: tuple[int, ...]
+    """Index of each face, sector or card shown; for counters the number of fronts."""
+    needle: float = 0.0
+    """Degrees with the clock from twelve."""
+
+    @property
+    def special(self) -> bool:
+        """Whether any face shown is marked."""
+        return not isinstance(self.piece, Counters) and any(_marks(self))
+
+    @property
+    def values(self) -> tuple[Value, ...]:
+        """The numbers shown."""
+        return tuple(self.piece.values[face] for face in self.faces)
+
+
+@dataclass(frozen=True, slots=True)
+class Shown:
+    """One draw."""
+
+    thrown: tuple[Thrown, ...]
+    total: Value | None
+    sum: str
+    """How the total came about: '3 + 5 = 8'."""
+
+
+class Hand:
+    """Draws one after another."""
+
+    def __init__(self, pieces: tuple[AnyPiece, ...], draw: Draw, seed: int) -> None:
+        self.pieces, self.draw_rule = pieces, draw
+        self._rng = np.random.default_rng(seed)
+        self._left: dict[int, list[int]] = {}
+
+    def draw(self) -> Shown:
+        """Use all pieces once."""
+        thrown = tuple(self._throw(i, piece) for i, piece in enumerate(self.pieces))
+        total = total_of(thrown, self.draw_rule)
+        return Shown(thrown, total, sum_words(thrown, self.draw_rule, total))
+
+    def part(self, shown: Shown, pieces: int) -> Shown:
+        """The same draw with only the first so many pieces."""
+        if pieces >= len(shown.thrown):
+            return shown
+        thrown = shown.thrown[:pieces]
+        total = total_of(thrown, self.draw_rule)
+        return Shown(thrown, total, sum_words(thrown, self.draw_rule, total))
+
+    def _throw(self, i: int, piece: AnyPiece) -> Thrown:
+        match piece:
+            case Die(faces=faces):
+                return Thrown(piece, (int(self._rng.integers(len(faces))),))
+            case Counters(count=count):
+                return Thrown(piece, (int(self._rng.integers(0, 2, count).sum()),))
+            case Spinner(sectors=sectors):
+                needle = float(self._rng.random() * 360)
+                edges = np.cumsum([float(sector.angle) for sector in sectors])
+                return Thrown(piece, (min(int(np.searchsorted(edges, needle, "right")), len(sectors) - 1),), needle)
+            case Pack(cards=cards):
+                left = self._left.get(i, [])
+                if piece.after == "put_back" or len(left) < piece.drawn:
+                    left = [k for k, card in enumerate(cards) for _ in range(card.count)]
+                    self._rng.shuffle(left)
+                taken, self._left[i] = left[: piece.drawn], left[piece.drawn :]
+                return Thrown(piece, tuple(taken))
+
+
+def total_of(thrown: tuple[Thrown, ...], draw: Draw) -> Value | None:
+    """The total of what is shown; None if it is no number."""
+    groups = groups_of(tuple(one.piece for one in thrown))
+    unit = unit_of(groups)
+    values = [value for one in thrown for value in one.values]
+    marks = [mark for one in thrown for mark in _marks(one)]
+    columns = tuple(np.array([int(value * unit)]) for value in values)
+    one_way, plain = (np.ones(1, np.int64),), tuple(np.zeros(1, bool) for _ in values)
+    counted = tuple(np.array([mark]) for mark in marks)
+    found = totals_of(Listing(unit, columns, columns, counted, plain, one_way, (1,)), draw)
+    return found.values[0] if found.values else None
+
+
+def _marks(one: Thrown) -> list[int]:
+    if isinstance(one.piece, Counters):
+        return list(one.faces)
+    faces = faces_of(one.piece)
+    return [int(faces[face].special) for face in one.faces]
+
+
+def sum_words(thrown: tuple[Thrown, ...], draw: Draw, total: Value | None) -> str:
+    """How the total came about, in figures."""
+    values = [value for one in thrown for value in one.values]
+    result = "no number" if total is None else minus(total)
+    expression = expression_of(draw, len(values))
+    if draw.make in ("largest", "smallest", "count", "difference") or expression is None:
+        shown = ", ".join(minus(value) for value in values)
+        words = {"largest": "the largest", "smallest": "the smallest", "count": "counted", "difference": "difference"}
+        return f"{shown}: {words.get(draw.make, 'read')} {result}"
+    if isinstance(expression.root, Letter):
+        return result
+    return f"{written(expression, values)} = {result}"
+
+
+def written(expression: Expression, values: list[Value]) -> str:
+    """An expression with numbers in place of its letters."""
+    return _written(expression.root, values, 0)
+
+
+def _written(node: Node, values: list[Value], bound: int) -> str:
+    match node:
+        case Number(value):
+            return _bracketed(tidy(value), bound)
+        case Letter(index):
+            return _bracketed(values[index], bound)
+        case Alone(does, inner):
+            text = _written(inner, values, 3)
+            return f"|{text}|" if does == "abs" else f"(−{text})"
+        case Operation(does, left, right) if does in SIGNS:
+            binding = BINDING[does]
+            text = f"{_written(left, values, binding)} {SIGNS[does]} {_written(right, values, binding + 1)}"
+            return f"({text})" if binding < bound else text
+        case Operation(does, left, right):
+            return f"{does}({_written(left, values, 0)}, {_written(right, values, 0)})"
+
+
+def _bracketed(value: Value, bound: int) -> str:
+    """A number; below zero, or a fraction, in brackets where an operation is beside it."""
+    text = minus(value)
+    return f"({text})" if bound > 1 and (value < 0 or (isinstance(value, Fraction) and "/" in text)) else text

@@ -1,0 +1,130 @@
+"""A game played by hand, one draw or one choice at a time, by the compiled rules of the runs.
+
+Every position of the table is an immutable value, so taking a step back is taking the one before. Draws come from a
+seeded sequence that is kept: after a step back the same draw comes again, and the same seed starts the same game.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Any
+
+import numpy as np
+
+from bolometric.core.areas.registry import table_of
+from bolometric.core.game.document import Game
+from bolometric.core.game.seats import Style
+from bolometric.core.outcomes.distribution import distribution_of
+from bolometric.core.pieces.kinds import AnyPiece
+from bolometric.core.play.hand import Hand, Shown
+from bolometric.core.results.standing import Drawn, Option, Standing
+from bolometric.core.settings.amounts import Value
+from bolometric.core.text.figures import minus
+
+
+@dataclass(frozen=True, slots=True)
+class Position:
+    """How the table stands, and what lies on it."""
+
+    standing: Any
+    """The area's own :class:`Standing`."""
+    draws: int = 0
+    """Draws of the whole game, so which of the sequence comes next."""
+    shown: Shown | None = None
+
+
+class Sitting:
+    """One game at the table. ``past`` holds every position so far, the present one last."""
+
+    def __init__(self, game: Game, seed: int = 1) -> None:
+        self.game = game
+        self.rules = table_of(game)
+        self.past: list[Position] = []
+        self.restart(seed)
+
+    def restart(self, seed: int) -> None:
+        """Begin again; the same seed gives the same draws."""
+        self.seed = seed
+        self._rng = np.random.default_rng(seed + 1)
+        self._hands: dict[tuple[AnyPiece, ...], Hand] = {}
+        self._sequences: dict[tuple[AnyPiece, ...], list[Shown]] = {}
+        self.past = [Position(self.rules.begin(self.game))]
+
+    @property
+    def here(self) -> Position:
+        """The present position."""
+        return self.past[-1]
+
+    @property
+    def now(self) -> Any:
+        """How the table stands now: a :class:`Standing` of the area's own kind."""
+        return self.here.standing
+
+    @property
+    def can_undo(self) -> bool:
+        """Whether there is a step to take back."""
+        return len(self.past) > 1
+
+    @property
+    def may_draw(self) -> bool:
+        """Whether a draw is to come, or may."""
+        return self.now.waiting in ("draw", "either")
+
+    @property
+    def options(self) -> tuple[Option, ...]:
+        """What the seat to move may choose."""
+        return self.rules.options(self.game, self.now) if self.now.waiting in ("choice", "either") else ()
+
+    @property
+    def totals(self) -> tuple[Value, ...]:
+        """What the next draw can make."""
+        return distribution_of(self.rules.pieces(self.game, self.now), self.game.draw).totals
+
+    def undo(self) -> None:
+        """Take one step back."""
+        if self.can_undo:
+            self.past.pop()
+
+    def draw(self, wanted: Value | None = None) -> None:
+        """Draw, or take ``wanted`` as the total that came up (to try a case)."""
+        if not self.may_draw:
+            return
+        shown = self._next()
+        drawn = Drawn(shown.total, shown.sum, any_special(shown))
+        if wanted is not None:
+            drawn = Drawn(wanted, f"{minus(wanted)} (set)")
+        landed = self.rules.landed(self.game, self.now, drawn)
+        self.past.append(Position(landed, self.here.draws + 1, shown if wanted is None else None))
+
+    def choose(self, key: Any) -> None:
+        """Take an option."""
+        if any(option.key == key for option in self.options):
+            chosen: Standing = self.rules.choose(self.game, self.now, key)
+            self.past.append(Position(chosen, self.here.draws, self.here.shown))
+
+    def play_on(self, style: Style) -> None:
+        """One step for a seat that chooses by a style."""
+        key = self.rules.pick(self.game, self.now, style, self._rng) if self.options else None
+        if key is None:
+            self.draw()
+        else:
+            self.choose(key)
+
+    def coach(self) -> str:
+        """Each option with its value under best play, and what choosing it costs."""
+        return "The game is over." if self.now.over else self.rules.coach(self.game, self.now)
+
+    def _next(self) -> Shown:
+        """The next of the sequence; where only some of the game's pieces are used, those of the same draw."""
+        used = self.rules.pieces(self.game, self.now)
+        whole = self.game.pieces if used == self.game.pieces[: len(used)] else used
+        hand = self._hands.setdefault(whole, Hand(whole, self.game.draw, self.seed + len(self._hands)))
+        sequence = self._sequences.setdefault(whole, [])
+        while len(sequence) <= self.here.draws:
+            sequence.append(hand.draw())
+        return hand.part(sequence[self.here.draws], len(used))
+
+
+def any_special(shown: Shown) -> bool:
+    """Whether a special face is shown."""
+    return any(thrown.special for thrown in shown.thrown)

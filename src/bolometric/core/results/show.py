@@ -1,0 +1,47 @@
+"""Values of readings as they are written, everywhere."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from bolometric.core.results.readings import KINDS, Reading, Unit
+from bolometric.core.text.figures import minus, percent, significant
+
+MAY_NEVER_END = "may never end"
+
+
+def _signed_points(value: float) -> str:
+    points = round(100 * value, 1)
+    return f"{'+' if points > 0 else ''}{minus(points)} pts"
+
+
+SHOW: dict[Unit, Callable[[float], str]] = {
+    "count": lambda value: minus(round(value, 1)) if abs(value) < 1000 else f"{value:,.0f}".replace("-", "−"),
+    "minutes": lambda value: f"{value:.{1 if value < 100 else 0}f} min" if value < 1000 else f"{value:,.0f} min",
+    "share": percent,
+    "edge": _signed_points,
+}
+"""How a value of each unit is written, everywhere."""
+
+
+def show(key: str, value: float | None) -> str:
+    """A value of a reading in words; a dash for what does not exist."""
+    return "–" if value is None else SHOW[KINDS[key].unit](value)
+
+
+def headline(key: str, reading: Reading) -> str:
+    """The reading in one short phrase: its mean, or that it may never end."""
+    if reading.values is not None:
+        return ", ".join(show(key, value) for value in reading.values)
+    if reading.mean is None and reading.never:
+        return MAY_NEVER_END
+    return show(key, reading.mean)
+
+
+def certainty(key: str, reading: Reading) -> str:
+    """'exact', or 'simulated' with its standard error."""
+    if reading.method == "exact":
+        return "exact"
+    if KINDS[key].unit in ("share", "edge"):
+        return f"simulated ± {100 * reading.stderr:.2g} pts"
+    return f"simulated ± {significant(reading.stderr, 2)}"

@@ -1,0 +1,109 @@
+"""Knobs: the settings of a game, declared once on the model's fields.
+
+A field that a maker may change carries a :class:`Knob` in its annotation, beside pydantic's own limits.
+Three readers share it: the rule sheet (a word to click), the suggestions (what may be varied, by what
+step) and the file's JSON Schema (through the field's description).
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from typing import Any, Literal
+
+from pydantic.fields import FieldInfo
+
+from bolometric.core.settings.errors import GameError
+from bolometric.core.settings.part import Part
+
+KnobKind = Literal[
+    "number",
+    "choice",
+    "totals",
+    "pieces",
+    "band",
+    "text",
+    "amount",
+    "formula",
+    "styles",
+    "placements",
+    "numbers",
+    "sides",
+]
+
+
+@dataclass(frozen=True, slots=True)
+class Choice:
+    """One value of a setting that educators settle differently."""
+
+    value: str
+    words: str
+    """How it reads within the rule's sentence."""
+    order: str
+    """The same as something to do: the words of a suggestion."""
+    effect: str
+    """One sentence: what choosing it does to the game."""
+
+
+@dataclass(frozen=True, slots=True)
+class Knob:
+    """How a field is changed by hand."""
+
+    kind: KnobKind
+    label: str
+    step: float = 1
+    unit: str = ""
+    scale: float = 1
+    """What one stored unit is on screen: 100 for shares that are shown in percent."""
+    choices: tuple[Choice, ...] = ()
+    hint: str = ""
+    order: str = ""
+    """A number as something to do, with {} for it; if empty it is made of the label."""
+    when: tuple[tuple[str, tuple[str, ...]], ...] = ()
+    """Other fields of the same part, each with the values for which this setting matters."""
+    suggested: tuple[str, ...] | None = None
+    """The choices that may be suggested as a change; None for all."""
+
+    def matters(self, part: Part) -> bool:
+        """Whether the setting does anything as the part stands."""
+        return all(getattr(part, name) in values for name, values in self.when)
+
+    def words(self, value: str) -> str:
+        """The words of a choice."""
+        return next(choice.words for choice in self.choices if choice.value == value)
+
+
+@dataclass(frozen=True, slots=True)
+class KnobAt:
+    """A knob in its place: the path to it, its value in this game, and the limits of its field."""
+
+    path: str
+    knob: Knob
+    value: Any
+    low: float | None
+    high: float | None
+    longest: int | None
+
+
+def _limit(field: FieldInfo, name: str) -> Any:
+    return next((value for meta in field.metadata if (value := getattr(meta, name, None)) is not None), None)
+
+
+def knobs(part: Part, prefix: str = "") -> Iterator[KnobAt]:
+    """Every knob below ``part`` that matters as it stands, in the order of the fields."""
+    for name, field in type(part).model_fields.items():
+        value, path = getattr(part, name), f"{prefix}{name}"
+        knob = next((meta for meta in field.metadata if isinstance(meta, Knob)), None)
+        if knob is not None and knob.matters(part):
+            low, high, longest = (_limit(field, limit) for limit in ("ge", "le", "max_length"))
+            yield KnobAt(path, knob, value, low, high, longest)
+        elif knob is None and isinstance(value, Part):
+            yield from knobs(value, f"{path}.")
+
+
+def knob_at(part: Part, path: str) -> KnobAt:
+    """The knob at ``path``. Raises GameError if there is none."""
+    for found in knobs(part):
+        if found.path == path:
+            return found
+    raise GameError("There is no such setting.", path)

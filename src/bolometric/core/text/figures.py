@@ -1,0 +1,72 @@
+"""How numbers and lists are written, everywhere: true minus signs, plain decimals, percent, plurals, lists in words."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Sequence
+from fractions import Fraction
+
+from bolometric.core.settings.amounts import Value
+
+LONGEST_DECIMAL = 4
+"""Digits after the point that a number is written out to."""
+NUMBERS = ("no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve")
+
+
+def number(count: int) -> str:
+    """Small numbers as words."""
+    return NUMBERS[count] if 0 <= count < len(NUMBERS) else str(count)
+
+
+def minus(value: Value | float) -> str:
+    """A number with a true minus sign; an exact one as a decimal if that is short, else as a fraction."""
+    if isinstance(value, Fraction) and value.denominator > 1:
+        short = 10**LONGEST_DECIMAL % value.denominator == 0
+        text = f"{float(value):.{LONGEST_DECIMAL}f}".rstrip("0") if short else f"{value.numerator}/{value.denominator}"
+    elif isinstance(value, float):
+        text = f"{value:g}"
+    else:
+        text = str(int(value))
+    return text.replace("-", "−")
+
+
+def significant(value: float, digits: int) -> str:
+    """So many digits that count, the rest noughts; written out, with commas in thousands."""
+    near = float(f"{value:.{digits}g}")
+    text = f"{near:,.0f}" if abs(near) >= 1000 else f"{near:.12f}".rstrip("0").rstrip(".")
+    return text.replace("-", "−")
+
+
+def listing_words(words: Sequence[str], last: str) -> str:
+    """Words as a list: '2, 7 or 10' when ``last`` is 'or'."""
+    return words[0] if len(words) == 1 else f"{', '.join(words[:-1])} {last} {words[-1]}"
+
+
+def listing(values: Iterable[Value], last: str) -> str:
+    """Numbers as a list in words."""
+    return listing_words([minus(value) for value in values], last)
+
+
+def plural(count: int, one: str, many: str = "") -> str:
+    """'1 square', '2 squares'."""
+    return f"{count:,} {one if count == 1 else many or one + 's'}"
+
+
+ROUNDING = 1e-14
+"""How far a share may be from 1 by rounding alone."""
+
+
+def percent(share: float) -> str:
+    """A share in percent, with a digit more where it is small; never '0%' for what can happen."""
+    value = 100.0 if share > 1 - ROUNDING else 100 * share
+    if value == 0:
+        return "0%"
+    if value < 0.1:
+        return "under 0.1%"
+    if 99.9 < value < 100:
+        return "over 99.9%"
+    return f"{value:.1f}%" if value < 9.95 or 99 < value < 100 else f"{value:.0f}%"
+
+
+def short_percent(share: float) -> str:
+    """A share in percent for where there is little room."""
+    return "<1%" if 0 < share <= 0.005 else ">99%" if 0.995 <= share < 1 else f"{100 * share:.0f}%"

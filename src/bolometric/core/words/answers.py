@@ -1,0 +1,113 @@
+"""Answers to questions about a draw, as sentences; the figures are those of :mod:`questions`."""
+
+from __future__ import annotations
+
+from fractions import Fraction
+
+from bolometric.core.outcomes.distribution import Distribution
+from bolometric.core.outcomes.events import Asked, Figure, Questions, wanted
+from bolometric.core.settings.amounts import Value
+from bolometric.core.text.figures import listing, minus, percent, plural
+from bolometric.core.words.odds_words import fraction_words, sure
+
+
+def asked_words(asked: Asked, totals: tuple[Value, ...]) -> str:
+    """What is asked for: '7 or 11', 'at least 9'."""
+    match asked:
+        case "these":
+            return listing(totals, "or")
+        case "at_least":
+            return f"at least {minus(totals[0])}"
+        case "at_most":
+            return f"at most {minus(totals[0])}"
+
+
+def _known(figure: Figure) -> str:
+    return f"simulated ± {100 * figure.stderr:.2g} points" if figure.stderr else "exact"
+
+
+def chance_answer(questions: Questions, asked: Asked, totals: tuple[Value, ...]) -> str:
+    """How likely one draw is to make it."""
+    odds = questions.odds
+    chance = questions.chance(wanted(asked, totals))
+    what = asked_words(asked, totals)
+    if chance == 0 and not odds.sampled:
+        return f"A total of {what} never comes up (exact)."
+    ways = int(chance * odds.all_ways)
+    return f"A total of {what}: {ways:,} of {odds.all_ways:,} ways, {fraction_words(chance)} ({sure(odds)})."
+
+
+def within_answer(questions: Questions, asked: Asked, totals: tuple[Value, ...], draws: int) -> str:
+    """How likely it is to come at least once."""
+    found = questions.within(wanted(asked, totals), draws)
+    return f"At least once in {plural(draws, 'draw')}: {percent(found.value)} ({_known(found)})."
+
+
+def wait_answer(questions: Questions, asked: Asked, totals: tuple[Value, ...]) -> str:
+    """How long until it comes."""
+    found = questions.wait(wanted(asked, totals))
+    if found.mean is None or found.nine_in_ten is None:
+        return "It may never come, so there is no mean to wait for."
+    error = f"simulated ± {found.mean.stderr:.2g}" if found.mean.stderr else "exact"
+    return (
+        f"Until it comes: {found.mean.value:.3g} draws on average ({error}); nine times in ten it has come by draw "
+        f"{found.nine_in_ten:,}."
+    )
+
+
+def after_first_answer(questions: Questions, shown: Value, asked: Asked, totals: tuple[Value, ...]) -> str:
+    """Once the first has landed: what the second must show to make it."""
+    found = questions.after_first(shown, wanted(asked, totals))
+    what = asked_words(asked, totals)
+    if found is None:
+        return "This is for two numbers shown one after the other."
+    seconds, chance = found
+    if not seconds:
+        return f"After {minus(shown)} on the first, nothing on the second makes {what} (exact)."
+    if chance == 1:
+        return f"After {minus(shown)} on the first, whatever the second shows makes {what} (exact)."
+    return (
+        f"After {minus(shown)} on the first, {listing(seconds, 'or')} on the second makes {what}: "
+        f"{fraction_words(chance)} (exact)."
+    )
+
+
+def first_answer(questions: Questions, one: Value, other: Value) -> str:
+    """Which of two totals comes first."""
+    if one == other:
+        return "Choose two different totals."
+    found = questions.which_first(one, other)
+    if found is None:
+        return "Neither of them ever comes up."
+    if found.value == 0.5 and not found.stderr:
+        return f"{minus(one)} and {minus(other)} are as likely to come first (exact)."
+    sooner, later, share = (one, other, found.value) if found.value >= 0.5 else (other, one, 1 - found.value)
+    return f"{minus(sooner)} comes before {minus(later)} in {percent(share)} of cases ({_known(found)})."
+
+
+def comparison(names: tuple[str, str], sets: tuple[Distribution, Distribution]) -> str:
+    """What moving from one set of pieces to another does."""
+    before, after = sets
+    told = []
+    for what, one, other in (("mean", before.mean, after.mean), ("spread (sd)", before.sd, after.sd)):
+        same = abs(one - other) < 1e-12
+        values = f"{minus(round(one, 2))}" if same else f"{minus(round(one, 2))} to {minus(round(other, 2))}"
+        told.append(f"{what} {'stays' if same else 'goes from'} {values}")
+    low, high = (f"{minus(odds.totals[0])} to {minus(odds.totals[-1])}" for odds in sets)
+    told.append(f"reach stays {low}" if low == high else f"reach {low} becomes {high}")
+    told.append(f"never-numbers in between: {before.gaps:,} before, {after.gaps:,} after")
+    known = "exact" if not (before.sampled or after.sampled) else "partly simulated"
+    larger = percent(_second_is_larger(before, after))
+    return f"{names[0]} to {names[1]}: {'; '.join(told)}; {names[1]} is the larger {larger} of the time ({known})."
+
+
+def _second_is_larger(one: Distribution, other: Distribution) -> float:
+    """How often the second gives the larger number when both are drawn once: what is felt as stronger."""
+    ways = list(zip(other.totals, other.ways, strict=True))
+    at, above, larger = 0, sum(other.ways), 0
+    for total, count in zip(one.totals, one.ways, strict=True):
+        while at < len(ways) and ways[at][0] <= total:
+            above -= ways[at][1]
+            at += 1
+        larger += count * above
+    return float(Fraction(larger, sum(one.ways) * sum(other.ways)))

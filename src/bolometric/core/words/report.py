@@ -1,0 +1,87 @@
+"""Readings and odds as text, for the command line and for copying out."""
+
+from __future__ import annotations
+
+from fractions import Fraction
+from typing import Any
+
+from bolometric.core.game.document import Game
+from bolometric.core.measure.measuring import Measurement
+from bolometric.core.outcomes.distribution import Distribution
+from bolometric.core.results.readings import KINDS
+from bolometric.core.results.show import certainty, headline, show
+from bolometric.core.settings.amounts import plain
+from bolometric.core.text.figures import minus, percent, plural
+from bolometric.core.words.odds_words import odds_words
+from bolometric.core.words.rule_sheet import set_words
+
+
+def readings_text(found: Measurement) -> str:
+    """A table of all readings."""
+    rows: list[tuple[str, ...]] = [("reading", "value", "sd", "10%", "half by", "90%", "how sure")]
+    for key, reading in found.readings.items():
+        spread = [show(key, value) for value in (reading.sd, reading.p10, reading.p50, reading.p90)]
+        rows.append((KINDS[key].label, headline(key, reading), *spread, certainty(key, reading)))
+    never = found.readings["turns"].never
+    lines = [f"{found.exact.game.name}: {plural(found.runs, 'run')}, seed {found.seed}", "", *_table(rows)]
+    if never:
+        lines.append(f"\nThe chance that a game never ends is {percent(never)}, so its length has no mean.")
+    return "\n".join(lines)
+
+
+def odds_plain(game: Game) -> dict[str, Any]:
+    """The odds as the command line's JSON.
+
+    A value is a whole number, a decimal, or the text of a fraction. Ways are whole numbers; ``no_number`` is there if
+    some outcomes make none, ``method`` and ``stderr`` say how sure the chances are.
+    """
+    odds = game.distribution
+    rows = zip(odds.totals, odds.ways, odds.chances.tolist(), strict=True)
+    told: dict[str, Any] = {
+        "totals": [{"value": plain(Fraction(value)), "ways": ways, "chance": chance} for value, ways, chance in rows],
+        "ways": odds.all_ways,
+        "method": "simulated" if odds.sampled else "exact",
+        "stderr": max((odds.stderr(chance) for chance in odds.chances.tolist()), default=0.0),
+    }
+    if odds.nothing:
+        told["no_number"] = {"ways": odds.nothing, "chance": odds.nothing / odds.all_ways}
+    return told
+
+
+def odds_rows(odds: Distribution) -> list[tuple[str, ...]]:
+    """The odds as a table: total, ways, chance in percent, as a fraction, as one in so many."""
+    rows: list[tuple[str, ...]] = [("total", "ways", "chance", "as a fraction", "about 1 in")]
+    parts = [*zip(odds.totals, odds.ways, strict=True), *([(None, odds.nothing)] if odds.nothing else [])]
+    for value, ways in parts:
+        chance = Fraction(ways, odds.all_ways)
+        name = "no number" if value is None else minus(value)
+        rows.append((name, str(ways), percent(float(chance)), str(chance), f"{float(1 / chance):.4g}"))
+    return rows
+
+
+def odds_csv(odds: Distribution, between: str = ",") -> str:
+    """The odds as comma-separated values (RFC 4180): exact value, ways, chance as a decimal and as a fraction."""
+    lines = [between.join(("total", "ways", "chance", "fraction"))]
+    parts = [*zip(odds.totals, odds.ways, strict=True), *([("no number", odds.nothing)] if odds.nothing else [])]
+    for value, ways in parts:
+        shown = value if isinstance(value, str) else str(plain(Fraction(value)))
+        lines.append(between.join((shown, str(ways), repr(ways / odds.all_ways), str(Fraction(ways, odds.all_ways)))))
+    return "\r\n".join([*lines, ""])
+
+
+def odds_text(game: Game) -> str:
+    """The odds as a table."""
+    odds = game.distribution
+    title = f"{game.name}: {set_words(game)}. {odds_words(odds)}"
+    return "\n".join([title, "", *_table(odds_rows(odds))])
+
+
+def _table(rows: list[tuple[str, ...]]) -> list[str]:
+    widths = [max(len(row[i]) for row in rows) for i in range(len(rows[0]))]
+    return [
+        "  ".join(
+            cell.ljust(width) if i == 0 else cell.rjust(width)
+            for i, (cell, width) in enumerate(zip(row, widths, strict=True))
+        )
+        for row in rows
+    ]

@@ -1,0 +1,182 @@
+"""The rule sheet: a whole game in sentences, each setting a word in one of them."""
+
+from __future__ import annotations
+
+from bolometric.core.areas.registry import area_of, saying_of
+from bolometric.core.game.document import Band, Game
+from bolometric.core.outcomes.breakdown import letter_names
+from bolometric.core.pieces.expression import LETTERS
+from bolometric.core.pieces.kinds import Counters, Pack, Spinner, letters_of
+from bolometric.core.pieces.words import pieces_words
+from bolometric.core.settings.amounts import tidy
+from bolometric.core.settings.knobs import knob_at
+from bolometric.core.text.figures import listing_words, minus, plural
+from bolometric.core.text.spans import Section, Sentences, Span, sentences
+
+STYLES = "seats.styles"
+SMALL = "Small parts can be swallowed"
+SPIN = "an adult pierces the spinner; mind pencil points and the ends of paper clips"
+CUT = "mind the scissors"
+
+
+AS_PRINTED = str.maketrans({"*": "×", "/": "÷", "-": "−"})
+"""Signs that are typed, as they are printed."""
+
+
+PACE = {"turns": "turn", "rolls": "draw"}
+"""What takes the seconds that are set."""
+
+
+def caution(game: Game) -> str:
+    """What can hurt, for the pieces of this game; it defers to the school."""
+    told = [SMALL]
+    if any(isinstance(piece, Spinner) for piece in game.pieces):
+        told.append(SPIN)
+    if game.area.cut_out or any(isinstance(piece, (Spinner, Pack)) for piece in game.pieces):
+        told.append(CUT)
+    return f"{'; '.join(told)}: keep to your school's own rules."
+
+
+def rule_sheet(game: Game) -> tuple[Section, ...]:
+    """The sections in the order a maker tells them."""
+    return (
+        _aim(game),
+        _pieces(game),
+        saying_of(game).board(game),
+        _first(game),
+        _each_turn(game),
+        saying_of(game).last(game),
+    )
+
+
+def rules_text(game: Game) -> str:
+    """The sheet as plain text."""
+    return "\n\n".join(f"{section.title}\n{section.text}" for section in rule_sheet(game))
+
+
+def band_words(game: Game, path: str) -> str:
+    """A target band in words: '8 to 12 minutes', or 'no target'."""
+    at = knob_at(game, path)
+    if at.value is None:
+        return "no target"
+    band: Band = at.value
+    low, high = band.low * at.knob.scale, band.high * at.knob.scale
+    unit = "%" if at.knob.unit == "%" else f" {at.knob.unit}"
+    return f"{minus(round(low, 6))} to {minus(round(high, 6))}{unit}"
+
+
+def _band(game: Game, path: str) -> Span:
+    return Span(band_words(game, path), path)
+
+
+def _aim(game: Game) -> Section:
+    players = Span(plural(game.seats.count, "player"), "seats.count")
+    group = Span(game.brief.group or "any group", "brief.group")
+    practising = Span(game.brief.practising or "numbers", "brief.practising")
+    seconds = Span(f"{game.seats.seconds_per_turn:g} seconds", "seats.seconds_per_turn")
+    minutes, setbacks = _band(game, "brief.minutes"), _band(game, "brief.setbacks")
+    wanted: tuple[str | Span, ...] = (
+        () if not game.area.shows("setbacks") else (" Turns that lose ground: ", setbacks, ".")
+    )
+    if game.seats.count > 1 and game.area.shows("first_seat_edge"):
+        wanted = (" Edge of going first: ", _band(game, "brief.first_seat_edge"), ".", *wanted)
+    return Section(
+        "Aim",
+        (
+            sentences("For ", players, " from ", group, " practising ", practising, "."),
+            sentences("To last ", minutes, ", at about ", seconds, f" a {PACE[game.area.pace]}.", *wanted),
+            *_styles(game),
+        ),
+    )
+
+
+def _styles(game: Game) -> list[Sentences]:
+    """How the players of the measurement choose, where there is something to choose."""
+    if not area_of(game).chooses(game):
+        return []
+    styles = [game.seats.style(seat).words(game.area) for seat in range(game.seats.count)]
+    if len(set(styles)) == 1:
+        return [sentences("Measured with players who ", Span(styles[0], STYLES), ".")]
+    told = "; ".join(f"seat {seat}: {words}" for seat, words in enumerate(styles, 1))
+    return [sentences("Measured with ", Span(told, STYLES), ".")]
+
+
+def _pieces(game: Game) -> Section:
+    need = f"{saying_of(game).needs(game)}. "
+    return Section(
+        "Pieces",
+        (sentences("You need ", Span(pieces_words(game.pieces), "pieces"), f"{need}{caution(game)}"),),
+    )
+
+
+def _first(game: Game) -> Section:
+    told = saying_of(game).first(game)
+    if game.seats.count > 1 and not game.area.together:
+        starts = Span(game.seats.starts or "Anyone", "seats.starts")
+        told = (sentences(starts, " starts; then go round in turn. ", *told[0]), *told[1:])
+    return Section("First", told)
+
+
+def _acts(game: Game) -> list[str]:
+    """What is done with the pieces: 'roll the die', 'spin the spinner'."""
+    acts = []
+    for kind in dict.fromkeys(piece.kind for piece in game.pieces):
+        alike = [piece for piece in game.pieces if piece.kind == kind]
+        one, first = len(alike) == 1, alike[0]
+        match first:
+            case Spinner():
+                acts.append("spin the spinner" if one else "spin all the spinners")
+            case Pack():
+                cards = "a card" if first.drawn == 1 else f"{first.drawn} cards"
+                acts.append(f"draw {cards}" if one else "draw from each pack")
+            case Counters():
+                acts.append("toss the counters")
+            case _:
+                acts.append("roll the die" if one else "roll all the dice")
+    return acts
+
+
+def _made(game: Game) -> list[str | Span]:
+    """How the number is made of what is shown."""
+    make = game.draw.make
+    at = knob_at(game, "draw.make")
+    alone = sum(letters_of(piece) for piece in game.pieces) == 1
+    match make:
+        case "add" if alone:
+            return [Span("take what it shows", at.path)]
+        case "times":
+            by = Span(minus(tidy(game.draw.factor)), "draw.factor")
+            return [Span("multiply it" if alone else "add, then multiply", at.path), " by ", by]
+        case "formula":
+            names = [f"{LETTERS[i]} is {name}" for i, name in enumerate(letter_names(game.pieces))]
+            formula = Span(game.draw.formula.translate(AS_PRINTED), "draw.formula")
+            return [Span(at.knob.words(make), at.path), ": ", formula, f" ({', '.join(names)})"]
+    return [Span(at.knob.words(make), at.path)]
+
+
+def _kept_out(game: Game) -> str:
+    if not any(isinstance(piece, Pack) and piece.after == "keep_out" for piece in game.pieces):
+        return ""
+    return " Cards stay out until too few are left; then shuffle them all again."
+
+
+def set_words(game: Game) -> str:
+    """The pieces and what is made of them, on one line."""
+    made = "".join(part if isinstance(part, str) else part.text for part in _made(game))
+    return f"{pieces_words(game.pieces)}; {made}"
+
+
+def _each_turn(game: Game) -> Section:
+    moved, *rest = saying_of(game).turn(game)
+    acts = _acts(game)
+    said = saying_of(game).begins(game) + listing_words(acts, "and") + (" and " if len(acts) == 1 else ", then ")
+    rules: list[str | Span] = []
+    for line in rest:
+        rules += [" ", *line]
+    return Section(
+        "Each turn",
+        (
+            sentences(f"{said[:1].upper()}{said[1:]}", *_made(game), ".", _kept_out(game), " ", *moved),
+            sentences(*rules[1:]),
+        ),
+    )

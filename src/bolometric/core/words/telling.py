@@ -1,0 +1,80 @@
+"""Results told in sentences: what happens when a game is played."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from bolometric.core.game.document import Game
+from bolometric.core.measure.measuring import Analysis
+from bolometric.core.results.batch import Batch
+from bolometric.core.results.readings import Reading
+from bolometric.core.results.show import MAY_NEVER_END, show
+from bolometric.core.text.figures import percent
+
+UNKNOWN = "Not worked out exactly; only the runs are shown."
+
+
+def length_words(game: Game, exact: Analysis | None) -> str:
+    """How long a game lasts."""
+    key, name = game.area.pace, {"turns": "turns", "rolls": "draws"}[game.area.pace]
+    turns, minutes = ((exact.readings if exact else {}).get(key) for key in (key, "minutes"))
+    if turns is None or minutes is None:
+        return (
+            UNKNOWN
+            if exact is None or exact.solved is not None
+            else ("This game can't be worked out exactly, so only the runs are shown (simulated).")
+        )
+    if turns.mean is None:
+        half = f" Half of all games are over after {show(key, turns.p50)} {name}." if turns.p50 else ""
+        return f"This game {MAY_NEVER_END}: {percent(turns.never or 0)} of games do not (exact).{half}"
+    return (
+        f"Line: exact; bars: simulated. On average {show(key, turns.mean)} {name}, "
+        f"{show('minutes', minutes.mean)}; 8 of 10 games take {show(key, turns.p10)} "
+        f"to {show(key, turns.p90)} {name}."
+    )
+
+
+def win_words(game: Game, exact: Analysis | None) -> str:
+    """Who wins."""
+    seats = game.seats.count
+    if seats == 1:
+        return "One player alone: nobody to win against."
+    if exact is None or "seat_wins" not in exact.readings:
+        return UNKNOWN
+    tied = exact.readings["ties"].mean or 0.0
+    edge = show("first_seat_edge", exact.readings["first_seat_edge"].mean)
+    shared = f" {percent(tied)} of games are shared." if tied else ""
+    even = sum(exact.readings["seat_wins"].values or ()) / seats
+    return f"An even share would be {percent(even)}; the first seat is {edge} from it (exact).{shared}"
+
+
+def lead_words(batch: Batch) -> str:
+    """How the lead moves; from games played."""
+    decided = batch.winner >= 0
+    if batch.last_lead is None or batch.lead_changes is None:
+        return ""
+    if not decided.any():
+        return "No game was won by one seat alone."
+    early = batch.last_lead[decided] / batch.turns[decided] < 0.5
+    error = 100 * float(np.std(early)) / len(early) ** 0.5
+    changes = batch.lead_changes[decided].mean()
+    return (
+        f"The lead changes hands {changes:.1f} times a game. In {percent(float(early.mean()))} "
+        f"of games (± {error:.1f} points) the winner is in front for good before half-time. Simulated."
+    )
+
+
+def score_words(exact: Analysis | None, played: Reading | None) -> str:
+    """What a seat scores in the end."""
+    known = (exact.readings if exact else {}).get("score") or played
+    if known is None or known.mean is None:
+        return ""
+    sure = "Line: exact; bars: simulated." if known.method == "exact" else "Simulated."
+    closed = (exact.readings if exact else {}).get("success")
+    all_closed = (
+        f" All are closed in {percent(closed.mean)} of turns (exact)." if closed and closed.mean is not None else ""
+    )
+    return (
+        f"{sure} On average {show('score', known.mean)}; 8 of 10 seats score {show('score', known.p10)} to "
+        f"{show('score', known.p90)}, less is better.{all_closed}"
+    )
