@@ -11,7 +11,7 @@ import json
 import os
 import sys
 from pathlib import Path
-from typing import Any, NoReturn
+from typing import Any, Literal, NoReturn
 
 import click
 
@@ -69,6 +69,7 @@ def _read(file: Path) -> Any:
 
 
 _FILE = click.argument("file", type=click.Path(path_type=Path))
+_STYLES: dict[str, Literal["guess", "thumb", "plan"]] = {"guess": "guess", "thumb": "thumb", "plan": "plan"}
 _JSON = click.option("--json", "as_json", is_flag=True, help="Print JSON instead of a table.")
 
 
@@ -91,7 +92,7 @@ def open_window(file: Path | None, demo: bool) -> None:
 @click.option("--runs", type=click.IntRange(1, 10_000_000), help="Play exactly so many games. Default: until sure.")
 @click.option("--seed", type=click.IntRange(0, 2**63 - 1), default=1, show_default=True, help="Same seed, same runs.")
 @click.option(
-    "--style", type=click.Choice(["guess", "thumb", "plan"]),
+    "--style", type=click.Choice(list(_STYLES)),
     help="How all seats choose, instead of what the game says. Where nothing is chosen it changes nothing.",
 )  # fmt: skip
 @_JSON
@@ -106,7 +107,7 @@ def measure(file: Path, runs: int | None, seed: int, style: str | None, as_json:
 
     game = _read(file)
     if style is not None:
-        game = in_style(game, style)
+        game = in_style(game, _STYLES[style])
     found = measure_game(game, runs, seed)
     if as_json:
         click.echo(json.dumps(found.plain(), indent=2))

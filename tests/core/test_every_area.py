@@ -11,13 +11,13 @@ from hypothesis import strategies as st
 from bolometric.cli import main
 from bolometric.core.areas.demo import demo_files
 from bolometric.core.areas.registry import area_of, board_of
-from bolometric.core.areas.starters import STARTERS
+from bolometric.core.areas.catalogue import starters
 from bolometric.core.game.document import Game, game_from, with_value
 from bolometric.core.game.files import from_text, read, schema, to_text, write
 from bolometric.core.judge.verdict import applies
 from bolometric.core.measure.measuring import in_style, measure, measure_exactly, runs_of
 from bolometric.core.play.sitting import Sitting
-from bolometric.core.results.readings import KINDS
+from bolometric.core.results.kinds import READINGS
 from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.knobs import knobs
 from bolometric.core.words.rule_sheet import rule_sheet, rules_text
@@ -123,9 +123,9 @@ def test_what_a_style_picks_is_always_an_option_and_every_step_can_be_taken_back
 def test_readings_are_shares_lengths_and_sums_that_make_sense(game):
     found = measure(game, 400)
     readings = found.readings
-    assert set(readings) <= set(KINDS)
+    assert set(readings) <= set(READINGS)
     for key, reading in readings.items():
-        if KINDS[key].unit == "share" and reading.mean is not None:
+        if READINGS[key].unit == "share" and reading.mean is not None:
             assert -1e-9 <= reading.mean <= 1 + 1e-9, key
         if reading.p10 is not None and reading.p90 is not None:
             assert reading.p10 <= reading.p50 <= reading.p90

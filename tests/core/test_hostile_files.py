@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 
 from bolometric.core.areas.demo import demo_files
 from bolometric.core.areas.registry import area_of, board_of
-from bolometric.core.areas.starters import STARTERS
+from bolometric.core.areas.catalogue import starters
 from bolometric.core.game.files import from_text, to_text
 from bolometric.core.measure.measuring import measure_exactly
 from bolometric.core.settings.errors import FileError

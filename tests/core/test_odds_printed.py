@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 
 from bolometric.cli import main
 from bolometric.core.areas.demo import demo_files
-from bolometric.core.areas.starters import STARTERS
+from bolometric.core.areas.catalogue import starters
 from bolometric.core.game.document import set_from
 from bolometric.core.game.files import read, write
 from bolometric.core.outcomes.distribution import Distribution

@@ -6,7 +6,7 @@ from hypothesis import strategies as st
 
 from bolometric.core.areas.demo import demo_files
 from bolometric.core.areas.registry import area_of
-from bolometric.core.areas.tiles.spec import Multiples
+from bolometric.core.areas.multiples.spec import Multiples
 from bolometric.core.game.document import Game, game_from, with_value
 from bolometric.core.game.files import read
 from bolometric.core.judge.faults import find_faults

@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 from bolometric import __version__
 from bolometric.cli import main
 from bolometric.core.areas.demo import demo_files
-from bolometric.core.areas.starters import STARTERS
+from bolometric.core.areas.catalogue import starters
 from bolometric.core.game.document import Game, game_from, with_value
 from bolometric.core.game.files import FORMAT, read, schema, with_suffix, write
 from bolometric.core.judge.faults import find_faults, summary

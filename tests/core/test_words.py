@@ -12,7 +12,8 @@ from bolometric.core.measure.measuring import measure_exactly, runs_of
 from bolometric.core.pieces.kinds import Die, die
 from bolometric.core.pieces.presets import DICE
 from bolometric.core.pieces.words import pieces_words, shows
-from bolometric.core.results.readings import KINDS, Reading
+from bolometric.core.results.kinds import READINGS
+from bolometric.core.results.readings import Reading
 from bolometric.core.results.show import certainty, headline, show
 from bolometric.core.text.figures import listing, minus, number, percent, plural, short_percent
 from bolometric.core.words.odds_words import odds_words, total_words
@@ -163,7 +164,7 @@ def test_every_reading_is_shown_with_how_sure_it_is():
     for key, reading in {**tally.readings(), **exact.readings}.items():
         assert headline(key, reading) not in ("", "–")
         assert certainty(key, reading) in ("exact",) or certainty(key, reading).startswith("simulated ±")
-        assert KINDS[key].meaning
+        assert READINGS[key].meaning
     assert show("first_seat_edge", 0.051) == "+5.1 pts"
     assert show("first_seat_edge", -0.051) == "−5.1 pts"
     assert show("minutes", 1234.5) == "1,234 min"

@@ -4,7 +4,7 @@ import pytest
 from PySide6.QtWidgets import QComboBox, QLineEdit
 
 from bolometric.core.areas.demo import demo_files
-from bolometric.core.areas.starters import STARTERS
+from bolometric.core.areas.catalogue import starters
 from bolometric.core.game.document import with_value
 from bolometric.core.game.files import read
 from bolometric.core.game.seats import Style

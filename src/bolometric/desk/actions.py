@@ -9,6 +9,7 @@ from pathlib import Path
 from PySide6.QtGui import QAction, QKeySequence
 from PySide6.QtWidgets import QMainWindow, QMenu
 
+from bolometric.core.areas.catalogue import starters
 from bolometric.core.game.document import Game
 
 MENUS = ("&Game", "&Edit", "&View", "&Help")
@@ -76,7 +77,8 @@ def add_starters(menu: QMenu, start: Callable[[Game], object]) -> None:
     def fill() -> None:
         if not new.isEmpty():
             return
-        for words, game in _starters():
+        for starter in starters():
+            words, game = starter.words, starter.game
             action = new.addAction(words)
             action.triggered.connect(lambda _=False, game=game: start(game))
         new.actions()[0].setShortcut(QKeySequence("Ctrl+N"))
@@ -84,16 +86,9 @@ def add_starters(menu: QMenu, start: Callable[[Game], object]) -> None:
 
     plain = QAction(menu.window())
     plain.setShortcut(QKeySequence("Ctrl+N"))
-    plain.triggered.connect(lambda: start(_starters()[0][1]))
+    plain.triggered.connect(lambda: start(starters()[0].game))
     menu.window().addAction(plain)
     new.aboutToShow.connect(fill)
-
-
-def _starters() -> tuple[tuple[str, Game], ...]:
-    """The games to begin from; made when they are first wanted, since that takes a while."""
-    from bolometric.core.areas.starters import STARTERS
-
-    return STARTERS
 
 
 def add_recent(menu: QMenu, recent: Callable[[], list[Path]], open_file: Callable[[Path], object]) -> None:

@@ -21,7 +21,8 @@ from bolometric.desk.parts.sheet import RuleSheet
 from bolometric.paint.palette import Palette
 
 if TYPE_CHECKING:
-    from bolometric.core.judge.nearby import Change, Effect
+    from bolometric.core.game.fault import Change
+    from bolometric.core.judge.nearby import Effect
 
 
 class Editing(QWidget):

@@ -12,8 +12,8 @@ from typing import TYPE_CHECKING, Any
 from PySide6.QtCore import QObject, Signal
 from PySide6.QtWidgets import QStackedWidget, QWidget
 
+from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Game
-from bolometric.core.measure.measuring import Analysis
 from bolometric.desk.measurer import Measurer, Played
 from bolometric.paint.palette import LIGHT, Palette
 

@@ -15,8 +15,9 @@ from typing import Any
 
 from PySide6.QtCore import QObject, Signal
 
+from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Game
-from bolometric.core.measure.measuring import Analysis, may_think, measure_exactly, runs_of, thinking_played
+from bolometric.core.measure.measuring import may_think, measure_exactly, runs_of, thinking_played
 from bolometric.core.measure.runs import MOST_RUNS, SURE, Tally
 from bolometric.core.results.batch import Batch
 from bolometric.core.results.readings import Reading

@@ -20,7 +20,7 @@ from PySide6.QtWidgets import (
 
 from bolometric import __version__
 from bolometric.core.areas.demo import demo_files
-from bolometric.core.measure.measuring import Analysis
+from bolometric.core.game.analysis import Analysis
 from bolometric.core.results.readings import Reading
 from bolometric.core.words.rule_sheet import rules_text
 from bolometric.desk import actions
@@ -43,7 +43,7 @@ from bolometric.desk.views.shape import ShapeView
 from bolometric.desk.views.shelf import ShelfView, games_in
 
 if TYPE_CHECKING:
-    from bolometric.core.judge.faults import Fault
+    from bolometric.core.game.fault import Fault
 
 ABOUT = (
     f"Bolometric {__version__}, free software under the MIT licence. Fonts: Atkinson Hyperlegible Next and "

@@ -9,7 +9,7 @@ from fractions import Fraction
 from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QColor, QPainter, QPen
 
-from bolometric.core.areas.trail.board import cells_of
+from bolometric.core.results.board import Box
 from bolometric.core.settings.amounts import tidy
 from bolometric.core.text.figures import minus
 from bolometric.paint.fonts import piece_font, screen_font
@@ -22,10 +22,8 @@ LEFT, LEFT_PART = 64, 0.12
 
 @dataclass(frozen=True, slots=True)
 class FillPicture:
-    """What is drawn; each cell stands for ``per_cell`` steps, its warmth and figure for landing on any of them."""
+    """What is drawn: the warmth and the figure of each cell, for landing on any of its steps."""
 
-    steps: int
-    per_one: int
     warmth: Sequence[float] | None = None
     figures: Sequence[str] | None = None
 
@@ -33,9 +31,9 @@ class FillPicture:
 class FillLayout:
     """Where each cell lies within a rectangle: rows from below, each from left to right."""
 
-    def __init__(self, steps: int, per_one: int, area: QRectF) -> None:
-        self.steps, self.per_one, self.area = steps, per_one, area
-        self.cells, self.per_cell = cells_of(steps)
+    def __init__(self, box: Box, area: QRectF) -> None:
+        self.box, self.area = box, area
+        self.cells = box.cells
         self.columns = 10 if self.cells <= 200 else 50 if self.cells % 50 == 0 else 40
         self.columns = min(self.columns, self.cells)
         self.rows = -(-self.cells // self.columns)
@@ -61,7 +59,7 @@ class FillLayout:
 
     def amount(self, number: int) -> Fraction:
         """What is full once this cell is."""
-        return Fraction(min(number * self.per_cell, self.steps), self.per_one)
+        return Fraction(min(number * self.box.per_cell, self.box.steps), self.box.per_one)
 
 
 def paint_fill(painter: QPainter, layout: FillLayout, picture: FillPicture, palette: Palette) -> None:

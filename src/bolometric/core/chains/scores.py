@@ -7,8 +7,6 @@ from collections.abc import Sequence
 import numpy as np
 from numpy.typing import NDArray
 
-from bolometric.core.results.readings import Reading
-
 Array = NDArray[np.float64]
 Scores = tuple[Array, Array]
 """Different scores, rising, and the chance of each."""
@@ -37,7 +35,7 @@ def mixed(parts: Sequence[Scores]) -> Scores:
     return scores_of(np.concatenate(values), np.concatenate(chances) / len(parts))
 
 
-def least_wins(parts: Sequence[Scores]) -> tuple[Array, float]:
+def least_score_wins(parts: Sequence[Scores]) -> tuple[Array, float]:
     """Share of games each seat wins with the least score, a tie shared out, and the share of games that are tied.
 
     For each score v: seat k wins with it if it has v and all others v or more; of n seats that have it each wins 1/n.
@@ -60,14 +58,3 @@ def least_wins(parts: Sequence[Scores]) -> tuple[Array, float]:
         wins[seat] = sum(float((has[seat] * row).sum()) / (tied + 1) for tied, row in enumerate(others))
         alone += float((has[seat] * others[0]).sum())
     return wins, max(0.0, 1 - alone)
-
-
-def spread(scores: Scores) -> Reading:
-    """A reading of a distribution of scores."""
-    values, chances = scores
-    mean = float(values @ chances)
-    sd = max(float(values**2 @ chances) - mean**2, 0.0) ** 0.5
-    below = chances.cumsum()
-    # A rounding error must not push the answer one further when the share is met exactly.
-    low, middle, high = (float(values[below >= share - 1e-12][0]) for share in (0.1, 0.5, 0.9))
-    return Reading("exact", mean, sd, low, middle, high)

@@ -6,16 +6,11 @@ runs. So undo is a list of games, and results are cached by the game itself.
 
 from __future__ import annotations
 
-from functools import cache
 from typing import Annotated, Any, Literal, Self, TypeVar, get_args
 
-from pydantic import Discriminator, Field, Tag, ValidationError, model_validator
+from pydantic import Field, ValidationError, model_validator
 
-from bolometric.core.areas.digits.spec import Digits
-from bolometric.core.areas.duel.spec import Duel
-from bolometric.core.areas.purse.spec import Purse
-from bolometric.core.areas.tiles.spec import Boxes, Counters, Multiples, Sets
-from bolometric.core.areas.trail.spec import Trail
+from bolometric.core.game.kinds import AnyArea, kinds, usual
 from bolometric.core.game.part import AreaPart
 from bolometric.core.game.seats import Seats
 from bolometric.core.outcomes.distribution import Distribution, distribution_of
@@ -77,28 +72,6 @@ class Brief(Part):
     ] = Band(low=0, high=0.1)
 
 
-def _kind_of_area(given: Any) -> str:
-    """Which area plain data, or an area, is of; a trail if it does not say."""
-
-    def read(name: str, usual: str) -> str:
-        found = given.get(name, usual) if isinstance(given, dict) else getattr(given, name, usual)
-        return str(found)
-
-    kind = read("kind", "trail")
-    return f"tiles: {read('play', 'sets')}" if kind == "tiles" else kind
-
-
-AnyArea = Annotated[
-    Annotated[Trail, Tag("trail")]
-    | Annotated[Sets, Tag("tiles: sets")]
-    | Annotated[Boxes, Tag("tiles: boxes")]
-    | Annotated[Counters, Tag("tiles: counters")]
-    | Annotated[Multiples, Tag("tiles: multiples")]
-    | Annotated[Purse, Tag("purse")]
-    | Annotated[Duel, Tag("duel")]
-    | Annotated[Digits, Tag("digits")],
-    Discriminator(_kind_of_area),
-]
 Area = TypeVar("Area", bound=AreaPart)
 
 
@@ -123,7 +96,7 @@ class Game(Part):
         Knob("pieces", "pieces"),
     ] = (PLAIN_DIE,)
     draw: Draw = Draw()
-    area: AnyArea = Trail()
+    area: AnyArea = Field(default_factory=usual)
     seats: Seats = Seats()
 
     @property
@@ -197,7 +170,7 @@ def _checked(kind: type[Whole], data: Any) -> Whole:
     try:
         return kind.model_validate(data)
     except ValidationError as error:
-        raise explain(error, every_field_name()) from None
+        raise explain(error, every_field_name) from None
 
 
 def with_value(game: Game, path: str, value: Any) -> Game:
@@ -214,9 +187,8 @@ def with_value(game: Game, path: str, value: Any) -> Game:
         raise GameError(error.sentence, error.where or path) from None
 
 
-@cache
 def every_field_name() -> tuple[str, ...]:
-    """All the words that a game file may use as keys."""
+    """All the words that a game file may use as keys; asked for only when something is misspelt."""
     found: dict[str, None] = {}
 
     def visit(kind: Any) -> None:
@@ -228,4 +200,6 @@ def every_field_name() -> tuple[str, ...]:
             visit(inner)
 
     visit(Game)
+    for area in kinds():
+        visit(area)
     return tuple(found)

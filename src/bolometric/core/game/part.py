@@ -1,12 +1,14 @@
-"""What the settings of every area have in common."""
+"""What the settings of every area have in common, and the words that an area owns."""
 
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import dataclass
 from typing import TYPE_CHECKING, ClassVar, Literal
 
 from pydantic import ConfigDict
 
+from bolometric.core.settings.explain import setting_error
 from bolometric.core.settings.part import Part
 
 if TYPE_CHECKING:
@@ -14,37 +16,87 @@ if TYPE_CHECKING:
     from bolometric.core.pieces.draw import Draw
     from bolometric.core.pieces.kinds import AnyPiece
 
+PACED_BY = {"turns": ("turn", "turns"), "rolls": ("draw", "draws")}
+Ending = Literal["winner", "together", "nobody"]
+"""How a game ends: somebody wins it; all reach an aim together, or miss it; or it is over and nobody has won."""
+
+
+@dataclass(frozen=True, slots=True)
+class StyleRule:
+    """A rule of thumb by which a seat may choose."""
+
+    key: str
+    words: str
+    """What such a player does: 'close the largest tile they can'; {} stands for the number of a numbered rule."""
+    meaning: str
+    """What it does to the letter: for the schema of the file, after the key and an equals sign."""
+    numbered: bool = False
+
+    def told(self, number: int) -> str:
+        """The words with the number in place."""
+        words = self.words.format(number)
+        return words.replace("1 draws", "one draw") if number == 1 else words
+
+
+@dataclass(frozen=True, slots=True)
+class Goal:
+    """What best play may aim at."""
+
+    key: str
+    words: str
+    """What such a player does: 'play best to hit the target exactly'."""
+    meaning: str
+    """For the schema of the file, after the key and an equals sign."""
+
+
+def check_listed(distribution: Distribution, what_for: str) -> None:
+    """Raise a setting error if chances are only known by sampling, for areas that are worked out on every total."""
+    if distribution.sampled:
+        raise setting_error(
+            f"These pieces have too many outcomes to list them all for {what_for}: use fewer.", "pieces"
+        )
+
 
 class AreaPart(Part):
-    """What the maker sets of an area: where the number is used."""
+    """What the maker sets of an area: where the number is used.
 
-    # What checks one kind by itself is only built when it is wanted: the game has its own for all kinds.
+    A subclass declares its fields and, as class variables and properties, whatever others must know to speak of it.
+    """
+
+    # What checks one kind by itself is only built when it is wanted.
     model_config = ConfigDict(defer_build=True)
 
-    package: ClassVar[str]
-    """The package below ``areas`` that works it out, plays it and says it."""
-    rules: ClassVar[tuple[str, ...]] = ()
+    told_by: ClassVar[str] = ""
+    """The field that tells it from other areas of the same ``kind``, where there are several."""
+    rules: ClassVar[tuple[StyleRule, ...]] = ()
     """Its rules of thumb, the first one the usual."""
-    goals: ClassVar[tuple[str, ...]] = ()
+    goals: ClassVar[tuple[Goal, ...]] = ()
     """What best play can aim at, the first one usual; none if no best play is known."""
+    gauges: ClassVar[tuple[str, ...]]
+    """The readings that mean most here."""
+    pace: ClassVar[Literal["turns", "rolls"]] = "turns"
+    """What takes the seconds that a turn is said to take."""
+    cut_out: ClassVar[bool] = False
+    """Whether something has to be cut out."""
+    own_pieces: ClassVar[bool] = False
+    """Whether each player has pieces of their own."""
+    nobody_wins: ClassVar[bool] = False
+    """Whether a game is over without anybody having won it."""
+    at_aim: ClassVar[str] = "done"
+    """What a player is who has reached the aim: 'are home'."""
 
     @property
-    def offered_rules(self) -> tuple[str, ...]:
+    def offered_rules(self) -> tuple[StyleRule, ...]:
         """The rules of thumb that fit the settings as they stand."""
         return self.rules
 
     @property
-    def offered_goals(self) -> tuple[str, ...]:
+    def offered_goals(self) -> tuple[Goal, ...]:
         """The goals of best play that fit the settings as they stand."""
         return self.goals
 
-    pace: ClassVar[Literal["turns", "rolls"]] = "turns"
-    """What takes the seconds that a turn is said to take."""
-    gauges: ClassVar[tuple[str, ...]]
-    """The readings that mean most here."""
-
     def shows(self, key: str) -> bool:
-        """Whether a reading is one of those, with the settings as they stand."""
+        """Whether a reading is one of those that mean most, with the settings as they stand."""
         return key in self.gauges
 
     @property
@@ -52,8 +104,30 @@ class AreaPart(Part):
         """Whether all seats take each turn together, so that a turn is a round."""
         return False
 
-    cut_out: ClassVar[bool] = False
-    """Whether something has to be cut out."""
+    @property
+    def ending(self) -> Ending:
+        """How a game ends."""
+        return "nobody" if self.nobody_wins else "winner"
+
+    @property
+    def paced_by(self) -> tuple[str, str]:
+        """What takes the seconds, as a word: one, and several."""
+        return PACED_BY[self.pace]
+
+    @property
+    def scored(self) -> bool:
+        """Whether each seat comes to a score, which is then more telling than who was ahead."""
+        return "score" in self.gauges
+
+    @property
+    def less_is_better(self) -> bool:
+        """Whether a lower score is the better one."""
+        return True
+
+    @property
+    def success_words(self) -> str:
+        """What ``success`` is the share of, as a sentence with {} for it; nothing where the reading speaks for itself."""
+        return ""
 
     def check_draw(self, distribution: Distribution) -> None:
         """Raise a setting error if nothing could ever happen with this draw."""
@@ -69,3 +143,7 @@ class AreaPart(Part):
 
     def check_seats(self, count: int) -> None:
         """Raise a setting error if so many can't play."""
+
+    def rule(self, key: str) -> StyleRule:
+        """One of its rules of thumb."""
+        return next(rule for rule in self.rules if rule.key == key)

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from pydantic import Field, StrictInt
+from pydantic import AfterValidator, Field, StrictInt
 
+from bolometric.core.game import kinds
 from bolometric.core.game.part import AreaPart
 from bolometric.core.pieces.faces import Line
 from bolometric.core.settings.explain import setting_error
@@ -14,89 +15,51 @@ from bolometric.core.settings.part import Part
 
 MOST_SEATS = 6
 
-RULE_WORDS = {
-    "stop_after": "stop after {} draws",
-    "stop_at": "stop once a turn has gained {}",
-    "ahead": "move whichever marker leaves them better placed",
-    "largest": "close the largest tile they can",
-    "fewest": "close as few tiles as they can",
-    "most": "close as many tiles as they can",
-    "evenly": "place counters evenly on the numbers that come up, from the most frequent",
-    "by_odds": "place counters in proportion to how often numbers come up",
-    "given": "place their counters as given",
-    "most_ways": "choose the numbers that most draws can take off",
-    "lowest": "choose the lowest numbers",
-    "highest": "choose the highest numbers",
-    "boldest": "choose the largest multiplier that does not go over",
-    "even_share": "keep nearest to an even share of the target",
-    "halves": "put large digits where they count most and small ones where they count least",
-    "left_first": "fill from the left",
-    "beat_largest": "put a number where it beats the largest it can, and hide small ones",
-}
-"""Every rule of thumb, as what such a player does."""
-NUMBERED = ("stop_after", "stop_at")
-"""Rules that have a number."""
-GOAL_WORDS = {
-    "turns": "play best for the fewest turns",
-    "win": "play best to win against the other",
-    "expected": "play best for the least left on average",
-    "complete": "play best to close all",
-    "soonest": "place best for clearing soonest",
-    "beat": "place best to beat the first other seat",
-    "nearest": "play best to come nearest on average",
-    "exactly": "play best to hit the target exactly",
-    "number": "place best for the best number on average",
-}
-"""Every goal of best play, as what such a player does."""
+Choosing = Literal["guess", "thumb", "plan"]
+"""Any legal option, evenly; by a rule of thumb; best play."""
+USUAL_RULE = "stop_after"
+"""What a style that names no rule says in a file; areas that do not know it take their own first one."""
+
+
+def usual_rule(area: AreaPart) -> str:
+    """The rule of thumb that is taken where none is named."""
+    return next((rule.key for rule in area.offered_rules), USUAL_RULE)
+
+
+def _known_rule(given: str) -> str:
+    return _known(given, tuple(kinds.all_rules()))
+
+
+def _known_goal(given: str) -> str:
+    return _known(given, (USUAL_GOAL, *kinds.all_goals()))
+
+
+def _known(given: str, choices: tuple[str, ...]) -> str:
+    if given not in choices:
+        told = ", ".join(map(repr, choices[:-1]))
+        raise setting_error(f"{repr(given)[:40]} is not one of the choices here: {told} or {choices[-1]!r}.")
+    return given
+
+
+USUAL_GOAL = "usual"
 
 
 class Style(Part):
     """How a seat chooses, where there is something to choose."""
 
     choose: Annotated[
-        Literal["guess", "thumb", "plan"],
+        Choosing,
         Field(description="guess = any legal option, evenly; thumb = by a rule of thumb; plan = best play."),
     ] = "guess"
     rule: Annotated[
-        Literal[
-            "stop_after",
-            "stop_at",
-            "ahead",
-            "largest",
-            "fewest",
-            "most",
-            "evenly",
-            "by_odds",
-            "given",
-            "most_ways",
-            "lowest",
-            "highest",
-            "boldest",
-            "even_share",
-            "halves",
-            "left_first",
-            "beat_largest",
-        ],
-        Field(
-            description="The rule of thumb. On a trail: stop_after = stop after number draws; stop_at = stop once the "
-            "turn has gained number (in the trail's ones); ahead = where totals move either marker (any rule does the "
-            "same there). Tiles, sets: largest = the set with the largest tile (then "
-            "the next largest, and so on); fewest or most = the set with fewest or most tiles, of those the one with "
-            "the largest tile. Tiles, counters: evenly, by_odds, given. Tiles, multiples: the free numbers with most "
-            "ways to be taken off first (of equal ones the lowest), or the lowest, or the highest."
-        ),
-    ] = "stop_after"
+        str, AfterValidator(_known_rule), Field(description="The rule of thumb, of those that the area offers.")
+    ] = USUAL_RULE
     number: Annotated[StrictInt, Field(ge=1, le=1000, description="The number in the rule of thumb.")] = 2
     goal: Annotated[
-        Literal["usual", "turns", "win", "expected", "complete", "soonest", "beat", "nearest", "exactly", "number"],
-        Field(
-            description="What a plan aims at. Trail: turns = fewest turns, alone; win = winning, two seats. Tiles, "
-            "sets: expected = least score on average; complete = closing all most often. Tiles, counters: soonest = "
-            "fewest draws on average; beat = winning most often against the first other seat. Purse: nearest = least "
-            "score on average; exactly = hitting the target most often. Digits: number = the best number on average. "
-            "usual = the first of these."
-        ),
-    ] = "usual"
+        str,
+        AfterValidator(_known_goal),
+        Field(description="What a plan aims at, of what the area offers; usual = the first of these."),
+    ] = USUAL_GOAL
 
     def words(self, area: AreaPart) -> str:
         """What such a player does in an area."""
@@ -104,15 +67,16 @@ class Style(Part):
             case "guess":
                 return "guess"
             case "plan":
-                return "play best" if self.goal == "usual" else GOAL_WORDS[self.goal]
+                known = {goal.key: goal.words for goal in area.goals}
+                return known.get(self.goal, "play best")
             case "thumb":
-                rule = self.rule if self.rule in area.offered_rules else next(iter(area.offered_rules), self.rule)
-                words = RULE_WORDS[rule].format(self.number)
-                return words.replace("1 draws", "one draw") if self.number == 1 else words
+                known_rules = {rule.key: rule for rule in area.offered_rules}
+                rule = known_rules.get(self.rule) or next(iter(area.offered_rules))
+                return rule.told(self.number)
 
     def aim(self, area: AreaPart) -> str:
         """What a plan aims at in an area that knows best play."""
-        return area.offered_goals[0] if self.goal == "usual" else self.goal
+        return area.offered_goals[0].key if self.goal == USUAL_GOAL else self.goal
 
 
 class Seats(Part):
@@ -151,22 +115,23 @@ class Seats(Part):
         ``memory``: whether draws hang together; ``totals``: how many different totals there are.
         """
         for style in self.styles:
-            if style.choose == "thumb" and style.rule not in area.rules:
-                others = f"choose {' or '.join(area.rules)}" if area.rules else "there is none, so let them guess"
+            rules, goals = ([one.key for one in group] for group in (area.rules, area.goals))
+            if style.choose == "thumb" and style.rule not in rules:
+                others = f"choose {' or '.join(rules)}" if rules else "there is none, so let them guess"
                 raise setting_error(
                     f"The rule {style.rule!r} is not one for this kind of game: {others}.", "seats.styles"
                 )
             if style.choose == "thumb":
                 area.check_rule(style.rule)
-            if style.choose == "plan" and area.goals:
+            if style.choose == "plan" and goals:
                 area.check_plan(style.aim(area), self.count, memory, totals)
-            if style.choose == "plan" and area.rules and not area.goals:
+            if style.choose == "plan" and rules and not goals:
                 raise setting_error(
                     "No best play is known for this kind of game: let players guess, or use a rule of thumb.",
                     "seats.styles",
                 )
-            if style.choose == "plan" and style.goal not in ("usual", *area.goals) and area.goals:
+            if style.choose == "plan" and style.goal not in (USUAL_GOAL, *goals) and goals:
                 raise setting_error(
-                    f"{style.goal!r} is no goal for this kind of game: choose {' or '.join(area.goals)}.",
+                    f"{style.goal!r} is no goal for this kind of game: choose {' or '.join(goals)}.",
                     "seats.styles",
                 )

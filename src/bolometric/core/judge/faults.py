@@ -7,40 +7,29 @@ game it makes has been measured and found well.
 from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Iterator
-from dataclasses import dataclass
-from typing import Literal
+from dataclasses import replace
 
-from bolometric.core.areas.registry import faults_of
+from bolometric.core.areas.catalogue import area_of
+from bolometric.core.game.analysis import Analysis
+from bolometric.core.game.contract import Stop
 from bolometric.core.game.document import Band, Game
-from bolometric.core.judge.nearby import Change, changes, fitted
+from bolometric.core.game.fault import Change, Fault
+from bolometric.core.judge.nearby import changes, fitted
 from bolometric.core.judge.verdict import applies, off
-from bolometric.core.measure.measuring import Analysis, Stop, never_stop, quick_measure
+from bolometric.core.measure.measuring import never_stop, quick_measure
 from bolometric.core.outcomes.breakdown import no_number_words
-from bolometric.core.results.readings import KINDS
+from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.show import headline
 from bolometric.core.text.figures import percent
 
-Level = Literal["fault", "advice"]
 MOST_CURES = 3
 HARDLY_EVER = 0.01
 """A game that ends in time less often than this is called too long for any lesson."""
 
 
-@dataclass(frozen=True, slots=True)
-class Fault:
-    """One thing to know about a design."""
-
-    code: str
-    level: Level
-    where: str
-    """Path of the setting it hangs on."""
-    sentence: str
-    cures: tuple[Change, ...] = ()
-
-
 def find_faults(game: Game, exact: Analysis | None = None, stop: Stop = never_stop) -> list[Fault]:
     """Everything wrong or surprising, faults before advice. Raises Cancelled once ``stop()`` is true."""
-    measured = exact if exact is not None and exact.solved is not None else quick_measure(game, stop)
+    measured = exact if exact is not None and exact.result is not None else quick_measure(game, stop)
     seeker = _Seeker(measured, stop)
     return sorted(seeker.all(), key=lambda fault: fault.level != "fault")
 
@@ -50,21 +39,19 @@ class _Seeker:
 
     def __init__(self, exact: Analysis, stop: Stop) -> None:
         self.exact, self.game, self.stop = exact, exact.game, stop
-        self.area = faults_of(exact.game)
+        self.area = area_of(exact.game).faults
         self._measured: list[Analysis] | None = None
 
     def all(self) -> Iterator[Fault]:
         endless = list(self._endless())
         yield from endless
         yield from self._no_number()
-        for code, path, sentence, cures in self.area.plain_faults(self.game):
-            yield Fault(code, "fault", path, sentence, cures)
+        yield from self.area.by_rules(self.game)
         if not endless:
             too_long = list(self._far_too_long())
             yield from too_long
             yield from (fault for fault in self._off_the_brief() if not (too_long and fault.where == "brief.minutes"))
-        for code, path, sentence, cures in self.area.advice(self.exact):
-            yield Fault(code, "advice", path, sentence, cures)
+        yield from self.area.advice(self.exact)
 
     def _cures(self, good: Callable[[Analysis], bool], better: Callable[[Analysis], float]) -> tuple[Change, ...]:
         """Nearby changes whose game is ``good``, best (least) first, at most one a setting."""
@@ -83,10 +70,10 @@ class _Seeker:
         return idle[0] <= idle[1] and exact.game.distribution.no_number <= self.game.distribution.no_number
 
     def _endless(self) -> Iterator[Fault]:
-        where, sentence = self.area.endless(self.exact)
-        if sentence:
-            cures = self._cures(lambda exact: not self.area.endless(exact)[1], lambda exact: _length(exact))
-            yield Fault("may_never_end", "fault", where, sentence, cures)
+        found = self.area.endless(self.exact)
+        if found is not None:
+            cures = self._cures(lambda exact: self.area.endless(exact) is None, lambda exact: _length(exact))
+            yield replace(found, cures=cures)
 
     def _no_number(self) -> Iterator[Fault]:
         sentence = no_number_words(self.game.pieces, self.game.draw)
@@ -95,9 +82,9 @@ class _Seeker:
 
     def _far_too_long(self) -> Iterator[Fault]:
         in_time, band = self.exact.readings.get("in_time"), self.game.brief.minutes
-        if self.exact.solved is not None and self.exact.turns is None:
+        if self.exact.result is not None and self.exact.turns is None:
             yield Fault(
-                "too_long_to_measure", "fault", self.area.lengthens(self.game),
+                "too_long_to_measure", "fault", self.area.lengthens(self.game) or "pieces",
                 "This game is too long for its end to be worked out: shorten the trail or ease what sends you back.",
             )  # fmt: skip
         elif in_time is not None and band is not None and (in_time.mean or 0) < HARDLY_EVER:
@@ -122,7 +109,7 @@ class _Seeker:
             side = off(band, reading.mean)
             if side:
                 above = "above" if side > 0 else "below"
-                sentence = f"{KINDS[key].label}: {headline(key, reading)}, {above} the target of the brief."
+                sentence = f"{READINGS[key].label}: {headline(key, reading)}, {above} the target of the brief."
                 yield Fault(f"off_brief_{key}", "advice", f"brief.{key}", sentence, self._brief_cures(key, band))
 
     def _brief_cures(self, key: str, band: Band) -> tuple[Change, ...]:

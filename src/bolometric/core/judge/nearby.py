@@ -10,8 +10,10 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import Any
 
+from bolometric.core.game.contract import Stop
 from bolometric.core.game.document import Game, with_value
-from bolometric.core.measure.measuring import Stop, never_stop, quick_measure
+from bolometric.core.game.fault import Change
+from bolometric.core.measure.measuring import never_stop, quick_measure
 from bolometric.core.pieces.words import pieces_words
 from bolometric.core.results.readings import Reading
 from bolometric.core.settings.amounts import plain
@@ -22,16 +24,6 @@ from bolometric.core.words.rule_sheet import rules_text
 
 MORE_NUMBERS = (1, 5, 10, 25)
 """What may be added to a list of numbers."""
-
-
-@dataclass(frozen=True, slots=True)
-class Change:
-    """One setting changed: what a maker would say of it, and the game it makes."""
-
-    words: str
-    path: str
-    value: Any
-    game: Game
 
 
 @dataclass(frozen=True, slots=True)

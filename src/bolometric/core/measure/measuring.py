@@ -2,61 +2,30 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
+from collections.abc import Iterator
 from dataclasses import dataclass, replace
-from functools import cached_property
 from typing import Any
 
 import numpy as np
 from pydantic_core import PydanticCustomError
 
-from bolometric.core.areas.registry import area_of, board_of
-from bolometric.core.chains.waiting import WaitingTime
+from bolometric.core.areas.catalogue import area_of
+from bolometric.core.game.analysis import Analysis
+from bolometric.core.game.contract import Stop
 from bolometric.core.game.document import Game
-from bolometric.core.game.seats import Style
-from bolometric.core.measure.runs import MOST_TURNS, RunParameters, Tally, stream
+from bolometric.core.game.seats import Choosing, Style, usual_rule
+from bolometric.core.measure.runs import MOST_TURNS, Tally, stream
 from bolometric.core.pieces.kinds import remembers
-from bolometric.core.results.board import Heat
+from bolometric.core.results.estimate import RunParameters
 from bolometric.core.results.exact import ExactResult
-from bolometric.core.results.readings import KINDS, Reading, exact_length, exact_value
+from bolometric.core.results.kinds import READINGS
+from bolometric.core.results.readings import Reading, exact_length, exact_value
 from bolometric.core.settings.errors import Cancelled, GameError
-
-Stop = Callable[[], bool]
 
 
 def never_stop() -> bool:
     """For work that nobody cancels."""
     return False
-
-
-@dataclass(frozen=True)
-class Analysis:
-    """All that is known of a game without playing it."""
-
-    game: Game
-    readings: dict[str, Reading]
-    solved: ExactResult | None
-    """None if nothing can be followed: draws hang together, are too many to list, or the area is only played."""
-
-    @property
-    def never(self) -> float:
-        """The largest chance of a seat that it never reaches the aim, as far as that is known exactly."""
-        return self.solved.never if self.solved is not None else 0.0
-
-    @property
-    def turns(self) -> WaitingTime | None:
-        """Turns in a game, all seats together, if they are known."""
-        return self.solved.turns if self.solved is not None else None
-
-    @property
-    def lasting(self) -> WaitingTime | None:
-        """What the minutes are counted in, turns or draws, if known."""
-        return self.solved.paced or self.solved.turns if self.solved is not None else None
-
-    @cached_property
-    def heat(self) -> Heat | None:
-        """How often each place of the board is used: worked out when first asked for, since suggestions never ask."""
-        return board_of(self.game).heat(self.game)
 
 
 @dataclass(frozen=True)
@@ -72,7 +41,7 @@ class Measurement:
     def readings(self) -> dict[str, Reading]:
         """Exact before simulated, in the order of the catalogue."""
         both = {**self.simulated, **self.exact.readings}
-        return {key: both[key] for key in KINDS if key in both}
+        return {key: both[key] for key in READINGS if key in both}
 
     def plain(self) -> dict[str, Any]:
         """As the command line's JSON."""
@@ -96,12 +65,12 @@ def measure_exactly(game: Game, stop: Stop = never_stop, worth_of_thinking: bool
     """
     if stop():
         raise Cancelled
-    solved = area_of(game).solve(game, stop)
-    readings = {} if solved is None else _with_minutes(game, solved)
+    result = area_of(game).measured.solve(game, stop)
+    readings = {} if result is None else _with_minutes(game, result)
     worth = thinking(game, stop) if readings and worth_of_thinking else None
     if worth is not None:
         readings["choice"] = exact_value(worth)
-    return Analysis(game, readings, solved)
+    return Analysis(game, readings, result, area_of(game).board.heat)
 
 
 BY_SEATS = ((Style(choose="plan"), Style()), (Style(), Style(choose="plan")))
@@ -110,7 +79,7 @@ BY_SEATS = ((Style(choose="plan"), Style()), (Style(), Style(choose="plan")))
 
 def may_think(game: Game) -> bool:
     """Whether seats have something to choose against each other, and best play at it is known."""
-    return game.area.shows("choice") and area_of(game).chooses(game) and bool(game.area.goals)
+    return game.area.shows("choice") and area_of(game).measured.chooses(game) and bool(game.area.goals)
 
 
 def thinking(game: Game, stop: Stop = never_stop) -> float | None:
@@ -122,7 +91,7 @@ def thinking(game: Game, stop: Stop = never_stop) -> float | None:
         return None
     share = 0.0
     for styles in BY_SEATS:
-        solved = area_of(game).solve(with_styles(game, styles), stop)
+        solved = area_of(game).measured.solve(with_styles(game, styles), stop)
         if solved is None or "seat_wins" not in solved.readings:
             return None
         wins = solved.readings["seat_wins"].values or (0.0, 0.0)
@@ -155,12 +124,12 @@ def _check_styles(game: Game) -> None:
     game.seats.check_styles(game.area, remembers(game.pieces), len(game.distribution.totals))
 
 
-def in_style(game: Game, choose: str) -> Game:
+def in_style(game: Game, choose: Choosing) -> Game:
     """The game with all seats choosing in one way; a rule of thumb is the game's own where it has one."""
     own = next((style for style in game.seats.styles if style.choose == choose), None)
-    style = own or Style(choose=choose, rule=next(iter(game.area.offered_rules), "stop_after"))
+    style = own or Style(choose=choose, rule=usual_rule(game.area))
     changed = game.model_copy(update={"seats": game.seats.model_copy(update={"styles": (style,)})})
-    if choose != "guess" and area_of(game).chooses(game):
+    if choose != "guess" and area_of(game).measured.chooses(game):
         try:
             _check_styles(changed)
         except PydanticCustomError as error:
@@ -194,7 +163,7 @@ QUICK_RUNS, QUICK_TURNS, LONGEST_LOOK = 10_000, 3_000_000, 5_000
 def quick_measure(game: Game, stop: Stop = never_stop, wanted: str | None = None) -> Analysis:
     """Exact readings; where there are none by their nature, or not the one wanted, also those of games played."""
     found = measure_exactly(game, stop, wanted == "choice")
-    if found.solved is not None and (wanted is None or wanted in found.readings):
+    if found.result is not None and (wanted is None or wanted in found.readings):
         return found
     for tally in runs_of(game, 1, QUICK_RUNS, stop, LONGEST_LOOK):
         turns = tally.all.turns
@@ -213,7 +182,7 @@ def runs_of(
     band = game.brief.minutes
     most = None if band is None else band.high + 1e-9
     table = RunParameters(game.seats.count, minutes_a_turn(game), most, game.area.pace == "rolls", game.area.together)
-    return stream(area_of(game).player(game), table, seed, runs, stop, most_turns)
+    return stream(area_of(game).measured.player(game), table, seed, runs, stop, most_turns)
 
 
 def measure(game: Game, runs: int | None = None, seed: int = 1, stop: Stop = never_stop) -> Measurement:

@@ -6,20 +6,23 @@ the runs of a game waits a few seconds.
 
 from __future__ import annotations
 
-from bolometric.core.areas.starters import STARTERS
-from bolometric.core.areas.trail.spec import Trail
+from collections.abc import Iterator
+
+from bolometric.core.areas.catalogue import AREAS
 from bolometric.core.game.document import Game
-from bolometric.core.game.seats import Seats, Style
 from bolometric.core.measure.measuring import in_style, measure
 
-DARING = Trail(length=10, go_on="dare")
-TO_WIN = Seats(styles=(Style(choose="plan", goal="win"), Style()))
-EITHER = Game(area=Trail(length=10, moves="either"), seats=Seats(styles=(Style(choose="plan"), Style())))
+
+def games() -> Iterator[Game]:
+    """Games that between them reach every compiled loop."""
+    for entry in AREAS:
+        yield from (starter.game for starter in entry.starters())
+        yield from entry.warm() if entry.warm is not None else ()
 
 
 def warm() -> None:
     """Play a few runs of every kind of game, by guesses and by best play."""
-    for game in (Game(area=DARING), Game(area=DARING, seats=TO_WIN), EITHER, *(game for _, game in STARTERS)):
+    for game in games():
         measure(game, runs=10)
         if game.area.goals:
             measure(in_style(game, "plan"), runs=10)

@@ -6,12 +6,12 @@ seeded sequence that is kept: after a step back the same draw comes again, and t
 
 from __future__ import annotations
 
+from collections.abc import Hashable
 from dataclasses import dataclass
-from typing import Any
 
 import numpy as np
 
-from bolometric.core.areas.registry import table_of
+from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
 from bolometric.core.outcomes.distribution import distribution_of
@@ -26,8 +26,8 @@ from bolometric.core.text.figures import minus
 class Position:
     """How the table stands, and what lies on it."""
 
-    standing: Any
-    """The area's own :class:`Standing`."""
+    standing: Standing
+    """Of the area's own kind."""
     draws: int = 0
     """Draws of the whole game, so which of the sequence comes next."""
     shown: Shown | None = None
@@ -38,7 +38,7 @@ class Sitting:
 
     def __init__(self, game: Game, seed: int = 1) -> None:
         self.game = game
-        self.rules = table_of(game)
+        self.rules = area_of(game).by_hand
         self.past: list[Position] = []
         self.restart(seed)
 
@@ -56,8 +56,8 @@ class Sitting:
         return self.past[-1]
 
     @property
-    def now(self) -> Any:
-        """How the table stands now: a :class:`Standing` of the area's own kind."""
+    def now(self) -> Standing:
+        """How the table stands now, as the area's own kind of standing."""
         return self.here.standing
 
     @property
@@ -71,7 +71,7 @@ class Sitting:
         return self.now.waiting in ("draw", "either")
 
     @property
-    def options(self) -> tuple[Option, ...]:
+    def options(self) -> tuple[Option[Hashable], ...]:
         """What the seat to move may choose."""
         return self.rules.options(self.game, self.now) if self.now.waiting in ("choice", "either") else ()
 
@@ -96,10 +96,11 @@ class Sitting:
         landed = self.rules.landed(self.game, self.now, drawn)
         self.past.append(Position(landed, self.here.draws + 1, shown if wanted is None else None))
 
-    def choose(self, key: Any) -> None:
+    def choose(self, key: Hashable) -> None:
         """Take an option."""
         if any(option.key == key for option in self.options):
-            chosen: Standing = self.rules.choose(self.game, self.now, key)
+            assert self.rules.choose is not None, "an area with options takes one"
+            chosen = self.rules.choose(self.game, self.now, key)
             self.past.append(Position(chosen, self.here.draws, self.here.shown))
 
     def play_on(self, style: Style) -> None:

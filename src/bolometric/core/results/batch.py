@@ -2,15 +2,16 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, fields
+from collections.abc import Mapping
+from dataclasses import dataclass, field, fields
 from typing import Any, Protocol, Self
 
 import numpy as np
 from numpy.typing import NDArray
 
-STUCK, UNFINISHED, TIED, LOST = -1, -2, -3, -4
+STUCK, UNFINISHED, TIED, NO_WINNER = -1, -2, -3, -4
 """Codes in place of a winner: nobody can get home any more; given up at the turn limit; several share the win; ended
-without one, since all together missed the aim."""
+without a winner, since all together missed the aim or nobody can win here."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -41,6 +42,14 @@ class Batch:
     rounds: NDArray[np.int64] | None = None
     """Turns of the seat that took most, where that does not follow from the turns."""
 
+    own: Mapping[str, NDArray[np.float64]] = field(default_factory=dict)
+    """What an area counts for readings of its own, by a name."""
+
+    @property
+    def ended(self) -> NDArray[np.bool_]:
+        """Which runs came to an end, with a winner or without one."""
+        return np.asarray((self.home > 0) | (self.winner == NO_WINNER))
+
     @classmethod
     def empty(cls, runs: int) -> Self:
         """Room for so many runs of a race."""
@@ -57,21 +66,40 @@ class Batch:
     @classmethod
     def joined(cls, batches: list[Batch]) -> Self:
         """Several batches as one."""
-        parts: dict[str, list[Any]] = {name: [getattr(batch, name) for batch in batches] for name in BATCH_PARTS}
-        joined: dict[str, Any] = {
-            name: None if found[0] is None else np.concatenate(found) for name, found in parts.items()
-        }
+        joined: dict[str, Any] = {}
+        for part in fields(Batch):
+            found = [getattr(batch, part.name) for batch in batches]
+            if part.name == "own":
+                joined["own"] = {name: np.concatenate([own[name] for own in found]) for name in found[0]}
+            else:
+                joined[part.name] = None if found[0] is None else np.concatenate(found)
         return cls(**joined)
 
 
-BATCH_PARTS = tuple(part.name for part in fields(Batch))
+def shared_win(best: NDArray[np.bool_], nobody: int = UNFINISHED) -> tuple[NDArray[np.uint8], NDArray[np.int8]]:
+    """Who shares the win as bits, and the winner's code; ``nobody`` is the code where no seat is best.
+
+    ``best`` has shape (runs, seats).
+    """
+    count = best.sum(axis=1)
+    home = (best << np.arange(best.shape[1])).sum(axis=1).astype(np.uint8)
+    winner = np.where(count > 1, TIED, np.where(count == 1, best.argmax(axis=1), nobody))
+    return home, winner.astype(np.int8)
 
 
-def least_score(score: NDArray[np.float64]) -> tuple[NDArray[np.uint8], NDArray[np.int8]]:
-    """Who shares the win as bits, and the winner's code, where the least score wins; scores of shape (runs, seats)."""
-    best = score <= score.min(axis=1, keepdims=True) + 1e-12
-    home = (best << np.arange(score.shape[1])).sum(axis=1).astype(np.uint8)
-    return home, np.where(best.sum(axis=1) > 1, TIED, best.argmax(axis=1)).astype(np.int8)
+def most_wins(points: NDArray[Any]) -> NDArray[np.bool_]:
+    """Which seats have most, or as much as the one that has; shape (runs, seats)."""
+    return np.asarray(points == points.max(axis=1, keepdims=True))
+
+
+def seats_of(home: NDArray[np.uint8], seats: int) -> NDArray[np.bool_]:
+    """The bits of who shares the win, one column a seat; shape (runs, seats)."""
+    return ((home[:, None] >> np.arange(seats)) & 1).astype(bool)
+
+
+def least_wins(score: NDArray[np.float64]) -> NDArray[np.bool_]:
+    """Which seats have the least score, or as good as that; scores of shape (runs, seats)."""
+    return np.asarray(score <= score.min(axis=1, keepdims=True) + 1e-12)
 
 
 class Player(Protocol):

@@ -1,13 +1,94 @@
-"""How often each place of a board is used: what tints it, and the figure written on it."""
+"""What a board is, as one of a few drawings, and how often each of its places is used.
+
+Places are numbered from 1 in the order of the drawing. An area gives the board of a game, and, while it is played, the
+board as it stands; painting matches on the kind of drawing and knows no area.
+"""
 
 from __future__ import annotations
 
 from dataclasses import dataclass
 
+MOST_CELLS = 1000
+"""Cells of a box that is filled: past that each stands for several steps."""
+
+
+@dataclass(frozen=True, slots=True)
+class Track:
+    """Numbered squares in a row, winding."""
+
+    squares: int
+    markers: tuple[int, ...] = ()
+    """The square of each seat's marker, 0 for off the board; empty while nobody plays."""
+
+
+@dataclass(frozen=True, slots=True)
+class Box:
+    """An amount that is filled: a large box of equal cells."""
+
+    steps: int
+    per_one: int
+    """Steps to one whole."""
+    markers: tuple[int, ...] = ()
+    """The last cell that each seat has filled, 0 for none; empty while nobody plays."""
+
+    @property
+    def per_cell(self) -> int:
+        """How many steps each cell stands for."""
+        size = 1
+        while self.steps // size > MOST_CELLS:
+            size *= 10
+        return size
+
+    @property
+    def cells(self) -> int:
+        """How many cells there are."""
+        return -(-self.steps // self.per_cell)
+
+
+@dataclass(frozen=True, slots=True)
+class Tiles:
+    """Numbers side by side that are closed, or that counters stand on."""
+
+    names: tuple[str, ...]
+    """What is written on each."""
+    unused: frozenset[int] = frozenset()
+    """Places that are only there for show."""
+    stacked: bool = False
+    """Whether many counters may stand on one place, so that it is drawn tall."""
+    shut: frozenset[int] = frozenset()
+    """Places that are closed."""
+    stacks: tuple[tuple[int, ...], ...] | None = None
+    """While it is played: for each place the seats of the counters on it."""
+
+
+@dataclass(frozen=True, slots=True)
+class Cells:
+    """A table: places go along each row, the rows from above."""
+
+    across: str
+    """What the columns are."""
+    down: str
+    """What the rows are."""
+    columns: tuple[str, ...]
+    rows: tuple[str, ...]
+    texts: tuple[str, ...]
+    """What is written on each place."""
+    unused: frozenset[int] = frozenset()
+    """Places that are left empty."""
+    here: int | None = None
+    """While it is played: the place where the game stands."""
+    tinted: bool = True
+    """Whether the heat of the board belongs on it."""
+    tells_best: bool = False
+    """Whether it gives best play away, so that while it is played it is blank until the coach is asked."""
+
+
+Places = Track | Box | Tiles | Cells
+
 
 @dataclass(frozen=True, slots=True)
 class Heat:
-    """One entry for each place of the board, in its order."""
+    """How often each place is used: what tints it, and the figure written on it. One entry for each place."""
 
     values: tuple[float, ...]
     """Share of 1, or how often."""
@@ -34,17 +115,3 @@ class Heat:
     def known(self) -> str:
         """How sure the values are."""
         return f"simulated ± {100 * self.stderr:.2g} points" if self.stderr else "exact"
-
-
-@dataclass(frozen=True, slots=True)
-class Cells:
-    """A board that is a table: places go along each row, the rows from above."""
-
-    across: str
-    """What the columns are."""
-    down: str
-    """What the rows are."""
-    columns: tuple[str, ...]
-    rows: tuple[str, ...]
-    texts: tuple[str, ...]
-    """What is written on each place."""

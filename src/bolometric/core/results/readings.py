@@ -1,57 +1,14 @@
-"""Readings: measured properties of a game, each with its uncertainty and how it was worked out."""
+"""A reading: one measured property of a game, with its uncertainty and how it was worked out."""
 
 from __future__ import annotations
 
-from collections.abc import Mapping
 from dataclasses import dataclass
-from types import MappingProxyType
 from typing import Any, Literal
 
+from bolometric.core.chains.scores import Scores
 from bolometric.core.chains.waiting import WaitingTime
 
 Method = Literal["exact", "simulated"]
-Unit = Literal["count", "minutes", "share", "edge"]
-
-
-@dataclass(frozen=True, slots=True)
-class ReadingKind:
-    """What a reading means, wherever it is shown."""
-
-    label: str
-    unit: Unit
-    meaning: str
-
-
-KINDS: Mapping[str, ReadingKind] = MappingProxyType(
-    {
-        "rolls": ReadingKind("Rolls", "count", "draws in a whole game, all seats together"),
-        "turns": ReadingKind("Turns", "count", "turns in a whole game, all seats together, the last one counted"),
-        "rounds": ReadingKind("Rounds", "count", "turns of the seat that took most"),
-        "minutes": ReadingKind(
-            "Length", "minutes", "turns (with sets of tiles: draws) times the seconds that one takes"
-        ),
-        "in_time": ReadingKind("Ends in time", "share", "chance that a game ends within the brief's minutes"),
-        "seat_wins": ReadingKind("Wins by seat", "share", "share of games that each seat wins, a tie shared out"),
-        "ties": ReadingKind("Ties", "share", "share of games that several seats win together"),
-        "first_seat_edge": ReadingKind(
-            "First-seat edge", "edge", "the first seat's share of the wins, less an even share"
-        ),
-        "setbacks": ReadingKind("Setbacks", "share", "share of turns that end further back than they began"),
-        "lead_for_good": ReadingKind(
-            "Lead for good",
-            "share",
-            "how far into a game the winner went ahead for the last time; shared wins left out",
-        ),
-        "choice": ReadingKind(
-            "Choice", "share", "what thinking is worth: best play against guessing, from 0 (all luck) to 1; alone, too"
-        ),
-        "score": ReadingKind("Score", "count", "final score of a seat"),
-        "idle_turns": ReadingKind("Idle turns", "share", "share of turns in which nothing could be done"),
-        "over": ReadingKind("Over", "share", "chance that a seat ends over the target"),
-        "success": ReadingKind("Reaches the aim", "share", "chance that the aim is reached at all"),
-        "stuck": ReadingKind("Stuck", "share", "chance that nobody can reach the aim any more"),
-    }
-)
 
 
 @dataclass(frozen=True, slots=True)
@@ -82,6 +39,11 @@ class Reading:
         return plain
 
 
+def exact_value(value: float | None) -> Reading:
+    """A reading that is one exact number."""
+    return Reading("exact", value)
+
+
 def exact_length(time: WaitingTime, unit: float = 1.0) -> Reading:
     """A reading of a waiting time, each count lasting ``unit``."""
 
@@ -92,6 +54,12 @@ def exact_length(time: WaitingTime, unit: float = 1.0) -> Reading:
     return Reading("exact", times(time.mean()), times(time.sd()), low, middle, high, never=time.never)
 
 
-def exact_value(value: float | None) -> Reading:
-    """A reading that is one exact number."""
-    return Reading("exact", value)
+def exact_score(scores: Scores) -> Reading:
+    """A reading of a distribution of scores."""
+    values, chances = scores
+    mean = float(values @ chances)
+    sd = max(float(values**2 @ chances) - mean**2, 0.0) ** 0.5
+    below = chances.cumsum()
+    # A rounding error must not push the answer one further when the share is met exactly.
+    low, middle, high = (float(values[below >= share - 1e-12][0]) for share in (0.1, 0.5, 0.9))
+    return Reading("exact", mean, sd, low, middle, high)

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from bolometric.core.results.readings import KINDS, Reading, Unit
+from bolometric.core.results.kinds import READINGS, Unit
+from bolometric.core.results.readings import Reading
 from bolometric.core.text.figures import minus, percent, significant
 
 MAY_NEVER_END = "may never end"
@@ -26,7 +27,7 @@ SHOW: dict[Unit, Callable[[float], str]] = {
 
 def show(key: str, value: float | None) -> str:
     """A value of a reading in words; a dash for what does not exist."""
-    return "–" if value is None else SHOW[KINDS[key].unit](value)
+    return "–" if value is None else SHOW[READINGS[key].unit](value)
 
 
 def headline(key: str, reading: Reading) -> str:
@@ -42,6 +43,6 @@ def certainty(key: str, reading: Reading) -> str:
     """'exact', or 'simulated' with its standard error."""
     if reading.method == "exact":
         return "exact"
-    if KINDS[key].unit in ("share", "edge"):
+    if READINGS[key].unit in ("share", "edge"):
         return f"simulated ± {100 * reading.stderr:.2g} pts"
     return f"simulated ± {significant(reading.stderr, 2)}"

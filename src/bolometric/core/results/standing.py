@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Hashable, Sequence
 from dataclasses import dataclass, replace
-from typing import Any, Literal, TypeVar
+from typing import Generic, Literal, TypeVar
 
 from bolometric.core.settings.amounts import Value
 from bolometric.core.text.figures import listing
@@ -23,14 +23,17 @@ class Drawn:
     special: bool = False
 
 
+K = TypeVar("K", bound=Hashable)
+
+
 @dataclass(frozen=True, slots=True)
-class Option:
+class Option(Generic[K]):
     """Something that may be chosen."""
 
-    key: Any
+    key: K
     words: str
-    cell: int = 0
-    """The place of the board that stands for it, from 1; 0 if none does."""
+    place: int | None = None
+    """The place of the board that stands for it, from 1, if one does."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -50,15 +53,15 @@ class Standing:
         return self.waiting == "nothing"
 
 
-Any_Standing = TypeVar("Any_Standing", bound=Standing)
+S = TypeVar("S", bound=Standing)
 
 
-def noted(now: Any_Standing, words: str) -> Any_Standing:
+def noted(now: S, words: str) -> S:
     """The standing with a line more in its record, for the seat to move."""
     return replace(now, record=(*now.record, f"Turn {now.turn}, seat {now.seat + 1}: {words}"))
 
 
-def won(now: Any_Standing, winners: Sequence[int], how: str = "") -> Any_Standing:
+def won(now: S, winners: Sequence[int], how: str = "") -> S:
     """The standing at the end of the game."""
     if not winners:
         words = how or "Nobody can finish any more."

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from typing import Any
 
 from pydantic import ValidationError
@@ -10,20 +11,11 @@ from pydantic_core import ErrorDetails, PydanticCustomError
 from bolometric.core.settings.errors import GameError
 
 SETTING = "setting"
-TAGS = ("die", "spinner", "pack", "counters")
+PIECES = ("die", "spinner", "pack", "counters")
 """Tags of the pieces' union: where they follow a place in a list, they are part of pydantic's places, not of the
 file."""
-AREA_TAGS = (
-    "trail",
-    "tiles: sets",
-    "tiles: boxes",
-    "tiles: counters",
-    "tiles: multiples",
-    "purse",
-    "digits",
-    "duel",
-    "function-after",
-)
+CHECKED = "function-after"
+"""What pydantic's places say of a value that a check of its own has looked at."""
 
 
 def setting_error(sentence: str, where: str = "") -> PydanticCustomError:
@@ -34,15 +26,13 @@ def setting_error(sentence: str, where: str = "") -> PydanticCustomError:
     return PydanticCustomError(SETTING, "{sentence}", {"sentence": sentence, "where": where})
 
 
-def explain(error: ValidationError, known: tuple[str, ...]) -> GameError:
-    """The first thing that is wrong, as a GameError. ``known`` are the words that a file may use as keys."""
+def explain(error: ValidationError, known: Callable[[], tuple[str, ...]] = tuple) -> GameError:
+    """The first thing that is wrong, as a GameError. ``known`` gives the words that a file may use as keys."""
     first = error.errors()[0]
     context = first.get("ctx", {})
     if first["type"] == SETTING:
         return GameError(context["sentence"], context["where"] or _where(first["loc"]))
     where = _where(first["loc"])
-    if first["type"] == "union_tag_invalid" and where == "area":
-        where += ".play" if context["tag"].startswith("tiles") else ".kind"
     return GameError(_sentence(first, context, known), where)
 
 
@@ -53,20 +43,20 @@ def _where(loc: tuple[int | str, ...]) -> str:
     for step in loc:
         if isinstance(step, int):
             words += f"[{step + 1}]"
-        elif step not in AREA_TAGS and not (step in TAGS and isinstance(before, int)):
+        elif step != CHECKED and not (step in PIECES and isinstance(before, int)):
             words += f".{step}" if words else step
         before = step
     return words
 
 
-def _sentence(first: ErrorDetails, context: dict[str, Any], known: tuple[str, ...]) -> str:
+def _sentence(first: ErrorDetails, context: dict[str, Any], known: Callable[[], tuple[str, ...]]) -> str:
     kind, given = first["type"], first["input"]
     shown = repr(given) if len(repr(given)) <= 40 else repr(given)[:37] + "..."
     match kind:
         case "missing":
             return "This is missing: add it."
         case "extra_forbidden":
-            return _unknown_word(str(first["loc"][-1]), known)
+            return _unknown_word(str(first["loc"][-1]), known())
         case "int_type" | "int_parsing" | "int_from_float":
             return f"{shown} is not a whole number: give one such as 6."
         case "float_type" | "float_parsing" | "finite_number":

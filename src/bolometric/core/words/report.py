@@ -8,7 +8,7 @@ from typing import Any
 from bolometric.core.game.document import Game
 from bolometric.core.measure.measuring import Measurement
 from bolometric.core.outcomes.distribution import Distribution
-from bolometric.core.results.readings import KINDS
+from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.show import certainty, headline, show
 from bolometric.core.settings.amounts import plain
 from bolometric.core.text.figures import minus, percent, plural
@@ -21,7 +21,7 @@ def readings_text(found: Measurement) -> str:
     rows: list[tuple[str, ...]] = [("reading", "value", "sd", "10%", "half by", "90%", "how sure")]
     for key, reading in found.readings.items():
         spread = [show(key, value) for value in (reading.sd, reading.p10, reading.p50, reading.p90)]
-        rows.append((KINDS[key].label, headline(key, reading), *spread, certainty(key, reading)))
+        rows.append((READINGS[key].label, headline(key, reading), *spread, certainty(key, reading)))
     never = found.readings["turns"].never
     lines = [f"{found.exact.game.name}: {plural(found.runs, 'run')}, seed {found.seed}", "", *_table(rows)]
     if never:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from bolometric.core.areas.registry import area_of, saying_of
+from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import Band, Game
 from bolometric.core.outcomes.breakdown import letter_names
 from bolometric.core.pieces.expression import LETTERS
@@ -23,10 +23,6 @@ AS_PRINTED = str.maketrans({"*": "×", "/": "÷", "-": "−"})
 """Signs that are typed, as they are printed."""
 
 
-PACE = {"turns": "turn", "rolls": "draw"}
-"""What takes the seconds that are set."""
-
-
 def caution(game: Game) -> str:
     """What can hurt, for the pieces of this game; it defers to the school."""
     told = [SMALL]
@@ -39,13 +35,14 @@ def caution(game: Game) -> str:
 
 def rule_sheet(game: Game) -> tuple[Section, ...]:
     """The sections in the order a maker tells them."""
+    said = area_of(game).words
     return (
         _aim(game),
         _pieces(game),
-        saying_of(game).board(game),
+        Section("Board", said.board(game)),
         _first(game),
         _each_turn(game),
-        saying_of(game).last(game),
+        Section("Last", said.last(game)),
     )
 
 
@@ -84,7 +81,7 @@ def _aim(game: Game) -> Section:
         "Aim",
         (
             sentences("For ", players, " from ", group, " practising ", practising, "."),
-            sentences("To last ", minutes, ", at about ", seconds, f" a {PACE[game.area.pace]}.", *wanted),
+            sentences("To last ", minutes, ", at about ", seconds, f" a {game.area.paced_by[0]}.", *wanted),
             *_styles(game),
         ),
     )
@@ -92,7 +89,7 @@ def _aim(game: Game) -> Section:
 
 def _styles(game: Game) -> list[Sentences]:
     """How the players of the measurement choose, where there is something to choose."""
-    if not area_of(game).chooses(game):
+    if not area_of(game).measured.chooses(game):
         return []
     styles = [game.seats.style(seat).words(game.area) for seat in range(game.seats.count)]
     if len(set(styles)) == 1:
@@ -102,15 +99,15 @@ def _styles(game: Game) -> list[Sentences]:
 
 
 def _pieces(game: Game) -> Section:
-    need = f"{saying_of(game).needs(game)}. "
-    return Section(
-        "Pieces",
-        (sentences("You need ", Span(pieces_words(game.pieces), "pieces"), f"{need}{caution(game)}"),),
-    )
+    pieces = Span(pieces_words(game.pieces), "pieces")
+    each = " for each player" if game.area.own_pieces else ""
+    *others, last = area_of(game).words.needs(game)
+    more = "".join(f", {thing}" for thing in others)
+    return Section("Pieces", (sentences("You need ", pieces, f"{each}{more}, and {last}. ", caution(game)),))
 
 
 def _first(game: Game) -> Section:
-    told = saying_of(game).first(game)
+    told = area_of(game).words.first(game)
     if game.seats.count > 1 and not game.area.together:
         starts = Span(game.seats.starts or "Anyone", "seats.starts")
         told = (sentences(starts, " starts; then go round in turn. ", *told[0]), *told[1:])
@@ -167,9 +164,10 @@ def set_words(game: Game) -> str:
 
 
 def _each_turn(game: Game) -> Section:
-    moved, *rest = saying_of(game).turn(game)
+    moved, *rest = area_of(game).words.turn(game)
     acts = _acts(game)
-    said = saying_of(game).begins(game) + listing_words(acts, "and") + (" and " if len(acts) == 1 else ", then ")
+    how = area_of(game).words.how_drawn(game)
+    said = (f"{how}: " if how else "") + listing_words(acts, "and") + (" and " if len(acts) == 1 else ", then ")
     rules: list[str | Span] = []
     for line in rest:
         rules += [" ", *line]

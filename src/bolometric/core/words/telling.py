@@ -4,8 +4,8 @@ from __future__ import annotations
 
 import numpy as np
 
+from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Game
-from bolometric.core.measure.measuring import Analysis
 from bolometric.core.results.batch import Batch
 from bolometric.core.results.readings import Reading
 from bolometric.core.results.show import MAY_NEVER_END, show
@@ -16,12 +16,12 @@ UNKNOWN = "Not worked out exactly; only the runs are shown."
 
 def length_words(game: Game, exact: Analysis | None) -> str:
     """How long a game lasts."""
-    key, name = game.area.pace, {"turns": "turns", "rolls": "draws"}[game.area.pace]
+    key, name = game.area.pace, game.area.paced_by[1]
     turns, minutes = ((exact.readings if exact else {}).get(key) for key in (key, "minutes"))
     if turns is None or minutes is None:
         return (
             UNKNOWN
-            if exact is None or exact.solved is not None
+            if exact is None or exact.result is not None
             else ("This game can't be worked out exactly, so only the runs are shown (simulated).")
         )
     if turns.mean is None:
@@ -35,8 +35,15 @@ def length_words(game: Game, exact: Analysis | None) -> str:
 
 
 def win_words(game: Game, exact: Analysis | None) -> str:
-    """Who wins."""
+    """Who wins, or whether all reach the aim."""
     seats = game.seats.count
+    if game.area.ending == "nobody":
+        return "Nobody wins this game: it ends once it is done."
+    if game.area.ending == "together":
+        reached = exact.readings.get("success") if exact is not None else None
+        if reached is None or reached.mean is None:
+            return UNKNOWN
+        return f"All reach the aim together in {percent(reached.mean)} of games (exact)."
     if seats == 1:
         return "One player alone: nobody to win against."
     if exact is None or "seat_wins" not in exact.readings:
@@ -64,17 +71,21 @@ def lead_words(batch: Batch) -> str:
     )
 
 
-def score_words(exact: Analysis | None, played: Reading | None) -> str:
+def score_words(game: Game, exact: Analysis | None, played: Reading | None) -> str:
     """What a seat scores in the end."""
     known = (exact.readings if exact else {}).get("score") or played
     if known is None or known.mean is None:
         return ""
     sure = "Line: exact; bars: simulated." if known.method == "exact" else "Simulated."
-    closed = (exact.readings if exact else {}).get("success")
-    all_closed = (
-        f" All are closed in {percent(closed.mean)} of turns (exact)." if closed and closed.mean is not None else ""
-    )
-    return (
-        f"{sure} On average {show('score', known.mean)}; 8 of 10 seats score {show('score', known.p10)} to "
-        f"{show('score', known.p90)}, less is better.{all_closed}"
-    )
+    better = "less" if game.area.less_is_better else "more"
+    spread = f"8 of 10 seats score {show('score', known.p10)} to {show('score', known.p90)}"
+    return f"{sure} On average {show('score', known.mean)}; {spread}, {better} is better.{_success(game, exact)}"
+
+
+def _success(game: Game, exact: Analysis | None) -> str:
+    """How often the aim is reached, in the area's own words, where it is known."""
+    reached = exact.readings.get("success") if exact is not None else None
+    if not game.area.success_words or reached is None or reached.mean is None:
+        return ""
+    told = game.area.success_words.format(percent(reached.mean))
+    return f" {told} (exact)."

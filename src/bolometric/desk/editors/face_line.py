@@ -35,7 +35,7 @@ class FaceLine(QLineEdit):
         try:
             Face.model_validate(found)
         except ValidationError as error:
-            self.refused.emit(explain(error, ()).sentence)
+            self.refused.emit(explain(error).sentence)
         else:
             self.read.emit(found)
 

@@ -193,7 +193,7 @@ class PiecesEditor(Editor):
         try:
             piece = _PIECE.validate_python(data)
         except ValidationError as error:
-            self.say(explain(error, ()).sentence)
+            self.say(explain(error).sentence)
             return
         self._pieces[self._chosen] = piece
         self.buttons[self._chosen].show_piece(piece)

@@ -7,7 +7,7 @@ from fractions import Fraction
 from PySide6.QtWidgets import QGridLayout, QLabel, QLineEdit, QPushButton
 
 from bolometric.core.areas.filled.fill import line_of, soonest
-from bolometric.core.areas.tiles.spec import Counters
+from bolometric.core.areas.filled.spec import PlacedCounters
 from bolometric.core.game.document import Game
 from bolometric.core.pieces.face_text import read_numbers, typed_numbers
 from bolometric.core.settings.amounts import plain
@@ -19,7 +19,7 @@ class PlacementsEditor(Editor):
     """Sends the lines that are filled in, once each of them has as many numbers as there are counters."""
 
     def __init__(self, at: KnobAt, game: Game) -> None:
-        self._game, self._counters = game, game.area_as(Counters).counters
+        self._game, self._counters = game, game.area_as(PlacedCounters).counters
         super().__init__(
             at,
             f"The numbers that {self._counters} counters stand on, such as 5 6 6 7. Seats use them whose style of play "

@@ -2,13 +2,11 @@
 
 from __future__ import annotations
 
-from typing import Any, cast
-
 from PySide6.QtWidgets import QCheckBox, QComboBox, QGridLayout, QLabel, QSpinBox, QWidget
 
 from bolometric.core.game.document import Game
 from bolometric.core.game.part import AreaPart
-from bolometric.core.game.seats import GOAL_WORDS, NUMBERED, RULE_WORDS, Style
+from bolometric.core.game.seats import USUAL_GOAL, Style
 from bolometric.core.settings.knobs import KnobAt
 from bolometric.desk.editors.base import Editor
 
@@ -19,19 +17,20 @@ def offered_styles(area: AreaPart) -> dict[str, tuple[str, Style]]:
     """Every style that fits an area: its words and itself, by a key."""
     offered = {GUESS: ("guess", Style())}
     for i, goal in enumerate(area.offered_goals):
-        style = Style(choose="plan", goal=cast(Any, goal if i else "usual"))
-        offered[f"{PLAN}{f'-{goal}' if i else ''}"] = GOAL_WORDS[goal], style
+        style = Style(choose="plan", goal=goal.key if i else USUAL_GOAL)
+        offered[f"{PLAN}{f'-{goal.key}' if i else ''}"] = goal.words, style
     for rule in area.offered_rules:
-        words = RULE_WORDS[rule].format("" if rule == "stop_at" else "so many").strip()
-        offered[rule] = words, Style(choose="thumb", rule=cast(Any, rule))
+        words = rule.words.format("so many" if not rule.words.endswith("{}") else "").strip()
+        offered[rule.key] = words, Style(choose="thumb", rule=rule.key)
     return offered
 
 
 def key_of(style: Style, area: AreaPart) -> str:
     """The key of a style among those that fit an area."""
     if style.choose == "thumb":
-        return style.rule if style.rule in area.offered_rules else next(iter(area.offered_rules), GUESS)
-    goals = area.offered_goals
+        offered = [rule.key for rule in area.offered_rules]
+        return style.rule if style.rule in offered else next(iter(offered), GUESS)
+    goals = [goal.key for goal in area.offered_goals]
     usual = style.choose == GUESS or not goals or style.aim(area) not in goals[1:]
     return style.choose if usual else f"{style.choose}-{style.goal}"
 
@@ -46,6 +45,7 @@ class StylesEditor(Editor):
             "best play is worked out.",
         )
         self._seats, self._offered = game.seats.count, offered_styles(game.area)
+        self._numbered = {rule.key for rule in game.area.offered_rules if rule.numbered}
         self._styles = [game.seats.style(seat).model_dump() for seat in range(self._seats)]
         self.alike = QCheckBox("All choose alike", checked=len({str(style) for style in self._styles}) == 1)
         self.alike.setEnabled(self._seats > 1)
@@ -87,7 +87,7 @@ class StylesEditor(Editor):
             self.labels[seat].setText("All players" if alike else f"Seat {seat + 1}")
             for widget in (self.labels[seat], self.choices[seat]):
                 widget.setVisible(seen)
-            self.numbers[seat].setVisible(seen and self.choices[seat].currentData() in NUMBERED)
+            self.numbers[seat].setVisible(seen and self.choices[seat].currentData() in self._numbered)
         self.resized.emit()
 
     def _set_alike(self, _: bool) -> None:
@@ -97,7 +97,7 @@ class StylesEditor(Editor):
     def _take(self, seat: int) -> None:
         chosen = self.choices[seat].currentData()
         self._styles[seat] = self._offered[chosen][1].model_dump(exclude_defaults=True)
-        if chosen in NUMBERED:
+        if chosen in self._numbered:
             self._styles[seat]["number"] = self.numbers[seat].value()
         self._show()
         self._send()

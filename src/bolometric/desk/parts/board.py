@@ -6,7 +6,7 @@ from PySide6.QtCore import QEvent, QPointF, QRectF, QSize, Qt, Signal
 from PySide6.QtGui import QColor, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QWidget
 
-from bolometric.core.areas.registry import board_of
+from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import Game
 from bolometric.core.results.board import Heat
 from bolometric.paint.board import Layout, layout_of, paint_board, picture_of
@@ -34,7 +34,8 @@ class BoardWidget(QWidget):
         self.colours: Palette = LIGHT
         self.picked = 0
         self.marks: dict[int, str] = {}
-        self._picture = picture_of(self.game, None)
+        self.places = area_of(self.game).board.places(self.game)
+        self._picture = picture_of(self.places, None)
         self.setMouseTracking(True)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMinimumSize(320, 240)
@@ -47,7 +48,8 @@ class BoardWidget(QWidget):
     def show_board(self, game: Game, heat: Heat | None, colours: Palette) -> None:
         """Take on a board and how often its places are used."""
         self.game, self.heat, self.colours = game, heat, colours
-        self._picture, self.marks = picture_of(game, heat), {}
+        self.places = area_of(game).board.places(game)
+        self._picture, self.marks = picture_of(self.places, heat), {}
         self._pick(min(self.picked, self.count))
         self.update()
 
@@ -58,17 +60,18 @@ class BoardWidget(QWidget):
 
     def layout_now(self) -> Layout:
         """Where the places lie at the present size."""
-        return layout_of(self.game, self.room())
+        return layout_of(self.places, self.room())
 
     def room(self) -> QRectF:
         """What there is for the board, above its legend."""
         return QRectF(self.rect()).adjusted(MARGIN, MARGIN, -MARGIN, -MARGIN - LEGEND)
 
     def describe(self, number: int) -> str:
-        """Sentences about a place."""
+        """Sentences about a place; for 0 about the board as a whole."""
         if self.heat is None or number > self.count:
             return ""
-        return board_of(self.game).describe(self.game, self.heat, number)
+        told: str = area_of(self.game).board.describe(self.game, self.heat, number or None)
+        return told
 
     def paintEvent(self, event: QPaintEvent) -> None:
         """Draw board, legend and the ring around the picked place."""
@@ -155,6 +158,6 @@ class BoardWidget(QWidget):
     def _pick(self, number: int) -> None:
         if number != self.picked:
             self.picked = number
-            self.marks = board_of(self.game).marks(self.game, number) if self.heat is not None and number else {}
+            self.marks = area_of(self.game).board.marks(self.game, number) if self.heat is not None and number else {}
             self.update()
             self.square_picked.emit(number)

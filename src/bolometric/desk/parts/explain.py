@@ -8,7 +8,8 @@ from PySide6.QtCore import Qt, Signal
 from PySide6.QtWidgets import QGridLayout, QLabel, QPushButton, QVBoxLayout, QWidget
 
 from bolometric.core.game.document import Game
-from bolometric.core.results.readings import KINDS, Reading
+from bolometric.core.results.kinds import READINGS
+from bolometric.core.results.readings import Reading
 from bolometric.core.results.show import certainty, headline, show
 from bolometric.core.text.figures import percent
 from bolometric.core.words.rule_sheet import band_words
@@ -33,7 +34,7 @@ class ReadingDetail(QWidget):
         self.key, self.reading = key, reading
         self._column = QVBoxLayout(self)
         self._column.setContentsMargins(0, 0, 0, 0)
-        kind = KINDS[key]
+        kind = READINGS[key]
         self.setAccessibleName(kind.label)
         self._column.addWidget(QLabel(kind.label, objectName="heading"))
         self._column.addWidget(wrapped(f"{kind.meaning[:1].upper()}{kind.meaning[1:]}.", "hint"))

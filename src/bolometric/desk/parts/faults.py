@@ -11,7 +11,7 @@ from bolometric.desk.parts.links import LinkedText, link
 from bolometric.paint.palette import LIGHT, Palette
 
 if TYPE_CHECKING:
-    from bolometric.core.judge.faults import Fault
+    from bolometric.core.game.fault import Fault
 
 TITLES = {"fault": "Fault", "advice": "Worth a look"}
 

@@ -8,7 +8,8 @@ from PySide6.QtWidgets import QAbstractButton, QHBoxLayout, QWidget
 
 from bolometric.core.game.document import Band, Game
 from bolometric.core.judge.verdict import Verdict, applies, scale, verdict
-from bolometric.core.results.readings import KINDS, Reading
+from bolometric.core.results.kinds import READINGS
+from bolometric.core.results.readings import Reading
 from bolometric.core.results.show import certainty, headline, show
 from bolometric.paint.fonts import screen_font
 from bolometric.paint.palette import LIGHT, Palette
@@ -32,7 +33,7 @@ class Gauge(QAbstractButton):
         self.colours: Palette = LIGHT
         self.setFixedHeight(HEIGHT)
         self.setMinimumWidth(170)
-        self.setToolTip(f"{KINDS[key].label}: {KINDS[key].meaning}. Click for how it was worked out.")
+        self.setToolTip(f"{READINGS[key].label}: {READINGS[key].meaning}. Click for how it was worked out.")
         self.setCursor(Qt.CursorShape.PointingHandCursor)
         self._tell()
 
@@ -47,7 +48,7 @@ class Gauge(QAbstractButton):
         self.update()
 
     def _tell(self) -> None:
-        label = KINDS[self.key].label
+        label = READINGS[self.key].label
         self.setAccessibleName(label if self.reading is None else f"{label}: {headline(self.key, self.reading)}")
         if self.reading is not None:
             judged = verdict(self.key, self.reading, self.band)
@@ -64,7 +65,7 @@ class Gauge(QAbstractButton):
         painter.setBrush(QColor(c.sheet))
         painter.drawRoundedRect(card, 8, 8)
         inner = card.adjusted(12, 8, -12, -8)
-        self._text(painter, inner, KINDS[self.key].label, 13.5, c.faint, Qt.AlignmentFlag.AlignLeft)
+        self._text(painter, inner, READINGS[self.key].label, 13.5, c.faint, Qt.AlignmentFlag.AlignLeft)
         if self.reading is None:
             self._text(painter, inner.adjusted(0, 20, 0, 0), "…", 23, c.faint, Qt.AlignmentFlag.AlignLeft, bold=True)
         else:

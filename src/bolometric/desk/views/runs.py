@@ -17,8 +17,8 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
+from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Game
-from bolometric.core.measure.measuring import Analysis
 from bolometric.core.results.batch import Batch
 from bolometric.core.text.figures import percent, plural
 from bolometric.core.words.telling import lead_words, length_words, score_words, win_words
@@ -105,7 +105,7 @@ class RunsView(QWidget):
     def show_game(self, game: Game, colours: Palette) -> None:
         """Another game, neither worked out nor played yet."""
         self.game, self.exact, self.played, self.colours = game, None, None, colours
-        unit = {"turns": "turns", "rolls": "draws"}[game.area.pace]
+        unit = game.area.paced_by[1]
         for part in (self.before_count, self.count, self.within):
             part.setVisible(not self._scored)  # a turn of its own is then all that a seat has
         self.lengths.name_across(f"{unit} in a game, all seats together")
@@ -158,7 +158,7 @@ class RunsView(QWidget):
 
     def _lasting(self, batch: Batch) -> NDArray[np.int64]:
         """How long each run that ended lasted, in what takes the time."""
-        return (batch.rolls if self.game.area.pace == "rolls" else batch.turns)[batch.home > 0]
+        return (batch.rolls if self.game.area.pace == "rolls" else batch.turns)[batch.ended]
 
     def _draw_lengths(self) -> None:
         c, known = self.colours, self.exact.lasting if self.exact else None
@@ -246,11 +246,11 @@ class RunsView(QWidget):
     @property
     def _scored(self) -> bool:
         """Whether seats have a score, which is then more telling than the lead."""
-        return "score" in self.game.area.gauges
+        return self.game.area.scored
 
     def _draw_scores(self) -> None:
         """The final scores of a seat: exact over simulated."""
-        c, solved = self.colours, self.exact.solved if self.exact else None
+        c, solved = self.colours, self.exact.result if self.exact else None
         played = None if self.played is None or self.played.batch.score is None else self.played.batch.score.ravel()
         values = solved.scores[0] if solved and solved.scores else played if played is not None else np.zeros(1)
         low, high = float(values.min()), float(np.max(values))
@@ -268,16 +268,17 @@ class RunsView(QWidget):
         self.leads.frame(low - width, high + width, top)
         self.leads.count_across(low, high)
         self.leads.percents_up(top)
-        self.leads_words.setText(score_words(self.exact, self.played.readings.get("score") if self.played else None))
+        self.leads_words.setText(
+            score_words(self.game, self.exact, self.played.readings.get("score") if self.played else None)
+        )
 
     def _tell_within(self) -> None:
-        solved, count = self.exact.solved if self.exact else None, self.count.value()
+        solved, count = self.exact.result if self.exact else None, self.count.value()
         if solved is None or solved.way is None:
             self.within.setText("turns of their own: not worked out exactly.")
             return
         who = "in the first seat " if not solved.alike else ""
-        aim = "home" if self.game.area.package == "trail" else "done"
         self.within.setText(
             f"{'turn' if count == 1 else 'turns'} of their own, "
-            f"{percent(solved.way.home_within(count))} of players {who}are {aim} (exact)."
+            f"{percent(solved.way.home_within(count))} of players {who}are {self.game.area.at_aim} (exact)."
         )

@@ -11,8 +11,10 @@ from PySide6.QtCore import QRectF, QSize, Qt, QTimer, Signal
 from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QAbstractButton, QGridLayout, QLabel, QScrollArea, QVBoxLayout, QWidget
 
+from bolometric.core.areas.catalogue import area_of
+from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.files import SUFFIX, read
-from bolometric.core.measure.measuring import Analysis, quick_measure
+from bolometric.core.measure.measuring import quick_measure
 from bolometric.core.results.show import headline
 from bolometric.core.settings.errors import FileError, GameError
 from bolometric.core.text.figures import plural
@@ -99,8 +101,9 @@ class Card(QAbstractButton):
             self._text(painter, words.adjusted(0, 26, 0, 0), trouble, 13, c.ember)
         else:
             game = exact.game
-            plain = picture_of(game, exact.heat, figures=False)  # figures would not be readable here
-            paint_board(painter, layout_of(game, board), plain, c)
+            places = area_of(game).board.places(game)
+            plain = picture_of(places, exact.heat, figures=False)  # figures would not be readable here
+            paint_board(painter, layout_of(places, board), plain, c)
             self._text(painter, words, game.name, 18, c.ink, bold=True)
             about = f"{game.brief.practising} · {game.brief.group}"
             self._text(painter, words.adjusted(0, 26, 0, 0), about, 13.5, c.faint)

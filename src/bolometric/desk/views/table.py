@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Hashable
 from fractions import Fraction
 
 from PySide6.QtCore import QTimer, Signal
@@ -20,17 +21,18 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
+from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
 from bolometric.core.pieces.face_text import read_numbers
 from bolometric.core.play.claims import check_claim
 from bolometric.core.play.sitting import Sitting
+from bolometric.core.results.board import Cells
 from bolometric.core.results.standing import Option, Standing
 from bolometric.core.settings.amounts import tidy
 from bolometric.desk.parts.board import BoardWidget
 from bolometric.desk.parts.cloth import Cloth
-from bolometric.paint.board import Layout, paint_on_squares, standing_picture
-from bolometric.paint.grid_board import GridLayout, GridPicture
+from bolometric.paint.board import paint_on_squares, played_picture
 from bolometric.paint.palette import LIGHT, Palette
 
 LARGEST_SEED = 999_999
@@ -53,21 +55,19 @@ class TableBoard(BoardWidget):
     def show_standing(self, game: Game, standing: Standing, colours: Palette, told: bool) -> None:
         """Take on how the game stands; ``told`` also shows what gives best play away."""
         self.show_board(game, None, colours)
-        self.standing, self._picture = standing, standing_picture(game, standing, told)
+        board = area_of(game).board
+        self.standing, self.places = standing, board.places_at(game, standing)
+        tinted = isinstance(self.places, Cells) and self.places.tinted
+        self._picture = played_picture(self.places, board.heat(game) if tinted else None, told)
         self.update()
-
-    def layout_now(self) -> Layout:
-        """Where the places lie; a table may be another one than that of the board."""
-        if isinstance(self._picture, GridPicture):
-            return GridLayout(self._picture.grid, self.room())
-        return super().layout_now()
 
     def paintEvent(self, event: QPaintEvent) -> None:
         """Draw board and markers."""
         super().paintEvent(event)
         if self.standing is not None:
             painter = QPainter(self)
-            paint_on_squares(painter, self.game, self.layout_now(), self.standing, self.colours)
+            moving = -1 if self.standing.over else self.standing.seat
+            paint_on_squares(painter, self.places, self.layout_now(), moving, self.colours)
             painter.end()
 
 
@@ -197,13 +197,13 @@ class TableView(QWidget):
         if style is not None and self.isVisible():
             self._step(lambda: self.sitting.play_on(style))
 
-    def _choose(self, key: object) -> None:
+    def _choose(self, key: Hashable) -> None:
         if self._style() is None:
             self._step(lambda: self.sitting.choose(key))
 
     def _choose_place(self, place: int) -> None:
         """A place of the board stands for an option, or for nothing."""
-        found = [option.key for option in self.sitting.options if option.cell == place]
+        found = [option.key for option in self.sitting.options if option.place == place]
         if found:
             self._choose(found[0])
 
@@ -241,7 +241,7 @@ class TableView(QWidget):
         self._show_options(options)
         tally = self.sitting.rules.tally(game, now)
         told = now.record[-1] if now.over else f"{self._whose()}: {self._to_do(options)}"
-        self.state.setText(f"{told} {tally}".strip())
+        self.state.setText(" ".join(part for part in (told, tally) if part))
         self.draw.setText("Draw again" if now.waiting == "either" else "Draw")
         self.draw.setEnabled(self.sitting.may_draw and by_hand)
         self.wanted.setEnabled(self.sitting.may_draw and by_hand)
@@ -254,14 +254,14 @@ class TableView(QWidget):
         call = game.area.together and game.seats.count > 1 and now.waiting == "draw"
         return f"Call {now.turn}" if call else f"Turn {now.turn}, seat {now.seat + 1}"
 
-    def _to_do(self, options: tuple[Option, ...]) -> str:
+    def _to_do(self, options: tuple[Option[Hashable], ...]) -> str:
         """What the seat to move may do."""
         asked = self.sitting.rules.asks(self.sitting.game, self.sitting.now)
         if asked and len(options) > MOST_BUTTONS:
             return f"{asked} Click it on the board, or go there with the arrow keys and press Enter."
         return asked or "draw."
 
-    def _show_options(self, options: tuple[Option, ...]) -> None:
+    def _show_options(self, options: tuple[Option[Hashable], ...]) -> None:
         """A button for each option; where there are many they are places of the board."""
         had_focus = any(button.hasFocus() for button in self.options)
         for button in self.options:

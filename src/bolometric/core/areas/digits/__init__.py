@@ -4,6 +4,30 @@ spec       what the maker sets
 rules      columns, digits, and what the styles do with them
 exact      best play and every style, on all ways of filling the columns
 rounds     who wins a round, with own draws or shared ones
-rows       the practice of rows that face each other
 play       whole games played by the thousand
 """
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING
+
+from bolometric.core.areas.digits.spec import Digits
+from bolometric.core.game.contract import Area, Entry, Starter
+
+if TYPE_CHECKING:
+    from bolometric.core.areas.digits.by_hand import OnDigits
+
+
+def _load() -> Area[OnDigits, int]:
+    from bolometric.core.areas.digits import area, board, by_hand, faults, sentences
+
+    return Area(area.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults.FAULTS)
+
+
+def _starters() -> tuple[Starter, ...]:
+    from bolometric.core.areas.digits.starters import STARTERS
+
+    return STARTERS
+
+
+DIGITS = Entry(Digits, _load, _starters)

@@ -10,20 +10,19 @@ from bolometric.core.areas.digits.rounds import known_of, sets_of
 from bolometric.core.areas.digits.rules import columns_of, turns_a_round
 from bolometric.core.areas.digits.spec import Digits
 from bolometric.core.chains.points import match
-from bolometric.core.chains.scores import mixed, scores_of, spread
+from bolometric.core.chains.scores import mixed, scores_of
 from bolometric.core.chains.waiting import WaitingTime, fixed
+from bolometric.core.game.contract import Measured
 from bolometric.core.game.document import Game
 from bolometric.core.results.batch import Player
 from bolometric.core.results.exact import ExactResult, seat_readings
-from bolometric.core.results.readings import Reading, exact_length, exact_value
+from bolometric.core.results.readings import Reading, exact_length, exact_score, exact_value
 from bolometric.core.settings.errors import Cancelled
 
 
 def solve(game: Game, stop: Callable[[], bool]) -> ExactResult | None:
-    """What the numbers of a round give; None for rows. Raises Cancelled."""
+    """What the numbers of a round give; None if that is not known. Raises Cancelled."""
     area = game.area_as(Digits)
-    if area.practice == "rows":
-        return None
     columns, arranging = columns_of(game), area.practice == "together"
     styles = [game.seats.style(seat) for seat in range(game.seats.count)]
     readings: dict[str, Reading] = {"stuck": exact_value(0.0)}
@@ -37,7 +36,7 @@ def solve(game: Game, stop: Callable[[], bool]) -> ExactResult | None:
     if len(known) == len(parts):
         shown = [columns.score(part[0]) if area.aim == "nearest" else part[0] for part in known]
         scores = mixed([scores_of(values, part[1]) for values, part in zip(shown, known, strict=True)])
-        readings["score"] = spread(scores)
+        readings["score"] = exact_score(scores)
         readings["success"] = exact_value(float(np.mean([part[1] @ part[2] for part in known])))
     alone: dict[tuple[int, ...], float] = {(0,): 1.0}
     sets = alone if len(styles) == 1 else sets_of(columns, styles, arranging, area.together)
@@ -64,14 +63,8 @@ def _times(rounds: WaitingTime, each: int) -> WaitingTime:
 
 
 def chooses(game: Game) -> bool:
-    """Whether there is more than one column or row."""
-    area = game.area_as(Digits)
-    return (area.rows if area.practice == "rows" else area.columns) > 1
-
-
-def hopeless(game: Game) -> bool:
-    """A round always ends."""
-    return False
+    """Whether there is more than one column."""
+    return game.area_as(Digits).columns > 1
 
 
 def player(game: Game) -> Player:
@@ -79,3 +72,6 @@ def player(game: Game) -> Player:
     from bolometric.core.areas.digits import play
 
     return play.player(game)
+
+
+MEASURED = Measured(solve=solve, player=player, chooses=chooses)

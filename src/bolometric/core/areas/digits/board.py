@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 from functools import lru_cache
-from typing import Any, cast
 
+from bolometric.core.areas.digits.by_hand import OnDigits, shown_order
 from bolometric.core.areas.digits.exact import plan_of
 from bolometric.core.areas.digits.rounds import known_of, sets_of
 from bolometric.core.areas.digits.rules import Columns, columns_of
 from bolometric.core.areas.digits.spec import Digits
+from bolometric.core.game.contract import Board
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
 from bolometric.core.results.board import Cells, Heat
@@ -38,7 +39,7 @@ def _names(columns: Columns, free: int) -> str:
     return " ".join(SHORT[column - columns.decimals] for column in places)
 
 
-def grid(game: Game) -> Cells:
+def places(game: Game) -> Cells:
     """Digits along, free columns down; on each place where the digit goes."""
     columns = columns_of(game)
     digits = tuple(minus(value) for value in columns.values[:MOST_DIGITS].tolist())
@@ -54,53 +55,23 @@ def _place(columns: Columns, column: int) -> str:
     return "away" if column == columns.columns else SHORT[column - columns.decimals]
 
 
-def names(game: Game) -> tuple[str, ...]:
-    """What is written on each place."""
-    return grid(game).texts
-
-
-def marks(game: Game, number: int) -> dict[int, str]:
-    """None: the board tells it by itself."""
-    return {}
-
-
-def unused(game: Game) -> frozenset[int]:
-    """All are used."""
-    return frozenset()
-
-
-def standing(game: Game, now: Any) -> tuple[frozenset[int], None]:
-    """The table is the same throughout."""
-    return frozenset(), None
-
-
-def place_of(game: Game, now: Any) -> int:
-    """None: at the table the columns themselves are shown."""
-    return 0
-
-
-def played_grid(game: Game, now: Any) -> Cells:
-    """The columns, or rows, of every seat as they stand."""
-    columns, area = columns_of(game), game.area_as(Digits)
+def places_at(game: Game, now: OnDigits) -> Cells:
+    """The columns of every seat as they stand."""
+    columns = columns_of(game)
     totals, order = game.distribution.totals, shown_order(game)
-    heads = [f"row {i + 1}" if area.practice == "rows" else columns.name(i) for i in order]
+    heads = [columns.name(i) for i in order]
     texts = [
         "" if now.filled[seat][i] < 0 else minus(totals[now.filled[seat][i]])
         for seat in range(game.seats.count)
         for i in order
     ]
-    return Cells("", "", tuple(heads), tuple(f"seat {seat + 1}" for seat in range(game.seats.count)), tuple(texts))
-
-
-def shown_order(game: Game) -> list[int]:
-    """Columns from the highest to the lowest, or rows from the first, as they are laid out."""
-    area = game.area_as(Digits)
-    return list(range(area.rows)) if area.practice == "rows" else list(range(area.columns - 1, -1, -1))
+    seats = tuple(f"seat {seat + 1}" for seat in range(game.seats.count))
+    return Cells("", "", tuple(heads), seats, tuple(texts), tinted=False)
 
 
 def heat(game: Game) -> Heat | None:
     """How far to the left a digit goes; or how often it is drawn."""
-    columns, digits = columns_of(game), len(grid(game).columns)
+    columns, digits = columns_of(game), len(places(game).columns)
     if not _tabled(game):
         return Heat(tuple(columns.chances[:digits].tolist()), "Drawn, of 100 draws")
     choice = plan_of(columns).placing.choice[int(columns.spare)]
@@ -127,18 +98,16 @@ def rule_words(columns: Columns, free: int) -> str:
     return "; ".join(told)
 
 
-def describe(game: Game, heat: Heat, number: int) -> str:
+def describe(game: Game, heat: Heat, number: int | None) -> str:
     """The rule for a set of free columns; without one, what best play and carelessness come to."""
     columns, area = columns_of(game), game.area_as(Digits)
     if number and _tabled(game):
-        row = (number - 1) // len(grid(game).columns)
+        row = (number - 1) // len(places(game).columns)
         free = _free_sets(columns)[row]
         names = [columns.name(column) for column in range(columns.columns - 1, -1, -1) if free >> column & 1]
         return f"Free {listing_words(names, 'and')}: {rule_words(columns, free)} (exact)."
     if number:
-        return f"{grid(game).columns[number - 1]}: drawn in {percent(heat.values[number - 1])} of draws (exact)."
-    if area.practice == "rows":
-        return "A number is written opposite what it beats, or spent against one that it does not."
+        return f"{places(game).columns[number - 1]}: drawn in {percent(heat.values[number - 1])} of draws (exact)."
     best, guess = (known_of(columns, style, area.practice == "together") for style in (Style(choose="plan"), Style()))
     if best is None or guess is None:
         return ""
@@ -153,9 +122,12 @@ def _against(columns: Columns) -> str:
     """How often best play wins a round against the rules of thumb, both with the same digits."""
     told = []
     for rule, words in (("halves", "large digits left, small ones right"), ("left_first", "filling from the left")):
-        pair = [Style(choose="plan"), Style(choose="thumb", rule=cast(Any, rule))]
+        pair = [Style(choose="plan"), Style(choose="thumb", rule=rule)]
         sets = sets_of(columns, pair, together=False, shared=True)
         if sets is not None:
             won, even = sets.get((0,), 0.0), sets.get((0, 1), 0.0)
             told.append(f"{percent(won)} of rounds against {words} ({percent(even)} equal)")
     return f" With the same digits it wins {' and '.join(told)}." if told else ""
+
+
+BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe)

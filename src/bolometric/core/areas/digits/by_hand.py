@@ -6,27 +6,25 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from bolometric.core.areas.digits.board import shown_order
 from bolometric.core.areas.digits.exact import plan_of
 from bolometric.core.areas.digits.rounds import best_of_hands
-from bolometric.core.areas.digits.rows import FREE, ticks_of, written
 from bolometric.core.areas.digits.rules import Columns, columns_of, free_sets, numbers_of
 from bolometric.core.areas.digits.spec import Digits
 from bolometric.core.areas.digits.styles import placing_of
+from bolometric.core.areas.making_numbers import points_words, round_words
+from bolometric.core.game.contract import ByHand
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
-from bolometric.core.pieces.kinds import AnyPiece
-from bolometric.core.results.show import show
 from bolometric.core.results.standing import Drawn, Option, Standing, noted, won
 from bolometric.core.text.figures import listing, minus, significant
 
 
 @dataclass(frozen=True, slots=True)
 class OnDigits(Standing):
-    """How the columns, or rows, stand."""
+    """How the columns stand."""
 
     filled: tuple[tuple[int, ...], ...] = ()
-    """For each seat the place of the digit in each column, from the lowest (or the number in each row); -1 if free."""
+    """For each seat the place of the digit in each column, from the lowest; -1 if free."""
     thrown: tuple[bool, ...] = ()
     """Whether each seat has thrown a digit away."""
     hand: tuple[int, ...] = ()
@@ -50,6 +48,11 @@ class OnDigits(Standing):
         return sum(1 << column for column, digit in enumerate(self.filled[seat]) if digit < 0)
 
 
+def shown_order(game: Game) -> list[int]:
+    """Columns from the highest to the lowest, as they are laid out."""
+    return list(range(game.area_as(Digits).columns - 1, -1, -1))
+
+
 def begin(game: Game) -> OnDigits:
     """Empty columns."""
     return _cleared(game, OnDigits(points=(0,) * game.seats.count))
@@ -57,47 +60,35 @@ def begin(game: Game) -> OnDigits:
 
 def _cleared(game: Game, now: OnDigits) -> OnDigits:
     area, seats = game.area_as(Digits), game.seats.count
-    width = area.rows if area.practice == "rows" else area.columns
-    nothing = area.spare == "none" or area.practice == "rows"
+    width, nothing = area.columns, area.spare == "none"
     return replace(
         now, filled=((-1,) * width,) * seats, thrown=(nothing,) * seats, hand=(), made=0, waiting_seats=(), seat=0,
         waiting="draw",
     )  # fmt: skip
 
 
-def pieces(game: Game, now: OnDigits) -> tuple[AnyPiece, ...]:
-    """Always all."""
-    return game.pieces
-
-
-def asks(game: Game, now: OnDigits) -> str:
+def asks(game: Game, now: OnDigits) -> str | None:
     """What the seat to move has to do."""
     area = game.area_as(Digits)
     if now.waiting != "choice":
-        return "draw for all." if area.together and game.seats.count > 1 else ""
+        return "draw for all." if area.together and game.seats.count > 1 else None
     if len(now.hand) == 1:
-        where = "into one of your rows" if area.practice == "rows" else "into a column"
-        return f"write {minus(game.distribution.totals[now.digit])} {where}."
+        return f"write {minus(game.distribution.totals[now.digit])} into a column."
     shown = listing([game.distribution.totals[digit] for digit in now.hand], "and")
     return f"{shown} in hand; choose the column for {minus(game.distribution.totals[now.digit])}."
 
 
-def tally(game: Game, now: OnDigits) -> str:
+def tally(game: Game, now: OnDigits) -> str | None:
     """Points so far; the board shows the columns."""
-    if game.area_as(Digits).points == 1:
-        return ""
-    told = ", ".join(f"seat {seat} has {count}" for seat, count in enumerate(now.points, 1))
-    return f"Round {now.round}; of points {told}."
+    return points_words(now.round, now.points, game.area_as(Digits).points)
 
 
-def options(game: Game, now: OnDigits) -> tuple[Option, ...]:
-    """Every free column or row, and throwing away."""
+def options(game: Game, now: OnDigits) -> tuple[Option[int], ...]:
+    """Every free column, and throwing away."""
     area, columns = game.area_as(Digits), columns_of(game)
     order = shown_order(game)
     free = [i for i in order if now.filled[now.seat][i] < 0]
     cells = {i: now.seat * len(order) + place + 1 for place, i in enumerate(order)}
-    if area.practice == "rows":
-        return tuple(Option(row, f"Row {row + 1}", cells[row]) for row in free)
     found = [Option(column, columns.name(column).capitalize(), cells[column]) for column in free]
     if not now.thrown[now.seat]:
         found.append(Option(area.columns, "Throw away"))
@@ -106,7 +97,7 @@ def options(game: Game, now: OnDigits) -> tuple[Option, ...]:
 
 def choose(game: Game, now: OnDigits, key: int) -> OnDigits:
     """Write the digit in hand, or throw it away."""
-    area, digit = game.area_as(Digits), now.digit
+    digit = now.digit
     value = minus(game.distribution.totals[digit])
     if key == len(now.filled[now.seat]):
         thrown = tuple(done or seat == now.seat for seat, done in enumerate(now.thrown))
@@ -115,8 +106,7 @@ def choose(game: Game, now: OnDigits, key: int) -> OnDigits:
         own = tuple(digit if i == key else other for i, other in enumerate(now.filled[now.seat]))
         filled = tuple(own if seat == now.seat else other for seat, other in enumerate(now.filled))
         now = replace(now, filled=filled, hand=now.hand[1:])
-        where = f"row {key + 1}" if area.practice == "rows" else columns_of(game).name(key)
-        now = noted(now, f"{value} to {where}.")
+        now = noted(now, f"{value} to {columns_of(game).name(key)}.")
     return _after(game, now)
 
 
@@ -158,22 +148,12 @@ def _draws(game: Game) -> int:
 
 
 def _round_over(game: Game, now: OnDigits) -> OnDigits:
-    area = game.area_as(Digits)
-    if area.practice == "rows":
-        good = np.array(now.filled)
-        good = good if area.aim != "smallest" else len(game.distribution.totals) - 1 - good
-        told = ticks_of(good[None])[0].astype(float)
-        least = -told
-    else:
-        columns = columns_of(game)
-        codes = (np.array(now.filled) + 1) @ columns.powers
-        told = numbers_of(columns, codes)
-        least = np.round(columns.score(told), 9)
-    best = [seat for seat in range(len(told)) if least[seat] == least.min()]
+    area, columns = game.area_as(Digits), columns_of(game)
+    told = numbers_of(columns, (np.array(now.filled) + 1) @ columns.powers)
+    least = np.round(columns.score(told), 9)
+    best = np.flatnonzero(least == least.min()).tolist()
     points = tuple(count + (seat in best) for seat, count in enumerate(now.points))
-    shown = ", ".join(f"seat {seat} {show('score', float(value))}" for seat, value in enumerate(told, 1))
-    named = listing([seat + 1 for seat in best], "and")
-    words = f"Round {now.round}: {shown}; {'seat' if len(best) == 1 else 'seats'} {named} best."
+    words = round_words(now.round, told.tolist(), best)
     now = replace(now, points=points, record=(*now.record, words))
     if max(points) >= area.points:
         return won(now, [seat for seat, count in enumerate(points) if count == max(points)])
@@ -199,8 +179,6 @@ def landed(game: Game, now: OnDigits, drawn: Drawn) -> OnDigits:
 def pick(game: Game, now: OnDigits, style: Style, rng: np.random.Generator) -> int:
     """What a style chooses."""
     area, found = game.area_as(Digits), [option.key for option in options(game, now)]
-    if area.practice == "rows":
-        return _row(game, now, style, rng)
     if area.practice == "together":
         return _arranging(game, now, style, rng, found)
     columns = columns_of(game)
@@ -223,16 +201,6 @@ def _arranging(game: Game, now: OnDigits, style: Style, rng: np.random.Generator
     return places[-1] if places else columns.columns if columns.columns in found else int(found[0])
 
 
-def _row(game: Game, now: OnDigits, style: Style, rng: np.random.Generator) -> int:
-    smallest = game.area_as(Digits).aim == "smallest"
-    chances, last = game.distribution.chances, len(game.distribution.totals) - 1
-    rows = np.array(now.filled)[None]
-    digit = now.digit
-    if smallest:
-        rows, chances, digit = np.where(rows == FREE, FREE, last - rows), chances[::-1], last - digit
-    return int(written(rows, now.seat, np.array([digit]), chances, style, rng)[0])
-
-
 def coach(game: Game, now: OnDigits) -> str:
     """What each column is worth for the digit in hand."""
     area, columns = game.area_as(Digits), columns_of(game)
@@ -241,8 +209,7 @@ def coach(game: Game, now: OnDigits) -> str:
     if area.practice != "one_by_one":
         key = pick(game, now, Style(choose="plan"), np.random.default_rng(1))
         words = next(option.words for option in options(game, now) if option.key == key)
-        known = "one step ahead, the rest by chance" if area.practice == "rows" else "exact"
-        return f"Best: {words} ({known})."
+        return f"Best: {words} (exact)."
     plan, spare = plan_of(columns), int(not now.thrown[now.seat])
     code = int((np.array(now.filled[now.seat]) + 1) @ columns.powers)
     free, rated = now.free(columns, now.seat), []
@@ -260,3 +227,8 @@ def coach(game: Game, now: OnDigits) -> str:
     (best, first), *rest = rated
     told = [f"{first} is best", *(f"{name} costs {significant(value - best, 3)}" for value, name in rest)]
     return f"{'; '.join(told)} (on average, exact)."
+
+
+BY_HAND = ByHand(
+    begin=begin, landed=landed, choose=choose, options=options, pick=pick, coach=coach, tally=tally, asks=asks
+)

@@ -91,10 +91,8 @@ def columns_of(game: Game) -> Columns:
 
 def turns_a_round(game: Game) -> tuple[int, int, int]:
     """Turns of all seats, turns of one seat, and draws in a round."""
-    area, seats = game.area_as(Digits), game.seats.count
-    if area.practice == "rows":
-        return area.rows * seats, area.rows, area.rows * seats
-    sharing = 1 if area.together else seats
+    area = game.area_as(Digits)
+    sharing = 1 if area.together else game.seats.count
     own = 1 if area.practice == "together" else area.digits
     return own * sharing, own, area.digits * sharing
 

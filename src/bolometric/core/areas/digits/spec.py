@@ -4,11 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from fractions import Fraction
-from typing import Annotated, ClassVar, Literal
+from typing import Annotated, Any, ClassVar, Literal
 
-from pydantic import Field, StrictInt
+from pydantic import Field, StrictInt, model_validator
 
-from bolometric.core.game.part import AreaPart
+from bolometric.core.areas.making_numbers import AIMS, PRACTICES, without
+from bolometric.core.game.part import AreaPart, Goal, StyleRule, check_listed
 from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.pieces.draw import Draw
 from bolometric.core.pieces.kinds import AnyPiece, remembers
@@ -20,31 +21,6 @@ MOST_DIGITS = 40
 MOST_STATES = 2_000_000
 """Ways of filling the columns, in part or whole, on which best play is worked out."""
 
-PRACTICES = (
-    Choice(
-        "one_by_one",
-        "write each digit into a column for good, before the next is drawn",
-        "Place each digit for good",
-        "Luck and foresight: what is a large digit, and is it worth waiting?",
-    ),
-    Choice(
-        "together",
-        "draw all the digits, then arrange them as you like",
-        "Draw all digits, then arrange",
-        "Only place value is practised: whoever sees it has the best number.",
-    ),
-    Choice(
-        "rows",
-        "write each number into one of your rows, facing the others' rows",
-        "Fill rows that face each other",
-        "Comparing with what stands opposite: beat the large ones, or spend small ones against them.",
-    ),
-)
-AIMS = (
-    Choice("largest", "the largest number", "Make the largest number", "Large digits go to the left."),
-    Choice("smallest", "the smallest number", "Make the smallest number", "Small digits go to the left."),
-    Choice("nearest", "the number nearest to", "Come near a target", "Every column matters in its turn."),
-)
 SHARES = (
     Choice("own", "draws digits of their own", "Let each draw their own", "Luck decides more."),
     Choice("shared", "uses the same digits, drawn for all", "Use the same digits for all", "Only the placing decides."),
@@ -61,54 +37,54 @@ class Digits(AreaPart):
     """Each seat fills columns of place value with digits that are drawn; the best number takes the round.
 
     One by one: a digit is drawn and must be written into a free column at once. Together: all are drawn, then arranged
-    (best by a plan, by any other style in the order in which they came). Rows: each seat has ``rows`` rows; in turn it
-    draws a number and writes it into a free row of its own, all see it; in the end each row gives a tick to the
-    largest (smallest) of the numbers that face each other, to each if equal, and the most ticks take the round. Equal
-    seats each get the point of a round. The first to ``points`` rounds wins, with equal points shared.
+    (best by a plan, by any other style in the order in which they came). Equal seats each get the point of a round. The
+    first to ``points`` rounds wins, with equal points shared.
 
     A guess writes a digit into any free column, evenly (or throws it away, where it may, as one option more); halves
     puts digits above the median of all digits into the leftmost free column (for the smallest number the rightmost) and
     the others at the other end, for the nearest number into the free column whose digit of the target it is nearest to;
-    left_first fills from the left; neither throws away before the last. Rows: beat_largest takes the row with the
-    largest number that it beats, else hides opposite the largest, else the first free row; a plan looks one step ahead.
-    Readings: score is the number made in the first round (nearest: its distance; rows: ticks); success the share of
-    numbers whose digits stand in the best order (nearest: that are the target; rows: that tick every row).
+    left_first fills from the left; neither throws away before the last. Readings: score is the number made in the first
+    round (nearest: its distance); success the share of numbers whose digits stand in the best order (nearest: that are
+    the target).
     """
 
-    package: ClassVar[str] = "digits"
-    rules: ClassVar[tuple[str, ...]] = ("halves", "left_first", "beat_largest")
-    goals: ClassVar[tuple[str, ...]] = ("number",)
+    told_by: ClassVar[str] = "practice"
+    rules: ClassVar[tuple[StyleRule, ...]] = (
+        StyleRule(
+            "halves",
+            "put large digits where they count most and small ones where they count least",
+            "digits above the median to where they are wanted most, the others to the other end",
+        ),
+        StyleRule("left_first", "fill from the left", "from the left"),
+    )
+    goals: ClassVar[tuple[Goal, ...]] = (
+        Goal("number", "place best for the best number on average", "the best number on average"),
+    )
     gauges: ClassVar[tuple[str, ...]] = ("minutes", "in_time", "score", "success", "ties", "choice")
 
     kind: Literal["digits"]
     practice: Annotated[
-        Literal["one_by_one", "together", "rows"],
+        Literal["one_by_one", "together"],
         Field(description="How numbers are made."),
         Knob("choice", "how numbers are made", choices=PRACTICES, suggested=()),
     ] = "one_by_one"
     whole: Annotated[
         StrictInt,
-        Field(ge=1, le=6, description="Columns before the point: 1 is ones, 6 up to hundred thousands. Not for rows."),
-        Knob("number", "columns", when=(("practice", ("one_by_one", "together")),)),
+        Field(ge=1, le=6, description="Columns before the point: 1 is ones, 6 up to hundred thousands."),
+        Knob("number", "columns"),
     ] = 3
     decimals: Annotated[
         StrictInt,
-        Field(ge=0, le=3, description="Columns after the point: 1 is tenths, 3 down to thousandths. Not for rows."),
+        Field(ge=0, le=3, description="Columns after the point: 1 is tenths, 3 down to thousandths."),
         Knob(
             "number",
             "columns after the point",
             order="Use {} columns after the point",
-            when=(("practice", ("one_by_one", "together")),),
         ),
     ] = 0
-    rows: Annotated[
-        StrictInt,
-        Field(ge=1, le=8, description="Rows of each seat, if practice is rows."),
-        Knob("number", "rows", when=(("practice", ("rows",)),)),
-    ] = 5
     aim: Annotated[
         Literal["largest", "smallest", "nearest"],
-        Field(description="Which number is best; nearest = to target (for rows: nearest counts as largest)."),
+        Field(description="Which number is best; nearest = to target."),
         Knob("choice", "which number is best", choices=AIMS),
     ] = "largest"
     target: Annotated[
@@ -120,17 +96,17 @@ class Digits(AreaPart):
         Literal["own", "shared"],
         Field(
             description="own = each seat draws for itself, in turn; shared = the same draws count for all seats, and a "
-            "draw is one turn for all. For rows each seat draws for itself."
+            "draw is one turn for all."
         ),
-        Knob("choice", "whose digits", choices=SHARES, when=(("practice", ("one_by_one", "together")),)),
+        Knob("choice", "whose digits", choices=SHARES),
     ] = "own"
     spare: Annotated[
         Literal["none", "one"],
         Field(
             description="one = one digit more is drawn than there are columns, and one is thrown away; who has not "
-            "done so throws the last one away. Not for rows."
+            "done so throws the last one away."
         ),
-        Knob("choice", "throwing away", choices=SPARES, when=(("practice", ("one_by_one", "together")),)),
+        Knob("choice", "throwing away", choices=SPARES),
     ] = "none"
     points: Annotated[
         StrictInt,
@@ -146,25 +122,28 @@ class Digits(AreaPart):
     @property
     def digits(self) -> int:
         """How many digits are drawn in a round, for one seat."""
-        return self.rows if self.practice == "rows" else self.columns + (self.spare == "one")
+        return self.columns + (self.spare == "one")
 
     @property
     def together(self) -> bool:
         """With shared draws all seats take each turn together."""
-        return self.draws == "shared" and self.practice != "rows"
+        return self.draws == "shared"
 
     @property
-    def offered_rules(self) -> tuple[str, ...]:
-        """Rows have a rule of thumb of their own."""
-        return ("beat_largest",) if self.practice == "rows" else ("halves", "left_first")
+    def less_is_better(self) -> bool:
+        """Of numbers the aim says which is better; of distances the less."""
+        return self.aim != "largest"
 
-    def check_rule(self, rule: str) -> None:
-        """The rule must fit how numbers are made."""
-        if rule not in self.offered_rules:
-            fits = " or ".join(self.offered_rules)
-            raise setting_error(
-                f"The rule {rule!r} does not fit this way of making numbers: choose {fits}.", "seats.styles"
-            )
+    @property
+    def success_words(self) -> str:
+        """Success is the best order, or the target."""
+        hit = "{} of numbers are the target itself"
+        return hit if self.aim == "nearest" else "{} of numbers have their digits in the best order"
+
+    @model_validator(mode="before")
+    @classmethod
+    def _of_columns(cls, given: Any) -> Any:
+        return without(("rows",), given)
 
     def check_pieces(self, pieces: Sequence[AnyPiece], draw: Draw) -> None:
         """Draws must not hang together."""
@@ -173,11 +152,10 @@ class Digits(AreaPart):
 
     def check_draw(self, distribution: Distribution) -> None:
         """Digits must be whole numbers, few enough to follow."""
-        if distribution.sampled:
-            raise setting_error("These pieces have too many outcomes to list them all for digits: use fewer.", "pieces")
+        check_listed(distribution, "digits")
         if distribution.nothing or not distribution.totals:
             raise setting_error("Every draw must make a number that can be written down: change the formula.", "draw")
-        if self.practice != "rows" and any(Fraction(t).denominator > 1 or t < 0 for t in distribution.totals):
+        if any(Fraction(t).denominator > 1 or t < 0 for t in distribution.totals):
             raise setting_error(
                 "Only whole numbers from 0 up can be written into a column: change the pieces.", "pieces"
             )
@@ -187,8 +165,6 @@ class Digits(AreaPart):
                 "use fewer pieces.",
                 "pieces",
             )
-        if self.practice == "rows":
-            return
         states = (len(distribution.totals) + 1) ** self.columns
         if self.practice == "one_by_one" and self.aim == "nearest" and states > MOST_STATES:
             raise setting_error(

@@ -4,3 +4,28 @@ spec       what the maker sets
 exact      who takes a round, and who wins the match
 play       whole matches played by the thousand
 """
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING
+
+from bolometric.core.areas.duel.spec import Duel
+from bolometric.core.game.contract import Area, Entry, Starter
+
+if TYPE_CHECKING:
+    from bolometric.core.areas.duel.by_hand import OnDuel
+
+
+def _load() -> Area[OnDuel, int]:
+    from bolometric.core.areas.duel import area, board, by_hand, faults, sentences
+
+    return Area(area.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults.FAULTS)
+
+
+def _starters() -> tuple[Starter, ...]:
+    from bolometric.core.areas.duel.starters import STARTERS
+
+    return STARTERS
+
+
+DUEL = Entry(Duel, _load, _starters)

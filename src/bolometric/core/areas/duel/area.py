@@ -9,6 +9,7 @@ import numpy as np
 from bolometric.core.areas.duel.exact import goes_of, match_of, round_in, sides_of
 from bolometric.core.areas.duel.spec import Duel
 from bolometric.core.chains.waiting import WaitingTime
+from bolometric.core.game.contract import Measured
 from bolometric.core.game.document import Game
 from bolometric.core.results.batch import Player
 from bolometric.core.results.exact import ExactResult, seat_readings
@@ -34,11 +35,6 @@ def solve(game: Game, stop: Callable[[], bool]) -> ExactResult | None:
     return ExactResult(readings, turns)
 
 
-def chooses(game: Game) -> bool:
-    """There is nothing to decide."""
-    return False
-
-
 def hopeless(game: Game) -> bool:
     """Whether no round is ever decided, though one must be."""
     area = game.area_as(Duel)
@@ -54,3 +50,6 @@ def player(game: Game) -> Player:
     from bolometric.core.areas.duel import play
 
     return play.player(game)
+
+
+MEASURED = Measured(solve=solve, player=player, hopeless=hopeless)

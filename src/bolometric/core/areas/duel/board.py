@@ -2,14 +2,16 @@
 
 from __future__ import annotations
 
-from typing import Any
+from dataclasses import replace
 
 import numpy as np
 from numpy.typing import NDArray
 
 from bolometric.core.areas.duel.area import solve
+from bolometric.core.areas.duel.by_hand import OnDuel, round_words
 from bolometric.core.areas.duel.exact import round_in
 from bolometric.core.areas.duel.handicap import EVEN
+from bolometric.core.game.contract import Board
 from bolometric.core.game.document import Game
 from bolometric.core.results.board import Cells, Heat
 from bolometric.core.text.figures import minus, percent
@@ -32,7 +34,7 @@ def alone(game: Game) -> NDArray[np.float64]:
     return np.array([np.prod(np.delete(worse, seat, axis=0), axis=0)[:-1] for seat in range(len(has))])
 
 
-def grid(game: Game) -> Cells:
+def places(game: Game) -> Cells:
     """Totals along, seats down."""
     found, shown = round_in(game), _totals(game)
     rows = tuple(f"seat {seat + 1}" for seat in range(game.seats.count))
@@ -40,50 +42,35 @@ def grid(game: Game) -> Cells:
     can = [
         ["" if not found.has[seat, place] else columns[i] for i, place in enumerate(shown)] for seat in range(len(rows))
     ]
-    return Cells("total", "", columns, rows, tuple(text for row in can for text in row))
+    texts = tuple(text for row in can for text in row)
+    return Cells("total", "", columns, rows, texts, frozenset(i for i, text in enumerate(texts, 1) if not text))
 
 
-def names(game: Game) -> tuple[str, ...]:
-    """What is written on each place."""
-    return grid(game).texts
+def places_at(game: Game, now: OnDuel) -> Cells:
+    """The table, and the last total drawn on it."""
+    return replace(places(game), here=_last_drawn(game, now))
 
 
-def marks(game: Game, number: int) -> dict[int, str]:
-    """None: the board tells it by itself."""
-    return {}
-
-
-def unused(game: Game) -> frozenset[int]:
-    """Totals that a seat cannot draw."""
-    return frozenset(i for i, text in enumerate(names(game), 1) if not text)
-
-
-def standing(game: Game, now: Any) -> tuple[frozenset[int], None]:
-    """The table is the same throughout."""
-    return frozenset(), None
-
-
-def place_of(game: Game, now: Any) -> int:
-    """The place of the last total drawn."""
+def _last_drawn(game: Game, now: OnDuel) -> int | None:
     shown, found = _totals(game), round_in(game)
     drawn = [(seat, total) for seat, total in enumerate(now.drawn) if total is not None]
     if not drawn or drawn[-1][1] not in found.values:
-        return 0
+        return None
     seat, total = drawn[-1]
     place = found.values.index(total)
-    return seat * len(shown) + shown.index(place) + 1 if place in shown else 0
+    return seat * len(shown) + shown.index(place) + 1 if place in shown else None
 
 
 def heat(game: Game) -> Heat | None:
     """How often each total takes the round alone."""
     chances, shown = alone(game), _totals(game)
     values = tuple(float(chances[seat, place]) for seat in range(len(chances)) for place in shown)
-    return Heat(values, "Takes the round alone, of 100 rounds with this total", unused=unused(game))
+    return Heat(values, "Takes the round alone, of 100 rounds with this total", unused=places(game).unused)
 
 
-def describe(game: Game, heat: Heat, number: int) -> str:
+def describe(game: Game, heat: Heat, number: int | None) -> str:
     """What a total is worth to a seat; without one, who is favoured."""
-    if not number:
+    if number is None:
         return round_words(game)
     shown, found = _totals(game), round_in(game)
     seat, column = divmod(number - 1, len(shown))
@@ -107,9 +94,4 @@ def weakest(game: Game) -> tuple[int, float] | None:
     return (seat, shares[seat]) if shares[seat] < 1 / len(shares) - EVEN else None
 
 
-def round_words(game: Game) -> str:
-    """How even the rounds are."""
-    found = round_in(game)
-    wins = [found.sets.get((seat,), 0.0) for seat in range(game.seats.count)]
-    told = ", ".join(f"seat {seat} {percent(chance)}" for seat, chance in enumerate(wins, 1))
-    return f"Rounds taken alone: {told}; {percent(found.tied)} are tied (exact)."
+BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe)

@@ -4,17 +4,14 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
-import numpy as np
-
-from bolometric.core.areas.duel.board import round_words
 from bolometric.core.areas.duel.exact import round_in
 from bolometric.core.areas.duel.spec import Duel
+from bolometric.core.game.contract import ByHand
 from bolometric.core.game.document import Game
-from bolometric.core.game.seats import Style
 from bolometric.core.pieces.kinds import AnyPiece
-from bolometric.core.results.standing import Drawn, Option, Standing, noted, won
+from bolometric.core.results.standing import Drawn, Standing, noted, won
 from bolometric.core.settings.amounts import Value
-from bolometric.core.text.figures import listing, plural
+from bolometric.core.text.figures import listing, percent, plural
 
 
 @dataclass(frozen=True, slots=True)
@@ -39,31 +36,11 @@ def pieces(game: Game, now: OnDuel) -> tuple[AnyPiece, ...]:
     return game.area_as(Duel).pieces_of(now.seat, game.pieces)
 
 
-def asks(game: Game, now: OnDuel) -> str:
-    """A plain draw."""
-    return ""
-
-
 def tally(game: Game, now: OnDuel) -> str:
     """Points so far."""
     told = ", ".join(f"seat {seat} has {count}" for seat, count in enumerate(now.points, 1))
     worth = f" This round is worth {now.pot}." if now.pot > 1 else ""
     return f"Round {now.round}; of points {told}.{worth}"
-
-
-def options(game: Game, now: OnDuel) -> tuple[Option, ...]:
-    """Nothing to choose."""
-    return ()
-
-
-def choose(game: Game, now: OnDuel, key: object) -> OnDuel:
-    """Nothing to choose."""
-    return now
-
-
-def pick(game: Game, now: OnDuel, style: Style, rng: np.random.Generator) -> None:
-    """Always a draw."""
-    return
 
 
 def landed(game: Game, now: OnDuel, drawn: Drawn) -> OnDuel:
@@ -99,6 +76,17 @@ def _decided(game: Game, now: OnDuel) -> OnDuel:
     return replace(now, seat=0, turn=now.turn + 1, round=now.round + (not again), pot=pot)
 
 
+def round_words(game: Game) -> str:
+    """How even the rounds are."""
+    found = round_in(game)
+    wins = [found.sets.get((seat,), 0.0) for seat in range(game.seats.count)]
+    told = ", ".join(f"seat {seat} {percent(chance)}" for seat, chance in enumerate(wins, 1))
+    return f"Rounds taken alone: {told}; {percent(found.tied)} are tied (exact)."
+
+
 def coach(game: Game, now: OnDuel) -> str:
     """How even it is."""
     return f"There is nothing to choose in this game. {round_words(game)}"
+
+
+BY_HAND: ByHand[OnDuel, int] = ByHand(begin=begin, landed=landed, pieces=pieces, coach=coach, tally=tally)

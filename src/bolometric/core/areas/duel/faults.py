@@ -9,9 +9,10 @@ from bolometric.core.areas.duel.board import weakest
 from bolometric.core.areas.duel.exact import round_in
 from bolometric.core.areas.duel.handicap import EVEN, handicaps
 from bolometric.core.areas.duel.spec import Duel
-from bolometric.core.game.document import Game, with_value
-from bolometric.core.judge.nearby import Change
-from bolometric.core.measure.measuring import Analysis
+from bolometric.core.game.analysis import Analysis
+from bolometric.core.game.contract import Faults
+from bolometric.core.game.document import Game
+from bolometric.core.game.fault import NEVER_ENDS, Change, Fault, change, cures
 from bolometric.core.pieces.words import pieces_words
 from bolometric.core.text.figures import percent
 
@@ -23,14 +24,12 @@ def lengthens(game: Game) -> str:
     return "area.rounds" if game.area_as(Duel).length == "rounds" else "area.points"
 
 
-def endless(exact: Analysis) -> tuple[str, str]:
+def endless(exact: Analysis) -> Fault | None:
     """Whether no round is ever decided."""
-    if hopeless(exact.game):
-        return (
-            "area.ties",
-            "All totals are always equal, so no round is ever decided: change the pieces or what ties do.",
-        )
-    return "", ""
+    if not hopeless(exact.game):
+        return None
+    sentence = "All totals are always equal, so no round is ever decided: change the pieces or what ties do."
+    return Fault(NEVER_ENDS, "fault", "area.ties", sentence)
 
 
 def useless(game: Game) -> int:
@@ -58,17 +57,17 @@ def _cures(game: Game, seat: int) -> tuple[Change, ...]:
     )  # fmt: skip
     if found or not game.area_as(Duel).sides:
         return found
-    return (Change("Let all draw from the same pieces", "area.sides", (), with_value(game, "area.sides", ())),)
+    return cures(change(game, "Let all draw from the same pieces", "area.sides", ()))
 
 
-def plain_faults(game: Game) -> Iterator[tuple[str, str, str, tuple[Change, ...]]]:
-    """What is wrong by the rules alone: code, path, sentence, cures."""
+def by_rules(game: Game) -> Iterator[Fault]:
+    """What is wrong by the rules alone."""
     for seat in _never(game):
         sentence = f"Seat {seat + 1} can never take a round with its pieces: it always loses."
-        yield "always_loses", "area.sides" if seat else "pieces", sentence, _cures(game, seat)
+        yield Fault("always_loses", "fault", "area.sides" if seat else "pieces", sentence, _cures(game, seat))
 
 
-def advice(exact: Analysis) -> Iterator[tuple[str, str, str, tuple[Change, ...]]]:
+def advice(exact: Analysis) -> Iterator[Fault]:
     """A seat with less than an even chance, and the pieces that would make it even."""
     game, weak = exact.game, weakest(exact.game)
     if weak is not None and not _never(game) and solve(game, lambda: False) is not None:
@@ -76,4 +75,7 @@ def advice(exact: Analysis) -> Iterator[tuple[str, str, str, tuple[Change, ...]]
         sentence = (
             f"Seat {seat + 1} wins {percent(share)} of matches, an even share would be {percent(1 / game.seats.count)}."
         )
-        yield "uneven", "area.sides" if seat else "pieces", sentence, _cures(game, seat)
+        yield Fault("uneven", "advice", "area.sides" if seat else "pieces", sentence, _cures(game, seat))
+
+
+FAULTS = Faults(lengthens=lengthens, endless=endless, by_rules=by_rules, useless=useless, advice=advice)

@@ -7,7 +7,7 @@ import numpy as np
 from bolometric.core.areas.duel.exact import round_in
 from bolometric.core.areas.duel.spec import Duel
 from bolometric.core.game.document import Game
-from bolometric.core.results.batch import TIED, UNFINISHED, Batch, Player
+from bolometric.core.results.batch import Batch, Player, most_wins, shared_win
 
 
 def player(game: Game) -> Player:
@@ -33,10 +33,9 @@ def player(game: Game) -> Player:
             pot[going] = np.where(alone | (area.ties != "carried"), 1, pot[going] + 1)
             over = rounds[going] >= area.rounds if area.length == "rounds" else points[going].max(axis=1) >= area.points
             going = going[~over]
-        top = points == points.max(axis=1, keepdims=True)
-        home = (top << np.arange(seats)).sum(axis=1).astype(np.uint8)
-        winner = np.where(top.sum(axis=1) > 1, TIED, top.argmax(axis=1)).astype(np.int8)
-        home[going], winner[going] = 0, UNFINISHED
+        over = np.ones(runs, bool)
+        over[going] = False
+        home, winner = shared_win(most_wins(points) & over[:, None])
         return Batch(goes * seats, goes * seats, winner, home)
 
     return batch

@@ -7,7 +7,7 @@ from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field, StrictInt
 
-from bolometric.core.game.part import AreaPart
+from bolometric.core.game.part import AreaPart, check_listed
 from bolometric.core.outcomes.distribution import Distribution, distribution_of
 from bolometric.core.pieces.draw import Draw
 from bolometric.core.pieces.kinds import MOST_PIECES, AnyPiece, Piece, remembers
@@ -44,7 +44,7 @@ class Duel(AreaPart):
     Readings: rounds counts every go of all, those that are drawn again too.
     """
 
-    package: ClassVar[str] = "duel"
+    own_pieces: ClassVar[bool] = True
     gauges: ClassVar[tuple[str, ...]] = ("minutes", "in_time", "first_seat_edge", "ties")
 
     kind: Literal["duel"]
@@ -102,10 +102,7 @@ class Duel(AreaPart):
             draw.check_pieces(side)
             if remembers(side):
                 raise setting_error("In a duel cards are put back: do not keep them out.", "pieces")
-            if distribution_of(side, draw).sampled:
-                raise setting_error(
-                    "These pieces have too many outcomes to list them all for a duel: use fewer.", "pieces"
-                )
+            check_listed(distribution_of(side, draw), "a duel")
 
     def check_draw(self, distribution: Distribution) -> None:
         """Some draw must make a number."""

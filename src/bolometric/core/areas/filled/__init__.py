@@ -6,3 +6,35 @@ first      who is first under one caller
 placing    the best placement of counters
 play       whole games played by the thousand
 """
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING
+
+from bolometric.core.areas.filled.spec import Boxes, PlacedCounters
+from bolometric.core.game.contract import Area, Entry, Starter
+
+if TYPE_CHECKING:
+    from bolometric.core.areas.filled.by_hand import OnLine
+
+
+def _load() -> Area[OnLine, int]:
+    from bolometric.core.areas.filled import area, board, by_hand, faults, sentences
+
+    return Area(area.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults.FAULTS)
+
+
+def _boxes() -> tuple[Starter, ...]:
+    from bolometric.core.areas.filled.starters import BOXED
+
+    return BOXED
+
+
+def _counters() -> tuple[Starter, ...]:
+    from bolometric.core.areas.filled.starters import PLACED
+
+    return PLACED
+
+
+BOXES = Entry(Boxes, _load, _boxes)
+COUNTERS = Entry(PlacedCounters, _load, _counters)

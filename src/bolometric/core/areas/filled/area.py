@@ -11,9 +11,10 @@ from numpy.typing import NDArray
 from bolometric.core.areas.filled.cleared import clear_within
 from bolometric.core.areas.filled.fill import Fill, area_of_marks, fills_of, line_of, marks_of
 from bolometric.core.areas.filled.first import shares
-from bolometric.core.areas.tiles.spec import Counters
+from bolometric.core.areas.filled.spec import PlacedCounters
 from bolometric.core.chains.race import NOWHERE, FirstPassage
 from bolometric.core.chains.waiting import WaitingTime
+from bolometric.core.game.contract import Measured
 from bolometric.core.game.document import Game
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.batch import Player
@@ -109,7 +110,7 @@ def _lengths(turns: WaitingTime) -> dict[str, Reading]:
 
 def chooses(game: Game) -> bool:
     """Boxes are filled by draws; counters are placed."""
-    return isinstance(game.area, Counters)
+    return isinstance(game.area, PlacedCounters)
 
 
 def hopeless(game: Game) -> bool:
@@ -126,3 +127,6 @@ def player(game: Game) -> Player:
     from bolometric.core.areas.filled import play
 
     return play.player(game)
+
+
+MEASURED = Measured(solve=solve, player=player, chooses=chooses, hopeless=hopeless)

@@ -2,39 +2,31 @@
 
 from __future__ import annotations
 
-from typing import Any
+from dataclasses import replace
 
 import numpy as np
 
+from bolometric.core.areas.filled.by_hand import OnLine
 from bolometric.core.areas.filled.fill import line_of, marks_of, soonest
 from bolometric.core.areas.filled.first import clock, mean_draws
-from bolometric.core.areas.tiles.spec import Counters
+from bolometric.core.areas.filled.spec import PlacedCounters
+from bolometric.core.game.contract import Board
 from bolometric.core.game.document import Game
 from bolometric.core.pieces.kinds import remembers
-from bolometric.core.results.board import Heat
+from bolometric.core.results.board import Heat, Tiles
 from bolometric.core.text.figures import listing_words, minus, percent, plural
 
 
-def names(game: Game) -> tuple[str, ...]:
-    """The numbers."""
-    return tuple(minus(number) for number in line_of(game).numbers)
+def places(game: Game) -> Tiles:
+    """The numbers, with room for a pile on each."""
+    return Tiles(tuple(minus(number) for number in line_of(game).numbers), stacked=True)
 
 
-def marks(game: Game, number: int) -> dict[int, str]:
-    """None: the board tells it by itself."""
-    return {}
-
-
-def unused(game: Game) -> frozenset[int]:
-    """All are used."""
-    return frozenset()
-
-
-def standing(game: Game, now: Any) -> tuple[frozenset[int], tuple[tuple[int, ...], ...]]:
+def places_at(game: Game, now: OnLine) -> Tiles:
     """The counters, or boxes to cross off, of every seat on each number."""
-    places = range(len(line_of(game).numbers))
-    stacks = tuple(tuple(seat for seat, left in enumerate(now.left) for _ in range(left[i])) for i in places)
-    return frozenset(), stacks
+    numbers = range(len(line_of(game).numbers))
+    stacks = tuple(tuple(seat for seat, left in enumerate(now.left) for _ in range(left[i])) for i in numbers)
+    return replace(places(game), stacks=stacks)
 
 
 def heat(game: Game) -> Heat | None:
@@ -57,12 +49,12 @@ def trapped(game: Game) -> float:
     return 1 - float(np.mean(line.chances > 0)) ** marks_of(game)
 
 
-def describe(game: Game, heat: Heat, number: int) -> str:
+def describe(game: Game, heat: Heat, number: int | None) -> str:
     """How often a number comes up, and what stands on it; without one, the best placement."""
-    line, placed = line_of(game), isinstance(game.area, Counters)
+    line, placed = line_of(game), isinstance(game.area, PlacedCounters)
     if remembers(game.pieces):
         return ""
-    if not number:
+    if number is None:
         if not placed:
             return ""
         trap = trapped(game)
@@ -77,3 +69,6 @@ def describe(game: Game, heat: Heat, number: int) -> str:
         return f"{told}; {expected:.2g} of a player's {marks_of(game)} boxes hold it on average (exact)."
     best = soonest(line.ways, marks_of(game))[number - 1]
     return f"{told}; the placement cleared soonest has {plural(best, 'counter')} here (exact)."
+
+
+BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe)

@@ -9,10 +9,11 @@ import numpy as np
 from bolometric.core.areas.filled.fill import Line, area_of_marks, fill_of, line_of, marks_of
 from bolometric.core.areas.filled.first import clock, mean_draws
 from bolometric.core.areas.filled.placing import best_for_clearing
-from bolometric.core.areas.tiles.spec import Boxes
+from bolometric.core.areas.filled.spec import Boxes
+from bolometric.core.game.contract import ByHand
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
-from bolometric.core.pieces.kinds import AnyPiece, remembers
+from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.standing import Drawn, Option, Standing, noted, won
 from bolometric.core.settings.amounts import Value
 from bolometric.core.text.figures import listing, minus, significant
@@ -34,15 +35,10 @@ def begin(game: Game) -> OnLine:
     return OnLine(left=(empty,) * game.seats.count, waiting="draw" if isinstance(game.area, Boxes) else "choice")
 
 
-def pieces(game: Game, now: OnLine) -> tuple[AnyPiece, ...]:
-    """Always all."""
-    return game.pieces
-
-
-def asks(game: Game, now: OnLine) -> str:
+def asks(game: Game, now: OnLine) -> str | None:
     """What the seat to move has to do."""
     if not now.filling:
-        return "draw for all." if game.area.together and game.seats.count > 1 else ""
+        return "draw for all." if game.area.together and game.seats.count > 1 else None
     missing = marks_of(game) - sum(now.left[now.seat])
     return (
         f"draw to fill a box, {missing} to go."
@@ -51,12 +47,7 @@ def asks(game: Game, now: OnLine) -> str:
     )
 
 
-def tally(game: Game, now: OnLine) -> str:
-    """The board shows it."""
-    return ""
-
-
-def options(game: Game, now: OnLine) -> tuple[Option, ...]:
+def options(game: Game, now: OnLine) -> tuple[Option[int], ...]:
     """Any number of the line."""
     numbers = line_of(game).numbers
     return (
@@ -163,3 +154,6 @@ def coach(game: Game, now: OnLine) -> str:
     lost = now_best.worth - best.worth
     cost = f" What stands so far costs {significant(lost, 2)} draws." if lost > 1e-6 else ""
     return f"Best: next on {' or '.join(next_on)}, then cleared in {now_best.worth:.1f} draws on average (exact).{cost}"
+
+
+BY_HAND = ByHand(begin=begin, landed=landed, choose=choose, options=options, pick=pick, coach=coach, asks=asks)

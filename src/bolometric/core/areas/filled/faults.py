@@ -10,12 +10,12 @@ import numpy as np
 from bolometric.core.areas.filled.board import trapped
 from bolometric.core.areas.filled.fill import Fill, counted, fills_of, line_of, soonest
 from bolometric.core.areas.filled.first import clock, mean_draws
+from bolometric.core.areas.filled.spec import MOST_MARKS, Boxes, PlacedCounters
 from bolometric.core.areas.filled.thumbs import by_odds, evenly
-from bolometric.core.areas.tiles.spec import MOST_MARKS, Boxes, Counters
-from bolometric.core.game.document import Game, with_value
-from bolometric.core.game.seats import RULE_WORDS
-from bolometric.core.judge.nearby import Change
-from bolometric.core.measure.measuring import Analysis
+from bolometric.core.game.analysis import Analysis
+from bolometric.core.game.contract import Faults
+from bolometric.core.game.document import Game
+from bolometric.core.game.fault import NEVER_ENDS, Change, Fault, change, cures
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.text.figures import listing, percent
 
@@ -39,30 +39,31 @@ def _stuck(game: Game, fill: Fill) -> float:
     chances = line_of(game).chances
     if fill.counts is not None:
         return float(bool(np.any((np.array(fill.counts) > 0) & (chances == 0))))
-    return trapped(game) if isinstance(game.area, Counters) else 0.0
+    return trapped(game) if isinstance(game.area, PlacedCounters) else 0.0
 
 
-def endless(exact: Analysis) -> tuple[str, str]:
+def endless(exact: Analysis) -> Fault | None:
     """Where counters may stand that never come off."""
     game = exact.game
     worst = max(_stuck(game, fill) for fill in fills_of(game))
     if not worst:
-        return "", ""
-    path = "area.first" if _never(game)[0] == game.area_as(Counters).first else "area.last"
+        return None
+    path = "area.first" if _never(game)[0] == game.area_as(PlacedCounters).first else "area.last"
     who = (
         "Such a placement can" if worst == 1 else f"{percent(worst)} of players who guess place a counter there and can"
     )
-    return path, f"{listing(_never(game), 'and')} can never come up: {who} never clear."
+    sentence = f"{listing(_never(game), 'and')} can never come up: {who} never clear."
+    return Fault(NEVER_ENDS, "fault", path, sentence)
 
 
 def useless(game: Game) -> int:
     """Numbers of the line that do nothing."""
-    return len(_never(game)) if isinstance(game.area, Counters) else 0
+    return len(_never(game)) if isinstance(game.area, PlacedCounters) else 0
 
 
-def plain_faults(game: Game) -> Iterator[tuple[str, str, str, tuple[Change, ...]]]:
-    """What is wrong by the rules alone: code, path, sentence, cures."""
-    if not isinstance(game.area, Counters):
+def by_rules(game: Game) -> Iterator[Fault]:
+    """What is wrong by the rules alone."""
+    if not isinstance(game.area, PlacedCounters):
         return
     line = line_of(game)
     for i, placement in enumerate(game.area.placements):
@@ -74,52 +75,52 @@ def plain_faults(game: Game) -> Iterator[tuple[str, str, str, tuple[Change, ...]
             numbers = [n for n, count in zip(line.numbers, best, strict=True) for _ in range(count)]
             placements: list[Any] = [list(kept) for kept in game.area.placements]
             placements[i] = numbers
-            change = Change(
-                f"Place them on {listing(numbers, 'and')}", "area.placements", placements,
-                with_value(game, "area.placements", placements),
-            )  # fmt: skip
-            yield (
-                "impossible_number", "area.placements",
-                f"The given placement has a counter on {listing(off, 'and')}, which can never come up.", (change,),
+            cure = change(game, f"Place them on {listing(numbers, 'and')}", "area.placements", placements)
+            yield Fault(
+                "impossible_number", "fault", "area.placements",
+                f"The given placement has a counter on {listing(off, 'and')}, which can never come up.", cures(cure),
             )  # fmt: skip
     idle = no_choice(game)
     if idle:
-        yield "no_choice", "area.counters", idle, _more_counters(game)
+        yield Fault("no_choice", "fault", "area.counters", idle, _more_counters(game))
 
 
 def _more_counters(game: Game) -> tuple[Change, ...]:
     """So many counters that the best placement is better than a rule of thumb."""
-    path, now = "area.counters", game.area_as(Counters).counters
-    if game.area_as(Counters).placements:
+    path, now = "area.counters", game.area_as(PlacedCounters).counters
+    if game.area_as(PlacedCounters).placements:
         return ()  # they say how many counters there are
     for count in range(now + 1, min(now + MOST_MORE, MOST_MARKS) + 1):
-        changed = with_value(game, path, count)
-        if not no_choice(changed):
-            return (Change(f"Make it {count} counters", path, count, changed),)
+        more = change(game, f"Make it {count} counters", path, count)
+        if more is not None and no_choice(more.game) is None:
+            return (more,)
     return ()
 
 
-def no_choice(game: Game) -> str:
+def no_choice(game: Game) -> str | None:
     """A sentence if a rule of thumb places as well as the best placement."""
     if remembers(game.pieces):
-        return ""
-    line, area = line_of(game), game.area_as(Counters)
+        return None
+    line, area = line_of(game), game.area_as(PlacedCounters)
     if sum(way > 0 for way in line.ways[:-1]) < 2:
         return "Only one number of the line ever comes up, so there is nothing to decide: move the line."
     time = clock(line.chances, area.counters)
     best = mean_draws(time, soonest(line.ways, area.counters))
     for rule, place in (("evenly", evenly), ("by_odds", by_odds)):
         if mean_draws(time, place(line.ways[:-1], area.counters)) <= best + NEAR:
-            return f"To {RULE_WORDS[rule]} is as good as the best placement, so there is little to decide."
-    return ""
+            return f"To {area.rule(rule).words} is as good as the best placement, so there is little to decide."
+    return None
 
 
-def advice(exact: Analysis) -> Iterator[tuple[str, str, str, tuple[Change, ...]]]:
+def advice(exact: Analysis) -> Iterator[Fault]:
     """Numbers that only look like others."""
     game = exact.game
-    if isinstance(game.area, Counters) and _never(game) and not endless(exact)[0]:
-        yield (
-            "never_comes_up", "area.first",
+    if isinstance(game.area, PlacedCounters) and _never(game) and endless(exact) is None:
+        yield Fault(
+            "never_comes_up", "advice", "area.first",
             f"{listing(_never(game), 'and')} can never come up: {percent(trapped(game))} of players who guess would be "
             "stuck there.", (),
         )  # fmt: skip
+
+
+FAULTS = Faults(lengthens=lengthens, endless=endless, by_rules=by_rules, useless=useless, advice=advice)

@@ -9,8 +9,8 @@ from functools import lru_cache
 import numpy as np
 from numpy.typing import NDArray
 
+from bolometric.core.areas.filled.spec import Boxes, PlacedCounters
 from bolometric.core.areas.filled.thumbs import by_odds, evenly
-from bolometric.core.areas.tiles.spec import Boxes, Counters
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
 from bolometric.core.settings.amounts import Value
@@ -46,16 +46,16 @@ def marks_of(game: Game) -> int:
     return area_of_marks(game).marks
 
 
-def area_of_marks(game: Game) -> Boxes | Counters:
+def area_of_marks(game: Game) -> Boxes | PlacedCounters:
     """The area, whichever of the two it is."""
-    assert isinstance(game.area, (Boxes, Counters))
+    assert isinstance(game.area, (Boxes, PlacedCounters))
     return game.area
 
 
 def line_of(game: Game) -> Line:
     """The numbers: all totals for boxes, the line for counters."""
     odds = game.distribution
-    if isinstance(game.area, Counters):
+    if isinstance(game.area, PlacedCounters):
         numbers: tuple[Value, ...] = tuple(range(game.area.first, game.area.last + 1))
     else:
         numbers = odds.totals
@@ -69,7 +69,7 @@ def fill_of(game: Game, style: Style, seat: int) -> Fill:
     if isinstance(game.area, Boxes):
         whole = sum(line.ways[:-1])
         return Fill(None, tuple(way / whole for way in line.ways[:-1]))
-    area = game.area_as(Counters)
+    area = game.area_as(PlacedCounters)
     match style.choose:
         case "guess":
             return Fill(None, (1 / len(line.numbers),) * len(line.numbers))
@@ -84,7 +84,7 @@ def fills_of(game: Game) -> list[Fill]:
     return [fill_of(game, game.seats.style(seat), seat) for seat in range(game.seats.count)]
 
 
-def _by_thumb(area: Counters, line: Line, style: Style, seat: int) -> tuple[int, ...]:
+def _by_thumb(area: PlacedCounters, line: Line, style: Style, seat: int) -> tuple[int, ...]:
     match style.rule:
         case "given":
             return counted(line, area.placements[min(seat, len(area.placements) - 1)])
@@ -100,7 +100,7 @@ def counted(line: Line, placement: tuple[Fraction, ...]) -> tuple[int, ...]:
 
 
 def _planned(game: Game, line: Line, style: Style, seat: int) -> tuple[int, ...]:
-    counters = game.area_as(Counters).counters
+    counters = game.area_as(PlacedCounters).counters
     if style.aim(game.area) == "beat" and game.seats.count > 1:
         other = 1 if seat == 0 else 0
         theirs = game.seats.style(other)

@@ -8,7 +8,7 @@ import numpy as np
 from numba import njit
 
 from bolometric.core.areas.filled.fill import Fill, Line, area_of_marks, fills_of, line_of, marks_of
-from bolometric.core.areas.tiles.spec import Boxes
+from bolometric.core.areas.filled.spec import Boxes
 from bolometric.core.game.document import Game
 from bolometric.core.outcomes.deck import deal, deck_of, shuffle
 from bolometric.core.outcomes.sampler import sampler

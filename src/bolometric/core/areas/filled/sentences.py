@@ -3,42 +3,34 @@
 from __future__ import annotations
 
 from bolometric.core.areas.filled.fill import area_of_marks
-from bolometric.core.areas.tiles.spec import Boxes, Counters
+from bolometric.core.areas.filled.spec import Boxes, PlacedCounters
+from bolometric.core.game.contract import Words
 from bolometric.core.game.document import Game
-from bolometric.core.settings.knobs import knob_at
+from bolometric.core.game.saying import choice
 from bolometric.core.text.figures import listing, plural
-from bolometric.core.text.spans import Section, Sentences, Span, sentences
-
-
-def _choice(game: Game, path: str) -> Span:
-    at = knob_at(game, path)
-    return Span(at.knob.words(at.value), path)
+from bolometric.core.text.spans import Sentences, Span, sentences
 
 
 def _all(game: Game) -> str:
     return "You" if game.seats.count == 1 else "All"
 
 
-def board(game: Game) -> Section:
+def board(game: Game) -> tuple[Sentences, ...]:
     """What to draw."""
     area = game.area
     if isinstance(area, Boxes):
         each = "Draw" if game.seats.count == 1 else "Each player draws"
-        return Section(
-            "Board", (sentences(f"{each} ", Span(plural(area.boxes, "empty box", "empty boxes"), "area.boxes"), "."),)
-        )
-    line = game.area_as(Counters)
+        return (sentences(f"{each} ", Span(plural(area.boxes, "empty box", "empty boxes"), "area.boxes"), "."),)
+    line = game.area_as(PlacedCounters)
     first, last = Span(str(line.first), "area.first"), Span(str(line.last), "area.last")
     each = "You need" if game.seats.count == 1 else "Each player needs"
     counters = Span(plural(line.counters, "counter"), "area.counters")
-    return Section(
-        "Board", (sentences("Draw a line of the numbers from ", first, " to ", last, f". {each} ", counters, "."),)
-    )
+    return (sentences("Draw a line of the numbers from ", first, " to ", last, f". {each} ", counters, "."),)
 
 
-def needs(game: Game) -> str:
+def needs(game: Game) -> tuple[str, ...]:
     """What is needed beside the pieces."""
-    return " and paper" if isinstance(game.area, Boxes) else ", counters and the line of numbers"
+    return ("paper",) if isinstance(game.area, Boxes) else ("counters", "the line of numbers")
 
 
 def first(game: Game) -> tuple[Sentences, ...]:
@@ -46,7 +38,7 @@ def first(game: Game) -> tuple[Sentences, ...]:
     if isinstance(game.area, Boxes):
         who = "You fill your" if game.seats.count == 1 else "All fill their"
         return (sentences(f"{who} boxes: draw once for each and write the number in; it may be there already."),)
-    given = game.area_as(Counters).placements
+    given = game.area_as(PlacedCounters).placements
     told = "; ".join(listing(placement, "and") for placement in given) if given else "none"
     who = "You place your" if game.seats.count == 1 else "All place their"
     return (
@@ -55,9 +47,9 @@ def first(game: Game) -> tuple[Sentences, ...]:
     )
 
 
-def begins(game: Game) -> str:
+def how_drawn(game: Game) -> str | None:
     """Who draws."""
-    return "the caller does it for all: " if game.area.together and game.seats.count > 1 else ""
+    return "the caller does it for all" if game.area.together and game.seats.count > 1 else None
 
 
 def turn(game: Game) -> tuple[Sentences, ...]:
@@ -68,16 +60,19 @@ def turn(game: Game) -> tuple[Sentences, ...]:
     mine = "a box with that number, cross off one" if boxed else "a counter on that number, take one off"
     told = f"{who} {off}." if who == "Whoever has" else f"{who} {mine}."
     each = "Each player " if game.seats.count > 1 else "You are a player who "
-    return (sentences(told), sentences(each, _choice(game, "area.draws"), "."))
+    return (sentences(told), sentences(each, choice(game, "area.draws"), "."))
 
 
-def last(game: Game) -> Section:
+def last(game: Game) -> tuple[Sentences, ...]:
     """Who wins."""
     area = area_of_marks(game)
     left = "no box" if isinstance(area, Boxes) else "no counter"
     if game.seats.count == 1:
-        return Section("Last", (sentences(f"Count the draws until {left} is left."),))
+        return (sentences(f"Count the draws until {left} is left."),)
     if area.together:
-        return Section("Last", (sentences(f"Whoever has {left} left wins; several at the same call share the win."),))
+        return (sentences(f"Whoever has {left} left wins; several at the same call share the win."),)
     shared = " Several in the same round share the win." if area.finish == "finish_round" else ""
-    return Section("Last", (sentences(f"The first with {left} left ", _choice(game, "area.finish"), f".{shared}"),))
+    return (sentences(f"The first with {left} left ", choice(game, "area.finish"), f".{shared}"),)
+
+
+WORDS = Words(board=board, needs=needs, first=first, turn=turn, last=last, how_drawn=how_drawn)

@@ -3,3 +3,28 @@
 rules      what a draw takes off, and which numbers suit a style
 play       whole games played by the thousand
 """
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING
+
+from bolometric.core.areas.multiples.spec import Multiples
+from bolometric.core.game.contract import Area, Entry, Starter
+
+if TYPE_CHECKING:
+    from bolometric.core.areas.multiples.by_hand import OnChart
+
+
+def _load() -> Area[OnChart, int]:
+    from bolometric.core.areas.multiples import area, board, by_hand, faults, sentences
+
+    return Area(area.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults.FAULTS)
+
+
+def _starters() -> tuple[Starter, ...]:
+    from bolometric.core.areas.multiples.starters import STARTERS
+
+    return STARTERS
+
+
+MULTIPLES = Entry(Multiples, _load, _starters)

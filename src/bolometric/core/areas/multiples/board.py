@@ -2,44 +2,32 @@
 
 from __future__ import annotations
 
-from typing import Any
+from dataclasses import replace
 
-from bolometric.core.areas.multiples.rules import Chart, compile_chart
-from bolometric.core.areas.tiles.spec import Multiples
+from bolometric.core.areas.multiples.by_hand import OnChart
+from bolometric.core.areas.multiples.rules import chart_of
+from bolometric.core.areas.multiples.spec import Multiples
+from bolometric.core.game.contract import Board
 from bolometric.core.game.document import Game
-from bolometric.core.results.board import Heat
+from bolometric.core.results.board import Heat, Tiles
 from bolometric.core.text.figures import listing, percent, plural
 
 
-def chart_of(game: Game) -> Chart:
-    """The compiled rules of a game."""
-    return compile_chart(game.area_as(Multiples), game.distribution)
+def places(game: Game) -> Tiles:
+    """The numbers of the chart; counters stand above the limit."""
+    area = game.area_as(Multiples)
+    return Tiles(tuple(str(number) for number in range(1, area.chart + 1)), frozenset(range(1, area.limit + 1)))
 
 
-def names(game: Game) -> tuple[str, ...]:
-    """The numbers."""
-    return tuple(str(number) for number in range(1, game.area_as(Multiples).chart + 1))
-
-
-def marks(game: Game, number: int) -> dict[int, str]:
-    """None: the board tells it by itself."""
-    return {}
-
-
-def unused(game: Game) -> frozenset[int]:
-    """Numbers up to the limit."""
-    return frozenset(range(1, game.area_as(Multiples).limit + 1))
-
-
-def standing(game: Game, now: Any) -> tuple[frozenset[int], tuple[tuple[int, ...], ...]]:
+def places_at(game: Game, now: OnChart) -> Tiles:
     """Whose counter is on each number."""
-    return frozenset(), tuple((owner,) if owner >= 0 else () for owner in now.owner[1:])
+    return replace(places(game), stacks=tuple((owner,) if owner >= 0 else () for owner in now.owner[1:]))
 
 
 def heat(game: Game) -> Heat | None:
     """How often a draw divides each number that counters may stand on."""
     chart = chart_of(game)
-    return Heat(tuple(chart.chances[1:].tolist()), "Divided by a draw, of 100 draws", unused=unused(game))
+    return Heat(tuple(chart.chances[1:].tolist()), "Divided by a draw, of 100 draws", unused=places(game).unused)
 
 
 def never(game: Game) -> list[int]:
@@ -48,10 +36,10 @@ def never(game: Game) -> list[int]:
     return [number for number in range(chart.limit + 1, chart.numbers + 1) if not chart.chances[number]]
 
 
-def describe(game: Game, heat: Heat, number: int) -> str:
+def describe(game: Game, heat: Heat, number: int | None) -> str:
     """Which draws can take a counter off a number; without one, which numbers are easiest."""
     chart = chart_of(game)
-    if not number:
+    if number is None:
         above = range(chart.limit + 1, chart.numbers + 1)
         best = max(chart.chances[n] for n in above)
         easy = [n for n in above if chart.chances[n] > best - 1e-12]
@@ -65,3 +53,6 @@ def describe(game: Game, heat: Heat, number: int) -> str:
         f"{number}: {plural(len(totals), 'draw')} can take a counter off, {listing(totals, 'or')}: "
         f"{percent(heat.values[number - 1])} of draws (exact), if it is the lowest multiple then."
     )
+
+
+BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe)

@@ -6,12 +6,11 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from bolometric.core.areas.multiples.board import chart_of
-from bolometric.core.areas.multiples.rules import FREE, MOVES, NOTHING, preference, taken_off
-from bolometric.core.areas.tiles.spec import Multiples
+from bolometric.core.areas.multiples.rules import FREE, MOVES, NOTHING, chart_of, preference, taken_off
+from bolometric.core.areas.multiples.spec import Multiples
+from bolometric.core.game.contract import ByHand
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
-from bolometric.core.pieces.kinds import AnyPiece
 from bolometric.core.results.standing import Drawn, Option, Standing, noted, won
 from bolometric.core.text.figures import listing, percent
 
@@ -37,26 +36,16 @@ def begin(game: Game) -> OnChart:
     return OnChart(owner=(FREE,) * (area.chart + 1), to_place=area.counters * game.seats.count, waiting="choice")
 
 
-def pieces(game: Game, now: OnChart) -> tuple[AnyPiece, ...]:
-    """Always all."""
-    return game.pieces
-
-
-def asks(game: Game, now: OnChart) -> str:
+def asks(game: Game, now: OnChart) -> str | None:
     """What the seat to move has to do."""
     if now.to_place:
         return "place a counter on a free number."
     if now.waiting != "choice":
-        return ""
+        return None
     return "move the counter to a free number." if now.lifted else "choose the counter to move, or leave all."
 
 
-def tally(game: Game, now: OnChart) -> str:
-    """The board shows it."""
-    return ""
-
-
-def options(game: Game, now: OnChart) -> tuple[Option, ...]:
+def options(game: Game, now: OnChart) -> tuple[Option[int], ...]:
     """Free numbers, or one's own counters."""
     limit = game.area_as(Multiples).limit
     numbers = range(limit + 1, len(now.owner))
@@ -143,3 +132,6 @@ def coach(game: Game, now: OnChart) -> str:
         f"No best play is known for this game. Of the free numbers {named} {are} divided most often, "
         f"in {percent(best)} of draws (exact); but only the lowest multiple comes off."
     )
+
+
+BY_HAND = ByHand(begin=begin, landed=landed, choose=choose, options=options, pick=pick, coach=coach, asks=asks)

@@ -8,7 +8,7 @@ import numpy as np
 from numba import njit
 
 from bolometric.core.areas.multiples.rules import compile_chart, preference, taken_off
-from bolometric.core.areas.tiles.spec import Multiples
+from bolometric.core.areas.multiples.spec import Multiples
 from bolometric.core.game.document import Game
 from bolometric.core.outcomes.deck import deal, deck_of, shuffle
 from bolometric.core.outcomes.sampler import sampler

@@ -10,7 +10,8 @@ import numpy as np
 from numba import njit
 from numpy.typing import NDArray
 
-from bolometric.core.areas.tiles.spec import Multiples
+from bolometric.core.areas.multiples.spec import Multiples
+from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
 from bolometric.core.outcomes.distribution import Distribution
 
@@ -47,6 +48,11 @@ def compile_chart(area: Multiples, distribution: Distribution) -> Chart:
         int(total) if Fraction(total).denominator == 1 and total >= 0 else NOTHING for total in distribution.totals
     ]
     return Chart(area.chart, area.limit, (*divisors, NOTHING), (*distribution.ways, distribution.nothing))
+
+
+def chart_of(game: Game) -> Chart:
+    """The compiled rules of a game."""
+    return compile_chart(game.area_as(Multiples), game.distribution)
 
 
 def preference(chart: Chart, style: Style) -> NDArray[np.int64] | None:

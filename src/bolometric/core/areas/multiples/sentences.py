@@ -2,27 +2,27 @@
 
 from __future__ import annotations
 
-from bolometric.core.areas.multiples.board import chart_of
-from bolometric.core.areas.multiples.rules import MOVES
-from bolometric.core.areas.tiles.spec import Multiples
+from bolometric.core.areas.multiples.rules import MOVES, chart_of
+from bolometric.core.areas.multiples.spec import Multiples
+from bolometric.core.game.contract import Words
 from bolometric.core.game.document import Game
 from bolometric.core.text.figures import plural
-from bolometric.core.text.spans import Section, Sentences, Span, sentences
+from bolometric.core.text.spans import Sentences, Span, sentences
 
 
-def board(game: Game) -> Section:
+def board(game: Game) -> tuple[Sentences, ...]:
     """What to draw."""
     area = game.area_as(Multiples)
     chart = Span(f"1 to {area.chart}", "area.chart")
     each = "You need" if game.seats.count == 1 else "Each player needs"
     counters = Span(plural(area.counters, "counter"), "area.counters")
     own = " of a colour of their own" if game.seats.count > 1 else ""
-    return Section("Board", (sentences("Draw a number chart from ", chart, f". {each} ", counters, f"{own}."),))
+    return (sentences("Draw a number chart from ", chart, f". {each} ", counters, f"{own}."),)
 
 
-def needs(game: Game) -> str:
+def needs(game: Game) -> tuple[str, ...]:
     """What is needed beside the pieces."""
-    return ", counters and the number chart"
+    return "counters", "the number chart"
 
 
 def first(game: Game) -> tuple[Sentences, ...]:
@@ -30,11 +30,6 @@ def first(game: Game) -> tuple[Sentences, ...]:
     limit = Span(str(game.area_as(Multiples).limit), "area.limit")
     who = "Place your" if game.seats.count == 1 else "In turn place one of your"
     return (sentences(f"{who} counters on free numbers above ", limit, ", one on a number."),)
-
-
-def begins(game: Game) -> str:
-    """A turn begins with a plain draw."""
-    return ""
 
 
 def turn(game: Game) -> tuple[Sentences, ...]:
@@ -45,8 +40,11 @@ def turn(game: Game) -> tuple[Sentences, ...]:
     return sentences(off), sentences("If there is none, nothing happens.")
 
 
-def last(game: Game) -> Section:
+def last(game: Game) -> tuple[Sentences, ...]:
     """Who wins."""
     if game.seats.count == 1:
-        return Section("Last", (sentences("Count the draws until no counter is left."),))
-    return Section("Last", (sentences("Whoever is first without counters wins, at once, in whoever's turn it is."),))
+        return (sentences("Count the draws until no counter is left."),)
+    return (sentences("Whoever is first without counters wins, at once, in whoever's turn it is."),)
+
+
+WORDS = Words(board=board, needs=needs, first=first, turn=turn, last=last)

@@ -5,3 +5,28 @@ rules      sums in whole steps, and what every choice does to them
 exact      best play and every style, on all sums
 play       whole games played by the thousand
 """
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING
+
+from bolometric.core.areas.purse.spec import Purse
+from bolometric.core.game.contract import Area, Entry, Starter
+
+if TYPE_CHECKING:
+    from bolometric.core.areas.purse.by_hand import OnPurse
+
+
+def _load() -> Area[OnPurse, int]:
+    from bolometric.core.areas.purse import area, board, by_hand, faults, sentences
+
+    return Area(area.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults.FAULTS)
+
+
+def _starters() -> tuple[Starter, ...]:
+    from bolometric.core.areas.purse.starters import STARTERS
+
+    return STARTERS
+
+
+PURSE = Entry(Purse, _load, _starters)

@@ -3,23 +3,26 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from typing import Any
 
 import numpy as np
+from numpy.typing import NDArray
 
 from bolometric.core.areas.purse.exact import choice_of, last_sum
 from bolometric.core.areas.purse.rules import Steps, compile_steps
 from bolometric.core.areas.purse.spec import Purse
-from bolometric.core.chains.scores import least_wins, mixed, scores_of, spread
+from bolometric.core.chains.scores import least_score_wins, mixed, scores_of
 from bolometric.core.chains.waiting import fixed
+from bolometric.core.game.contract import Measured
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
 from bolometric.core.outcomes.deck import deck_of, sequences
 from bolometric.core.pieces.kinds import remembers
-from bolometric.core.results.batch import Batch, Player, least_score
+from bolometric.core.results.batch import Batch, Player, least_wins, shared_win
 from bolometric.core.results.exact import ExactResult, seat_readings
-from bolometric.core.results.readings import exact_length, exact_value
+from bolometric.core.results.readings import exact_length, exact_score, exact_value
 from bolometric.core.settings.errors import Cancelled
+
+Array = NDArray[np.float64]
 
 
 def steps_of(game: Game) -> Steps:
@@ -32,7 +35,7 @@ def multipliers_of(game: Game) -> tuple[float, ...]:
     return tuple(float(by) for by in game.area_as(Purse).multipliers)
 
 
-def last_of(game: Game, style: Style) -> Any:
+def last_of(game: Game, style: Style) -> Array:
     """The chance of each last sum in a style."""
     return last_sum(steps_of(game), style, multipliers_of(game))
 
@@ -49,7 +52,7 @@ def solve(game: Game, stop: Callable[[], bool]) -> ExactResult | None:
         ends.append(last_of(game, game.seats.style(seat)))
     over = np.arange(steps.sums) + steps.least > steps.target
     scores = [scores_of(steps.distance, end) for end in ends]
-    wins, ties = least_wins(scores)
+    wins, ties = least_score_wins(scores)
     turns = exact_length(fixed(seats * steps.draws))
     readings = {
         "rolls": turns,
@@ -57,7 +60,7 @@ def solve(game: Game, stop: Callable[[], bool]) -> ExactResult | None:
         "rounds": exact_length(fixed(steps.draws)),
         **seat_readings([float(share) for share in wins], ties),
         "success": exact_value(float(np.mean([end[steps.exact].sum() for end in ends]))),
-        "score": spread(mixed(scores)),
+        "score": exact_score(mixed(scores)),
         "over": exact_value(float(np.mean([end[over].sum() for end in ends]))),
         "stuck": exact_value(0.0),
     }
@@ -69,12 +72,7 @@ def chooses(game: Game) -> bool:
     return len(game.area_as(Purse).multipliers) > 1
 
 
-def hopeless(game: Game) -> bool:
-    """A purse always ends."""
-    return False
-
-
-def drawn_totals(game: Game, runs: int, draws: int, rng: np.random.Generator) -> Any:
+def drawn_totals(game: Game, runs: int, draws: int, rng: np.random.Generator) -> NDArray[np.int64]:
     """Places of the totals of whole games, one row a run; the last place is for draws that make no number."""
     if remembers(game.pieces):
         deck, place, _ = deck_of(game.pieces, game.draw)
@@ -99,7 +97,7 @@ def player(game: Game) -> Player:
             sums[:, seat] = at + steps.adds[total, chosen]
         length = np.full(runs, seats * steps.draws)
         score = steps.distance[sums]
-        home, winner = least_score(score)
+        home, winner = shared_win(least_wins(score))
         return Batch(
             length,
             length,
@@ -111,3 +109,6 @@ def player(game: Game) -> Player:
         )
 
     return batch
+
+
+MEASURED = Measured(solve=solve, player=player, chooses=chooses)

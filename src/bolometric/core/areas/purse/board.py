@@ -2,18 +2,19 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
 from itertools import pairwise
-from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
 
 from bolometric.core.areas.purse.area import last_of, steps_of
+from bolometric.core.areas.purse.by_hand import OnPurse
 from bolometric.core.areas.purse.exact import PursePlan, plan_of
 from bolometric.core.areas.purse.rules import Steps, possible_sums
 from bolometric.core.areas.purse.spec import Purse
+from bolometric.core.game.contract import Board
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
 from bolometric.core.pieces.kinds import remembers
@@ -75,7 +76,7 @@ def _sum(steps: Steps, place: int) -> str:
     return minus(tidy(Fraction(place + steps.least, steps.unit)))
 
 
-def grid(game: Game) -> Cells:
+def places(game: Game) -> Cells:
     """Draws left down, sums along; on each place the multiplier that is best most often."""
     steps, area = steps_of(game), game.area_as(Purse)
     found = _map(steps)
@@ -85,37 +86,23 @@ def grid(game: Game) -> Cells:
     for left in range(area.draws, 0, -1):
         for mean in found.choice[left - 1]:
             texts.append(f"×{minus(tidy(area.multipliers[round(float(mean))]))}")
-    return Cells("in the purse so far", "draws left", columns, rows, tuple(texts))
+    return Cells("in the purse so far", "draws left", columns, rows, tuple(texts), _unused(steps), tells_best=True)
 
 
-def names(game: Game) -> tuple[str, ...]:
-    """What is written on each place."""
-    return grid(game).texts
-
-
-def marks(game: Game, number: int) -> dict[int, str]:
-    """None: the board tells it by itself."""
-    return {}
-
-
-def unused(game: Game) -> frozenset[int]:
+def _unused(steps: Steps) -> frozenset[int]:
     """Where no sum can be with so many draws left."""
-    none = _map(steps_of(game)).place[::-1].ravel() < 0
+    none = _map(steps).place[::-1].ravel() < 0
     return frozenset((np.flatnonzero(none) + 1).tolist())
 
 
-def standing(game: Game, now: Any) -> tuple[frozenset[int], None]:
-    """Where the seat to move is on the map is told by :func:`place_of`."""
-    return frozenset(), None
-
-
-def place_of(game: Game, now: Any) -> int:
-    """The place of the map on which a seat stands, from 1; 0 if off it."""
+def places_at(game: Game, now: OnPurse) -> Cells:
+    """The map, and where the seat to move is on it."""
     steps, found = steps_of(game), _map(steps_of(game))
     left = steps.draws - now.made[now.seat]
     column = int(np.searchsorted(found.edges, now.sums[now.seat], "right")) - 1
     on = left > 0 and 0 <= column < len(found.edges) - 1
-    return (steps.draws - left) * (len(found.edges) - 1) + column + 1 if on else 0
+    here = (steps.draws - left) * (len(found.edges) - 1) + column + 1 if on else None
+    return replace(places(game), here=here)
 
 
 def heat(game: Game) -> Heat | None:
@@ -126,13 +113,15 @@ def heat(game: Game) -> Heat | None:
     most = max(1, len(area.multipliers) - 1)
     values = [float(mean) / most for left in range(area.draws, 0, -1) for mean in found.choice[left - 1]]
     small, large = (f"×{minus(tidy(area.multipliers[place]))}" for place in (0, -1))
-    return Heat(tuple(values), "Best multiplier on average", unused=unused(game), ends=(small, "between", large))
+    return Heat(
+        tuple(values), "Best multiplier on average", unused=_unused(steps_of(game)), ends=(small, "between", large)
+    )
 
 
-def describe(game: Game, heat: Heat, number: int) -> str:
+def describe(game: Game, heat: Heat, number: int | None) -> str:
     """What is best at a place for each total, and what it is worth; without one, what best play comes to."""
     steps, plan = steps_of(game), plan_for(game)
-    if not number:
+    if number is None:
         return _whole(game, steps)
     found = _map(steps)
     row, column = divmod(number - 1, len(found.edges) - 1)
@@ -171,3 +160,6 @@ def _whole(game: Game, steps: Steps) -> str:
         away, hit = show("score", float(last @ steps.distance)), percent(float(last[steps.exact].sum()))
         told.append(f"{words} {away} away, on the target {hit}, over {percent(float(last[over].sum()))}")
     return f"{'; '.join(told)} (on average, exact)."
+
+
+BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe)

@@ -10,9 +10,10 @@ import numpy as np
 from bolometric.core.areas.purse.area import multipliers_of, steps_of
 from bolometric.core.areas.purse.exact import choice_of, plan_of
 from bolometric.core.areas.purse.spec import Purse
+from bolometric.core.game.contract import ByHand
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
-from bolometric.core.pieces.kinds import AnyPiece, remembers
+from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.show import show
 from bolometric.core.results.standing import Drawn, Option, Standing, noted, won
 from bolometric.core.settings.amounts import tidy
@@ -37,19 +38,14 @@ def begin(game: Game) -> OnPurse:
     return OnPurse(sums=(steps_of(game).start,) * seats, made=(0,) * seats)
 
 
-def pieces(game: Game, now: OnPurse) -> tuple[AnyPiece, ...]:
-    """Always all."""
-    return game.pieces
-
-
 def _shown(game: Game, place: int) -> str:
     steps = steps_of(game)
     return minus(tidy(Fraction(place + steps.least, steps.unit)))
 
 
-def asks(game: Game, now: OnPurse) -> str:
+def asks(game: Game, now: OnPurse) -> str | None:
     """What the seat to move has to do."""
-    return "choose the multiplier." if now.waiting == "choice" else ""
+    return "choose the multiplier." if now.waiting == "choice" else None
 
 
 def tally(game: Game, now: OnPurse) -> str:
@@ -58,7 +54,7 @@ def tally(game: Game, now: OnPurse) -> str:
     return f"Target {minus(tidy(game.area_as(Purse).target))}: {told}."
 
 
-def options(game: Game, now: OnPurse) -> tuple[Option, ...]:
+def options(game: Game, now: OnPurse) -> tuple[Option[int], ...]:
     """Each multiplier with the sum it leads to."""
     steps, area = steps_of(game), game.area_as(Purse)
     here = now.sums[now.seat]
@@ -121,3 +117,8 @@ def coach(game: Game, now: OnPurse) -> str:
     told = [f"{worth[0][1]} is best, ending {show('score', worth[0][0])} away on average"]
     told += [f"{name} costs {significant(far - worth[0][0], 2)}" for far, name in worth[1:]]
     return f"{'; '.join(told)} (exact)."
+
+
+BY_HAND = ByHand(
+    begin=begin, landed=landed, choose=choose, options=options, pick=pick, coach=coach, tally=tally, asks=asks
+)

@@ -11,13 +11,13 @@ from bolometric.core.areas.purse.area import last_of, steps_of
 from bolometric.core.areas.purse.exact import plan_of
 from bolometric.core.areas.purse.rules import Steps, possible_sums
 from bolometric.core.areas.purse.spec import Purse
-from bolometric.core.game.document import Game, with_value
-from bolometric.core.game.seats import RULE_WORDS, Style
-from bolometric.core.judge.nearby import Change
-from bolometric.core.measure.measuring import Analysis
+from bolometric.core.game.contract import Faults
+from bolometric.core.game.document import Game
+from bolometric.core.game.fault import Change, Fault, change, cures
+from bolometric.core.game.part import StyleRule
+from bolometric.core.game.seats import Style
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.settings.amounts import plain, tidy
-from bolometric.core.settings.errors import GameError
 from bolometric.core.text.figures import minus
 
 AS_GOOD = 1e-9
@@ -28,11 +28,6 @@ LOOKED_AT = 4
 def lengthens(game: Game) -> str:
     """More draws make a game longer."""
     return "area.draws"
-
-
-def endless(exact: Analysis) -> tuple[str, str]:
-    """A purse always ends."""
-    return "", ""
 
 
 def useless(game: Game) -> int:
@@ -47,45 +42,47 @@ def _best(steps: Steps) -> tuple[float, float]:
     return hits, float(plan_of(steps, "nearest").distance[steps.draws, steps.start])
 
 
-def plain_faults(game: Game) -> Iterator[tuple[str, str, str, tuple[Change, ...]]]:
-    """What is wrong by the rules alone: code, path, sentence, cures."""
+def by_rules(game: Game) -> Iterator[Fault]:
+    """What is wrong by the rules alone."""
     if remembers(game.pieces):
         return
     hits = _best(steps_of(game))[0]
     if not hits:
         target = minus(tidy(game.area_as(Purse).target))
-        yield (
+        yield Fault(
             "target_out_of_reach",
+            "fault",
             "area.target",
             f"No choices lead to {target}: nobody can hit the target.",
             _other(game),
         )
     if len(game.area_as(Purse).multipliers) == 1:
-        yield (
+        yield Fault(
             "no_choice",
+            "fault",
             "area.multipliers",
             "With one multiplier there is nothing to decide: add another.",
             _ten_more(game),
         )
         return
     rule = _as_good(game)
-    if rule:
-        cures = (*(_other(game) if not hits else ()), *_ten_more(game))
-        yield (
-            "no_choice", "area.multipliers",
-            f"To {RULE_WORDS[rule]} is as good as best play, so there is little to decide.",
-            tuple(cure for cure in cures if not _as_good(cure.game)),
+    if rule is not None:
+        found = (*(_other(game) if not hits else ()), *_ten_more(game))
+        yield Fault(
+            "no_choice", "fault", "area.multipliers",
+            f"To {rule.words} is as good as best play, so there is little to decide.",
+            tuple(cure for cure in found if _as_good(cure.game) is None),
         )  # fmt: skip
 
 
-def _as_good(game: Game) -> str:
-    """A rule of thumb that comes as near as best play; nothing if there is none."""
+def _as_good(game: Game) -> StyleRule | None:
+    """A rule of thumb that comes as near as best play; None if there is none."""
     least = _best(steps_of(game))[1]
     for rule in Purse.rules:
-        far = float(last_of(game, Style(choose="thumb", rule=rule)) @ steps_of(game).distance)
+        far = float(last_of(game, Style(choose="thumb", rule=rule.key)) @ steps_of(game).distance)
         if far <= least + AS_GOOD * (1 + least):
             return rule
-    return ""
+    return None
 
 
 def _other(game: Game) -> tuple[Change, ...]:
@@ -94,11 +91,9 @@ def _other(game: Game) -> tuple[Change, ...]:
     ends = np.flatnonzero(possible_sums(steps)[0]) + steps.least
     near = sorted((Fraction(int(end), steps.unit) for end in ends if end > 0), key=lambda end: abs(end - target))
     for end in sorted(near[:LOOKED_AT], key=lambda end: end.denominator > 1):
-        try:
-            changed = with_value(game, "area.target", plain(end))
-        except GameError:
-            continue
-        return (Change(f"Make the target {minus(tidy(end))}", "area.target", plain(end), changed),)
+        found = change(game, f"Make the target {minus(tidy(end))}", "area.target", plain(end))
+        if found is not None:
+            return (found,)
     return ()
 
 
@@ -106,19 +101,7 @@ def _ten_more(game: Game) -> tuple[Change, ...]:
     """A second multiplier, ten times the first."""
     kept = game.area_as(Purse).multipliers
     more = [plain(Fraction(by)) for by in (*kept, kept[-1] * 10)]
-    try:
-        return (
-            Change(
-                f"Add {minus(tidy(kept[-1] * 10))}",
-                "area.multipliers",
-                more,
-                with_value(game, "area.multipliers", more),
-            ),
-        )
-    except GameError:
-        return ()
+    return cures(change(game, f"Add {minus(tidy(kept[-1] * 10))}", "area.multipliers", more))
 
 
-def advice(exact: Analysis) -> Iterator[tuple[str, str, str, tuple[Change, ...]]]:
-    """What the knobs do beyond the brief is told by the gauges."""
-    return iter(())
+FAULTS = Faults(lengthens=lengthens, by_rules=by_rules, useless=useless)

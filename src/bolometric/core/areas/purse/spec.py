@@ -8,7 +8,7 @@ from typing import Annotated, ClassVar, Literal
 
 from pydantic import AfterValidator, Field, StrictInt
 
-from bolometric.core.game.part import AreaPart
+from bolometric.core.game.part import AreaPart, Goal, StyleRule, check_listed
 from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.settings.amounts import Total
 from bolometric.core.settings.explain import setting_error
@@ -51,9 +51,22 @@ class Purse(AreaPart):
     over it.
     """
 
-    package: ClassVar[str] = "purse"
-    rules: ClassVar[tuple[str, ...]] = ("boldest", "even_share")
-    goals: ClassVar[tuple[str, ...]] = ("nearest", "exactly")
+    rules: ClassVar[tuple[StyleRule, ...]] = (
+        StyleRule(
+            "boldest",
+            "choose the largest multiplier that does not go over",
+            "the largest result that does not go over the target",
+        ),
+        StyleRule(
+            "even_share",
+            "keep nearest to an even share of the target",
+            "the result nearest to target times draws made over draws",
+        ),
+    )
+    goals: ClassVar[tuple[Goal, ...]] = (
+        Goal("nearest", "play best to come nearest on average", "least score on average"),
+        Goal("exactly", "play best to hit the target exactly", "hitting the target most often"),
+    )
     gauges: ClassVar[tuple[str, ...]] = ("minutes", "in_time", "score", "success", "over", "choice")
 
     kind: Literal["purse"]
@@ -78,12 +91,14 @@ class Purse(AreaPart):
         Knob("choice", "going over the target", choices=OVERS),
     ] = "lost"
 
+    @property
+    def success_words(self) -> str:
+        """Success is hitting the target."""
+        return "{} of purses end exactly on the target"
+
     def check_draw(self, distribution: Distribution) -> None:
         """Some draw must put something in, and there must not be too many sums."""
-        if distribution.sampled:
-            raise setting_error(
-                "These pieces have too many outcomes to list them all for a purse: use fewer.", "pieces"
-            )
+        check_listed(distribution, "a purse")
         if not distribution.totals:
             raise setting_error(
                 "No draw makes a number, so nothing could go into the purse: change the formula.", "draw"

@@ -5,3 +5,28 @@ exact      best play, and what any style comes to, on all subsets of the tiles
 scores     final scores of the seats held against each other
 play       whole games played by the thousand
 """
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING
+
+from bolometric.core.areas.sets.spec import Sets
+from bolometric.core.game.contract import Area, Entry, Starter
+
+if TYPE_CHECKING:
+    from bolometric.core.areas.sets.by_hand import Key, OnTiles
+
+
+def _load() -> Area[OnTiles, Key]:
+    from bolometric.core.areas.sets import area, board, by_hand, faults, sentences
+
+    return Area(area.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults.FAULTS)
+
+
+def _starters() -> tuple[Starter, ...]:
+    from bolometric.core.areas.sets.starters import STARTERS
+
+    return STARTERS
+
+
+SETS = Entry(Sets, _load, _starters)

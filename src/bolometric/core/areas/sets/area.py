@@ -10,16 +10,17 @@ from numpy.typing import NDArray
 
 from bolometric.core.areas.sets.exact import Outcome, follow
 from bolometric.core.areas.sets.rules import ClosingTable, compile_closing
-from bolometric.core.areas.tiles.spec import Sets
-from bolometric.core.chains.scores import added, least_wins, mixed, scores_of, spread
+from bolometric.core.areas.sets.spec import Sets
+from bolometric.core.chains.scores import added, least_score_wins, mixed, scores_of
 from bolometric.core.chains.waiting import WaitingTime, fixed
+from bolometric.core.game.contract import Measured
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
 from bolometric.core.outcomes.distribution import distribution_of
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.batch import Player
 from bolometric.core.results.exact import ExactResult, seat_readings
-from bolometric.core.results.readings import exact_length, exact_value
+from bolometric.core.results.readings import exact_length, exact_score, exact_value
 from bolometric.core.settings.errors import Cancelled
 
 
@@ -60,9 +61,9 @@ def solve(game: Game, stop: Callable[[], bool]) -> ExactResult | None:
     known = [found for outcome in outcomes if (found := totals[id(outcome)]) is not None]
     if len(known) < seats:
         return ExactResult(readings, turns, draws)
-    wins, ties = least_wins(known)
+    wins, ties = least_score_wins(known)
     scores = mixed(known)
-    readings |= {"score": spread(scores), **seat_readings([float(share) for share in wins], ties)}
+    readings |= {"score": exact_score(scores), **seat_readings([float(share) for share in wins], ties)}
     return ExactResult(readings, turns, draws, scores=scores)
 
 
@@ -78,13 +79,11 @@ def chooses(game: Game) -> bool:
     return bool((np.diff(closing.first) > 1).any() or closing.may.all(axis=1).any())
 
 
-def hopeless(game: Game) -> bool:
-    """A turn always ends."""
-    return False
-
-
 def player(game: Game) -> Player:
     """Compile the game for the runs."""
     from bolometric.core.areas.sets import play
 
     return play.player(game, closing_of(game))
+
+
+MEASURED = Measured(solve=solve, player=player, chooses=chooses)

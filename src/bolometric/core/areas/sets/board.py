@@ -2,39 +2,31 @@
 
 from __future__ import annotations
 
-from typing import Any
+from dataclasses import replace
 
 import numpy as np
 
 from bolometric.core.areas.sets.area import closing_of, outcome_of
+from bolometric.core.areas.sets.by_hand import OnTiles
 from bolometric.core.areas.sets.exact import plan_of
-from bolometric.core.areas.tiles.spec import Sets
+from bolometric.core.areas.sets.spec import Sets
+from bolometric.core.game.contract import Board
 from bolometric.core.game.document import Game
 from bolometric.core.pieces.kinds import remembers
-from bolometric.core.results.board import Heat
+from bolometric.core.results.board import Heat, Tiles
 from bolometric.core.results.show import show
 from bolometric.core.text.figures import listing, percent
 
 
-def names(game: Game) -> tuple[str, ...]:
-    """The numbers on the tiles."""
-    return tuple(str(tile + 1) for tile in range(game.area_as(Sets).tiles))
+def places(game: Game) -> Tiles:
+    """The tiles, numbered from 1."""
+    return Tiles(tuple(str(tile + 1) for tile in range(game.area_as(Sets).tiles)))
 
 
-def marks(game: Game, number: int) -> dict[int, str]:
-    """None: the board tells it by itself."""
-    return {}
-
-
-def unused(game: Game) -> frozenset[int]:
-    """All are used."""
-    return frozenset()
-
-
-def standing(game: Game, now: Any) -> tuple[frozenset[int], None]:
-    """The closed tiles of the seat to move."""
+def places_at(game: Game, now: OnTiles) -> Tiles:
+    """The tiles of the seat to move, open or closed."""
     tiles = range(1, game.area_as(Sets).tiles + 1)
-    return frozenset(tile for tile in tiles if not now.open >> (tile - 1) & 1), None
+    return replace(places(game), shut=frozenset(tile for tile in tiles if not now.open >> (tile - 1) & 1))
 
 
 def heat(game: Game) -> Heat | None:
@@ -47,10 +39,10 @@ def heat(game: Game) -> Heat | None:
     return Heat(values, "Left open, of 100 turns")
 
 
-def describe(game: Game, heat: Heat, number: int) -> str:
+def describe(game: Game, heat: Heat, number: int | None) -> str:
     """How often a tile is left open, and what closes it alone; without a tile, what best play comes to."""
     closing = closing_of(game)
-    if not number:
+    if number is None:
         plan = plan_of(closing, "expected")
         return (
             f"Best play leaves {show('score', float(plan.expected[closing.full]))} on average and closes all in "
@@ -62,3 +54,6 @@ def describe(game: Game, heat: Heat, number: int) -> str:
     helped = [t for t in others if any(taken >> (number - 1) & 1 for taken in closing.sets(closing.full, t))]
     with_others = f", totals of {listing(helped, 'and')} together with others" if helped else ""
     return f"Tile {number}: left open in {percent(heat.values[number - 1])} of turns; {alone}{with_others} (exact)."
+
+
+BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe)

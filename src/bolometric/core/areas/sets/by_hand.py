@@ -9,7 +9,8 @@ import numpy as np
 from bolometric.core.areas.sets.area import closing_of
 from bolometric.core.areas.sets.exact import EVENLY, plan_of, policy_of
 from bolometric.core.areas.sets.rules import ALL, FEW, tiles_in
-from bolometric.core.areas.tiles.spec import Sets
+from bolometric.core.areas.sets.spec import Sets
+from bolometric.core.game.contract import ByHand
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
 from bolometric.core.pieces.kinds import AnyPiece, remembers
@@ -53,22 +54,22 @@ def pieces(game: Game, now: OnTiles) -> tuple[AnyPiece, ...]:
     return game.pieces[:1] if now.draws_with == FEW else game.pieces
 
 
-def asks(game: Game, now: OnTiles) -> str:
+def asks(game: Game, now: OnTiles) -> str | None:
     """What the seat to move has to do."""
     if now.waiting != "choice":
-        return ""
+        return None
     return f"close tiles that add to {now.total}." if now.total else "choose what to draw with."
 
 
-def tally(game: Game, now: OnTiles) -> str:
+def tally(game: Game, now: OnTiles) -> str | None:
     """What each seat has scored so far."""
     if game.seats.count == 1 and game.area_as(Sets).rounds == 1:
-        return ""
+        return None
     scores = ", ".join(f"seat {seat} has {score}" for seat, score in enumerate(now.scores, 1))
     return f"So far {scores}."
 
 
-def options(game: Game, now: OnTiles) -> tuple[Option, ...]:
+def options(game: Game, now: OnTiles) -> tuple[Option[Key], ...]:
     """What to draw with, or which set to close; a set of one tile may be chosen on the board."""
     if not now.total:
         return (Option(("draw", ALL), "Draw with all"), Option(("draw", FEW), "Draw with one"))
@@ -76,7 +77,7 @@ def options(game: Game, now: OnTiles) -> tuple[Option, ...]:
     for taken in closing_of(game).sets(now.open, now.total):
         tiles = tiles_in(taken)
         words = " + ".join(map(str, reversed(tiles)))
-        found.append(Option(("close", taken), f"Close {words}", tiles[0] if len(tiles) == 1 else 0))
+        found.append(Option(("close", taken), f"Close {words}", tiles[0] if len(tiles) == 1 else None))
     return tuple(found)
 
 
@@ -159,3 +160,9 @@ def _named(taken: int) -> str:
 
 def _worth(left: float, closes: float) -> str:
     return f"{show('score', left)} on average and closing all with {percent(closes)}"
+
+
+BY_HAND = ByHand(
+    begin=begin, landed=landed, choose=choose, options=options, pick=pick, pieces=pieces, coach=coach, tally=tally,
+    asks=asks,
+)  # fmt: skip

@@ -9,13 +9,12 @@ import numpy as np
 from bolometric.core.areas.sets.area import chooses, closing_of
 from bolometric.core.areas.sets.exact import follow, plan_of
 from bolometric.core.areas.sets.rules import FEW, ClosingTable
-from bolometric.core.areas.tiles.spec import Sets
-from bolometric.core.game.document import Game, with_value
-from bolometric.core.game.seats import RULE_WORDS, Style
-from bolometric.core.judge.nearby import Change
-from bolometric.core.measure.measuring import Analysis
+from bolometric.core.areas.sets.spec import Sets
+from bolometric.core.game.contract import Faults
+from bolometric.core.game.document import Game
+from bolometric.core.game.fault import Change, Fault, change, cures
+from bolometric.core.game.seats import Style
 from bolometric.core.pieces.kinds import remembers
-from bolometric.core.settings.errors import GameError
 from bolometric.core.text.figures import listing, plural
 
 NEAR = 1e-9
@@ -24,11 +23,6 @@ NEAR = 1e-9
 def lengthens(game: Game) -> str:
     """More rounds make a game longer."""
     return "area.rounds"
-
-
-def endless(exact: Analysis) -> tuple[str, str]:
-    """A turn always ends."""
-    return "", ""
 
 
 def useless(game: Game) -> int:
@@ -57,82 +51,74 @@ def _last_never(closing: ClosingTable) -> list[int]:
     return found
 
 
-def plain_faults(game: Game) -> Iterator[tuple[str, str, str, tuple[Change, ...]]]:
-    """What is wrong by the rules alone: code, path, sentence, cures."""
+def by_rules(game: Game) -> Iterator[Fault]:
+    """What is wrong by the rules alone."""
     closing = closing_of(game)
     never, last = _never(closing), _last_never(closing)
     if never:
         sentence = f"No set of tiles with {listing(never, 'or')} adds to any total, so closing all is impossible."
-        yield "never_closed", "area.tiles", sentence, _changed(game, "area.tiles", max(never[0] - 1, 0), "tile")
+        yield Fault(
+            "never_closed", "fault", "area.tiles", sentence, _changed(game, "area.tiles", max(never[0] - 1, 0), "tile")
+        )
     if last:
         sentence = (
             f"Once {listing(last, 'or')} is the only tile open, it can never be closed"
             f"{' with all the pieces' if game.area_as(Sets).fewer == 'never' and len(game.pieces) > 1 else ''}: "
             "say when to draw with fewer."
         )
-        yield "last_never_closed", "area.fewer", sentence, _fewer(game, len(last))
+        yield Fault("last_never_closed", "fault", "area.fewer", sentence, _fewer(game, len(last)))
     idle = no_choice(game)
     if idle:
-        yield "no_choice", "area.tiles", idle, _with_choice(game)
+        yield Fault("no_choice", "fault", "area.tiles", idle, _with_choice(game))
     area = game.area_as(Sets)
     if area.fewer != "never" and not (closing.may[:, FEW] & (np.arange(len(closing.score)) > 0)).any():
         path = "area.fewer_limit" if area.fewer == "small_left" else "area.fewer_from"
-        always = with_value(game, "area.fewer", "never")
-        change = Change("Always draw with all the pieces", "area.fewer", "never", always)
+        always = change(game, "Always draw with all the pieces", "area.fewer", "never")
         idle = "No set of open tiles lets you draw with fewer pieces, so that rule does nothing."
-        yield "never_fewer", path, idle, (change,)
+        yield Fault("never_fewer", "fault", path, idle, cures(always))
 
 
 def _changed(game: Game, path: str, value: int, what: str) -> tuple[Change, ...]:
     """The game with another number, if it can be and is sound."""
-    try:
-        changed = with_value(game, path, value)
-    except GameError:
-        return ()
-    return (Change(f"Make it {plural(value, what)}", path, value, changed),) if not _never(closing_of(changed)) else ()
+    found = change(game, f"Make it {plural(value, what)}", path, value)
+    return () if found is None or _never(closing_of(found.game)) else (found,)
 
 
 def _fewer(game: Game, before: int) -> tuple[Change, ...]:
     """House rules that let more last tiles be closed, the simplest first."""
-    found = []
     for value, words in (
         ("last_tile", "Draw with one piece for the last tile"),
         ("small_left", "Draw with one piece when little is left"),
     ):
-        try:
-            changed = with_value(game, "area.fewer", value)
-        except GameError:
-            continue
-        if len(_last_never(closing_of(changed))) < before:
-            found.append(Change(words, "area.fewer", value, changed))
-    return tuple(found[:1])
+        easier = change(game, words, "area.fewer", value)
+        if easier is not None and len(_last_never(closing_of(easier.game))) < before:
+            return (easier,)
+    return ()
 
 
-def no_choice(game: Game) -> str:
+def no_choice(game: Game) -> str | None:
     """A sentence if a rule of thumb is as good as best play, or there is nothing to choose at all."""
     if not chooses(game):
         return "There is never more than one set that fits, so there is nothing to decide: use more tiles."
     if remembers(game.pieces):
-        return ""
+        return None
     closing = closing_of(game)
     best = float(plan_of(closing, "expected").expected[closing.full])
     for rule in Sets.rules:
-        thumb = float(follow(closing, Style(choose="thumb", rule=rule)).left @ closing.score)
+        thumb = float(follow(closing, Style(choose="thumb", rule=rule.key)).left @ closing.score)
         if thumb <= best + NEAR * (1 + best):
-            return f"To {RULE_WORDS[rule]} is as good as best play, so there is little to decide."
-    return ""
+            return f"To {rule.words} is as good as best play, so there is little to decide."
+    return None
 
 
 def _with_choice(game: Game) -> tuple[Change, ...]:
     """A game nearby in which it pays to think."""
     tiles = game.area_as(Sets).tiles
     for value in (tiles + 1, tiles + 2, tiles - 1):
-        for change in _changed(game, "area.tiles", value, "tile"):
-            if not no_choice(change.game):
-                return (change,)
+        for other in _changed(game, "area.tiles", value, "tile"):
+            if no_choice(other.game) is None:
+                return (other,)
     return ()
 
 
-def advice(exact: Analysis) -> Iterator[tuple[str, str, str, tuple[Change, ...]]]:
-    """Nothing beyond the brief."""
-    return iter(())
+FAULTS = Faults(lengthens=lengthens, by_rules=by_rules, useless=useless)

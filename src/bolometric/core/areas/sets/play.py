@@ -13,7 +13,7 @@ from numba import njit
 
 from bolometric.core.areas.sets.exact import policy_of
 from bolometric.core.areas.sets.rules import ClosingTable
-from bolometric.core.areas.tiles.spec import Sets
+from bolometric.core.areas.sets.spec import Sets
 from bolometric.core.game.document import Game
 from bolometric.core.outcomes.deck import deal, deck_of, shuffle
 from bolometric.core.outcomes.sampler import sampler

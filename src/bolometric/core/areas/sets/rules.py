@@ -13,7 +13,7 @@ from functools import lru_cache
 import numpy as np
 from numpy.typing import NDArray
 
-from bolometric.core.areas.tiles.spec import Sets
+from bolometric.core.areas.sets.spec import Sets
 from bolometric.core.outcomes.distribution import Distribution
 
 Masks = NDArray[np.int64]

@@ -2,29 +2,25 @@
 
 from __future__ import annotations
 
-from bolometric.core.areas.tiles.spec import Sets
+from bolometric.core.areas.sets.spec import Sets
+from bolometric.core.game.contract import Words
 from bolometric.core.game.document import Game
-from bolometric.core.settings.knobs import knob_at
+from bolometric.core.game.saying import choice
 from bolometric.core.text.figures import number
-from bolometric.core.text.spans import Section, Sentences, Span, sentences
+from bolometric.core.text.spans import Sentences, Span, sentences
 
 
-def _choice(game: Game, path: str) -> Span:
-    at = knob_at(game, path)
-    return Span(at.knob.words(at.value), path)
-
-
-def board(game: Game) -> Section:
+def board(game: Game) -> tuple[Sentences, ...]:
     """What to make."""
     tiles = Span(f"{game.area_as(Sets).tiles} tiles", "area.tiles")
     each = "You need" if game.seats.count == 1 else "Each player needs"
     what = " numbered from 1, which can be closed: cards to turn over, or flaps of folded card."
-    return Section("Board", (sentences(f"{each} ", tiles, what),))
+    return (sentences(f"{each} ", tiles, what),)
 
 
-def needs(game: Game) -> str:
+def needs(game: Game) -> tuple[str, ...]:
     """What is needed beside the pieces."""
-    return " and the tiles" if game.seats.count == 1 else ", tiles for each player or one set to hand on"
+    return ("the tiles",) if game.seats.count == 1 else ("tiles for each player or one set to hand on",)
 
 
 def first(game: Game) -> tuple[Sentences, ...]:
@@ -32,9 +28,9 @@ def first(game: Game) -> tuple[Sentences, ...]:
     return (sentences("Open all the tiles."),)
 
 
-def begins(game: Game) -> str:
+def how_drawn(game: Game) -> str:
     """A turn is many draws."""
-    return "again and again: "
+    return "again and again"
 
 
 def turn(game: Game) -> tuple[Sentences, ...]:
@@ -43,11 +39,11 @@ def turn(game: Game) -> tuple[Sentences, ...]:
     told = [
         sentences("Close any set of open tiles that adds to exactly that."),
         sentences(
-            "When no set fits, or all are closed, your turn is over: ", _choice(game, "area.score"),
+            "When no set fits, or all are closed, your turn is over: ", choice(game, "area.score"),
             "; that is your score. Closing all scores nothing.",
         ),
     ]  # fmt: skip
-    when = _choice(game, "area.fewer")
+    when = choice(game, "area.fewer")
     if area.fewer == "never":
         told.append(sentences("Draw with the first piece alone: ", when, "."))
         return tuple(told)
@@ -56,18 +52,21 @@ def turn(game: Game) -> tuple[Sentences, ...]:
         extra = (" ", Span(str(area.fewer_limit), "area.fewer_limit"))
     elif area.fewer == "high_gone":
         extra = (" ", Span(str(area.fewer_from), "area.fewer_from"), " up")
-    how = _choice(game, "area.fewer_how")
+    how = choice(game, "area.fewer_how")
     told.append(sentences("You ", how, " draw with the first piece alone ", when, *extra, "."))
     return tuple(told)
 
 
-def last(game: Game) -> Section:
+def last(game: Game) -> tuple[Sentences, ...]:
     """Who wins."""
     rounds = game.area_as(Sets).rounds
     words = Span(f"{number(rounds)} round{'s' if rounds > 1 else ''}", "area.rounds")
     if game.seats.count == 1:
-        return Section("Last", (sentences("Play ", words, " and add your scores: the less, the better."),))
+        return (sentences("Play ", words, " and add your scores: the less, the better."),)
     wins = ". The least score wins; equal ones share the win." if rounds == 1 else (
         " and add each player's scores. The least wins; equal ones share the win."
     )  # fmt: skip
-    return Section("Last", (sentences("Play ", words, wins),))
+    return (sentences("Play ", words, wins),)
+
+
+WORDS = Words(board=board, needs=needs, first=first, turn=turn, last=last, how_drawn=how_drawn)

@@ -7,3 +7,37 @@ play       whole games played by the thousand
 sentences  how the settings are said
 faults     what can be wrong with a trail, and what cures it
 """
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING
+
+from bolometric.core.areas.trail.spec import Trail
+from bolometric.core.game.contract import Area, Entry, Starter
+
+if TYPE_CHECKING:
+    from collections.abc import Iterator
+
+    from bolometric.core.areas.trail.by_hand import Key, OnTrail
+    from bolometric.core.game.document import Game
+
+
+def _load() -> Area[OnTrail, Key]:
+    from bolometric.core.areas.trail import area, board, by_hand, faults, sentences
+
+    return Area(area.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults.FAULTS)
+
+
+def _starters() -> tuple[Starter, ...]:
+    from bolometric.core.areas.trail.starters import STARTERS
+
+    return STARTERS
+
+
+def _warm() -> Iterator[Game]:
+    from bolometric.core.areas.trail.starters import warm
+
+    return warm()
+
+
+TRAIL = Entry(Trail, _load, _starters, _warm)

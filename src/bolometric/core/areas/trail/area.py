@@ -11,6 +11,7 @@ from bolometric.core.areas.trail import exact, stopping
 from bolometric.core.areas.trail.rules import Chain, compile_chain
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.chains.race import FirstPassage, Visits, endings_by_turn
+from bolometric.core.game.contract import Measured
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
 from bolometric.core.outcomes.listing import groups_of, sampled
@@ -209,3 +210,6 @@ def _pooled(game: Game, rng: np.random.Generator) -> Course:
     chain = compile_chain.__wrapped__(_trail(game), counted(listing, totals_of(listing, game.draw)))
     sample = sampler.__wrapped__(chain.ways, NEAR_MEMORY // chain.length)
     return _laid_out(game, chain, sample)
+
+
+MEASURED = Measured(solve=solve, player=player, chooses=chooses, hopeless=hopeless)

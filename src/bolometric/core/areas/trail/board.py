@@ -2,18 +2,18 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from bolometric.core.areas.trail import area, stopping
+from bolometric.core.areas.trail.by_hand import OnTrail
 from bolometric.core.areas.trail.rules import GOES_ON, compile_chain
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.chains.race import Visits
+from bolometric.core.game.contract import Board
 from bolometric.core.game.document import Game
-from bolometric.core.results.board import Heat
+from bolometric.core.results.board import Box, Heat, Track
 from bolometric.core.settings.amounts import tidy
 from bolometric.core.text.figures import minus, percent
-
-MOST_CELLS = 1000
 
 
 @dataclass(frozen=True, slots=True)
@@ -26,17 +26,21 @@ class TrailHeat(Heat):
     heed each other, or since all share one."""
 
 
-def cells_of(steps: int) -> tuple[int, int]:
-    """How many cells a box of so many steps has, and how many steps each stands for."""
-    per_cell = 1
-    while steps // per_cell > MOST_CELLS:
-        per_cell *= 10
-    return -(-steps // per_cell), per_cell
+def places(game: Game) -> Track | Box:
+    """Squares in a row, or a box that is filled."""
+    trail = game.area_as(Trail)
+    return Track(trail.length) if trail.unit == "whole" else Box(trail.steps, trail.per_one)
+
+
+def places_at(game: Game, now: OnTrail) -> Track | Box:
+    """The same with the markers, or how far each box is full."""
+    empty, per_cell = places(game), per_cell_of(game.area_as(Trail))
+    return replace(empty, markers=tuple(-(-place // per_cell) for place in now.places))
 
 
 def per_cell_of(trail: Trail) -> int:
     """Steps to each place of the board."""
-    return 1 if trail.unit == "whole" else cells_of(trail.steps)[1]
+    return 1 if trail.unit == "whole" else Box(trail.steps, trail.per_one).per_cell
 
 
 def heat(game: Game) -> Heat | None:
@@ -59,18 +63,18 @@ def heat(game: Game) -> Heat | None:
     return TrailHeat(values, legend, visits.stderr, True, visits=visits, marker=marker)
 
 
-def describe(game: Game, heat: Heat, number: int) -> str:
+def describe(game: Game, heat: Heat, number: int | None) -> str:
     """Sentences about a place, with what is best in a turn begun there."""
     trail = game.area_as(Trail)
     if not isinstance(heat, TrailHeat) or heat.visits is None:
         return ""
     told = ""
-    if number:
+    if number is not None:
         told = _square(trail, heat, number) if trail.unit == "whole" else _cell(trail, heat, number)
     if per_cell_of(trail) > 1:
         return told
-    best = advice(game, number)
-    if not number:
+    best = advice(game, number or 0)
+    if number is None:
         best = best.replace("begun here", "begun at the start")
     return " ".join(part for part in (told, best) if part)
 
@@ -134,3 +138,6 @@ def advice(game: Game, position: int) -> str:
     if trail.go_on != "dare" or not game.draws_are_known or position >= trail.steps:
         return ""
     return stopping.advice(trail, stopping.plan_of(trail, game.distribution), position, area.meets(game))
+
+
+BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe, marks=marks)

@@ -12,15 +12,17 @@ from bolometric.core.areas.trail.against import Against, against
 from bolometric.core.areas.trail.meeting import gives_away, how
 from bolometric.core.areas.trail.rules import LOST, MOST_DRAWS, SENT_BACK, compile_chain
 from bolometric.core.areas.trail.spec import MOST_MEETING, Trail
+from bolometric.core.game.contract import ByHand
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
-from bolometric.core.pieces.kinds import AnyPiece
 from bolometric.core.results.standing import Drawn, Option, Standing, noted, won
 from bolometric.core.settings.amounts import tidy
 from bolometric.core.text.figures import listing, minus, percent
 
 Stop = Literal["stop"]
 STOP: Stop = "stop"
+Key = Stop | int
+"""To stop, or the seat whose marker is moved."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -52,30 +54,25 @@ def _marker(game: Game, now: OnTrail) -> int:
     return 0 if game.area_as(Trail).track == "shared" else now.seat
 
 
-def pieces(game: Game, now: OnTrail) -> tuple[AnyPiece, ...]:
-    """Always all."""
-    return game.pieces
-
-
-def asks(game: Game, now: OnTrail) -> str:
+def asks(game: Game, now: OnTrail) -> str | None:
     """What the seat to move has to do."""
     if now.waiting == "choice":
         return "choose whom the total moves."
-    return "stop, or draw again." if now.waiting == "either" else ""
+    return "stop, or draw again." if now.waiting == "either" else None
 
 
-def tally(game: Game, now: OnTrail) -> str:
+def tally(game: Game, now: OnTrail) -> str | None:
     """Games won so far, or turns left for all."""
     trail = game.area_as(Trail)
     if trail.track == "shared":
         return f"Turn {now.turn} of {trail.turns}."
     if trail.at_most == 1 or game.seats.count == 1:
-        return ""
+        return None
     won_so_far = ", ".join(f"seat {seat} has {count}" for seat, count in enumerate(now.games, 1))
     return f"Game {now.game}; of games so far {won_so_far}."
 
 
-def options(game: Game, now: OnTrail) -> tuple[Option, ...]:
+def options(game: Game, now: OnTrail) -> tuple[Option[Key], ...]:
     """Whom a total moves; or, after a draw that did not end the turn, to stop."""
     if now.column >= 0:
         return tuple(Option(who, words) for who, words in _whom(game, now))
@@ -92,12 +89,12 @@ def _whom(game: Game, now: OnTrail) -> list[tuple[int, str]]:
     ]
 
 
-def choose(game: Game, now: OnTrail, key: Stop | int) -> OnTrail:
+def choose(game: Game, now: OnTrail, key: Key) -> OnTrail:
     """Keep what the turn has gained, or move one of two."""
-    if key != STOP:
+    if isinstance(key, int):
         there = int(compile_chain(game.area_as(Trail), game.distribution).landing[now.places[key], now.column])
-        now = replace(now, places=_placed(now, int(key), there), column=-1)
-        return _turn_over(game, noted(now, f"moves seat {int(key) + 1} to {_named(game, there)}."))
+        now = replace(now, places=_placed(now, key, there), column=-1)
+        return _turn_over(game, noted(now, f"moves seat {key + 1} to {_named(game, there)}."))
     return _turn_over(game, noted(now, f"stops on {_named(game, now.places[_marker(game, now)])}."))
 
 
@@ -105,7 +102,7 @@ def _placed(now: OnTrail, marker: int, there: int) -> tuple[int, ...]:
     return tuple(there if k == marker else place for k, place in enumerate(now.places))
 
 
-def pick(game: Game, now: OnTrail, style: Style, rng: np.random.Generator) -> Stop | int | None:
+def pick(game: Game, now: OnTrail, style: Style, rng: np.random.Generator) -> Key | None:
     """Whom to move; or stop, or None to go on."""
     trail = game.area_as(Trail)
     if now.column >= 0:
@@ -249,3 +246,8 @@ def _coach_to_win(game: Game, now: OnTrail) -> str:
     here, q = now.places[now.seat], now.places[1 - now.seat]
     stop, go = 1 - float(plan.wins[q, here]), float(plan.goes[q, now.began, here])
     return f"To win: stop {percent(stop)}, go on {percent(go)} (exact). "
+
+
+BY_HAND = ByHand(
+    begin=begin, landed=landed, choose=choose, options=options, pick=pick, coach=coach, tally=tally, asks=asks
+)

@@ -15,13 +15,12 @@ from bolometric.core.areas.trail.stopping import plan_of, policy_of, turn_matrix
 from bolometric.core.chains.race import PERIOD
 from bolometric.core.chains.waiting import WaitingTime
 from bolometric.core.game.document import Game, with_value
-from bolometric.core.game.seats import RULE_WORDS, Style
-from bolometric.core.judge.nearby import Change
+from bolometric.core.game.fault import Change, Fault, change, cures
+from bolometric.core.game.seats import Style
 from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.knobs import knob_at
 from bolometric.core.text.figures import minus
 
-Found = Iterator[tuple[str, str, tuple[Change, ...]]]
 AS_GOOD = 1e-7
 """How much worse, relatively, a rule of thumb may do to be called as good as best play."""
 GO_ON, MOVES, BACK = "area.go_on", "area.moves", "area.back_to_start"
@@ -31,31 +30,32 @@ def _trail(game: Game) -> Trail:
     return game.area_as(Trail)
 
 
-def no_choice(game: Game) -> Found:
-    """Path, sentence and cures if players may choose but there is nothing to decide."""
+def no_choice(game: Game) -> Iterator[Fault]:
+    """What is wrong if players may choose but there is nothing to decide."""
     if not area.chooses(game) or area.hopeless(game) or not game.draws_are_known:
         return
     if _trail(game).go_on == "dare":
-        words = _daring(game)
-        if words:
-            yield GO_ON, words, (_choosing(game, GO_ON, "no"),)
+        words = _stopping(game)
+        if words is not None:
+            yield Fault("no_choice", "fault", GO_ON, words, _choosing(game, GO_ON, "no"))
     else:
         words = _moving(game)
-        if words:
-            yield MOVES, words, (*_sent_back(game), _choosing(game, MOVES, "own"))
+        if words is not None:
+            yield Fault("no_choice", "fault", MOVES, words, (*_sent_back(game), *_choosing(game, MOVES, "own")))
 
 
-def _choosing(game: Game, path: str, value: str) -> Change:
+def _choosing(game: Game, path: str, value: str) -> tuple[Change, ...]:
     """Another choice of a setting, in its own words."""
     order = next(choice.order for choice in knob_at(game, path).knob.choices if choice.value == value)
-    return Change(order, path, value, with_value(game, path, value))
+    return cures(change(game, order, path, value))
 
 
-def _daring(game: Game) -> str:
+def _stopping(game: Game) -> str | None:
+    """A sentence if it is never a question whether to stop."""
     chain = compile_chain(_trail(game), game.distribution)
     ahead = _within_a_turn(chain) & (chain.can_be_reached & chain.can_finish)[:, None]
     if not ahead.any():
-        return ""
+        return None
     plan = plan_of(_trail(game), game.distribution)
     go = plan.go[ahead]
     if area.meets(game):  # what is best to win depends on the other's marker too
@@ -66,18 +66,18 @@ def _daring(game: Game) -> str:
         return "Going on is best in every position, so there is nothing to decide: let some total cost the turn's gain."
     if not go.any():
         return "Stopping is best in every position, so there is nothing to decide: make going on less of a risk."
-    return "" if area.meets(game) else _thumb_as_good(game, float(plan.turns[0]))
+    return None if area.meets(game) else _thumb_as_good(game, float(plan.turns[0]))
 
 
-def _moving(game: Game) -> str:
-    """A sentence if it is never a question whom to move; nothing where best play is not known."""
+def _moving(game: Game) -> str | None:
+    """A sentence if it is never a question whom to move; None where best play is not known."""
     try:
         best, thumb = (
             with_value(game, "seats.styles", (style, Style(choose="plan")))
             for style in (Style(choose="plan"), Style(choose="thumb", rule="ahead"))
         )
     except GameError:
-        return ""
+        return None
     from bolometric.core.areas.trail.against import against
 
     plan, chain = against(_trail(game), game.distribution), compile_chain(_trail(game), game.distribution)
@@ -92,24 +92,22 @@ def _moving(game: Game) -> str:
     solved = [area.solve(played, lambda: False) for played in (best, thumb)]
     wins = [None if one is None else one.readings["seat_wins"].values for one in solved]
     if wins[0] and wins[1] and wins[1][0] >= wins[0][0] * (1 - AS_GOOD):
-        return f"To {RULE_WORDS['ahead']} is as good as best play, so there is little to decide."
-    return ""
+        words = _trail(game).rule("ahead").words
+        return f"To {words} is as good as best play, so there is little to decide."
+    return None
 
 
 def _sent_back(game: Game) -> Iterator[Change]:
     """The first total, from the smallest, that makes a choice of it by sending a marker back."""
     for total in game.distribution.totals[:3]:
         back = (*_trail(game).back_to_start, total)
-        try:
-            changed = with_value(game, BACK, back)
-        except GameError:
-            continue
-        if not area.hopeless(changed) and not _moving(changed):
-            yield Change(f"Let a total of {minus(total)} send a marker back to the start", BACK, back, changed)
+        found = change(game, f"Let a total of {minus(total)} send a marker back to the start", BACK, back)
+        if found is not None and not area.hopeless(found.game) and _moving(found.game) is None:
+            yield found
             return
 
 
-def _thumb_as_good(game: Game, best: float) -> str:
+def _thumb_as_good(game: Game, best: float) -> str | None:
     """A sentence if a simple rule of thumb takes no more turns than best play, alone."""
     chain, trail = compile_chain(_trail(game), game.distribution), _trail(game)
     own = [style for style in game.seats.styles if style.choose == "thumb"]
@@ -119,7 +117,7 @@ def _thumb_as_good(game: Game, best: float) -> str:
         mean = turns.mean() if way.settled else None
         if mean is not None and mean <= best * (1 + AS_GOOD):
             return f"To {style.words(trail)} is as good as best play, so there is little to decide."
-    return ""
+    return None
 
 
 def _within_a_turn(chain: Chain) -> NDArray[np.bool_]:

@@ -13,15 +13,16 @@ from bolometric.core.areas.trail.board import TrailHeat
 from bolometric.core.areas.trail.choice_faults import no_choice
 from bolometric.core.areas.trail.rules import compile_chain
 from bolometric.core.areas.trail.spec import PER_ONE, Trail
-from bolometric.core.game.document import Game, with_value
-from bolometric.core.judge.nearby import Change
-from bolometric.core.measure.measuring import Analysis
+from bolometric.core.game.analysis import Analysis
+from bolometric.core.game.contract import Faults
+from bolometric.core.game.document import Game
+from bolometric.core.game.fault import NEVER_ENDS, Change, Fault, change, cures
 from bolometric.core.settings.amounts import tidy
-from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.knobs import knob_at
 from bolometric.core.text.figures import listing, minus, percent
 
 MOST_NAMED = 8
+END = "area.end"
 
 
 def _trail(game: Game) -> Trail:
@@ -33,28 +34,26 @@ def lengthens(game: Game) -> str:
     return "area.length" if _trail(game).unit == "whole" else "area.amount"
 
 
-def endless(exact: Analysis) -> tuple[str, str]:
-    """The end and a sentence if a player may never get home, else nothing twice."""
-    never, where = exact.never, "area.end"
+def endless(exact: Analysis) -> Fault | None:
+    """If a player may never get home, what is known of it."""
+    never = exact.never
     if area.hopeless(exact.game):
-        return where, "Nobody can ever get home: no run of totals leads to the end."
+        return Fault(NEVER_ENDS, "fault", END, "Nobody can ever get home: no run of totals leads to the end.")
     if not never:
-        return "", ""
+        return None
     chain = compile_chain(_trail(exact.game), exact.game.distribution)
     stranded = np.flatnonzero(~chain.can_finish & chain.can_be_reached)
     places, turns = _squares(stranded, exact.game), exact.turns
     whole = "" if turns is None or exact.game.seats.count == 1 else f", and {percent(turns.never)} of games never end"
-    return where, f"From {places} no run of totals leads home: {percent(never)} of players are stranded{whole}."
+    sentence = f"From {places} no run of totals leads home: {percent(never)} of players are stranded{whole}."
+    return Fault(NEVER_ENDS, "fault", END, sentence)
 
 
-def plain_faults(game: Game) -> Iterator[tuple[str, str, str, tuple[Change, ...]]]:
-    """What is wrong by the rules alone: code, path, sentence, cures."""
-    for path, words, cures in no_choice(game):
-        yield "no_choice", path, words, cures
-    for path, words, cures in useless_totals(game):
-        yield "useless_total", path, words, cures
-    for path, words, change in impossible_totals(game):
-        yield "impossible_total", path, words, (change,)
+def by_rules(game: Game) -> Iterator[Fault]:
+    """What is wrong by the rules alone."""
+    yield from no_choice(game)
+    yield from useless_totals(game)
+    yield from impossible_totals(game)
 
 
 def useless(game: Game) -> int:
@@ -62,11 +61,11 @@ def useless(game: Game) -> int:
     return len(list(useless_totals(game)))
 
 
-def advice(exact: Analysis) -> Iterator[tuple[str, str, str, tuple[Change, ...]]]:
+def advice(exact: Analysis) -> Iterator[Fault]:
     """Squares that are never used."""
     untouched = never_landed(exact)
-    if untouched:
-        yield "never_landed", lengthens(exact.game), untouched, ()
+    if untouched is not None:
+        yield Fault("never_landed", "advice", lengthens(exact.game), untouched)
 
 
 def _squares(positions: NDArray[np.intp], game: Game) -> str:
@@ -79,7 +78,7 @@ def _squares(positions: NDArray[np.intp], game: Game) -> str:
     return f"{many} {listing(names, 'and')}"
 
 
-def useless_totals(game: Game) -> Iterator[tuple[str, str, tuple[Change, ...]]]:
+def useless_totals(game: Game) -> Iterator[Fault]:
     """Totals that are no whole number of steps and so move nothing."""
     odds = game.distribution
     odd = [total for total in odds.totals if not _trail(game).fits(total)]
@@ -87,25 +86,19 @@ def useless_totals(game: Game) -> Iterator[tuple[str, str, tuple[Change, ...]]]:
         return
     chance = float(sum(odds.chance(total) for total in odd))
     steps = "squares" if _trail(game).unit == "whole" else f"{_trail(game).unit}s"
-    cures = []
+    found: list[Change] = []
     for choice in knob_at(game, "area.unit").knob.choices:
         if PER_ONE[choice.value] > _trail(game).per_one:
-            try:
-                finer = with_value(game, "area.unit", choice.value)
-            except GameError:
-                continue
-            if all(_trail(finer).fits(total) for total in odd):
-                cures.append(Change(choice.order, "area.unit", choice.value, finer))
+            finer = change(game, choice.order, "area.unit", choice.value)
+            if finer is not None and all(_trail(finer.game).fits(total) for total in odd):
+                found.append(finer)
     named = listing(odd[:MOST_NAMED], "or") + (" and others" if len(odd) > MOST_NAMED else "")
-    yield (
-        "area.unit",
-        f"A total of {named} is no whole number of {steps}, so the marker stays: {percent(chance)} of turns.",
-        tuple(cures[:1]),
-    )
+    sentence = f"A total of {named} is no whole number of {steps}, so the marker stays: {percent(chance)} of turns."
+    yield Fault("useless_total", "fault", "area.unit", sentence, tuple(found[:1]))
 
 
-def impossible_totals(game: Game) -> Iterator[tuple[str, str, Change]]:
-    """For each rule about a total that can never come up: its path, a sentence, and the rule without it."""
+def impossible_totals(game: Game) -> Iterator[Fault]:
+    """Rules about totals that can never come up; the cure is the rule without them."""
     possible = set(game.distribution.totals)
     for name in ("back_to_start", "lose_turn"):
         given: tuple[Fraction, ...] = getattr(_trail(game), name)
@@ -117,16 +110,19 @@ def impossible_totals(game: Game) -> Iterator[tuple[str, str, Change]]:
                 f"A total of {listing(missing, 'or')} can never come up with these pieces "
                 f"(they make {minus(low)} to {minus(high)}), so that rule does nothing."
             )
-            words = f"Take {listing(missing, 'and')} out"
-            yield path, sentence, Change(words, path, kept, with_value(game, path, kept))
+            cure = change(game, f"Take {listing(missing, 'and')} out", path, kept)
+            yield Fault("impossible_total", "fault", path, sentence, cures(cure))
 
 
-def never_landed(exact: Analysis) -> str:
-    """A sentence naming the squares that nobody can land on, else nothing."""
+def never_landed(exact: Analysis) -> str | None:
+    """A sentence naming the squares that nobody can land on, if there are any."""
     heat = exact.heat
     if not isinstance(heat, TrailHeat) or heat.visits is None or heat.stderr:
-        return ""  # by chance never is not never
+        return None  # by chance never is not never
     never = np.flatnonzero(heat.visits.chance == 0) + 1
     if not len(never) or heat.visits.chance[-1] == 0:
-        return ""
+        return None
     return f"Nobody ever lands on {_squares(never, exact.game)}: leave a task or a picture off."
+
+
+FAULTS = Faults(lengthens=lengthens, endless=endless, by_rules=by_rules, useless=useless, advice=advice)

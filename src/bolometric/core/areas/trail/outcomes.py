@@ -7,14 +7,12 @@ from dataclasses import replace
 import numpy as np
 from numpy.typing import NDArray
 
-from bolometric.core.results.batch import LOST, STUCK, TIED, UNFINISHED, Batch, Player
+from bolometric.core.results.batch import NO_WINNER, STUCK, UNFINISHED, Batch, Player, most_wins, seats_of, shared_win
 
 
 def told(home: NDArray[np.uint8], ended: NDArray[np.int8], seats: int) -> NDArray[np.int8]:
     """The winner's code from who shares the win; where nobody does the code that is there."""
-    bits = (home[:, None] >> np.arange(seats)) & 1
-    alone = np.where(bits.sum(axis=1) > 1, TIED, bits.argmax(axis=1))
-    return np.where(home > 0, alone, ended).astype(np.int8)
+    return np.where(home > 0, shared_win(seats_of(home, seats))[1], ended).astype(np.int8)
 
 
 def first_loses(batch: Batch, seats: int) -> Batch:
@@ -29,7 +27,7 @@ def together(batch: Batch, seats: int, turns: int) -> Batch:
     """Games of one marker that all move, against a number of turns."""
     reached = batch.home > 0
     home = np.where(reached, (1 << seats) - 1, 0).astype(np.uint8)
-    lost = np.full(len(home), LOST, np.int8)
+    lost = np.full(len(home), NO_WINNER, np.int8)
     return replace(
         batch, turns=np.where(reached, batch.turns, turns), home=home, winner=told(home, lost, seats),
         success=reached.astype(float), last_lead=None, lead_changes=None,
@@ -41,7 +39,7 @@ def match(player: Player, seats: int, at_most: int) -> Player:
 
     def batch(runs: int, most_turns: int, rng: np.random.Generator) -> Batch:
         games = player(runs * at_most, most_turns, rng)
-        won = ((games.home[:, None] >> np.arange(seats)) & 1).reshape(runs, at_most, seats).cumsum(axis=1)
+        won = seats_of(games.home, seats).reshape(runs, at_most, seats).cumsum(axis=1)
         decided = won.max(axis=2) > at_most // 2
         codes = games.winner.reshape(runs, at_most)
         decided |= codes == UNFINISHED  # given up in the middle: the match has no end
@@ -54,8 +52,7 @@ def match(player: Player, seats: int, at_most: int) -> Player:
             return np.asarray((values.reshape(runs, at_most) * played).sum(axis=1))
 
         final = won[np.arange(runs), last]
-        best = (final == final.max(axis=1, keepdims=True)) & (final > 0)
-        home = (best << np.arange(seats)).sum(axis=1).astype(np.uint8)
+        home, _ = shared_win(most_wins(final) & (final > 0))
         none = np.where((codes == UNFINISHED).any(axis=1), UNFINISHED, STUCK).astype(np.int8)
         return Batch(
             summed(games.turns), summed(games.rolls), told(home, none, seats), home,

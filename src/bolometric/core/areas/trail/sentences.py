@@ -5,10 +5,11 @@ from __future__ import annotations
 from fractions import Fraction
 
 from bolometric.core.areas.trail.spec import Trail
+from bolometric.core.game.contract import Words
 from bolometric.core.game.document import Game
-from bolometric.core.settings.knobs import knob_at
+from bolometric.core.game.saying import choice
 from bolometric.core.text.figures import listing
-from bolometric.core.text.spans import Section, Sentences, Span, sentences
+from bolometric.core.text.spans import Sentences, Span, sentences
 
 LENGTH, UNIT, END, FINISH = "area.length", "area.unit", "area.end", "area.finish"
 GO_ON, MOVES = "area.go_on", "area.moves"
@@ -24,24 +25,18 @@ def _trail(game: Game) -> Trail:
     return game.area_as(Trail)
 
 
-def _choice(game: Game, path: str) -> Span:
-    """The words of what is chosen at a path."""
-    at = knob_at(game, path)
-    return Span(at.knob.words(at.value), path)
-
-
-def board(game: Game) -> Section:
+def board(game: Game) -> tuple[Sentences, ...]:
     """What to draw."""
     trail = _trail(game)
     if trail.unit == "whole":
         squares = Span(f"{trail.length} squares", LENGTH)
         trails = sentences("Draw a trail of ", squares, ", each worth ", Span("one", UNIT), ".")
-        return Section("Board", (trails, *_track(game)))
+        return (trails, *_track(game))
     one = Span(f"{trail.amount}", "area.amount")
     whole = sentences(
-        "Draw a large box that stands for ", one, ", divided into ", _choice(game, UNIT), f": {trail.steps:,} of them."
+        "Draw a large box that stands for ", one, ", divided into ", choice(game, UNIT), f": {trail.steps:,} of them."
     )
-    return Section("Board", (whole, *_track(game)))
+    return (whole, *_track(game))
 
 
 def _track(game: Game) -> list[Sentences]:
@@ -57,14 +52,14 @@ def _track(game: Game) -> list[Sentences]:
 
 def _whose(game: Game, path: str, value: str) -> Span:
     """A choice about markers, which are boxes where an amount is filled."""
-    return _choice(game, path) if _trail(game).unit == "whole" else Span(FILLS[path][value], path)
+    return choice(game, path) if _trail(game).unit == "whole" else Span(FILLS[path][value], path)
 
 
-def needs(game: Game) -> str:
+def needs(game: Game) -> tuple[str, ...]:
     """What is needed beside the pieces."""
     one = game.seats.count == 1 or _trail(game).track == "shared"
     each = "" if one else " for each player"
-    return f", a counter{each} and the trail" if _trail(game).unit == "whole" else f" and a box to fill{each}"
+    return (f"a counter{each}", "the trail") if _trail(game).unit == "whole" else (f"a box to fill{each}",)
 
 
 def first(game: Game) -> tuple[Sentences, ...]:
@@ -74,11 +69,6 @@ def first(game: Game) -> tuple[Sentences, ...]:
         begin = "All begin together"
     where = "with an empty box" if _trail(game).unit != "whole" else "off the board, before square 1"
     return (sentences(f"{begin} {where}."),)
-
-
-def begins(game: Game) -> str:
-    """A turn begins with a plain draw."""
-    return ""
 
 
 def _named(totals: tuple[Fraction, ...]) -> str:
@@ -108,18 +98,18 @@ def turn(game: Game) -> tuple[Sentences, ...]:
     else:
         told.append(sentences(lose, " loses you the turn."))
     if trail.go_on == "no":
-        told.insert(1, sentences("In a turn you ", _choice(game, GO_ON), "."))
+        told.insert(1, sentences("In a turn you ", choice(game, GO_ON), "."))
     elif trail.go_on == "fixed":
         times = Span(f"{trail.draws} times", "area.draws")
         told.insert(1, sentences("In a turn you ", Span("draw", GO_ON), " ", times, "."))
     else:
-        told.insert(1, sentences("After each draw you ", _choice(game, GO_ON), ", or stop and keep what you have."))
+        told.insert(1, sentences("After each draw you ", choice(game, GO_ON), ", or stop and keep what you have."))
     if odds.special:
-        told.append(sentences("A face marked special ", _choice(game, "area.special"), "."))
+        told.append(sentences("A face marked special ", choice(game, "area.special"), "."))
     return tuple(told)
 
 
-def last(game: Game) -> Section:
+def last(game: Game) -> tuple[Sentences, ...]:
     """How it ends."""
     trail = _trail(game)
     end = "the last square" if trail.unit == "whole" else "a full box"
@@ -130,12 +120,15 @@ def last(game: Game) -> Section:
     }
     home = ("home", "get home", "get home") if trail.unit == "whole" else ("done", "be done", "are done")
     one, to_get, several = home
-    lines = [sentences(f"To {to_get} you must ", _choice(game, END), after[trail.end])]
+    lines = [sentences(f"To {to_get} you must ", choice(game, END), after[trail.end])]
     if trail.track == "shared":
         lines.append(sentences("If that takes more turns than there are, you have all lost."))
     elif game.seats.count > 1:
         shared = f" If several {several} in the same round, they share it." if trail.finish == "finish_round" else ""
-        first = _choice(game, "area.first_home")
-        lines.append(sentences(f"The first one {one} ", first, ", and ", _choice(game, FINISH), f".{shared}"))
-        lines.append(sentences("Play ", _choice(game, "area.games"), "."))
-    return Section("Last", tuple(lines))
+        first = choice(game, "area.first_home")
+        lines.append(sentences(f"The first one {one} ", first, ", and ", choice(game, FINISH), f".{shared}"))
+        lines.append(sentences("Play ", choice(game, "area.games"), "."))
+    return tuple(lines)
+
+
+WORDS = Words(board=board, needs=needs, first=first, turn=turn, last=last)

@@ -19,7 +19,7 @@ from bolometric.core.areas.trail.choices import (
     TRACKS,
     UNITS,
 )
-from bolometric.core.game.part import AreaPart
+from bolometric.core.game.part import AreaPart, Ending, Goal, StyleRule
 from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.pieces.draw import Draw
 from bolometric.core.pieces.kinds import AnyPiece, remembers
@@ -59,9 +59,25 @@ class Trail(AreaPart):
     steps, or no number at all, moves nothing.
     """
 
-    package: ClassVar[str] = "trail"
-    rules: ClassVar[tuple[str, ...]] = ("stop_after", "stop_at", "ahead")
-    goals: ClassVar[tuple[str, ...]] = ("turns", "win")
+    rules: ClassVar[tuple[StyleRule, ...]] = (
+        StyleRule("stop_after", "stop after {} draws", "stop after number draws", numbered=True),
+        StyleRule(
+            "stop_at",
+            "stop once a turn has gained {}",
+            "stop once the turn has gained number, in ones",
+            numbered=True,
+        ),
+        StyleRule(
+            "ahead",
+            "move whichever marker leaves them better placed",
+            "where totals move either marker (any rule does the same there)",
+        ),
+    )
+    goals: ClassVar[tuple[Goal, ...]] = (
+        Goal("turns", "play best for the fewest turns", "fewest turns, alone"),
+        Goal("win", "play best to win against the other", "winning, two seats"),
+    )
+    at_aim: ClassVar[str] = "home"
     gauges: ClassVar[tuple[str, ...]] = (
         "minutes", "in_time", "first_seat_edge", "success", "setbacks", "lead_for_good", "choice",
     )  # fmt: skip
@@ -221,14 +237,20 @@ class Trail(AreaPart):
         return super().shows(key) and not (shared and key in ("first_seat_edge", "lead_for_good", "choice"))
 
     @property
-    def offered_rules(self) -> tuple[str, ...]:
+    def offered_rules(self) -> tuple[StyleRule, ...]:
         """With one draw a turn there is nothing to stop."""
-        return ("ahead",) if self.chooses_mover else ("stop_after", "stop_at")
+        *stopping, ahead = self.rules
+        return (ahead,) if self.chooses_mover else tuple(stopping)
 
     @property
-    def offered_goals(self) -> tuple[str, ...]:
+    def offered_goals(self) -> tuple[Goal, ...]:
         """Where totals move either marker, best play is for winning."""
-        return ("win",) if self.chooses_mover else self.goals
+        return self.goals[1:] if self.chooses_mover else self.goals
+
+    @property
+    def ending(self) -> Ending:
+        """All win or lose together where they move one marker."""
+        return "together" if self.track == "shared" else "winner"
 
     def check_rule(self, rule: str) -> None:
         """Whoever may go on needs to know when to stop; whose marker moves is settled by one rule, however named."""

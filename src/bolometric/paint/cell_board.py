@@ -20,25 +20,21 @@ LEGIBLE, NAMED = 12, 20
 
 
 @dataclass(frozen=True, slots=True)
-class GridPicture:
+class CellPicture:
     """What is drawn."""
 
-    grid: Cells
+    cells: Cells
     warmth: Sequence[float] | None = None
-    unused: frozenset[int] = frozenset()
-    """Places, from 1, that are empty."""
-    here: int = 0
-    """The place, from 1, where the game stands; 0 for none."""
 
 
-class GridLayout:
+class CellLayout:
     """Where each place lies within a rectangle; places go along each row, rows from above."""
 
-    def __init__(self, grid: Cells, area: QRectF) -> None:
-        self.grid, self.area = grid, area
-        self.columns, self.rows = len(grid.columns), len(grid.rows)
+    def __init__(self, table: Cells, area: QRectF) -> None:
+        self.table, self.area = table, area
+        self.columns, self.rows = len(table.columns), len(table.rows)
         self.cells = self.columns * self.rows
-        self.left = min(LEFT, LEFT_PART * area.width()) if any(grid.rows) else 0.0
+        self.left = min(LEFT, LEFT_PART * area.width()) if any(table.rows) else 0.0
         self.top = min(float(TOP), 0.2 * area.height())
         self.width = (area.width() - self.left) / self.columns
         self.height = min((area.height() - self.top) / self.rows, self.width * TALLEST)
@@ -60,20 +56,23 @@ class GridLayout:
         return next((n for n in range(1, self.cells + 1) if self.square(n).contains(point)), None)
 
 
-def paint_grid(painter: QPainter, layout: GridLayout, picture: GridPicture, palette: Palette) -> None:
+def paint_cells(painter: QPainter, layout: CellLayout, picture: CellPicture, palette: Palette) -> None:
     """Draw the table with any QPainter."""
     painter.save()
     painter.setRenderHint(QPainter.RenderHint.Antialiasing)
     size = min(layout.width, layout.height)
-    longest = max([1, *(len(text) for text in picture.grid.texts)])
+    longest = max([1, *(len(text) for text in picture.cells.texts)])
     font = piece_font(min(0.44 * size, 1.5 * layout.width / longest, 26))
-    for number, text in enumerate(picture.grid.texts, 1):
-        if number in picture.unused:
+    for number, text in enumerate(picture.cells.texts, 1):
+        if number in picture.cells.unused:
             continue
         place = layout.square(number)
         ground = QColor(palette.sheet) if picture.warmth is None else palette.heat(picture.warmth[number - 1])
         painter.setPen(
-            QPen(QColor(palette.ember if number == picture.here else palette.line), 3 if number == picture.here else 1)
+            QPen(
+                QColor(palette.ember if number == picture.cells.here else palette.line),
+                3 if number == picture.cells.here else 1,
+            )
         )
         painter.setBrush(ground)
         painter.drawRoundedRect(place, 3, 3)
@@ -86,20 +85,20 @@ def paint_grid(painter: QPainter, layout: GridLayout, picture: GridPicture, pale
     painter.restore()
 
 
-def _paint_names(painter: QPainter, layout: GridLayout, palette: Palette) -> None:
+def _paint_names(painter: QPainter, layout: CellLayout, palette: Palette) -> None:
     """What the rows and columns are."""
-    grid = layout.grid
+    table = layout.table
     painter.setPen(QColor(palette.faint))
-    painter.setFont(screen_font(min(13.0, 1.7 * layout.width / max([1, *(len(name) for name in grid.columns)]))))
-    for column, name in enumerate(grid.columns):
+    painter.setFont(screen_font(min(13.0, 1.7 * layout.width / max([1, *(len(name) for name in table.columns)]))))
+    for column, name in enumerate(table.columns):
         first = layout.square(column + 1)
         box = QRectF(first.left() - 4, first.top() - 20, first.width() + 8, 18)
         painter.drawText(box, Qt.AlignmentFlag.AlignCenter, name)
     painter.setFont(screen_font(13))
-    for row, name in enumerate(grid.rows):
+    for row, name in enumerate(table.rows):
         first = layout.square(row * layout.columns + 1)
         box = QRectF(layout.area.left(), first.top(), layout.left - 8, first.height())
         painter.drawText(box, Qt.AlignmentFlag.AlignVCenter | Qt.AlignmentFlag.AlignRight, name)
     head = QRectF(layout.area.left(), layout.above - layout.top, layout.area.width(), layout.top - 20)
-    words = f"{grid.down} ↓   {grid.across} →" if grid.down else f"{grid.across} →" if grid.across else ""
+    words = f"{table.down} ↓   {table.across} →" if table.down else f"{table.across} →" if table.across else ""
     painter.drawText(head, Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignVCenter, words)

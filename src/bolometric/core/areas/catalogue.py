@@ -1,0 +1,56 @@
+"""The catalogue: every area, entered once.
+
+What a file may say, the schema, the starters, the warm-up and the lists of the tests all follow from it. A new area is
+a package and a line here.
+"""
+
+from __future__ import annotations
+
+from typing import Any
+
+from bolometric.core.areas.digits import DIGITS
+from bolometric.core.areas.duel import DUEL
+from bolometric.core.areas.filled import BOXES, COUNTERS
+from bolometric.core.areas.multiples import MULTIPLES
+from bolometric.core.areas.purse import PURSE
+from bolometric.core.areas.rows import ROWS
+from bolometric.core.areas.sets import SETS
+from bolometric.core.areas.trail import TRAIL
+from bolometric.core.game import kinds
+from bolometric.core.game.contract import Area, Entry, Starter
+from bolometric.core.game.document import Game
+from bolometric.core.game.part import AreaPart
+
+AREAS: list[Entry[Any, Any]] = [TRAIL, SETS, BOXES, COUNTERS, MULTIPLES, DIGITS, ROWS, PURSE, DUEL]
+"""In the order in which choices are listed; the first is that of a file that names none."""
+_LOADED: dict[type[AreaPart], Area[Any, Any]] = {}
+
+
+def register(entry: Entry[Any, Any]) -> None:
+    """Enter an area that is not built in. Raises ValueError if another one goes by its name."""
+    kinds.enter(entry.kind)
+    AREAS.append(entry)
+
+
+def withdraw(entry: Entry[Any, Any]) -> None:
+    """Take such an area out again."""
+    kinds.leave(entry.kind)
+    AREAS.remove(entry)
+    _LOADED.pop(entry.kind, None)
+
+
+def area_of(game: Game) -> Area[Any, Any]:
+    """What the game's area does; loaded when it is first asked for."""
+    kind = type(game.area)
+    if kind not in _LOADED:
+        _LOADED[kind] = next(entry for entry in AREAS if entry.kind is kind).load()
+    return _LOADED[kind]
+
+
+def starters() -> tuple[Starter, ...]:
+    """Games to begin from, in the order of the catalogue."""
+    return tuple(starter for entry in AREAS for starter in entry.starters())
+
+
+for _entry in AREAS:
+    kinds.enter(_entry.kind)

@@ -1,0 +1,92 @@
+"""What the maker of a game of multiples sets."""
+
+from __future__ import annotations
+
+from fractions import Fraction
+from typing import Annotated, ClassVar, Literal, Self
+
+from pydantic import Field, StrictInt, model_validator
+
+from bolometric.core.game.part import AreaPart, StyleRule, check_listed
+from bolometric.core.outcomes.distribution import Distribution
+from bolometric.core.settings.explain import setting_error
+from bolometric.core.settings.knobs import Knob
+
+MOST_CHART = 200
+MOST_COUNTERS = 24
+
+
+class Multiples(AreaPart):
+    """A number chart from 1 to ``chart``, shared by all seats.
+
+    Before the first draw the seats place their counters, one each in turn, on free numbers above ``limit``. Then a draw
+    of d (a whole number above 0) takes off the counter on the lowest multiple of d that has one, whoever owns it. A
+    draw of 0 lets the seat move one of its own counters to a free number above the limit. The first seat without
+    counters wins, at once.
+
+    A draw is a turn. A guess moves any of its counters to any free number; a rule of thumb moves the one it likes least
+    to the free number it likes best, if that is better. Readings: idle_turns is the share of turns in which nothing
+    comes off and nothing is moved; stuck that nobody can finish.
+    """
+
+    told_by: ClassVar[str] = "play"
+    gauges: ClassVar[tuple[str, ...]] = (
+        "minutes", "in_time", "first_seat_edge", "idle_turns", "stuck", "lead_for_good", "choice",
+    )  # fmt: skip
+    rules: ClassVar[tuple[StyleRule, ...]] = (
+        StyleRule(
+            "most_ways",
+            "choose the numbers that most draws can take off",
+            "the free numbers with most ways to be taken off first, of equal ones the lowest",
+        ),
+        StyleRule("lowest", "choose the lowest numbers", "the lowest free numbers"),
+        StyleRule("highest", "choose the highest numbers", "the highest free numbers"),
+    )
+
+    kind: Literal["tiles"] = "tiles"
+    play: Literal["multiples"]
+    chart: Annotated[
+        StrictInt,
+        Field(ge=10, le=MOST_CHART, description="The last number of the chart."),
+        Knob("number", "numbers", step=10, unit="numbers"),
+    ] = 50
+    limit: Annotated[
+        StrictInt,
+        Field(ge=0, le=MOST_CHART, description="Counters stand on numbers above this one."),
+        Knob("number", "limit", step=5, order="Put counters above {}"),
+    ] = 10
+    counters: Annotated[
+        StrictInt,
+        Field(ge=1, le=MOST_COUNTERS, description="How many counters each seat places."),
+        Knob("number", "counters"),
+    ] = 5
+
+    @model_validator(mode="after")
+    def _room(self) -> Self:
+        self.check_seats(1)
+        return self
+
+    def check_seats(self, count: int) -> None:
+        """There must be a free number for each counter of each seat."""
+        free, wanted = self.chart - self.limit, count * self.counters
+        if wanted > free:
+            most = max(free // count, 0)
+            raise setting_error(
+                f"The chart has {max(free, 0)} numbers above {self.limit}, too few for {wanted} counters: use at most "
+                f"{most} each, or a larger chart." if most else
+                f"The chart has {max(free, 0)} numbers above {self.limit}, too few for {wanted} counters: lower the "
+                "limit.",
+                "area.counters" if most else "area.limit",
+            )  # fmt: skip
+
+    def check_draw(self, distribution: Distribution) -> None:
+        """Some total must divide a number of the chart."""
+        check_listed(distribution, "tiles")
+        if not any(
+            Fraction(total).denominator == 1 and total > 0 and self.chart // total > self.limit // total
+            for total in distribution.totals
+        ):
+            raise setting_error(
+                "No total divides a number above the limit, so no counter could ever come off: change the pieces.",
+                "pieces",
+            )

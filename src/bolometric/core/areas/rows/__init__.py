@@ -1,0 +1,33 @@
+"""Facing rows: numbers written one by one into rows that face those of the others.
+
+spec        what the maker sets
+rules       where the styles write a number, and who ticks a row
+play        whole games played by the thousand
+by_hand     at the table
+"""
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING
+
+from bolometric.core.areas.rows.spec import DigitRows
+from bolometric.core.game.contract import Area, Entry, Faults, Starter
+
+if TYPE_CHECKING:
+    from bolometric.core.areas.rows.by_hand import OnRows
+
+
+def _load() -> Area[OnRows, int]:
+    from bolometric.core.areas.rows import board, by_hand, play, sentences
+
+    faults = Faults(lengthens=lambda game: "area.points")
+    return Area(play.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults)
+
+
+def _starters() -> tuple[Starter, ...]:
+    from bolometric.core.areas.rows.starters import STARTERS
+
+    return STARTERS
+
+
+ROWS = Entry(DigitRows, _load, _starters)

@@ -1,0 +1,41 @@
+"""What is told of each number that may be written into a row."""
+
+from __future__ import annotations
+
+from bolometric.core.areas.rows.by_hand import OnRows
+from bolometric.core.areas.rows.spec import DigitRows
+from bolometric.core.game.contract import Board
+from bolometric.core.game.document import Game
+from bolometric.core.results.board import Cells, Heat
+from bolometric.core.text.figures import minus, percent
+
+MOST_SHOWN = 20
+
+
+def places(game: Game) -> Cells:
+    """The numbers in a row."""
+    numbers = tuple(minus(total) for total in game.distribution.totals[:MOST_SHOWN])
+    return Cells("digit", "", numbers, ("",), numbers)
+
+
+def places_at(game: Game, now: OnRows) -> Cells:
+    """The rows of every seat as they stand."""
+    totals, rows = game.distribution.totals, range(game.area_as(DigitRows).rows)
+    texts = ["" if own[i] < 0 else minus(totals[own[i]]) for own in now.filled for i in rows]
+    seats = tuple(f"seat {seat + 1}" for seat in range(game.seats.count))
+    return Cells("", "", tuple(f"row {i + 1}" for i in rows), seats, tuple(texts), tinted=False)
+
+
+def heat(game: Game) -> Heat:
+    """How often each is drawn."""
+    return Heat(tuple(game.distribution.chances[:MOST_SHOWN].tolist()), "Drawn, of 100 draws")
+
+
+def describe(game: Game, heat: Heat, number: int | None) -> str:
+    """How often a number is drawn; without one, what the game is about."""
+    if number is None:
+        return "A number is written opposite what it beats, or spent against one that it does not."
+    return f"{places(game).columns[number - 1]}: drawn in {percent(heat.values[number - 1])} of draws (exact)."
+
+
+BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe)

@@ -1,0 +1,55 @@
+"""Whole games of facing rows, played by the thousand: all games of a batch in step."""
+
+from __future__ import annotations
+
+import numpy as np
+from numpy.typing import NDArray
+
+from bolometric.core.areas.making_numbers import Round, rounds_to_points
+from bolometric.core.areas.rows.rules import FREE, ticks_of, written
+from bolometric.core.areas.rows.spec import DigitRows
+from bolometric.core.game.contract import Measured
+from bolometric.core.game.document import Game
+from bolometric.core.results.batch import Player
+
+Array = NDArray[np.float64]
+IN_STEP = 2000
+"""Games of rows that are played in step: looking ahead takes memory."""
+
+
+def player(game: Game) -> Player:
+    """The game compiled for the runs."""
+    area = game.area_as(DigitRows)
+    turns = area.rows * game.seats.count
+    return rounds_to_points(_round(game), game.seats.count, turns, turns, area.points)
+
+
+def chooses(game: Game) -> bool:
+    """Whether there is more than one row."""
+    return game.area_as(DigitRows).rows > 1
+
+
+def _round(game: Game) -> Round:
+    area, seats = game.area_as(DigitRows), game.seats.count
+    odds = game.distribution
+    chances = odds.chances if area.aim != "smallest" else odds.chances[::-1]
+    edges, styles = chances.cumsum(), [game.seats.style(seat) for seat in range(seats)]
+
+    def play(runs: int, rng: np.random.Generator) -> tuple[Array, Array, Array]:
+        parts = [some(min(IN_STEP, runs - at), rng) for at in range(0, runs, IN_STEP)]
+        told = np.concatenate(parts)
+        return -told, told, (told == area.rows).astype(float)
+
+    def some(runs: int, rng: np.random.Generator) -> Array:
+        rows = np.full((runs, seats, area.rows), FREE, np.int64)
+        everyone = np.arange(runs)
+        for turn in range(area.rows * seats):
+            seat = turn % seats
+            drawn = np.minimum(np.searchsorted(edges, rng.random(runs), "right"), len(edges) - 1)
+            rows[everyone, seat, written(rows, seat, drawn, chances, styles[seat], rng)] = drawn
+        return ticks_of(rows).astype(float)
+
+    return play
+
+
+MEASURED = Measured(player=player, chooses=chooses)

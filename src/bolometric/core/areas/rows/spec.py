@@ -1,0 +1,101 @@
+"""What the maker of facing rows sets."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from fractions import Fraction
+from typing import Annotated, Any, ClassVar, Literal
+
+from pydantic import Field, StrictInt, model_validator
+
+from bolometric.core.areas.making_numbers import AIMS, PRACTICES, without
+from bolometric.core.game.part import AreaPart, Goal, StyleRule, check_listed
+from bolometric.core.outcomes.distribution import Distribution
+from bolometric.core.pieces.draw import Draw
+from bolometric.core.pieces.kinds import AnyPiece, remembers
+from bolometric.core.settings.amounts import Total
+from bolometric.core.settings.explain import setting_error
+from bolometric.core.settings.knobs import Knob
+
+MOST_NUMBERS = 40
+
+
+class DigitRows(AreaPart):
+    """Each seat has ``rows`` rows; in turn it draws a number and writes it into a free row of its own, all see it.
+
+    In the end each row gives a tick to the largest (smallest) of the numbers that face each other, to each if equal,
+    and the most ticks take the round. Equal seats each get the point of a round. The first to ``points`` rounds wins,
+    with equal points shared.
+
+    A guess takes any free row; beat_largest the row with the largest number that it beats, else it hides opposite the
+    largest, else it takes the first free row; a plan looks one step ahead. Readings: score is the ticks of the first
+    round; success the share of seats that tick every row.
+    """
+
+    told_by: ClassVar[str] = "practice"
+    rules: ClassVar[tuple[StyleRule, ...]] = (
+        StyleRule(
+            "beat_largest",
+            "put a number where it beats the largest it can, and hide small ones",
+            "the row with the largest number that it beats, else opposite the largest, else the first free row",
+        ),
+    )
+    goals: ClassVar[tuple[Goal, ...]] = (
+        Goal("number", "place best for the best number on average", "one step ahead, the rest by chance"),
+    )
+    gauges: ClassVar[tuple[str, ...]] = ("minutes", "in_time", "score", "success", "ties", "choice")
+
+    kind: Literal["digits"]
+    practice: Annotated[
+        Literal["rows"],
+        Field(description="How numbers are made."),
+        Knob("choice", "how numbers are made", choices=PRACTICES, suggested=()),
+    ]
+    rows: Annotated[StrictInt, Field(ge=1, le=8, description="Rows of each seat."), Knob("number", "rows")] = 5
+    aim: Annotated[
+        Literal["largest", "smallest", "nearest"],
+        Field(description="Which number is best; nearest, which is for columns, counts as largest."),
+        Knob("choice", "which number is best", choices=AIMS),
+    ] = "largest"
+    target: Annotated[
+        Total,
+        Field(description="For columns: not used here."),
+        Knob("amount", "target", when=(("aim", ("nearest",)),)),
+    ] = Fraction(500)
+    points: Annotated[
+        StrictInt,
+        Field(ge=1, le=10, description="Rounds that must be won."),
+        Knob("number", "points", unit="points"),
+    ] = 1
+
+    @model_validator(mode="before")
+    @classmethod
+    def _of_rows(cls, given: Any) -> Any:
+        return without(("whole", "decimals", "draws", "spare"), given)
+
+    @property
+    def less_is_better(self) -> bool:
+        """The score is ticks."""
+        return False
+
+    @property
+    def success_words(self) -> str:
+        """Success is ticking every row."""
+        return "{} of seats tick every row"
+
+    def check_pieces(self, pieces: Sequence[AnyPiece], draw: Draw) -> None:
+        """Draws must not hang together."""
+        if remembers(tuple(pieces)):
+            raise setting_error("For digits cards are put back: do not keep them out.", "pieces")
+
+    def check_draw(self, distribution: Distribution) -> None:
+        """Every draw must make a number, of few enough to follow."""
+        check_listed(distribution, "digits")
+        if distribution.nothing or not distribution.totals:
+            raise setting_error("Every draw must make a number that can be written down: change the formula.", "draw")
+        if len(distribution.totals) > MOST_NUMBERS:
+            raise setting_error(
+                f"These pieces make {len(distribution.totals)} different numbers, and the most here is {MOST_NUMBERS}: "
+                "use fewer pieces.",
+                "pieces",
+            )

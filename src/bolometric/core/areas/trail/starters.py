@@ -1,0 +1,84 @@
+"""Games to begin from, so that nobody faces an empty page."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from bolometric.core.areas.trail.spec import Trail
+from bolometric.core.game.contract import Starter
+from bolometric.core.game.document import Band, Brief, Game
+from bolometric.core.game.seats import Seats, Style
+from bolometric.core.pieces.draw import Draw
+from bolometric.core.pieces.kinds import PLAIN_DIE, Counters, Pack, Spinner, die
+
+STARTERS: tuple[Starter, ...] = (
+    Starter(
+        "One die, 20 squares",
+        Game(
+            name="A short trail",
+            brief=Brief(practising="counting on", minutes=Band(low=4, high=8)),
+            area=Trail(length=20),
+        ),
+    ),
+    Starter(
+        "Two dice added, 40 squares",
+        Game(
+            name="A trail of sums",
+            brief=Brief(practising="adding to 12", minutes=Band(low=4, high=8)),
+            pieces=(PLAIN_DIE, PLAIN_DIE),
+            area=Trail(finish="finish_round"),
+            seats=Seats(seconds_per_turn=20),
+        ),
+    ),
+    Starter(
+        "Back and forth: a die with numbers below zero",
+        Game(
+            name="Two steps back",
+            brief=Brief(
+                practising="adding and taking away", minutes=Band(low=5, high=10), setbacks=Band(low=0.1, high=0.4)
+            ),
+            pieces=(die(-2, -1, 1, 2, 3, 4),),
+            area=Trail(length=20, end="bounce"),
+            seats=Seats(seconds_per_turn=20),
+        ),
+    ),
+    Starter(
+        "Toss counters and count the stars",
+        Game(
+            name="Stars up",
+            brief=Brief(practising="parts of five", minutes=Band(low=4, high=8)),
+            pieces=(Counters(),),
+            area=Trail(length=30, finish="finish_round"),
+            seats=Seats(seconds_per_turn=12),
+        ),
+    ),
+    Starter(
+        "Cards kept out: each comes once a round of the pack",
+        Game(
+            name="All ten",
+            brief=Brief(practising="counting on to 60", minutes=Band(low=4, high=8)),
+            pieces=(Pack(after="keep_out"),),
+            area=Trail(length=60, finish="finish_round"),
+        ),
+    ),
+    Starter(
+        "Fill one with tenths and hundredths",
+        Game(
+            name="Fill the box",
+            brief=Brief(practising="tenths and hundredths", minutes=Band(low=4, high=8)),
+            pieces=(PLAIN_DIE, Spinner(sectors=("1/10", "1/100", "1/100"), shown="fractions")),
+            draw=Draw(make="place"),
+            area=Trail(unit="hundredth", finish="finish_round"),
+            seats=Seats(seconds_per_turn=20),
+        ),
+    ),
+)
+
+
+def warm() -> Iterator[Game]:
+    """Going on and stopping, playing to win, and totals that move either marker: loops of their own."""
+    plan = Style(choose="plan")
+    dare = Trail(length=10, go_on="dare")
+    yield Game(area=dare)
+    yield Game(area=dare, seats=Seats(styles=(Style(choose="plan", goal="win"), Style())))
+    yield Game(area=Trail(length=10, moves="either"), seats=Seats(styles=(plan, Style())))

@@ -1,0 +1,225 @@
+"""What an area has to offer: the hooks, who calls each, when, how quick it must be and what comes back.
+
+An area is entered in the catalogue with five groups of hooks. Hooks are plain functions; a group is a value that names
+them, so that mypy holds every signature. A hook with a default may be left out. Standings are of the area's own type
+``S``: what :attr:`ByHand.begin` gives is what all others of the area take.
+
+Unless it says otherwise a hook must be a pure function of what it is given, and quick: it is called with every edit, on
+the thread that works the game out, and an edit has 50 ms in all.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Hashable, Iterable, Iterator
+from dataclasses import dataclass
+from typing import Any, Generic, TypeVar
+
+import numpy as np
+
+from bolometric.core.game.analysis import Analysis
+from bolometric.core.game.document import Game
+from bolometric.core.game.fault import Fault
+from bolometric.core.game.part import AreaPart
+from bolometric.core.game.seats import Style
+from bolometric.core.pieces.kinds import AnyPiece
+from bolometric.core.results.batch import Player
+from bolometric.core.results.board import Heat, Places
+from bolometric.core.results.exact import ExactResult
+from bolometric.core.results.kinds import ReadingKind, declare
+from bolometric.core.results.standing import Drawn, Option, Standing
+from bolometric.core.text.spans import Sentences
+
+S = TypeVar("S", bound=Standing)
+K = TypeVar("K", bound=Hashable)
+Stop = Callable[[], bool]
+"""Asked now and then by long work: true once its answer is no longer wanted; the work then raises Cancelled."""
+
+
+def _no(game: Game) -> bool:
+    return False
+
+
+def _nothing(game: Game) -> None:
+    return
+
+
+def _not_followed(game: Game, stop: Stop) -> None:
+    return
+
+
+def _nothing_here(game: Game, now: object) -> None:
+    return
+
+
+def _no_marks(game: Game, number: int) -> dict[int, str]:
+    return {}
+
+
+def _told_nothing(game: Game, heat: Heat, number: int | None) -> str:
+    return ""
+
+
+def _all_pieces(game: Game, now: object) -> tuple[AnyPiece, ...]:
+    return game.pieces
+
+
+def _no_options(game: Game, now: object) -> tuple[Option[Any], ...]:
+    return ()
+
+
+def _always_draw(game: Game, now: object, style: Style, rng: np.random.Generator) -> None:
+    return
+
+
+def _nothing_to_choose(game: Game, now: object) -> str:
+    return "There is nothing to choose in this game: draw, and see."
+
+
+def _never_endless(analysis: Analysis) -> None:
+    return
+
+
+def _no_faults(given: object) -> Iterable[Fault]:
+    return ()
+
+
+def _none_useless(game: Game) -> int:
+    return 0
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Measured:
+    """How the area is worked out and played."""
+
+    player: Callable[[Game], Player]
+    """The game compiled for the runs. Called once for each edit on the thread that plays; what it gives is then called
+    for batch after batch, each of about 15 ms, with a generator of its own, and must depend on that alone."""
+    solve: Callable[[Game, Stop], ExactResult | None] = _not_followed
+    """What is known without playing; None if nothing can be followed. Called first with every edit, and for every game
+    one change away; where it takes longer than 100 ms it must ask ``stop`` at least that often and raise Cancelled."""
+    chooses: Callable[[Game], bool] = _no
+    """Whether players have anything to decide. Called by the sheet, the gauges and the faults."""
+    hopeless: Callable[[Game], bool] = _no
+    """Whether nobody can ever reach the aim: by structure, never by a small chance."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Board(Generic[S]):
+    """What the board is, and what is told of it."""
+
+    places: Callable[[Game], Places]
+    """The board as it is cut out or drawn. Called at every painting: at most a millisecond."""
+    places_at: Callable[[Game, S], Places]
+    """The board as the game stands at the table. Called after every step by hand."""
+    heat: Callable[[Game], Heat | None] = _nothing
+    """How often each place is used, one value for each place; None if that is not known. Called once after ``solve``."""
+    describe: Callable[[Game, Heat, int | None], str] = _told_nothing
+    """One to three whole sentences about a place, counted from 1, or, for None, about the board as a whole; nothing
+    where there is nothing to tell. Called whenever another place is pointed at: within 30 ms."""
+    marks: Callable[[Game, int], dict[int, str]] = _no_marks
+    """For the place pointed at: a word on each place that says what is best there ('stop', 'go on')."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class ByHand(Generic[S, K]):
+    """How the area is played at the table, one draw or one choice at a time, by the compiled rules of the runs.
+
+    A standing is an immutable value. ``rng`` is used only where a style leaves something to chance. A step may take
+    100 ms.
+    """
+
+    begin: Callable[[Game], S]
+    """The standing at the start."""
+    landed: Callable[[Game, S, Drawn], S]
+    """The standing after a draw. Called only where one is to come, or may."""
+    choose: Callable[[Game, S, K], S] | None = None
+    """The standing after an option is chosen, by its key. Needed by areas that have options."""
+    options: Callable[[Game, S], tuple[Option[K], ...]] = _no_options
+    """What the seat to move may choose, each under a key of its own. Called only where a choice is to come, or may."""
+    pick: Callable[[Game, S, Style, np.random.Generator], K | None] = _always_draw
+    """The key of what a style chooses among the options; None to draw."""
+    pieces: Callable[[Game, S], tuple[AnyPiece, ...]] = _all_pieces
+    """The pieces that the next draw uses."""
+    coach: Callable[[Game, S], str] = _nothing_to_choose
+    """One to three sentences: each option with its value under best play and what choosing it costs, or why there is
+    none. Called only when the coach is asked: it may take 300 ms."""
+    tally: Callable[[Game, S], str | None] = _nothing_here
+    """A sentence on how the seats stand, where the board does not show it."""
+    asks: Callable[[Game, S], str | None] = _nothing_here
+    """What the seat to move has to do, as an order with its full stop ('choose the multiplier.'); None to draw."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Words:
+    """The rules as sentences, in which every setting that matters is a word with its path."""
+
+    board: Callable[[Game], tuple[Sentences, ...]]
+    """One to three paragraphs: what to draw or make."""
+    turn: Callable[[Game], tuple[Sentences, ...]]
+    """One or more paragraphs: what happens once the total is known. The first follows the sentence about the draw."""
+    last: Callable[[Game], tuple[Sentences, ...]]
+    """One to three paragraphs: how it ends."""
+    first: Callable[[Game], tuple[Sentences, ...]]
+    """One or more paragraphs: what is done before the first turn."""
+    needs: Callable[[Game], tuple[str, ...]]
+    """What is needed beside the pieces, each thing as it goes on a list: 'a counter for each player'."""
+    how_drawn: Callable[[Game], str | None] = _nothing
+    """How a draw is made, where it is not once by whoever's turn it is: 'again and again'."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Faults:
+    """What can be wrong with a game. Called once the readings are shown; an area may take a second in all."""
+
+    lengthens: Callable[[Game], str | None] = _nothing
+    """Path of the whole number that makes a game longer; None if there is none."""
+    endless: Callable[[Analysis], Fault | None] = _never_endless
+    """The fault if a player may never reach the aim: by structure. It needs no cures: they are looked for."""
+    by_rules: Callable[[Game], Iterable[Fault]] = _no_faults
+    """What is wrong by the rules alone, each with its cures."""
+    useless: Callable[[Game], int] = _none_useless
+    """How many rules or numbers do nothing: a cure must not add to them."""
+    advice: Callable[[Analysis], Iterable[Fault]] = _no_faults
+    """What is surprising but no fault, each with what would change it."""
+
+
+@dataclass(frozen=True, slots=True)
+class Area(Generic[S, K]):
+    """All that an area does."""
+
+    measured: Measured
+    board: Board[S]
+    by_hand: ByHand[S, K]
+    words: Words
+    faults: Faults = Faults()
+
+
+@dataclass(frozen=True, slots=True)
+class Starter:
+    """A game to begin with."""
+
+    words: str
+    """What the menu calls it."""
+    game: Game
+
+
+def _no_starters() -> tuple[Starter, ...]:
+    return ()
+
+
+@dataclass(frozen=True, slots=True)
+class Entry(Generic[S, K]):
+    """An area's entry in the catalogue. What it does is loaded when it is first wanted."""
+
+    kind: type[AreaPart]
+    load: Callable[[], Area[S, K]]
+    starters: Callable[[], tuple[Starter, ...]] = _no_starters
+    """Games to begin with."""
+    warm: Callable[[], Iterator[Game]] | None = None
+    """Further games that between them reach every compiled loop; the starters are taken without being named."""
+    readings: tuple[ReadingKind, ...] = ()
+    """Readings of its own, estimated from what its batches count under ``own``."""
+
+    def __post_init__(self) -> None:
+        for reading in self.readings:
+            declare(reading)

@@ -1,0 +1,51 @@
+"""One thing to know about a design, and what would cure it."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Any, Literal
+
+from bolometric.core.game.document import Game, with_value
+from bolometric.core.settings.errors import GameError
+
+Level = Literal["fault", "advice"]
+NEVER_ENDS = "may_never_end"
+"""The code of the fault that a player may never reach the aim."""
+
+
+@dataclass(frozen=True, slots=True)
+class Change:
+    """One setting changed: what a maker would say of it, and the game it makes."""
+
+    words: str
+    path: str
+    value: Any
+    game: Game
+
+
+def change(game: Game, words: str, path: str, value: object) -> Change | None:
+    """A change of one setting; None if the game that it makes cannot be."""
+    try:
+        return Change(words, path, value, with_value(game, path, value))
+    except GameError:
+        return None
+
+
+def cures(*changes: Change | None) -> tuple[Change, ...]:
+    """Those changes that can be."""
+    return tuple(one for one in changes if one is not None)
+
+
+@dataclass(frozen=True, slots=True)
+class Fault:
+    """Something wrong, or surprising, in a design.
+
+    A *fault* spoils the game whatever it is for; *advice* is about the brief.
+    """
+
+    code: str
+    level: Level
+    where: str
+    """Path of the setting it hangs on."""
+    sentence: str
+    cures: tuple[Change, ...] = ()

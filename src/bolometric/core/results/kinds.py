@@ -1,0 +1,128 @@
+"""The readings there are: each declared once, and read by whatever shows, estimates or judges one.
+
+An area that brings a reading of its own enters it with :func:`declare` (its entry in the catalogue of areas does so).
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Literal
+
+from bolometric.core.results import estimate
+from bolometric.core.results.estimate import Sample
+from bolometric.core.results.readings import Reading
+
+Unit = Literal["count", "minutes", "share", "edge"]
+Ends = tuple[float, float]
+Scale = Callable[[list[float], Ends | None], Ends]
+"""From the values that are shown and the target band, if there is one, to the ends of the scale they are drawn on."""
+
+
+def _whole(shown: list[float], band: Ends | None) -> Ends:
+    """For shares that may be anything."""
+    return 0.0, 1.0
+
+
+def _for_minutes(shown: list[float], band: Ends | None) -> Ends:
+    most = band[1] * 4 if band else max([*shown, 10.0]) * 1.2
+    wanted = max([*(value * 1.1 for value in shown), band[1] * 1.6 if band else 10.0])
+    return 0.0, max(1.0, min(most, wanted))  # a target of no minutes at all still needs a scale
+
+
+def _for_edges(shown: list[float], band: Ends | None) -> Ends:
+    far = max([0.1, *(abs(value) * 1.2 for value in shown), *((abs(band[0]), band[1] * 1.6) if band else ())])
+    return -far, far
+
+
+def _for_setbacks(shown: list[float], band: Ends | None) -> Ends:
+    return 0.0, min(1.0, max([0.2, *(value * 1.3 for value in shown), band[1] * 1.6 if band else 0.2]))
+
+
+def _for_counts(shown: list[float], band: Ends | None) -> Ends:
+    return 0.0, max([1.0, *(value * 1.25 for value in shown)])
+
+
+def _not_played(sample: Sample) -> None:
+    """For what does not follow from one batch of runs."""
+    return
+
+
+@dataclass(frozen=True, slots=True)
+class ReadingKind:
+    """What a reading is, wherever it is shown."""
+
+    key: str
+    """As in the command line's JSON and, where it may have a target, as a field of the brief."""
+    label: str
+    unit: Unit
+    meaning: str
+    """What it says, as it follows its label and a colon."""
+    estimate: Callable[[Sample], Reading | None]
+    """The reading from games played; None where the game has no such thing."""
+    scale: Scale = _whole
+    off: tuple[str, str] = ("too low", "too high")
+    """How it is called below and above its band."""
+    relative: bool = False
+    """Whether its error counts in parts of its mean: for lengths and scores, which may be of any size."""
+    needs_rival: bool = False
+    """Whether it means nothing for one player alone."""
+
+
+READINGS: dict[str, ReadingKind] = {}
+"""Every reading by its key, in the order in which readings are listed."""
+
+
+def declare(kind: ReadingKind) -> None:
+    """Enter a reading. Raises ValueError if another one has its key."""
+    if READINGS.setdefault(kind.key, kind) != kind:
+        raise ValueError(f"there is another reading called {kind.key!r}")
+
+
+for _kind in (
+    ReadingKind(
+        "rolls", "Rolls", "count", "draws in a whole game, all seats together", estimate.rolls,
+        scale=_for_counts, relative=True,
+    ),
+    ReadingKind(
+        "turns", "Turns", "count", "turns in a whole game, all seats together, the last one counted", estimate.turns,
+        scale=_for_counts, relative=True,
+    ),
+    ReadingKind(
+        "rounds", "Rounds", "count", "turns of the seat that took most", estimate.rounds, scale=_for_counts, relative=True
+    ),
+    ReadingKind(
+        "minutes", "Length", "minutes", "turns (with sets of tiles: draws) times the seconds that one takes",
+        estimate.minutes, scale=_for_minutes, off=("too short", "too long"), relative=True,
+    ),
+    ReadingKind("in_time", "Ends in time", "share", "chance that a game ends within the brief's minutes", estimate.in_time),
+    ReadingKind(
+        "seat_wins", "Wins by seat", "share", "share of games that each seat wins, a tie shared out", estimate.seat_wins
+    ),
+    ReadingKind("ties", "Ties", "share", "share of games that several seats win together", estimate.ties),
+    ReadingKind(
+        "first_seat_edge", "First-seat edge", "edge", "the first seat's share of the wins, less an even share",
+        estimate.first_seat_edge, scale=_for_edges, off=("last gains", "first gains"), needs_rival=True,
+    ),
+    ReadingKind(
+        "setbacks", "Setbacks", "share", "share of turns that end further back than they began", estimate.setbacks,
+        scale=_for_setbacks, off=("too few", "too many"),
+    ),
+    ReadingKind(
+        "lead_for_good", "Lead for good", "share",
+        "how far into a game the winner went ahead for the last time; shared wins left out", estimate.lead_for_good,
+        needs_rival=True,
+    ),
+    ReadingKind(
+        "choice", "Choice", "share",
+        "what thinking is worth: best play against guessing, from 0 (all luck) to 1; alone, too", _not_played,
+    ),
+    ReadingKind("score", "Score", "count", "final score of a seat", estimate.score, scale=_for_counts, relative=True),
+    ReadingKind(
+        "idle_turns", "Idle turns", "share", "share of turns in which nothing could be done", estimate.idle_turns
+    ),
+    ReadingKind("over", "Over", "share", "chance that a seat ends over the target", estimate.over),
+    ReadingKind("success", "Reaches the aim", "share", "chance that the aim is reached at all", estimate.success),
+    ReadingKind("stuck", "Stuck", "share", "chance that nobody can reach the aim any more", estimate.stuck),
+):  # fmt: skip
+    declare(_kind)
