@@ -11,10 +11,10 @@ from pathlib import Path
 
 import numpy as np
 
+from bolometric.core.areas.catalogue import area_of
 from bolometric.core.areas.filled.fill import fills_of, line_of
 from bolometric.core.areas.filled.placing import best_against, best_for_clearing
 from bolometric.core.areas.multiples.rules import compile_chart, preference
-from bolometric.core.areas.registry import area_of
 from bolometric.core.areas.sets.area import closing_of
 from bolometric.core.areas.sets.exact import plan_of, policy_of
 from bolometric.core.areas.trail import area as trail_area
@@ -54,7 +54,7 @@ def best(act):
 
 def compare(name, game, theirs):
     """Nanoseconds a draw of both; the mean number of draws must be the same."""
-    player = area_of(game).player(game)
+    player = area_of(game).measured.player(game)
     player(100, 10**6, np.random.default_rng(1))
     ours, batch = best(lambda: player(RUNS, 10**6, np.random.default_rng(2)))
     other, draws = best(theirs)

@@ -12,8 +12,8 @@ os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 
 from PySide6.QtCore import QEventLoop, QTimer
 
-from bolometric.core.areas.demo import demo_files
 from bolometric.core.areas.catalogue import starters
+from bolometric.core.areas.demo import demo_files
 from bolometric.core.game.document import PieceSet
 from bolometric.core.pieces.presets import SETS
 from bolometric.desk.app import application, make_window
@@ -55,7 +55,7 @@ class Camera:
     def start(self, name: str) -> None:
         """Begin from a starter."""
         self.seen.clear()
-        self.window.filing.start(next(game for _, game in STARTERS if game.name == name))
+        self.window.filing.start(next(game for game in (starter.game for starter in starters()) if game.name == name))
         self.wait(lambda: self.seen.get("sure") == self.window.document.game == self.seen.get("faults"))
 
     def take(self, name: str) -> None:

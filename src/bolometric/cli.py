@@ -142,6 +142,6 @@ def check(file: Path) -> None:
 @main.command()
 def schema() -> None:
     """Print the JSON Schema of the game file."""
-    from bolometric.core.game.files import schema as game_schema
+    from bolometric.core.game.schema import schema as game_schema
 
     click.echo(json.dumps(game_schema(), indent=2))

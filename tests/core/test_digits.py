@@ -8,10 +8,10 @@ import pytest
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
+from bolometric.core.areas.catalogue import area_of
 from bolometric.core.areas.digits.board import describe, heat, rule_words
 from bolometric.core.areas.digits.rounds import known_of
 from bolometric.core.areas.digits.rules import columns_of
-from bolometric.core.areas.registry import area_of
 from bolometric.core.game.document import game_from
 from bolometric.core.game.seats import Style
 from bolometric.core.judge.faults import find_faults
@@ -128,7 +128,7 @@ def test_exact_and_simulated_agree(game):
 @settings(max_examples=14, deadline=None)
 @given(digit_games(("one_by_one", "together", "rows", "rows")))
 def test_by_hand_is_like_the_runs(game):
-    batch = area_of(game).player(game)(10_000, 100_000, np.random.default_rng(2))
+    batch = area_of(game).measured.player(game)(10_000, 100_000, np.random.default_rng(2))
     turns, wins = [], np.zeros(game.seats.count)
     for seed in range(100):
         sitting = Sitting(game, seed)
@@ -160,7 +160,7 @@ def test_the_rule_for_three_columns_is_one_that_a_child_can_follow():
     )
     found = measure_exactly(game).readings
     assert found["score"].mean == pytest.approx(-best_by_hand(game))
-    assert "Best play comes to 692.6 on average, guessing to 499.5" in describe(game, heat(game), 0)
+    assert "Best play comes to 692.6 on average, guessing to 499.5" in describe(game, heat(game), None)
 
 
 @pytest.mark.parametrize(

@@ -8,9 +8,9 @@ import pytest
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
+from bolometric.core.areas.catalogue import area_of
 from bolometric.core.areas.duel.exact import round_in, sides_of
 from bolometric.core.areas.duel.handicap import handicaps
-from bolometric.core.areas.registry import area_of
 from bolometric.core.game.document import game_from
 from bolometric.core.judge.faults import find_faults
 from bolometric.core.measure.measuring import measure, measure_exactly
@@ -98,7 +98,7 @@ def test_exact_and_simulated_agree(game):
 @settings(max_examples=8, deadline=None)
 @given(duels())
 def test_by_hand_each_seat_draws_from_its_own_and_lengths_agree(game):
-    batch = area_of(game).player(game)(20_000, 100_000, np.random.default_rng(1))
+    batch = area_of(game).measured.player(game)(20_000, 100_000, np.random.default_rng(1))
     turns, wins, sides = [], np.zeros(game.seats.count), sides_of(game)
     for seed in range(120):
         sitting = Sitting(game, seed)

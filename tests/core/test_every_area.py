@@ -9,11 +9,11 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from bolometric.cli import main
+from bolometric.core.areas.catalogue import area_of, starters
 from bolometric.core.areas.demo import demo_files
-from bolometric.core.areas.registry import area_of, board_of
-from bolometric.core.areas.catalogue import starters
 from bolometric.core.game.document import Game, game_from, with_value
-from bolometric.core.game.files import from_text, read, schema, to_text, write
+from bolometric.core.game.files import from_text, read, to_text, write
+from bolometric.core.game.schema import schema
 from bolometric.core.judge.verdict import applies
 from bolometric.core.measure.measuring import in_style, measure, measure_exactly, runs_of
 from bolometric.core.play.sitting import Sitting
@@ -29,7 +29,7 @@ from tests.core.test_sets import set_games
 from tests.random_games import games
 
 DEMO = {path.name.removesuffix(".bolo.json"): read(path) for path in demo_files()}
-ALL = {**DEMO, **{game.name: game for _, game in STARTERS}}
+ALL = {**DEMO, **{game.name: game for game in (starter.game for starter in starters())}}
 any_game = st.one_of(
     games(), set_games(), filled_games(), purses(), duels(), digit_games(("one_by_one", "together", "rows")),
     st.sampled_from([game for game in ALL.values() if game.area.kind == "tiles" and game.area.play == "multiples"]),
@@ -42,7 +42,7 @@ def kind_of(game):
 
 
 def test_the_demo_shelf_and_the_starters_have_every_kind():
-    for shelf in (DEMO.values(), [game for _, game in STARTERS]):
+    for shelf in (DEMO.values(), [starter.game for starter in starters()]):
         kinds = {kind_of(game) for game in shelf}
         assert kinds >= {
             "trail", "tiles sets", "tiles boxes", "tiles counters", "tiles multiples", "digits one_by_one", "purse",
@@ -66,7 +66,7 @@ def test_the_sheet_tells_a_game_in_order_and_survives_its_file(game):
 
 @every
 def test_every_place_of_the_board_is_told(game):
-    exact, board = measure_exactly(game), board_of(game)
+    exact, board = measure_exactly(game), area_of(game).board
     heat = exact.heat
     if heat is None:
         return
@@ -76,7 +76,7 @@ def test_every_place_of_the_board_is_told(game):
         told = board.describe(game, heat, number)
         assert told.endswith(".")
         assert told[0].isupper() or told[0].isdigit() or told[0] == "−"
-    assert isinstance(board.describe(game, heat, 0), str)
+    assert isinstance(board.describe(game, heat, None), str)
 
 
 @every
@@ -171,7 +171,7 @@ def test_every_style_is_measured_or_refused_in_a_sentence(game, style):
         assert str(error).count(".") >= 1
         assert style != "guess"
         return
-    batch = area_of(changed).player(changed)(50, 5000, np.random.default_rng(1))
+    batch = area_of(changed).measured.player(changed)(50, 5000, np.random.default_rng(1))
     assert len(batch.turns) == 50
 
 

@@ -13,7 +13,8 @@ from hypothesis import strategies as st
 
 from bolometric.core.areas.demo import demo_files
 from bolometric.core.game.document import Game, game_from, with_value
-from bolometric.core.game.files import from_text, read, schema, to_text, write
+from bolometric.core.game.files import from_text, read, to_text, write
+from bolometric.core.game.schema import schema
 from bolometric.core.settings.errors import BolometricError, FileError
 from tests.random_games import games
 

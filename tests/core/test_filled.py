@@ -8,12 +8,12 @@ import pytest
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
+from bolometric.core.areas.catalogue import area_of
 from bolometric.core.areas.filled.cleared import clear_within
 from bolometric.core.areas.filled.fill import Fill, line_of, soonest
 from bolometric.core.areas.filled.first import clock, mean_draws, shares
 from bolometric.core.areas.filled.placing import best_against, best_for_clearing
 from bolometric.core.areas.filled.thumbs import by_odds, evenly
-from bolometric.core.areas.registry import area_of
 from bolometric.core.game.document import game_from
 from bolometric.core.game.seats import Style
 from bolometric.core.judge.faults import find_faults
@@ -264,7 +264,7 @@ def test_multiples_by_hand_are_those_of_the_runs(faces, styles, seats, counters,
     except GameError:
         assume(False)
         raise
-    batch = area_of(game).player(game)(20_000, 1000, np.random.default_rng(3))
+    batch = area_of(game).measured.player(game)(20_000, 1000, np.random.default_rng(3))
     turns, wins = [], np.zeros(seats)
     for seed in range(150):
         sitting = Sitting(game, seed)

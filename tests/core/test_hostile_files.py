@@ -8,16 +8,17 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from bolometric.core.areas.catalogue import area_of, starters
 from bolometric.core.areas.demo import demo_files
-from bolometric.core.areas.registry import area_of, board_of
-from bolometric.core.areas.catalogue import starters
 from bolometric.core.game.files import from_text, to_text
 from bolometric.core.measure.measuring import measure_exactly
 from bolometric.core.settings.errors import FileError
 from bolometric.core.words.report import odds_plain
 from bolometric.core.words.rule_sheet import rules_text
 
-GAMES = [json.loads(to_text(game)) for _, game in STARTERS] + [json.loads(path.read_text()) for path in demo_files()]
+GAMES = [json.loads(to_text(game)) for game in (starter.game for starter in starters())] + [
+    json.loads(path.read_text()) for path in demo_files()
+]
 
 leaves = st.one_of(
     st.none(), st.booleans(), st.integers(-(10**30), 10**30), st.floats(allow_nan=False), st.text(max_size=12),
@@ -131,10 +132,10 @@ def test_the_largest_of_every_kind_is_answered_in_time(pieces, area, seats):
         assert time.perf_counter() - start < 10
         return
     found = measure_exactly(game)
-    board = board_of(game)
+    board = area_of(game).board
     if found.heat is not None:
-        assert isinstance(board.describe(game, found.heat, 0), str)
-    batch = area_of(game).player(game)(50, 5000, np.random.default_rng(1))
+        assert isinstance(board.describe(game, found.heat, None), str)
+    batch = area_of(game).measured.player(game)(50, 5000, np.random.default_rng(1))
     assert len(batch.turns) == 50
     assert rules_text(game)
     assert time.perf_counter() - start < 40

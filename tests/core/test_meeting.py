@@ -5,7 +5,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from bolometric.core.areas.registry import area_of, board_of
+from bolometric.core.areas.catalogue import area_of
 from bolometric.core.areas.trail.against import against
 from bolometric.core.areas.trail.area import meets
 from bolometric.core.areas.trail.rules import compile_chain
@@ -54,13 +54,13 @@ def test_best_movers_satisfy_their_equations(pieces, length, first_home, back):
 def test_daring_to_win_beats_daring_for_few_turns_and_wins_as_often_as_solved(area):
     both = game(area, [WIN])
     plan = against(both.area, both.distribution)
-    batch = area_of(both).player(both)(200_000, 1000, np.random.default_rng(1))
+    batch = area_of(both).measured.player(both)(200_000, 1000, np.random.default_rng(1))
     error = (0.25 / 200_000) ** 0.5
     assert abs((batch.home == 1).mean() - plan.wins[0, 0]) < 4 * error
     shares = []
     for styles in ([WIN, {"choose": "plan"}], [{"choose": "plan"}, WIN]):
         one = game(area, styles)
-        batch = area_of(one).player(one)(200_000, 1000, np.random.default_rng(2))
+        batch = area_of(one).measured.player(one)(200_000, 1000, np.random.default_rng(2))
         shares.append((batch.home == (1 if styles[0] == WIN else 2)).mean())
     assert sum(shares) / 2 > 0.5 - 4 * error
 
@@ -104,8 +104,8 @@ def test_landings_are_those_of_games_played_where_seats_meet():
     wins = measure_exactly(played).readings["seat_wins"].values
     assert heat.known.startswith("simulated")
     assert abs(heat.values[-1] - wins[0]) < 4.5 * heat.stderr
-    assert "Best play" not in board_of(played).describe(played, heat, 5)
-    assert f"in {100 * heat.values[4]:.0f}% of games" in board_of(played).describe(played, heat, 5)
+    assert "Best play" not in area_of(played).board.describe(played, heat, 5)
+    assert f"in {100 * heat.values[4]:.0f}% of games" in area_of(played).board.describe(played, heat, 5)
 
 
 @pytest.mark.parametrize(
@@ -180,7 +180,7 @@ def test_matches_by_hand_are_those_of_the_runs(games, first_home, finish, moves,
         "back_to_start": [2],
     }
     played = game(area, styles, count)
-    batch = area_of(played).player(played)(20_000, 100_000, np.random.default_rng(4))
+    batch = area_of(played).measured.player(played)(20_000, 100_000, np.random.default_rng(4))
     turns, wins = [], np.zeros(count)
     for seed in range(120):
         sitting = Sitting(played, seed)
@@ -283,7 +283,7 @@ def test_a_box_is_told_by_what_happens_in_a_game():
     """One that all fill, each place a step; and one of two that either may fill, each place ten steps."""
     tenths = [{"faces": ["0.1", "0.2", "0.3"]}]
     shared = game({"unit": "tenth", "amount": 2, "track": "shared", "turns": 12}, pieces=tenths)
-    found, board = measure_exactly(shared), board_of(shared)
+    found, board = measure_exactly(shared), area_of(shared).board
     assert found.heat.legend.startswith("Box holds this")
     full = percent(found.readings["success"].mean)
     assert board.describe(shared, found.heat, 20) == f"2: the box is full in {full} of games (exact)."
@@ -292,5 +292,5 @@ def test_a_box_is_told_by_what_happens_in_a_game():
     either = game({"unit": "hundredth", "amount": 12, "moves": "either"}, pieces=tenths)
     heat = measure_exactly(either).heat
     assert heat.legend.startswith("First box stops here")
-    told = board_of(either).describe(either, heat, 5)
+    told = area_of(either).board.describe(either, heat, 5)
     assert told.startswith(f"Up to 0.5: the first box stops here {heat.values[4]:.2f} times a game (simulated")

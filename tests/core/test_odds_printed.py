@@ -11,8 +11,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from bolometric.cli import main
-from bolometric.core.areas.demo import demo_files
 from bolometric.core.areas.catalogue import starters
+from bolometric.core.areas.demo import demo_files
 from bolometric.core.game.document import set_from
 from bolometric.core.game.files import read, write
 from bolometric.core.outcomes.distribution import Distribution
@@ -22,7 +22,9 @@ from bolometric.core.settings.errors import GameError
 from bolometric.core.words.report import odds_csv
 from tests.random_games import pieces
 
-GAMES = [(path.name, read(path)) for path in demo_files()] + [(game.name, game) for _, game in STARTERS]
+GAMES = [(path.name, read(path)) for path in demo_files()] + [
+    (game.name, game) for game in (starter.game for starter in starters())
+]
 
 
 @pytest.mark.parametrize(("name", "game"), GAMES, ids=[name for name, _ in GAMES])

@@ -7,17 +7,18 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from bolometric.core.areas.registry import area_of
+from bolometric.core.areas.catalogue import area_of
 from bolometric.core.areas.trail import area
 from bolometric.core.areas.trail.area import NEAR_MEMORY
 from bolometric.core.areas.trail.play import walk
 from bolometric.core.areas.trail.rules import compile_chain
 from bolometric.core.game.document import game_from
 from bolometric.core.measure.measuring import measure, runs_of
-from bolometric.core.measure.runs import MOST_TURNS, SURE, Table, Tally
+from bolometric.core.measure.runs import MOST_TURNS, SURE, Tally
 from bolometric.core.outcomes.listing import groups_of
 from bolometric.core.outcomes.sampler import sampler
 from bolometric.core.results.batch import STUCK, TIED, UNFINISHED, Batch
+from bolometric.core.results.estimate import RunParameters
 from bolometric.core.settings.errors import Cancelled, GameError
 from tests.random_games import dice, games, moved, outcomes, packs
 
@@ -132,7 +133,7 @@ def played_plainly(game, totals, lost, most_turns):
 @given(games(longest=20), st.integers(0, 1000))
 def test_the_compiled_loop_plays_the_very_same_games(game, seed):
     runs, most_turns = 25, 400
-    batch = area_of(game).player(game)(runs, most_turns, np.random.default_rng(seed))
+    batch = area_of(game).measured.player(game)(runs, most_turns, np.random.default_rng(seed))
     totals, lost = drawn(game, random_words(seed)), hopeless(game)
     for run in range(runs):
         known = played_plainly(game, totals, lost, most_turns)
@@ -156,7 +157,7 @@ def test_packs_that_stay_out_are_dealt_as_by_hand(pack, others, length, seats, s
         game = game_from(data)
     except GameError:
         return
-    batch = area_of(game).player(game)(20, 200, np.random.default_rng(seed))
+    batch = area_of(game).measured.player(game)(20, 200, np.random.default_rng(seed))
     dealt, lost = Dealt(game, random_words(seed)), hopeless(game)
     for run in range(20):
         known = played_plainly(game, dealt.fresh(), lost, 200)
@@ -177,7 +178,7 @@ def test_outcomes_too_many_to_list_are_taken_anew_for_each_batch():
 def test_landings_by_chance_are_those_worked_out():
     game = game_from({"bolometric": 1, "pieces": [{}, {}], "area": {"length": 20, "end": "bounce"}})
     by_chance = walk(area.course(game), 20_000, np.random.default_rng(2))
-    exact = area_of(game).visits(game)
+    exact = area.visits(game)
     assert (np.abs(by_chance.chance - exact.chance) < 5 * by_chance.stderr).all()
     assert (np.abs(by_chance.times - exact.times) < 0.05).all()
 
@@ -189,7 +190,7 @@ def batch_of(turns, winner, home, setbacks, last_lead):
 
 def test_readings_of_a_few_runs_by_hand():
     """Four games of two seats: seat 1 in 3 turns, seat 2 in 4, shared in 4, seat 1 in 5."""
-    tally = Tally(Table(2, 0.5, 2.0))
+    tally = Tally(RunParameters(2, 0.5, 2.0))
     tally.add(batch_of([3, 4], [0, 1], [1, 2], [0, 1], [3, 2]))
     tally.add(batch_of([4, 5], [TIED, 0], [3, 1], [2, 0], [0, 1]))
     found = tally.readings()
@@ -208,7 +209,7 @@ def test_readings_of_a_few_runs_by_hand():
 
 
 def test_runs_that_did_not_end_leave_no_mean():
-    tally = Tally(Table(1, 1.0, None))
+    tally = Tally(RunParameters(1, 1.0, None))
     tally.add(batch_of([9, 2], [UNFINISHED, 0], [0, 1], [0, 0], [1, 1]))
     found = tally.readings()
     assert found["turns"].mean is None
@@ -219,7 +220,7 @@ def test_runs_that_did_not_end_leave_no_mean():
 
 
 def test_a_share_never_seen_is_not_called_sure():
-    tally = Tally(Table(1, 1.0, None))
+    tally = Tally(RunParameters(1, 1.0, None))
     tally.add(batch_of([2] * 100, [0] * 100, [1] * 100, [0] * 100, [1] * 100))
     assert tally.readings()["stuck"].mean == 0
     assert 0.005 < tally.readings()["stuck"].stderr < 0.02

@@ -8,7 +8,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from bolometric.core.chains.points import argmax_distribution, match
-from bolometric.core.chains.scores import added, mixed, scores_of, spread
+from bolometric.core.chains.scores import added, mixed, scores_of
+from bolometric.core.results.readings import exact_score
 
 
 @st.composite
@@ -100,7 +101,7 @@ def test_scores_added_are_those_of_all_sums(values, times, seed):
     found = added(one, times)
     assert found[0].tolist() == sorted(by_hand)
     assert np.allclose(found[1], [by_hand[total] for total in sorted(by_hand)])
-    reading = spread(found)
+    reading = exact_score(found)
     mean = sum(total * chance for total, chance in by_hand.items())
     assert reading.mean == pytest.approx(mean)
     below = np.cumsum([by_hand[total] for total in sorted(by_hand)])

@@ -7,10 +7,10 @@ import pytest
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
+from bolometric.core.areas.catalogue import area_of
 from bolometric.core.areas.purse.area import last_of, steps_of
 from bolometric.core.areas.purse.board import _map
 from bolometric.core.areas.purse.exact import plan_of
-from bolometric.core.areas.registry import board_of
 from bolometric.core.game.document import game_from, with_value
 from bolometric.core.game.seats import Style
 from bolometric.core.judge.faults import find_faults
@@ -141,14 +141,14 @@ def test_knobs_tell_what_a_draw_or_a_multiplier_more_does():
 @given(purses())
 def test_the_map_is_empty_where_nobody_can_come(game):
     """Every sum that some choices lead to lies on a place that is used, and only those."""
-    steps, board = steps_of(game), board_of(game)
+    steps, board = steps_of(game), area_of(game).board
     edges, columns = _map(steps).edges.tolist(), len(_map(steps).edges) - 1
     reached, used = {steps.start}, set()
     for made in range(steps.draws):
         for sum_ in reached:
             used |= {made * columns + i + 1 for i in range(columns) if edges[i] <= sum_ < edges[i + 1]}
         reached = {sum_ + int(adds) for sum_ in reached for adds in steps.adds[steps.chances > 0].ravel()}
-    assert set(range(1, steps.draws * columns + 1)) - board.unused(game) == used
+    assert set(range(1, steps.draws * columns + 1)) - board.places(game).unused == used
     heat = board.heat(game)
     for number in range(1, steps.draws * columns + 1):
         assert ("nobody has" in board.describe(game, heat, number)) == (number not in used)

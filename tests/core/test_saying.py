@@ -4,8 +4,8 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from bolometric.core.areas.catalogue import area_of
 from bolometric.core.areas.demo import demo_files
-from bolometric.core.areas.registry import area_of
 from bolometric.core.areas.multiples.spec import Multiples
 from bolometric.core.game.document import Game, game_from, with_value
 from bolometric.core.game.files import read
@@ -41,7 +41,7 @@ def test_every_setting_is_a_word_on_the_sheet(game):
     wanted -= {f"brief.{key}" for key in ("first_seat_edge", "setbacks") if key not in game.area.gauges}
     if not game.distribution.special:
         wanted -= {"area.special"}
-    if not area_of(game).chooses(game):
+    if not area_of(game).measured.chooses(game):
         wanted -= {"seats.styles"}
     assert sorted(paths) == sorted(wanted)
     words = [s.text for section in rule_sheet(game) for line in section.paragraphs for s in line if s.path]

@@ -8,10 +8,10 @@ import pytest
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
-from bolometric.core.areas.registry import area_of
+from bolometric.core.areas.catalogue import area_of
 from bolometric.core.areas.sets.area import closing_of, outcome_of
 from bolometric.core.areas.sets.exact import plan_of
-from bolometric.core.chains.scores import least_wins
+from bolometric.core.chains.scores import least_score_wins
 from bolometric.core.game.document import game_from
 from bolometric.core.game.seats import Style
 from bolometric.core.judge.faults import find_faults
@@ -184,7 +184,7 @@ def test_nine_tiles_with_two_dice():
 def test_shares_of_least_scores_by_enumeration():
     rng = np.random.default_rng(5)
     parts = [(np.array([0.0, 2.0, 5.0]), rng.dirichlet([1, 1, 1])) for _ in range(3)]
-    wins, ties = least_wins(parts)
+    wins, ties = least_score_wins(parts)
     by_hand, tied = np.zeros(3), 0.0
     for places in np.ndindex(3, 3, 3):
         scores = [parts[k][0][place] for k, place in enumerate(places)]
@@ -201,8 +201,8 @@ def test_cards_kept_out_are_played_and_say_so():
     game = game_from(
         {"pieces": [pack], "area": {"kind": "tiles", "tiles": 6}, "seats": {"styles": [{"choose": "plan"}]}}
     )
-    assert measure_exactly(game).solved is None
-    batch = area_of(game).player(game)(2000, 1000, np.random.default_rng(1))
+    assert measure_exactly(game).result is None
+    batch = area_of(game).measured.player(game)(2000, 1000, np.random.default_rng(1))
     assert (batch.success == 1).all()  # each card comes once and closes its own tile
     assert (batch.rolls == 12).all()
     assert (batch.winner == TIED).all()

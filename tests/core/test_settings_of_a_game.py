@@ -9,10 +9,11 @@ from hypothesis import strategies as st
 
 from bolometric import __version__
 from bolometric.cli import main
-from bolometric.core.areas.demo import demo_files
 from bolometric.core.areas.catalogue import starters
+from bolometric.core.areas.demo import demo_files
 from bolometric.core.game.document import Game, game_from, with_value
-from bolometric.core.game.files import FORMAT, read, schema, with_suffix, write
+from bolometric.core.game.files import FORMAT, read, with_suffix, write
+from bolometric.core.game.schema import schema
 from bolometric.core.judge.faults import find_faults, summary
 from bolometric.core.measure.measuring import quick_measure
 from bolometric.core.settings.errors import GameError
@@ -100,7 +101,7 @@ def test_an_unknown_setting_is_said():
 
 
 def test_starters_are_games_without_faults():
-    for words, game in STARTERS:
+    for words, game in ((one.words, one.game) for one in starters()):
         assert words
         assert not [fault for fault in find_faults(game) if fault.level == "fault"]
         assert quick_measure(game).readings["in_time"].mean > 0.5

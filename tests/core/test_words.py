@@ -7,7 +7,7 @@ from hypothesis import strategies as st
 from bolometric.core.areas.demo import demo_files
 from bolometric.core.game.document import Band, Game, game_from
 from bolometric.core.game.files import read
-from bolometric.core.judge.verdict import OFF_WORDS, off, scale, verdict
+from bolometric.core.judge.verdict import off, scale, verdict
 from bolometric.core.measure.measuring import measure_exactly, runs_of
 from bolometric.core.pieces.kinds import Die, die
 from bolometric.core.pieces.presets import DICE
@@ -134,7 +134,7 @@ def test_a_verdict_says_which_side_of_the_band(low, width, value):
     judged = verdict("first_seat_edge", Reading("exact", value), band)
     side = off(band, value)
     assert judged.standing == ("in" if side == 0 else "off")
-    assert judged.words == ("in band" if side == 0 else OFF_WORDS["first_seat_edge"][side > 0])
+    assert judged.words == ("in band" if side == 0 else READINGS["first_seat_edge"].off[side > 0])
 
 
 def test_a_verdict_waits_where_chance_could_turn_it():

@@ -8,6 +8,7 @@ from hypothesis import strategies as st
 from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QImage, QPainter
 
+from bolometric.core.areas.catalogue import area_of
 from bolometric.core.areas.demo import demo_files
 from bolometric.core.game.document import with_value
 from bolometric.core.game.files import read
@@ -16,8 +17,8 @@ from bolometric.core.play.sitting import Sitting
 from bolometric.core.results.board import Cells
 from bolometric.desk.parts.board import BoardWidget
 from bolometric.desk.views.table import TableView
-from bolometric.paint.board import layout_of, paint_board, picture_of, standing_picture
-from bolometric.paint.grid_board import GridLayout, GridPicture
+from bolometric.paint.board import layout_of, paint_board, played_picture
+from bolometric.paint.cell_board import CellLayout, CellPicture
 from bolometric.paint.palette import DARK, LIGHT
 from bolometric.paint.tile_board import TileLayout, TilePicture, paint_tiles
 from tests.desk.test_paint import coloured
@@ -63,7 +64,7 @@ def test_places_of_a_table_lie_apart_inside_and_can_be_pointed_at(columns, rows,
     names = tuple(f"row {row}" if named else "" for row in range(rows))
     grid = Cells("across", "down", tuple(map(str, range(columns))), names, ("x",) * columns * rows)
     room = QRectF(10, 10, *size)
-    check_places(GridLayout(grid, room), room)
+    check_places(CellLayout(grid, room), room)
 
 
 def test_a_shut_tile_and_the_counters_on_a_tile_are_seen(qapp):
@@ -95,6 +96,15 @@ def test_all_counters_of_a_tile_fit_on_it(qapp, seats, each):
                 assert plain.pixel(x, y) == piled.pixel(x, y)
 
 
+def places_of(name):
+    return area_of(DEMO[name]).board.places(DEMO[name])
+
+
+def played(game, now, told=True):
+    board = area_of(game).board
+    return played_picture(board.places_at(game, now), board.heat(game), told)
+
+
 def near_number(layout, x, y):
     """Whether a point is in the upper half of any tile, where its number moves to make room."""
     return any(layout.square(n).contains(QPointF(x, y)) for n in range(1, layout.cells + 1))
@@ -106,22 +116,22 @@ def test_the_place_where_the_game_stands_is_ringed(qapp, name, palette):
     game = DEMO[name]
     sitting = Sitting(game, 2)
     sitting.draw()
-    shown = standing_picture(game, sitting.now)
-    assert isinstance(shown, GridPicture)
-    assert shown.here > 0
-    layout = layout_of(game, QRectF(0, 0, 800, 500))
+    shown = played(game, sitting.now)
+    assert isinstance(shown, CellPicture)
+    assert shown.cells.here > 0
+    layout = layout_of(area_of(game).board.places(game), QRectF(0, 0, 800, 500))
     image = drawn(lambda painter: paint_board(painter, layout, shown, palette))
     assert coloured(image, palette.ember) > 20
-    assert layout.square(shown.here).isValid()
+    assert layout.square(shown.cells.here).isValid()
 
 
 def test_best_play_is_only_shown_at_the_table_when_it_is_asked_for(qapp):
     game = DEMO["battery-ration"]
     now = Sitting(game).now
-    blank, told = standing_picture(game, now, False), standing_picture(game, now, True)
-    assert set(blank.grid.texts) == {""}
+    blank, told = played(game, now, False), played(game, now, True)
+    assert set(blank.cells.texts) == {""}
     assert blank.warmth is None
-    assert told.grid == picture_of(game, measure_exactly(game).heat).grid
+    assert told.cells.texts == area_of(game).board.places(game).texts
 
 
 def test_the_columns_of_every_seat_are_shown_and_filled_by_a_click(qtbot):
@@ -129,7 +139,7 @@ def test_the_columns_of_every_seat_are_shown_and_filled_by_a_click(qtbot):
     qtbot.addWidget(view)
     view.resize(800, 600)
     view.show_game(DEMO["signal-digits"], LIGHT)
-    grid = view.board._picture.grid
+    grid = view.board._picture.cells
     assert grid.columns == ("hundreds", "tens", "ones")
     assert grid.rows == ("seat 1", "seat 2", "seat 3")
     view.draw.click()
@@ -137,12 +147,12 @@ def test_the_columns_of_every_seat_are_shown_and_filled_by_a_click(qtbot):
     view.board.square_chosen.emit(5)  # a column of seat 2, which is not to move
     assert view.sitting.now.seat == 0
     view.board.square_chosen.emit(2)
-    assert view.board._picture.grid.texts[1] == digit
+    assert view.board._picture.cells.texts[1] == digit
     assert view.sitting.now.seat == 1
 
 
 def test_the_table_for_digits_is_the_threshold_of_each_set_of_columns(qapp):
-    grid = layout_of(DEMO["signal-digits"], QRectF(0, 0, 800, 500)).grid
+    grid = places_of("signal-digits")
     assert grid.rows == ("H T O", "H T", "H O", "T O")
     assert grid.columns == tuple(map(str, range(10)))
     assert "".join(grid.texts[:10]) == "OOOOTTHHHH"

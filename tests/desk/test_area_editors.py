@@ -3,8 +3,8 @@
 import pytest
 from PySide6.QtWidgets import QComboBox, QLineEdit
 
-from bolometric.core.areas.demo import demo_files
 from bolometric.core.areas.catalogue import starters
+from bolometric.core.areas.demo import demo_files
 from bolometric.core.game.document import with_value
 from bolometric.core.game.files import read
 from bolometric.core.game.seats import Style
@@ -13,7 +13,10 @@ from bolometric.desk.editors.choose import editor_for
 from bolometric.desk.editors.styles import key_of, offered_styles
 from bolometric.paint.palette import LIGHT
 
-ALL = {**{path.name: read(path) for path in demo_files()}, **{game.name: game for _, game in STARTERS}}
+ALL = {
+    **{path.name: read(path) for path in demo_files()},
+    **{game.name: game for game in (starter.game for starter in starters())},
+}
 
 
 @pytest.fixture

@@ -2,8 +2,8 @@
 
 from PySide6.QtCore import Qt
 
-from bolometric.core.areas.demo import demo_files
 from bolometric.core.areas.catalogue import starters
+from bolometric.core.areas.demo import demo_files
 from bolometric.core.game.document import Game
 from bolometric.core.game.files import SUFFIX, read, write
 from tests.desk.settling import settle
@@ -65,7 +65,7 @@ def test_the_menus_of_starters_and_recent_files(qtbot, window, tmp_path):
     assert window.document.game.name == "A short trail"
     new.aboutToShow.emit()
     new.aboutToShow.emit()
-    assert len(new.actions()) == len(STARTERS)
+    assert len(new.actions()) == len(starters())
     settle(qtbot, window, new.actions()[1].trigger)
     assert window.document.game.name == "A trail of sums"
     recent.aboutToShow.emit()

@@ -6,7 +6,7 @@ from hypothesis import strategies as st
 from PySide6.QtCore import QRectF
 
 from bolometric.core.areas.demo import demo_files
-from bolometric.core.areas.trail.board import MOST_CELLS, cells_of
+from bolometric.core.results.board import MOST_CELLS, Box
 from bolometric.desk.late_views import VIEWS
 from bolometric.paint.fill_board import FillLayout
 from tests.desk.settling import settle
@@ -59,8 +59,8 @@ def test_other_colours_keep_what_was_played(qtbot, window):
 def test_cells_of_a_box_fill_it_from_below_and_are_found_again(box, width, height, data):
     steps, per_one = box
     area = QRectF(0, 0, width, height)
-    layout = FillLayout(steps, per_one, area)
-    cells, per_cell = cells_of(steps)
+    drawn = Box(steps, per_one)
+    layout, cells, per_cell = FillLayout(drawn, area), drawn.cells, drawn.per_cell
     assert cells * per_cell >= steps > (cells - 1) * per_cell
     assert cells <= MOST_CELLS
     number = data.draw(st.integers(1, cells))

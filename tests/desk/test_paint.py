@@ -9,6 +9,7 @@ from hypothesis import strategies as st
 from PySide6.QtCore import QRectF
 from PySide6.QtGui import QColor, QImage, QPainter
 
+from bolometric.core.areas.catalogue import area_of
 from bolometric.core.areas.demo import demo_files
 from bolometric.core.game.document import with_value
 from bolometric.core.game.files import read
@@ -16,7 +17,7 @@ from bolometric.core.measure.measuring import measure_exactly
 from bolometric.core.pieces.faces import Face
 from bolometric.core.pieces.kinds import Counters, Die, Pack, Spinner
 from bolometric.paint.board import layout_of, paint_board, picture_of
-from bolometric.paint.grid_board import GridPicture
+from bolometric.paint.cell_board import CellPicture
 from bolometric.paint.palette import DARK, LIGHT, ink_on, usual, warmths
 from bolometric.paint.pieces import edges_of, paint_counters, paint_faces, paint_piece, paint_spinner
 from bolometric.paint.trail_board import TrailLayout, TrailPicture, paint_trail
@@ -126,14 +127,15 @@ def test_every_square_is_drawn_in_its_tint(qapp, length):
 def test_the_board_of_a_game_has_its_figures(qapp, path):
     exact = measure_exactly(read(path))
     room = QRectF(0, 0, 300, 200)
-    picture, layout = picture_of(exact.game, exact.heat), layout_of(exact.game, room)
+    places = area_of(exact.game).board.places(exact.game)
+    picture, layout = picture_of(places, exact.heat), layout_of(places, room)
     assert len(picture.warmth) == layout.cells
-    if isinstance(picture, GridPicture):
-        assert len(picture.grid.texts) == layout.cells
+    if isinstance(picture, CellPicture):
+        assert len(picture.cells.texts) == layout.cells
     else:
         assert len(picture.figures) == layout.cells
         assert (picture.figures[0] == "0%") == (exact.heat.values[0] == 0)
-        assert picture_of(exact.game, None).figures is None
+        assert picture_of(places, None).figures is None
     image = drawn(lambda painter: paint_board(painter, layout, picture, LIGHT))
     last = layout.square(layout.cells)
     at = last.topLeft() + (last.bottomRight() - last.topLeft()) * 0.14
@@ -146,8 +148,9 @@ def test_an_amount_of_many_steps_is_drawn_in_cells_of_several(qapp):
     game = read(next(path for path in demo_files() if path.name.startswith("aurora")))
     game = with_value(game, "area.amount", 30)
     exact = measure_exactly(game)
-    picture, layout = picture_of(game, exact.heat), layout_of(game, QRectF(0, 0, 800, 500))
-    assert (layout.cells, layout.per_cell) == (300, 10)
+    places = area_of(game).board.places(game)
+    picture, layout = picture_of(places, exact.heat), layout_of(places, QRectF(0, 0, 800, 500))
+    assert (layout.cells, places.per_cell) == (300, 10)
     assert layout.amount(1) == Fraction(1, 10)
     assert layout.amount(300) == 30
     assert len(picture.warmth) == 300

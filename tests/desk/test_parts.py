@@ -213,7 +213,7 @@ def test_runs_tell_exact_results_before_any_run_is_in(shown, path):
     view.show_game(game, LIGHT)
     assert "only the runs" in view.lengths_words.text() or not view.lengths_words.text()
     view.show_exact(measure_exactly(game))
-    played, own = measure_exactly(game).solved is None, measure_exactly(game).solved
+    played, own = measure_exactly(game).result is None, measure_exactly(game).result
     assert ("only the runs are shown (simulated)" if played else "On average") in view.lengths_words.text()
     view.count.setValue(10_000)
     followed = own is not None and own.way is not None

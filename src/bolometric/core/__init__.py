@@ -16,4 +16,4 @@ judge      games one change away, faults, verdicts
 play       a game played by hand
 """
 
-from bolometric.core.areas import catalogue as catalogue
+from bolometric.core.areas import catalogue

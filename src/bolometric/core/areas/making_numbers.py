@@ -10,6 +10,7 @@ from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
+from pydantic import ConfigDict
 
 from bolometric.core.results.batch import Batch, Player, most_wins, shared_win
 from bolometric.core.results.show import show
@@ -51,6 +52,16 @@ AIMS = (
 def without(names: Sequence[str], given: Any) -> Any:
     """Plain data without settings that the other ways of making numbers have: a file names them all."""
     return {key: value for key, value in given.items() if key not in names} if isinstance(given, Mapping) else given
+
+
+def left_out(*names: str) -> ConfigDict:
+    """The schema's word for settings of other ways of making numbers: read, and left out."""
+
+    def add(schema: dict[str, Any]) -> None:
+        told = {"deprecated": True, "description": "Of another way of making numbers: read, and left out."}
+        schema["properties"] |= dict.fromkeys(names, told)
+
+    return ConfigDict(json_schema_extra=add)
 
 
 def rounds_to_points(one: Round, seats: int, turns: int, draws: int, points: int) -> Player:

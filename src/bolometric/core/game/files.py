@@ -114,13 +114,3 @@ def with_suffix(path: Path) -> Path:
     if path.name.endswith(SUFFIX):
         return path
     return path.with_name(path.name.removesuffix(".json") + SUFFIX)
-
-
-def schema() -> dict[str, Any]:
-    """JSON Schema of the game file."""
-    found = Game.model_json_schema()
-    found["$comment"] = (
-        f"A Bolometric game file, format {FORMAT}. Only 'bolometric' must be given; the rest has defaults."
-    )
-    found["required"] = ["bolometric"]
-    return found

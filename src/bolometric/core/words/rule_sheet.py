@@ -102,8 +102,8 @@ def _pieces(game: Game) -> Section:
     pieces = Span(pieces_words(game.pieces), "pieces")
     each = " for each player" if game.area.own_pieces else ""
     *others, last = area_of(game).words.needs(game)
-    more = "".join(f", {thing}" for thing in others)
-    return Section("Pieces", (sentences("You need ", pieces, f"{each}{more}, and {last}. ", caution(game)),))
+    more = f", {', '.join(others)}" if others else ","
+    return Section("Pieces", (sentences("You need ", pieces, f"{each}{more} and {last}. ", caution(game)),))
 
 
 def _first(game: Game) -> Section:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Hashable
 from fractions import Fraction
 
-from PySide6.QtCore import QTimer, Signal
+from PySide6.QtCore import Qt, QTimer, Signal
 from PySide6.QtGui import QPainter, QPaintEvent
 from PySide6.QtWidgets import (
     QCheckBox,
@@ -89,6 +89,9 @@ class TableView(QWidget):
         self.draw = QPushButton("Draw")
         self.options: list[QPushButton] = []
         self._option_rows = QGridLayout()
+        self.more = QComboBox()
+        self.more.setAccessibleName("what to do, from a list")
+        self.more.activated.connect(self._choose_listed)
         self.back, self.again = QPushButton("Step back"), QPushButton("Start again")
         self.seed = QSpinBox(minimum=0, maximum=LARGEST_SEED, value=1)
         self.seed.setAccessibleName("seed: the same number gives the same draws")
@@ -104,6 +107,7 @@ class TableView(QWidget):
         self.claimed = QLabel(wordWrap=True)
         self.seats: list[QComboBox] = []
         self._seat_row = QHBoxLayout()
+        self._listed: list[Option[Hashable]] = []
         self._lay_out()
         self._timer = QTimer(self, singleShot=True, interval=PAUSE)
         self._timer.timeout.connect(self._play_itself)
@@ -132,6 +136,7 @@ class TableView(QWidget):
         column.addWidget(self.state)
         self._option_rows.setColumnStretch(OPTIONS_A_ROW, 1)
         column.addLayout(self._option_rows)
+        column.addWidget(self.more, 0, Qt.AlignmentFlag.AlignLeft)
         row = QHBoxLayout()
         row.addWidget(self.draw)
         for widget in (self.back, self.again, QLabel("Seed"), self.seed, self.coach):
@@ -207,6 +212,11 @@ class TableView(QWidget):
         if found:
             self._choose(found[0])
 
+    def _choose_listed(self, index: int) -> None:
+        """The list begins with what is asked, which is no option."""
+        if index:
+            self._choose(self._listed[index - 1].key)
+
     def _undo(self) -> None:
         """Back to the last thing that a person did, over the steps of seats that play by themselves."""
         self._timer.stop()
@@ -258,11 +268,14 @@ class TableView(QWidget):
         """What the seat to move may do."""
         asked = self.sitting.rules.asks(self.sitting.game, self.sitting.now)
         if asked and len(options) > MOST_BUTTONS:
-            return f"{asked} Click it on the board, or go there with the arrow keys and press Enter."
+            where = "Click it on the board, or go there with the arrow keys and press Enter."
+            listed = "Choose from the list." if self._listed else ""
+            on_board = where if any(option.place for option in options) else ""
+            return " ".join(part for part in (asked, on_board, listed) if part)
         return asked or "draw."
 
     def _show_options(self, options: tuple[Option[Hashable], ...]) -> None:
-        """A button for each option; where there are many they are places of the board."""
+        """A button for each option; where there are many they are places of the board, the others in a list."""
         had_focus = any(button.hasFocus() for button in self.options)
         for button in self.options:
             self._option_rows.removeWidget(button)
@@ -274,5 +287,10 @@ class TableView(QWidget):
             button.clicked.connect(lambda _=False, key=option.key: self._choose(key))
             self._option_rows.addWidget(button, i // OPTIONS_A_ROW, i % OPTIONS_A_ROW)
             self.options.append(button)
+        many = len(options) > MOST_BUTTONS
+        self._listed = [option for option in options if many and option.place is None]
+        self.more.clear()
+        self.more.addItems(["Choose …", *(option.words for option in self._listed)])
+        self.more.setVisible(bool(self._listed))
         if had_focus:
             (self.options[0] if self.options else self.draw).setFocus()

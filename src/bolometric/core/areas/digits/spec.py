@@ -8,7 +8,7 @@ from typing import Annotated, Any, ClassVar, Literal
 
 from pydantic import Field, StrictInt, model_validator
 
-from bolometric.core.areas.making_numbers import AIMS, PRACTICES, without
+from bolometric.core.areas.making_numbers import AIMS, PRACTICES, left_out, without
 from bolometric.core.game.part import AreaPart, Goal, StyleRule, check_listed
 from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.pieces.draw import Draw
@@ -47,6 +47,8 @@ class Digits(AreaPart):
     round (nearest: its distance); success the share of numbers whose digits stand in the best order (nearest: that are
     the target).
     """
+
+    model_config = left_out("rows")
 
     told_by: ClassVar[str] = "practice"
     rules: ClassVar[tuple[StyleRule, ...]] = (

@@ -30,7 +30,7 @@ def written(rows: Places, seat: int, drawn: Places, chances: Array, style: Style
 
 def _beating(others: Places, drawn: Places) -> Array:
     """First the row with the largest number that it beats; else it is hidden opposite the largest; else any row."""
-    facing = others.max(axis=1)
+    facing = others.max(axis=1, initial=FREE)  # alone nothing faces a row
     beaten = (facing != FREE) & (facing < drawn[:, None])
     span = facing.max() + 2
     return np.where(beaten, 2 * span + facing, np.where(facing != FREE, span + facing, 0)).astype(float)

@@ -8,7 +8,7 @@ from typing import Annotated, Any, ClassVar, Literal
 
 from pydantic import Field, StrictInt, model_validator
 
-from bolometric.core.areas.making_numbers import AIMS, PRACTICES, without
+from bolometric.core.areas.making_numbers import AIMS, PRACTICES, left_out, without
 from bolometric.core.game.part import AreaPart, Goal, StyleRule, check_listed
 from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.pieces.draw import Draw
@@ -18,6 +18,8 @@ from bolometric.core.settings.explain import setting_error
 from bolometric.core.settings.knobs import Knob
 
 MOST_NUMBERS = 40
+COLUMNS_ONLY = ("whole", "decimals", "draws", "spare")
+"""Settings that only columns have."""
 
 
 class DigitRows(AreaPart):
@@ -31,6 +33,8 @@ class DigitRows(AreaPart):
     largest, else it takes the first free row; a plan looks one step ahead. Readings: score is the ticks of the first
     round; success the share of seats that tick every row.
     """
+
+    model_config = left_out(*COLUMNS_ONLY)
 
     told_by: ClassVar[str] = "practice"
     rules: ClassVar[tuple[StyleRule, ...]] = (
@@ -71,7 +75,7 @@ class DigitRows(AreaPart):
     @model_validator(mode="before")
     @classmethod
     def _of_rows(cls, given: Any) -> Any:
-        return without(("whole", "decimals", "draws", "spare"), given)
+        return without(COLUMNS_ONLY, given)
 
     @property
     def less_is_better(self) -> bool:
