@@ -188,8 +188,9 @@ def test_runs_that_end_before_the_exact_readings_come_are_shown_with_them(qtbot,
 def test_runs_can_be_cancelled_and_taken_up_again(qtbot, window):
     window.show_runs()
     with qtbot.waitSignal(window.measurer.runs_ready, timeout=60_000):
-        # Sixty sixes' worth of luck: no run of it ends, so the runs go on until they are stopped.
-        window.document.start(game_from({"bolometric": 1, "area": {"length": 200, "back_to_start": [1, 2, 3, 4, 5]}}))
+        # A long way, more back than forth on many draws: some ten thousand runs of ten thousand turns until it is sure.
+        long = {"pieces": [{"faces": [-3, -2, -1, 1, 2, 4]}], "area": {"length": 1000}}
+        window.document.start(game_from({"bolometric": 1, **long}))
     with qtbot.waitSignal(window.measurer.runs_stopped):
         window.late.runs.cancel.click()
     assert "Cancelled" in window.late.runs.state.text()

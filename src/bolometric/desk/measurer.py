@@ -65,6 +65,8 @@ class Measurer(QObject):
         self._generation = 0
         self._runs_wanted = 0
         self._exact_wanted = 0
+        self._begun = 0
+        """The generation whose runs have been started."""
         self._closed = False
         self._worth: tuple[int, Reading] | None = None
         self._latest: tuple[int, Played] | None = None
@@ -83,7 +85,7 @@ class Measurer(QObject):
         self._generation += 1
         self._submit(self._exact, self._work_exactly, game)
         if play:
-            self._submit(self._runs, self._play, game)
+            self.play_again(game)
 
     def ask_faults(self, exact: Analysis) -> None:
         """Look for faults in a measured game; answered by ``faults_ready``.
@@ -97,8 +99,14 @@ class Measurer(QObject):
         """Work out what every nearby change does to a reading; answered by ``effects_ready``."""
         self._submit(self._exact, self._work_effects, game, key)
 
+    def begin_runs(self, game: Game) -> None:
+        """Start the runs of the game being measured, unless they have been started already."""
+        if self._begun != self._generation:
+            self.play_again(game)
+
     def play_again(self, game: Game) -> None:
         """Start the runs of the game being measured, for the first time or after they were cancelled."""
+        self._begun = self._generation
         self._submit(self._runs, self._play, game)
 
     def cancel_runs(self) -> None:

@@ -159,7 +159,7 @@ class Window(QMainWindow):
         getattr(self, f"show_{view}")()
         # Charts and compiler both load this; on two threads at once the import of either can fail, so it comes first.
         QTimer.singleShot(0, self, lambda: import_module("colorama"))
-        QTimer.singleShot(FIRST_RUNS, self, lambda: self.measurer.play_again(self.document.game))
+        QTimer.singleShot(FIRST_RUNS, self, lambda: self.measurer.begin_runs(self.document.game))
         QTimer.singleShot(WARM_UP, self, self.late.make_charts)
 
     def _game_changed(self, play: bool = True) -> None:
