@@ -88,7 +88,7 @@ def by_placed(c, game):
 
 def by_daring(c, game):
     plan, out = trail_area.course(game), [np.zeros(RUNS, np.int64) for _ in range(3)]
-    turn, go, most, _ = plan.stopping_rule
+    turn, go, most, _ = plan.stopping
     sizes = [len(plan.keep), len(plan.can_finish), plan.seats, int(plan.finish_round), int(most[0]), RUNS]
     call(c.daring, plan.landing, turn, plan.keep, plan.alias, go[0], *sizes, *out)
     return out[1]

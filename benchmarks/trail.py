@@ -158,7 +158,7 @@ def main():
         if read(path).area.kind != "trail":
             continue  # these are in choosing.py, or played without a loop
         title, plan = plan_of(path)
-        if plan.deck is not None or plan.stopping_rule is not None:
+        if plan.deck is not None or plan.stopping is not None:
             ours, _ = timed(lambda plan=plan: play(plan, 50_000, MOST_TURNS, np.random.default_rng(2)).turns, REPEATS)
             print(
                 f"{title:15s}{ours:8.1f}   ({'cards kept out' if plan.deck else 'several draws a turn'}: not compared)"

@@ -9,18 +9,32 @@ the total. Weights above 2^31 in all (spinners with odd angles) are rounded to t
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Any
+from typing import Any, NamedTuple
 
 import numpy as np
 from numba import njit
 from numpy.typing import NDArray
 
+from bolometric.core.outcomes.chance import STEP, below
 from bolometric.core.outcomes.listing import Group, groups_of, listed
 from bolometric.core.outcomes.totals import totals_of
 from bolometric.core.pieces.draw import Draw
 from bolometric.core.pieces.kinds import AnyPiece, Pack
 
 WIDEST = 2**31
+
+
+class Dealing(NamedTuple):
+    """A deck as the compiled loops take it."""
+
+    full: NDArray[np.int64]
+    whole: NDArray[np.int64]
+    """Shape (groups,): how many there are in each when it is whole."""
+    sizes: NDArray[np.int64]
+    drawn: NDArray[np.int64]
+    keeps: NDArray[np.bool_]
+    codes: NDArray[Any]
+    """Shape (codes,): what the game needs of what is dealt."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -35,10 +49,9 @@ class Deck:
     index: NDArray[np.int64]
     """Shape (codes,): which entry of a list each code stands for; -1 where it can't come up."""
 
-    @property
-    def parts(self) -> tuple[NDArray[Any], ...]:
-        """What :func:`deal` takes after what is left."""
-        return self.full, self.full.sum(axis=1), self.sizes, self.drawn, self.keeps
+    def dealing(self, codes: NDArray[Any]) -> Dealing:
+        """What :func:`deal` takes; ``codes`` is what the game needs of each code, shape (codes,)."""
+        return Dealing(self.full, self.full.sum(axis=1), self.sizes, self.drawn, self.keeps, codes)
 
 
 def _counts(group: Group) -> list[int]:
@@ -73,33 +86,32 @@ def deck_of(pieces: tuple[AnyPiece, ...], draw: Draw) -> tuple[Deck, NDArray[np.
 
 
 @njit(nogil=True, cache=True)
-def shuffle(left, counts, full, whole):  # type: ignore[no-untyped-def]
+def shuffle(left, counts, deck):  # type: ignore[no-untyped-def]
     """Make every group whole: ``left`` and ``counts`` are what :func:`deal` takes from."""
-    for group in range(len(whole)):
-        counts[group] = whole[group]
-        for place in range(full.shape[1]):
-            left[group, place] = full[group, place]
+    for group in range(len(deck.whole)):
+        counts[group] = deck.whole[group]
+        for place in range(deck.full.shape[1]):
+            left[group, place] = deck.full[group, place]
 
 
 @njit(nogil=True, cache=True)
-def deal(state, left, counts, full, whole, sizes, drawn, keeps):  # type: ignore[no-untyped-def]
-    """One draw from what is ``left`` (changed in place); gives its code and the random state after it.
+def deal(state, left, counts, deck):  # type: ignore[no-untyped-def]
+    """One draw from what is ``left`` (changed in place); gives its code.
 
-    Random numbers are those of the runs' kernel: SplitMix64.
+    It takes one random number for everything drawn, so the state after it is ``state + dealt(deck)``.
     """
     code = 0
-    for group in range(len(sizes)):
-        size, take = sizes[group], drawn[group]
-        stays = take == 1 and not keeps[group]  # one of a group that is whole again each time: nothing is taken out
-        if not stays and (not keeps[group] or counts[group] < take):
-            counts[group] = whole[group]
+    for group in range(len(deck.sizes)):
+        size, take = deck.sizes[group], deck.drawn[group]
+        # One of a group that is whole again each time: nothing needs to be taken out.
+        stays = take == 1 and not deck.keeps[group]
+        if not stays and (not deck.keeps[group] or counts[group] < take):
+            counts[group] = deck.whole[group]
             for place in range(size):
-                left[group, place] = full[group, place]
+                left[group, place] = deck.full[group, place]
         for _ in range(take):
-            state += np.uint64(0x9E3779B97F4A7C15)
-            bits = (state ^ (state >> np.uint64(30))) * np.uint64(0xBF58476D1CE4E5B9)
-            bits = (bits ^ (bits >> np.uint64(27))) * np.uint64(0x94D049BB133111EB)
-            rest = np.int64(((bits >> np.uint64(32)) * np.uint64(counts[group])) >> np.uint64(32))
+            state += STEP
+            rest = np.int64(below(state, counts[group]))
             place = 0
             while rest >= left[group, place]:
                 rest -= left[group, place]
@@ -108,21 +120,27 @@ def deal(state, left, counts, full, whole, sizes, drawn, keeps):  # type: ignore
                 left[group, place] -= 1
                 counts[group] -= 1
             code = code * size + place
-    return code, state
+    return code
 
 
 @njit(nogil=True, cache=True)
-def _sequences(state, full, whole, sizes, drawn, keeps, out):  # type: ignore[no-untyped-def]
-    left, counts = full.copy(), whole.copy()
+def dealt(deck):  # type: ignore[no-untyped-def]
+    """By how much a draw moves the random state on."""
+    return np.uint64(deck.drawn.sum()) * STEP
+
+
+@njit(nogil=True, cache=True)
+def _sequences(state, deck, out):  # type: ignore[no-untyped-def]
+    left, counts, moves_on = deck.full.copy(), deck.whole.copy(), dealt(deck)
     for row in range(out.shape[0]):
-        shuffle(left, counts, full, whole)
+        shuffle(left, counts, deck)
         for turn in range(out.shape[1]):
-            out[row, turn], state = deal(state, left, counts, full, whole, sizes, drawn, keeps)
+            out[row, turn] = deck.codes[deal(state, left, counts, deck)]
+            state += moves_on
 
 
 def sequences(deck: Deck, rows: int, draws: int, rng: np.random.Generator) -> NDArray[np.int64]:
     """Whole rows of draws, each from a fresh deck: entries of the index, shape (rows, draws)."""
     out = np.empty((rows, draws), np.int64)
-    full, whole, sizes, drawn, keeps = deck.parts
-    _sequences(rng.integers(0, 2**64, dtype=np.uint64), full, whole, sizes, drawn, keeps, out)
-    return np.asarray(deck.index[out])
+    _sequences(rng.integers(0, 2**64, dtype=np.uint64), deck.dealing(deck.index), out)
+    return out

@@ -14,6 +14,10 @@ STUCK, UNFINISHED, TIED, NO_WINNER = -1, -2, -3, -4
 without a winner, since all together missed the aim or nobody can win here."""
 
 
+EQUAL = 1e-12
+"""Scores nearer than this are equal: they differ by rounding alone."""
+
+
 @dataclass(frozen=True, slots=True)
 class Batch:
     """The runs of one batch, one entry a run. What an area does not have is None."""
@@ -79,27 +83,38 @@ class Batch:
 def shared_win(best: NDArray[np.bool_], nobody: int = UNFINISHED) -> tuple[NDArray[np.uint8], NDArray[np.int8]]:
     """Who shares the win as bits, and the winner's code; ``nobody`` is the code where no seat is best.
 
-    ``best`` has shape (runs, seats).
+    ``best`` has shape (runs, seats). Seats are few and runs many, so it goes seat by seat over all runs.
     """
-    count = best.sum(axis=1)
-    home = (best << np.arange(best.shape[1])).sum(axis=1).astype(np.uint8)
-    winner = np.where(count > 1, TIED, np.where(count == 1, best.argmax(axis=1), nobody))
-    return home, winner.astype(np.int8)
+    runs, seats = best.shape
+    home, winner, count = np.zeros(runs, np.uint8), np.full(runs, nobody, np.int8), np.zeros(runs, np.uint8)
+    for seat in range(seats):
+        is_best = best[:, seat]
+        home |= is_best.astype(np.uint8) << np.uint8(seat)
+        count += is_best
+        winner[is_best] = seat
+    winner[count > 1] = TIED
+    return home, winner
 
 
 def most_wins(points: NDArray[Any]) -> NDArray[np.bool_]:
     """Which seats have most, or as much as the one that has; shape (runs, seats)."""
-    return np.asarray(points == points.max(axis=1, keepdims=True))
+    most = points[:, 0]
+    for seat in range(1, points.shape[1]):
+        most = np.maximum(most, points[:, seat])
+    return np.asarray(points == most[:, None])
+
+
+def least_wins(score: NDArray[np.float64]) -> NDArray[np.bool_]:
+    """Which seats have the least score, or as good as that; scores of shape (runs, seats)."""
+    least = score[:, 0]
+    for seat in range(1, score.shape[1]):
+        least = np.minimum(least, score[:, seat])
+    return np.asarray(score <= least[:, None] + EQUAL)
 
 
 def seats_of(home: NDArray[np.uint8], seats: int) -> NDArray[np.bool_]:
     """The bits of who shares the win, one column a seat; shape (runs, seats)."""
     return ((home[:, None] >> np.arange(seats)) & 1).astype(bool)
-
-
-def least_wins(score: NDArray[np.float64]) -> NDArray[np.bool_]:
-    """Which seats have the least score, or as good as that; scores of shape (runs, seats)."""
-    return np.asarray(score <= score.min(axis=1, keepdims=True) + 1e-12)
 
 
 class Player(Protocol):

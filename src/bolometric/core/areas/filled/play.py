@@ -1,8 +1,6 @@
-"""Whole games of boxes or placed counters, played by the thousand. Random numbers as on the trail: SplitMix64."""
+"""Whole games of boxes or placed counters, played by the thousand."""
 
 from __future__ import annotations
-
-from typing import Any
 
 import numpy as np
 from numba import njit
@@ -10,7 +8,9 @@ from numba import njit
 from bolometric.core.areas.filled.fill import Fill, Line, area_of_marks, fills_of, line_of, marks_of
 from bolometric.core.areas.filled.spec import Boxes
 from bolometric.core.game.document import Game
-from bolometric.core.outcomes.deck import deal, deck_of, shuffle
+from bolometric.core.outcomes.chance import HALF, STEP, below, bits, kept
+from bolometric.core.outcomes.deck import Dealing, deal, dealt, deck_of, shuffle
+from bolometric.core.outcomes.lead import CHANGES, LEADER, SINCE, alone_ahead, clear_lead, note_lead
 from bolometric.core.outcomes.sampler import sampler
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.batch import STUCK, TIED, UNFINISHED, Batch, Player
@@ -55,15 +55,15 @@ def _how(game: Game, fill: Fill) -> int:
     return BY_DRAWS if isinstance(game.area, Boxes) else EVENLY
 
 
-def _deck(game: Game, line: Line) -> tuple[Any, ...]:
-    """Draws that remember: what :func:`deal` takes, and the place on the line of each code."""
+def _deck(game: Game, line: Line) -> Dealing:
+    """Draws that remember, and the place on the line of each code."""
     deck, place, _ = deck_of(game.pieces, game.draw)
     on_line = {number: i for i, number in enumerate(line.numbers)}
     places = np.array(
         [on_line.get(total, len(line.numbers)) for total in game.distribution.totals] + [len(line.numbers)]
     )
     by_outcome = np.append(places[np.minimum(place, len(places) - 1)], -1)
-    return (*deck.parts, by_outcome[deck.index])
+    return deck.dealing(by_outcome[deck.index])
 
 
 @njit(nogil=True, cache=True)
@@ -71,36 +71,34 @@ def _play(  # type: ignore[no-untyped-def]
     state, drawn, deck, possible, fixed, how, marks, together, finish_round, most_turns,
     turns_out, winner_out, home_out, idle_out, last_lead_out, lead_changes_out,
 ):  # fmt: skip
-    low_bits = np.uint64(0xFFFFFFFF)
     outcome, keep, alias = drawn
+    columns = np.uint64(len(keep))
     seats, numbers = fixed.shape
     left, to_go, can = np.zeros((seats, numbers), np.int64), np.zeros(seats, np.int64), np.zeros(seats, np.bool_)
+    lead = np.zeros(4, np.int64)
     if deck is not None:
-        cards, counts = deck[0].copy(), deck[1].copy()
+        cards, counts, moves_on = deck.full.copy(), deck.whole.copy(), dealt(deck)
     for run in range(len(turns_out)):
         if deck is not None:
-            shuffle(cards, counts, deck[0], deck[1])
+            shuffle(cards, counts, deck)
+        # Every seat gets its numbers: those of its placement, or one by one by chance or by draws.
         hopeless = 0
         for seat in range(seats):
             left[seat] = fixed[seat]
             to_go[seat] = marks
-            filled = marks if how[seat] == 0 else 0
+            filled = marks if how[seat] == FIXED else 0
             while filled < marks:
-                if how[seat] == 1 or deck is None:
-                    state += np.uint64(0x9E3779B97F4A7C15)
-                    bits = (state ^ (state >> np.uint64(30))) * np.uint64(0xBF58476D1CE4E5B9)
-                    bits = (bits ^ (bits >> np.uint64(27))) * np.uint64(0x94D049BB133111EB)
-                    if how[seat] == 1:
-                        place = np.int64(((bits >> np.uint64(32)) * np.uint64(numbers)) >> np.uint64(32))
-                    else:
-                        wide = (bits >> np.uint64(32)) * np.uint64(len(keep))
-                        column = np.int64(wide >> np.uint64(32))
-                        if (wide & low_bits) >= keep[column]:
-                            column = alias[column]
-                        place = outcome[column]
+                if how[seat] == EVENLY:
+                    state += STEP
+                    place = np.int64(below(state, numbers))
+                elif deck is None:
+                    state += STEP
+                    wide = bits(state) * columns
+                    column = kept(wide, wide >> HALF, keep[wide >> HALF], alias[wide >> HALF])
+                    place = outcome[column]
                 else:
-                    code, state = deal(state, cards, counts, deck[0], deck[1], deck[2], deck[3], deck[4])
-                    place = deck[5][code]
+                    place = deck.codes[deal(state, cards, counts, deck)]
+                    state += moves_on
                 if place < numbers:
                     left[seat, place] += 1
                     filled += 1
@@ -109,23 +107,19 @@ def _play(  # type: ignore[no-untyped-def]
                 if left[seat, place] and not possible[place]:
                     can[seat] = False
             hopeless += not can[seat]
-        turn, idle, home, last_lead, lead_changes = 0, 0, 0, 0, 0
-        leader, last_leader = -1, -1
-        seat = 0
+        # Then they come off, draw by draw: for whoever draws, or for all at each call.
+        turn, idle, home, seat = 0, 0, 0, 0
+        clear_lead(lead)
         while turn < most_turns and hopeless < seats:
             turn += 1
             if deck is None:
-                state += np.uint64(0x9E3779B97F4A7C15)
-                bits = (state ^ (state >> np.uint64(30))) * np.uint64(0xBF58476D1CE4E5B9)
-                bits = (bits ^ (bits >> np.uint64(27))) * np.uint64(0x94D049BB133111EB)
-                wide = (bits >> np.uint64(32)) * np.uint64(len(keep))
-                column = np.int64(wide >> np.uint64(32))
-                if (wide & low_bits) >= keep[column]:
-                    column = alias[column]
+                state += STEP
+                wide = bits(state) * columns
+                column = kept(wide, wide >> HALF, keep[wide >> HALF], alias[wide >> HALF])
                 place = outcome[column]
             else:
-                code, state = deal(state, cards, counts, deck[0], deck[1], deck[2], deck[3], deck[4])
-                place = deck[5][code]
+                place = deck.codes[deal(state, cards, counts, deck)]
+                state += moves_on
             moved = False
             for k in range(seats if together else 1):
                 who = k if together else seat
@@ -138,16 +132,7 @@ def _play(  # type: ignore[no-untyped-def]
                 else:
                     idle += 1
             if moved:
-                ahead, fewest = -1, marks + 1
-                for who in range(seats):
-                    if to_go[who] < fewest:
-                        ahead, fewest = who, to_go[who]
-                    elif to_go[who] == fewest:
-                        ahead = -1
-                last_lead = turn if ahead != leader else last_lead
-                leader = ahead
-                lead_changes += (ahead >= 0) & (last_leader >= 0) & (ahead != last_leader)
-                last_leader = ahead if ahead >= 0 else last_leader
+                note_lead(lead, alone_ahead(to_go, -1), turn)
             if home and (together or not finish_round):
                 break
             if not together:
@@ -157,10 +142,8 @@ def _play(  # type: ignore[no-untyped-def]
                     if home:
                         break
         turns_out[run], idle_out[run], home_out[run] = turn, idle, home
-        last_lead_out[run], lead_changes_out[run] = last_lead, lead_changes
+        last_lead_out[run], lead_changes_out[run] = lead[SINCE], lead[CHANGES]
         if home == 0:
             winner_out[run] = STUCK if hopeless == seats else UNFINISHED
-        elif leader < 0:
-            winner_out[run] = TIED
         else:
-            winner_out[run] = leader
+            winner_out[run] = TIED if lead[LEADER] < 0 else lead[LEADER]

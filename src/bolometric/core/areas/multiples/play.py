@@ -1,16 +1,16 @@
-"""Whole games of multiples, played by the thousand. Random numbers as on the trail: SplitMix64."""
+"""Whole games of multiples, played by the thousand."""
 
 from __future__ import annotations
-
-from typing import Any
 
 import numpy as np
 from numba import njit
 
-from bolometric.core.areas.multiples.rules import compile_chart, preference, taken_off
+from bolometric.core.areas.multiples.rules import FREE, MOVES, compile_chart, preference, taken_off
 from bolometric.core.areas.multiples.spec import Multiples
 from bolometric.core.game.document import Game
-from bolometric.core.outcomes.deck import deal, deck_of, shuffle
+from bolometric.core.outcomes.chance import HALF, STEP, below, bits, kept
+from bolometric.core.outcomes.deck import Dealing, deal, dealt, deck_of, shuffle
+from bolometric.core.outcomes.lead import CHANGES, SINCE, alone_ahead, clear_lead, note_lead
 from bolometric.core.outcomes.sampler import sampler
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.batch import STUCK, UNFINISHED, Batch, Player
@@ -47,10 +47,10 @@ def player(game: Game) -> Player:
     return batch
 
 
-def _deck(game: Game) -> tuple[Any, ...]:
-    """Draws that remember: what :func:`deal` takes, and the place of the total of each code."""
+def _deck(game: Game) -> Dealing:
+    """Draws that remember, and the place of the total of each code."""
     deck, place, _ = deck_of(game.pieces, game.draw)
-    return (*deck.parts, np.append(place, -1)[deck.index])
+    return deck.dealing(np.append(place, -1)[deck.index])
 
 
 @njit(nogil=True, cache=True)
@@ -58,15 +58,16 @@ def _play(  # type: ignore[no-untyped-def]
     state, drawn, deck, divisors, possible, moves, likes, limit, counters, seats, most_turns,
     turns_out, winner_out, idle_out, last_lead_out, lead_changes_out,
 ):  # fmt: skip
-    low_bits = np.uint64(0xFFFFFFFF)
     outcome, keep, alias = drawn
+    columns = np.uint64(len(keep))
     above = likes.shape[1]
     owner, to_go = np.full(limit + above + 1, -1, np.int64), np.zeros(seats, np.int64)
+    lead = np.zeros(4, np.int64)
     if deck is not None:
-        cards, counts = deck[0].copy(), deck[1].copy()
+        cards, counts, moves_on = deck.full.copy(), deck.whole.copy(), dealt(deck)
     for run in range(len(turns_out)):
         if deck is not None:
-            shuffle(cards, counts, deck[0], deck[1])
+            shuffle(cards, counts, deck)
         for number in range(len(owner)):
             owner[number] = -1
         to_go[:] = counters
@@ -79,50 +80,39 @@ def _play(  # type: ignore[no-untyped-def]
                     if owner[number] < 0:
                         break
             else:
-                number, state = _any_free(state, owner, limit, above - placed)
+                state += STEP
+                number = _any_free(below(state, above - placed), owner, limit)
             owner[number] = seat
-        turn, idle, seat, last_lead, lead_changes, leader, last_leader = 0, 0, 0, 0, 0, -1, -1
-        winner = UNFINISHED
+        turn, idle, seat, winner = 0, 0, 0, UNFINISHED
+        clear_lead(lead)
         hopeless = not moves and _hopeless(owner, possible, seats)
         while turn < most_turns and not hopeless:
             turn += 1
             if deck is None:
-                state += np.uint64(0x9E3779B97F4A7C15)
-                bits = (state ^ (state >> np.uint64(30))) * np.uint64(0xBF58476D1CE4E5B9)
-                bits = (bits ^ (bits >> np.uint64(27))) * np.uint64(0x94D049BB133111EB)
-                wide = (bits >> np.uint64(32)) * np.uint64(len(keep))
-                column = np.int64(wide >> np.uint64(32))
-                if (wide & low_bits) >= keep[column]:
-                    column = alias[column]
+                state += STEP
+                wide = bits(state) * columns
+                column = kept(wide, wide >> HALF, keep[wide >> HALF], alias[wide >> HALF])
                 divisor = divisors[outcome[column]]
             else:
-                code, state = deal(state, cards, counts, deck[0], deck[1], deck[2], deck[3], deck[4])
-                divisor = divisors[deck[5][code]]
+                divisor = divisors[deck.codes[deal(state, cards, counts, deck)]]
+                state += moves_on
             number = taken_off(owner, divisor)
             if number:
-                to_go[owner[number]] -= 1
-                owner[number] = -1
-                ahead, fewest = -1, counters + 1
-                for who in range(seats):
-                    if to_go[who] < fewest:
-                        ahead, fewest = who, to_go[who]
-                    elif to_go[who] == fewest:
-                        ahead = -1
-                last_lead = turn if ahead != leader else last_lead
-                leader = ahead
-                lead_changes += (ahead >= 0) & (last_leader >= 0) & (ahead != last_leader)
-                last_leader = ahead if ahead >= 0 else last_leader
-                if fewest == 0:
-                    winner = ahead
+                owned_by = owner[number]
+                to_go[owned_by] -= 1
+                owner[number] = FREE
+                note_lead(lead, alone_ahead(to_go, -1), turn)
+                if to_go[owned_by] == 0:
+                    winner = owned_by
                     break
-            elif divisor == 0:
-                moved, state = _move(state, owner, likes, limit, seat)
-                idle += not moved
+            elif divisor == MOVES:
+                idle += not _move(state, owner, likes, limit, seat)
+                state += STEP + STEP
             else:
                 idle += 1
             seat = 0 if seat == seats - 1 else seat + 1
         turns_out[run], idle_out[run] = turn, idle
-        last_lead_out[run], lead_changes_out[run] = last_lead, lead_changes
+        last_lead_out[run], lead_changes_out[run] = lead[SINCE], lead[CHANGES]
         winner_out[run] = STUCK if hopeless else winner
 
 
@@ -139,25 +129,21 @@ def _hopeless(owner, possible, seats):  # type: ignore[no-untyped-def]
 
 
 @njit(nogil=True, cache=True)
-def _any_free(state, owner, limit, free):  # type: ignore[no-untyped-def]
-    """Any of so many free numbers, evenly; and the random state after it."""
-    state += np.uint64(0x9E3779B97F4A7C15)
-    bits = (state ^ (state >> np.uint64(30))) * np.uint64(0xBF58476D1CE4E5B9)
-    bits = (bits ^ (bits >> np.uint64(27))) * np.uint64(0x94D049BB133111EB)
-    pick = np.int64(((bits >> np.uint64(32)) * np.uint64(free)) >> np.uint64(32))
+def _any_free(which, owner, limit):  # type: ignore[no-untyped-def]
+    """The free number that is the so-and-so-manyth, from 0."""
     for number in range(limit + 1, len(owner)):
         if owner[number] < 0:
-            if pick == 0:
-                return number, state
-            pick -= 1
-    return 0, state
+            if which == 0:
+                return number
+            which -= 1
+    return 0
 
 
 @njit(nogil=True, cache=True)
 def _move(state, owner, likes, limit, seat):  # type: ignore[no-untyped-def]
     """Move a counter: by a preference the one it likes least, if there is a better place; by chance any to any place.
 
-    Gives whether one was moved.
+    Gives whether one was moved; two random numbers are taken from ``state`` at most.
     """
     if likes[seat, 0]:
         best, worst = 0, 0
@@ -170,28 +156,24 @@ def _move(state, owner, likes, limit, seat):  # type: ignore[no-untyped-def]
                 if best == 0:
                     worst = 0  # nothing better is free before it
         if best == 0 or worst == 0:
-            return False, state
-        owner[best], owner[worst] = seat, -1
-        return True, state
-    own = 0
+            return False
+        owner[best], owner[worst] = seat, FREE
+        return True
+    own, free = 0, 0
     for number in range(limit + 1, len(owner)):
         own += owner[number] == seat
-    free = len(owner) - limit - 1
-    for number in range(limit + 1, len(owner)):
-        free -= owner[number] >= 0
+        free += owner[number] < 0
     if own == 0 or free == 0:
-        return False, state
-    state += np.uint64(0x9E3779B97F4A7C15)
-    bits = (state ^ (state >> np.uint64(30))) * np.uint64(0xBF58476D1CE4E5B9)
-    bits = (bits ^ (bits >> np.uint64(27))) * np.uint64(0x94D049BB133111EB)
-    pick = np.int64(((bits >> np.uint64(32)) * np.uint64(own)) >> np.uint64(32))
-    from_number = 0
+        return False
+    state += STEP
+    which, from_number = below(state, own), 0
     for number in range(limit + 1, len(owner)):
         if owner[number] == seat:
-            if pick == 0:
+            if which == 0:
                 from_number = number
                 break
-            pick -= 1
-    there, state = _any_free(state, owner, limit, free)
-    owner[there], owner[from_number] = seat, -1
-    return True, state
+            which -= 1
+    state += STEP
+    owner[_any_free(below(state, free), owner, limit)] = seat
+    owner[from_number] = FREE
+    return True

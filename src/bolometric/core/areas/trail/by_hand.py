@@ -10,7 +10,7 @@ import numpy as np
 from bolometric.core.areas.trail import stopping
 from bolometric.core.areas.trail.against import Against, against
 from bolometric.core.areas.trail.meeting import gives_away, how
-from bolometric.core.areas.trail.rules import LOST, MOST_DRAWS, SENT_BACK, compile_chain
+from bolometric.core.areas.trail.rules import LOST, MOST_DRAWS, SENT_BACK, compile_chain, turn_over
 from bolometric.core.areas.trail.spec import MOST_MEETING, Trail
 from bolometric.core.game.contract import ByHand
 from bolometric.core.game.document import Game
@@ -144,8 +144,8 @@ def landed(game: Game, now: OnTrail, drawn: Drawn) -> OnTrail:
         int(does), f"to {_named(game, there)}" if there != here else "stays"
     )
     now = noted(replace(now, places=places, drawn=now.drawn + 1), f"{drawn.words}, {moved}.")
-    once = trail.go_on == "no" or (trail.go_on == "fixed" and now.drawn >= trail.draws)
-    if once or does in (SENT_BACK, LOST) or there == trail.steps or now.drawn >= MOST_DRAWS:
+    most = {"no": 1, "fixed": trail.draws, "dare": MOST_DRAWS}[trail.go_on]
+    if turn_over(int(does), there, trail.steps, now.drawn, most):
         return _turn_over(game, now)
     return replace(now, waiting="either" if trail.go_on == "dare" else "draw")
 

@@ -1,6 +1,6 @@
 """Whole games in which seats heed each other: totals that move either marker, and daring to win.
 
-A kernel of its own, so that races in which seats do not meet stay quick. Random numbers are SplitMix64, as there.
+A kernel of its own, so that races in which seats do not meet stay quick.
 """
 
 from __future__ import annotations
@@ -13,11 +13,14 @@ from numba import njit
 from numpy.typing import NDArray
 
 from bolometric.core.areas.trail.against import against
-from bolometric.core.areas.trail.rules import compile_chain
+from bolometric.core.areas.trail.play import turn_over
+from bolometric.core.areas.trail.rules import LOST, compile_chain
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.areas.trail.stopping import policy_of, to_win
 from bolometric.core.chains.race import Visits
 from bolometric.core.game.document import Game
+from bolometric.core.outcomes.chance import HALF, STEP, below, bits, kept, part
+from bolometric.core.outcomes.lead import CHANGES, LEADER, SINCE, alone_ahead, clear_lead, note_lead
 from bolometric.core.outcomes.sampler import sampler
 from bolometric.core.results.batch import STUCK, TIED, UNFINISHED, Batch, Player
 
@@ -56,7 +59,7 @@ def _laid_out(game: Game) -> Callable[[int, int, np.random.Generator], tuple[Bat
     styles = [game.seats.style(seat) for seat in range(seats)]
     plan = against(trail, game.distribution) if any(style.choose == "plan" for style in styles) else None
     none = np.zeros((0, 0, 0), np.uint8)
-    gives, stopping_rule = (none, none) if plan is None else (plan.gives, plan.go)
+    gives, to_stop = (none, none) if plan is None else (plan.gives, plan.go)
     modes = np.array([how(style.choose) for style in styles])
     go = most = None
     planned = np.array([to_win(trail, style) for style in styles])
@@ -71,7 +74,7 @@ def _laid_out(game: Game) -> Callable[[int, int, np.random.Generator], tuple[Bat
         out, landed = Batch.empty(runs), np.zeros((2, chain.length + 1))
         _play(
             rng.integers(0, 2**64, dtype=np.uint64), drawn, landing, chain.turn, chain.can_finish, seats,
-            trail.finish == "finish_round", trail.sign, trail.chooses_mover, modes, gives, go, most, planned, stopping_rule,
+            trail.finish == "finish_round", trail.sign, trail.chooses_mover, modes, gives, go, most, planned, to_stop,
             most_turns, out.turns, out.rolls, out.winner, out.home, out.setbacks, out.last_lead, out.lead_changes,
             landed,
         )  # fmt: skip
@@ -92,79 +95,61 @@ def gives_away(mode, sign, landing, own, other, column, gives):  # type: ignore[
 
 @njit(nogil=True, cache=True)
 def _play(  # type: ignore[no-untyped-def]
-    state, drawn, landing, turn_of, can_finish, seats, finish_round, sign, either, modes, gives, go, most, planned,
-    stopping_rule, most_turns, turns_out, rolls_out, winner_out, home_out, setbacks_out, last_lead_out, lead_changes_out,
+    state, drawn, landing, ends_of, can_finish, seats, finish_round, sign, either, modes, gives, go, most, planned,
+    to_win, most_turns, turns_out, rolls_out, winner_out, home_out, setbacks_out, last_lead_out, lead_changes_out,
     landed,
 ):  # fmt: skip
-    low_bits = np.uint64(0xFFFFFFFF)
     outcome, keep, alias = drawn
-    steps = landing.shape[0]
-    place, seen = np.zeros(seats, np.int64), np.full(steps + 1, -1)
+    columns, steps = np.uint64(len(keep)), landing.shape[0]
+    place, seen, lead = np.zeros(seats, np.int64), np.full(steps + 1, -1), np.zeros(4, np.int64)
     for run in range(len(turns_out)):
         place[:] = 0
-        turn, seat, rolls, setbacks, home, last_lead, lead_changes = 0, 0, 0, 0, 0, 0, 0
-        leader, last_leader = -1, -1
+        turn, seat, rolls, setbacks, home = 0, 0, 0, 0, 0
+        clear_lead(lead)
         stuck = not can_finish[0]
         while turn < most_turns and not stuck:
             turn += 1
             other = seat + 1 if seat + 1 < seats else 0
             old, new, who, count = place[seat], place[seat], seat, 0
             while True:
-                state += np.uint64(0x9E3779B97F4A7C15)
-                bits = (state ^ (state >> np.uint64(30))) * np.uint64(0xBF58476D1CE4E5B9)
-                bits = (bits ^ (bits >> np.uint64(27))) * np.uint64(0x94D049BB133111EB)
-                wide = (bits >> np.uint64(32)) * np.uint64(len(keep))
-                column = np.int64(wide >> np.uint64(32))
-                if (wide & low_bits) >= keep[column]:
-                    column = alias[column]
-                column = outcome[column]
+                state += STEP
+                wide = bits(state) * columns
+                column = outcome[kept(wide, wide >> HALF, keep[wide >> HALF], alias[wide >> HALF])]
                 rolls += 1
                 count += 1
+                # One draw a turn: whose marker it moves is chosen, by chance, by what is better, or by the plan.
                 if go is None:
                     if either and place[other] < steps:
                         given = gives_away(modes[seat], sign, landing, place[seat], place[other], column, gives)
                         if given == 0.5:
-                            state += np.uint64(0x9E3779B97F4A7C15)
-                            bits = (state ^ (state >> np.uint64(30))) * np.uint64(0xBF58476D1CE4E5B9)
-                            bits = (bits ^ (bits >> np.uint64(27))) * np.uint64(0x94D049BB133111EB)
-                            given = np.float64(bits >> np.uint64(63))
+                            state += STEP
+                            given = np.float64(below(state, 2))
                         who = other if given > 0.5 else seat
                     old = place[who]
                     new = landing[old, column] if old < steps else old
                     break
-                if turn_of[column] == 2:
-                    new = old
-                    break
-                new = landing[new, column]
-                if turn_of[column] == 1 or new == steps or count >= most[seat]:
+                # Several draws a turn: whoever plays to win heeds the other's marker when it may stop.
+                ends = ends_of[column]
+                new = old if ends == LOST else landing[new, column]
+                if turn_over(ends, new, steps, count, most[seat]):
                     break
                 if planned[seat]:
-                    if stopping_rule[place[other], old, new] == 0:
+                    if to_win[place[other], old, new] == 0:
                         break
                 else:
-                    chance = go[seat, old * steps + new]
-                    state += np.uint64(0x9E3779B97F4A7C15)
-                    bits = (state ^ (state >> np.uint64(30))) * np.uint64(0xBF58476D1CE4E5B9)
-                    bits = (bits ^ (bits >> np.uint64(27))) * np.uint64(0x94D049BB133111EB)
-                    if np.float64(bits >> np.uint64(32)) * 2.0**-32 >= chance:
+                    state += STEP
+                    if part(state) >= go[seat, old * steps + new]:
                         break
             place[who] = new
             setbacks += new < old
+            # The first marker's landings, for the heat of the board.
             if who == 0 and new != old:
                 landed[1, new] += 1
                 if seen[new] != run:
                     seen[new] = run
                     landed[0, new] += 1
-            ahead, top = -1, -1
-            for k in range(seats):
-                if place[k] > top:
-                    ahead, top = k, place[k]
-                elif place[k] == top:
-                    ahead = -1
-            last_lead = turn if ahead != leader else last_lead
-            leader = ahead
-            lead_changes += (ahead >= 0) & (last_leader >= 0) & (ahead != last_leader)
-            last_leader = ahead if ahead >= 0 else last_leader
+            note_lead(lead, alone_ahead(place, 1), turn)
+            # Any marker may have come home, or have been put where it can never get there.
             stuck = True
             for k in range(seats):
                 if place[k] == steps:
@@ -180,5 +165,8 @@ def _play(  # type: ignore[no-untyped-def]
                 if home:
                     break
         turns_out[run], rolls_out[run], setbacks_out[run], home_out[run] = turn, rolls, setbacks, home
-        last_lead_out[run], lead_changes_out[run] = last_lead, lead_changes
-        winner_out[run] = leader if home and leader >= 0 else TIED if home else STUCK if stuck else UNFINISHED
+        last_lead_out[run], lead_changes_out[run] = lead[SINCE], lead[CHANGES]
+        if home == 0:
+            winner_out[run] = STUCK if stuck else UNFINISHED
+        else:
+            winner_out[run] = TIED if lead[LEADER] < 0 else lead[LEADER]

@@ -27,6 +27,15 @@ MOST_DRAWS = 1000
 """Draws after which a turn ends where it stands, however long a player would go on."""
 
 
+def turn_over(ends: int, there: int, steps: int, drawn: int, most: int) -> bool:
+    """Whether a turn is over after a draw, whatever a player would like: the compiled loops and the table ask this.
+
+    ``ends`` is what the draw does to the turn, ``there`` where the marker stands then, ``drawn`` and ``most`` how many
+    draws have been made and may be.
+    """
+    return ends != GOES_ON or there == steps or drawn >= most
+
+
 def effect(trail: Trail, total: Value | None, special: bool) -> Effect:
     """What a draw does to a marker; ``total`` is None where the draw made no number."""
     if special and trail.special != "nothing":

@@ -1,0 +1,52 @@
+"""Random numbers in the compiled loops: one step, and one way of picking from a table, for all of them.
+
+SplitMix64 (Steele, Lea and Flood, *OOPSLA* 2014): the state is one word that fits a register, where a call of a
+generator for each turn would cost more than the turn. A loop takes a step by adding :data:`STEP` to its state and then
+asks for bits by one of the functions here, which change nothing. They return one number each, since a compiled function
+that returns two costs several times as much.
+
+Only the upper half of the last, unshifted product is used. Picking one of ``count`` by multiplying 32 random bits errs
+by less than count / 2^32.
+"""
+
+from __future__ import annotations
+
+import numpy as np
+from numba import njit
+
+STEP = np.uint64(0x9E3779B97F4A7C15)
+"""What is added to the state for every number."""
+_FIRST, _SECOND = np.uint64(0xBF58476D1CE4E5B9), np.uint64(0x94D049BB133111EB)
+_THIRTY, _TWENTY_SEVEN, _LOW = np.uint64(30), np.uint64(27), np.uint64(0xFFFFFFFF)
+HALF = np.uint64(32)
+"""By how much the product of bits and a count is shifted to make one of the count."""
+
+
+@njit(nogil=True, cache=True)
+def bits(state):  # type: ignore[no-untyped-def]
+    """32 random bits, as an unsigned number."""
+    mixed = (state ^ (state >> _THIRTY)) * _FIRST
+    return ((mixed ^ (mixed >> _TWENTY_SEVEN)) * _SECOND) >> HALF
+
+
+@njit(nogil=True, cache=True)
+def below(state, count):  # type: ignore[no-untyped-def]
+    """A whole number from 0 to count - 1, all alike."""
+    return (bits(state) * np.uint64(count)) >> HALF
+
+
+@njit(nogil=True, cache=True)
+def part(state):  # type: ignore[no-untyped-def]
+    """A number from 0 up to 1."""
+    return np.float64(bits(state)) * 2.0**-32
+
+
+@njit(nogil=True, cache=True)
+def kept(wide, column, keep, alias):  # type: ignore[no-untyped-def]
+    """The column of a sampler by the alias method: the one picked, or its alias.
+
+    ``wide`` is ``bits(state)`` times the number of columns, whose upper half picked ``column``; ``keep`` and ``alias`` are
+    what the sampler has there. It takes the entries and not the arrays: handing arrays over at each draw costs more than
+    the draw.
+    """
+    return column if (wide & _LOW) < keep else np.uint64(alias)
