@@ -71,8 +71,8 @@ def by_sets(c, game):
     take = np.ascontiguousarray(np.stack([policy_of(closing, game.seats.style(k)).take for k in range(seats)]))
     score, rolls = np.zeros((RUNS, seats)), np.zeros(RUNS, np.int64)
     call(
-        c.sets, sample.outcome, sample.keep, sample.alias, closing.first, closing.take, closing.score, take, len(sample.keep),
-        len(closing.totals), len(closing.score), game.area.rounds, seats, RUNS, score, rolls,
+        c.sets, sample.outcome, sample.keep, sample.alias, closing.first, closing.take, closing.score, take,
+        len(sample.keep), len(closing.totals), len(closing.score), game.area.rounds, seats, RUNS, score, rolls,
     )  # fmt: skip
     return rolls
 

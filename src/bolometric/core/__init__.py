@@ -16,4 +16,4 @@ judge      games one change away, faults, verdicts
 play       a game played by hand
 """
 
-from bolometric.core.areas import catalogue
+from bolometric.core.areas import catalogue  # noqa: F401 (it enters the areas)

@@ -49,7 +49,7 @@ AIMS = (
 )
 
 
-def without(names: Sequence[str], given: Any) -> Any:
+def without(names: Sequence[str], given: object) -> object:
     """Plain data without settings that the other ways of making numbers have: a file names them all."""
     return {key: value for key, value in given.items() if key not in names} if isinstance(given, Mapping) else given
 

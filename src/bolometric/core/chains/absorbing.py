@@ -15,7 +15,7 @@ makes a turn some fifty times cheaper.
 from __future__ import annotations
 
 from collections.abc import Callable
-from typing import Any
+from typing import TYPE_CHECKING, TypeAlias
 
 import numpy as np
 from numpy.typing import NDArray
@@ -23,7 +23,12 @@ from numpy.typing import NDArray
 from bolometric.core.chains.race import PERIOD, FirstPassage
 from bolometric.core.settings.errors import Cancelled
 
+if TYPE_CHECKING:
+    from scipy.sparse import csr_array
+
 Array = NDArray[np.float64]
+Matrix: TypeAlias = "Array | csr_array[np.float64, tuple[int, int]]"
+"""Dense, or sparse where there are many positions and few moves."""
 Advance = Callable[[Array], tuple[Array, Array]]
 """From a distribution to what happens in each of the next turns (home, away, setback, under way), and the
 distribution after them."""
@@ -40,7 +45,7 @@ MOST_WORK = 1.2e9
 """Bounds on turns and on multiplications before giving up: a few seconds."""
 
 
-def follow(inner: Any, exits: Array, stop: Callable[[], bool]) -> FirstPassage:
+def follow(inner: Matrix, exits: Array, stop: Callable[[], bool]) -> FirstPassage:
     """Follow the chain from position 0.
 
     ``inner`` is Q, shape (positions, positions), dense or sparse; ``exits`` has shape (positions, 3):
@@ -73,7 +78,7 @@ def follow(inner: Any, exits: Array, stop: Callable[[], bool]) -> FirstPassage:
     return FirstPassage(flows[:, 0], flows[:, 3], flows[:, 1].cumsum(), flows[:, 2], tail_loss, settled)
 
 
-def _by_turns(inner: Any, exits: Array) -> tuple[Advance, int]:
+def _by_turns(inner: Matrix, exits: Array) -> tuple[Advance, int]:
     """Walk one period, turn by turn, by whichever way costs less; and what that costs."""
     size = inner.shape[0]
     step, cost = _stepping(inner)
@@ -89,7 +94,7 @@ def _by_turns(inner: Any, exits: Array) -> tuple[Advance, int]:
     return advance, PERIOD * (cost + size)
 
 
-def _stepping(inner: Any) -> tuple[Callable[[Array], Array], int]:
+def _stepping(inner: Matrix) -> tuple[Callable[[Array], Array], int]:
     """One turn, and its cost in multiplications of a full matrix."""
     if not isinstance(inner, np.ndarray):
         turned = inner.T.tocsr()

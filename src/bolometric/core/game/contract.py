@@ -112,7 +112,7 @@ class Board(Generic[S]):
     places_at: Callable[[Game, S], Places]
     """The board as the game stands at the table. Called after every step by hand."""
     heat: Callable[[Game], Heat | None] = _nothing
-    """How often each place is used, one value for each place; None if that is not known. Called once after ``solve``."""
+    """How often each place is used, one value for each; None if that is not known. Called once after ``solve``."""
     describe: Callable[[Game, Heat, int | None], str] = _told_nothing
     """One to three whole sentences about a place, counted from 1, or, for None, about the board as a whole; nothing
     where there is nothing to tell. Called whenever another place is pointed at: within 30 ms."""

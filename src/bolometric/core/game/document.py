@@ -6,7 +6,7 @@ runs. So undo is a list of games, and results are cached by the game itself.
 
 from __future__ import annotations
 
-from typing import Annotated, Any, Literal, Self, TypeVar, get_args
+from typing import Annotated, Literal, Self, TypeVar, get_args
 
 from pydantic import Field, ValidationError, model_validator
 
@@ -156,24 +156,24 @@ class PieceSet(Part):
 Whole = TypeVar("Whole", bound=Part)
 
 
-def set_from(data: Any) -> PieceSet:
+def set_from(data: object) -> PieceSet:
     """A set from plain data. Raises GameError with the place and one sentence."""
     return _checked(PieceSet, data)
 
 
-def game_from(data: Any) -> Game:
+def game_from(data: object) -> Game:
     """A game from plain data (as read from JSON). Raises GameError with the place and one sentence."""
     return _checked(Game, data)
 
 
-def _checked(kind: type[Whole], data: Any) -> Whole:
+def _checked(kind: type[Whole], data: object) -> Whole:
     try:
         return kind.model_validate(data)
     except ValidationError as error:
         raise explain(error, every_field_name) from None
 
 
-def with_value(game: Game, path: str, value: Any) -> Game:
+def with_value(game: Game, path: str, value: object) -> Game:
     """The game with one setting changed. Raises GameError, naming ``path``, if the result cannot be."""
     data = game.model_dump()
     *groups, last = path.split(".")
@@ -191,7 +191,7 @@ def every_field_name() -> tuple[str, ...]:
     """All the words that a game file may use as keys; asked for only when something is misspelt."""
     found: dict[str, None] = {}
 
-    def visit(kind: Any) -> None:
+    def visit(kind: object) -> None:
         if isinstance(kind, type) and issubclass(kind, Part):
             for name, field in kind.model_fields.items():
                 found[name] = None

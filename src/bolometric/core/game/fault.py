@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Any, Literal
+from typing import Literal
 
 from bolometric.core.game.document import Game, with_value
 from bolometric.core.settings.errors import GameError
@@ -19,7 +19,7 @@ class Change:
 
     words: str
     path: str
-    value: Any
+    value: object
     game: Game
 
 

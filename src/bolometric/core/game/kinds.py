@@ -51,7 +51,7 @@ def usual() -> AreaPart:
     return kinds()[0]()
 
 
-def _tag(given: Any) -> str:
+def _tag(given: object) -> str:
     """What plain data, or an area, goes by, whether or not there is such a kind."""
 
     def read(name: str, otherwise: str) -> str:
@@ -67,7 +67,7 @@ def _tag(given: Any) -> str:
     return f"{name}: {read(told_by, _values(alike[0], told_by)[0])}"
 
 
-def area_from(given: Any) -> Any:
+def area_from(given: object) -> object:
     """An area from plain data: raises what the kind's own check raises, or a setting error that lists the kinds."""
     if not isinstance(given, Mapping):
         return given

@@ -126,7 +126,7 @@ class AreaPart(Part):
 
     @property
     def success_words(self) -> str:
-        """What ``success`` is the share of, as a sentence with {} for it; nothing where the reading speaks for itself."""
+        """What ``success`` is the share of, as a sentence with {} for it; nothing where its label says enough."""
         return ""
 
     def check_draw(self, distribution: Distribution) -> None:

@@ -2,16 +2,15 @@
 
 from __future__ import annotations
 
-from typing import Any
-
 from pydantic import create_model
+from pydantic.json_schema import JsonSchemaValue
 
 from bolometric.core.game import kinds
 from bolometric.core.game.document import FORMAT, Game
 from bolometric.core.game.seats import USUAL_GOAL
 
 
-def schema() -> dict[str, Any]:
+def schema() -> JsonSchemaValue:
     """JSON Schema of the game file."""
     whole = create_model("Game", __base__=Game, area=(kinds.union(), kinds.usual()))
     found = whole.model_json_schema()

@@ -49,7 +49,7 @@ def changes(game: Game) -> Iterator[Change]:
                     yield change
 
 
-def _values(game: Game, at: KnobAt) -> Iterator[tuple[str, Any]]:
+def _values(game: Game, at: KnobAt) -> Iterator[tuple[str, object]]:
     match at.knob.kind:
         case "number":
             yield from _numbers(at)

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
-from typing import Any
 
 import numpy as np
 from pydantic_core import PydanticCustomError
@@ -43,7 +42,7 @@ class Measurement:
         both = {**self.simulated, **self.exact.readings}
         return {key: both[key] for key in READINGS if key in both}
 
-    def plain(self) -> dict[str, Any]:
+    def plain(self) -> dict[str, object]:
         """As the command line's JSON."""
         return {
             "game": self.exact.game.name,

@@ -45,8 +45,8 @@ def part(state):  # type: ignore[no-untyped-def]
 def kept(wide, column, keep, alias):  # type: ignore[no-untyped-def]
     """The column of a sampler by the alias method: the one picked, or its alias.
 
-    ``wide`` is ``bits(state)`` times the number of columns, whose upper half picked ``column``; ``keep`` and ``alias`` are
-    what the sampler has there. It takes the entries and not the arrays: handing arrays over at each draw costs more than
-    the draw.
+    ``wide`` is ``bits(state)`` times the number of columns, whose upper half picked ``column``; ``keep`` and ``alias``
+    are what the sampler has there. It takes the entries and not the arrays: handing arrays over at each draw costs more
+    than the draw.
     """
     return column if (wide & _LOW) < keep else np.uint64(alias)

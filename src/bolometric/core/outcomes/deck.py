@@ -9,7 +9,7 @@ the total. Weights above 2^31 in all (spinners with odd angles) are rounded to t
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Any, NamedTuple
+from typing import NamedTuple
 
 import numpy as np
 from numba import njit
@@ -33,7 +33,7 @@ class Dealing(NamedTuple):
     sizes: NDArray[np.int64]
     drawn: NDArray[np.int64]
     keeps: NDArray[np.bool_]
-    codes: NDArray[Any]
+    codes: NDArray[np.int64]
     """Shape (codes,): what the game needs of what is dealt."""
 
 
@@ -49,7 +49,7 @@ class Deck:
     index: NDArray[np.int64]
     """Shape (codes,): which entry of a list each code stands for; -1 where it can't come up."""
 
-    def dealing(self, codes: NDArray[Any]) -> Dealing:
+    def dealing(self, codes: NDArray[np.int64]) -> Dealing:
         """What :func:`deal` takes; ``codes`` is what the game needs of each code, shape (codes,)."""
         return Dealing(self.full, self.full.sum(axis=1), self.sizes, self.drawn, self.keeps, codes)
 

@@ -25,6 +25,8 @@ from bolometric.core.pieces.kinds import AnyPiece, Counters, Die, Pack, Sector, 
 from bolometric.core.settings.amounts import Value
 
 MOST_LISTED = 2_000_000
+Integers = NDArray[Any]
+"""Whole numbers: the machine's (int64), or Python's (object) where those might overflow."""
 Whole = NDArray[np.int64]
 
 
@@ -119,8 +121,8 @@ class Listing:
     """For each letter what it counts for."""
     special: tuple[NDArray[np.bool_], ...]
     """For each letter whether a special face is shown."""
-    ways: tuple[NDArray[Any], ...]
-    """Factors of the ways, one for each axis; Python's integers where the machine's might overflow."""
+    ways: tuple[Integers, ...]
+    """Factors of the ways, one for each axis."""
     shape: tuple[int, ...]
     sampled: bool = False
 
@@ -129,7 +131,7 @@ class Listing:
         """How many outcomes there are."""
         return prod(self.shape)
 
-    def all_ways(self) -> NDArray[Any]:
+    def all_ways(self) -> Integers:
         """Ways of every outcome, shape (rows,)."""
         return np.broadcast_to(reduce(np.multiply, self.ways), self.shape).ravel()
 
@@ -156,7 +158,7 @@ def listed(groups: tuple[Group, ...]) -> Listing:
     return _listing(groups, tuple(places), tuple(ways), tuple(len(weights) for _, weights in tables))
 
 
-def _rows(group: Group) -> tuple[list[Whole], NDArray[Any]]:
+def _rows(group: Group) -> tuple[list[Whole], Integers]:
     """The outcomes of one group: places for each letter, and ways (orders of physical cards)."""
     size = len(group.values)
     if group.drawn == 1:
@@ -172,7 +174,7 @@ def _rows(group: Group) -> tuple[list[Whole], NDArray[Any]]:
 
 
 def _listing(
-    groups: tuple[Group, ...], places: tuple[Whole, ...], ways: tuple[NDArray[Any], ...], shape: tuple[int, ...],
+    groups: tuple[Group, ...], places: tuple[Whole, ...], ways: tuple[Integers, ...], shape: tuple[int, ...],
     sampled: bool = False,
 ) -> Listing:  # fmt: skip
     unit = unit_of(groups)

@@ -5,13 +5,12 @@ from __future__ import annotations
 from dataclasses import dataclass
 from fractions import Fraction
 from math import lcm
-from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
 
 from bolometric.core.outcomes.evaluate import ROOM, Evaluation, Numbers, Watch, counted_marks, digits_of
-from bolometric.core.outcomes.listing import Listing
+from bolometric.core.outcomes.listing import Integers, Listing
 from bolometric.core.pieces.draw import Draw, expression_of
 from bolometric.core.settings.amounts import Value, tidy
 
@@ -28,7 +27,7 @@ class Sorted:
     place: NDArray[np.int64]
     """Shape (rows,): index into ``values``; ``len(values)`` where there is no number."""
 
-    def counted(self, ways: NDArray[Any] | None) -> list[int]:
+    def counted(self, ways: Integers | None) -> list[int]:
         """Ways of each value, and last those without a number; exact. ``ways`` None stands for one each."""
         bins = len(self.values) + 1
         if ways is None:
@@ -67,11 +66,11 @@ def sort(numbers: Numbers, nothing: NDArray[np.bool_] | None = None) -> Sorted:
     return Sorted(tuple(tidy(Fraction(int(value), under)) for value in values), place)
 
 
-def _kept(under: Any, rows: NDArray[np.bool_]) -> Any:
+def _kept(under: Integers | int, rows: NDArray[np.bool_]) -> Integers | int:
     return under if isinstance(under, int) else under[rows]
 
 
-def _common(numbers: Numbers) -> tuple[NDArray[Any], int | None]:
+def _common(numbers: Numbers) -> tuple[Integers, int | None]:
     """All over one number below the line, or None if it would be too large for machine integers."""
     if isinstance(numbers.under, int):
         return numbers.over, numbers.under
@@ -82,7 +81,7 @@ def _common(numbers: Numbers) -> tuple[NDArray[Any], int | None]:
     return numbers.over * (under // numbers.under), under
 
 
-def _unique(over: NDArray[Any]) -> tuple[NDArray[Any], NDArray[np.int64]]:
+def _unique(over: Integers) -> tuple[Integers, NDArray[np.int64]]:
     low, high = int(over.min()), int(over.max())
     if over.dtype != object and high - low < DENSE:
         at = over - low

@@ -7,7 +7,6 @@ made by one module, so that they cannot drift apart.
 from __future__ import annotations
 
 import re
-from typing import Any
 
 from bolometric.core.pieces.faces import LONGEST_WORD, Face
 from bolometric.core.settings.amounts import Value
@@ -28,7 +27,7 @@ def typed(face: Face) -> str:
     return f"{text}{' ' + face.word if face.word else ''}{'*' if face.special else ''}"
 
 
-def read_face(text: str) -> dict[str, Any] | None:
+def read_face(text: str) -> dict[str, object] | None:
     """A face from what was typed, as plain data; None if it does not begin with a number."""
     found = _FACE.fullmatch(text.replace("−", "-").strip())
     if found is None or found[1].endswith("/0"):

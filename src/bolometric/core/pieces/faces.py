@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Any, Literal
+from typing import Annotated, Literal
 
 from pydantic import AfterValidator, BeforeValidator, Field, PlainSerializer, WithJsonSchema
 
@@ -47,14 +47,14 @@ class Face(Part):
         return tidy(self.value)
 
 
-def as_group(given: Any) -> Any:
+def as_group(given: object) -> object:
     """A bare number stands for a face with nothing else to say; it is checked here, where its place is its own."""
     if isinstance(given, (dict, Part)):
         return given
     return {"value": parsed(given, FACE_LIMIT, FINEST_FACE)}
 
 
-def bare(face: Face, **more: Any) -> Any:
+def bare(face: Face, **more: object) -> object:
     """As it stands in a file."""
     said = {"word": face.word, "special": face.special, **more}
     if not any(said.values()):
@@ -62,7 +62,7 @@ def bare(face: Face, **more: Any) -> Any:
     return {"value": plain(face.value), **{name: given for name, given in said.items() if given}}
 
 
-def either_schema(**more: Any) -> WithJsonSchema:
+def either_schema(**more: object) -> WithJsonSchema:
     """Schema of something that may be a bare number or a group with these settings beside those of a face."""
     amount = {"anyOf": [{"type": "number"}, {"type": "string", "description": "such as '0.25' or '1/4'"}]}
     group = {

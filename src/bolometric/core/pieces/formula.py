@@ -8,10 +8,14 @@ from __future__ import annotations
 
 from fractions import Fraction
 from functools import lru_cache
-from typing import Any
+from typing import TYPE_CHECKING, cast
 
 from bolometric.core.pieces.expression import CALLS, LETTERS, Alone, Expression, Letter, Node, Number, Operation
 from bolometric.core.settings.explain import setting_error
+
+if TYPE_CHECKING:
+    from lark import Lark, Token, Tree
+    from lark.exceptions import UnexpectedInput
 
 LONGEST = 120
 LONGEST_NUMBER = 9
@@ -41,10 +45,10 @@ LETTER: /[a-zA-Z](?![a-zA-Z])/
 
 
 @lru_cache(maxsize=1)
-def _parser() -> Any:
-    from lark import Lark  # wanted only where a formula is
+def _parser() -> Lark:
+    import lark  # wanted only where a formula is
 
-    return Lark(_GRAMMAR, parser="lalr", maybe_placeholders=False)
+    return lark.Lark(_GRAMMAR, parser="lalr", maybe_placeholders=False)
 
 
 @lru_cache(maxsize=256)
@@ -63,7 +67,7 @@ def parse(formula: str) -> Expression:
     return Expression(_node(tree))
 
 
-def _unread(formula: str, error: Any) -> str:
+def _unread(formula: str, error: UnexpectedInput) -> str:
     at = error.pos_in_stream if error.pos_in_stream is not None else len(formula)
     rest = formula[at:].strip()
     token = getattr(error, "token", None)
@@ -82,11 +86,12 @@ def _unread(formula: str, error: Any) -> str:
     return f"At letter {at + 1} of the formula: “{(word or rest[0])[:20]}” cannot stand here."
 
 
-def _node(tree: Any) -> Node:
+def _node(tree: Tree[Token] | Token) -> Node:
     """Turn Lark's tree into ours; it is no deeper than the formula is long."""
+    assert not isinstance(tree, str), "a token is taken with the tree above it"
     match tree.data:
         case "number":
-            return Number(_number(tree.children[0]))
+            return Number(_number(cast("Token", tree.children[0])))
         case "letter":
             return Letter(LETTERS.index(str(tree.children[0]).lower()))
         case "minus" | "abs":
@@ -97,11 +102,11 @@ def _node(tree: Any) -> Node:
     return node
 
 
-def _number(token: Any) -> Fraction:
+def _number(token: Token) -> Fraction:
     digits = str(token).replace(".", "")
     if len(digits) > LONGEST_NUMBER:
         raise setting_error(
-            f"At letter {token.start_pos + 1} of the formula: this number is too long; the most is {LONGEST_NUMBER} "
+            f"At letter {(token.start_pos or 0) + 1} of the formula: this number is too long; the most is {LONGEST_NUMBER} "
             "digits.",
             PLACE,
         )

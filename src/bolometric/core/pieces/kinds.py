@@ -7,7 +7,7 @@ there are; two-sided counters are tossed together.
 from __future__ import annotations
 
 from fractions import Fraction
-from typing import Annotated, Any, Literal, Self
+from typing import Annotated, Literal, Self
 
 from pydantic import (
     AfterValidator,
@@ -73,20 +73,20 @@ class Sector(Face):
     angle: Annotated[Fraction, *amount_field(CIRCLE, 1000), AfterValidator(_wide_enough)]
 
 
-def _angles(given: Any) -> Any:
+def _angles(given: object) -> object:
     """Sectors without angles are equal; so the whole list is looked at before its entries are."""
     if not isinstance(given, (list, tuple)):
         return given
     groups = [as_group(entry) for entry in given]
     loose = [g for g in groups if isinstance(g, dict) and g.get("angle") is None]
     if groups and len(loose) == len(groups):
-        return [{**g, "angle": f"{CIRCLE}/{len(groups)}"} for g in groups]
+        return [{**g, "angle": f"{CIRCLE}/{len(groups)}"} for g in loose]
     if loose:
         raise setting_error("Some sectors say their angle and some do not: say it for all, or for none.")
     return groups
 
 
-def _sectors(sectors: tuple[Sector, ...]) -> list[Any]:
+def _sectors(sectors: tuple[Sector, ...]) -> list[object]:
     equal = len({sector.angle for sector in sectors}) == 1
     return [bare(sector, angle=None if equal else plain(sector.angle)) for sector in sectors]
 
@@ -137,7 +137,7 @@ CardField = Annotated[
 ]
 
 
-def _not_empty(given: Any) -> Any:
+def _not_empty(given: object) -> object:
     if isinstance(given, (list, tuple)) and not given:
         raise setting_error("The pack is empty: give it at least one card.")
     return given
@@ -208,7 +208,7 @@ class Counters(Part):
         return tuple(tidy(self.front * n + self.back * (self.count - n)) for n in range(self.count + 1))
 
 
-def kind_of(given: Any) -> str:
+def kind_of(given: object) -> str:
     """The kind of a piece as given; a die if it does not say."""
     kind = given.get("kind", "die") if isinstance(given, dict) else getattr(given, "kind", "die")
     return kind if isinstance(kind, str) else repr(kind)[:20]

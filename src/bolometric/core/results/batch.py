@@ -96,7 +96,7 @@ def shared_win(best: NDArray[np.bool_], nobody: int = UNFINISHED) -> tuple[NDArr
     return home, winner
 
 
-def most_wins(points: NDArray[Any]) -> NDArray[np.bool_]:
+def most_wins(points: NDArray[np.float64] | NDArray[np.int64]) -> NDArray[np.bool_]:
     """Which seats have most, or as much as the one that has; shape (runs, seats)."""
     most = points[:, 0]
     for seat in range(1, points.shape[1]):

@@ -9,7 +9,6 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from functools import cached_property
 from math import sqrt
-from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
@@ -18,6 +17,7 @@ from bolometric.core.results.batch import STUCK, TIED, UNFINISHED, Batch
 from bolometric.core.results.readings import Reading
 
 Array = NDArray[np.float64]
+Counts = NDArray[np.float64] | NDArray[np.int64]
 NOT_KNOWN = Reading("simulated")
 
 
@@ -100,7 +100,7 @@ def spread(values: Array, unit: float = 1.0, never: float | None = None) -> Read
     return Reading("simulated", mean, sd, low, middle, high, stderr=standard_error(rising), never=never)
 
 
-def ratio(part: NDArray[Any], whole: Array) -> Reading:
+def ratio(part: Counts, whole: Array) -> Reading:
     """A ratio of sums, with its standard error by the delta method."""
     found = float(part.sum() / whole.sum())
     return Reading("simulated", found, stderr=standard_error(part - found * whole) / float(whole.mean()))
@@ -181,7 +181,7 @@ def idle_turns(sample: Sample) -> Reading | None:
     return _of_turns(sample, sample.batch.idle)
 
 
-def _of_turns(sample: Sample, part: NDArray[Any] | None) -> Reading | None:
+def _of_turns(sample: Sample, part: Counts | None) -> Reading | None:
     if part is None:
         return None
     return ratio(part, sample.turns) if sample.ended else NOT_KNOWN

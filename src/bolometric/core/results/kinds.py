@@ -89,13 +89,16 @@ for _kind in (
         scale=_for_counts, relative=True,
     ),
     ReadingKind(
-        "rounds", "Rounds", "count", "turns of the seat that took most", estimate.rounds, scale=_for_counts, relative=True
+        "rounds", "Rounds", "count", "turns of the seat that took most", estimate.rounds,
+        scale=_for_counts, relative=True,
     ),
     ReadingKind(
         "minutes", "Length", "minutes", "turns (with sets of tiles: draws) times the seconds that one takes",
         estimate.minutes, scale=_for_minutes, off=("too short", "too long"), relative=True,
     ),
-    ReadingKind("in_time", "Ends in time", "share", "chance that a game ends within the brief's minutes", estimate.in_time),
+    ReadingKind(
+        "in_time", "Ends in time", "share", "chance that a game ends within the brief's minutes", estimate.in_time
+    ),
     ReadingKind(
         "seat_wins", "Wins by seat", "share", "share of games that each seat wins, a tie shared out", estimate.seat_wins
     ),

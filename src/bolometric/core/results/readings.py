@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Any, Literal
+from typing import Literal
 
 from bolometric.core.chains.scores import Scores
 from bolometric.core.chains.waiting import WaitingTime
@@ -28,12 +28,12 @@ class Reading:
     values: tuple[float, ...] | None = None
     """For readings with one value a seat."""
 
-    def plain(self) -> dict[str, Any]:
+    def plain(self) -> dict[str, object]:
         """As the command line's JSON."""
         spread = {"mean": self.mean, "sd": self.sd, "p10": self.p10, "p50": self.p50, "p90": self.p90}
         if self.values is not None:
             return {"values": list(self.values), "stderr": self.stderr, "method": self.method}
-        plain: dict[str, Any] = {**spread, "stderr": self.stderr, "method": self.method}
+        plain: dict[str, object] = {**spread, "stderr": self.stderr, "method": self.method}
         if self.never is not None:
             plain["never"] = self.never
         return plain

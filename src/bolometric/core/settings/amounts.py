@@ -10,7 +10,7 @@ import re
 from collections.abc import Callable
 from fractions import Fraction
 from math import isfinite
-from typing import Annotated, Any
+from typing import Annotated
 
 from pydantic import BeforeValidator, PlainSerializer, WithJsonSchema
 
@@ -24,7 +24,7 @@ LONGEST = 24
 _PATTERN = re.compile(r"[+-]?\d+(\.\d+)?(/\d+)?", re.ASCII)
 
 
-def parsed(given: Any, largest: int, finest: int) -> Fraction:
+def parsed(given: object, largest: int, finest: int) -> Fraction:
     """An amount as given in a file or typed. Raises a setting error whose sentence says what is wrong."""
     value = _read(given)
     if abs(value) > largest:
@@ -37,7 +37,7 @@ def parsed(given: Any, largest: int, finest: int) -> Fraction:
     return value
 
 
-def _read(given: Any) -> Fraction:
+def _read(given: object) -> Fraction:
     if isinstance(given, int) and not isinstance(given, bool):
         return Fraction(given)
     if isinstance(given, Fraction):
@@ -56,7 +56,7 @@ def _read(given: Any) -> Fraction:
     raise setting_error(f"{_shown(given)} is not a number here: give one such as 6, 0.25 or 1/4.")
 
 
-def _shown(given: Any) -> str:
+def _shown(given: object) -> str:
     if isinstance(given, int) and not isinstance(given, bool) and given.bit_length() > 100:
         return "This number"  # too long to write out
     text = str(given) if isinstance(given, Fraction) else repr(given)
@@ -80,9 +80,9 @@ def tidy(value: Fraction) -> Value:
     return value.numerator if value.denominator == 1 else value
 
 
-def amount_field(largest: int, finest: int) -> tuple[Any, ...]:
+def amount_field(largest: int, finest: int) -> tuple[object, ...]:
     """What to put in ``Annotated[Fraction, *amount_field(...)]``: bounds, file form and schema."""
-    check: Callable[[Any], Fraction] = lambda given: parsed(given, largest, finest)  # noqa: E731
+    check: Callable[[object], Fraction] = lambda given: parsed(given, largest, finest)  # noqa: E731
     schema = {
         "anyOf": [
             {"type": "number", "minimum": -largest, "maximum": largest},

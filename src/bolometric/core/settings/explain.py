@@ -2,8 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
-from typing import Any
+from collections.abc import Callable, Mapping
 
 from pydantic import ValidationError
 from pydantic_core import ErrorDetails, PydanticCustomError
@@ -49,7 +48,7 @@ def _where(loc: tuple[int | str, ...]) -> str:
     return words
 
 
-def _sentence(first: ErrorDetails, context: dict[str, Any], known: Callable[[], tuple[str, ...]]) -> str:
+def _sentence(first: ErrorDetails, context: Mapping[str, object], known: Callable[[], tuple[str, ...]]) -> str:
     kind, given = first["type"], first["input"]
     shown = repr(given) if len(repr(given)) <= 40 else repr(given)[:37] + "..."
     match kind:

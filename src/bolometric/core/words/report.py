@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from fractions import Fraction
-from typing import Any
 
 from bolometric.core.game.document import Game
 from bolometric.core.measure.measuring import Measurement
@@ -29,7 +28,7 @@ def readings_text(found: Measurement) -> str:
     return "\n".join(lines)
 
 
-def odds_plain(game: Game) -> dict[str, Any]:
+def odds_plain(game: Game) -> dict[str, object]:
     """The odds as the command line's JSON.
 
     A value is a whole number, a decimal, or the text of a fraction. Ways are whole numbers; ``no_number`` is there if
@@ -37,7 +36,7 @@ def odds_plain(game: Game) -> dict[str, Any]:
     """
     odds = game.distribution
     rows = zip(odds.totals, odds.ways, odds.chances.tolist(), strict=True)
-    told: dict[str, Any] = {
+    told: dict[str, object] = {
         "totals": [{"value": plain(Fraction(value)), "ways": ways, "chance": chance} for value, ways, chance in rows],
         "ways": odds.all_ways,
         "method": "simulated" if odds.sampled else "exact",

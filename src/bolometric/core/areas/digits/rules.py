@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from functools import lru_cache
-from typing import Any
+from typing import TypeVar
 
 import numpy as np
 from numpy.typing import NDArray
@@ -17,6 +17,7 @@ from bolometric.core.areas.digits.spec import Digits
 from bolometric.core.game.document import Game
 from bolometric.core.outcomes.distribution import Distribution
 
+Entry = TypeVar("Entry", np.int64, np.float64)
 ANY = -1
 """In a choice: any free column, or throwing away where that may be, evenly."""
 PLACES = {
@@ -110,7 +111,7 @@ def numbers_of(columns: Columns, codes: NDArray[np.int64]) -> NDArray[np.float64
     return np.asarray(found / 10.0**columns.decimals)
 
 
-def _looked_up(columns: Columns, codes: NDArray[np.int64], each: Any, base: int) -> Any:
+def _looked_up(columns: Columns, codes: NDArray[np.int64], each: NDArray[Entry], base: int) -> NDArray[Entry]:
     """The sum over the columns of what each digit stands for there: ``each`` times the column's power of ``base``.
 
     Three columns are looked up at a time, since dividing is what takes long.

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from fractions import Fraction
-from typing import Annotated, Any, ClassVar, Literal
+from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field, StrictInt, model_validator
 
@@ -144,7 +144,7 @@ class Digits(AreaPart):
 
     @model_validator(mode="before")
     @classmethod
-    def _of_columns(cls, given: Any) -> Any:
+    def _of_columns(cls, given: object) -> object:
         return without(("rows",), given)
 
     def check_pieces(self, pieces: Sequence[AnyPiece], draw: Draw) -> None:

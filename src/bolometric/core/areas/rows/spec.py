@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from fractions import Fraction
-from typing import Annotated, Any, ClassVar, Literal
+from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field, StrictInt, model_validator
 
@@ -74,7 +74,7 @@ class DigitRows(AreaPart):
 
     @model_validator(mode="before")
     @classmethod
-    def _of_rows(cls, given: Any) -> Any:
+    def _of_rows(cls, given: object) -> object:
         return without(COLUMNS_ONLY, given)
 
     @property

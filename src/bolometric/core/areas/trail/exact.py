@@ -152,7 +152,7 @@ def _closed_groups(matrix: Array) -> NDArray[np.int64]:
     from scipy.sparse.csgraph import connected_components
 
     inner = matrix[:, :-1]
-    _, label = connected_components(csr_array(inner > 0), connection="strong")
+    _, label = connected_components(csr_array((inner > 0).astype(np.int8)), connection="strong")
     leaves = (matrix[:, -1] > 0) | np.array(
         [bool((label[np.flatnonzero(inner[p])] != label[p]).any()) for p in range(len(inner))]
     )

@@ -13,7 +13,7 @@ Reference: Golub and Van Loan, *Matrix Computations*, section 2.1.4.
 from __future__ import annotations
 
 from collections.abc import Callable
-from typing import Any
+from typing import TYPE_CHECKING
 
 import numpy as np
 
@@ -21,8 +21,11 @@ from bolometric.core.areas.trail.rules import Chain
 from bolometric.core.chains.absorbing import follow
 from bolometric.core.chains.race import NOWHERE, FirstPassage, Visits
 
+if TYPE_CHECKING:
+    from scipy.sparse import csr_array
 
-def moves(chain: Chain) -> Any:
+
+def moves(chain: Chain) -> csr_array[np.float64, tuple[int, int]]:
     """Chances of moving between positions in one turn, sparse; shape (length, length + 1)."""
     from scipy.sparse import csr_array  # heavy to import, and wanted only here
 
@@ -65,7 +68,8 @@ def visits(chain: Chain) -> Visits | None:
     solved = splu((eye_array(length) - forward).tocsc(), permc_spec="NATURAL", diag_pivot_thresh=0.0)
     first = np.zeros(length)
     first[0] = 1.0
-    reach, returns = solved.solve(first, trans="T"), solved.solve(back)
+    reach = np.asarray(solved.solve(first, trans="T"))  # type: ignore[call-overload]  # missing from its stubs
+    returns = np.asarray(solved.solve(back))
     often = reach / (1 - returns[0])
     still = 1 / (1 - np.where(dead, 0.0, stay))
     chance = often / (still + returns * often)

@@ -12,7 +12,6 @@ whoever plays to win heeds both.
 from __future__ import annotations
 
 from collections.abc import Callable
-from typing import Any
 
 import numpy as np
 from numba import njit
@@ -23,7 +22,7 @@ from bolometric.core.areas.trail.meeting import gives_away, how
 from bolometric.core.areas.trail.rules import MOST_DRAWS, Chain, compile_chain
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.areas.trail.stopping import StoppingPolicy, policy_of, to_win, turn_matrix
-from bolometric.core.chains.absorbing import follow
+from bolometric.core.chains.absorbing import Matrix, follow
 from bolometric.core.chains.race import PERIOD, FirstPassage, in_all, written_whole
 from bolometric.core.chains.waiting import WaitingTime
 from bolometric.core.game.document import Game
@@ -86,7 +85,7 @@ def _wins(way: FirstPassage, trail: Trail) -> list[Array]:
     return home[:: trail.sign]
 
 
-def _movers(game: Game, chain: Chain) -> tuple[Any, Array]:
+def _movers(game: Game, chain: Chain) -> tuple[Matrix, Array]:
     """One draw a turn, each total moving either marker: the chain and its exits, as :func:`follow` takes them."""
     trail, styles = game.area_as(Trail), [game.seats.style(seat) for seat in range(2)]
     planned = any(style.choose == "plan" for style in styles)
@@ -131,7 +130,7 @@ def _list_movers(landing, odds, sign, modes, gives, rows, places, chances, exits
     return used
 
 
-def _stoppers(game: Game, chain: Chain) -> tuple[Any, Array]:
+def _stoppers(game: Game, chain: Chain) -> tuple[Matrix, Array]:
     """Turns of several draws, the same."""
     steps = chain.length
     exits, parts = np.zeros((2, steps, steps, 3)), []
@@ -159,7 +158,7 @@ def _turns(game: Game, chain: Chain, style: Style) -> list[Array]:
     ]
 
 
-def _sparse(rows: NDArray[Any], places: NDArray[Any], chances: Array, size: int) -> Any:
+def _sparse(rows: NDArray[np.signedinteger], places: NDArray[np.signedinteger], chances: Array, size: int) -> Matrix:
     from scipy.sparse import csr_array  # heavy to import, and wanted here only
 
     return csr_array((chances, (rows, places)), shape=(size, size))
