@@ -1,6 +1,7 @@
 """What holds for every kind of game: its sheet, its board, its coach, its runs, the command line and the schema."""
 
 import json
+import re
 
 import numpy as np
 import pytest
@@ -14,6 +15,7 @@ from bolometric.core.areas.demo import demo_files
 from bolometric.core.game.document import Game, game_from, with_value
 from bolometric.core.game.files import from_text, read, to_text, write
 from bolometric.core.game.schema import schema
+from bolometric.core.judge.nearby import _order, changes
 from bolometric.core.judge.verdict import applies
 from bolometric.core.measure.measuring import in_style, measure, measure_exactly, runs_of
 from bolometric.core.play.sitting import Sitting
@@ -229,6 +231,21 @@ def test_small_changes_keep_a_game_valid_or_are_refused_with_their_place(game):
                 else:
                     assert at.low <= given_value <= at.high
                     assert rules_text(changed)
+
+
+ONE_OF_MANY = re.compile(r"\b(1|one) (?!less)\w+[^s]s\b|\ba \w+s\b(?<!less)|boxe\b")
+
+
+@every
+def test_suggestions_are_said_as_one_says_them(game):
+    told = [change.words for change in changes(game)]
+    for at in knobs(game):  # the least and the most of each number too, which no step may come to
+        if at.knob.kind == "number" and at.low is not None:
+            told += [_order(at.knob, type(at.value)(value)) for value in (at.low, at.high, 1, 2)]
+    for words in told:
+        assert not ONE_OF_MANY.search(words), words
+        assert words[:1].isupper()
+        assert "{" not in words
 
 
 def test_an_area_that_is_not_there_is_named():

@@ -11,6 +11,7 @@ from bolometric.core.pieces.kinds import MOST_PIECES
 from bolometric.core.pieces.presets import PRESETS
 from bolometric.core.settings.knobs import knob_at
 from bolometric.desk.editors.choose import editor_for
+from bolometric.desk.editors.forms import NET
 from bolometric.desk.own_pieces import OwnPieces
 from bolometric.paint.palette import LIGHT
 from bolometric.paint.pieces import on_circle
@@ -177,3 +178,9 @@ def test_a_face_that_cannot_be_never_gets_into_a_form(opened, qtbot):
     editor, made = opened({"kind": "pack", "cards": [10_000]})
     editor.form._add()
     assert made[-1][0].values == (10_000, 10_000)  # no card is above the largest there may be
+
+
+def test_opposite_faces_of_a_plain_die_add_to_seven():
+    """Folded up, faces two steps apart along a row or column of the cross are opposite each other."""
+    at = {place: face for face, place in enumerate(NET, 1)}
+    assert at[0, 1] + at[2, 1] == at[1, 0] + at[1, 2] == at[1, 1] + at[1, 3] == 7

@@ -69,7 +69,7 @@ def build(window: QMainWindow) -> tuple[dict[str, QAction], dict[str, QMenu]]:
     return made, menus
 
 
-def add_starters(menu: QMenu, start: Callable[[Game], object]) -> None:
+def add_starters(window: QMainWindow, menu: QMenu, start: Callable[[Game], object]) -> None:
     """Put the games to begin from at the top of a menu; the first has the usual key for a new document."""
     new = QMenu("&New from", menu)
     menu.insertMenu(menu.actions()[0], new)
@@ -84,10 +84,10 @@ def add_starters(menu: QMenu, start: Callable[[Game], object]) -> None:
         new.actions()[0].setShortcut(QKeySequence("Ctrl+N"))
         plain.setEnabled(False)  # the key belongs to the menu from now on
 
-    plain = QAction(menu.window())
+    plain = QAction(window)  # not of the menu, in which it would stand without words
     plain.setShortcut(QKeySequence("Ctrl+N"))
     plain.triggered.connect(lambda: start(starters()[0].game))
-    menu.window().addAction(plain)
+    window.addAction(plain)
     new.aboutToShow.connect(fill)
 
 

@@ -9,12 +9,13 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import TYPE_CHECKING, Any
 
-from PySide6.QtCore import QObject, Signal
+from PySide6.QtCore import QObject, QSize, Signal
 from PySide6.QtWidgets import QStackedWidget, QWidget
 
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Game
 from bolometric.desk.measurer import Measurer, Played
+from bolometric.desk.parts.roomy import Roomy
 from bolometric.paint.palette import LIGHT, Palette
 
 if TYPE_CHECKING:
@@ -23,6 +24,8 @@ if TYPE_CHECKING:
     from bolometric.desk.views.table import TableView
 
 VIEWS = ("odds", "runs", "table")
+LEAST = {"odds": QSize(500, 400), "runs": QSize(500, 480), "table": QSize(500, 470)}
+"""Pixels that a view needs to be read; in less room it is scrolled."""
 
 
 class LateViews(QObject):
@@ -38,6 +41,7 @@ class LateViews(QObject):
         self.odds: OddsView | None = None
         self.runs: RunsView | None = None
         self.table: TableView | None = None
+        self._pages: dict[QWidget, Roomy] = {}
         self.colours: Palette = LIGHT
         self._exact: Analysis | None = None
         self._played: Played | None = None
@@ -59,8 +63,8 @@ class LateViews(QObject):
         from bolometric.desk.views.runs import RunsView
 
         odds, runs = self.odds, self.runs = OddsView(), RunsView()
-        for view in (odds, runs):
-            self._stack.addWidget(view)
+        self._add("odds", odds)
+        self._add("runs", runs)
         runs.cancel_asked.connect(self._measurer.cancel_runs)
         runs.again_asked.connect(lambda: self._measurer.play_again(self._game()))
         self._measurer.runs_stopped.connect(runs.show_stopped)
@@ -71,11 +75,20 @@ class LateViews(QObject):
         self.show_exact(self._exact)
         self.show_played(self._played)
 
+    def _add(self, name: str, view: QWidget) -> None:
+        """Into the stack, scrolled where the window is small."""
+        self._pages[view] = Roomy(view, LEAST[name])
+        self._stack.addWidget(self._pages[view])
+
+    def page(self, name: str) -> QWidget:
+        """What the stack shows for the view of a name."""
+        return self._pages[self.view(name)]
+
     def _make_table(self) -> QWidget:
         from bolometric.desk.views.table import TableView
 
         self.table = TableView()
-        self._stack.addWidget(self.table)
+        self._add("table", self.table)
         self.table.show_game(self._game(), self.colours)
         return self.table
 

@@ -6,8 +6,8 @@ from importlib import import_module
 from pathlib import Path
 from typing import TYPE_CHECKING
 
-from PySide6.QtCore import Qt, QTimer
-from PySide6.QtGui import QCloseEvent, QGuiApplication
+from PySide6.QtCore import QSize, Qt, QTimer
+from PySide6.QtGui import QCloseEvent, QGuiApplication, QResizeEvent
 from PySide6.QtWidgets import (
     QApplication,
     QMainWindow,
@@ -61,6 +61,12 @@ FIRST_RUNS, WARM_UP = 250, 1500
 coming up, yet before they are looked at. Either library takes half a second to import."""
 
 
+MOST_SHEET = 0.38
+"""The part of the window that the sheet takes at most once the window is made smaller."""
+FRAME = QSize(8, 40)
+"""What a window's frame takes of the screen, about."""
+
+
 class Window(QMainWindow):
     """Wires document, measurer and views together; every answer comes back as a signal."""
 
@@ -88,12 +94,30 @@ class Window(QMainWindow):
         self._mark_theme()
         self.resize(1280, 800)
         self.restoreGeometry(settings.bytes("geometry"))
+        self._fit_screen()
         self.split.restoreState(settings.bytes("split"))
         self.column.restoreState(settings.bytes("column"))
 
+    def _fit_screen(self) -> None:
+        """No larger than the screen, whatever a larger one has left in the settings; a frame takes some room too."""
+        room = self.screen().availableGeometry().size() - FRAME
+        if not self.isMaximized() and not self.isFullScreen():
+            self.resize(self.size().boundedTo(room))
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        """Share the width anew."""
+        super().resizeEvent(event)
+        self._share_width()
+
+    def _share_width(self) -> None:
+        """In a small window the sheet leaves the larger part to the view."""
+        most = int(MOST_SHEET * self.width())
+        if not self.sheet.isHidden() and self.split.sizes()[0] > most:
+            self.split.setSizes([most, self.width() - most])
+
     def _build(self) -> None:
         self.actions_by_id, menus = actions.build(self)
-        actions.add_starters(menus["&Game"], lambda game: self._opened(self.filing.start(game)))
+        actions.add_starters(self, menus["&Game"], lambda game: self._opened(self.filing.start(game)))
         actions.add_recent(
             menus["&Game"], lambda: self.settings.recent, lambda path: self._opened(self.filing.open(path))
         )
@@ -250,7 +274,8 @@ class Window(QMainWindow):
         self.sheet.setVisible(view != "shelf")
         self.fault_list.setVisible(view not in ("shelf", "table"))
         here = {"shelf": self.shelf, "shape": self.shape}
-        self.stack.setCurrentWidget(here.get(view) or self.late.view(view))
+        self.stack.setCurrentWidget(here.get(view) or self.late.page(view))
+        QTimer.singleShot(0, self, self._share_width)  # once a sheet that is shown for the first time has a width
         self.bar.buttons[view].setChecked(True)
         (self.shelf if view == "shelf" else self.sheet).setFocus()
         for name in VIEWS:

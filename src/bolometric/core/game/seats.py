@@ -101,7 +101,12 @@ class Seats(Part):
         float,
         Field(ge=1, le=600, description="Seconds to roll, work out the total and move, each turn."),
         Knob(
-            "number", "seconds a turn", unit="seconds", hint="Time one turn at your own table: this sets the minutes."
+            "number",
+            "seconds a turn",
+            unit="seconds",
+            order="Let it take {} seconds",
+            one="Let it take one second",
+            hint="Time one turn at your own table: this sets the minutes.",
         ),
     ] = 15
 

@@ -90,10 +90,9 @@ def _numbers(at: KnobAt) -> Iterator[tuple[str, float]]:
 def _order(knob: Knob, value: float) -> str:
     """A change to a number, as something to do."""
     if knob.order:
-        return knob.order.format(minus(value))
-    if isinstance(value, int):
-        return f"Make it {plural(value, knob.label.removesuffix('s'))}"
-    return f"Make it {value:g} {knob.label}"
+        return knob.one if value == 1 and knob.one else knob.order.format(minus(value))
+    one = knob.one or knob.label.removesuffix("s")
+    return f"Make it {plural(value, one, knob.label)}" if isinstance(value, int) else f"Make it {value:g} {knob.label}"
 
 
 def effects(game: Game, key: str, stop: Stop = never_stop) -> list[Effect]:

@@ -106,8 +106,8 @@ def _number(token: Token) -> Fraction:
     digits = str(token).replace(".", "")
     if len(digits) > LONGEST_NUMBER:
         raise setting_error(
-            f"At letter {(token.start_pos or 0) + 1} of the formula: this number is too long; the most is {LONGEST_NUMBER} "
-            "digits.",
+            f"At letter {(token.start_pos or 0) + 1} of the formula: this number is too long; the most is "
+            f"{LONGEST_NUMBER} digits.",
             PLACE,
         )
     return Fraction(str(token))

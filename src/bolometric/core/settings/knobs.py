@@ -59,6 +59,8 @@ class Knob:
     hint: str = ""
     order: str = ""
     """A number as something to do, with {} for it; if empty it is made of the label."""
+    one: str = ""
+    """What one of it is called, or, where there is an order, the order for 1; if empty the label without its last s."""
     when: tuple[tuple[str, tuple[str, ...]], ...] = ()
     """Other fields of the same part, each with the values for which this setting matters."""
     suggested: tuple[str, ...] | None = None

@@ -37,8 +37,9 @@ from bolometric.core.settings.amounts import FACE_LIMIT, plain
 from bolometric.desk.editors.face_line import FaceLine, with_face
 
 CELL = 62
-NET = ((0, 1), (1, 0), (1, 1), (1, 2), (1, 3), (2, 1))
-"""Where the six faces of a cube lie when it is unfolded."""
+NET = ((0, 1), (1, 0), (1, 1), (1, 3), (1, 2), (2, 1))
+"""Where the six faces of a cube lie when it is unfolded: first and last, second and fifth, third and fourth are
+opposite each other, so that a plain die's add to seven."""
 ACROSS = 6
 AFTER = (("put_back", "put back after each draw"), ("keep_out", "kept out until too few are left"))
 TALLEST = 190

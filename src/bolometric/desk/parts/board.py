@@ -114,9 +114,10 @@ class BoardWidget(QWidget):
         words = f"{self.heat.legend}:"
         painter.drawText(row, Qt.AlignmentFlag.AlignVCenter | Qt.AlignmentFlag.AlignLeft, words)
         left = row.left() + painter.fontMetrics().horizontalAdvance(words) + 10
+        wide = min(86.0, (row.right() - left) / 3 - 6)
         marks = ((0.0, 0.0, "rare"), (0.5, usual(values), "usual"), (1.0, max(values), "most"))
         for warmth, value, name in marks:
-            box = QRectF(left, row.top() + 1, 86, row.height() - 2)
+            box = QRectF(left, row.top() + 1, wide, row.height() - 2)
             tint = self.colours.heat(warmth)
             painter.setPen(Qt.PenStyle.NoPen)
             painter.setBrush(tint)
@@ -125,7 +126,7 @@ class BoardWidget(QWidget):
             ends = self.heat.ends
             text = f"{name} {round(100 * value)}" if ends is None else ends[round(2 * warmth)]
             painter.drawText(box, Qt.AlignmentFlag.AlignCenter, text)
-            left += 92
+            left += wide + 6
 
     def mouseMoveEvent(self, event: QMouseEvent) -> None:
         """Pick the place below the pointer."""

@@ -8,7 +8,7 @@ import numpy as np
 import pyqtgraph as pg
 from numpy.typing import NDArray
 from PySide6.QtCore import Qt
-from PySide6.QtGui import QColor
+from PySide6.QtGui import QColor, QResizeEvent
 
 from bolometric.paint.fonts import screen_font
 from bolometric.paint.palette import Palette
@@ -18,12 +18,18 @@ MOST_LABELS = 40
 
 MOST_NAMED = 24
 """Steps that are named below a chart at most."""
+LINE = 24
+"""Pixels that a name at the upright axis takes."""
 HEADROOM = 1.2
 """How much higher than the highest bar the chart is, so that its figure fits above it."""
 
 
 class Chart(pg.PlotWidget):  # type: ignore[misc]
     """One still chart: nothing to drag by accident, scaled to what it shows."""
+
+    # Of the class, since the base is resized while it is made.
+    _top = 0.0
+    _marks: Sequence[tuple[float, str]] = ()
 
     def __init__(self, across: str, up: str) -> None:
         super().__init__()
@@ -89,7 +95,15 @@ class Chart(pg.PlotWidget):  # type: ignore[misc]
 
     def marks_across(self, marks: Sequence[tuple[float, str]]) -> None:
         """Which values are named below the chart."""
-        self.getAxis("bottom").setTicks([list(marks)])
+        self._marks = list(marks)
+        self._name_across()
+
+    def _name_across(self) -> None:
+        """As many of the marks as there is room for, evenly."""
+        longest = max((len(words) for _, words in self._marks), default=1)
+        room = max(1, int((self.width() - 60) / (9 * longest + 12)))
+        every = -(-len(self._marks) // room) if self._marks else 1
+        self.getAxis("bottom").setTicks([self._marks[::every]])
 
     def count_across(self, low: float, high: float) -> None:
         """Name round numbers below the chart, few enough to be read."""
@@ -102,7 +116,21 @@ class Chart(pg.PlotWidget):  # type: ignore[misc]
 
     def percents_up(self, top: float) -> None:
         """Name the upright axis in percent."""
-        steps = [step for step in (0.001, 0.002, 0.005, 0.01, 0.02, 0.05, 0.1, 0.2, 0.25, 0.5, 1) if top / step <= 5]
+        self._top = top
+        self._name_up()
+
+    def _name_up(self) -> None:
+        """Round shares, as many as there is room for."""
+        most = min(5, max(1, (self.height() - 60) // LINE))
+        steps = [s for s in (0.001, 0.002, 0.005, 0.01, 0.02, 0.05, 0.1, 0.2, 0.25, 0.5, 1) if self._top / s <= most]
         step = steps[0] if steps else 1.0
-        marks = [(k * step, f"{100 * k * step:.3g}%") for k in range(int(top * HEADROOM / step) + 1)]
+        marks = [(k * step, f"{100 * k * step:.3g}%") for k in range(int(self._top * HEADROOM / step) + 1)]
         self.getAxis("left").setTicks([marks])
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        """Name as much as there is room for now."""
+        super().resizeEvent(event)
+        if self._marks:
+            self._name_across()
+        if self._top:
+            self._name_up()

@@ -20,6 +20,8 @@ SHOWN = (
 )  # fmt: skip
 """Gauges in their order; each game shows those that mean something in it, as many as there is room for."""
 HEIGHT = 118
+NARROW, LEAST = 196, 128
+"""Pixels below which a gauge puts its words one below the other, and the least it needs."""
 
 
 class Gauge(QAbstractButton):
@@ -32,7 +34,7 @@ class Gauge(QAbstractButton):
         self.band: Band | None = None
         self.colours: Palette = LIGHT
         self.setFixedHeight(HEIGHT)
-        self.setMinimumWidth(170)
+        self.setMinimumWidth(LEAST)
         self.setToolTip(f"{READINGS[key].label}: {READINGS[key].meaning}. Click for how it was worked out.")
         self.setCursor(Qt.CursorShape.PointingHandCursor)
         self._tell()
@@ -46,6 +48,11 @@ class Gauge(QAbstractButton):
         self.reading, self.band = reading, band
         self._tell()
         self.update()
+
+    @property
+    def _wide(self) -> bool:
+        """Whether label and verdict fit beside each other."""
+        return self.width() >= NARROW
 
     def _tell(self) -> None:
         label = READINGS[self.key].label
@@ -64,7 +71,8 @@ class Gauge(QAbstractButton):
         painter.setPen(QPen(QColor(c.ember if focused else c.line), 2 if focused else 1))
         painter.setBrush(QColor(c.sheet))
         painter.drawRoundedRect(card, 8, 8)
-        inner = card.adjusted(12, 8, -12, -8)
+        side = 12 if self._wide else 8
+        inner = card.adjusted(side, 8, -side, -8)
         self._text(painter, inner, READINGS[self.key].label, 13.5, c.faint, Qt.AlignmentFlag.AlignLeft)
         if self.reading is None:
             self._text(painter, inner.adjusted(0, 20, 0, 0), "…", 23, c.faint, Qt.AlignmentFlag.AlignLeft, bold=True)
@@ -76,20 +84,33 @@ class Gauge(QAbstractButton):
         c, judged = self.colours, verdict(self.key, reading, self.band)
         colour = {"in": c.moss, "off": c.ember, "open": c.faint}[judged.standing]
         big = headline(self.key, reading)
-        value_size = 23 if len(big) < 11 else 18
-        self._text(painter, inner.adjusted(0, 19, 0, 0), big, value_size, c.ink, Qt.AlignmentFlag.AlignLeft, bold=True)
-        if judged.words != big:
+        value_size = 23 if len(big) < 11 and self._wide else 18
+        self._text(
+            painter,
+            inner.adjusted(0, 19 if self._wide else 17, 0, 0),
+            big,
+            value_size,
+            c.ink,
+            Qt.AlignmentFlag.AlignLeft,
+            bold=True,
+        )
+        if judged.words != big and self._wide:
             self._text(painter, inner, judged.words, 13.5, colour, Qt.AlignmentFlag.AlignRight, bold=True)
+        elif judged.words != big:
+            below = inner.adjusted(0, 66, 0, 0)
+            self._text(painter, below, judged.words, 13, colour, Qt.AlignmentFlag.AlignLeft, bold=True)
         self._paint_scale(painter, inner, reading, judged)
         sure = certainty(self.key, reading)
         if reading.method == "exact" and reading.p10 is not None and reading.p90 is not None:
             low = show(self.key, reading.p10).removesuffix(" min")
-            sure = f"{low} to {show(self.key, reading.p90)} in 8 of 10 · {sure}"
+            high = show(self.key, reading.p90)
+            sure = f"{low} to {high} in 8 of 10 · {sure}" if self._wide else f"{low}–{high}, {sure}"
+        sure = sure if self._wide else sure.removesuffix(" pts")
         self._text(painter, inner.adjusted(0, 84, 0, 0), sure, 12.5, c.faint, Qt.AlignmentFlag.AlignLeft)
 
     def _paint_scale(self, painter: QPainter, inner: QRectF, reading: Reading, judged: Verdict) -> None:
         c, (low, high) = self.colours, scale(self.key, reading, self.band)
-        bar = QRectF(inner.left(), inner.top() + 63, inner.width(), 9)
+        bar = QRectF(inner.left(), inner.top() + (63 if self._wide else 50), inner.width(), 9)
 
         def x(value: float) -> float:
             return bar.left() + bar.width() * min(max((value - low) / (high - low), 0.0), 1.0)

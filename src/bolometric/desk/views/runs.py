@@ -20,6 +20,7 @@ from PySide6.QtWidgets import (
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Game
 from bolometric.core.results.batch import Batch
+from bolometric.core.results.readings import Reading
 from bolometric.core.text.figures import percent, plural
 from bolometric.core.words.telling import lead_words, length_words, score_words, win_words
 from bolometric.desk.measurer import Played
@@ -27,6 +28,11 @@ from bolometric.desk.parts.chart import Chart
 from bolometric.paint.palette import LIGHT, Palette
 
 MOST_BARS = 60
+HEADINGS = {
+    "winner": "Who wins, in order of play",
+    "together": "How often all reach the aim",
+    "nobody": "Who wins",
+}
 NEAREST, FURTHEST = 0.001, 0.985
 """The shares of games between which lengths are drawn; the rest is told in words."""
 
@@ -109,6 +115,7 @@ class RunsView(QWidget):
         for part in (self.before_count, self.count, self.within):
             part.setVisible(not self._scored)  # a turn of its own is then all that a seat has
         self.lengths.name_across(f"{unit} in a game, all seats together")
+        self.headings[1].setText(HEADINGS[game.area.ending])
         self.headings[2].setText("What a seat scores" if self._scored else "When the winner took the lead for good")
         self.leads.name_across("score" if self._scored else "part of the game played")
         self.state.setText("Playing …")
@@ -197,25 +204,37 @@ class RunsView(QWidget):
         return max(0, low - 1 - (high - low) // 20), max(high, low + 5)
 
     def _draw_wins(self) -> None:
-        c, seats = self.colours, self.game.seats.count
+        """Each seat's share, or where all play together how often they reach the aim: exact over simulated."""
+        c, names = self.colours, self._winners()
         self.wins.clear_to(c)
-        exact = self.exact.readings.get("seat_wins") if self.exact else None
-        simulated = self.played.readings.get("seat_wins") if self.played else None
-        at = np.arange(1.0, seats + 1)
-        top = 1 / seats
-        for reading in (simulated, exact):
-            top = max(top, *(reading.values if reading and reading.values else (0.0,)))
-        if simulated is not None and simulated.values is not None:
-            self.wins.bars(at, simulated.values, QColor(c.night_wash), 0.7, QColor(c.night))
-        if exact is not None and exact.values is not None:
-            played = simulated.values if simulated is not None and simulated.values is not None else exact.values
-            for seat, share, bar in zip(at.tolist(), exact.values, played, strict=True):
-                self.wins.line(np.array([seat - 0.35, seat + 0.35]), np.array([share, share]), c.ember)
-                self.wins.label(seat, max(share, bar), percent(share), c.ink)
-        self.wins.frame(0.4, seats + 0.6, top * 1.06)
+        exact = self._won(self.exact.readings if self.exact else {})
+        simulated = self._won(self.played.readings if self.played else {})
+        at = np.arange(1.0, len(names) + 1)
+        top = max([1 / len(names) if names else 1.0, *exact, *simulated])
+        if simulated:
+            self.wins.bars(at, simulated, QColor(c.night_wash), 0.7, QColor(c.night))
+        for seat, share, bar in zip(at.tolist(), exact, simulated or exact, strict=True) if exact else ():
+            self.wins.line(np.array([seat - 0.35, seat + 0.35]), np.array([share, share]), c.ember)
+            self.wins.label(seat, max(share, bar), percent(share), c.ink)
+        self.wins.frame(0.4, len(names) + 0.6, top * 1.06)
         self.wins.percents_up(top)
-        self.wins.marks_across([(seat, f"seat {seat:.0f}") for seat in at.tolist()])
+        self.wins.marks_across(list(zip(at.tolist(), names, strict=True)))
         self.wins_words.setText(win_words(self.game, self.exact))
+
+    def _winners(self) -> list[str]:
+        """Who may win."""
+        if self.game.area.ending == "together":
+            return ["all together"]
+        alone = self.game.area.ending == "nobody"
+        return [] if alone else [f"seat {seat}" for seat in range(1, self.game.seats.count + 1)]
+
+    def _won(self, readings: dict[str, Reading]) -> tuple[float, ...]:
+        """The share of games that each of them wins; empty while it is not known."""
+        if self.game.area.ending == "together":
+            reached = readings.get("success")
+            return () if reached is None or reached.mean is None else (reached.mean,)
+        won = readings.get("seat_wins")
+        return () if won is None or self.game.area.ending == "nobody" else won.values or ()
 
     def _draw_leads(self) -> None:
         c = self.colours

@@ -82,6 +82,7 @@ class Digits(AreaPart):
             "number",
             "columns after the point",
             order="Use {} columns after the point",
+            one="Use one column after the point",
         ),
     ] = 0
     aim: Annotated[

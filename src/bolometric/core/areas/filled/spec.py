@@ -77,7 +77,9 @@ class Boxes(AreaPart):
     kind: Literal["tiles"] = "tiles"
     play: Literal["boxes"]
     boxes: Annotated[
-        StrictInt, Field(ge=1, le=MOST_MARKS, description="How many boxes each seat fills."), Knob("number", "boxes")
+        StrictInt,
+        Field(ge=1, le=MOST_MARKS, description="How many boxes each seat fills."),
+        Knob("number", "boxes", one="box"),
     ] = 6
     draws: DRAWS = "own"
     finish: FINISH = "at_once"

@@ -99,7 +99,14 @@ class Trail(AreaPart):
     amount: Annotated[
         StrictInt,
         Field(ge=1, le=100, description="How many ones have to be filled, if unit is not whole."),
-        Knob("number", "ones", unit="to fill", when=(("unit", ("tenth", "hundredth", "thousandth")),)),
+        Knob(
+            "number",
+            "ones",
+            unit="to fill",
+            order="Let {} be filled",
+            one="Let one whole be filled",
+            when=(("unit", ("tenth", "hundredth", "thousandth")),),
+        ),
     ] = 1
     end: Annotated[
         Literal["pass", "exact", "bounce"],

@@ -1,0 +1,120 @@
+"""The window fits a small screen and is read there: nothing runs into anything, nothing is larger than the screen."""
+
+import pytest
+from PySide6.QtCore import QSize
+from PySide6.QtGui import QFontMetrics
+
+from bolometric.core.areas.catalogue import register, withdraw
+from bolometric.core.areas.demo import demo_files
+from bolometric.core.game.document import game_from
+from bolometric.core.game.files import read
+from bolometric.core.judge.verdict import verdict
+from bolometric.core.measure.measuring import measure_exactly, runs_of
+from bolometric.core.results.kinds import READINGS
+from bolometric.desk.app import make_window
+from bolometric.desk.measurer import Played
+from bolometric.desk.parts.chart import LINE, Chart
+from bolometric.desk.parts.gauge import GaugeStrip
+from bolometric.desk.views.runs import RunsView
+from bolometric.desk.views.table import TableView
+from bolometric.paint.fonts import screen_font
+from bolometric.paint.palette import LIGHT
+from tests.toy_area import LEDGER
+
+SMALL = QSize(900, 560)
+
+
+def test_every_view_fits_a_small_window(window, qtbot):
+    for show in (window.show_shape, window.show_odds, window.show_runs, window.show_table, window.show_shelf):
+        show()
+        window.resize(SMALL)
+        qtbot.waitUntil(lambda: window.size() == SMALL)
+        assert window.minimumSizeHint().width() <= SMALL.width()
+        assert window.minimumSizeHint().height() <= SMALL.height()
+
+
+def test_a_window_left_larger_than_the_screen_opens_no_larger(window, tmp_path):
+    window.resize(3000, 2000)
+    window.settings.keep("geometry", window.saveGeometry())
+    again = make_window(None, True, window.settings, tmp_path / "shelf", tmp_path / "other")
+    room = again.screen().availableGeometry()
+    assert again.width() <= room.width()
+    assert again.height() <= room.height()
+    again.close()
+    again.keeper.close()
+    again.deleteLater()
+
+
+@pytest.mark.parametrize("width", [880, 1260])
+@pytest.mark.parametrize("path", demo_files(), ids=lambda path: path.name)
+def test_a_gauge_never_writes_one_word_over_another(qtbot, path, width):
+    game = read(path)
+    (*_, tally) = runs_of(game, 1, 300)
+    strip = GaugeStrip()
+    qtbot.addWidget(strip)
+    strip.show_readings(game, {**tally.readings(), **measure_exactly(game).readings}, LIGHT)
+    strip.resize(width, strip.sizeHint().height())
+    strip.show()
+    small, bold = QFontMetrics(screen_font(13.5)), QFontMetrics(screen_font(13.5, True))
+    for key, gauge in strip.gauges.items():
+        if gauge.isVisible() and gauge.reading is not None:
+            label = small.horizontalAdvance(READINGS[key].label)
+            judged = bold.horizontalAdvance(verdict(key, gauge.reading, gauge.band).words)
+            room = gauge.width() - 2 * (12 if gauge._wide else 8) - 3
+            assert (label + judged if gauge._wide else max(label, judged)) <= room, key
+
+
+def test_names_at_the_axes_have_room(qtbot):
+    chart = Chart("turns", "share")
+    qtbot.addWidget(chart)
+    chart.show()
+    for width, height in ((900, 400), (240, 120), (300, 90)):
+        chart.resize(width, height)
+        chart.clear_to(LIGHT)
+        chart.percents_up(0.6)
+        chart.marks_across([(k, f"seat {k}") for k in range(30)])
+        (up,), (across,) = (chart.getAxis(side)._tickLevels for side in ("left", "bottom"))
+        assert 1 <= len(up) <= max(2, height // LINE + 1)
+        assert len(across) * 40 <= max(width, 60)
+
+
+def test_games_that_all_lost_are_counted_in_the_bars(qtbot):
+    lost = {"area": {"track": "shared", "turns": 12, "length": 40}, "seats": {"count": 3}}
+    game = game_from({"bolometric": 1, **lost})
+    view, exact = RunsView(), measure_exactly(game)
+    qtbot.addWidget(view)
+    view.show_game(game, LIGHT)
+    (*_, tally) = runs_of(game, 1, 2000)
+    view.show_exact(exact)
+    view.show_played(Played(game, tally.readings(), tally.all, tally.runs, 0.01, True))
+    view.show()
+    assert 0 < exact.readings["success"].mean < 1
+    assert len(view._lasting(tally.all)) == 2000
+    assert "All reach the aim together in" in view.wins_words.text()
+    assert view._won(exact.readings) == (exact.readings["success"].mean,)
+
+
+def test_no_entry_of_a_menu_is_without_words(window):
+    for bar in window.menuBar().actions():
+        for action in bar.menu().actions():
+            assert action.isSeparator() or action.menu() or action.text().strip()
+
+
+def test_an_area_of_ones_own_is_drawn_played_and_told_in_the_window(qtbot, window):
+    register(LEDGER)
+    try:
+        window.document.start(game_from({"bolometric": 1, "name": "Sky page", "area": {"kind": "ledger", "draws": 3}}))
+        qtbot.waitUntil(lambda: "turns" in window.readings, timeout=20_000)
+        window.show_runs()
+        assert "Nobody wins" in window.late.runs.wins_words.text()
+        assert not window.grab().isNull()
+        table = TableView()
+        qtbot.addWidget(table)
+        table.show_game(window.document.game, LIGHT)
+        for _ in range(3):
+            table.draw.click()
+        assert table.sitting.now.over
+        assert not table.grab().isNull()
+    finally:
+        window.document.start(game_from({"bolometric": 1}))
+        withdraw(LEDGER)
