@@ -40,7 +40,17 @@ def withdraw(entry: Entry[Any, Any]) -> None:
 
 
 def area_of(game: Game) -> Area[Any, Any]:
-    """What the game's area does; loaded when it is first asked for."""
+    """What the game's area does; loaded when it is first asked for.
+
+    Args:
+        game: any game; the kind of its area has been entered, or it could not have been made.
+
+    Returns:
+        The area's hooks, by groups.
+
+    >>> area_of(Game()).board.places(Game()).squares
+    40
+    """
     kind = type(game.area)
     if kind not in _LOADED:
         _LOADED[kind] = next(entry for entry in AREAS if entry.kind is kind).load()

@@ -48,9 +48,21 @@ MOST_WORK = 1.2e9
 def follow(inner: Matrix, exits: Array, stop: Callable[[], bool]) -> FirstPassage:
     """Follow the chain from position 0.
 
-    ``inner`` is Q, shape (positions, positions), dense or sparse; ``exits`` has shape (positions, 3):
-    the chances of coming home, of becoming hopeless, and of losing ground in a turn from each position. Raises
-    Cancelled once ``stop()`` is true.
+    Args:
+        inner: Q, the chances of moving among the transient positions; shape (positions, positions), dense or sparse.
+        exits: the chances of coming home, of becoming hopeless, and of losing ground in a turn from each position;
+            shape (positions, 3).
+        stop: asked every few turns.
+
+    Returns:
+        The first passage; ``settled`` says whether its tail came to rest within the bounds.
+
+    Raises:
+        Cancelled: once ``stop()`` is true.
+
+    >>> half = follow(np.array([[0.5]]), np.array([[0.5, 0.0, 0.0]]), lambda: False)
+    >>> half.settled, half.home[1:4].tolist()
+    (True, [0.5, 0.25, 0.125])
     """
     state = np.zeros(inner.shape[0])
     state[0] = 1.0

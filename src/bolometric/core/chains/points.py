@@ -36,7 +36,21 @@ class Match:
 
 
 def match(sets: WinnerSets, seats: int, rounds: int | None, points: int | None, carried: bool = False) -> Match | None:
-    """Follow a match of so many rounds, or to so many points; None if there are too many states or rounds."""
+    """Follow a match round by round.
+
+    Args:
+        sets: for each set of seats that get the point of a round the chance of it.
+        seats: how many seats there are.
+        rounds: how many rounds are played, or None.
+        points: how many points end it, or None.
+        carried: whether a point that nobody gets is carried to the next round.
+
+    Returns:
+        How long it lasts and who wins; None if there are too many states or rounds.
+
+    >>> match({(0,): 0.5, (1,): 0.5}, 2, rounds=None, points=2).rounds.mean()
+    2.5
+    """
     state: dict[tuple[int, ...], float] = {(0,) * seats + (1,): 1.0}
     beyond, wins, ties, left = [1.0], np.zeros(seats), 0.0, 1.0
     while left > GONE and len(beyond) <= MOST_ROUNDS:
@@ -64,10 +78,17 @@ def match(sets: WinnerSets, seats: int, rounds: int | None, points: int | None, 
 
 
 def argmax_distribution(has: Array, nothing: Array) -> dict[tuple[int, ...], float]:
-    """The chance of each set of seats that have the best value together; the empty one if nobody has any.
+    """Who has the best value, seats being independent.
 
-    ``has`` has shape (seats, values): the chance of each value for each seat, the best value first; ``nothing`` the
-    chance of none, shape (seats,). Seats are independent.
+    Args:
+        has: the chance of each value for each seat, the best value first; shape (seats, values).
+        nothing: the chance that a seat has none; shape (seats,).
+
+    Returns:
+        The chance of each set of seats that have the best value together; the empty one if nobody has any.
+
+    >>> argmax_distribution(np.array([[0.5, 0.5], [0.5, 0.5]]), np.zeros(2))
+    {(0,): 0.25, (1,): 0.25, (0, 1): 0.5}
     """
     seats = len(has)
     worse = has[:, ::-1].cumsum(axis=1)[:, ::-1] - has + nothing[:, None]

@@ -123,9 +123,19 @@ class Race:
 
 
 def race(ways: Sequence[FirstPassage], finish_round: bool, loses: bool = False) -> Race | None:
-    """Work out the race of one first passage a seat, or None if a first passage's tail is not known well enough.
+    """Work out the race of one first passage a seat.
 
-    If the first home ``loses``, the others share the win.
+    Args:
+        ways: each seat's own first passage, in the order of play.
+        finish_round: whether the round is finished before the game stops.
+        loses: whether the first home loses, and the others share the win.
+
+    Returns:
+        How long it lasts and who wins; None if a tail is not known well enough.
+
+    >>> toss = FirstPassage(np.array([0, 0.5, 0.5]), np.array([1, 0.5, 0]), np.zeros(3), np.zeros(3), 1.0, True)
+    >>> race([toss, toss], finish_round=False).seat_wins.tolist()
+    [0.75, 0.25]
     """
     if not all(way.settled for way in ways):
         return None

@@ -162,7 +162,21 @@ def set_from(data: object) -> PieceSet:
 
 
 def game_from(data: object) -> Game:
-    """A game from plain data (as read from JSON). Raises GameError with the place and one sentence."""
+    """A game from plain data, as read from JSON.
+
+    Args:
+        data: groups of settings; what is left out has its default.
+
+    Returns:
+        The game, checked as a whole.
+
+    Raises:
+        GameError: with the place of what cannot be, and one sentence.
+
+    >>> game_from({"area": {"length": 3}})
+    Traceback (most recent call last):
+    bolometric.core.settings.errors.GameError: area.length: 3 is too small: the least is 5.
+    """
     return _checked(Game, data)
 
 
@@ -174,7 +188,22 @@ def _checked(kind: type[Whole], data: object) -> Whole:
 
 
 def with_value(game: Game, path: str, value: object) -> Game:
-    """The game with one setting changed. Raises GameError, naming ``path``, if the result cannot be."""
+    """The game with one setting changed.
+
+    Args:
+        game: the game; it stays as it is.
+        path: the place of the setting, such as ``area.length``.
+        value: what it is to be, as plain data or a value of the model.
+
+    Returns:
+        Another game, checked as a whole.
+
+    Raises:
+        GameError: naming the place, if the result cannot be.
+
+    >>> with_value(Game(), "area.length", 20).area.length
+    20
+    """
     data = game.model_dump()
     *groups, last = path.split(".")
     place = data

@@ -24,7 +24,20 @@ class Change:
 
 
 def change(game: Game, words: str, path: str, value: object) -> Change | None:
-    """A change of one setting; None if the game that it makes cannot be."""
+    """A change of one setting.
+
+    Args:
+        game: the game as it is.
+        words: what a maker would say of the change.
+        path: the place of the setting.
+        value: what it is to be.
+
+    Returns:
+        The change with the game it makes; None if that game cannot be.
+
+    >>> change(Game(), "Make it 3 squares", "area.length", 3) is None
+    True
+    """
     try:
         return Change(words, path, value, with_value(game, path, value))
     except GameError:

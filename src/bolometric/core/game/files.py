@@ -28,7 +28,21 @@ def to_text(game: Game) -> str:
 
 
 def from_text(text: bytes | str, name: str) -> Game:
-    """The game in ``text``; ``name`` says in errors where it came from. Raises FileError."""
+    """The game in the text of a file.
+
+    Args:
+        text: the text, or its bytes.
+        name: where it came from, for errors.
+
+    Returns:
+        The game, checked as a whole.
+
+    Raises:
+        FileError: one sentence that says what is wrong, where, and what to do.
+
+    >>> from_text('{"bolometric": 1, "name": "Ours"}', "ours.bolo.json").name
+    'Ours'
+    """
     try:
         data = from_json(text, allow_inf_nan=False)
     except ValueError as error:

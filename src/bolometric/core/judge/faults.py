@@ -28,7 +28,23 @@ HARDLY_EVER = 0.01
 
 
 def find_faults(game: Game, exact: Analysis | None = None, stop: Stop = never_stop) -> list[Fault]:
-    """Everything wrong or surprising, faults before advice. Raises Cancelled once ``stop()`` is true."""
+    """Everything wrong or surprising in a design.
+
+    Args:
+        game: the game.
+        exact: what is known of it already, if it has been worked out.
+        stop: asked now and then; once it is true the work is given up.
+
+    Returns:
+        Faults before advice, each with cures whose games were measured and found well.
+
+    Raises:
+        Cancelled: once ``stop()`` is true.
+
+    >>> from bolometric.core.game.document import game_from
+    >>> [fault.code for fault in find_faults(game_from({"area": {"back_to_start": [9]}})) if fault.level == "fault"]
+    ['impossible_total']
+    """
     measured = exact if exact is not None and exact.result is not None else quick_measure(game, stop)
     seeker = _Seeker(measured, stop)
     return sorted(seeker.all(), key=lambda fault: fault.level != "fault")

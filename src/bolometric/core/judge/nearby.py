@@ -96,10 +96,21 @@ def _order(knob: Knob, value: float) -> str:
 
 
 def effects(game: Game, key: str, stop: Stop = never_stop) -> list[Effect]:
-    """What every nearby change does to a reading, the largest first.
+    """What every nearby change does to a reading.
 
-    Changes that leave the reading as it is, or for which it does not exist, are left out.
-    Raises Cancelled once ``stop()`` is true.
+    Args:
+        game: the game.
+        key: the reading.
+        stop: asked now and then; once it is true the work is given up.
+
+    Returns:
+        The largest effect first. Changes that leave the reading as it is, or for which it does not exist, are left out.
+
+    Raises:
+        Cancelled: once ``stop()`` is true.
+
+    >>> effects(Game(), "first_seat_edge")[0].change.words
+    'Finish the round first'
     """
     before = quick_measure(game, stop, key).readings.get(key)
     if before is None:

@@ -58,9 +58,22 @@ def minutes_a_turn(game: Game) -> float:
 
 
 def measure_exactly(game: Game, stop: Stop = never_stop, worth_of_thinking: bool = True) -> Analysis:
-    """Work out all exact readings; what thinking is worth takes longest and can be left out.
+    """Work out all that is known of a game without playing it.
 
-    Raises Cancelled once ``stop()`` is true.
+    Args:
+        game: the game.
+        stop: asked now and then; once it is true the work is given up.
+        worth_of_thinking: whether ``choice`` is worked out too, which takes longest.
+
+    Returns:
+        The exact readings, none where nothing can be followed, and the distributions behind them.
+
+    Raises:
+        Cancelled: once ``stop()`` is true.
+
+    >>> found = measure_exactly(Game())
+    >>> round(found.readings["turns"].mean, 2), found.readings["turns"].method
+    (21.36, 'exact')
     """
     if stop():
         raise Cancelled
@@ -160,7 +173,23 @@ QUICK_RUNS, QUICK_TURNS, LONGEST_LOOK = 10_000, 3_000_000, 5_000
 
 
 def quick_measure(game: Game, stop: Stop = never_stop, wanted: str | None = None) -> Analysis:
-    """Exact readings; where there are none by their nature, or not the one wanted, also those of games played."""
+    """As much of a game as a look needs.
+
+    Args:
+        game: the game.
+        stop: asked now and then; once it is true the work is given up.
+        wanted: a reading that must be there, played for if it can't be worked out.
+
+    Returns:
+        The exact readings; where there are none by their nature, or not the one wanted, also those of at most
+        ``QUICK_RUNS`` games played.
+
+    Raises:
+        Cancelled: once ``stop()`` is true.
+
+    >>> quick_measure(Game(), wanted="lead_for_good").readings["lead_for_good"].method
+    'simulated'
+    """
     found = measure_exactly(game, stop, wanted == "choice")
     if found.result is not None and (wanted is None or wanted in found.readings):
         return found
@@ -177,7 +206,25 @@ def quick_measure(game: Game, stop: Stop = never_stop, wanted: str | None = None
 def runs_of(
     game: Game, seed: int, runs: int | None = None, stop: Stop = never_stop, most_turns: int = MOST_TURNS
 ) -> Iterator[Tally]:
-    """Play the game: the tally after each batch. Raises Cancelled between batches once ``stop()`` is true."""
+    """Play the game, batch after batch.
+
+    Args:
+        game: the game.
+        seed: the same seed plays the same runs, however fast and on however many threads.
+        runs: exactly so many, or None to play until the widest standard error is under half a point.
+        stop: asked between batches.
+        most_turns: turns after which one run is given up, and counts as unfinished.
+
+    Returns:
+        The tally after each batch, always the same object, with all runs so far.
+
+    Raises:
+        Cancelled: between batches, once ``stop()`` is true.
+
+    >>> *_, tally = runs_of(Game(), seed=1, runs=500)
+    >>> tally.runs, abs(tally.readings()["turns"].mean - 21.36) < 0.6
+    (500, True)
+    """
     band = game.brief.minutes
     most = None if band is None else band.high + 1e-9
     table = RunParameters(game.seats.count, minutes_a_turn(game), most, game.area.pace == "rolls", game.area.together)
@@ -185,7 +232,24 @@ def runs_of(
 
 
 def measure(game: Game, runs: int | None = None, seed: int = 1, stop: Stop = never_stop) -> Measurement:
-    """Measure a game. ``runs`` None plays until the widest standard error is under half a point."""
+    """Measure a game: exact first, then play for the rest.
+
+    Args:
+        game: the game.
+        runs: exactly so many, or None to play until the widest standard error is under half a point.
+        seed: the same seed gives the same readings.
+        stop: asked now and then; once it is true the work is given up.
+
+    Returns:
+        Every reading that means something, exact ones where there are any.
+
+    Raises:
+        Cancelled: once ``stop()`` is true.
+
+    >>> found = measure(Game(), runs=200)
+    >>> found.readings["seat_wins"].method, found.readings["lead_for_good"].method
+    ('exact', 'simulated')
+    """
     exact = measure_exactly(game, stop)
     *_, tally = runs_of(game, seed, runs, stop)
     played = dict(tally.readings())

@@ -140,7 +140,23 @@ class Distribution:
 
 
 def distribution_of(pieces: tuple[AnyPiece, ...], draw: Draw) -> Distribution:
-    """The distribution of what one draw makes. Raises a setting error if it can't be worked out within bounds."""
+    """The distribution of what one draw makes.
+
+    Args:
+        pieces: what is rolled, spun, drawn or tossed together.
+        draw: how one number is made of what they show.
+
+    Returns:
+        Every total with its ways and its chance, exact; by sampling, and said so, past two million outcomes.
+
+    Raises:
+        PydanticCustomError: a setting error, if it can't be worked out within bounds.
+
+    >>> from bolometric.core.pieces.kinds import PLAIN_DIE
+    >>> odds = distribution_of((PLAIN_DIE, PLAIN_DIE), Draw())
+    >>> odds.ways_of(7), odds.all_ways, odds.totals[0], odds.totals[-1]
+    (6, 36, 2, 12)
+    """
     return _distribution(groups_of(pieces), draw)
 
 

@@ -47,7 +47,14 @@ def rule_sheet(game: Game) -> tuple[Section, ...]:
 
 
 def rules_text(game: Game) -> str:
-    """The sheet as plain text."""
+    r"""The sheet as plain text: a heading a section, a line a paragraph.
+
+    >>> print(rules_text(Game()).split("\n\n")[-1])
+    Last
+    To get home you must reach or pass the last square.
+    The first one home wins, and ends the game at once.
+    Play one game.
+    """
     return "\n\n".join(f"{section.title}\n{section.text}" for section in rule_sheet(game))
 
 
