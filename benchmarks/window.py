@@ -79,7 +79,7 @@ def may_be(game, path, value):
 
 def edits(app, window):
     """For each demo game: milliseconds from an edit to its exact readings painted, and to sure runs."""
-    from bolometric.core.areas.demo import demo_files
+    from bolometric.core.areas.shelf import demo_files
     from bolometric.core.game.files import read
     from bolometric.core.settings.knobs import knobs
 

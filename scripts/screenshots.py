@@ -12,8 +12,7 @@ os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 
 from PySide6.QtCore import QEventLoop, QTimer
 
-from bolometric.core.areas.catalogue import starters
-from bolometric.core.areas.demo import demo_files
+from bolometric.core.areas.shelf import demo_files, starters
 from bolometric.core.game.document import PieceSet
 from bolometric.core.pieces.presets import SETS
 from bolometric.desk.app import application, make_window

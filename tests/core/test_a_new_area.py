@@ -8,7 +8,8 @@ import pytest
 from click.testing import CliRunner
 
 from bolometric.cli import main
-from bolometric.core.areas.catalogue import area_of, register, starters, withdraw
+from bolometric.core.areas.catalogue import area_of, register, withdraw
+from bolometric.core.areas.shelf import starters
 from bolometric.core.game.document import Game, game_from, with_value
 from bolometric.core.game.files import from_text, to_text
 from bolometric.core.game.schema import schema

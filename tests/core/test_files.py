@@ -11,7 +11,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from bolometric.core.areas.demo import demo_files
+from bolometric.core.areas.shelf import demo_files
 from bolometric.core.game.document import Game, game_from, with_value
 from bolometric.core.game.files import from_text, read, to_text, write
 from bolometric.core.game.schema import schema

@@ -22,8 +22,8 @@ from bolometric.core.pieces.presets import PRESETS, SETS, called
 from bolometric.core.pieces.words import pieces_words
 from bolometric.core.play.hand import Hand
 from bolometric.core.text.figures import minus
-from bolometric.core.words import answers
-from bolometric.core.words.odds_words import fraction_words, odds_words
+from bolometric.core.words import odds as told
+from bolometric.core.words.odds import fraction_words, odds_words
 from tests.random_games import packs, pieces
 
 D6 = die(1, 2, 3, 4, 5, 6)
@@ -70,7 +70,7 @@ def test_dividing_by_nothing_is_shown_with_its_outcomes():
 def test_questions_about_two_dice():
     asked = Questions((D6, D6), Draw())
     seven = wanted("these", (7,))
-    assert answers.chance_answer(asked, "these", (7, 11)).startswith(
+    assert told.chance_answer(asked, "these", (7, 11)).startswith(
         "A total of 7 or 11: 8 of 36 ways, 2/9, 22%, about 1 in 4.5 (exact)"
     )
     assert asked.within(seven, 4).value == pytest.approx(1 - (5 / 6) ** 4)
@@ -79,12 +79,12 @@ def test_questions_about_two_dice():
     assert wait.nine_in_ten == 13  # (5/6)^12 = 0.11, (5/6)^13 = 0.09
     assert asked.which_first(7, 2).value == pytest.approx(6 / 7)
     assert asked.after_first(4, wanted("at_least", (9,))) == ((5, 6), Fraction(1, 3))
-    assert "nothing on the second" in answers.after_first_answer(asked, 1, "these", (12,))
-    assert "whatever the second shows" in answers.after_first_answer(asked, 1, "at_most", (7,))
-    assert "7 comes before 2 in 86% of cases (exact)" in answers.first_answer(asked, 2, 7)
-    assert "never comes up" in answers.chance_answer(asked, "these", (13,))
-    assert "may never come" in answers.wait_answer(asked, "these", (13,))
-    assert answers.within_answer(asked, "at_most", (12,), 1) == "At least once in 1 draw: 100% (exact)."
+    assert "nothing on the second" in told.after_first_answer(asked, 1, "these", (12,))
+    assert "whatever the second shows" in told.after_first_answer(asked, 1, "at_most", (7,))
+    assert "7 comes before 2 in 86% of cases (exact)" in told.first_answer(asked, 2, 7)
+    assert "never comes up" in told.chance_answer(asked, "these", (13,))
+    assert "may never come" in told.wait_answer(asked, "these", (13,))
+    assert told.within_answer(asked, "at_most", (12,), 1) == "At least once in 1 draw: 100% (exact)."
 
 
 def test_draws_that_hang_together_are_answered_by_dealing():
@@ -97,7 +97,7 @@ def test_draws_that_hang_together_are_answered_by_dealing():
     assert wait.nine_in_ten == 4
     first = asked.which_first(4, 1)
     assert abs(first.value - 0.5) < 4 * first.stderr
-    assert "simulated ±" in answers.wait_answer(asked, "these", (4,))
+    assert "simulated ±" in told.wait_answer(asked, "these", (4,))
 
 
 @given(packs(after="keep_out"), st.lists(pieces(), max_size=1))
@@ -148,7 +148,7 @@ def test_sets_are_compared_in_a_sentence():
     two, doubled = (set_from({"pieces": p, "draw": d}).distribution for p, d in (
         ([{}, {}], {}), ([{}], {"make": "times", "factor": 2})
     ))  # fmt: skip
-    words = answers.comparison(("A", "B"), (two, doubled))
+    words = told.comparison(("A", "B"), (two, doubled))
     assert "mean stays 7" in words
     assert "spread (sd) goes from 2.42 to 3.42" in words
     assert "0 before, 5 after" in words

@@ -5,8 +5,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from bolometric.core.areas.catalogue import area_of
-from bolometric.core.areas.demo import demo_files
 from bolometric.core.areas.multiples.spec import Multiples
+from bolometric.core.areas.shelf import demo_files
 from bolometric.core.game.document import Game, game_from, with_value
 from bolometric.core.game.files import read
 from bolometric.core.judge.faults import find_faults

@@ -4,12 +4,12 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from bolometric.core.areas.demo import demo_files
+from bolometric.core.areas.shelf import demo_files
 from bolometric.core.areas.trail.stopping import plan_of
 from bolometric.core.game.document import game_from
 from bolometric.core.game.files import read
 from bolometric.core.game.seats import Style
-from bolometric.core.play.claims import check_claim
+from bolometric.core.play.hand import check_claim
 from bolometric.core.play.sitting import Sitting, any_special
 from tests.core.test_daring import daring_games
 from tests.random_games import games, moved

@@ -4,7 +4,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from bolometric.core.areas.demo import demo_files
+from bolometric.core.areas.shelf import demo_files
 from bolometric.core.game.document import Band, Game, game_from
 from bolometric.core.game.files import read
 from bolometric.core.judge.verdict import off, scale, verdict
@@ -16,7 +16,7 @@ from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.readings import Reading
 from bolometric.core.results.show import certainty, headline, show
 from bolometric.core.text.figures import listing, minus, number, percent, plural, short_percent
-from bolometric.core.words.odds_words import odds_words, total_words
+from bolometric.core.words.odds import odds_words, total_words
 from bolometric.core.words.report import odds_text
 from bolometric.core.words.rule_sheet import band_words, rules_text
 from bolometric.core.words.telling import lead_words, length_words, win_words

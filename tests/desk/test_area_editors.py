@@ -3,8 +3,7 @@
 import pytest
 from PySide6.QtWidgets import QComboBox, QLineEdit
 
-from bolometric.core.areas.catalogue import starters
-from bolometric.core.areas.demo import demo_files
+from bolometric.core.areas.shelf import demo_files, starters
 from bolometric.core.game.document import with_value
 from bolometric.core.game.files import read
 from bolometric.core.game.seats import Style

@@ -2,8 +2,7 @@
 
 from PySide6.QtCore import Qt
 
-from bolometric.core.areas.catalogue import starters
-from bolometric.core.areas.demo import demo_files
+from bolometric.core.areas.shelf import demo_files, starters
 from bolometric.core.game.document import Game
 from bolometric.core.game.files import SUFFIX, read, write
 from tests.desk.settling import settle

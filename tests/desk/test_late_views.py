@@ -5,7 +5,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 from PySide6.QtCore import QRectF
 
-from bolometric.core.areas.demo import demo_files
+from bolometric.core.areas.shelf import demo_files
 from bolometric.core.results.board import MOST_CELLS, Box
 from bolometric.desk.late_views import VIEWS
 from bolometric.paint.fill_board import FillLayout

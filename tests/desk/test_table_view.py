@@ -3,7 +3,7 @@
 import numpy as np
 import pytest
 
-from bolometric.core.areas.demo import demo_files
+from bolometric.core.areas.shelf import demo_files
 from bolometric.core.game.document import with_value
 from bolometric.core.game.files import read
 from bolometric.desk.views.table import TableView

@@ -6,7 +6,7 @@ from click.testing import CliRunner
 from PySide6.QtWidgets import QLineEdit, QRadioButton, QSpinBox
 
 from bolometric.cli import main
-from bolometric.core.areas.catalogue import starters
+from bolometric.core.areas.shelf import starters
 from bolometric.core.game.files import read
 from tests.desk.settling import settle
 from tests.desk.test_window import choose

@@ -7,7 +7,7 @@ from PySide6.QtCore import QObject, QPoint, Qt, Signal
 from PySide6.QtGui import QAction
 from PySide6.QtWidgets import QLineEdit, QPushButton, QRadioButton, QSpinBox, QToolButton
 
-from bolometric.core.areas.demo import demo_files
+from bolometric.core.areas.shelf import demo_files
 from bolometric.core.game.document import game_from
 from bolometric.core.game.files import SUFFIX, read
 from bolometric.core.judge.faults import find_faults

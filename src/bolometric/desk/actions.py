@@ -9,7 +9,7 @@ from pathlib import Path
 from PySide6.QtGui import QAction, QKeySequence
 from PySide6.QtWidgets import QMainWindow, QMenu
 
-from bolometric.core.areas.catalogue import starters
+from bolometric.core.areas.shelf import starters
 from bolometric.core.game.document import Game
 
 MENUS = ("&Game", "&Edit", "&View", "&Help")

@@ -9,7 +9,7 @@ from pathlib import Path
 from PySide6.QtWidgets import QApplication
 
 from bolometric import __version__
-from bolometric.core.areas.demo import demo_files
+from bolometric.core.areas.shelf import demo_files
 from bolometric.core.game.files import read
 from bolometric.core.settings.errors import FileError
 from bolometric.desk.document import Document

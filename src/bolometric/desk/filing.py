@@ -8,7 +8,7 @@ from typing import Literal
 
 from PySide6.QtWidgets import QFileDialog, QMessageBox, QWidget
 
-from bolometric.core.areas.demo import demo_folder
+from bolometric.core.areas.shelf import demo_folder
 from bolometric.core.game.document import Game
 from bolometric.core.game.files import SUFFIX, with_suffix
 from bolometric.core.settings.errors import FileError

@@ -19,7 +19,7 @@ from PySide6.QtWidgets import (
 )
 
 from bolometric import __version__
-from bolometric.core.areas.demo import demo_files
+from bolometric.core.areas.shelf import demo_files
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.results.readings import Reading
 from bolometric.core.words.rule_sheet import rules_text

@@ -18,7 +18,7 @@ LEGIBLE, READABLE = 9, 34
 TALL = {1: 1.7, 2: 1.35}
 """How much taller than wide tiles in so few rows may be."""
 PILES = 4.0
-"""The same where counters pile up on them."""
+"""How tall a tile is for its width where counters pile up on it."""
 CHART = 10
 """Tiles in a row of a chart, as learners know it."""
 CHART_FROM = 30

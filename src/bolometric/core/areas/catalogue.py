@@ -17,7 +17,7 @@ from bolometric.core.areas.rows import ROWS
 from bolometric.core.areas.sets import SETS
 from bolometric.core.areas.trail import TRAIL
 from bolometric.core.game import kinds
-from bolometric.core.game.contract import Area, Entry, Starter
+from bolometric.core.game.contract import Area, Entry
 from bolometric.core.game.document import Game
 from bolometric.core.game.part import AreaPart
 
@@ -55,11 +55,6 @@ def area_of(game: Game) -> Area[Any, Any]:
     if kind not in _LOADED:
         _LOADED[kind] = next(entry for entry in AREAS if entry.kind is kind).load()
     return _LOADED[kind]
-
-
-def starters() -> tuple[Starter, ...]:
-    """Games to begin from, in the order of the catalogue."""
-    return tuple(starter for entry in AREAS for starter in entry.starters())
 
 
 for _entry in AREAS:

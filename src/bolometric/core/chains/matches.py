@@ -58,7 +58,7 @@ def best_of(flows: Flows, seats: int, at_most: int) -> BestOf | None:
 
 
 def _in_rounds(flow: Array, seats: int) -> Array:
-    """The same by rounds: turn t is one of round t / seats, rounded up."""
+    """A flow over turns as one over rounds: turn t is one of round t / seats, rounded up."""
     turns = np.arange(len(flow))
     return np.asarray(np.bincount(-(-turns // seats), flow), float)
 

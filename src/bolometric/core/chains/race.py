@@ -105,7 +105,7 @@ class Visits:
 
 @dataclass(frozen=True, slots=True)
 class Race:
-    """What follows exactly for a table of seats."""
+    """How long a race of several seats lasts, and who wins it."""
 
     rounds: WaitingTime
     turns: WaitingTime
@@ -246,7 +246,7 @@ def _joint_tail_loss(ways: list[FirstPassage]) -> float:
 
 
 def _lined_up(ways: list[FirstPassage]) -> list[FirstPassage]:
-    """The same first passages written out to the same turn."""
+    """First passages written out to one and the same turn."""
     last = max(len(way.alive) for way in ways)
     return [way if len(way.alive) == last else _written_out(way, last - len(way.alive)) for way in ways]
 
@@ -267,7 +267,7 @@ def _written_out(way: FirstPassage, more: int) -> FirstPassage:
 
 
 def written_whole(way: FirstPassage) -> FirstPassage | None:
-    """The same first passage with its geometric tail written out to the end, or None if that is too long."""
+    """A first passage with its geometric tail written out to the end, or None if that is too long."""
     laps = int(np.ceil(np.log(LEFT / way.alive[-1]) / np.log1p(-way.tail_loss)))
     if laps * PERIOD > FOLLOWED:
         return None

@@ -115,7 +115,7 @@ THOUGHT_RUNS = 20_000
 
 
 def thinking_played(game: Game, seed: int, stop: Stop = never_stop) -> Reading | None:
-    """The same from games played, where it can't be worked out; None where there is nothing to choose."""
+    """What choosing well is worth, from games played, where it can't be worked out; None where nothing is chosen."""
     if not may_think(game):
         return None
     shares = []

@@ -1,7 +1,8 @@
 """A hand: the pieces used by chance, one draw after another, for those without the real ones.
 
 The faces shown are the physical ones (which sector, which card), so that they can be drawn; the total is worked
-out by the same route as the odds. Cards kept out stay out. A seed gives the same sequence again.
+out by the same route as the odds. Cards kept out stay out. A seed gives the same sequence again. A sum that somebody
+claims ('3 + 6 = 10') is checked by that route too.
 """
 
 from __future__ import annotations
@@ -10,11 +11,14 @@ from dataclasses import dataclass
 from fractions import Fraction
 
 import numpy as np
+from pydantic_core import PydanticCustomError
 
+from bolometric.core.outcomes.evaluate import Evaluation
 from bolometric.core.outcomes.listing import Listing, groups_of, unit_of
-from bolometric.core.outcomes.totals import totals_of
+from bolometric.core.outcomes.totals import sort, totals_of
 from bolometric.core.pieces.draw import Draw, expression_of
 from bolometric.core.pieces.expression import SIGNS, Alone, Expression, Letter, Node, Number, Operation
+from bolometric.core.pieces.formula import parse
 from bolometric.core.pieces.kinds import AnyPiece, Counters, Die, Pack, Spinner, faces_of
 from bolometric.core.settings.amounts import Value, tidy
 from bolometric.core.text.figures import minus
@@ -155,3 +159,33 @@ def _bracketed(value: Value, bound: int) -> str:
     """A number; below zero, or a fraction, in brackets where an operation is beside it."""
     text = minus(value)
     return f"({text})" if bound > 1 and (value < 0 or (isinstance(value, Fraction) and "/" in text)) else text
+
+
+NOTHING_SHOWN = Listing(1, (), (), (), (), (np.ones(1, np.int64),), (1,))
+"""A draw without pieces: what is worked out on it stands on no letters."""
+
+
+def worth(text: str) -> Value | None:
+    """The number that a sum without letters makes; None if it divides by nothing. Raises a setting error."""
+    expression = parse(text)
+    if expression.letters:
+        raise PydanticCustomError("letters", "Write numbers, without letters.")
+    work = Evaluation(NOTHING_SHOWN)
+    found = sort(work.result(expression), work.nothing())
+    return found.values[0] if found.values else None
+
+
+def check_claim(claim: str) -> str:
+    """A kind sentence about a claimed sum."""
+    left, equals, right = claim.partition("=")
+    if not equals or not left.strip() or not right.strip() or "=" in right:
+        return "Write a sum with one equals sign, such as 3 + 6 = 9."
+    try:
+        one, other = worth(left), worth(right)
+    except PydanticCustomError as error:
+        return str(error).replace(" of the formula", "")
+    if one is None or other is None:
+        return "Nothing can be divided by 0."
+    if one == other:
+        return f"Right: {left.strip()} = {minus(other)}."
+    return f"Not quite: {left.strip()} makes {minus(one)}, not {minus(other)}. Count it once more together."

@@ -43,7 +43,7 @@ def seat_readings(wins: Sequence[float], ties: float) -> dict[str, Reading]:
 
 
 def together(way: FirstPassage, turns: int, seats: int, one_draw: bool) -> ExactResult:
-    """What follows where all move one marker along a way, and have a number of turns for it."""
+    """The exact result where all move one marker along a way, and have a number of turns for it."""
     reached = way.home_within(turns)
     head = np.array([1 - way.home_within(count) for count in range(turns)] + [0.0])
     length = WaitingTime(np.append(head[:-1], 0.0))
@@ -64,7 +64,7 @@ def together(way: FirstPassage, turns: int, seats: int, one_draw: bool) -> Exact
 def from_passages(
     ways: Sequence[FirstPassage], finish_round: bool, one_draw: bool, setbacks: bool = True, loses: bool = False
 ) -> ExactResult:
-    """What follows where seats take turns at first passages of their own, and the first at the aim wins, or loses."""
+    """The exact result where seats take turns at first passages of their own; the first at the aim wins, or loses."""
     found = race(ways, finish_round, loses)
     never, alike = max(way.never for way in ways), len(set(map(id, ways))) == 1
     if found is None:
@@ -84,7 +84,7 @@ def from_passages(
 
 
 def of_games(one: ExactResult, flows: Flows, seats: int, at_most: int) -> ExactResult | None:
-    """What follows for the best of several games, from one game and the ways it may end; None if it is not known."""
+    """The exact result for the best of several games, from one game and the ways it may end; None if not known."""
     found = best_of(flows, seats, at_most) if flows else None
     if found is None:
         return None

@@ -11,7 +11,7 @@ from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.show import certainty, headline, show
 from bolometric.core.settings.amounts import plain
 from bolometric.core.text.figures import minus, percent, plural
-from bolometric.core.words.odds_words import odds_words
+from bolometric.core.words.odds import odds_words
 from bolometric.core.words.rule_sheet import set_words
 
 

@@ -25,7 +25,7 @@ from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
 from bolometric.core.pieces.face_text import read_numbers
-from bolometric.core.play.claims import check_claim
+from bolometric.core.play.hand import check_claim
 from bolometric.core.play.sitting import Sitting
 from bolometric.core.results.board import Cells
 from bolometric.core.results.standing import Option, Standing

@@ -1,5 +1,6 @@
-"""Numbers taken off one by one by draws: boxes filled by draws, and counters placed on a line.
+"""Filled: numbers taken off one by one by draws: boxes filled by draws, and counters placed on a line.
 
+spec       what the maker sets
 fill       which numbers each seat has to take off, by its style
 cleared    the distribution of the draws it takes
 first      who is first under one caller

@@ -128,7 +128,7 @@ def _fixed(p: Array, counts: tuple[int, ...], rate: float) -> tuple[int, Array]:
 
 
 def _by_chance(p: Array, weights: Array, marks: int, rate: float) -> tuple[int, Array]:
-    """The same where the counts are left to chance."""
+    """P(cleared after n draws) where the counts are left to chance."""
     saturated, weight, parts = 1.0 - float(p.sum()), 0.0, []
     for chance, own in zip(p.tolist(), weights.tolist(), strict=True):
         if not own or _enough(marks, rate, chance):

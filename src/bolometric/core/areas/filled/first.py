@@ -36,7 +36,7 @@ class Clock:
     done: Array
     """Shape (numbers, most + 2, points): P(N(t) ≥ count)."""
     just: Array
-    """The same for P(N(t) = count)."""
+    """P(N(t) = count) at each moment of a clock."""
 
 
 def clock(chances: Array, most: int) -> Clock:

@@ -1,5 +1,6 @@
-"""Counters on a number chart, taken off by what divides their number.
+"""Multiples: counters on a number chart, taken off by what divides their number.
 
+spec       what the maker sets
 rules      what a draw takes off, and which numbers suit a style
 play       whole games played by the thousand
 """

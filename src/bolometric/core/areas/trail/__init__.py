@@ -1,11 +1,10 @@
-"""Trail: a marker for each seat moves along a line of squares by the totals drawn.
+"""Trail: a marker for each seat, or one for all, moves along a line of squares by the totals drawn.
 
-spec       what the maker sets
-rules      where a total takes a marker: the only place that says so
-exact      the absorbing chain that the rules make
-play       whole games played by the thousand
-sentences  how the settings are said
-faults     what can be wrong with a trail, and what cures it
+spec           what the maker sets; choices in words
+rules          where a total takes a marker, and how a turn ends: the only place that says so
+exact          the absorbing chain that the rules make; long_trail for thousands of steps; pair for two that meet
+stopping       turns of several draws, and when it is best to stop; against for playing to win
+play           whole games played by the thousand; meeting where seats heed each other; outcomes of matches
 """
 
 from __future__ import annotations

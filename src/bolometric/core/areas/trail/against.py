@@ -47,7 +47,7 @@ class Against:
     """Where turns are of several draws: shape (steps, steps, steps), by the other's position, the turn's start and the
     present position, whether to draw again."""
     goes: NDArray[np.float32]
-    """The same shape: Q, the chance of winning after drawing again."""
+    """Shape (steps, steps, steps), as ``go``: Q, the chance of winning after drawing again."""
     settled: bool
 
 

@@ -33,7 +33,7 @@ def places(game: Game) -> Track | Box:
 
 
 def places_at(game: Game, now: OnTrail) -> Track | Box:
-    """The same with the markers, or how far each box is full."""
+    """The squares with the markers on them, or how far each box is full."""
     empty, per_cell = places(game), per_cell_of(game.area_as(Trail))
     return replace(empty, markers=tuple(-(-place // per_cell) for place in now.places))
 

@@ -123,7 +123,7 @@ def landed(way: Way) -> Visits:
 
 
 def landed_within(way: Way, turns: int) -> Visits | None:
-    """The same in so many turns; None if that is too much to follow.
+    """How often each square is landed on in so many turns; None if that is too much to follow.
 
     Whoever passes a square for the first time is taken out of a chain of its own, one for each square.
     """

@@ -16,7 +16,7 @@ def told(home: NDArray[np.uint8], ended: NDArray[np.int8], seats: int) -> NDArra
 
 
 def first_loses(batch: Batch, seats: int) -> Batch:
-    """The same games where whoever is home loses, and the others share the win; if all are home they share it."""
+    """Games in which whoever is home loses, and the others share the win; if all are home they share it."""
     everyone = (1 << seats) - 1
     others = np.where(batch.home == 0, 0, np.where(batch.home == everyone, everyone, everyone & ~batch.home))
     home = others.astype(np.uint8)

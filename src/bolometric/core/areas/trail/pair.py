@@ -38,7 +38,7 @@ MOST_PAIRED_STEPS = 150
 
 
 def solve(game: Game, stop: Callable[[], bool]) -> ExactResult | None:
-    """What follows where the first of two seats home ends the game; None elsewhere, or if the chain is too large.
+    """The exact result where the first of two seats home ends the game; None elsewhere, or if the chain is too large.
 
     Raises Cancelled once ``stop()`` is true.
     """

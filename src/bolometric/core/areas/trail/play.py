@@ -67,7 +67,7 @@ def course(chain: Chain, sample: Sampler, seats: int, finish_round: bool) -> Cou
 
 
 def with_deck(course: Course, chain: Chain, deck: Deck, place: NDArray[np.int64], special: NDArray[np.bool_]) -> Course:
-    """The same course with draws that remember; ``place`` and ``special`` say which total each outcome makes."""
+    """A course with draws that remember; ``place`` and ``special`` say which total each outcome makes."""
     landing = np.ascontiguousarray(chain.landing).ravel()
     columns = np.append(chain.column[place, special.astype(np.int64)], -1)  # an index of -1 finds the last
     keep = np.full(chain.landing.shape[1], 2**32, np.uint64)
@@ -80,7 +80,7 @@ def with_deck(course: Course, chain: Chain, deck: Deck, place: NDArray[np.int64]
 def with_stopping(
     course: Course, chain: Chain, outcome: NDArray[np.int64], policies: Sequence[StoppingPolicy]
 ) -> Course:
-    """The same course with turns of several draws, by one policy a seat; ``outcome`` lays the columns out."""
+    """A course with turns of several draws, by one policy a seat; ``outcome`` lays the columns out."""
     different = list(dict.fromkeys(map(id, policies)))
     kept = [next(policy for policy in policies if id(policy) == one) for one in different]
     go = np.stack([policy.go.ravel() for policy in kept])

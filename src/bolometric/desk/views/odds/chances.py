@@ -10,7 +10,7 @@ from PySide6.QtWidgets import QComboBox, QHBoxLayout, QLabel
 
 from bolometric.core.settings.amounts import Value
 from bolometric.core.text.figures import minus, percent
-from bolometric.core.words.odds_words import odds_words, total_words
+from bolometric.core.words.odds import odds_words, total_words
 from bolometric.desk.parts.chart import MOST_LABELS, Chart
 from bolometric.desk.views.odds.page import PickingPage, plain_label
 from bolometric.paint.palette import ink_on, warmths

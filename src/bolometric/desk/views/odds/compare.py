@@ -28,7 +28,7 @@ from bolometric.core.pieces.words import pieces_words
 from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.knobs import knob_at
 from bolometric.core.text.figures import minus
-from bolometric.core.words.answers import comparison
+from bolometric.core.words.odds import comparison
 from bolometric.desk.parts.chart import Chart
 from bolometric.desk.views.odds.page import Page, plain_label
 from bolometric.paint.palette import Palette

@@ -9,7 +9,7 @@ from PySide6.QtWidgets import QHBoxLayout, QLabel, QPlainTextEdit, QPushButton, 
 
 from bolometric.core.play.hand import Hand, Shown
 from bolometric.core.text.figures import minus, percent, plural
-from bolometric.core.words.odds_words import sure
+from bolometric.core.words.odds import sure
 from bolometric.desk.parts.cloth import Cloth
 from bolometric.desk.views.odds.page import Page, plain_label
 

@@ -22,7 +22,7 @@ from bolometric.core.outcomes.events import Asked, Questions
 from bolometric.core.pieces.face_text import read_numbers, typed_numbers
 from bolometric.core.settings.amounts import Value, tidy
 from bolometric.core.text.figures import minus
-from bolometric.core.words import answers
+from bolometric.core.words import odds as told
 from bolometric.desk.views.odds.page import Page, plain_label
 
 KINDS: dict[Asked, str] = {"these": "one of these totals", "at_least": "at least", "at_most": "at most"}
@@ -133,10 +133,10 @@ class QuestionsPage(Page):
             for label in (self.within, self.wait, self.after):
                 label.setText("")
         else:
-            self.chance.setText(answers.chance_answer(self.questions, asked, totals))
-            self.within.setText(answers.within_answer(self.questions, asked, totals, self.draws.value()))
-            self.wait.setText(answers.wait_answer(self.questions, asked, totals))
+            self.chance.setText(told.chance_answer(self.questions, asked, totals))
+            self.within.setText(told.within_answer(self.questions, asked, totals, self.draws.value()))
+            self.wait.setText(told.wait_answer(self.questions, asked, totals))
             if self.shown.count():
                 shown = self.shown.currentData()
-                self.after.setText(answers.after_first_answer(self.questions, shown, asked, totals))
-        self.first.setText(answers.first_answer(self.questions, self.one.currentData(), self.other.currentData()))
+                self.after.setText(told.after_first_answer(self.questions, shown, asked, totals))
+        self.first.setText(told.first_answer(self.questions, self.one.currentData(), self.other.currentData()))

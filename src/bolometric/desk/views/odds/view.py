@@ -9,7 +9,7 @@ from PySide6.QtWidgets import QButtonGroup, QHBoxLayout, QMenu, QStackedWidget, 
 from bolometric.core.game.document import Game, PieceSet
 from bolometric.core.outcomes.breakdown import no_number_words
 from bolometric.core.settings.amounts import Value
-from bolometric.core.words.odds_words import sure
+from bolometric.core.words.odds import sure
 from bolometric.core.words.report import odds_csv
 from bolometric.core.words.rule_sheet import set_words
 from bolometric.desk.views.odds.chances import ChancesPage

@@ -10,7 +10,7 @@ from PySide6.QtWidgets import QHBoxLayout, QLabel, QScrollArea, QTextBrowser
 from bolometric.core.outcomes.breakdown import IN_ORDER, can_be_listed, combinations, letter_names, pair_table
 from bolometric.core.settings.amounts import Value
 from bolometric.core.text.figures import minus, percent
-from bolometric.core.words.odds_words import sure
+from bolometric.core.words.odds import sure
 from bolometric.desk.parts.pair_table import Cell, PairTable
 from bolometric.desk.views.odds.page import PickingPage, plain_label
 from bolometric.paint.palette import warmths
