@@ -6,7 +6,7 @@ from importlib import import_module
 from pathlib import Path
 from typing import TYPE_CHECKING
 
-from PySide6.QtCore import QSize, Qt, QTimer
+from PySide6.QtCore import Qt, QTimer
 from PySide6.QtGui import QCloseEvent, QGuiApplication, QResizeEvent
 from PySide6.QtWidgets import (
     QApplication,
@@ -28,6 +28,7 @@ from bolometric.desk.document import Document
 from bolometric.desk.editing import Editing
 from bolometric.desk.exporting import export_odds
 from bolometric.desk.filing import Filing, Questions
+from bolometric.desk.fitting import fit_screen, share_width
 from bolometric.desk.late_views import VIEWS as LATE
 from bolometric.desk.late_views import LateViews
 from bolometric.desk.measurer import Measurer, Played
@@ -61,12 +62,6 @@ FIRST_RUNS, WARM_UP = 250, 1500
 coming up, yet before they are looked at. Either library takes half a second to import."""
 
 
-MOST_SHEET = 0.38
-"""The part of the window that the sheet takes at most once the window is made smaller."""
-FRAME = QSize(8, 40)
-"""What a window's frame takes of the screen, about."""
-
-
 class Window(QMainWindow):
     """Wires document, measurer and views together; every answer comes back as a signal."""
 
@@ -94,26 +89,14 @@ class Window(QMainWindow):
         self._mark_theme()
         self.resize(1280, 800)
         self.restoreGeometry(settings.bytes("geometry"))
-        self._fit_screen()
+        fit_screen(self)
         self.split.restoreState(settings.bytes("split"))
         self.column.restoreState(settings.bytes("column"))
-
-    def _fit_screen(self) -> None:
-        """No larger than the screen, whatever a larger one has left in the settings; a frame takes some room too."""
-        room = self.screen().availableGeometry().size() - FRAME
-        if not self.isMaximized() and not self.isFullScreen():
-            self.resize(self.size().boundedTo(room))
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         """Share the width anew."""
         super().resizeEvent(event)
-        self._share_width()
-
-    def _share_width(self) -> None:
-        """In a small window the sheet leaves the larger part to the view."""
-        most = int(MOST_SHEET * self.width())
-        if not self.sheet.isHidden() and self.split.sizes()[0] > most:
-            self.split.setSizes([most, self.width() - most])
+        share_width(self.split)
 
     def _build(self) -> None:
         self.actions_by_id, menus = actions.build(self)
@@ -275,7 +258,9 @@ class Window(QMainWindow):
         self.fault_list.setVisible(view not in ("shelf", "table"))
         here = {"shelf": self.shelf, "shape": self.shape}
         self.stack.setCurrentWidget(here.get(view) or self.late.page(view))
-        QTimer.singleShot(0, self, self._share_width)  # once a sheet that is shown for the first time has a width
+        QTimer.singleShot(
+            0, self, lambda: share_width(self.split)
+        )  # once a sheet that is shown for the first time has a width
         self.bar.buttons[view].setChecked(True)
         (self.shelf if view == "shelf" else self.sheet).setFocus()
         for name in VIEWS:

@@ -6,15 +6,16 @@ Areas know nothing of each other; what two of one family share lies beside them.
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping, Sequence
-from typing import Any
+from typing import Annotated, Any
 
 import numpy as np
 from numpy.typing import NDArray
-from pydantic import ConfigDict
+from pydantic import ConfigDict, Field, StrictInt
 
 from bolometric.core.results.batch import Batch, Player, most_wins, shared_win
 from bolometric.core.results.show import show
-from bolometric.core.settings.knobs import Choice
+from bolometric.core.settings.amounts import Total
+from bolometric.core.settings.knobs import Choice, Knob
 from bolometric.core.text.figures import listing
 
 Array = NDArray[np.float64]
@@ -47,6 +48,18 @@ AIMS = (
     Choice("smallest", "the smallest number", "Make the smallest number", "Small digits go to the left."),
     Choice("nearest", "the number nearest to", "Come near a target", "Every column matters in its turn."),
 )
+
+
+TARGET = Annotated[
+    Total,
+    Field(description="The number to come near, if aim is nearest."),
+    Knob("amount", "target", when=(("aim", ("nearest",)),)),
+]
+POINTS = Annotated[
+    StrictInt,
+    Field(ge=1, le=10, description="Rounds that must be won."),
+    Knob("number", "points", unit="points"),
+]
 
 
 def without(names: Sequence[str], given: object) -> object:

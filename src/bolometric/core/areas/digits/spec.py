@@ -8,12 +8,11 @@ from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field, StrictInt, model_validator
 
-from bolometric.core.areas.making_numbers import AIMS, PRACTICES, left_out, without
+from bolometric.core.areas.making_numbers import AIMS, POINTS, PRACTICES, TARGET, left_out, without
 from bolometric.core.game.part import AreaPart, Goal, StyleRule, check_listed
 from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.pieces.draw import Draw
 from bolometric.core.pieces.kinds import AnyPiece, remembers
-from bolometric.core.settings.amounts import Total
 from bolometric.core.settings.explain import setting_error
 from bolometric.core.settings.knobs import Choice, Knob
 
@@ -90,11 +89,7 @@ class Digits(AreaPart):
         Field(description="Which number is best; nearest = to target."),
         Knob("choice", "which number is best", choices=AIMS),
     ] = "largest"
-    target: Annotated[
-        Total,
-        Field(description="The number to come near, if aim is nearest."),
-        Knob("amount", "target", when=(("aim", ("nearest",)),)),
-    ] = Fraction(500)
+    target: TARGET = Fraction(500)
     draws: Annotated[
         Literal["own", "shared"],
         Field(
@@ -111,11 +106,7 @@ class Digits(AreaPart):
         ),
         Knob("choice", "throwing away", choices=SPARES),
     ] = "none"
-    points: Annotated[
-        StrictInt,
-        Field(ge=1, le=10, description="Rounds that must be won."),
-        Knob("number", "points", unit="points"),
-    ] = 1
+    points: POINTS = 1
 
     @property
     def columns(self) -> int:

@@ -8,12 +8,11 @@ from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field, StrictInt, model_validator
 
-from bolometric.core.areas.making_numbers import AIMS, PRACTICES, left_out, without
+from bolometric.core.areas.making_numbers import AIMS, POINTS, PRACTICES, TARGET, left_out, without
 from bolometric.core.game.part import AreaPart, Goal, StyleRule, check_listed
 from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.pieces.draw import Draw
 from bolometric.core.pieces.kinds import AnyPiece, remembers
-from bolometric.core.settings.amounts import Total
 from bolometric.core.settings.explain import setting_error
 from bolometric.core.settings.knobs import Knob
 
@@ -61,16 +60,8 @@ class DigitRows(AreaPart):
         Field(description="Which number is best; nearest, which is for columns, counts as largest."),
         Knob("choice", "which number is best", choices=AIMS),
     ] = "largest"
-    target: Annotated[
-        Total,
-        Field(description="For columns: not used here."),
-        Knob("amount", "target", when=(("aim", ("nearest",)),)),
-    ] = Fraction(500)
-    points: Annotated[
-        StrictInt,
-        Field(ge=1, le=10, description="Rounds that must be won."),
-        Knob("number", "points", unit="points"),
-    ] = 1
+    target: TARGET = Fraction(500)
+    points: POINTS = 1
 
     @model_validator(mode="before")
     @classmethod
