@@ -83,33 +83,34 @@ class Batch:
 def shared_win(best: NDArray[np.bool_], nobody: int = UNFINISHED) -> tuple[NDArray[np.uint8], NDArray[np.int8]]:
     """Who shares the win as bits, and the winner's code; ``nobody`` is the code where no seat is best.
 
-    ``best`` has shape (runs, seats). Seats are few and runs many, so it goes seat by seat over all runs.
+    ``best`` has shape (runs, seats). Seats are few and runs many, so it goes seat by seat over all runs, and looks the
+    code up by the bits.
     """
     runs, seats = best.shape
-    home, winner, count = np.zeros(runs, np.uint8), np.full(runs, nobody, np.int8), np.zeros(runs, np.uint8)
+    home = np.zeros(runs, np.uint8)
     for seat in range(seats):
-        is_best = best[:, seat]
-        home |= is_best.astype(np.uint8) << np.uint8(seat)
-        count += is_best
-        winner[is_best] = seat
-    winner[count > 1] = TIED
-    return home, winner
+        home |= best[:, seat].astype(np.uint8) << np.uint8(seat)
+    codes = np.full(1 << seats, TIED, np.int8)
+    codes[0] = nobody
+    codes[1 << np.arange(seats)] = np.arange(seats)
+    return home, codes[home]
 
 
 def most_wins(points: NDArray[np.float64] | NDArray[np.int64]) -> NDArray[np.bool_]:
     """Which seats have most, or as much as the one that has; shape (runs, seats)."""
-    most = points[:, 0]
-    for seat in range(1, points.shape[1]):
-        most = np.maximum(most, points[:, seat])
-    return np.asarray(points == most[:, None])
+    return least_wins(-points)
 
 
-def least_wins(score: NDArray[np.float64]) -> NDArray[np.bool_]:
-    """Which seats have the least score, or as good as that; scores of shape (runs, seats)."""
+def least_wins(score: NDArray[np.float64] | NDArray[np.int64]) -> NDArray[np.bool_]:
+    """Which seats have the least score, or as good as that; shape (runs, seats)."""
     least = score[:, 0]
     for seat in range(1, score.shape[1]):
         least = np.minimum(least, score[:, seat])
-    return np.asarray(score <= least[:, None] + EQUAL)
+    most = least + EQUAL
+    best = np.empty(score.shape, bool, order="F")  # seat by seat, as it is read
+    for seat in range(score.shape[1]):
+        np.less_equal(score[:, seat], most, out=best[:, seat])
+    return best
 
 
 def seats_of(home: NDArray[np.uint8], seats: int) -> NDArray[np.bool_]:
