@@ -1,5 +1,8 @@
 """The window fits a small screen and is read there: nothing runs into anything, nothing is larger than the screen."""
 
+import subprocess
+import sys
+
 import pytest
 from PySide6.QtCore import QSize
 from PySide6.QtGui import QFontMetrics
@@ -120,3 +123,14 @@ def test_an_area_of_ones_own_is_drawn_played_and_told_in_the_window(qtbot, windo
     finally:
         window.document.start(game_from({"bolometric": 1}))
         withdraw(LEDGER)
+
+
+def test_the_window_comes_up_without_the_heavy_libraries():
+    """Compiler, charts and solvers take half a second each: none is loaded for the first game to be worked out."""
+    begin = (
+        "import sys, bolometric.desk.app; from bolometric.core.measure.measuring import measure_exactly;"
+        "from bolometric.core.game.document import Game; measure_exactly(Game()).heat;"
+        "print([name for name in ('numba', 'scipy', 'pyqtgraph', 'lark') if name in sys.modules])"
+    )
+    done = subprocess.run([sys.executable, "-c", begin], capture_output=True, text=True, check=True)
+    assert done.stdout.strip() == "[]"

@@ -3,13 +3,11 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
-from typing import Literal
+from typing import TYPE_CHECKING, Literal
 
 import numpy as np
 
 from bolometric.core.areas.trail import stopping
-from bolometric.core.areas.trail.against import Against, against
-from bolometric.core.areas.trail.meeting import gives_away, how
 from bolometric.core.areas.trail.rules import LOST, MOST_DRAWS, SENT_BACK, compile_chain, turn_over
 from bolometric.core.areas.trail.spec import MOST_MEETING, Trail
 from bolometric.core.game.contract import ByHand
@@ -18,6 +16,9 @@ from bolometric.core.game.seats import Style
 from bolometric.core.results.standing import Drawn, Option, Standing, noted, won
 from bolometric.core.settings.amounts import tidy
 from bolometric.core.text.figures import listing, minus, percent
+
+if TYPE_CHECKING:
+    from bolometric.core.areas.trail.against import Against
 
 Stop = Literal["stop"]
 STOP: Stop = "stop"
@@ -108,7 +109,7 @@ def pick(game: Game, now: OnTrail, style: Style, rng: np.random.Generator) -> Ke
     if now.column >= 0:
         return _mover(game, now, style, rng)
     if trail.track == "own" and stopping.to_win(trail, style):
-        plan = against(trail, game.distribution)
+        plan = _against(game)
         return None if plan.go[now.places[1 - now.seat], now.began, now.places[now.seat]] else STOP
     policy = stopping.policy_of(game.area_as(Trail), game.distribution, style)
     if now.drawn >= policy.most:
@@ -116,11 +117,20 @@ def pick(game: Game, now: OnTrail, style: Style, rng: np.random.Generator) -> Ke
     return None if rng.random() < policy.go[now.began, now.places[_marker(game, now)]] else STOP
 
 
+def _against(game: Game) -> Against:
+    """Best play against the other seat."""
+    from bolometric.core.areas.trail.against import against  # brings Numba with it: half a second
+
+    return against(game.area_as(Trail), game.distribution)
+
+
 def _mover(game: Game, now: OnTrail, style: Style, rng: np.random.Generator) -> int:
     """Whose marker a style moves."""
+    from bolometric.core.areas.trail.meeting import gives_away, how  # brings Numba with it
+
     trail, other = game.area_as(Trail), (now.seat + 1) % game.seats.count
     a, b = now.places[now.seat], now.places[other]
-    gives = against(trail, game.distribution).gives if style.choose == "plan" else None
+    gives = _against(game).gives if style.choose == "plan" else None
     landing = compile_chain(trail, game.distribution).landing
     # As it is written: compiled anew for a single choice it would take longer than the choice.
     given = gives_away.py_func(how(style.choose), trail.sign, landing, a, b, now.column, gives)  # type: ignore[no-untyped-call]
@@ -217,7 +227,7 @@ def _best_play(game: Game) -> Against | None:
     """Best play against the other seat, where it is known."""
     trail, known = game.area_as(Trail), game.draws_are_known and game.seats.count == 2
     small = trail.track == "own" and trail.finish == "at_once" and trail.steps <= MOST_MEETING
-    return against(trail, game.distribution) if known and small else None
+    return _against(game) if known and small else None
 
 
 def _coach_mover(game: Game, now: OnTrail) -> str:
