@@ -30,6 +30,7 @@ class Chart(pg.PlotWidget):  # type: ignore[misc]
     # Of the class, since the base is resized while it is made.
     _top = 0.0
     _marks: Sequence[tuple[float, str]] = ()
+    _span = (0.0, 0.0, 0.0)
 
     def __init__(self, across: str, up: str) -> None:
         super().__init__()
@@ -95,24 +96,33 @@ class Chart(pg.PlotWidget):  # type: ignore[misc]
 
     def marks_across(self, marks: Sequence[tuple[float, str]]) -> None:
         """Which values are named below the chart."""
-        self._marks = list(marks)
+        self._marks, self._span = list(marks), (0.0, 0.0, 0.0)
         self._name_across()
 
     def _name_across(self) -> None:
         """As many of the marks as there is room for, evenly."""
         longest = max((len(words) for _, words in self._marks), default=1)
-        room = max(1, int((self.width() - 60) / (9 * longest + 12)))
-        every = -(-len(self._marks) // room) if self._marks else 1
+        every = -(-len(self._marks) // self._room(longest)) if self._marks else 1
         self.getAxis("bottom").setTicks([self._marks[::every]])
 
-    def count_across(self, low: float, high: float) -> None:
-        """Name round numbers below the chart, few enough to be read."""
-        step = next(
-            (m * 10**e for e in range(-4, 13) for m in (1, 2, 5) if (high - low) / (m * 10**e) <= MOST_NAMED), 1
-        )
+    def count_across(self, low: float, high: float, least: float = 0.0) -> None:
+        """Name round numbers below the chart, ``least`` apart at least, as many as there is room for."""
+        self._span = low, high, least
+        self._count_across()
+
+    def _count_across(self) -> None:
+        low, high, least = self._span
+        longest = max(len(f"{value:.4g}") for value in (low, high))
+        most = min(MOST_NAMED, self._room(longest))
+        steps = (m * 10**e for e in range(-4, 13) for m in (1, 2, 5))
+        step = next((step for step in steps if step >= least and (high - low) / step <= most), 1.0)
         first = int(np.ceil(low / step))
         marks = [(k * step, f"{k * step:.6g}".replace("-", "−")) for k in range(first, int(high / step) + 1)]
-        self.marks_across(marks)
+        self.getAxis("bottom").setTicks([marks])
+
+    def _room(self, letters: int) -> int:
+        """How many names of so many letters fit beside each other."""
+        return max(1, int((self.width() - 60) / (9 * letters + 12)))
 
     def percents_up(self, top: float) -> None:
         """Name the upright axis in percent."""
@@ -130,7 +140,9 @@ class Chart(pg.PlotWidget):  # type: ignore[misc]
     def resizeEvent(self, event: QResizeEvent) -> None:
         """Name as much as there is room for now."""
         super().resizeEvent(event)
-        if self._marks:
+        if self._span[1] > self._span[0]:
+            self._count_across()
+        elif self._marks:
             self._name_across()
         if self._top:
             self._name_up()

@@ -285,7 +285,7 @@ class RunsView(QWidget):
             self.leads.line(middle, chance, c.ember, dots=len(chance) <= MOST_BARS)
             top = max(top, float(chance.max()))
         self.leads.frame(low - width, high + width, top)
-        self.leads.count_across(low, high)
+        self.leads.count_across(low, high, 1)
         self.leads.percents_up(top)
         self.leads_words.setText(
             score_words(self.game, self.exact, self.played.readings.get("score") if self.played else None)
