@@ -3,9 +3,11 @@
 from PySide6.QtCore import Qt
 
 from bolometric.core.areas.shelf import demo_files, starters
-from bolometric.core.game.document import Game
+from bolometric.core.game.document import Game, with_value
 from bolometric.core.game.files import SUFFIX, read, write
+from bolometric.desk.parts.rescue import told
 from tests.desk.settling import settle
+from tests.desk.test_keeping import crashed, killed
 
 
 def test_a_wrong_file_leaves_the_game_open(qtbot, window, tmp_path):
@@ -43,11 +45,44 @@ def test_what_was_typed_survives_a_kill(qtbot, open_window, tmp_path):
     first.document.load(demo_files()[0])
     first.document.edit("area.length", 77)
     first.document.keep()
-    first.keeper._lock.unlock()  # what the system does when a program is killed
+    killed(first.keeper)
     second = open_window()
     assert second.document.game.area.length == 77
     assert second.document.dirty
     assert "was not saved when the program ended" in second.notice.words.text()
+
+
+def test_every_game_that_was_left_is_offered_with_what_changed(qtbot, open_window, tmp_path):
+    """Two killed windows: one game is opened, the other offered; a start with a file offers both."""
+    file = tmp_path / "lesson.bolo.json"
+    write(Game(name="Lesson"), file)
+    crashed(tmp_path / "recovery", with_value(read(file), "area.length", 55), file, age=100)
+    crashed(tmp_path / "recovery", Game(name="Newer"), age=10)
+    with_file = open_window(file)
+    assert [left.game.name for left in with_file.rescue.left] == ["Newer", "Lesson"]
+    assert with_file.document.game == read(file)
+    killed(with_file.keeper)
+    window = open_window()
+    assert window.document.game.name == "Newer"
+    (left,) = window.rescue.left
+    words = told(left)
+    assert "lesson.bolo.json: 1 setting changed: squares" in words
+    assert "has been changed since then" in words
+    window.document.save(tmp_path / "newer.bolo.json")
+    window.rescue.buttons[0][0].click()
+    assert window.document.game.area.length == 55
+    assert not window.rescue.isVisible()
+    qtbot.waitUntil(lambda: not left.copy.exists())
+
+
+def test_a_game_that_was_left_can_be_discarded(open_window, tmp_path):
+    copy = crashed(tmp_path / "recovery", Game(name="Old"), age=100)
+    crashed(tmp_path / "recovery", Game(name="New"))
+    window = open_window()
+    assert copy.exists()
+    window.rescue.buttons[0][1].click()
+    assert not copy.exists()
+    assert not window.rescue.isVisible()
 
 
 def test_a_running_program_keeps_its_own_copy(qtbot, open_window):

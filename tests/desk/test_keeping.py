@@ -1,5 +1,9 @@
 """What is kept on disk beside the game's own file: recovery copies and settings."""
 
+import json
+import os
+import time
+
 import pytest
 
 from bolometric.core.game.document import Game, with_value
@@ -11,67 +15,141 @@ from bolometric.desk.settings import MOST_RECENT, Settings
 
 
 def killed(keeper):
-    """What the system does when a program is killed: its lock is free, its copy stays."""
-    keeper._lock.unlock()
+    """What the system does when a program is killed: its locks are free, its copies stay."""
+    keeper.flush()
+    for lock in keeper._held.values():
+        lock.unlock()
 
 
-def test_copies_come_back_newest_first_with_their_file(qapp, tmp_path):
-    import os
+def crashed(folder, game, path=None, age=0):
+    """A program that kept a game and was killed."""
+    keeper = Keeper(folder)
+    keeper.keep(game, path)
+    killed(keeper)
+    os.utime(keeper._copy, (time.time() - age,) * 2)
+    return keeper._copy
 
+
+def lengths(left):
+    return [found.game.area.length for found in left]
+
+
+def test_copies_come_back_newest_first_with_their_file_and_stay(qapp, tmp_path):
     for age, length in ((200, 11), (100, 22)):
-        keeper = Keeper(tmp_path)
-        keeper.keep(with_value(Game(), "area.length", length), tmp_path / f"{length}.bolo.json")
-        copy = next(path for path in tmp_path.glob(f"{keeper._stem}*.json"))
-        os.utime(copy, (copy.stat().st_atime - age, copy.stat().st_mtime - age))
-        killed(keeper)
-    left = Keeper(tmp_path).left_behind()
+        crashed(tmp_path, with_value(Game(), "area.length", length), tmp_path / f"{length}.bolo.json", age)
+    keeper = Keeper(tmp_path)
+    left = keeper.left_behind()
     assert [(found.game.area.length, found.path.name) for found in left] == [(22, "22.bolo.json"), (11, "11.bolo.json")]
-    assert Keeper(tmp_path).left_behind() == []
+    assert Keeper(tmp_path).left_behind() == []  # held by the first
+    killed(keeper)  # killed again before anything was done with them
+    again = Keeper(tmp_path)
+    assert lengths(again.left_behind()) == [22, 11]
+    again.discard(again.left_behind()[0])
+    killed(again)
+    assert lengths(Keeper(tmp_path).left_behind()) == [11]
+
+
+def test_a_copy_is_only_replaced_by_one_that_was_written(qapp, tmp_path):
+    crashed(tmp_path / "kept", with_value(Game(), "area.length", 22))
+    keeper = Keeper(tmp_path / "kept")
+    (left,) = keeper.left_behind()
+    keeper.instead_of(left)
+    keeper.flush()
+    assert left.copy.exists()
+    keeper.keep(left.game, None)
+    keeper.instead_of(left)
+    keeper.flush()
+    assert not left.copy.exists()
+    killed(keeper)
+    assert lengths(Keeper(tmp_path / "kept").left_behind()) == [22]
+
+
+def test_what_0_4_0_kept_is_offered_too(qapp, tmp_path):
+    write(with_value(Game(), "area.length", 33), tmp_path / "abc.bolo.json")
+    (tmp_path / "abc.origin").write_text(json.dumps("/there/mine.bolo.json"))
+    keeper = Keeper(tmp_path)
+    (left,) = keeper.left_behind()
+    assert (left.game.area.length, left.path.name) == (33, "mine.bolo.json")
+    keeper.discard(left)
+    assert not list(tmp_path.glob("abc.[bo]*"))
 
 
 def test_damaged_copies_are_left_alone(qapp, tmp_path):
-    (tmp_path / "x.bolo.json").write_text("{half")
-    keeper = Keeper(tmp_path)
-    keeper.keep(Game(), None)
-    (tmp_path / f"{keeper._stem}.origin").write_text("{half")
-    killed(keeper)
-    left = Keeper(tmp_path).left_behind()
-    assert [(found.game, found.path) for found in left] == [(Game(), None)]
-    assert (tmp_path / "x.bolo.json").read_text() == "{half"
+    for name in ("x.bolo.json", "y.kept", "z.kept"):
+        (tmp_path / name).write_text("{half" if name != "z.kept" else "[1]")
+    crashed(tmp_path, Game())
+    assert lengths(Keeper(tmp_path).left_behind()) == [40]
+    assert (tmp_path / "x.bolo.json").read_text() == (tmp_path / "y.kept").read_text() == "{half"
 
 
-def test_closing_in_good_order_leaves_nothing(qapp, tmp_path):
+def test_copies_are_private_and_leftovers_of_killed_writes_are_cleared(qapp, tmp_path):
+    copy = crashed(tmp_path, Game())
+    assert copy.stat().st_mode & 0o777 == 0o600
+    (tmp_path / f".{copy.stem}.kept.0123.part").write_text("{ha")
     keeper = Keeper(tmp_path)
+    assert len(keeper.left_behind()) == 1
+    assert not list(tmp_path.glob(".*.part"))
+
+
+def test_closing_in_good_order_leaves_nothing_of_its_own(qapp, tmp_path):
+    crashed(tmp_path, Game())
+    keeper = Keeper(tmp_path)
+    assert len(keeper.left_behind()) == 1
     keeper.keep(Game(), None)
     keeper.close()
-    assert [path.suffix for path in tmp_path.iterdir() if path.suffix != ".lock"] == []
+    assert len(Keeper(tmp_path).left_behind()) == 1  # what nobody decided on is offered again
 
 
 def test_a_folder_that_cannot_be_made_is_said(qapp, tmp_path):
     (tmp_path / "file").write_text("")
-    with pytest.raises(FileError, match="cannot be kept"):
-        Keeper(tmp_path / "file" / "inside")
+    (tmp_path / "link").symlink_to(tmp_path / "nowhere" / "at all")
+    for folder in (tmp_path / "file" / "inside", tmp_path / "file"):
+        with pytest.raises(FileError, match=r"cannot be kept in .*: .*\. Save often"):
+            Keeper(folder)
 
 
 def test_a_document_keeps_and_drops_its_copy(qtbot, tmp_path):
     keeper = Keeper(tmp_path / "kept")
     document = Document(keeper)
     document.edit("area.length", 50)
-    qtbot.waitUntil(lambda: len(list((tmp_path / "kept").glob("*.bolo.json"))) == 1)
+    qtbot.waitUntil(lambda: len(list((tmp_path / "kept").glob("*.kept"))) == 1)
     document.save(tmp_path / "mine.bolo.json")
-    qtbot.waitUntil(lambda: not list((tmp_path / "kept").glob("*.bolo.json")))
+    qtbot.waitUntil(lambda: not list((tmp_path / "kept").glob("*.kept")))
     assert read(tmp_path / "mine.bolo.json").area.length == 50
     keeper.close()
 
 
+def test_steady_editing_is_kept_within_a_second(qtbot, tmp_path):
+    """Edits every 50 ms for two seconds: what is on disk is never more than a second behind."""
+    keeper = Keeper(tmp_path)
+    document, typed, behind = Document(keeper), {}, []
+    began = time.monotonic()
+    for length in range(5, 45):
+        document.edit("area.length", length)
+        typed[length] = time.monotonic()
+        qtbot.wait(50)
+        if time.monotonic() - began > 1:
+            kept = json.loads(keeper._copy.read_text())["game"]["area"]["length"]
+            behind.append(time.monotonic() - typed[kept])
+    assert len(behind) > 5
+    assert max(behind) < 1
+    keeper.close()
+
+
 def test_a_copy_that_cannot_be_written_is_said_once_and_the_game_goes_on(qtbot, tmp_path):
-    keeper = Keeper(tmp_path / "kept")
+    keeper, said = Keeper(tmp_path / "kept"), []
     document = Document(keeper)
+    document.trouble.connect(said.append)
     keeper._folder = tmp_path / "gone"
-    with qtbot.waitSignal(document.trouble) as said:
-        document.edit("area.length", 50)
-    assert "cannot be saved" in said.args[0]
-    assert document.game.area.length == 50
+    for length in (50, 60, 70):
+        document.edit("area.length", length)
+        document.keep()
+        keeper.flush()
+        qtbot.wait(20)
+    assert len(said) == 1
+    assert "Unsaved changes cannot be kept" in said[0]
+    document.undo()
+    assert document.game.area.length == 60
     keeper._folder = tmp_path / "kept"
     keeper.close()
 

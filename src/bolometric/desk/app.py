@@ -51,14 +51,14 @@ def make_window(
     window = Window(document, Measurer(), settings, shelf or shelf_folder(), demo)
     window.keeper = keeper
     view = "shelf"
-    if left and file is None:
-        document.start(left[0].game, left[0].path, unsaved=True)
-        trouble = f"“{left[0].game.name}” was not saved when the program ended; here it is again. Save it to keep it."
+    if file is not None and window.filing.open(file):
         view = "shape"
-    elif file is not None and window.filing.open(file):
+    elif file is None and keeper is not None and left:
+        trouble = window.rescuing.take_over(keeper, left.pop(0))
         view = "shape"
     elif demo:
         document.start(read(demo_files()[0]))
+    window.rescuing.offer(keeper, left)
     window.begin(view)
     if trouble:
         window.say(trouble)

@@ -14,7 +14,7 @@ from bolometric.desk.history import History
 from bolometric.desk.recovery import Keeper
 
 KEEP_AFTER = 400
-"""Milliseconds of quiet after which an unsaved change is written to the recovery folder."""
+"""Milliseconds after an unsaved change at which it is kept, however many follow it in the meantime."""
 
 
 class Document(QObject):
@@ -34,6 +34,11 @@ class Document(QObject):
         self._keeper = keeper
         self._timer = QTimer(self, singleShot=True, interval=KEEP_AFTER)
         self._timer.timeout.connect(self.keep)
+        self._not_kept.connect(self._tell_trouble)
+        self._told = False
+
+    _not_kept = Signal(str)
+    """From the thread that keeps copies to the window's."""
 
     @property
     def game(self) -> Game:
@@ -90,22 +95,26 @@ class Document(QObject):
         self._after_state()
 
     def keep(self) -> None:
-        """Write the recovery copy now, or drop it if there is nothing unsaved."""
+        """Have the recovery copy written now, or dropped if there is nothing unsaved."""
         self._timer.stop()
         if self._keeper is None:
             return
-        try:
-            if self.dirty:
-                self._keeper.keep(self.game, self.path)
-            else:
-                self._keeper.drop()
-        except FileError as error:
-            self.trouble.emit(str(error))
+        if self.dirty:
+            self._keeper.keep(self.game, self.path, self._not_kept.emit)
+        else:
+            self._keeper.drop()
+
+    def _tell_trouble(self, sentence: str) -> None:
+        """Once: it would be the same with every edit."""
+        if not self._told:
+            self._told = True
+            self.trouble.emit(sentence)
 
     def _after(self) -> None:
         self.changed.emit(self.game)
         self._after_state()
 
     def _after_state(self) -> None:
-        self._timer.start()
+        if not self._timer.isActive():  # an edit that follows does not put it off
+            self._timer.start()
         self.state_changed.emit()

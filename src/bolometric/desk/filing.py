@@ -59,7 +59,7 @@ class Filing:
     def __init__(
         self, document: Document, settings: Settings, questions: Questions, shelf: Path, say: Callable[[str], None]
     ) -> None:
-        self.document, self.settings, self.questions, self.shelf, self._say = document, settings, questions, shelf, say
+        self.document, self.settings, self.questions, self.shelf, self.say = document, settings, questions, shelf, say
 
     def may_leave(self) -> bool:
         """Whether the open game may be replaced; offers to save it."""
@@ -75,7 +75,7 @@ class Filing:
         try:
             self.document.load(path)
         except FileError as error:
-            self._say(str(error))
+            self.say(str(error))
             return False
         if self._is_demo(path):
             self.document.path = None  # a demo game is opened as a copy: saving asks where to
@@ -115,9 +115,9 @@ class Filing:
         try:
             write(path)
         except FileError as error:
-            self._say(str(error))
+            self.say(str(error))
             return False
-        self._say(f"Written to {path}.")
+        self.say(f"Written to {path}.")
         return True
 
     def _plain_name(self) -> str:
@@ -127,12 +127,12 @@ class Filing:
 
     def _write(self, path: Path) -> bool:
         if self._is_demo(path):
-            self._say("The demo shelf stays as it is: choose another folder.")
+            self.say("The demo shelf stays as it is: choose another folder.")
             return False
         try:
             self.document.save(path)
         except FileError as error:
-            self._say(str(error))
+            self.say(str(error))
             return False
         self.settings.used(path)
         return True

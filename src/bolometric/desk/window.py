@@ -36,8 +36,10 @@ from bolometric.desk.own_pieces import OwnPieces
 from bolometric.desk.parts.bars import Notice, ViewBar
 from bolometric.desk.parts.faults import FaultList
 from bolometric.desk.parts.gauge import GaugeStrip
+from bolometric.desk.parts.rescue import Rescue
 from bolometric.desk.parts.sheet import RuleSheet
 from bolometric.desk.recovery import Keeper
+from bolometric.desk.rescuing import Rescuing
 from bolometric.desk.settings import Settings
 from bolometric.desk.style import dress, scheme
 from bolometric.desk.views.shape import ShapeView
@@ -83,6 +85,7 @@ class Window(QMainWindow):
         self._dress_application()  # before any widget is made: later ones take on the font, earlier ones may not
         self._build()
         self.filing = Filing(document, settings, Questions(self), shelf, self.say)
+        self.rescuing = Rescuing(self.rescue, document, self.filing, self.show_shape)
         self.editing = Editing(self, document, self.sheet, self.split)
         self.editing.own = OwnPieces(settings.folder / "pieces.json")
         self._connect()
@@ -106,7 +109,7 @@ class Window(QMainWindow):
         )
         self.sheet, self.fault_list, self.gauges = RuleSheet(), FaultList(), GaugeStrip()
         self.shelf, self.shape = ShelfView(), ShapeView()
-        self.bar, self.notice = ViewBar(VIEWS), Notice()
+        self.bar, self.notice, self.rescue = ViewBar(VIEWS), Notice(), Rescue()
         self.stack = QStackedWidget()
         self.column = QSplitter(Qt.Orientation.Vertical)
         self.column.addWidget(self.stack)
@@ -130,6 +133,7 @@ class Window(QMainWindow):
         layout.setSpacing(0)
         layout.addWidget(self.bar)
         layout.addWidget(self.notice)
+        layout.addWidget(self.rescue)
         layout.addWidget(self.split, 1)
         layout.addWidget(self.gauges)
         self.setCentralWidget(middle)

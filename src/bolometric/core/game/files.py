@@ -8,9 +8,10 @@ from __future__ import annotations
 
 import json
 import os
-import tempfile
+from contextlib import suppress
 from pathlib import Path
 from typing import Any
+from uuid import uuid4
 
 from pydantic_core import from_json
 
@@ -100,23 +101,39 @@ def write_text(text: str, path: Path) -> None:
     write_bytes(text.encode(), path)
 
 
-def write_bytes(data: bytes, path: Path) -> None:
-    """Write a file, whole or not at all. Raises FileError; the file that was there is then untouched."""
-    temporary = None
+def write_bytes(data: bytes, path: Path, private: bool = False) -> None:
+    """Write a file, whole or not at all; a ``private`` one for the user alone.
+
+    What a link points to is written, and the link stays. A file that is there keeps its mode; a new one has that of
+    every new file. Raises FileError; the file that was there is then untouched.
+    """
+    target = Path(os.path.realpath(path))
+    if target.exists() and not target.is_file():
+        raise FileError(f"{path.name} is no ordinary file, so nothing is written there: choose another name.")
+    temporary = target.parent / f".{target.name[:40]}.{uuid4().hex[:12]}.part"
     try:
-        with tempfile.NamedTemporaryFile(dir=path.parent, prefix=f".{path.name}.", delete=False) as file:
-            temporary = Path(file.name)
+        mode = 0o600 if private else 0o666
+        with os.fdopen(os.open(temporary, os.O_WRONLY | os.O_CREAT | os.O_EXCL, mode), "wb") as file:
             file.write(data)
             file.flush()
             os.fsync(file.fileno())
-        temporary.chmod(path.stat().st_mode & 0o777 if path.exists() else 0o644)
-        temporary.replace(path)
+        if target.exists() and not private:
+            temporary.chmod(target.stat().st_mode & 0o7777)
+        temporary.replace(target)
     except OSError as error:
-        if temporary is not None:
+        with suppress(OSError):
             temporary.unlink(missing_ok=True)
         raise FileError(
             f"{path.name} cannot be saved in {path.parent}: {_reason(error)}. Choose another folder."
         ) from None
+
+
+def is_protected(path: Path) -> bool:
+    """Whether a file is there that its owner has protected from being written."""
+    try:
+        return not path.stat().st_mode & 0o222
+    except OSError:
+        return False
 
 
 def _reason(error: OSError) -> str:
