@@ -6,6 +6,7 @@ import resource
 import signal
 import subprocess
 import sys
+from pathlib import Path
 
 import pytest
 from hypothesis import given
@@ -172,3 +173,40 @@ def test_check_tells_by_its_exit_code(tmp_path):
     assert (code, out) == (2, "")
     assert error == "bolometric: b.bolo.json, at area.length: 0 is too small: the least is 5.\n"
     assert command("check", demo_files()[0])[0] == 0
+
+
+def test_a_link_stays_and_its_target_is_written(tmp_path):
+    target, link = tmp_path / "real.bolo.json", tmp_path / "link.bolo.json"
+    write(Game(), target)
+    link.symlink_to(target)
+    write(Game(name="New"), link)
+    assert link.is_symlink()
+    assert read(target).name == "New"
+
+
+def test_only_ordinary_files_are_written(tmp_path):
+    pipe = tmp_path / "pipe"
+    os.mkfifo(pipe)
+    for path in (pipe, tmp_path, Path("/dev/full")):
+        with pytest.raises(FileError, match="is no ordinary file"):
+            write(Game(), path)
+
+
+def test_modes_and_the_umask_are_kept(tmp_path):
+    path = tmp_path / "a.bolo.json"
+    before = os.umask(0o027)
+    try:
+        write(Game(), path)
+        assert path.stat().st_mode & 0o777 == 0o640
+        path.chmod(0o604)
+        write(Game(), path)
+        assert path.stat().st_mode & 0o777 == 0o604
+    finally:
+        os.umask(before)
+
+
+@pytest.mark.parametrize("name", ["x" * 245 + ".bolo.json", "é" * 122 + ".bolo.json"])
+def test_the_longest_name_there_can_be_is_written(tmp_path, name):
+    write(Game(name="Long"), tmp_path / name)
+    assert read(tmp_path / name).name == "Long"
+    assert len(list(tmp_path.iterdir())) == 1

@@ -23,7 +23,7 @@ class Answers:
 
     def __init__(self):
         self.file = self.place = None
-        self.losing = "discard"
+        self.losing, self.over, self.change = "discard", True, "stay"
         self.asked = []
 
     def which_file(self, folder):
@@ -37,6 +37,14 @@ class Answers:
     def where_export(self, proposed):
         self.asked.append(proposed)
         return self.place
+
+    def overwrite(self, name, why):
+        self.asked.append(f"{name} {why}")
+        return self.over
+
+    def changed_since(self, name):
+        self.asked.append(f"{name} changed")
+        return self.change
 
     def lose_changes(self, name):
         self.asked.append(name)

@@ -1,5 +1,8 @@
 """Files from the window: opening, saving, closing, the shelf, and what survives a kill."""
 
+import os
+
+import pytest
 from PySide6.QtCore import Qt
 
 from bolometric.core.areas.shelf import demo_files, starters
@@ -131,3 +134,67 @@ def test_the_shelf_shows_and_opens_games(qtbot, window, tmp_path):
     settle(qtbot, window, cards["mine.bolo.json"].click)
     assert window.document.game.name == "Mine"
     assert window.view == "shape"
+
+
+def test_the_name_that_is_written_to_is_asked_about(window, tmp_path):
+    """The ending is added after the dialog has asked about the name without it."""
+    other = Game(name="Not mine")
+    write(other, tmp_path / "lesson.bolo.json")
+    answers = window.filing.questions
+    answers.place, answers.over = tmp_path / "lesson", False
+    assert not window.filing.save_as()
+    assert answers.asked[-1] == "lesson.bolo.json is there already"
+    assert read(tmp_path / "lesson.bolo.json") == other
+    answers.over = True
+    assert window.filing.save_as()
+    assert read(tmp_path / "lesson.bolo.json") == window.document.game
+    (tmp_path / "odds.csv").write_text("theirs")
+    answers.place, answers.over = tmp_path / "odds", False
+    assert not window.filing.export("csv", lambda path: path.write_text("ours"))
+    assert (tmp_path / "odds.csv").read_text() == "theirs"
+
+
+@pytest.mark.parametrize("change", ["stay", "theirs", "over", "both"])
+def test_what_another_program_wrote_is_not_lost(qtbot, window, tmp_path, change):
+    mine = tmp_path / "mine.bolo.json"
+    window.document.save(mine)
+    window.document.edit("area.length", 55)
+    theirs = Game(name="Theirs")
+    with qtbot.waitSignal(window.document.trouble) as said:
+        write(theirs, mine)
+    assert "was changed by another window or program" in said.args[0]
+    answers = window.filing.questions
+    answers.change, answers.place = change, tmp_path / "other.bolo.json"
+    window.save()
+    assert answers.asked[-1] == (str(mine) if change == "both" else "mine.bolo.json changed") or change == "both"
+    kept = {"stay": theirs, "theirs": theirs, "over": window.document.game, "both": theirs}[change]
+    assert read(mine) == kept
+    assert (window.document.game == theirs) == (change == "theirs")
+    if change == "both":
+        assert read(tmp_path / "other.bolo.json").area.length == 55
+
+
+def test_touching_a_file_is_no_change_and_a_file_that_goes_away_is_said(qtbot, window, tmp_path):
+    mine = tmp_path / "mine.bolo.json"
+    window.document.save(mine)
+    os.utime(mine, (1, 1))
+    assert not window.document.changed_elsewhere
+    with qtbot.waitSignal(window.document.trouble) as said:
+        mine.unlink()
+    assert said.args[0] == "mine.bolo.json is not there any more: save to keep this game."
+    assert window.filing.save()
+    assert read(mine) == window.document.game
+
+
+def test_a_protected_file_is_asked_about(window, tmp_path):
+    mine = tmp_path / "mine.bolo.json"
+    window.document.save(mine)
+    window.document.edit("area.length", 55)
+    mine.chmod(0o444)
+    answers = window.filing.questions
+    answers.over = False
+    assert not window.filing.save()
+    assert answers.asked[-1] == "mine.bolo.json is protected from being written"
+    answers.over = True
+    assert window.filing.save()
+    assert mine.stat().st_mode & 0o777 == 0o444

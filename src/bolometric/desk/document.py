@@ -5,10 +5,10 @@ from __future__ import annotations
 from pathlib import Path
 from typing import Any
 
-from PySide6.QtCore import QObject, QTimer, Signal
+from PySide6.QtCore import QFileSystemWatcher, QObject, QTimer, Signal
 
 from bolometric.core.game.document import Game, with_value
-from bolometric.core.game.files import read, write
+from bolometric.core.game.files import fingerprint, read, write
 from bolometric.core.settings.errors import FileError
 from bolometric.desk.history import History
 from bolometric.desk.recovery import Keeper
@@ -30,6 +30,10 @@ class Document(QObject):
     def __init__(self, keeper: Keeper | None = None) -> None:
         super().__init__()
         self.path: Path | None = None
+        self._seen: bytes | None = None
+        """What the file held when it was opened or saved here."""
+        self._watcher = QFileSystemWatcher(self)
+        self._watcher.fileChanged.connect(self._file_changed)
         self._history = History([Game()], saved=Game())
         self._keeper = keeper
         self._timer = QTimer(self, singleShot=True, interval=KEEP_AFTER)
@@ -77,13 +81,39 @@ class Document(QObject):
 
     def start(self, game: Game, path: Path | None = None, unsaved: bool = False) -> None:
         """Open another game. ``unsaved`` marks it as changed though nothing was typed here."""
-        self.path = path
+        self.path, self._seen = path, None if path is None else fingerprint(path)
+        self._watch()
         self._history = History([game], saved=None if unsaved else game)
         self._after()
 
+    @property
+    def changed_elsewhere(self) -> bool:
+        """Whether the file holds something else than when it was opened or saved here."""
+        return self.path is not None and self._seen is not None and fingerprint(self.path) not in (self._seen, None)
+
+    def _watch(self) -> None:
+        """Watch the open file, so that it is said when it changes or goes away."""
+        if self._watcher.files():
+            self._watcher.removePaths(self._watcher.files())
+        if self.path is not None and self.path.exists():
+            self._watcher.addPath(str(self.path))
+
+    def _file_changed(self, name: str) -> None:
+        """Something happened to the file; a save replaces it, after which it is watched anew."""
+        if self.path is None or Path(name) != self.path:
+            return
+        if not self.path.exists():
+            self.trouble.emit(f"{self.path.name} is not there any more: save to keep this game.")
+        elif self.changed_elsewhere:
+            self.trouble.emit(f"{self.path.name} was changed by another window or program: saving will ask.")
+        self._watch()
+
     def load(self, path: Path) -> None:
         """Open a file. Raises FileError, and keeps the present game, if that fails."""
-        self.start(read(path), path)
+        game = read(path)
+        self.start(game, path)
+        self._seen = fingerprint(path)
+        self._watch()
 
     def save(self, path: Path | None = None) -> None:
         """Save, under a new name if one is given. Raises FileError; nothing is lost then."""
@@ -92,6 +122,8 @@ class Document(QObject):
             raise FileError("This game has no file yet: choose a name for it.")
         write(self.game, target)
         self.path, self._history.saved = target, self.game
+        self._seen = fingerprint(target)
+        self._watch()
         self._after_state()
 
     def keep(self) -> None:

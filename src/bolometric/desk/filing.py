@@ -4,18 +4,21 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from pathlib import Path
-from typing import Literal
+from typing import Literal, TypeVar
 
+from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QFileDialog, QMessageBox, QWidget
 
 from bolometric.core.areas.shelf import demo_folder
 from bolometric.core.game.document import Game
-from bolometric.core.game.files import SUFFIX, with_suffix
+from bolometric.core.game.files import SUFFIX, is_protected, with_suffix
 from bolometric.core.settings.errors import FileError
 from bolometric.desk.document import Document
 from bolometric.desk.settings import Settings
 
 Answer = Literal["save", "discard", "stay"]
+Change = Literal["both", "theirs", "over", "stay"]
+Given = TypeVar("Given", bound=str)
 FILTER = f"Bolometric games (*{SUFFIX});;All files (*)"
 
 
@@ -42,15 +45,36 @@ class Questions:
 
     def lose_changes(self, name: str) -> Answer:
         """What to do with unsaved changes."""
+        words = f"“{name}” has changes that are not saved."
+        return self._ask(words, {"save": "Save", "discard": "Lose the changes", "stay": "Stay here"})
+
+    def overwrite(self, name: str, why: str) -> bool:
+        """Whether to write over a file that is there."""
+        return self._ask(f"{name} {why}.", {"over": "Write over it", "stay": "Leave it as it is"}) == "over"
+
+    def changed_since(self, name: str) -> Change:
+        """What to do about a file that something else has changed since it was opened."""
+        words = f"{name} was changed by another window or program since you opened it."
+        answers: dict[Change, str] = {
+            "both": "Keep both: save mine under another name", "theirs": "Open theirs, and lose my changes",
+            "over": "Write mine over theirs", "stay": "Do nothing",
+        }  # fmt: skip
+        return self._ask(words, answers)
+
+    def _ask(self, words: str, answers: dict[Given, str]) -> Given:
+        """A question with a button for each answer; the last one does nothing, and is what Escape means."""
         box = QMessageBox(self._window)
         box.setWindowTitle("Bolometric")
-        box.setText(f"“{name}” has changes that are not saved.")
-        save = box.addButton("Save", QMessageBox.ButtonRole.AcceptRole)
-        drop = box.addButton("Lose the changes", QMessageBox.ButtonRole.DestructiveRole)
-        box.addButton("Stay here", QMessageBox.ButtonRole.RejectRole)
-        box.setDefaultButton(save)
+        box.setTextFormat(Qt.TextFormat.PlainText)
+        box.setText(words)
+        *others, last = answers
+        buttons = {box.addButton(answers[one], QMessageBox.ButtonRole.AcceptRole): one for one in others}
+        escape = box.addButton(answers[last], QMessageBox.ButtonRole.RejectRole)
+        box.setDefaultButton(next(iter(buttons)))
+        box.setEscapeButton(escape)
         box.exec()
-        return "save" if box.clickedButton() is save else "discard" if box.clickedButton() is drop else "stay"
+        clicked = box.clickedButton()
+        return next((one for button, one in buttons.items() if button is clicked), last)
 
 
 class Filing:
@@ -98,20 +122,54 @@ class Filing:
 
     def save(self) -> bool:
         """Save to the game's file, or ask for one."""
-        return self.save_as() if self.document.path is None else self._write(self.document.path)
+        path = self.document.path
+        if path is None:
+            return self.save_as()
+        if self.document.changed_elsewhere:
+            match self.questions.changed_since(path.name):
+                case "both":
+                    return self.save_as()
+                case "theirs":
+                    return self._reload(path)
+                case "stay":
+                    return False
+        return self._may_write(path, known=True) and self._write(path)
+
+    def _reload(self, path: Path) -> bool:
+        """Take what is in the file now."""
+        try:
+            self.document.load(path)
+        except FileError as error:
+            self.say(str(error))
+            return False
+        return True
+
+    def _may_write(self, path: Path, known: bool = False) -> bool:
+        """Ask before a file is written over that was not named, or is protected; the name is the one written to."""
+        if is_protected(path):
+            return self.questions.overwrite(path.name, "is protected from being written")
+        return known or not path.exists() or self.questions.overwrite(path.name, "is there already")
 
     def save_as(self) -> bool:
         """Ask where to, and save there."""
         proposed = self.document.path or self._folder() / f"{self._plain_name()}{SUFFIX}"
-        path = self.questions.where_to(proposed)
-        return path is not None and self._write(with_suffix(path))
+        given = self.questions.where_to(proposed)
+        if given is None:
+            return False
+        path = with_suffix(given)
+        # The dialog has asked about the name that was typed, not about one that an ending was added to.
+        asked = path == given and not is_protected(path)
+        return self._may_write(path, known=asked) and self._write(path)
 
     def export(self, kind: str, write: Callable[[Path], None]) -> bool:
         """Ask where to write a table or a picture, and have it written there."""
         path = self.questions.where_export(self._folder() / f"{self._plain_name()}-odds.{kind}")
         if path is None:
             return False
-        path = path if path.suffix.lower() == f".{kind}" else path.with_name(f"{path.name}.{kind}")
+        if path.suffix.lower() != f".{kind}":
+            path = path.with_name(f"{path.name}.{kind}")
+            if not self._may_write(path):
+                return False
         try:
             write(path)
         except FileError as error:

@@ -9,6 +9,7 @@ from __future__ import annotations
 import json
 import os
 from contextlib import suppress
+from hashlib import sha256
 from pathlib import Path
 from typing import Any
 from uuid import uuid4
@@ -126,6 +127,16 @@ def write_bytes(data: bytes, path: Path, private: bool = False) -> None:
         raise FileError(
             f"{path.name} cannot be saved in {path.parent}: {_reason(error)}. Choose another folder."
         ) from None
+
+
+def fingerprint(path: Path) -> bytes | None:
+    """What tells the contents of a file from others; None if it cannot be read, or is no game file by its size."""
+    try:
+        with path.open("rb") as file:
+            text = file.read(LARGEST + 1)
+    except OSError:
+        return None
+    return sha256(text).digest()
 
 
 def is_protected(path: Path) -> bool:
