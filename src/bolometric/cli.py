@@ -1,7 +1,7 @@
 """The command line. Kept stable: it is how the program is checked from outside.
 
-Exit codes: 0 well, 1 faults found (``check`` only), 2 something given cannot be used. Errors go to
-standard error as one line.
+Exit codes: 0 well, 1 faults found (``check`` only), 2 something given cannot be used or written, 130 stopped by Ctrl-C,
+141 the reader of the output has gone. Errors go to standard error as one line.
 """
 
 from __future__ import annotations
@@ -10,6 +10,7 @@ import gc
 import json
 import os
 import sys
+from contextlib import suppress
 from pathlib import Path
 from typing import Any, Literal, NoReturn
 
@@ -32,6 +33,29 @@ class _Group(click.Group):
         if not args or args[0] == "--demo":
             args = [OPEN, *args]
         return super().parse_args(ctx, args)
+
+    def invoke(self, ctx: click.Context) -> Any:
+        """Run a command; what stops it from outside is told in a line, or, for a reader that has gone, not at all."""
+        try:
+            try:
+                return super().invoke(ctx)
+            finally:
+                sys.stdout.flush()  # or a full disk is only met once nobody can say so any more
+        except KeyboardInterrupt:
+            click.echo("bolometric: stopped.", err=True)
+            _leave(130)
+        except BrokenPipeError:
+            _leave(141)
+        except OSError as error:
+            click.echo(f"bolometric: the output cannot be written: {(error.strerror or 'refused').lower()}.", err=True)
+            _leave(2)
+
+
+def _leave(code: int) -> NoReturn:
+    """End without another try to write what could not be written."""
+    with suppress(OSError):
+        os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())
+    sys.exit(code)
 
 
 @click.group(cls=_Group, context_settings={"help_option_names": ["-h", "--help"]})
