@@ -6,6 +6,7 @@ import resource
 import signal
 import subprocess
 import sys
+from fractions import Fraction
 from pathlib import Path
 
 import pytest
@@ -16,7 +17,9 @@ from bolometric.core.areas.shelf import demo_files
 from bolometric.core.game.document import Game, game_from, with_value
 from bolometric.core.game.files import from_text, read, to_text, write
 from bolometric.core.game.schema import schema
+from bolometric.core.pieces.face_text import read_face
 from bolometric.core.settings.errors import BolometricError, FileError
+from bolometric.core.settings.lines import JOINERS, LONGEST_MESSAGE
 from tests.random_games import games
 
 
@@ -57,7 +60,7 @@ def test_any_json_in_any_place_is_refused_or_a_game(value, place):
 @pytest.mark.parametrize(
     ("text", "says"),
     [
-        ("", "not sound JSON"),
+        ("", "is empty, so it is not a game file"),
         ('{"bolometric": 1, "name": "Half', "may be cut short"),
         ("[" * 100_000, "not sound JSON"),
         ("[1, 2]", "not a game file"),
@@ -210,3 +213,58 @@ def test_the_longest_name_there_can_be_is_written(tmp_path, name):
     write(Game(name="Long"), tmp_path / name)
     assert read(tmp_path / name).name == "Long"
     assert len(list(tmp_path.iterdir())) == 1
+
+
+@pytest.mark.parametrize(
+    ("text", "says"),
+    [
+        (b"\xff\xfe{\x00}\x00", "is written in UTF-16"),
+        ('{"bolometric": 1, "name": "Zählen"}'.encode("latin-1"), r"not UTF-8 \(at byte 29\)"),
+        (b"  \n ", "is empty"),
+        (b"null", "it holds nothing but null"),
+        (b"true", "it holds a true or false by itself"),
+        (b'{"bolometric": 1, "name": "a", "name": "b"}', "at name: this is said twice"),
+        (b'{"bolometric": 1, "seats": {"styles": [{}, {"rule": "a", "rule": "b"}]}}', r"styles\[2\].rule: this"),
+        (b'{"bolometric": 1, "seats": {"seconds_per_turn": true}}', "at seats.seconds_per_turn: True is not a number"),
+        (b'{"bolometric": 1, "seats": {"seconds_per_turn": "15"}}', "at seats.seconds_per_turn: '15' is not a number"),
+        (b'{"bolometric": 1, "brief": {"minutes": {"low": -1, "high": 2}}}', "at brief.minutes: .* from 0 to 10,000"),
+        (b'{"bolometric": 1, "brief": {"setbacks": {"low": 0, "high": 99.99}}}', "at brief.setbacks: .* to 100%"),
+        (b'{"bolometric": 1, "area": {"back_to_start": ["1 2"]}}', "'1 2' is not a number here"),
+    ],
+)  # fmt: skip
+def test_each_kind_of_wrong_file_has_its_own_sentence(text, says):
+    with pytest.raises(FileError, match=says) as found:
+        from_text(text, "x.bolo.json")
+    assert len(str(found.value).splitlines()) == 1
+
+
+def test_a_mark_of_the_order_of_bytes_is_passed_over():
+    assert from_text(b"\xef\xbb\xbf" + to_text(Game()).encode(), "x") == Game()
+
+
+@pytest.mark.parametrize(
+    ("given", "value"), [("1 1/2", "3/2"), ("-2 1/4", "-9/4"), (" 3 / 4 ", "3/4"), ("− 5", "-5"), ("0.5", "1/2")]
+)
+def test_amounts_are_read_as_they_are_written(given, value):
+    game = game_from({"draw": {"make": "times", "factor": given}})
+    assert game.draw.factor == Fraction(value)
+
+
+@given(st.text(max_size=400), st.text(max_size=400))
+def test_no_message_has_more_than_one_line_or_marks_that_are_obeyed(name, key):
+    with pytest.raises(FileError) as found:
+        from_text(json.dumps({"bolometric": 1, key or "x": 1, "area": {name: 2}}), name)
+    told = str(found.value)
+    assert len(told) <= LONGEST_MESSAGE
+    assert all(c.isprintable() or c in JOINERS for c in told)
+
+
+def test_joiners_in_emoji_and_words_stay_as_typed_and_other_marks_go():
+    family, persian = "\U0001f468\u200d\U0001f469\u200d\U0001f467", "می\u200cروم"
+    game = game_from({"name": f"{family} {persian}\u202e\x1b[31m\n\u200d "})
+    assert game.name == f"{family} {persian} [31m"
+
+
+def test_a_face_of_one_and_a_half_is_typed_as_it_is_written():
+    assert read_face("1 1/2 moon *") == {"value": "1 1/2", "word": "moon", "special": True}
+    assert game_from({"pieces": [{"faces": [read_face("1 1/2"), 2]}]}).distribution.totals == (Fraction(3, 2), 2)

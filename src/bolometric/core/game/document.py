@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from typing import Annotated, Literal, Self, TypeVar, get_args
 
-from pydantic import Field, ValidationError, model_validator
+from pydantic import Field, Strict, ValidationError, model_validator
 
 from bolometric.core.game.kinds import AnyArea, kinds, usual
 from bolometric.core.game.part import AreaPart
@@ -30,8 +30,8 @@ FORMAT = 1
 class Band(Part):
     """A target for a reading: from ``low`` to ``high``, in the reading's own unit."""
 
-    low: Annotated[float, Field(ge=-1, le=10_000)]
-    high: Annotated[float, Field(ge=-1, le=10_000)]
+    low: Annotated[float, Strict(), Field(ge=-1, le=10_000)]
+    high: Annotated[float, Strict(), Field(ge=-1, le=10_000)]
 
     @model_validator(mode="after")
     def _in_order(self) -> Self:
@@ -70,6 +70,19 @@ class Brief(Part):
         Field(description="Target for the share of turns that lose ground (0.1 is one turn in ten)."),
         Knob("band", "setbacks", unit="%", scale=100, hint="The share of turns that end further back than they began."),
     ] = Band(low=0, high=0.1)
+
+    @model_validator(mode="after")
+    def _within_reach(self) -> Self:
+        """Raise a setting error for a target that no game can have."""
+        for name, least, most, told in (
+            ("minutes", 0.0, 10_000.0, "from 0 to 10,000 minutes"),
+            ("first_seat_edge", -1.0, 1.0, "from −100 to 100 points"),
+            ("setbacks", 0.0, 1.0, "from 0 to 100%"),
+        ):
+            band: Band | None = getattr(self, name)
+            if band is not None and (band.low < least or band.high > most):
+                raise setting_error(f"This target can only go {told}.", f"brief.{name}")
+        return self
 
 
 Area = TypeVar("Area", bound=AreaPart)

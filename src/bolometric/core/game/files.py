@@ -18,6 +18,7 @@ from pydantic_core import from_json
 
 from bolometric.core.game.document import FORMAT, Game, game_from
 from bolometric.core.settings.errors import FileError, GameError
+from bolometric.core.settings.lines import LONGEST_KEY, cut
 
 SUFFIX = ".bolo.json"
 LARGEST = 1_000_000
@@ -45,6 +46,7 @@ def from_text(text: bytes | str, name: str) -> Game:
     >>> from_text('{"bolometric": 1, "name": "Ours"}', "ours.bolo.json").name
     'Ours'
     """
+    text = _decoded(text, name)
     try:
         data = from_json(text, allow_inf_nan=False)
     except ValueError as error:
@@ -52,12 +54,63 @@ def from_text(text: bytes | str, name: str) -> Game:
             f"{name} is not sound JSON ({_first_line(error)}): it may be cut short or damaged; open an older copy."
         ) from None
     if not isinstance(data, dict):
-        raise FileError(f"{name} is not a game file: it should hold one group of settings in curly brackets.")
+        holds = "nothing but null" if data is None else f"a {_KINDS.get(type(data), 'value')} by itself"
+        raise FileError(
+            f"{name} is not a game file: it holds {holds}, and should hold one group of settings in curly brackets."
+        )
+    _check_keys(text, name)
     _check_version(data, name)
     try:
         return game_from(data)
     except GameError as error:
         raise FileError(f"{name}, at {error.where or 'the top'}: {error.sentence}") from None
+
+
+_KINDS = {list: "list", str: "text", bool: "true or false", int: "number", float: "number"}
+
+
+def _decoded(text: bytes | str, name: str) -> str:
+    """The text of a file, which is UTF-8; a mark of the order of bytes at its start is passed over."""
+    if isinstance(text, bytes):
+        if text[:2] in (b"\xff\xfe", b"\xfe\xff"):
+            raise FileError(f"{name} is written in UTF-16: save it as UTF-8 and open it again.")
+        try:
+            text = text.decode("utf-8-sig")
+        except UnicodeDecodeError as error:
+            raise FileError(
+                f"{name} holds letters that are not UTF-8 (at byte {error.start + 1}): save it as UTF-8 and open it "
+                "again."
+            ) from None
+    if not text.strip():
+        raise FileError(f"{name} is empty, so it is not a game file.")
+    return text
+
+
+def _check_keys(text: str, name: str) -> None:
+    """Raise FileError if a group says the same key twice, since only one of the two could count."""
+
+    class Group(dict[str, object]):
+        twice = ""
+
+    def group(pairs: list[tuple[str, object]]) -> Group:
+        found = Group(pairs)
+        if len(found) < len(pairs):
+            keys = [key for key, _ in pairs]
+            found.twice = next(key for key in keys if keys.count(key) > 1)
+        return found
+
+    def look(at: object, where: str) -> None:
+        if isinstance(at, Group):
+            if at.twice:
+                place = f"{where}.{at.twice}".lstrip(".")
+                raise FileError(f"{name}, at {cut(place, LONGEST_KEY)}: this is said twice: take one of them out.")
+            for key, value in at.items():
+                look(value, f"{where}.{key}".lstrip("."))
+        elif isinstance(at, list):
+            for i, value in enumerate(at, 1):
+                look(value, f"{where}[{i}]")
+
+    look(json.loads(text, object_pairs_hook=group), "")
 
 
 def _first_line(error: ValueError) -> str:
@@ -81,8 +134,7 @@ def read(path: Path) -> Game:
     """The game in a file. Raises FileError with one sentence that names the file."""
     try:
         if not path.is_file():
-            what = "is a folder, not a game file" if path.is_dir() else "is not there: check the name"
-            raise FileError(f"{path.name} {what}.")
+            raise FileError(f"{path.name or path} {_what_else(path)}.")
         with path.open("rb") as file:
             text = file.read(LARGEST + 1)
     except OSError as error:
@@ -90,6 +142,15 @@ def read(path: Path) -> Game:
     if len(text) > LARGEST:
         raise FileError(f"{path.name} is larger than {LARGEST:,} bytes, so it is not a game file.")
     return from_text(text, path.name)
+
+
+def _what_else(path: Path) -> str:
+    """What is there in place of an ordinary file."""
+    if path.is_dir():
+        return "is a folder, not a game file"
+    if path.exists():
+        return "is a device or a pipe, not a game file"
+    return "is not there: check the name"
 
 
 def write(game: Game, path: Path) -> None:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from pydantic import AfterValidator, Field, StrictInt
+from pydantic import AfterValidator, Field, Strict, StrictInt
 
 from bolometric.core.game import kinds
 from bolometric.core.game.part import AreaPart
@@ -99,6 +99,7 @@ class Seats(Part):
     ] = (Style(),)
     seconds_per_turn: Annotated[
         float,
+        Strict(),
         Field(ge=1, le=600, description="Seconds to roll, work out the total and move, each turn."),
         Knob(
             "number",

@@ -13,7 +13,8 @@ from bolometric.core.settings.amounts import Value
 from bolometric.core.text.figures import minus
 
 _NUMBER = r"[+-]?\d{1,9}(?:\.\d{1,9}|/\d{1,9})?"
-_FACE = re.compile(rf"({_NUMBER})(?:\s+([^*]*?))?\s*(\*?)", re.ASCII)
+_MIXED = r"[+-]?\d{1,9} +\d{1,9}/\d{1,9}"
+_FACE = re.compile(rf"({_MIXED}|{_NUMBER})(?:\s+([^*]*?))?\s*(\*?)", re.ASCII)
 
 HINT = "A number such as 6, 0.5 or 1/4; a word may follow (3 red), and a * marks the face special (6*)."
 

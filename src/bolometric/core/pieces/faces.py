@@ -7,14 +7,10 @@ from typing import Annotated, Literal
 from pydantic import AfterValidator, BeforeValidator, Field, PlainSerializer, WithJsonSchema
 
 from bolometric.core.settings.amounts import FACE_LIMIT, FINEST_FACE, Amount, Value, parsed, plain, tidy
+from bolometric.core.settings.lines import one_line
 from bolometric.core.settings.part import Part
 
 LONGEST_WORD = 24
-
-
-def one_line(text: str) -> str:
-    """Text on one line: control characters and runs of blanks become single blanks."""
-    return " ".join("".join(c if c.isprintable() else " " for c in text).split())
 
 
 Line = Annotated[str, AfterValidator(one_line)]

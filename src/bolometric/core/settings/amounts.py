@@ -21,6 +21,7 @@ Value = int | Fraction
 
 LONGEST = 24
 """Characters of an amount written as text."""
+_MIXED = re.compile(r"([+-]?)(\d{1,12}) +(\d{1,12})/(\d{1,12})", re.ASCII)
 _PATTERN = re.compile(r"[+-]?\d+(\.\d+)?(/\d+)?", re.ASCII)
 
 
@@ -45,7 +46,7 @@ def _read(given: object) -> Fraction:
     if isinstance(given, float) and isfinite(given):
         return Fraction(repr(given))  # the decimal that was written, not the binary number nearest to it
     if isinstance(given, str):
-        text = given.replace("−", "-").replace(" ", "")
+        text = _joined(given.replace("−", "-").strip())
         if len(text) <= LONGEST and _PATTERN.fullmatch(text) and not ("." in text and "/" in text):
             try:
                 return Fraction(text)
@@ -54,6 +55,16 @@ def _read(given: object) -> Fraction:
                     f"{_shown(given)} divides by nothing: put a number above 0 below the line."
                 ) from None
     raise setting_error(f"{_shown(given)} is not a number here: give one such as 6, 0.25 or 1/4.")
+
+
+def _joined(text: str) -> str:
+    """Blanks around a stroke or after a sign left out, and '1 1/2' as one fraction; other blanks are refused."""
+    text = re.sub(r" *([/]) *", r"\1", re.sub(r"^([+-]) +", r"\1", text))
+    mixed = _MIXED.fullmatch(text)
+    if mixed is None or int(mixed[4]) == 0:
+        return text
+    sign, whole, over, under = mixed[1], *map(int, mixed.groups()[1:])
+    return f"{sign}{whole * under + over}/{under}"
 
 
 def _shown(given: object) -> str:

@@ -11,6 +11,8 @@ what is wrong, where, and what to do.
 
 from __future__ import annotations
 
+from bolometric.core.settings.lines import message, one_line
+
 
 class BolometricError(Exception):
     """The root of all errors raised on purpose."""
@@ -20,9 +22,9 @@ class GameError(BolometricError):
     """A setting that cannot be, with its place in the game (a dotted path such as ``area.length``)."""
 
     def __init__(self, sentence: str, where: str = "") -> None:
-        super().__init__(sentence)
-        self.sentence = sentence
-        self.where = where
+        super().__init__(message(sentence))
+        self.sentence = message(sentence)
+        self.where = one_line(where)
 
     def __str__(self) -> str:
         return f"{self.where}: {self.sentence}" if self.where else self.sentence
@@ -30,6 +32,9 @@ class GameError(BolometricError):
 
 class FileError(BolometricError):
     """A file that cannot be read or written; the sentence names it."""
+
+    def __init__(self, sentence: str) -> None:
+        super().__init__(message(sentence))
 
 
 class Cancelled(BolometricError):

@@ -8,6 +8,7 @@ from pydantic import ValidationError
 from pydantic_core import ErrorDetails, PydanticCustomError
 
 from bolometric.core.settings.errors import GameError
+from bolometric.core.settings.lines import LONGEST_KEY, cut, one_line
 
 SETTING = "setting"
 PIECES = ("die", "spinner", "pack", "counters")
@@ -43,7 +44,8 @@ def _where(loc: tuple[int | str, ...]) -> str:
         if isinstance(step, int):
             words += f"[{step + 1}]"
         elif step != CHECKED and not (step in PIECES and isinstance(before, int)):
-            words += f".{step}" if words else step
+            key = cut(one_line(step), LONGEST_KEY)
+            words += f".{key}" if words else key
         before = step
     return words
 
@@ -92,7 +94,7 @@ def _unknown_word(word: str, known: tuple[str, ...]) -> str:
     import difflib  # only wanted when something is misspelt
 
     if word in known:
-        return f"{word!r} does not belong here: move it to the group it is part of."
+        return f"{cut(word, LONGEST_KEY)!r} does not belong here: move it to the group it is part of."
     near = difflib.get_close_matches(word, known, 1)
     hint = f" Did you mean {near[0]!r}?" if near else " Take it out."
-    return f"{word[:40]!r} is not a setting known here.{hint}"
+    return f"{cut(one_line(word), LONGEST_KEY)!r} is not a setting known here.{hint}"
