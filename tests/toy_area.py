@@ -14,7 +14,7 @@ import numpy as np
 from pydantic import Field, StrictInt
 
 from bolometric.core.chains.waiting import fixed
-from bolometric.core.game.contract import Area, Board, ByHand, Entry, Faults, Measured, Starter, Stop, Words
+from bolometric.core.game.contract import Area, Board, ByHand, Entry, Faults, Measured, Starter, Words
 from bolometric.core.game.document import Game
 from bolometric.core.game.fault import Fault, change, cures
 from bolometric.core.game.part import AreaPart
@@ -25,6 +25,7 @@ from bolometric.core.results.exact import ExactResult
 from bolometric.core.results.kinds import ReadingKind
 from bolometric.core.results.readings import Reading, exact_length, exact_value
 from bolometric.core.results.standing import Drawn, Standing, noted
+from bolometric.core.settings.heeding import Stop
 from bolometric.core.settings.knobs import Knob
 from bolometric.core.text.figures import minus, percent, plural
 from bolometric.core.text.spans import Sentences, Span, sentences

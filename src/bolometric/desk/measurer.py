@@ -22,6 +22,7 @@ from bolometric.core.measure.runs import MOST_RUNS, SURE, Tally
 from bolometric.core.results.batch import Batch
 from bolometric.core.results.readings import Reading
 from bolometric.core.settings.errors import Cancelled
+from bolometric.core.settings.heeding import heeding
 
 SHOW_EVERY = 0.06
 """Seconds between two looks at the runs: often enough to feel live, seldom enough to cost nothing."""
@@ -149,8 +150,9 @@ class Measurer(QObject):
         def stale() -> bool:
             return generation != self._generation or wanted != self._exact_wanted
 
-        exact = measure_exactly(game, stale)
-        _ = exact.heat  # worked out here, not by the window when it paints
+        with heeding(stale):
+            exact = measure_exactly(game, stale)
+            _ = exact.heat  # worked out here, not by the window when it paints
         self._relay.emit(generation, self.exact_ready, (exact,))
         if may_think(game) and "choice" not in exact.readings and generation == self._generation:
             self._submit(self._runs, self._think, game)

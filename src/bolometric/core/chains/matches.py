@@ -17,6 +17,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bolometric.core.chains.waiting import WaitingTime
+from bolometric.core.settings.heeding import checkpoint
 
 Array = NDArray[np.float64]
 Flows = Sequence[tuple[tuple[int, ...], Array]]
@@ -72,6 +73,7 @@ def _followed(flows: Flows, seats: int, at_most: int) -> tuple[WaitingTime, Arra
     for game in range(1, at_most + 1):
         after: defaultdict[tuple[int, ...], Any] = defaultdict(float)
         for have, reached in state.items():
+            checkpoint()
             for winners, spectrum in spectra:
                 now = tuple(count + (seat in winners) for seat, count in enumerate(have))
                 if max(now) <= at_most // 2 and game < at_most:

@@ -16,6 +16,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bolometric.core.chains.waiting import WaitingTime
+from bolometric.core.settings.heeding import checkpoint
 
 Array = NDArray[np.float64]
 WinnerSets = Mapping[tuple[int, ...], float]
@@ -56,6 +57,7 @@ def match(sets: WinnerSets, seats: int, rounds: int | None, points: int | None, 
     while left > GONE and len(beyond) <= MOST_ROUNDS:
         after: defaultdict[tuple[int, ...], float] = defaultdict(float)
         for (*have, pot), chance in state.items():
+            checkpoint()
             for winners, p in sets.items():
                 if p <= 0:
                     continue

@@ -27,12 +27,11 @@ from bolometric.core.results.board import Heat, Places
 from bolometric.core.results.exact import ExactResult
 from bolometric.core.results.kinds import ReadingKind, declare
 from bolometric.core.results.standing import Drawn, Option, Standing
+from bolometric.core.settings.heeding import Stop
 from bolometric.core.text.spans import Sentences
 
 S = TypeVar("S", bound=Standing)
 K = TypeVar("K", bound=Hashable)
-Stop = Callable[[], bool]
-"""Asked now and then by long work: true once its answer is no longer wanted; the work then raises Cancelled."""
 
 
 def _no(game: Game) -> bool:
@@ -96,7 +95,8 @@ class Measured:
     for batch after batch, each of about 15 ms, with a generator of its own, and must depend on that alone."""
     solve: Callable[[Game, Stop], ExactResult | None] = _not_followed
     """What is known without playing; None if nothing can be followed. Called first with every edit, and for every game
-    one change away; where it takes longer than 100 ms it must ask ``stop`` at least that often and raise Cancelled."""
+    one change away; where it takes longer than 100 ms it must call ``checkpoint`` of settings/heeding at least that
+    often, or ask ``stop`` and raise Cancelled."""
     chooses: Callable[[Game], bool] = _no
     """Whether players have anything to decide. Called by the sheet, the gauges and the faults."""
     hopeless: Callable[[Game], bool] = _no

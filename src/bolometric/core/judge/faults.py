@@ -11,7 +11,6 @@ from dataclasses import replace
 
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.analysis import Analysis
-from bolometric.core.game.contract import Stop
 from bolometric.core.game.document import Band, Game
 from bolometric.core.game.fault import Change, Fault
 from bolometric.core.judge.nearby import changes, fitted
@@ -20,6 +19,7 @@ from bolometric.core.measure.measuring import never_stop, quick_measure
 from bolometric.core.outcomes.breakdown import no_number_words
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.show import headline
+from bolometric.core.settings.heeding import Stop, heeding
 from bolometric.core.text.figures import percent
 
 MOST_CURES = 3
@@ -45,9 +45,10 @@ def find_faults(game: Game, exact: Analysis | None = None, stop: Stop = never_st
     >>> [fault.code for fault in find_faults(game_from({"area": {"back_to_start": [9]}})) if fault.level == "fault"]
     ['impossible_total']
     """
-    measured = exact if exact is not None and exact.result is not None else quick_measure(game, stop)
-    seeker = _Seeker(measured, stop)
-    return sorted(seeker.all(), key=lambda fault: fault.level != "fault")
+    with heeding(stop):
+        measured = exact if exact is not None and exact.result is not None else quick_measure(game, stop)
+        found = list(_Seeker(measured, stop).all())
+    return sorted(found, key=lambda fault: fault.level != "fault")
 
 
 class _Seeker:

@@ -10,7 +10,6 @@ from pydantic_core import PydanticCustomError
 
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.analysis import Analysis
-from bolometric.core.game.contract import Stop
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Choosing, Style, usual_rule
 from bolometric.core.measure.runs import MOST_TURNS, Tally, stream
@@ -19,7 +18,8 @@ from bolometric.core.results.estimate import RunParameters
 from bolometric.core.results.exact import ExactResult
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.readings import Reading, exact_length, exact_value
-from bolometric.core.settings.errors import Cancelled, GameError
+from bolometric.core.settings.errors import GameError
+from bolometric.core.settings.heeding import Stop, checkpoint, heeding
 
 
 def never_stop() -> bool:
@@ -75,11 +75,11 @@ def measure_exactly(game: Game, stop: Stop = never_stop, worth_of_thinking: bool
     >>> round(found.readings["turns"].mean, 2), found.readings["turns"].method
     (21.36, 'exact')
     """
-    if stop():
-        raise Cancelled
-    result = area_of(game).measured.solve(game, stop)
-    readings = {} if result is None else _with_minutes(game, result)
-    worth = thinking(game, stop) if readings and worth_of_thinking else None
+    with heeding(stop):
+        checkpoint()
+        result = area_of(game).measured.solve(game, stop)
+        readings = {} if result is None else _with_minutes(game, result)
+        worth = thinking(game, stop) if readings and worth_of_thinking else None
     if worth is not None:
         readings["choice"] = exact_value(worth)
     return Analysis(game, readings, result, area_of(game).board.heat)
@@ -228,7 +228,9 @@ def runs_of(
     band = game.brief.minutes
     most = None if band is None else band.high + 1e-9
     table = RunParameters(game.seats.count, minutes_a_turn(game), most, game.area.pace == "rolls", game.area.together)
-    return stream(area_of(game).measured.player(game), table, seed, runs, stop, most_turns)
+    with heeding(stop):
+        player = area_of(game).measured.player(game)
+    return stream(player, table, seed, runs, stop, most_turns)
 
 
 def measure(game: Game, runs: int | None = None, seed: int = 1, stop: Stop = never_stop) -> Measurement:

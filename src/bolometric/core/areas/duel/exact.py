@@ -20,6 +20,7 @@ from bolometric.core.chains.waiting import WaitingTime
 from bolometric.core.game.document import Game
 from bolometric.core.outcomes.distribution import Distribution, distribution_of
 from bolometric.core.settings.amounts import Value
+from bolometric.core.settings.heeding import checkpoint
 
 Array = NDArray[np.float64]
 LONGEST = 20_000
@@ -104,6 +105,7 @@ def goes_of(area: Duel, sides: tuple[Distribution, ...], rounds: WaitingTime) ->
     so_far, total = np.zeros(size), np.zeros(size)
     so_far[0] = 1.0
     for chance in ends:
+        checkpoint()
         total += chance * so_far
         so_far = np.convolve(so_far, one)[:size]
     beyond = np.maximum(1 - total.cumsum(), 0.0)

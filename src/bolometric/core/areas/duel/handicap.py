@@ -11,6 +11,7 @@ from bolometric.core.game.document import Game, with_value
 from bolometric.core.pieces.kinds import AnyPiece, remembers
 from bolometric.core.pieces.presets import DICE, PACKS, SPINNERS
 from bolometric.core.settings.errors import GameError
+from bolometric.core.settings.heeding import checkpoint
 
 EVEN = 0.05
 """A share this near to an even one is called even."""
@@ -49,6 +50,7 @@ def handicaps(game: Game, seat: int) -> list[Handicap]:
     """Every candidate with the seat's share of the matches, the most even first."""
     even, found = 1 / game.seats.count, []
     for pieces in candidates():
+        checkpoint()
         try:
             changed = given_to(game, seat, pieces)
         except GameError:

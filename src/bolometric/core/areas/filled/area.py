@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections.abc import Sequence
 from itertools import combinations
 
 import numpy as np
@@ -21,9 +21,9 @@ from bolometric.core.results.batch import Player
 from bolometric.core.results.exact import ExactResult, from_passages, seat_readings
 from bolometric.core.results.readings import Reading, exact_length, exact_value
 from bolometric.core.settings.errors import Cancelled
+from bolometric.core.settings.heeding import Stop
 
 Array = NDArray[np.float64]
-Stop = Callable[[], bool]
 
 
 def solve(game: Game, stop: Stop) -> ExactResult | None:

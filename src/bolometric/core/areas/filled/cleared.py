@@ -26,6 +26,7 @@ from numba import njit
 from numpy.typing import NDArray
 
 from bolometric.core.areas.filled.fill import Fill
+from bolometric.core.settings.heeding import checkpoint
 
 Array = NDArray[np.float64]
 REACH = 8.0
@@ -56,6 +57,7 @@ def clear_within(chances: tuple[float, ...], fill: Fill, marks: int) -> Array | 
     sure = 1.0 if weights is None else float(weights.sum()) ** marks
     found: list[Array] = []
     for rate, low, high in _windows():
+        checkpoint()
         part = _fixed(p, fill.counts or (), rate) if weights is None else _by_chance(p, weights, marks, rate)
         offset, clear = part
         within = np.zeros(high - low)
@@ -123,6 +125,7 @@ def _fixed(p: Array, counts: tuple[int, ...], rate: float) -> tuple[int, Array]:
     begin, end = _range(rate * max(saturated, 0.0))
     clear = poisson(np.arange(begin, end + 1), rate * max(saturated, 0.0))
     for low, high, mean in parts:
+        checkpoint()
         clear, begin = np.convolve(clear, poisson(np.arange(low, high + 1), mean)), begin + low
     return begin, clear
 
@@ -131,6 +134,7 @@ def _by_chance(p: Array, weights: Array, marks: int, rate: float) -> tuple[int, 
     """P(cleared after n draws) where the counts are left to chance."""
     saturated, weight, parts = 1.0 - float(p.sum()), 0.0, []
     for chance, own in zip(p.tolist(), weights.tolist(), strict=True):
+        checkpoint()
         if not own or _enough(marks, rate, chance):
             saturated, weight = saturated + chance, weight + own
         else:
@@ -147,6 +151,7 @@ def _by_chance(p: Array, weights: Array, marks: int, rate: float) -> tuple[int, 
         enough = counts[None, :] >= degrees[:, None]
         factor = (own**degrees / factorials)[:, None] * poisson(counts, rate * chance)[None, :] * enough
         clear, begin = _product(clear, factor), begin + low
+    checkpoint()
     last = sum(np.convolve(clear[a], rest[marks - a]) for a in range(marks + 1))
     return begin, np.asarray(last) * factorial(marks)
 

@@ -18,6 +18,8 @@ from itertools import chain, combinations
 import numpy as np
 from numpy.typing import NDArray
 
+from bolometric.core.settings.heeding import checkpoint
+
 Array = NDArray[np.float64]
 Counts = tuple[int, ...]
 POINTS = 260
@@ -60,6 +62,7 @@ def clock(chances: Array, most: int) -> Clock:
 
 def mean_draws(time: Clock, counts: Counts) -> float:
     """Draws until counts are cleared, on average; infinite if that can never be."""
+    checkpoint()
     clear = np.prod([time.done[t, count] for t, count in enumerate(counts)], axis=0)
     if clear[-1] < 0.5:
         return float("inf")
@@ -85,6 +88,7 @@ def _first(chances: Array, seats: list[Counts], time: Clock) -> list[tuple[tuple
     """Every set of placements that may be clear first together, and its chance."""
     found: dict[tuple[int, ...], float] = {}
     for t in np.flatnonzero(chances).tolist():
+        checkpoint()
         for need in {counts[t] for counts in seats} - {0}:
             ready = [k for k, counts in enumerate(seats) if counts[t] == need]
             near = [k for k, counts in enumerate(seats) if counts[t] <= need]

@@ -19,6 +19,7 @@ from numpy.typing import NDArray
 
 from bolometric.core.areas.purse.rules import Steps
 from bolometric.core.game.seats import Style
+from bolometric.core.settings.heeding import checkpoint
 
 Array = NDArray[np.float64]
 EQUAL = 1e-12
@@ -51,6 +52,7 @@ def plan_of(steps: Steps, goal: str) -> PursePlan:
     choice = np.zeros((steps.draws, steps.sums, totals), np.int8)
     for left in range(steps.draws):
         for total in range(totals):
+            checkpoint()
             best_far, best_hit = moved(steps, distance[left], total, 0), moved(steps, hits[left], total, 0)
             for multiplier in range(1, multipliers):
                 far, hit = moved(steps, distance[left], total, multiplier), moved(steps, hits[left], total, multiplier)
@@ -77,6 +79,7 @@ def choice_of(steps: Steps, style: Style, multipliers: tuple[float, ...]) -> NDA
     sums = np.arange(steps.sums) + steps.least
     for left in range(steps.draws):
         for total in range(totals):
+            checkpoint()
             after = sums[:, None] + steps.adds[total][None, :]
             if style.rule == "even_share":
                 share = steps.target * (steps.draws - left) / steps.draws
@@ -95,6 +98,7 @@ def last_sum(steps: Steps, style: Style, multipliers: tuple[float, ...]) -> Arra
     here = np.zeros(steps.sums)
     here[steps.start] = 1.0
     for left in range(steps.draws - 1, -1, -1):
+        checkpoint()
         after = np.zeros(steps.sums)
         at = np.flatnonzero(here)
         for total, chance in enumerate(steps.chances):

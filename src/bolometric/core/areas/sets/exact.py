@@ -77,7 +77,7 @@ def policy_of(closing: ClosingTable, style: Style) -> ClosingPolicy:
     if style.choose == "thumb":
         draw = closing.may[:, 1].astype(np.int64)
         fits = np.flatnonzero(counts)
-        size = np.array([int(taken).bit_count() for taken in closing.take])
+        size = np.bitwise_count(closing.take).astype(np.int64)
         # Within a total the sets with the largest tile come first, so the first of the best is the one wanted.
         wanted = {"largest": np.zeros_like(size), "fewest": size, "most": -size}.get(style.rule, np.zeros_like(size))
         key = np.repeat(np.arange(masks * totals), counts)

@@ -15,6 +15,7 @@ from numpy.typing import NDArray
 
 from bolometric.core.areas.sets.spec import Sets
 from bolometric.core.outcomes.distribution import Distribution
+from bolometric.core.settings.heeding import checkpoint
 
 Masks = NDArray[np.int64]
 ALL, FEW = 0, 1
@@ -113,6 +114,7 @@ def compile_closing(area: Sets, everything: Distribution, alone: Distribution) -
     masks, found = np.arange(1 << area.tiles), []
     for place, total in enumerate(totals):
         for taken in np.flatnonzero(sums == total)[::-1]:
+            checkpoint()
             open_in = masks[(masks & taken) == taken]
             found.append(np.stack([open_in * len(totals) + place, np.full(len(open_in), taken)]))
     keys, take = np.concatenate(found, axis=1)

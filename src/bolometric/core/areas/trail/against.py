@@ -28,6 +28,7 @@ from numpy.typing import NDArray
 from bolometric.core.areas.trail.rules import compile_chain
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.outcomes.distribution import Distribution
+from bolometric.core.settings.heeding import checkpoint
 
 Array = NDArray[np.float64]
 SETTLED, MOST_SWEEPS = 1e-10, 3000
@@ -67,11 +68,13 @@ def _solved(trail: Trail, distribution: Distribution) -> Against:
     if trail.chooses_mover:
         gives, empty = np.zeros((steps, steps, columns), np.uint8), np.zeros((0, 0, 0))
         while done < MOST_SWEEPS and change >= SETTLED:
+            checkpoint()
             change, done = _sweep_movers(landing, chances, ends, wins, gives), done + 1
         return Against(wins, gives, empty.astype(np.uint8), empty.astype(np.float32), change < SETTLED)
     go, goes = np.zeros((steps, steps, steps), np.uint8), np.zeros((steps, steps, steps), np.float32)
     after = np.full((steps, steps, steps), 0.5)
     while done < MOST_SWEEPS and change >= SETTLED:
+        checkpoint()
         change, done = _sweep_turns(landing, chances, chain.turn, ends, wins, after, go, goes), done + 1
     return Against(wins, np.zeros((0, 0, 0), np.uint8), go, goes, change < SETTLED)
 

@@ -31,6 +31,7 @@ from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.game.seats import Style
 from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.settings.amounts import tidy
+from bolometric.core.settings.heeding import checkpoint
 from bolometric.core.text.figures import listing_words, minus, significant
 
 Array = NDArray[np.float64]
@@ -110,6 +111,7 @@ def plan_of(trail: Trail, distribution: Distribution) -> StoppingPlan:
     landing, chances = np.ascontiguousarray(chain.landing), chain.chances
     done, change = 0, np.inf
     while done < MOST_SWEEPS and change >= SETTLED:
+        checkpoint()
         change, done = sweep(landing, chances, chain.turn, turns, after, going), done + 1
     stop = np.broadcast_to(turns[:steps], (steps, steps))
     with np.errstate(invalid="ignore"):

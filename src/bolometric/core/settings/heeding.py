@@ -1,0 +1,45 @@
+"""Giving work up midway: what takes long looks up now and then whether its answer is still wanted.
+
+The question is handed down beside the calls, not through them, so that a function whose answers are remembered
+(``lru_cache``) can be given up too and keeps the arguments it is remembered by. Each thread has its own.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
+from contextvars import ContextVar
+
+from bolometric.core.settings.errors import Cancelled
+
+Stop = Callable[[], bool]
+"""Whether the answer is no longer wanted; asked often, so it must be quick."""
+
+_asked: ContextVar[tuple[Stop, ...]] = ContextVar("asked", default=())
+
+
+@contextmanager
+def heeding(stop: Stop) -> Iterator[None]:
+    """Within it ``checkpoint`` asks ``stop`` too, after those of whoever called.
+
+    >>> with heeding(lambda: True):
+    ...     checkpoint()
+    Traceback (most recent call last):
+    ...
+    bolometric.core.settings.errors.Cancelled
+    """
+    before = _asked.set((*_asked.get(), stop))
+    try:
+        yield
+    finally:
+        _asked.reset(before)
+
+
+def checkpoint() -> None:
+    """Called at least every 50 ms or so by whatever takes longer.
+
+    Raises:
+        Cancelled: once a ``stop`` heeded here is true.
+    """
+    if any(stop() for stop in _asked.get()):
+        raise Cancelled
