@@ -33,9 +33,11 @@ def test_pieces_are_compared_through_the_same_editor(qtbot, window):
     window.editing.close_popover()
 
 
-def test_tables_and_charts_are_taken_away(qtbot, window, tmp_path):
+def test_tables_and_charts_are_taken_away(qtbot, window, tmp_path, monkeypatch):
+    monkeypatch.setattr("tempfile.tempdir", str(tmp_path / "no such folder"))
+    monkeypatch.setenv("TMPDIR", str(tmp_path / "no such folder"))
     window.show_odds()
-    starts = {"csv": b"total,ways,chance,fraction\r\n2,1,", "svg": b"<?xml", "png": b"\x89PNG"}
+    starts = {"csv": b"total,ways,chance,of\r\n2,1,", "svg": b"<?xml", "png": b"\x89PNG"}
     for page in range(len(window.late.odds.pages)):
         window.late.odds.show_page(page)
         for kind, start in starts.items():

@@ -57,7 +57,7 @@ def test_a_die_and_a_spinner_from_nothing_to_the_command_line(qtbot, open_window
     assert odds.hand.sequence.toPlainText().count("\n") == 19
     window.filing.questions.place = tmp_path / "odds.csv"
     window._export("csv")
-    assert (tmp_path / "odds.csv").read_text().startswith("total,ways,chance,fraction")
+    assert (tmp_path / "odds.csv").read_text().startswith("total,ways,chance,of")
 
     window.filing.questions.place = tmp_path / "bakery"
     window.actions_by_id["save"].trigger()

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import tempfile
 from pathlib import Path
 
 from PySide6.QtCore import QBuffer, QByteArray, QIODevice, QPoint, QRectF, QSize
@@ -57,15 +56,15 @@ def _png(widget: QWidget) -> bytes:
 def _svg(widget: QWidget) -> bytes:
     from PySide6.QtSvg import QSvgGenerator  # wanted only here
 
-    with tempfile.TemporaryDirectory() as folder:
-        made = Path(folder) / "chart.svg"
-        generator = QSvgGenerator()
-        generator.setFileName(str(made))
-        generator.setSize(QSize(widget.width(), widget.height()))
-        generator.setViewBox(widget.rect())
-        generator.setResolution(widget.logicalDpiX())  # or texts and shapes are scaled apart
-        generator.setTitle(widget.accessibleName())
-        painter = QPainter(generator)
-        _paint(widget, painter)
-        painter.end()
-        return made.read_bytes()
+    data = QByteArray()
+    buffer = QBuffer(data)  # in memory: a full or missing folder for temporary files is nothing to this
+    generator = QSvgGenerator()
+    generator.setOutputDevice(buffer)
+    generator.setSize(QSize(widget.width(), widget.height()))
+    generator.setViewBox(widget.rect())
+    generator.setResolution(widget.logicalDpiX())  # or texts and shapes are scaled apart
+    generator.setTitle(widget.accessibleName())
+    painter = QPainter(generator)
+    _paint(widget, painter)
+    painter.end()
+    return bytes(data.data())

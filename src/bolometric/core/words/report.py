@@ -59,13 +59,27 @@ def odds_rows(odds: Distribution) -> list[tuple[str, ...]]:
 
 
 def odds_csv(odds: Distribution, between: str = ",") -> str:
-    """The odds as comma-separated values (RFC 4180): exact value, ways, chance as a decimal and as a fraction."""
-    lines = [between.join(("total", "ways", "chance", "fraction"))]
+    """The odds as comma-separated values (RFC 4180): exact value, ways, chance as a decimal and as so many of all ways.
+
+    No cell is one that a spreadsheet would run, or turn into a date: 1/3 is written "0 1/3", a chance "1 of 36".
+    """
+    lines = [between.join(("total", "ways", "chance", "of"))]
     parts = [*zip(odds.totals, odds.ways, strict=True), *([("no number", odds.nothing)] if odds.nothing else [])]
     for value, ways in parts:
-        shown = value if isinstance(value, str) else str(plain(Fraction(value)))
-        lines.append(between.join((shown, str(ways), repr(ways / odds.all_ways), str(Fraction(ways, odds.all_ways)))))
+        shown = value if isinstance(value, str) else _never_a_date(Fraction(value))
+        chance = Fraction(ways, odds.all_ways)
+        of = f"{chance.numerator} of {chance.denominator}"
+        lines.append(between.join((shown, str(ways), repr(ways / odds.all_ways), of)))
     return "\r\n".join([*lines, ""])
+
+
+def _never_a_date(value: Fraction) -> str:
+    """A number for a spreadsheet: 1/3 alone would be the first of March."""
+    shown = str(plain(value))
+    if "/" not in shown:
+        return shown
+    whole, rest = divmod(abs(value), 1)
+    return f"{'-' if value < 0 else ''}{whole} {rest}"
 
 
 def odds_text(game: Game) -> str:
