@@ -11,6 +11,7 @@ from PySide6.QtWidgets import QMainWindow, QMenu
 
 from bolometric.core.areas.shelf import starters
 from bolometric.core.game.document import Game
+from bolometric.desk.parts.plain import entry, tip
 
 MENUS = ("&Game", "&Edit", "&View", "&Help")
 
@@ -99,8 +100,8 @@ def add_recent(menu: QMenu, recent: Callable[[], list[Path]], open_file: Callabl
     def fill() -> None:
         listed.clear()
         for path in recent():
-            action = listed.addAction(path.name)
-            action.setToolTip(str(path))
+            action = listed.addAction(entry(path.name))
+            action.setToolTip(tip(str(path)))
             action.triggered.connect(lambda _=False, path=path: open_file(path))
         if listed.isEmpty():
             listed.addAction("Nothing yet").setEnabled(False)

@@ -36,6 +36,7 @@ from bolometric.desk.own_pieces import OwnPieces
 from bolometric.desk.parts.bars import Notice, ViewBar
 from bolometric.desk.parts.faults import FaultList
 from bolometric.desk.parts.gauge import GaugeStrip
+from bolometric.desk.parts.plain import title
 from bolometric.desk.parts.rescue import Rescue
 from bolometric.desk.parts.sheet import RuleSheet
 from bolometric.desk.recovery import Keeper
@@ -242,7 +243,7 @@ class Window(QMainWindow):
         self.actions_by_id["redo"].setEnabled(document.can_redo)
         place = document.path.name if document.path else "not saved as a file yet"
         self.bar.file.setText(f"{place}{' · changed' if document.dirty else ''}")
-        self.setWindowTitle(f"{document.game.name}{' *' if document.dirty else ''} – Bolometric")
+        self.setWindowTitle(f"{title(document.game.name)}{' *' if document.dirty else ''} – Bolometric")
 
     def say(self, sentence: str) -> None:
         """Show one sentence above the views until it is closed."""

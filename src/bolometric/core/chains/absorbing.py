@@ -22,6 +22,7 @@ from numpy.typing import NDArray
 
 from bolometric.core.chains.race import PERIOD, FirstPassage
 from bolometric.core.settings.errors import Cancelled
+from bolometric.core.settings.heeding import checkpoint
 
 if TYPE_CHECKING:
     from scipy.sparse import csr_array
@@ -98,6 +99,7 @@ def _by_turns(inner: Matrix, exits: Array) -> tuple[Advance, int]:
     def advance(state: Array) -> tuple[Array, Array]:
         told = np.empty((PERIOD, 4))
         for k in range(PERIOD):
+            checkpoint()
             told[k, :3] = state @ exits
             state = step(state)
             told[k, 3] = state.sum()
@@ -124,6 +126,7 @@ def _by_strides(inner: Array, exits: Array) -> Advance:
     columns = np.empty((STRIDE, size, 4))
     happening, under_way = exits, np.ones(size)
     for k in range(STRIDE):
+        checkpoint()
         under_way = inner @ under_way
         columns[k, :, :3], columns[k, :, 3] = happening, under_way
         happening = inner @ happening

@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from typing import Any
 
-from PySide6.QtCore import Qt, Signal
+from PySide6.QtCore import Signal
 from PySide6.QtWidgets import QLabel, QVBoxLayout, QWidget
 
 from bolometric.core.settings.knobs import KnobAt
+from bolometric.desk.parts.plain import Label
 
 WIDTH = 340
 
@@ -25,7 +26,7 @@ class Editor(QWidget):
         self.body = QVBoxLayout(self)
         self.body.setContentsMargins(0, 0, 0, 0)
         self.body.setSpacing(8)
-        heading = QLabel(at.knob.label[:1].upper() + at.knob.label[1:], objectName="heading")
+        heading = Label(at.knob.label[:1].upper() + at.knob.label[1:], objectName="heading")
         self.body.addWidget(heading)
         if hint or at.knob.hint:
             self.body.addWidget(wrapped(hint or at.knob.hint, "hint"))
@@ -53,8 +54,7 @@ class Editor(QWidget):
 
 def wrapped(text: str, name: str) -> QLabel:
     """A label that wraps at the editors' width; plain text, whatever it holds."""
-    label: QLabel = QLabel(text, objectName=name, wordWrap=True)
-    label.setTextFormat(Qt.TextFormat.PlainText)
+    label: QLabel = Label(text, objectName=name, wordWrap=True)
     label.setMinimumWidth(WIDTH)
     label.setMaximumWidth(WIDTH)
     return label

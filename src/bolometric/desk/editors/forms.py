@@ -12,7 +12,6 @@ from PySide6.QtWidgets import (
     QComboBox,
     QGridLayout,
     QHBoxLayout,
-    QLabel,
     QLineEdit,
     QScrollArea,
     QSpinBox,
@@ -35,6 +34,7 @@ from bolometric.core.pieces.kinds import (
 )
 from bolometric.core.settings.amounts import FACE_LIMIT, plain
 from bolometric.desk.editors.face_line import FaceLine, with_face
+from bolometric.desk.parts.plain import Label
 
 CELL = 62
 NET = ((0, 1), (1, 0), (1, 1), (1, 3), (1, 2), (2, 1))
@@ -92,7 +92,7 @@ class Form(QWidget):
         row, box = QHBoxLayout(), QSpinBox(minimum=low, maximum=high, value=value)
         box.setAccessibleName(words)
         box.setMinimumWidth(70)
-        row.addWidget(QLabel(words))
+        row.addWidget(Label(words))
         row.addWidget(box)
         row.addStretch()
         self.column.addLayout(row)
@@ -165,7 +165,7 @@ class PackForm(Form):
         self.after.setCurrentIndex(self.after.findData(piece.after))
         self.after.activated.connect(lambda _: self._set("after", self.after.currentData()))
         row = QHBoxLayout()
-        row.addWidget(QLabel("Drawn cards are"))
+        row.addWidget(Label("Drawn cards are"))
         row.addWidget(self.after, 1)
         self.column.addLayout(row)
         self._fill()
@@ -185,7 +185,7 @@ class PackForm(Form):
             remove = QToolButton(text="−", enabled=len(self._cards) > 1)
             remove.setAccessibleName(f"take card {i + 1} out")
             remove.clicked.connect(lambda _=False, i=i: self._remove(i))
-            for column, widget in enumerate((line, QLabel("×"), count, remove)):
+            for column, widget in enumerate((line, Label("×"), count, remove)):
                 grid.addWidget(widget, i, column)
             self.lines.append(line)
             self.counts.append(count)
@@ -231,7 +231,7 @@ class CountersForm(Form):
         self.count.valueChanged.connect(lambda value: self._set("count", value))
         grid = QGridLayout()
         for column, words in enumerate(("", "called", "worth")):
-            grid.addWidget(QLabel(words, objectName="hint"), 0, column)
+            grid.addWidget(Label(words, objectName="hint"), 0, column)
         for row, side in enumerate(("front", "back"), 1):
             word = QLineEdit(self.data[f"{side}_word"], maxLength=24)
             word.setAccessibleName(f"what the {side} is called")
@@ -241,7 +241,7 @@ class CountersForm(Form):
                 f"what the {side} is worth",
                 partial(self._set_worth, side),
             )
-            grid.addWidget(QLabel(f"{side.capitalize()} up"), row, 0)
+            grid.addWidget(Label(f"{side.capitalize()} up"), row, 0)
             grid.addWidget(word, row, 1)
             grid.addWidget(worth, row, 2)
         self.column.addLayout(grid)

@@ -12,7 +12,6 @@ from PySide6.QtWidgets import (
     QComboBox,
     QHBoxLayout,
     QInputDialog,
-    QLabel,
     QMenu,
     QPushButton,
     QSizePolicy,
@@ -29,6 +28,7 @@ from bolometric.desk.editors.base import WIDTH, Editor
 from bolometric.desk.editors.forms import CountersForm, DieForm, Form, PackForm
 from bolometric.desk.editors.spinner_form import SpinnerForm
 from bolometric.desk.own_pieces import OwnPieces
+from bolometric.desk.parts.plain import Label, tip
 from bolometric.paint.palette import Palette
 from bolometric.paint.pieces import paint_piece
 
@@ -51,7 +51,7 @@ class PieceButton(QAbstractButton):
         """Show this one."""
         self._piece = piece
         self.setAccessibleName(f"piece {self._number}: {piece.kind}, {shows(piece)}")
-        self.setToolTip(pieces_words((piece,)))
+        self.setToolTip(tip(pieces_words((piece,))))
         self.update()
 
     def paintEvent(self, event: QPaintEvent) -> None:
@@ -97,7 +97,7 @@ class PiecesEditor(Editor):
         below.addStretch()
         self.body.addLayout(below)
         top = QHBoxLayout()
-        self.kind = QLabel(objectName="heading")
+        self.kind = Label(objectName="heading")
         self.presets, self.shown = QComboBox(), QComboBox()
         self.presets.setAccessibleName("ready-made pieces")
         self.presets.activated.connect(self._take_preset)

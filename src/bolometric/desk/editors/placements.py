@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from fractions import Fraction
 
-from PySide6.QtWidgets import QGridLayout, QLabel, QLineEdit, QPushButton
+from PySide6.QtWidgets import QGridLayout, QLineEdit, QPushButton
 
 from bolometric.core.areas.filled.fill import line_of, soonest
 from bolometric.core.areas.filled.spec import PlacedCounters
@@ -13,6 +13,7 @@ from bolometric.core.pieces.face_text import read_numbers, typed_numbers
 from bolometric.core.settings.amounts import plain
 from bolometric.core.settings.knobs import KnobAt
 from bolometric.desk.editors.base import Editor
+from bolometric.desk.parts.plain import Label
 
 
 class PlacementsEditor(Editor):
@@ -33,7 +34,7 @@ class PlacementsEditor(Editor):
             line.setPlaceholderText("none")
             line.setAccessibleName(f"placement of seat {seat + 1}")
             line.textEdited.connect(self._take)
-            grid.addWidget(QLabel(f"Seat {seat + 1}"), seat, 0)
+            grid.addWidget(Label(f"Seat {seat + 1}"), seat, 0)
             grid.addWidget(line, seat, 1)
             self.lines.append(line)
         self.body.addLayout(grid)

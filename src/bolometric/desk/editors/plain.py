@@ -8,7 +8,6 @@ from PySide6.QtWidgets import (
     QDoubleSpinBox,
     QGridLayout,
     QHBoxLayout,
-    QLabel,
     QLineEdit,
     QRadioButton,
     QSpinBox,
@@ -21,6 +20,7 @@ from bolometric.core.pieces.face_text import read_numbers, typed_numbers
 from bolometric.core.settings.amounts import tidy
 from bolometric.core.settings.knobs import KnobAt
 from bolometric.desk.editors.base import Editor, wrapped
+from bolometric.desk.parts.plain import Label
 
 
 def spin(value: float, low: float, high: float, step: float, decimals: int) -> QSpinBox | QDoubleSpinBox:
@@ -51,7 +51,7 @@ class NumberEditor(Editor):
         self.box.setAccessibleName(at.knob.label)
         row = QHBoxLayout()
         row.addWidget(self.box)
-        row.addWidget(QLabel(at.knob.unit or at.knob.label))
+        row.addWidget(Label(at.knob.unit or at.knob.label))
         row.addStretch()
         self.body.addLayout(row)
         self.box.valueChanged.connect(self.send)
@@ -118,10 +118,10 @@ class BandEditor(Editor):
         row = QHBoxLayout()
         for words, box in (("from", self._low), ("to", self._high)):
             box.setAccessibleName(f"{at.knob.label}, {words}")
-            row.addWidget(QLabel(words))
+            row.addWidget(Label(words))
             row.addWidget(box)
             box.valueChanged.connect(self._send)
-        row.addWidget(QLabel(at.knob.unit))
+        row.addWidget(Label(at.knob.unit))
         row.addStretch()
         self.body.addLayout(row)
         self.body.addWidget(self._none)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from PySide6.QtWidgets import QComboBox, QGridLayout, QLabel
+from PySide6.QtWidgets import QComboBox, QGridLayout
 
 from bolometric.core.areas.duel.handicap import candidates
 from bolometric.core.areas.duel.spec import Duel
@@ -13,6 +13,7 @@ from bolometric.core.pieces.kinds import AnyPiece
 from bolometric.core.pieces.words import pieces_words
 from bolometric.core.settings.knobs import KnobAt
 from bolometric.desk.editors.base import Editor
+from bolometric.desk.parts.plain import Label
 
 
 class SidesEditor(Editor):
@@ -34,7 +35,7 @@ class SidesEditor(Editor):
                 choice.addItem(f"{same}{pieces_words(pieces)}")
             choice.setCurrentIndex(offered.index(own))
             choice.activated.connect(lambda _: self._send())
-            grid.addWidget(QLabel(f"Seat {seat + 1}"), seat, 0)
+            grid.addWidget(Label(f"Seat {seat + 1}"), seat, 0)
             grid.addWidget(choice, seat, 1)
             self.choices.append(choice)
             self._offered.append(offered)

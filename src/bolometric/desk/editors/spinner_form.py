@@ -11,12 +11,13 @@ from typing import Any
 from pydantic import ValidationError
 from PySide6.QtCore import QPointF, QRectF, QSize, Qt, Signal
 from PySide6.QtGui import QColor, QKeyEvent, QMouseEvent, QPainter, QPaintEvent
-from PySide6.QtWidgets import QDoubleSpinBox, QGridLayout, QHBoxLayout, QLabel, QPushButton, QWidget
+from PySide6.QtWidgets import QDoubleSpinBox, QGridLayout, QHBoxLayout, QPushButton, QWidget
 
 from bolometric.core.pieces.kinds import CIRCLE, MOST_SECTORS, NARROWEST, Spinner
 from bolometric.core.settings.amounts import plain
 from bolometric.desk.editors.face_line import FaceLine, with_face
 from bolometric.desk.editors.forms import Form
+from bolometric.desk.parts.plain import Label
 from bolometric.paint.palette import Palette
 from bolometric.paint.pieces import edges_of, on_circle, paint_spinner
 
@@ -140,7 +141,7 @@ class SpinnerForm(Form):
             grid.addWidget(angle, i, 1)
             self.lines.append(line)
             self.angles.append(angle)
-        grid.addWidget(QLabel(""), len(self._sectors), 0)
+        grid.addWidget(Label(""), len(self._sectors), 0)
         grid.setRowStretch(len(self._sectors), 1)
         self.show_rows(self.area, inner)
 

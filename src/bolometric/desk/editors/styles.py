@@ -9,6 +9,7 @@ from bolometric.core.game.part import AreaPart
 from bolometric.core.game.seats import USUAL_GOAL, Style
 from bolometric.core.settings.knobs import KnobAt
 from bolometric.desk.editors.base import Editor
+from bolometric.desk.parts.plain import Label
 
 GUESS, PLAN = "guess", "plan"
 
@@ -65,7 +66,7 @@ class StylesEditor(Editor):
 
     def _add_row(self, grid: QGridLayout, seat: int, area: AreaPart) -> None:
         style = Style.model_validate(self._styles[seat])
-        label, choice = QLabel(), QComboBox()
+        label, choice = Label(), QComboBox()
         choice.setAccessibleName(f"how seat {seat + 1} chooses")
         for key, (words, _) in offered_styles(area).items():
             choice.addItem(words, key)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from fractions import Fraction
 
-from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QLabel, QLineEdit, QToolButton
+from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QLineEdit, QToolButton
 
 from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.pieces.face_text import read_numbers, typed_numbers
@@ -12,6 +12,7 @@ from bolometric.core.settings.amounts import Value, plain, tidy
 from bolometric.core.settings.knobs import KnobAt
 from bolometric.core.text.figures import minus, percent
 from bolometric.desk.editors.base import Editor
+from bolometric.desk.parts.plain import Label
 
 MOST_KEYS = 36
 COLUMNS = 6
@@ -32,7 +33,7 @@ class TotalsEditor(Editor):
         self._line.setAccessibleName(at.knob.label)
         self._line.setPlaceholderText("none")
         self._line.textEdited.connect(self._take_line)
-        row.addWidget(QLabel("Totals"))
+        row.addWidget(Label("Totals"))
         row.addWidget(self._line, 1)
         self.body.addLayout(row)
         self.finish(next(iter(self._keys.values()), self._line))

@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 from PySide6.QtCore import Qt, Signal
-from PySide6.QtWidgets import QButtonGroup, QFrame, QHBoxLayout, QLabel, QPushButton, QToolButton, QWidget
+from PySide6.QtWidgets import QButtonGroup, QFrame, QHBoxLayout, QPushButton, QToolButton, QWidget
+
+from bolometric.desk.parts.plain import Label
 
 
 class ViewBar(QWidget):
@@ -27,15 +29,14 @@ class ViewBar(QWidget):
             row.addWidget(button)
             self.buttons[name] = button
         row.addStretch()
-        self.busy = QLabel("Working it out exactly …")
+        self.busy = Label("Working it out exactly …")
         self.cancel = QPushButton("Cancel")
         self.cancel.clicked.connect(self.cancel_asked)
         row.addWidget(self.busy)
         row.addWidget(self.cancel)
         row.addSpacing(12)
         self.show_busy(False)
-        self.file = QLabel(objectName="hint")
-        self.file.setTextFormat(Qt.TextFormat.PlainText)
+        self.file = Label(objectName="hint")
         row.addWidget(self.file)
 
     def show_busy(self, busy: bool) -> None:
@@ -51,8 +52,7 @@ class Notice(QFrame):
         super().__init__(objectName="notice")
         row = QHBoxLayout(self)
         row.setContentsMargins(14, 6, 8, 6)
-        self.words = QLabel(wordWrap=True)
-        self.words.setTextFormat(Qt.TextFormat.PlainText)
+        self.words = Label(wordWrap=True)
         close = QPushButton("Close")
         close.clicked.connect(self.hide)
         row.addWidget(self.words, 1)

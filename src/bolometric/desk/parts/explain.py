@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import TYPE_CHECKING
 
 from PySide6.QtCore import Qt, Signal
-from PySide6.QtWidgets import QGridLayout, QLabel, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QGridLayout, QPushButton, QVBoxLayout, QWidget
 
 from bolometric.core.game.document import Game
 from bolometric.core.results.kinds import READINGS
@@ -14,6 +14,7 @@ from bolometric.core.results.show import certainty, headline, show
 from bolometric.core.text.figures import percent
 from bolometric.core.words.rule_sheet import band_words
 from bolometric.desk.editors.base import wrapped
+from bolometric.desk.parts.plain import Label
 
 if TYPE_CHECKING:
     from bolometric.core.judge.nearby import Effect
@@ -36,7 +37,7 @@ class ReadingDetail(QWidget):
         self._column.setContentsMargins(0, 0, 0, 0)
         kind = READINGS[key]
         self.setAccessibleName(kind.label)
-        self._column.addWidget(QLabel(kind.label, objectName="heading"))
+        self._column.addWidget(Label(kind.label, objectName="heading"))
         self._column.addWidget(wrapped(f"{kind.meaning[:1].upper()}{kind.meaning[1:]}.", "hint"))
         for line in told(key, reading):
             self._column.addWidget(wrapped(line, "line"))
@@ -45,7 +46,7 @@ class ReadingDetail(QWidget):
             target.clicked.connect(lambda: self.target_asked.emit(f"brief.{key}"))
             self._column.addWidget(target, 0, Qt.AlignmentFlag.AlignLeft)
             self.setFocusProxy(target)
-        self._movers = QLabel("What would move it: working it out …", objectName="hint")
+        self._movers = Label("What would move it: working it out …", objectName="hint")
         self._column.addWidget(self._movers)
 
     def show_effects(self, effects: list[Effect]) -> None:
@@ -62,7 +63,7 @@ class ReadingDetail(QWidget):
             button.setToolTip("Do this; undo takes it back")
             button.clicked.connect(lambda _=False, change=effect.change: self.change_chosen.emit(change))
             grid.addWidget(button, i, 0, Qt.AlignmentFlag.AlignLeft)
-            grid.addWidget(QLabel(f"→ {headline(self.key, effect.after)}"), i, 1)
+            grid.addWidget(Label(f"→ {headline(self.key, effect.after)}"), i, 1)
         self._column.addLayout(grid)
         self.resized.emit()
 

@@ -5,14 +5,15 @@ from __future__ import annotations
 from collections.abc import Sequence
 from datetime import datetime
 
-from PySide6.QtCore import Qt, Signal
-from PySide6.QtWidgets import QFrame, QGridLayout, QLabel, QPushButton
+from PySide6.QtCore import Signal
+from PySide6.QtWidgets import QFrame, QGridLayout, QPushButton
 
 from bolometric.core.game.document import Game
 from bolometric.core.game.files import read
 from bolometric.core.settings.errors import FileError
 from bolometric.core.settings.knobs import knobs
 from bolometric.core.text.figures import listing_words, plural
+from bolometric.desk.parts.plain import Label
 from bolometric.desk.recovery import Left
 
 MOST_NAMED = 3
@@ -41,8 +42,7 @@ class Rescue(QFrame):
                 gone.deleteLater()
         self.left, self.buttons = list(left), []
         for row, one in enumerate(self.left):
-            words = QLabel(told(one), wordWrap=True)
-            words.setTextFormat(Qt.TextFormat.PlainText)
+            words = Label(told(one), wordWrap=True)
             take, drop = QPushButton("Open it"), QPushButton("Discard it")
             take.setAccessibleName(f"Open {one.game.name}")
             drop.setAccessibleName(f"Discard {one.game.name}")

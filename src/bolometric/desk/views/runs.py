@@ -9,7 +9,6 @@ from PySide6.QtGui import QColor, QShowEvent
 from PySide6.QtWidgets import (
     QGridLayout,
     QHBoxLayout,
-    QLabel,
     QProgressBar,
     QPushButton,
     QSpinBox,
@@ -25,6 +24,7 @@ from bolometric.core.text.figures import percent, plural
 from bolometric.core.words.telling import lead_words, length_words, score_words, win_words
 from bolometric.desk.measurer import Played
 from bolometric.desk.parts.chart import Chart
+from bolometric.desk.parts.plain import Label
 from bolometric.paint.palette import LIGHT, Palette
 
 MOST_BARS = 60
@@ -55,11 +55,11 @@ class RunsView(QWidget):
         self.lengths = Chart("turns in a game, all seats together", "share of games")
         self.wins = Chart("", "share of games won")
         self.leads = Chart("part of the game played", "share of games")
-        self.lengths_words, self.wins_words, self.leads_words = (QLabel(wordWrap=True) for _ in range(3))
+        self.lengths_words, self.wins_words, self.leads_words = (Label(wordWrap=True) for _ in range(3))
         grid = QGridLayout()
         grid.setHorizontalSpacing(18)
         self.headings = headings = [
-            QLabel(text, objectName="heading")
+            Label(text, objectName="heading")
             for text in ("How long it lasts", "Who wins, in order of play", "When the winner took the lead for good")
         ]
         grid.addWidget(headings[0], 0, 0, 1, 2)
@@ -77,7 +77,7 @@ class RunsView(QWidget):
 
     def _top(self) -> QHBoxLayout:
         row = QHBoxLayout()
-        self.state = QLabel("Playing …")
+        self.state = Label("Playing …")
         self.bar = QProgressBar(maximum=1000, textVisible=False)
         self.bar.setMaximumWidth(220)
         self.bar.setAccessibleName("Progress of the runs")
@@ -94,8 +94,8 @@ class RunsView(QWidget):
         self.count = QSpinBox(minimum=1, maximum=100_000, value=20)
         self.count.setAccessibleName("turns of one player")
         self.count.valueChanged.connect(self._tell_within)
-        self.within = QLabel(wordWrap=True)
-        self.before_count = QLabel("Within")
+        self.within = Label(wordWrap=True)
+        self.before_count = Label("Within")
         row.addWidget(self.before_count)
         row.addWidget(self.count)
         row.addWidget(self.within, 1)

@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
-from PySide6.QtWidgets import QLabel, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QVBoxLayout, QWidget
 
 from bolometric.core.game.document import Game
 from bolometric.core.results.board import Heat
 from bolometric.desk.parts.board import BoardWidget
+from bolometric.desk.parts.plain import Label
 from bolometric.paint.palette import Palette
 
 IDLE = "Point at a place, or go there with the arrow keys, to read its figure."
@@ -20,7 +21,7 @@ class ShapeView(QWidget):
         column = QVBoxLayout(self)
         column.setContentsMargins(6, 6, 6, 2)
         self.board = BoardWidget()
-        self.line = QLabel(IDLE, objectName="hint")
+        self.line = Label(IDLE, objectName="hint")
         self.line.setIndent(12)
         column.addWidget(self.board, 1)
         column.addWidget(self.line)

@@ -4,20 +4,23 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from concurrent.futures import ThreadPoolExecutor
+from contextlib import suppress
 from dataclasses import dataclass
 from pathlib import Path
 
 from PySide6.QtCore import QRectF, QSize, Qt, QTimer, Signal
 from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPen
-from PySide6.QtWidgets import QAbstractButton, QGridLayout, QLabel, QScrollArea, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QAbstractButton, QGridLayout, QScrollArea, QVBoxLayout, QWidget
 
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.files import SUFFIX, read
-from bolometric.core.measure.measuring import quick_measure
+from bolometric.core.measure.measuring import never_stop, quick_measure
 from bolometric.core.results.show import headline
-from bolometric.core.settings.errors import FileError, GameError
+from bolometric.core.settings.errors import Cancelled, FileError, GameError
+from bolometric.core.settings.heeding import Stop, heeding
 from bolometric.core.text.figures import plural
+from bolometric.desk.parts.plain import Label, tip
 from bolometric.paint.board import layout_of, paint_board, picture_of
 from bolometric.paint.fonts import screen_font
 from bolometric.paint.palette import LIGHT, Palette
@@ -38,11 +41,12 @@ class Entry:
     trouble: str = ""
 
 
-def look(path: Path) -> Entry:
-    """Read and measure a file for its card."""
+def look(path: Path, stop: Stop = never_stop) -> Entry:
+    """Read and measure a file for its card. Raises Cancelled once ``stop()`` is true."""
     try:
-        exact = quick_measure(read(path))
-        _ = exact.heat  # worked out here, on the shelf's thread
+        with heeding(stop):
+            exact = quick_measure(read(path), stop)
+            _ = exact.heat  # worked out here, on the shelf's thread
         return Entry(path, exact)
     except (FileError, GameError) as error:
         return Entry(path, None, str(error))
@@ -70,7 +74,7 @@ class Card(QAbstractButton):
     def fill(self, entry: Entry) -> None:
         """The file has been read."""
         self.entry = entry
-        self.setToolTip(str(entry.path))
+        self.setToolTip(tip(str(entry.path)))
         if entry.exact is not None:
             self.setAccessibleName(f"{entry.exact.game.name}, {self._told(entry.exact)}")
         self.update()
@@ -148,9 +152,9 @@ class ShelfView(QScrollArea):
         column.setContentsMargins(22, 14, 22, 14)
         column.setSpacing(10)
         for title, empty, paths in shelves:
-            column.addWidget(QLabel(title, objectName="title"))
+            column.addWidget(Label(title, objectName="title"))
             if not paths:
-                column.addWidget(QLabel(empty, objectName="hint", wordWrap=True))
+                column.addWidget(Label(empty, objectName="hint", wordWrap=True))
             grid = QGridLayout()
             grid.setSpacing(14)
             for i, path in enumerate(paths):
@@ -171,7 +175,8 @@ class ShelfView(QScrollArea):
             self._lane.submit(self._look, path)
 
     def _look(self, path: Path) -> None:
-        self._looked.emit(look(path))
+        with suppress(Cancelled):
+            self._looked.emit(look(path, lambda: self._closed))
 
     def _fill(self, entry: Entry) -> None:
         if entry.path in self.cards:

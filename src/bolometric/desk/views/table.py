@@ -12,7 +12,6 @@ from PySide6.QtWidgets import (
     QComboBox,
     QGridLayout,
     QHBoxLayout,
-    QLabel,
     QLineEdit,
     QPlainTextEdit,
     QPushButton,
@@ -32,6 +31,7 @@ from bolometric.core.results.standing import Option, Standing
 from bolometric.core.settings.amounts import tidy
 from bolometric.desk.parts.board import BoardWidget
 from bolometric.desk.parts.cloth import Cloth
+from bolometric.desk.parts.plain import Label, entry
 from bolometric.paint.board import paint_on_squares, played_picture
 from bolometric.paint.palette import LIGHT, Palette
 
@@ -85,7 +85,7 @@ class TableView(QWidget):
         self.board.setMinimumSize(240, 160)
         self.cloth.setMinimumHeight(90)
         self.cloth.rolls = True
-        self.state = QLabel(objectName="heading", wordWrap=True)
+        self.state = Label(objectName="heading", wordWrap=True)
         self.draw = QPushButton("Draw")
         self.options: list[QPushButton] = []
         self._option_rows = QGridLayout()
@@ -96,7 +96,7 @@ class TableView(QWidget):
         self.seed = QSpinBox(minimum=0, maximum=LARGEST_SEED, value=1)
         self.seed.setAccessibleName("seed: the same number gives the same draws")
         self.coach = QCheckBox("Coach")
-        self.advice = QLabel(objectName="hint", wordWrap=True)
+        self.advice = Label(objectName="hint", wordWrap=True)
         self.record = QPlainTextEdit(readOnly=True, objectName="sequence")
         self.record.setAccessibleName("What happened, the latest first")
         self.wanted, self.claim = QLineEdit(), QLineEdit()
@@ -104,7 +104,7 @@ class TableView(QWidget):
         self.wanted.setAccessibleName("a total to try instead of drawing")
         self.claim.setPlaceholderText("3 + 6 = 10")
         self.claim.setAccessibleName("a sum to check")
-        self.claimed = QLabel(wordWrap=True)
+        self.claimed = Label(wordWrap=True)
         self.seats: list[QComboBox] = []
         self._seat_row = QHBoxLayout()
         self._listed: list[Option[Hashable]] = []
@@ -139,13 +139,13 @@ class TableView(QWidget):
         column.addWidget(self.more, 0, Qt.AlignmentFlag.AlignLeft)
         row = QHBoxLayout()
         row.addWidget(self.draw)
-        for widget in (self.back, self.again, QLabel("Seed"), self.seed, self.coach):
+        for widget in (self.back, self.again, Label("Seed"), self.seed, self.coach):
             row.addWidget(widget)
         row.addStretch()
         column.addLayout(row)
         column.addWidget(self.advice)
         check = QHBoxLayout()
-        check.addWidget(QLabel("Check a sum"))
+        check.addWidget(Label("Check a sum"))
         check.addWidget(self.claim)
         check.addWidget(self.claimed, 1)
         check.addWidget(self.wanted)
@@ -173,7 +173,7 @@ class TableView(QWidget):
                 if key != PLAN or self.sitting.game.area.goals:
                     box.addItem(words, key)
             box.activated.connect(lambda _: self._after_step())
-            self._seat_row.addWidget(QLabel(f"Seat {seat + 1}"))
+            self._seat_row.addWidget(Label(f"Seat {seat + 1}"))
             self._seat_row.addWidget(box)
             self.seats.append(box)
         self._seat_row.addStretch()
@@ -283,7 +283,7 @@ class TableView(QWidget):
             button.deleteLater()
         self.options = []
         for i, option in enumerate(options if len(options) <= MOST_BUTTONS else ()):
-            button = QPushButton(option.words)
+            button = QPushButton(entry(option.words))
             button.clicked.connect(lambda _=False, key=option.key: self._choose(key))
             self._option_rows.addWidget(button, i // OPTIONS_A_ROW, i % OPTIONS_A_ROW)
             self.options.append(button)

@@ -6,12 +6,13 @@ from itertools import pairwise
 from math import ceil
 
 from PySide6.QtGui import QColor
-from PySide6.QtWidgets import QComboBox, QHBoxLayout, QLabel
+from PySide6.QtWidgets import QComboBox, QHBoxLayout
 
 from bolometric.core.settings.amounts import Value
 from bolometric.core.text.figures import minus, percent
 from bolometric.core.words.odds import odds_words, total_words
 from bolometric.desk.parts.chart import MOST_LABELS, Chart
+from bolometric.desk.parts.plain import Label
 from bolometric.desk.views.odds.page import PickingPage, plain_label
 from bolometric.paint.palette import ink_on, warmths
 
@@ -42,7 +43,7 @@ class ChancesPage(PickingPage):
             self.order.addItem(words, key)
         self.answer = plain_label()
         pick = QHBoxLayout()
-        pick.addWidget(QLabel("Pick a total"))
+        pick.addWidget(Label("Pick a total"))
         pick.addWidget(self.total)
         pick.addWidget(self.answer, 1)
         pick.addWidget(self.order)

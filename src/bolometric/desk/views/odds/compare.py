@@ -11,7 +11,6 @@ from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPen, QPolygonF, QResiz
 from PySide6.QtWidgets import (
     QComboBox,
     QHBoxLayout,
-    QLabel,
     QLineEdit,
     QMenu,
     QPushButton,
@@ -30,6 +29,7 @@ from bolometric.core.settings.knobs import knob_at
 from bolometric.core.text.figures import minus
 from bolometric.core.words.odds import comparison
 from bolometric.desk.parts.chart import Chart
+from bolometric.desk.parts.plain import Label, entry, tip
 from bolometric.desk.views.odds.page import Page, plain_label
 from bolometric.paint.palette import Palette
 
@@ -105,7 +105,7 @@ class SetRow(QWidget):
         self.out.clicked.connect(self.removed)
         for widget, stretch in ((self.mark, 0), (self.pieces, 1), (self.make, 0), (self.more, 0), (self.out, 0)):
             row.addWidget(widget, stretch)
-        self.game = QLabel("this game", objectName="hint")
+        self.game = Label("this game", objectName="hint")
         row.addWidget(self.game)
         self.game.setVisible(fixed)
         self.out.setVisible(not fixed)
@@ -119,7 +119,7 @@ class SetRow(QWidget):
     def show_set(self, pieces: PieceSet) -> None:
         """Show a set."""
         self.set = pieces
-        self.pieces.setToolTip(pieces_words(pieces.pieces))
+        self.pieces.setToolTip(tip(pieces_words(pieces.pieces)))
         self._elide()
         self.make.setCurrentIndex(self.make.findData(pieces.draw.make))
         self._show_more(pieces.draw.make)
@@ -131,7 +131,7 @@ class SetRow(QWidget):
         """As much of the pieces' words as there is room for."""
         room = self.pieces.width() - 28
         words = self.pieces.fontMetrics().elidedText(self.pieces.toolTip(), Qt.TextElideMode.ElideRight, room)
-        self.pieces.setText(words)
+        self.pieces.setText(entry(words))
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         """The words have other room now."""

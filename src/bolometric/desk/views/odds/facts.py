@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
-from PySide6.QtWidgets import QComboBox, QHBoxLayout, QLabel, QScrollArea
+from PySide6.QtWidgets import QComboBox, QHBoxLayout, QScrollArea
 
 from bolometric.core.outcomes.facts import Facts, facts_of
 from bolometric.core.text.figures import minus, percent
 from bolometric.desk.parts.pair_table import Cell, PairTable
+from bolometric.desk.parts.plain import Label
 from bolometric.desk.views.odds.page import Page, plain_label
 from bolometric.paint.palette import warmths
 
@@ -28,7 +29,7 @@ class FactsPage(Page):
         self.does = QComboBox()
         self.does.setAccessibleName("which operation")
         self.words = plain_label()
-        self.operation = QLabel("Sums of")
+        self.operation = Label("Sums of")
         row.addWidget(self.operation)
         row.addWidget(self.does)
         row.addWidget(self.words, 1)

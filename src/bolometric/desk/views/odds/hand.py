@@ -5,12 +5,13 @@ from __future__ import annotations
 from collections import Counter
 
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QHBoxLayout, QLabel, QPlainTextEdit, QPushButton, QSpinBox
+from PySide6.QtWidgets import QHBoxLayout, QPlainTextEdit, QPushButton, QSpinBox
 
 from bolometric.core.play.hand import Hand, Shown
 from bolometric.core.text.figures import minus, percent, plural
 from bolometric.core.words.odds import sure
 from bolometric.desk.parts.cloth import Cloth
+from bolometric.desk.parts.plain import Label
 from bolometric.desk.views.odds.page import Page, plain_label
 
 MANY = 100
@@ -26,15 +27,14 @@ class HandPage(Page):
     def __init__(self) -> None:
         super().__init__()
         self.cloth = Cloth()
-        self.total = QLabel(objectName="title")
-        self.total.setTextFormat(Qt.TextFormat.PlainText)
+        self.total = Label(objectName="title")
         self.total.setAlignment(Qt.AlignmentFlag.AlignCenter)
         self.once, self.many = QPushButton("Roll"), QPushButton(f"{MANY} more")
         self.again = QPushButton("Start again")
         self.seed = QSpinBox(minimum=0, maximum=LARGEST_SEED, value=1)
         self.seed.setAccessibleName("seed: the same number gives the same draws")
         row = QHBoxLayout()
-        for widget in (self.once, self.many, self.again, QLabel("Seed"), self.seed):
+        for widget in (self.once, self.many, self.again, Label("Seed"), self.seed):
             row.addWidget(widget)
         row.addStretch()
         self.words = plain_label()

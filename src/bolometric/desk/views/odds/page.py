@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import Qt, Signal
+from PySide6.QtCore import Signal
 from PySide6.QtGui import QShowEvent
 from PySide6.QtWidgets import QComboBox, QLabel, QVBoxLayout, QWidget
 
 from bolometric.core.game.document import PieceSet
 from bolometric.core.settings.amounts import Value
 from bolometric.core.text.figures import minus
+from bolometric.desk.parts.plain import Label
 from bolometric.paint.palette import LIGHT, Palette
 
 MOST_PICKED = 5000
@@ -104,6 +105,5 @@ class PickingPage(Page):
 
 def plain_label(name: str = "") -> QLabel:
     """A label that wraps and takes nothing for markup."""
-    label: QLabel = QLabel(objectName=name, wordWrap=True)
-    label.setTextFormat(Qt.TextFormat.PlainText)
+    label: QLabel = Label(objectName=name, wordWrap=True)
     return label

@@ -23,6 +23,7 @@ from bolometric.core.pieces.face_text import read_numbers, typed_numbers
 from bolometric.core.settings.amounts import Value, tidy
 from bolometric.core.text.figures import minus
 from bolometric.core.words import odds as told
+from bolometric.desk.parts.plain import Label
 from bolometric.desk.views.odds.page import Page, plain_label
 
 KINDS: dict[Asked, str] = {"these": "one of these totals", "at_least": "at least", "at_most": "at most"}
@@ -59,12 +60,10 @@ class QuestionsPage(Page):
             box.setAccessibleName(name)
         self.chance, self.within, self.wait, self.after, self.first = (plain_label() for _ in range(5))
         self._ask("How likely is", [self.kind, self.totals], self.chance)
-        self._ask("Does it come at least once in", [self.draws, QLabel("draws?")], self.within)
+        self._ask("Does it come at least once in", [self.draws, Label("draws?")], self.within)
         self._ask("How long until it comes?", [], self.wait)
-        self.pair_row = self._ask(
-            "Once the first shows", [self.shown, QLabel("what must the second show?")], self.after
-        )
-        self._ask("Which comes first,", [self.one, QLabel("or"), self.other, QLabel("?")], self.first)
+        self.pair_row = self._ask("Once the first shows", [self.shown, Label("what must the second show?")], self.after)
+        self._ask("Which comes first,", [self.one, Label("or"), self.other, Label("?")], self.first)
         self.rows.addStretch()
         self.kind.currentIndexChanged.connect(lambda _: self._answer())
         self.totals.textEdited.connect(lambda _: self._answer())
@@ -77,7 +76,7 @@ class QuestionsPage(Page):
         card = QFrame(objectName="card")
         grid = QGridLayout(card)
         row = QHBoxLayout()
-        row.addWidget(QLabel(words, objectName="heading"))
+        row.addWidget(Label(words, objectName="heading"))
         for field in fields:
             row.addWidget(field, 1 if isinstance(field, QLineEdit) else 0)
         if not any(isinstance(field, QLineEdit) for field in fields):

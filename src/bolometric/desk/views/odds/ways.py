@@ -5,13 +5,14 @@ from __future__ import annotations
 from html import escape
 
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QHBoxLayout, QLabel, QScrollArea, QTextBrowser
+from PySide6.QtWidgets import QHBoxLayout, QScrollArea, QTextBrowser
 
 from bolometric.core.outcomes.breakdown import IN_ORDER, can_be_listed, combinations, letter_names, pair_table
 from bolometric.core.settings.amounts import Value
 from bolometric.core.text.figures import minus, percent
 from bolometric.core.words.odds import sure
 from bolometric.desk.parts.pair_table import Cell, PairTable
+from bolometric.desk.parts.plain import Label
 from bolometric.desk.views.odds.page import PickingPage, plain_label
 from bolometric.paint.palette import warmths
 
@@ -29,7 +30,7 @@ class WaysPage(PickingPage):
         super().__init__("Pick a total to see its ways")
         pick = QHBoxLayout()
         self.words = plain_label()
-        pick.addWidget(QLabel("Ways to make"))
+        pick.addWidget(Label("Ways to make"))
         pick.addWidget(self.total)
         pick.addWidget(self.words, 1)
         self.column.addLayout(pick)
