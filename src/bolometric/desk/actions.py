@@ -9,10 +9,15 @@ from pathlib import Path
 from PySide6.QtGui import QAction, QKeySequence
 from PySide6.QtWidgets import QMainWindow, QMenu
 
+from bolometric import __version__
 from bolometric.core.areas.shelf import starters
 from bolometric.core.game.document import Game
 from bolometric.desk.parts.plain import entry, tip
 
+ABOUT = (
+    f"Bolometric {__version__}, free software under the MIT licence. Fonts: Atkinson Hyperlegible Next and "
+    "Andika, under the SIL Open Font License."
+)
 MENUS = ("&Game", "&Edit", "&View", "&Help")
 
 

@@ -85,6 +85,12 @@ class Filing:
     ) -> None:
         self.document, self.settings, self.questions, self.shelf, self.say = document, settings, questions, shelf, say
 
+    def told(self, alone: bool) -> str:
+        """Where the open game stands, in short; ``alone`` if no other window has its file open."""
+        place = self.document.path.name if self.document.path else "not saved as a file yet"
+        changed = " · changed" if self.document.dirty else ""
+        return f"{place}{changed}{'' if alone else ' · open in another window too'}"
+
     def may_leave(self) -> bool:
         """Whether the open game may be replaced; offers to save it."""
         if not self.document.dirty:

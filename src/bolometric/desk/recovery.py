@@ -15,6 +15,7 @@ import os
 from collections.abc import Callable
 from concurrent.futures import Future, ThreadPoolExecutor
 from dataclasses import dataclass
+from hashlib import sha256
 from pathlib import Path
 from uuid import uuid4
 
@@ -47,6 +48,7 @@ class Keeper:
     def __init__(self, folder: Path) -> None:
         self._folder, self._stem = folder, uuid4().hex
         self._held: dict[str, QLockFile] = {}
+        self._open = ""
         self._wanted: tuple[Game, Path | None] | None = None
         self._thread = ThreadPoolExecutor(1, "kept")
         try:
@@ -65,6 +67,17 @@ class Keeper:
         """Have the copy removed: there is nothing unsaved any more."""
         self._wanted = None
         self._submit(lambda sentence: None)
+
+    def has_alone(self, path: Path | None) -> bool:
+        """Mark a file as the one open here, and tell whether no other running program has it open.
+
+        Asked with every change of what the window says of its file: once another has closed the file, it is ours.
+        """
+        stem = f"open-{sha256(os.fsencode(path.resolve())).hexdigest()[:32]}" if path is not None else ""
+        if stem != self._open and self._open in self._held:
+            self._held.pop(self._open).unlock()
+        self._open = stem
+        return not stem or self._hold(stem)
 
     def flush(self) -> None:
         """Wait until what is wanted so far is on disk."""

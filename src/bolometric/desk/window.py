@@ -18,7 +18,6 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
-from bolometric import __version__
 from bolometric.core.areas.shelf import demo_files
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.results.readings import Reading
@@ -49,10 +48,6 @@ from bolometric.desk.views.shelf import ShelfView, games_in
 if TYPE_CHECKING:
     from bolometric.core.game.fault import Fault
 
-ABOUT = (
-    f"Bolometric {__version__}, free software under the MIT licence. Fonts: Atkinson Hyperlegible Next and "
-    "Andika, under the SIL Open Font License."
-)
 VIEWS = ("shelf", "shape", *LATE)
 PATIENCE = 300
 """Milliseconds an edit may wait for its exact readings until the window says that it waits."""
@@ -241,8 +236,7 @@ class Window(QMainWindow):
         document = self.document
         self.actions_by_id["undo"].setEnabled(document.can_undo)
         self.actions_by_id["redo"].setEnabled(document.can_redo)
-        place = document.path.name if document.path else "not saved as a file yet"
-        self.bar.file.setText(f"{place}{' · changed' if document.dirty else ''}")
+        self.bar.file.setText(self.filing.told(self.keeper is None or self.keeper.has_alone(document.path)))
         self.setWindowTitle(f"{title(document.game.name)}{' *' if document.dirty else ''} – Bolometric")
 
     def say(self, sentence: str) -> None:
@@ -389,7 +383,7 @@ class Window(QMainWindow):
 
     def show_about(self) -> None:
         """Say what this is."""
-        QMessageBox.about(self, "About Bolometric", ABOUT)
+        QMessageBox.about(self, "About Bolometric", actions.ABOUT)
 
     def closeEvent(self, event: QCloseEvent) -> None:
         """Ask about unsaved changes, then end all work in good order."""
