@@ -52,9 +52,8 @@ class OnLedger(Standing):
 def solve(game: Game, stop: Stop) -> ExactResult:
     """How long it lasts, and how many different totals are seen on average: Σ 1 - (1 - p)^n."""
     draws = game.area_as(Ledger).draws
-    length = exact_length(fixed(draws))
+    length, rounds = exact_length(fixed(draws)), exact_length(fixed(-(-draws // game.seats.count)))
     seen = exact_value(float((1 - (1 - game.distribution.chances) ** draws).sum()))
-    rounds = exact_length(fixed(-(-draws // game.seats.count)))
     readings = {"turns": length, "rolls": length, "rounds": rounds, "different": seen, "success": exact_value(1.0)}
     return ExactResult(readings, fixed(draws))
 
@@ -110,29 +109,21 @@ def landed(game: Game, now: OnLedger, drawn: Drawn) -> OnLedger:
     at = [total == drawn.total for total in game.distribution.totals]
     now = replace(noted(now, f"{drawn.words}."), counts=tuple(c + here for c, here in zip(now.counts, at, strict=True)))
     over = now.turn == game.area_as(Ledger).draws
-    return replace(
-        now, seat=(now.seat + 1) % game.seats.count, turn=now.turn + 1, waiting="nothing" if over else "draw"
-    )
-
-
-def said(*lines: Sentences) -> tuple[Sentences, ...]:
-    """Paragraphs."""
-    return lines
+    seat, turn = (now.seat + 1) % game.seats.count, now.turn + 1
+    return replace(now, seat=seat, turn=turn, waiting="nothing" if over else "draw")
 
 
 def last(game: Game) -> tuple[Sentences, ...]:
     """How it ends."""
     draws = Span(plural(game.area_as(Ledger).draws, "draw"), "area.draws")
-    return said(sentences("It ends after ", draws, ". Nobody wins: look at what came up."))
+    return (sentences("It ends after ", draws, ". Nobody wins: look at what came up."),)
 
 
 def by_rules(game: Game) -> Iterator[Fault]:
     """A page on which every line is the same."""
     if len(game.distribution.totals) == 1:
         more = change(game, "Use two dice", "pieces", [{"kind": "die"}, {"kind": "die"}])
-        yield Fault(
-            "one_total", "fault", "pieces", "Only one total ever comes up: there is nothing to see.", cures(more)
-        )
+        yield Fault("one_total", "fault", "pieces", "Only one total ever comes up.", cures(more))
 
 
 def _load() -> Area[OnLedger, int]:
@@ -141,9 +132,9 @@ def _load() -> Area[OnLedger, int]:
         Board(places=places, places_at=places_at, heat=heat, describe=describe),
         ByHand(begin=begin, landed=landed),
         Words(
-            board=lambda game: said(sentences("Draw a page with a column for each total.")),
-            first=lambda game: said(sentences("Begin with an empty page.")),
-            turn=lambda game: said(sentences("Make a mark in the column of that total.")),
+            board=lambda game: (sentences("Draw a page with a column for each total."),),
+            first=lambda game: (sentences("Begin with an empty page."),),
+            turn=lambda game: (sentences("Make a mark in the column of that total."),),
             last=last, needs=lambda game: ("paper",),
         ),
         Faults(by_rules=by_rules, lengthens=lambda game: "area.draws"),
