@@ -12,6 +12,7 @@ from bolometric.core.game.document import game_from
 from bolometric.core.game.files import SUFFIX, read
 from bolometric.core.judge.faults import find_faults
 from bolometric.core.measure.measuring import measure_exactly
+from bolometric.core.results.readings import Reading
 from bolometric.desk import actions
 from bolometric.desk.measurer import Measurer
 from bolometric.desk.parts.explain import ReadingDetail
@@ -229,7 +230,11 @@ def test_a_gauge_opened_too_soon_is_filled_when_its_reading_comes(qtbot, window)
         window.document.edit("area.length", 50)
         window.gauges.gauges["minutes"].click()
         assert window.editing.popover.content.reading is None
+        played = Reading("simulated", 5.0, stderr=0.1)  # the runs may be faster than the exact work
+        window.editing.readings_came({"minutes": played}, window.gauges.gauges, window.colours)
+        assert window.editing.popover.content.reading == played
     assert window.editing.popover.content.reading == window.readings["minutes"]
+    assert window.readings["minutes"].method == "exact"
 
 
 def test_a_cure_is_a_click(qtbot, window):

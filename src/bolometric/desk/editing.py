@@ -82,11 +82,12 @@ class Editing(QWidget):
             self.effects_wanted.emit(gauge.key)
 
     def readings_came(self, readings: dict[str, Reading], gauges: dict[str, Gauge], colours: Palette) -> None:
-        """Fill a detail that was opened before its reading was there."""
+        """Fill a detail that was opened before its reading was there, or before that was exact."""
         if self.popover is not None and isinstance(self.popover.content, ReadingDetail):
             detail = self.popover.content
-            if detail.reading is None and readings.get(detail.key) is not None:
-                self.open_gauge(gauges[detail.key], readings[detail.key], colours)
+            now, before = readings.get(detail.key), detail.reading
+            if now is not None and (before is None or (before.method, now.method) == ("simulated", "exact")):
+                self.open_gauge(gauges[detail.key], now, colours)
 
     def show_effects(self, key: str, effects: list[Effect]) -> None:
         """The answer to ``effects_wanted``."""
