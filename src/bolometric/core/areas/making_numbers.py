@@ -12,13 +12,18 @@ import numpy as np
 from numpy.typing import NDArray
 from pydantic import ConfigDict, Field, StrictInt
 
+from bolometric.core.game.part import check_listed
+from bolometric.core.outcomes.distribution import Distribution
+from bolometric.core.pieces.kinds import AnyPiece, remembers
 from bolometric.core.results.batch import Batch, Player, most_wins, shared_win
 from bolometric.core.results.show import show
 from bolometric.core.settings.amounts import Total
+from bolometric.core.settings.explain import setting_error
 from bolometric.core.settings.knobs import Choice, Knob
 from bolometric.core.text.figures import listing
 
 Array = NDArray[np.float64]
+MOST_NUMBERS = 40
 Round = Callable[[int, np.random.Generator], tuple[Array, Array, Array]]
 """So many rounds: what is best if least, the score that is told, and how far the aim is reached; shape (runs,
 seats)."""
@@ -75,6 +80,29 @@ def left_out(*names: str) -> ConfigDict:
         schema["properties"] |= dict.fromkeys(names, told)
 
     return ConfigDict(json_schema_extra=add)
+
+
+def check_put_back(pieces: Sequence[AnyPiece]) -> None:
+    """Raise a setting error if draws hang together."""
+    if remembers(tuple(pieces)):
+        raise setting_error("For digits cards are put back: do not keep them out.", "pieces")
+
+
+def check_written(distribution: Distribution) -> None:
+    """Raise a setting error if a draw may make no number."""
+    check_listed(distribution, "digits")
+    if distribution.nothing or not distribution.totals:
+        raise setting_error("Every draw must make a number that can be written down: change the formula.", "draw")
+
+
+def check_few(distribution: Distribution) -> None:
+    """Raise a setting error if there are too many numbers to follow."""
+    if len(distribution.totals) > MOST_NUMBERS:
+        raise setting_error(
+            f"These pieces make {len(distribution.totals)} different numbers, and the most here is {MOST_NUMBERS}: "
+            "use fewer pieces.",
+            "pieces",
+        )
 
 
 def rounds_to_points(one: Round, seats: int, turns: int, draws: int, points: int) -> Player:

@@ -8,15 +8,24 @@ from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field, StrictInt, model_validator
 
-from bolometric.core.areas.making_numbers import AIMS, POINTS, PRACTICES, TARGET, left_out, without
-from bolometric.core.game.part import AreaPart, Goal, StyleRule, check_listed
+from bolometric.core.areas.making_numbers import (
+    AIMS,
+    POINTS,
+    PRACTICES,
+    TARGET,
+    check_few,
+    check_put_back,
+    check_written,
+    left_out,
+    without,
+)
+from bolometric.core.game.part import AreaPart, Goal, StyleRule
 from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.pieces.draw import Draw
-from bolometric.core.pieces.kinds import AnyPiece, remembers
+from bolometric.core.pieces.kinds import AnyPiece
 from bolometric.core.settings.explain import setting_error
 from bolometric.core.settings.knobs import Choice, Knob
 
-MOST_DIGITS = 40
 MOST_STATES = 2_000_000
 """Ways of filling the columns, in part or whole, on which best play is worked out."""
 
@@ -141,24 +150,16 @@ class Digits(AreaPart):
 
     def check_pieces(self, pieces: Sequence[AnyPiece], draw: Draw) -> None:
         """Draws must not hang together."""
-        if remembers(tuple(pieces)):
-            raise setting_error("For digits cards are put back: do not keep them out.", "pieces")
+        check_put_back(pieces)
 
     def check_draw(self, distribution: Distribution) -> None:
         """Digits must be whole numbers, few enough to follow."""
-        check_listed(distribution, "digits")
-        if distribution.nothing or not distribution.totals:
-            raise setting_error("Every draw must make a number that can be written down: change the formula.", "draw")
+        check_written(distribution)
         if any(Fraction(t).denominator > 1 or t < 0 for t in distribution.totals):
             raise setting_error(
                 "Only whole numbers from 0 up can be written into a column: change the pieces.", "pieces"
             )
-        if len(distribution.totals) > MOST_DIGITS:
-            raise setting_error(
-                f"These pieces make {len(distribution.totals)} different numbers, and the most here is {MOST_DIGITS}: "
-                "use fewer pieces.",
-                "pieces",
-            )
+        check_few(distribution)
         states = (len(distribution.totals) + 1) ** self.columns
         if self.practice == "one_by_one" and self.aim == "nearest" and states > MOST_STATES:
             raise setting_error(

@@ -8,15 +8,23 @@ from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field, StrictInt, model_validator
 
-from bolometric.core.areas.making_numbers import AIMS, POINTS, PRACTICES, TARGET, left_out, without
-from bolometric.core.game.part import AreaPart, Goal, StyleRule, check_listed
+from bolometric.core.areas.making_numbers import (
+    AIMS,
+    POINTS,
+    PRACTICES,
+    TARGET,
+    check_few,
+    check_put_back,
+    check_written,
+    left_out,
+    without,
+)
+from bolometric.core.game.part import AreaPart, Goal, StyleRule
 from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.pieces.draw import Draw
-from bolometric.core.pieces.kinds import AnyPiece, remembers
-from bolometric.core.settings.explain import setting_error
+from bolometric.core.pieces.kinds import AnyPiece
 from bolometric.core.settings.knobs import Knob
 
-MOST_NUMBERS = 40
 COLUMNS_ONLY = ("whole", "decimals", "draws", "spare")
 """Settings that only columns have."""
 
@@ -80,17 +88,9 @@ class DigitRows(AreaPart):
 
     def check_pieces(self, pieces: Sequence[AnyPiece], draw: Draw) -> None:
         """Draws must not hang together."""
-        if remembers(tuple(pieces)):
-            raise setting_error("For digits cards are put back: do not keep them out.", "pieces")
+        check_put_back(pieces)
 
     def check_draw(self, distribution: Distribution) -> None:
         """Every draw must make a number, of few enough to follow."""
-        check_listed(distribution, "digits")
-        if distribution.nothing or not distribution.totals:
-            raise setting_error("Every draw must make a number that can be written down: change the formula.", "draw")
-        if len(distribution.totals) > MOST_NUMBERS:
-            raise setting_error(
-                f"These pieces make {len(distribution.totals)} different numbers, and the most here is {MOST_NUMBERS}: "
-                "use fewer pieces.",
-                "pieces",
-            )
+        check_written(distribution)
+        check_few(distribution)

@@ -105,5 +105,4 @@ class PickingPage(Page):
 
 def plain_label(name: str = "") -> QLabel:
     """A label that wraps and takes nothing for markup."""
-    label: QLabel = Label(objectName=name, wordWrap=True)
-    return label
+    return Label(objectName=name, wordWrap=True)
