@@ -187,8 +187,16 @@ def test_faults_name_the_setting_and_their_cure_works(data, code, says):
         ({"whole": 6, "decimals": 3, "aim": "nearest"}, [TEN], "too many to work out"),
         ({}, [{"faces": [-1, 2]}], "Only whole numbers from 0 up"),
         ({"practice": "rows"}, [{"kind": "pack", "after": "keep_out"}], "do not keep them out"),
+        ({"practice": "rows"}, [{"faces": list(range(30))}] * 2, "59 different numbers, and the most here is 40"),
     ],
 )
 def test_what_cannot_be_written_is_refused(area, pieces, says):
     with pytest.raises(GameError, match=says):
         game_from({"pieces": pieces, "area": {"kind": "digits", **area}})
+
+
+@pytest.mark.parametrize("practice", ["one_by_one", "rows"])
+def test_every_draw_must_make_a_number(practice):
+    halves = {"pieces": [{"faces": [0, 1]}, {"faces": [0, 1]}], "draw": {"make": "formula", "formula": "A / B"}}
+    with pytest.raises(GameError, match="can be written down"):
+        game_from({**halves, "area": {"kind": "digits", "practice": practice}})

@@ -2,6 +2,7 @@
 
 import json
 import os
+import shutil
 import time
 
 import pytest
@@ -32,6 +33,14 @@ def crashed(folder, game, path=None, age=0):
 
 def lengths(left):
     return [found.game.area.length for found in left]
+
+
+def test_without_room_for_locks_no_other_window_is_made_up(qapp, tmp_path):
+    first, second = (Keeper(tmp_path / "kept") for _ in range(2))
+    assert first.has_alone(tmp_path / "a.bolo.json")
+    assert not second.has_alone(tmp_path / "a.bolo.json")
+    shutil.rmtree(tmp_path / "kept")
+    assert second.has_alone(tmp_path / "b.bolo.json")
 
 
 def test_copies_come_back_newest_first_with_their_file_and_stay(qapp, tmp_path):

@@ -49,6 +49,8 @@ class Keeper:
         self._folder, self._stem = folder, uuid4().hex
         self._held: dict[str, QLockFile] = {}
         self._open = ""
+        self._refused = QLockFile.LockError.NoError
+        """Why the last lock could not be taken: another program has it, or the folder allows none."""
         self._wanted: tuple[Game, Path | None] | None = None
         self._thread = ThreadPoolExecutor(1, "kept")
         try:
@@ -77,7 +79,7 @@ class Keeper:
         if stem != self._open and self._open in self._held:
             self._held.pop(self._open).unlock()
         self._open = stem
-        return not stem or self._hold(stem)
+        return not stem or self._hold(stem) or self._refused != QLockFile.LockError.LockFailedError
 
     def flush(self) -> None:
         """Wait until what is wanted so far is on disk."""
@@ -163,6 +165,7 @@ class Keeper:
             lock = QLockFile(str(self._folder / f"{stem}.lock"))
             lock.setStaleLockTime(0)
             if not lock.tryLock(0):
+                self._refused = lock.error()
                 return False
             self._held[stem] = lock
         return True
