@@ -73,7 +73,7 @@ def player(game: Game) -> Player:
 
 def different(sample: Sample) -> Reading | None:
     """The reading of its own, from what its batches count."""
-    return spread(sample.batch.own["different"]) if "different" in sample.batch.own else None
+    return spread(sample.own["different"]) if "different" in sample.own else None
 
 
 def places(game: Game) -> Cells:

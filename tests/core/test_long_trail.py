@@ -108,4 +108,4 @@ def test_a_pack_kept_out_is_measured_by_play_and_its_faults_found():
     last = [next(n for n in range(7) if sum(hand[:n]) >= 11) for hand in permutations(range(1, 7))]
     turns = tally.readings()["turns"]
     assert abs(turns.mean - (54 + np.mean(last))) < 4 * turns.stderr
-    assert set(tally.all.turns.tolist()) == {54 + n for n in last}
+    assert set(tally.sample.turns.values.tolist()) == {54 + n for n in last}

@@ -171,7 +171,7 @@ def test_outcomes_too_many_to_list_are_taken_anew_for_each_batch():
     game = game_from({"bolometric": 1, **digits, "area": {"length": 9}, "seats": {"count": 1}})
     assert measure(game, 4000).exact.readings == {}
     (*_, tally) = runs_of(game, 3, 6000)
-    first = float((tally.all.turns == 1).mean())
+    first = tally.sample.turns.at_most(1) / tally.runs
     assert abs(first - (1 - 0.9**7)) < 4 * (0.25 / 6000) ** 0.5
 
 
@@ -257,6 +257,7 @@ def test_a_run_is_given_up_at_the_limit_and_counted_so():
         {"bolometric": 1, "area": {"length": 400, "back_to_start": [1, 2, 3, 4, 5]}, "seats": {"count": 1}}
     )
     (*_, tally) = runs_of(game, 1, 3)
-    assert (tally.all.winner == UNFINISHED).all()
-    assert (tally.all.turns == MOST_TURNS).all()
+    assert tally.sample.won(UNFINISHED) == tally.runs
+    assert tally.sample.longest == MOST_TURNS
+    assert tally.sample.turns_played == MOST_TURNS * tally.runs
     assert tally.readings()["turns"].mean is None

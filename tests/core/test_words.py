@@ -186,7 +186,7 @@ def test_results_are_told_in_sentences():
     (*_, tally) = runs_of(two, 1, 500)
     assert "8 of 10 games take" in length_words(two, exact)
     assert "of games are shared" in win_words(two, exact)
-    assert "changes hands" in lead_words(tally.all)
+    assert "changes hands" in lead_words(tally.sample.lead)
     assert "only the runs" in length_words(two, None)
     assert "only the runs" in win_words(two, None)
     alone = game_from({"bolometric": 1, "seats": {"count": 1}, "pieces": [{}, {}], "area": {"end": "exact"}})

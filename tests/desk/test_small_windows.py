@@ -91,10 +91,10 @@ def test_games_that_all_lost_are_counted_in_the_bars(qtbot):
     view.show_game(game, LIGHT)
     (*_, tally) = runs_of(game, 1, 2000)
     view.show_exact(exact)
-    view.show_played(Played(game, tally.readings(), tally.all, tally.runs, 0.01, True))
+    view.show_played(Played(game, tally.readings(), tally.sample, tally.runs, 0.01, True))
     view.show()
     assert 0 < exact.readings["success"].mean < 1
-    assert len(view._lasting(tally.all)) == 2000
+    assert tally.sample.paced.number == 2000
     assert "All reach the aim together in" in view.wins_words.text()
     assert view._won(exact.readings) == (exact.readings["success"].mean,)
 

@@ -19,7 +19,7 @@ from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Game
 from bolometric.core.measure.measuring import may_think, measure_exactly, runs_of, thinking_played
 from bolometric.core.measure.runs import MOST_RUNS, SURE, Tally
-from bolometric.core.results.batch import Batch
+from bolometric.core.results.estimate import Sample
 from bolometric.core.results.readings import Reading
 from bolometric.core.settings.errors import Cancelled
 from bolometric.core.settings.heeding import heeding
@@ -34,7 +34,7 @@ class Played:
 
     game: Game
     readings: dict[str, Reading]
-    batch: Batch
+    sample: Sample
     runs: int
     error: float
     """The widest standard error."""
@@ -182,7 +182,7 @@ class Measurer(QObject):
                 readings = dict(latest.readings())
                 if self._worth is not None and self._worth[0] == generation:
                     readings["choice"] = self._worth[1]
-                played = Played(game, readings, latest.all, latest.runs, latest.widest_error(), done)
+                played = Played(game, readings, latest.sample, latest.runs, latest.widest_error(), done)
                 self._latest = generation, played
                 self._relay.emit(generation, self.runs_ready, (played,))
 

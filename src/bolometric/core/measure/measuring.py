@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
+from math import floor, hypot
 
-import numpy as np
 from pydantic_core import PydanticCustomError
 
 from bolometric.core.areas.catalogue import area_of
@@ -126,9 +126,9 @@ def thinking_played(game: Game, seed: int, stop: Stop = never_stop) -> Reading |
         except PydanticCustomError:
             return None  # best play is not known here
         *_, tally = runs_of(against, seed, THOUGHT_RUNS, stop)
-        shares.append(tally.shares[:, int(styles[0].choose == "guess")])
-    won = np.concatenate(shares)
-    return Reading("simulated", max(0.0, 2 * float(won.mean()) - 1), stderr=2 * float(won.std()) / len(won) ** 0.5)
+        shares.append(tally.sample.over_shares(tally.sample.shares[:, int(styles[0].choose == "guess")]))
+    won, error = sum(mean for mean, _ in shares) / 2, hypot(*(error for _, error in shares)) / 2
+    return Reading("simulated", max(0.0, 2 * float(won) - 1), stderr=2 * error)
 
 
 def _check_styles(game: Game) -> None:
@@ -163,7 +163,7 @@ def _with_minutes(game: Game, solved: ExactResult) -> dict[str, Reading]:
     readings["minutes"] = exact_length(paced, minutes_a_turn(game))
     if game.brief.minutes is not None:
         # A hair more than the limit, so that 48 turns of 15 seconds count as 12 minutes.
-        most = int(np.floor(game.brief.minutes.high / minutes_a_turn(game) + 1e-9))
+        most = floor(game.brief.minutes.high / minutes_a_turn(game) + 1e-9)
         readings["in_time"] = exact_value(1 - paced.survival(most))
     return readings
 
@@ -194,8 +194,7 @@ def quick_measure(game: Game, stop: Stop = never_stop, wanted: str | None = None
     if found.result is not None and (wanted is None or wanted in found.readings):
         return found
     for tally in runs_of(game, 1, QUICK_RUNS, stop, LONGEST_LOOK):
-        turns = tally.all.turns
-        if turns.sum() > QUICK_TURNS or turns.max() == LONGEST_LOOK:
+        if tally.sample.turns_played > QUICK_TURNS or tally.sample.longest == LONGEST_LOOK:
             break
     played = tally.readings()
     if wanted == "choice" and (worth := thinking_played(game, 1, stop)) is not None:

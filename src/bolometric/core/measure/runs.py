@@ -7,10 +7,8 @@ size follows from the first one), so a result is the same on any machine and any
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator
-from dataclasses import dataclass, field
 
 import numpy as np
-from numpy.typing import NDArray
 
 from bolometric.core.results.batch import Batch, Player
 from bolometric.core.results.estimate import RunParameters, Sample
@@ -30,41 +28,28 @@ BATCH_TURNS = 1_500_000
 """Turns in a batch: about 15 ms of play, so that Cancel takes effect at once."""
 
 
-@dataclass(slots=True)
 class Tally:
-    """All runs so far and the readings they give."""
+    """All runs so far, folded, and the readings they give."""
 
-    table: RunParameters
-    _batches: list[Batch] = field(default_factory=list)
-    _readings: dict[str, Reading] | None = None
+    def __init__(self, table: RunParameters) -> None:
+        self.sample = Sample(table)
+        """What has been played so far; another object after each batch, so that a view may keep one."""
+        self._readings: dict[str, Reading] | None = None
 
     def add(self, batch: Batch) -> None:
         """Take in one more batch."""
-        self._batches.append(batch)
+        self.sample = self.sample.plus(batch)
         self._readings = None
-
-    @property
-    def all(self) -> Batch:
-        """Every run so far."""
-        if len(self._batches) > 1:
-            self._batches = [Batch.joined(self._batches)]
-        return self._batches[0]
 
     @property
     def runs(self) -> int:
         """How many runs there are so far."""
-        return sum(len(batch.turns) for batch in self._batches)
-
-    @property
-    def shares(self) -> NDArray[np.float64]:
-        """Each seat's share of the win in each run; shape (runs, seats)."""
-        return Sample(self.all, self.table).shares
+        return self.sample.runs
 
     def readings(self) -> dict[str, Reading]:
         """Every reading that the runs give, with its standard error; worked out once for each batch."""
         if self._readings is None:
-            sample = Sample(self.all, self.table)
-            found = {key: kind.estimate(sample) for key, kind in READINGS.items()}
+            found = {key: kind.estimate(self.sample) for key, kind in READINGS.items()}
             self._readings = {key: reading for key, reading in found.items() if reading is not None}
         return self._readings
 

@@ -1,24 +1,27 @@
 """Readings from games played: each with its standard error.
 
-A *sample* is what has been played so far together with what must be known of the table. Every estimator takes a sample
-and gives a reading, or None where the game has no such thing.
+A *sample* is what has been played so far, folded so that it takes no more room however much is played, together with
+what must be known of the table. Every estimator takes a sample and gives a reading, or None where the game has no such
+thing.
 """
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from collections.abc import Mapping
+from dataclasses import dataclass, field, replace
 from functools import cached_property
 from math import sqrt
 
 import numpy as np
 from numpy.typing import NDArray
 
-from bolometric.core.results.batch import STUCK, TIED, UNFINISHED, Batch
+from bolometric.core.results.batch import NO_WINNER, STUCK, TIED, UNFINISHED, Batch
+from bolometric.core.results.folded import Pairs, Values
 from bolometric.core.results.readings import Reading
 
-Array = NDArray[np.float64]
-Counts = NDArray[np.float64] | NDArray[np.int64]
 NOT_KNOWN = Reading("simulated")
+CODES = -NO_WINNER
+"""Codes there are in place of a winner."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -35,78 +38,146 @@ class RunParameters:
     """Whether all seats take each turn together: then a turn is a round."""
 
 
+@dataclass(frozen=True, slots=True)
+class Lead:
+    """How the lead moved in the games that one seat won alone."""
+
+    late: Values = field(default_factory=Values)
+    """How far into the game the winner went ahead for the last time, 0 to 1."""
+    early: int = 0
+    """Games in which that was before half-time."""
+    changes: Values = field(default_factory=Values)
+    """How often the lead changed hands."""
+
+    def plus(self, batch: Batch, last_lead: NDArray[np.int64]) -> Lead:
+        """This and the games of a batch."""
+        alone = batch.winner >= 0
+        late = last_lead[alone] / batch.turns[alone]
+        changes = self.changes if batch.lead_changes is None else self.changes.plus(batch.lead_changes[alone])
+        return Lead(self.late.plus(late), self.early + int((late < 0.5).sum()), changes)
+
+
 @dataclass(frozen=True)
 class Sample:
-    """Games played, one entry a run in each array of ``batch``."""
+    """Games played. What the game does not have is None; lengths are those of the games that ended."""
 
-    batch: Batch
     table: RunParameters
+    runs: int = 0
+    winners: tuple[int, ...] = ()
+    """Games by winner, seat by seat; before them those of the codes, from NO_WINNER up."""
+    shared: NDArray[np.int64] = field(default_factory=lambda: np.zeros(0, np.int64))
+    """Games by who shares the win, as bits."""
+    turns: Values = field(default_factory=Values)
+    """Turns of each game, all seats together."""
+    rolls: Values = field(default_factory=Values)
+    own_rounds: Values | None = None
+    """Rounds, where they do not follow from the turns."""
+    setbacks: Pairs | None = None
+    idle: Pairs | None = None
+    over: Values | None = None
+    success: Values | None = None
+    score: Values | None = None
+    score_of_game: Values | None = None
+    """The mean score of each game: its seats may share their draws."""
+    lead: Lead | None = None
+    own: Mapping[str, Values] = field(default_factory=dict)
+    """What an area counts for readings of its own, by a name."""
+    longest: int = 0
+    """Turns of the longest game, ended or not."""
+    turns_played: int = 0
 
-    @cached_property
-    def turns(self) -> Array:
-        """Turns of each run, all seats together."""
-        return self.batch.turns.astype(float)
+    def plus(self, batch: Batch) -> Sample:
+        """This and the games of a batch."""
+        seats, ended = self.table.seats, batch.ended
+        winners = np.bincount(batch.winner.astype(np.int64) + CODES, minlength=CODES + seats)
+        shared = np.bincount(batch.home, minlength=1 << seats)
+        return Sample(
+            self.table,
+            self.runs + len(batch.turns),
+            tuple((winners + np.array(self.winners or [0] * len(winners))).tolist()),
+            shared + self.shared if len(self.shared) else shared,
+            self.turns.plus(batch.turns[ended]),
+            self.rolls.plus(batch.rolls[ended]),
+            _values(self.own_rounds, None if batch.rounds is None else batch.rounds[ended]),
+            _pairs(self.setbacks, batch.setbacks, batch.turns),
+            _pairs(self.idle, batch.idle, batch.turns),
+            _values(self.over, batch.over),
+            _values(self.success, batch.success),
+            _values(self.score, batch.score),
+            _values(self.score_of_game, None if batch.score is None else batch.score.mean(axis=1)),
+            None if batch.last_lead is None else (self.lead or Lead()).plus(batch, batch.last_lead),
+            {name: self.own.get(name, Values()).plus(values) for name, values in batch.own.items()},
+            max(self.longest, int(batch.turns.max(initial=0))),
+            self.turns_played + int(batch.turns.sum()),
+        )
 
-    @cached_property
-    def paced(self) -> Array:
+    def won(self, code: int) -> int:
+        """Games that a seat won alone, or that ended with one of the codes."""
+        return self.winners[code + CODES]
+
+    @property
+    def paced(self) -> Values:
         """What takes the time, draws or turns."""
-        return self.batch.rolls.astype(float) if self.table.paced_by_rolls else self.turns
+        return self.rolls if self.table.paced_by_rolls else self.turns
 
-    @cached_property
+    @property
     def stuck(self) -> float:
         """The share of runs in which nobody could reach the aim any more."""
-        return float(np.mean(self.batch.winner == STUCK))
+        return self.won(STUCK) / self.runs
 
-    @cached_property
+    @property
     def ended(self) -> bool:
         """Whether every run came to an end, so that lengths have a mean."""
-        return bool((self.batch.winner != UNFINISHED).all()) and not self.stuck
+        return not self.won(UNFINISHED) and not self.won(STUCK)
 
     @cached_property
-    def shares(self) -> Array:
-        """Each seat's share of the win in each run; shape (runs, seats)."""
-        bits = (self.batch.home[:, None] >> np.arange(self.table.seats)) & 1
+    def shares(self) -> NDArray[np.float64]:
+        """Each seat's share of the win by who shares it; shape (2 ** seats, seats), with ``shared`` as its weights."""
+        bits = (np.arange(len(self.shared))[:, None] >> np.arange(self.table.seats)) & 1
         return np.asarray(bits / np.maximum(bits.sum(axis=1, keepdims=True), 1))
 
+    def over_shares(self, values: NDArray[np.float64]) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
+        """Mean and standard error of a value for each way of sharing the win; axis 0 is that of ``shared``."""
+        mean = self.shared @ values / self.runs
+        return mean, np.sqrt(self.shared @ (values - mean) ** 2 / self.runs / self.runs)
 
-def standard_error(values: Array) -> float:
-    """Of the mean of independent values."""
-    return float(values.std() / sqrt(len(values)))
+
+def _values(so_far: Values | None, more: NDArray[np.float64] | NDArray[np.int64] | None) -> Values | None:
+    return None if more is None else (so_far or Values()).plus(more)
 
 
-def share(hits: NDArray[np.bool_]) -> Reading:
+def _pairs(
+    so_far: Pairs | None, part: NDArray[np.float64] | NDArray[np.int64] | None, turns: NDArray[np.int64]
+) -> Pairs | None:
+    return None if part is None else (so_far or Pairs()).plus(part, turns)
+
+
+def share(hits: int, runs: int) -> Reading:
     """A share with its standard error, which is not nothing where all runs were alike.
 
     The error is taken at (hits + 1) / (runs + 2), the rule of succession, so that "none in ten thousand"
     does not claim to be sure.
     """
-    runs, count = len(hits), int(hits.sum())
-    near = (count + 1) / (runs + 2)
-    return Reading("simulated", count / runs, stderr=sqrt(near * (1 - near) / runs))
+    near = (hits + 1) / (runs + 2)
+    return Reading("simulated", hits / runs, stderr=sqrt(near * (1 - near) / runs))
 
 
-def mean_share(values: Array) -> Reading:
+def mean_share(values: Values) -> Reading:
     """A mean of shares; where all are alike it is no surer than so many hits."""
-    if values.min() == values.max():
-        return replace(share(np.full(len(values), values[0] > 0.5)), mean=float(values.mean()))
-    return Reading("simulated", float(values.mean()), stderr=standard_error(values))
+    if values.all_alike:
+        return replace(share(values.number * (values.mean > 0.5), values.number), mean=values.mean)
+    return Reading("simulated", values.mean, stderr=values.stderr)
 
 
-def spread(values: Array, unit: float = 1.0, never: float | None = None) -> Reading:
+def spread(values: Values, unit: float = 1.0, never: float | None = None) -> Reading:
     """Mean, standard deviation and percentiles of values that each count ``unit``."""
-    rising = np.sort(values) * unit
-    low, middle, high = (float(rising[int(np.ceil(part * len(rising) - 1e-9)) - 1]) for part in (0.1, 0.5, 0.9))
-    mean, sd = float(rising.mean()), float(rising.std())
-    return Reading("simulated", mean, sd, low, middle, high, stderr=standard_error(rising), never=never)
+    low, middle, high = (values.quantile(part) * unit for part in (0.1, 0.5, 0.9))
+    return Reading(
+        "simulated", values.mean * unit, values.sd * unit, low, middle, high, stderr=values.stderr * unit, never=never
+    )
 
 
-def ratio(part: Counts, whole: Array) -> Reading:
-    """A ratio of sums, with its standard error by the delta method."""
-    found = float(part.sum() / whole.sum())
-    return Reading("simulated", found, stderr=standard_error(part - found * whole) / float(whole.mean()))
-
-
-def length(sample: Sample, values: Array, unit: float = 1.0) -> Reading:
+def length(sample: Sample, values: Values, unit: float = 1.0) -> Reading:
     """How long runs last; without a mean where some never end."""
     return spread(values, unit, sample.stuck) if sample.ended else Reading("simulated", never=sample.stuck)
 
@@ -118,7 +189,7 @@ def turns(sample: Sample) -> Reading:
 
 def rolls(sample: Sample) -> Reading:
     """Draws in a game."""
-    return length(sample, sample.batch.rolls.astype(float))
+    return length(sample, sample.rolls)
 
 
 def minutes(sample: Sample) -> Reading:
@@ -130,80 +201,79 @@ def rounds(sample: Sample) -> Reading:
     """Turns of the seat that took most."""
     if sample.table.together:
         return turns(sample)
-    known = sample.batch.rounds
-    return length(sample, np.ceil(sample.turns / sample.table.seats) if known is None else known.astype(float))
+    if sample.own_rounds is not None:
+        return length(sample, sample.own_rounds)
+    return length(sample, sample.turns.mapped(np.ceil(sample.turns.values / sample.table.seats)))
 
 
 def seat_wins(sample: Sample) -> Reading:
     """Each seat's share of the games."""
-    shares = sample.shares
-    mean, error = shares.mean(axis=0), shares.std(axis=0) / sqrt(len(shares))
+    mean, error = sample.over_shares(sample.shares)
     return Reading("simulated", values=tuple(mean.tolist()), stderr=float(error.max()))
 
 
 def first_seat_edge(sample: Sample) -> Reading:
     """The first seat's share less an even one of the games that somebody won."""
-    edge = sample.shares[:, 0] - sample.shares.mean(axis=1)
-    return Reading("simulated", float(edge.mean()), stderr=standard_error(edge))
+    edge, error = sample.over_shares(sample.shares[:, 0] - sample.shares.mean(axis=1))
+    return Reading("simulated", float(edge), stderr=float(error))
 
 
 def ties(sample: Sample) -> Reading:
     """Games that several seats win together."""
-    return share(sample.batch.winner == TIED)
+    return share(sample.won(TIED), sample.runs)
 
 
 def stuck(sample: Sample) -> Reading:
     """Games that nobody could end any more."""
-    return share(sample.batch.winner == STUCK)
+    return share(sample.won(STUCK), sample.runs)
 
 
 def success(sample: Sample) -> Reading:
     """How far the aim was reached; where winning is the aim, whether anybody won."""
-    reached = sample.batch.success
-    return share(sample.batch.home > 0) if reached is None else mean_share(reached)
+    if sample.success is None:
+        return share(sample.runs - int(sample.shared[0]), sample.runs)
+    return mean_share(sample.success)
 
 
 def in_time(sample: Sample) -> Reading | None:
     """Games that end within the minutes of the brief."""
-    most = sample.table.most_minutes
+    most, unit = sample.table.most_minutes, sample.table.minutes_a_turn
     if most is None:
         return None
-    return share(sample.batch.ended & (sample.paced * sample.table.minutes_a_turn <= most))
+    lasting = sample.paced
+    return share(int(lasting.counts[lasting.values * unit <= most].sum()), sample.runs)
 
 
 def setbacks(sample: Sample) -> Reading | None:
     """Turns that lose ground."""
-    return _of_turns(sample, sample.batch.setbacks)
+    return _of_turns(sample, sample.setbacks)
 
 
 def idle_turns(sample: Sample) -> Reading | None:
     """Turns in which nothing could be done."""
-    return _of_turns(sample, sample.batch.idle)
+    return _of_turns(sample, sample.idle)
 
 
-def _of_turns(sample: Sample, part: Counts | None) -> Reading | None:
+def _of_turns(sample: Sample, part: Pairs | None) -> Reading | None:
     if part is None:
         return None
-    return ratio(part, sample.turns) if sample.ended else NOT_KNOWN
+    return Reading("simulated", part.ratio, stderr=part.stderr) if sample.ended else NOT_KNOWN
 
 
 def over(sample: Sample) -> Reading | None:
     """Seats that went over the target."""
-    return None if sample.batch.over is None else mean_share(sample.batch.over)
+    return None if sample.over is None else mean_share(sample.over)
 
 
 def score(sample: Sample) -> Reading | None:
     """Final scores of all seats; seats may share their draws, so the error is that of whole runs."""
-    scores = sample.batch.score
-    return None if scores is None else replace(spread(scores.ravel()), stderr=standard_error(scores.mean(axis=1)))
+    if sample.score is None or sample.score_of_game is None:
+        return None
+    return replace(spread(sample.score), stderr=sample.score_of_game.stderr)
 
 
 def lead_for_good(sample: Sample) -> Reading | None:
     """How far into a game that one seat won alone it went ahead for the last time."""
-    last_lead = sample.batch.last_lead
-    if last_lead is None:
+    if sample.lead is None:
         return None
-    alone = sample.batch.winner >= 0
-    if sample.table.seats == 1 or not alone.any():
-        return NOT_KNOWN
-    return spread(last_lead[alone] / sample.turns[alone])
+    return NOT_KNOWN if sample.table.seats == 1 or not sample.lead.late.number else spread(sample.lead.late)

@@ -2,11 +2,9 @@
 
 from __future__ import annotations
 
-import numpy as np
-
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Game
-from bolometric.core.results.batch import Batch
+from bolometric.core.results.estimate import Lead
 from bolometric.core.results.readings import Reading
 from bolometric.core.results.show import MAY_NEVER_END, show
 from bolometric.core.text.figures import percent
@@ -55,18 +53,17 @@ def win_words(game: Game, exact: Analysis | None) -> str:
     return f"An even share would be {percent(even)}; the first seat is {edge} from it (exact).{shared}"
 
 
-def lead_words(batch: Batch) -> str:
+def lead_words(lead: Lead | None) -> str:
     """How the lead moves; from games played."""
-    decided = batch.winner >= 0
-    if batch.last_lead is None or batch.lead_changes is None:
+    if lead is None:
         return ""
-    if not decided.any():
+    games = lead.late.number
+    if not games:
         return "No game was won by one seat alone."
-    early = batch.last_lead[decided] / batch.turns[decided] < 0.5
-    error = 100 * float(np.std(early)) / len(early) ** 0.5
-    changes = batch.lead_changes[decided].mean()
+    early = lead.early / games
+    error = 100 * (early * (1 - early) / games) ** 0.5
     return (
-        f"The lead changes hands {changes:.1f} times a game. In {percent(float(early.mean()))} "
+        f"The lead changes hands {lead.changes.mean:.1f} times a game. In {percent(early)} "
         f"of games (± {error:.1f} points) the winner is in front for good before half-time. Simulated."
     )
 

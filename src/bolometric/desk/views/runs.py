@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import numpy as np
-from numpy.typing import NDArray
 from PySide6.QtCore import Signal
 from PySide6.QtGui import QColor, QShowEvent
 from PySide6.QtWidgets import (
@@ -18,7 +17,7 @@ from PySide6.QtWidgets import (
 
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Game
-from bolometric.core.results.batch import Batch
+from bolometric.core.results.folded import Values
 from bolometric.core.results.readings import Reading
 from bolometric.core.text.figures import percent, plural
 from bolometric.core.words.telling import lead_words, length_words, score_words, win_words
@@ -163,20 +162,16 @@ class RunsView(QWidget):
         self._draw_leads()
         self._tell_within()
 
-    def _lasting(self, batch: Batch) -> NDArray[np.int64]:
-        """How long each run that ended lasted, in what takes the time."""
-        return (batch.rolls if self.game.area.pace == "rolls" else batch.turns)[batch.ended]
-
     def _draw_lengths(self) -> None:
         c, known = self.colours, self.exact.lasting if self.exact else None
         self.lengths.clear_to(c)
-        turns = self._lasting(self.played.batch) if self.played else np.zeros(0, np.int64)
+        turns = self.played.sample.paced if self.played else Values()
         least, most = self._range(turns)
         width = -(-(most - least) // MOST_BARS)
         edges = np.arange(least, most + width + 1, width)
         top = 0.0
         if self.played is not None:
-            share = np.histogram(turns, edges + 0.5)[0] / self.played.runs
+            share = np.histogram(turns.values, edges + 0.5, weights=turns.counts)[0] / self.played.runs
             middle = (edges[:-1] + edges[1:] + 1) / 2
             self.lengths.bars(middle, share, QColor(c.night_wash), 0.9 * width, QColor(c.night))
             top = float(share.max(initial=0.0))
@@ -190,14 +185,14 @@ class RunsView(QWidget):
         self.lengths.percents_up(top)
         self.lengths_words.setText(length_words(self.game, self.exact))
 
-    def _range(self, turns: NDArray[np.int64]) -> tuple[int, int]:
+    def _range(self, turns: Values) -> tuple[int, int]:
         """The shortest and the longest game to draw: all but a few at either end."""
         known = self.exact.lasting if self.exact else None
         ends = [share * (1 - known.never) if known else share for share in (NEAREST, FURTHEST)]
         if known is not None and known.never < 1:
             low, high = (known.quantile(share) for share in ends)
-        elif len(turns):
-            low, high = (int(np.quantile(turns, share)) for share in ends)
+        elif turns.number:
+            low, high = (int(turns.quantile(share)) for share in ends)
         else:
             low, high = 0, 10
         low, high = min(low or 0, 10**9), min(high or 10, 10**9)
@@ -248,19 +243,16 @@ class RunsView(QWidget):
         if self.played is None or alone:
             self.leads_words.setText("One player alone has no lead to lose." if alone else "")
             return
-        batch = self.played.batch
-        decided = batch.winner >= 0
-        if batch.last_lead is None or not decided.any():
-            self.leads_words.setText(lead_words(batch))
+        lead = self.played.sample.lead
+        self.leads_words.setText(lead_words(lead))
+        if lead is None or not lead.late.number:
             return
-        edges = np.linspace(0, 1, 21)
-        late = batch.last_lead[decided] / batch.turns[decided]
+        edges, late = np.linspace(0, 1, 21), lead.late
         # A lead taken with the very last turn belongs to the last bar.
-        share = np.histogram(np.minimum(late, 1 - 1e-9), edges)[0] / decided.sum()
+        share = np.histogram(np.minimum(late.values, 1 - 1e-9), edges, weights=late.counts)[0] / late.number
         self.leads.bars((edges[:-1] + edges[1:]) / 2, share, QColor(c.night_wash), 0.046, QColor(c.night))
         self.leads.frame(-0.02, 1.02, float(share.max()))
         self.leads.percents_up(float(share.max()))
-        self.leads_words.setText(lead_words(batch))
 
     @property
     def _scored(self) -> bool:
@@ -270,14 +262,14 @@ class RunsView(QWidget):
     def _draw_scores(self) -> None:
         """The final scores of a seat: exact over simulated."""
         c, solved = self.colours, self.exact.result if self.exact else None
-        played = None if self.played is None or self.played.batch.score is None else self.played.batch.score.ravel()
-        values = solved.scores[0] if solved and solved.scores else played if played is not None else np.zeros(1)
+        played = None if self.played is None else self.played.sample.score
+        values = solved.scores[0] if solved and solved.scores else played.values if played else np.zeros(1)
         low, high = float(values.min()), float(np.max(values))
         width = max(1, int(-(-(high - low) // MOST_BARS)))
         edges = np.arange(low, high + 2 * width, width) - 0.5
         middle, top = (edges[:-1] + edges[1:]) / 2, 0.0
         if played is not None:
-            share = np.histogram(played, edges)[0] / len(played)
+            share = np.histogram(played.values, edges, weights=played.counts)[0] / played.number
             self.leads.bars(middle, share, QColor(c.night_wash), 0.9 * width, QColor(c.night))
             top = float(share.max())
         if solved and solved.scores:
