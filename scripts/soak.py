@@ -1,8 +1,9 @@
 """Uses the window at random for a while: soak.py SECONDS [SEED].
 
-Games of the demo shelf and starters are opened, changed, undone, shown in every view and played at the table. At the
-end it tells the steps, the longest the window was held, the memory after a minute of warming and at the end, and
-whatever went wrong; it ends with 1 if an exception came up. A crash ends it with a traceback of every thread.
+Games of the demo shelf and starters are opened, changed, undone, shown in every view and played at the table; now and
+then the window is left at rest until its exact readings are in. At the end it tells the steps, how long the window was
+held and in which step, the memory minute by minute, and whatever went wrong; it ends with 1 if an exception came up or
+readings stayed away. A crash ends it with a traceback of every thread.
 """
 
 import faulthandler
@@ -11,6 +12,8 @@ import random
 import sys
 import tempfile
 import time
+from collections.abc import Callable
+from functools import partial
 from pathlib import Path
 
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
@@ -23,7 +26,12 @@ from bolometric.core.judge.nearby import changes
 from bolometric.desk.app import application, make_window
 from bolometric.desk.settings import Settings
 
+Act = Callable[[], object]
 WARM = 60
+AT_REST = 30
+"""Seconds within which a window that is left alone must have its exact readings."""
+LONG = 0.1
+"""Seconds that the window may be held by a step."""
 VIEWS = ("shape", "odds", "runs", "table", "shelf")
 
 
@@ -34,7 +42,7 @@ def memory() -> float:
 
 class Soak:
     def __init__(self, home: Path, seed: int) -> None:
-        self.app, self.random = application(), random.Random(seed)
+        self.app, self.random, self.doing = application(), random.Random(seed), "start"
         settings = Settings(home / "desk.ini")
         settings.theme = "light"
         self.window = make_window(None, True, settings, home / "shelf", home / "kept")
@@ -44,7 +52,8 @@ class Soak:
         self.trouble: list[str] = []
         self.window.measurer.crashed.connect(self.trouble.append)
         sys.excepthook = lambda kind, error, _: self.trouble.append(f"{kind.__name__}: {error}")
-        self.held, self._asked = 0.0, 0.0
+        self.held: list[tuple[float, str]] = []
+        self.memory: list[float] = []
 
     def lose_changes(self, name: str) -> str:
         return "discard"
@@ -56,7 +65,9 @@ class Soak:
         def tick() -> None:
             nonlocal last
             now = time.monotonic()
-            self.held, last = max(self.held, now - last - 0.01), now
+            if now - last - 0.01 > LONG:
+                self.held.append((now - last - 0.01, self.doing))
+            last = now
 
         clock.timeout.connect(tick)
         clock.start(10)
@@ -64,32 +75,49 @@ class Soak:
         loop.exec()
 
     def step(self) -> None:
-        does = self.random.choices(
-            (self.open, self.change, self.undo, self.show, self.press, self.word), (2, 8, 3, 4, 6, 2)
-        )[0]
-        does()
+        steps = (self.open, self.change, self.undo, self.show, self.press, self.word, self.rest)
+        (does,) = self.random.choices(steps, (40, 160, 60, 80, 120, 40, 1))
+        act = does()  # chosen first: what choosing takes is not the window's
+        began, self.doing = time.monotonic(), f"{does.__name__} in {self.window.view}"
+        act()
+        if (took := time.monotonic() - began) > LONG and does not in (self.word, self.rest):
+            self.held.append((took, self.doing))
         self.wait(self.random.expovariate(8))
 
-    def open(self) -> None:
-        if self.random.random() < 0.5:
-            self.window.filing.open(self.random.choice(demo_files()))
-        else:
-            self.window.filing.start(self.random.choice(starters()).game)
+    def rest(self) -> Act:
+        """Leave the window alone until its exact readings are there."""
+        return self._rest
 
-    def change(self) -> None:
+    def _rest(self) -> None:
+        began = time.monotonic()
+        while self.window.exact is None and time.monotonic() - began < AT_REST:
+            self.wait(0.2)
+        if self.window.exact is None:
+            self.trouble.append(f"no exact readings after {AT_REST} s at rest: {self.window.document.game}")
+
+    def open(self) -> Act:
+        if self.random.random() < 0.5:
+            return partial(self.window.filing.open, self.random.choice(demo_files()))
+        return partial(self.window.filing.start, self.random.choice(starters()).game)
+
+    def change(self) -> Act:
         document = self.window.document
         possible = list(changes(document.game))
-        if possible:
-            one = self.random.choice(possible)
-            document.edit(one.path, one.value)
+        if not possible:
+            return self.pause
+        one = self.random.choice(possible)
+        return partial(document.edit, one.path, one.value)
 
-    def undo(self) -> None:
-        self.random.choice((self.window.undo, self.window.redo))()
+    def undo(self) -> Act:
+        return self.random.choice((self.window.undo, self.window.redo))
 
-    def show(self) -> None:
-        getattr(self.window, f"show_{self.random.choice(VIEWS)}")()
+    def show(self) -> Act:
+        return getattr(self.window, f"show_{self.random.choice(VIEWS)}")
 
-    def press(self) -> None:
+    def pause(self) -> None:
+        """Nothing."""
+
+    def press(self) -> Act:
         """A button of the odds or the table; those that ask for a file are left alone."""
         view = self.window.view
         if view in ("odds", "table"):
@@ -99,14 +127,18 @@ class Soak:
                 if one.isVisible() and one.isEnabled() and "…" not in one.text() and not self.opens_menu(one)
             ]  # fmt: skip
             if buttons:
-                self.random.choice(buttons).click()
+                return self.random.choice(buttons).click
+        return self.pause
 
     @staticmethod
     def opens_menu(button: QAbstractButton) -> bool:
         """Whether a click would wait for somebody to choose from a menu."""
         return isinstance(button, QPushButton | QToolButton) and button.menu() is not None
 
-    def word(self) -> None:
+    def word(self) -> Act:
+        return self._word
+
+    def _word(self) -> None:
         self.window.show_shape()
         self.window.focus_rules()
         self.window.editing.open_word(self.random.choice(("name", "pieces", "seats.count")), self.window.colours)
@@ -119,21 +151,22 @@ def main(seconds: float, seed: int) -> int:
     faulthandler.enable()
     with tempfile.TemporaryDirectory() as home:
         soak = Soak(Path(home), seed)
-        began, steps, warm, held_at_first = time.monotonic(), 0, 0.0, 0.0
+        began, steps = time.monotonic(), 0
         while (gone := time.monotonic() - began) < seconds:
             soak.step()
             steps += 1
-            if not warm and gone > min(WARM, seconds / 2):
-                warm, held_at_first, soak.held = memory(), soak.held, 0.0
+            if gone > WARM * (len(soak.memory) + 1):
+                soak.memory.append(memory())
         closing = time.monotonic()
         soak.window.document.start(soak.window.document.game)
         soak.window.close()
         if soak.window.keeper is not None:
             soak.window.keeper.close()
+        soak.held.sort(reverse=True)
         print(
-            f"seed {seed}: {steps} steps in {seconds:.0f} s; held at most {held_at_first:.2f} s while warming, then "
-            f"{soak.held:.2f} s; closed in {time.monotonic() - closing:.2f} s; memory {warm:.0f} MB, "
-            f"then {memory():.0f} MB"
+            f"seed {seed}: {steps} steps in {seconds:.0f} s; held above {LONG} s {len(soak.held)} times, at most "
+            f"{', '.join(f'{took:.2f} s ({doing})' for took, doing in soak.held[:5]) or 'never'}; closed in "
+            f"{time.monotonic() - closing:.2f} s; memory {' '.join(f'{one:.0f}' for one in soak.memory)} MB"
         )
     for one in soak.trouble:
         print("went wrong:", one)

@@ -78,7 +78,7 @@ def test_names_at_the_axes_have_room(qtbot):
         chart.clear_to(LIGHT)
         chart.percents_up(0.6)
         chart.marks_across([(k, f"seat {k}") for k in range(30)])
-        (up,), (across,) = (chart.getAxis(side)._tickLevels for side in ("left", "bottom"))
+        up, across = chart.drawing.up, chart.drawing.across
         assert 1 <= len(up) <= max(2, height // LINE + 1)
         assert len(across) * 40 <= max(width, 60)
 
@@ -126,11 +126,11 @@ def test_an_area_of_ones_own_is_drawn_played_and_told_in_the_window(qtbot, windo
 
 
 def test_the_window_comes_up_without_the_heavy_libraries():
-    """Compiler, charts and solvers take half a second each: none is loaded for the first game to be worked out."""
+    """Compiler and solvers take half a second each: none is loaded for the first game to be worked out."""
     begin = (
         "import sys, bolometric.desk.app; from bolometric.core.measure.measuring import measure_exactly;"
         "from bolometric.core.game.document import Game; measure_exactly(Game()).heat;"
-        "print([name for name in ('numba', 'scipy', 'pyqtgraph', 'lark') if name in sys.modules])"
+        "print([name for name in ('numba', 'scipy', 'lark') if name in sys.modules])"
     )
     done = subprocess.run([sys.executable, "-c", begin], capture_output=True, text=True, check=True)
     assert done.stdout.strip() == "[]"

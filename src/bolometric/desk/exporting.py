@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from pathlib import Path
 
-from PySide6.QtCore import QBuffer, QByteArray, QIODevice, QPoint, QRectF, QSize
+from PySide6.QtCore import QBuffer, QByteArray, QIODevice, QPoint, QSize
 from PySide6.QtGui import QImage, QPainter
-from PySide6.QtWidgets import QGraphicsView, QWidget
+from PySide6.QtWidgets import QWidget
 
 from bolometric.core.game.document import Game
 from bolometric.core.game.files import write_bytes
@@ -30,20 +30,12 @@ def export_picture(widget: QWidget, path: Path, kind: str) -> None:
     write_bytes(_svg(widget) if kind == "svg" else _png(widget), path)
 
 
-def _paint(widget: QWidget, painter: QPainter) -> None:
-    """What a widget shows; charts are views on a scene, which Qt paints by a way of their own."""
-    if isinstance(widget, QGraphicsView):
-        widget.render(painter, QRectF(widget.rect()), widget.viewport().rect())
-    else:
-        widget.render(painter, QPoint(0, 0))
-
-
 def _png(widget: QWidget) -> bytes:
     picture = QImage(widget.size() * SCALE, QImage.Format.Format_RGB32)
     picture.fill(widget.palette().base().color())
     painter = QPainter(picture)
     painter.scale(SCALE, SCALE)
-    _paint(widget, painter)
+    widget.render(painter, QPoint(0, 0))
     painter.end()
     data = QByteArray()
     buffer = QBuffer(data)
@@ -65,6 +57,6 @@ def _svg(widget: QWidget) -> bytes:
     generator.setResolution(widget.logicalDpiX())  # or texts and shapes are scaled apart
     generator.setTitle(widget.accessibleName())
     painter = QPainter(generator)
-    _paint(widget, painter)
+    widget.render(painter, QPoint(0, 0))
     painter.end()
     return bytes(data.data())

@@ -1,7 +1,7 @@
 """The views that are made when they are first looked at, or once the window has come up.
 
-The charts' library takes half a second to load, longer than the window itself, so nothing here is imported at the
-start. Whatever happened before a view was made is told to it then.
+The window is up sooner without them, so nothing here is imported at the start. Whatever happened before a view was made
+is told to it then.
 """
 
 from __future__ import annotations

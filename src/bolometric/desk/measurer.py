@@ -22,7 +22,7 @@ from bolometric.core.measure.runs import MOST_RUNS, SURE, Tally
 from bolometric.core.results.estimate import Sample
 from bolometric.core.results.readings import Reading
 from bolometric.core.settings.errors import Cancelled
-from bolometric.core.settings.heeding import heeding
+from bolometric.core.settings.heeding import Stop, heeding
 
 SHOW_EVERY = 0.06
 """Seconds between two looks at the runs: often enough to feel live, seldom enough to cost nothing."""
@@ -140,6 +140,10 @@ class Measurer(QObject):
         except Exception as error:  # a thread has no one above it: say it in the window, keep the program
             self._relay.emit(generation, self.crashed, (f"{type(error).__name__}: {error}",))
 
+    def _since(self, generation: int) -> Stop:
+        """Whether the game has been changed since."""
+        return lambda: generation != self._generation
+
     def _deliver(self, generation: int, signal: Any, values: tuple[Any, ...]) -> None:
         if generation == self._generation:
             signal.emit(*values)
@@ -160,22 +164,19 @@ class Measurer(QObject):
     def _work_faults(self, generation: int, exact: Analysis) -> None:
         from bolometric.core.judge.faults import find_faults  # not wanted until the window is up
 
-        found = find_faults(exact.game, exact, lambda: generation != self._generation)
+        found = find_faults(exact.game, exact, self._since(generation))
         self._relay.emit(generation, self.faults_ready, (found,))
 
     def _work_effects(self, generation: int, game: Game, key: str) -> None:
         from bolometric.core.judge.nearby import effects
 
-        found = effects(game, key, lambda: generation != self._generation)
+        found = effects(game, key, self._since(generation))
         self._relay.emit(generation, self.effects_ready, (key, found))
 
     def _play(self, generation: int, game: Game) -> None:
         wanted = self._runs_wanted
         shown = 0.0
         latest: Tally | None = None
-
-        def stale() -> bool:
-            return generation != self._generation
 
         def show(done: bool) -> None:
             if latest is not None:
@@ -186,7 +187,7 @@ class Measurer(QObject):
                 self._latest = generation, played
                 self._relay.emit(generation, self.runs_ready, (played,))
 
-        for tally in runs_of(game, self.seed, stop=stale):
+        for tally in runs_of(game, self.seed, stop=self._since(generation)):
             latest = tally
             if wanted != self._runs_wanted:
                 show(done=False)
@@ -199,7 +200,7 @@ class Measurer(QObject):
 
     def _think(self, generation: int, game: Game) -> None:
         """What thinking is worth, by play, where it was not worked out."""
-        worth = thinking_played(game, self.seed, lambda: generation != self._generation)
+        worth = thinking_played(game, self.seed, self._since(generation))
         if worth is None:
             return
         self._worth = generation, worth

@@ -9,6 +9,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass
+from functools import cache
 from typing import Any, Literal
 
 from pydantic.fields import FieldInfo
@@ -87,25 +88,58 @@ class KnobAt:
     longest: int | None
 
 
+@dataclass(frozen=True, slots=True)
+class _Field:
+    """What a field says of its knob: the same for every part of the class, so it is read once."""
+
+    name: str
+    knob: Knob | None
+    low: float | None
+    high: float | None
+    longest: int | None
+
+    def at(self, part: Part, prefix: str) -> KnobAt | None:
+        """The knob as the part stands; None where there is none or where it does nothing."""
+        if self.knob is None or not self.knob.matters(part):
+            return None
+        value = getattr(part, self.name)
+        return KnobAt(f"{prefix}{self.name}", self.knob, value, self.low, self.high, self.longest)
+
+
 def _limit(field: FieldInfo, name: str) -> Any:
     return next((value for meta in field.metadata if (value := getattr(meta, name, None)) is not None), None)
 
 
+@cache
+def _fields(kind: type[Part]) -> dict[str, _Field]:
+    return {
+        name: _Field(
+            name,
+            next((meta for meta in field.metadata if isinstance(meta, Knob)), None),
+            *(_limit(field, limit) for limit in ("ge", "le", "max_length")),
+        )
+        for name, field in kind.model_fields.items()
+    }
+
+
 def knobs(part: Part, prefix: str = "") -> Iterator[KnobAt]:
     """Every knob below ``part`` that matters as it stands, in the order of the fields."""
-    for name, field in type(part).model_fields.items():
-        value, path = getattr(part, name), f"{prefix}{name}"
-        knob = next((meta for meta in field.metadata if isinstance(meta, Knob)), None)
-        if knob is not None and knob.matters(part):
-            low, high, longest = (_limit(field, limit) for limit in ("ge", "le", "max_length"))
-            yield KnobAt(path, knob, value, low, high, longest)
-        elif knob is None and isinstance(value, Part):
-            yield from knobs(value, f"{path}.")
+    for name, field in _fields(type(part)).items():
+        if field.knob is None:
+            if isinstance(value := getattr(part, name), Part):
+                yield from knobs(value, f"{prefix}{name}.")
+        elif (found := field.at(part, prefix)) is not None:
+            yield found
 
 
 def knob_at(part: Part, path: str) -> KnobAt:
     """The knob at ``path``. Raises GameError if there is none."""
-    for found in knobs(part):
-        if found.path == path:
-            return found
-    raise GameError("There is no such setting.", path)
+    *outer, last = path.split(".")
+    inner: object = part
+    for name in outer:
+        inner = getattr(inner, name, None)
+    field = _fields(type(inner)).get(last) if isinstance(inner, Part) else None
+    found = field.at(inner, path[: -len(last)]) if field is not None and isinstance(inner, Part) else None
+    if found is None:
+        raise GameError("There is no such setting.", path)
+    return found

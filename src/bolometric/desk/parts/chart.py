@@ -1,17 +1,17 @@
-"""Charts in the program's look, on pyqtgraph. Import this module late: it takes half a second."""
+"""A chart on a page: nothing to drag by accident, scaled to what it shows, named as far as there is room."""
 
 from __future__ import annotations
 
 from collections.abc import Sequence
 
 import numpy as np
-import pyqtgraph as pg
 from numpy.typing import NDArray
-from PySide6.QtCore import Qt
-from PySide6.QtGui import QColor, QResizeEvent
+from PySide6.QtCore import QRectF, QSize
+from PySide6.QtGui import QColor, QPainter, QPaintEvent, QResizeEvent
+from PySide6.QtWidgets import QSizePolicy, QWidget
 
-from bolometric.paint.fonts import screen_font
-from bolometric.paint.palette import Palette
+from bolometric.paint.chart import Bars, Drawing, Line, Mark, Words, paint_chart
+from bolometric.paint.palette import LIGHT, Palette
 
 MOST_LABELS = 40
 """Bars above this many carry no figures of their own: they would cover each other."""
@@ -22,24 +22,29 @@ LINE = 24
 """Pixels that a name at the upright axis takes."""
 HEADROOM = 1.2
 """How much higher than the highest bar the chart is, so that its figure fits above it."""
+PADDING = 0.01
+"""The part of its range that a chart leaves free at either side."""
+
+Numbers = Sequence[float] | NDArray[np.float64]
 
 
-class Chart(pg.PlotWidget):  # type: ignore[misc]
-    """One still chart: nothing to drag by accident, scaled to what it shows."""
-
-    # Of the class, since the base is resized while it is made.
-    _top = 0.0
-    _marks: Sequence[tuple[float, str]] = ()
-    _span = (0.0, 0.0, 0.0)
+class Chart(QWidget):
+    """One still chart."""
 
     def __init__(self, across: str, up: str) -> None:
         super().__init__()
         self._across = across
-        self.setMenuEnabled(False)
-        self.setMouseEnabled(False, False)
-        self.hideButtons()
+        self._top = 0.0
+        self._marks: Sequence[Mark] = ()
+        self._span = (0.0, 0.0, 0.0)
+        self.colours: Palette = LIGHT
+        self.drawing = Drawing(title=across)
+        self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
         self.setAccessibleName(f"Chart: {up} by {across or 'seat'}")
-        self.getPlotItem().setContentsMargins(4, 8, 12, 4)
+
+    def sizeHint(self) -> QSize:
+        """Large enough to be read; a page gives it more."""
+        return QSize(420, 240)
 
     def name_across(self, across: str) -> None:
         """What is counted across; said from the next drawing on."""
@@ -47,54 +52,39 @@ class Chart(pg.PlotWidget):  # type: ignore[misc]
 
     def clear_to(self, colours: Palette) -> None:
         """Empty the chart and take on the colours."""
-        self.clear()
-        self.setBackground(colours.sheet)
-        for side in ("bottom", "left"):
-            axis = self.getAxis(side)
-            axis.setPen(QColor(colours.line))
-            axis.setTextPen(QColor(colours.faint))
-            axis.setTickFont(screen_font(13))
-            axis.enableAutoSIPrefix(False)
-        if self._across:
-            self.getAxis("bottom").setLabel(self._across, **{"color": colours.faint, "font-size": "13px"})
-        self.getAxis("bottom").setStyle(tickLength=0)
+        before = self.drawing
+        self.colours = colours
+        self.drawing = Drawing(
+            left=before.left, right=before.right, high=before.high, across=before.across, up=before.up,
+            title=self._across,
+        )  # fmt: skip
+        self.update()
 
     def bars(
-        self, at: Sequence[float] | NDArray[np.float64], heights: Sequence[float] | NDArray[np.float64],
-        tints: Sequence[QColor] | QColor, width: float, edge: QColor | None,
-    ) -> None:  # fmt: skip
+        self, at: Numbers, heights: Numbers, tints: Sequence[QColor] | QColor, width: float, edge: QColor | None
+    ) -> None:
         """Bars, each with its tint; with no edge they touch."""
-        several = {} if isinstance(tints, QColor) else {"brushes": list(tints)}
-        one = {"brush": tints} if isinstance(tints, QColor) else {}
-        pens = {"pens": several["brushes"]} if edge is None and several else {"pen": edge}
-        self.addItem(pg.BarGraphItem(x=list(at), height=list(heights), width=width, **pens, **several, **one))
+        places = [float(x) for x in at]
+        several = [tints] * len(places) if isinstance(tints, QColor) else tints
+        self.drawing.bars.append(Bars(places, [float(y) for y in heights], several, width, edge))
 
     def label(self, x: float, y: float, words: str, colour: str, size: float = 13, below: bool = False) -> None:
         """Words centred above (or below) a point."""
-        item = pg.TextItem(words, color=QColor(colour), anchor=(0.5, 0.0 if below else 1.0))
-        item.setFont(screen_font(size))
-        item.setPos(x, y)
-        self.addItem(item, ignoreBounds=True)
+        self.drawing.words.append(Words(x, y, words, colour, size, below))
 
     def line(
         self, x: NDArray[np.float64], y: NDArray[np.float64], colour: str, dots: bool = False, mark: str = "o"
     ) -> None:
         """A line through points, with marks on them if they are few."""
-        size = 6 if mark == "o" else 9
-        marks = {"symbol": mark, "symbolSize": size, "symbolBrush": QColor(colour), "symbolPen": None} if dots else {}
-        self.plot(x, y, pen=pg.mkPen(QColor(colour), width=2), **marks)
-
-    def upright(self, x: float, colour: str) -> None:
-        """A dashed upright line at ``x``."""
-        pen = pg.mkPen(QColor(colour), width=1.5, style=Qt.PenStyle.DashLine)
-        self.addItem(pg.InfiniteLine(x, pen=pen), ignoreBounds=True)
+        self.drawing.lines.append(Line(x, y, colour, mark if dots else ""))
 
     def frame(self, left: float, right: float, top: float) -> None:
         """The range that is shown, from zero up."""
-        self.setXRange(left, right, padding=0.01)
-        self.setYRange(0, top * HEADROOM or 1, padding=0)
+        free = PADDING * (right - left)
+        self.drawing.left, self.drawing.right = left - free, right + free
+        self.drawing.high = top * HEADROOM or 1.0
 
-    def marks_across(self, marks: Sequence[tuple[float, str]]) -> None:
+    def marks_across(self, marks: Sequence[Mark]) -> None:
         """Which values are named below the chart."""
         self._marks, self._span = list(marks), (0.0, 0.0, 0.0)
         self._name_across()
@@ -103,7 +93,7 @@ class Chart(pg.PlotWidget):  # type: ignore[misc]
         """As many of the marks as there is room for, evenly."""
         longest = max((len(words) for _, words in self._marks), default=1)
         every = -(-len(self._marks) // self._room(longest)) if self._marks else 1
-        self.getAxis("bottom").setTicks([self._marks[::every]])
+        self.drawing.across = self._marks[::every]
 
     def count_across(self, low: float, high: float, least: float = 0.0) -> None:
         """Name round numbers below the chart, ``least`` apart at least, as many as there is room for."""
@@ -114,11 +104,7 @@ class Chart(pg.PlotWidget):  # type: ignore[misc]
         low, high, least = self._span
         longest = max(len(f"{value:.4g}") for value in (low, high))
         most = min(MOST_NAMED, self._room(longest))
-        steps = (m * 10**e for e in range(-4, 13) for m in (1, 2, 5))
-        step = next((step for step in steps if step >= least and (high - low) / step <= most), 1.0)
-        first = int(np.ceil(low / step))
-        marks = [(k * step, f"{k * step:.6g}".replace("-", "−")) for k in range(first, int(high / step) + 1)]
-        self.getAxis("bottom").setTicks([marks])
+        self.drawing.across = _rounds(low, high, least, most)
 
     def _room(self, letters: int) -> int:
         """How many names of so many letters fit beside each other."""
@@ -134,8 +120,7 @@ class Chart(pg.PlotWidget):  # type: ignore[misc]
         most = min(5, max(1, (self.height() - 60) // LINE))
         steps = [s for s in (0.001, 0.002, 0.005, 0.01, 0.02, 0.05, 0.1, 0.2, 0.25, 0.5, 1) if self._top / s <= most]
         step = steps[0] if steps else 1.0
-        marks = [(k * step, f"{100 * k * step:.3g}%") for k in range(int(self._top * HEADROOM / step) + 1)]
-        self.getAxis("left").setTicks([marks])
+        self.drawing.up = [(k * step, f"{100 * k * step:.3g}%") for k in range(int(self._top * HEADROOM / step) + 1)]
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         """Name as much as there is room for now."""
@@ -146,3 +131,17 @@ class Chart(pg.PlotWidget):  # type: ignore[misc]
             self._name_across()
         if self._top:
             self._name_up()
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        """All in one go."""
+        painter = QPainter(self)
+        paint_chart(painter, QRectF(self.rect()), self.drawing, self.colours)
+        painter.end()
+
+
+def _rounds(low: float, high: float, least: float, most: int) -> list[Mark]:
+    """Round numbers between two, at most so many."""
+    steps = (m * 10**e for e in range(-4, 13) for m in (1, 2, 5))
+    step = next((step for step in steps if step >= least and (high - low) / step <= most), 1.0)
+    first = int(np.ceil(low / step))
+    return [(k * step, f"{k * step:.6g}".replace("-", "−")) for k in range(first, int(high / step) + 1)]

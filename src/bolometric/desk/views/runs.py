@@ -182,6 +182,7 @@ class RunsView(QWidget):
             self.lengths.line(middle, chance, c.ember, dots=len(chance) <= MOST_BARS)
             top = max(top, float(chance.max(initial=0.0)))
         self.lengths.frame(least, float(edges[-1]) + 1, top)
+        self.lengths.count_across(least, float(edges[-1]) + 1, 1)
         self.lengths.percents_up(top)
         self.lengths_words.setText(length_words(self.game, self.exact))
 

@@ -7,7 +7,7 @@ from typing import Any
 
 import numpy as np
 from PySide6.QtCore import QPointF, QRectF, Qt, QTimer, Signal
-from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPen, QPolygonF, QResizeEvent
+from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPen, QResizeEvent
 from PySide6.QtWidgets import (
     QComboBox,
     QHBoxLayout,
@@ -31,12 +31,14 @@ from bolometric.core.words.odds import comparison
 from bolometric.desk.parts.chart import Chart
 from bolometric.desk.parts.plain import Label, entry, tip
 from bolometric.desk.views.odds.page import Page, plain_label
+from bolometric.paint.chart import mark_at
 from bolometric.paint.palette import Palette
 
 MOST = 4
 LETTERS = "ABCD"
 MARKS = ("o", "s", "t", "d")
 """Circle, square, triangle, diamond: told apart without colour."""
+MARK_SIZE = 9.0
 MOST_POINTS = 400
 
 
@@ -61,16 +63,7 @@ class Mark(QWidget):
         painter.drawText(QRectF(24, 0, 20, 26), Qt.AlignmentFlag.AlignVCenter, LETTERS[self.number])
         painter.setPen(QPen(QColor(self.colour), 2))
         painter.drawLine(QPointF(0, 13), QPointF(20, 13))
-        painter.setBrush(QColor(self.colour))
-        shapes = {
-            "o": lambda: painter.drawEllipse(QPointF(10, 13), 4, 4),
-            "s": lambda: painter.drawRect(QRectF(6, 9, 8, 8)),
-            "t": lambda: painter.drawPolygon(QPolygonF([QPointF(5, 9), QPointF(15, 9), QPointF(10, 18)])),
-            "d": lambda: painter.drawPolygon(
-                QPolygonF([QPointF(10, 7), QPointF(15, 13), QPointF(10, 19), QPointF(5, 13)])
-            ),
-        }
-        shapes[MARKS[self.number]]()
+        painter.fillPath(mark_at(QPointF(10, 13), MARK_SIZE, MARKS[self.number]), QColor(self.colour))
         painter.end()
 
 
