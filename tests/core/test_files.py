@@ -268,3 +268,13 @@ def test_joiners_in_emoji_and_words_stay_as_typed_and_other_marks_go():
 def test_a_face_of_one_and_a_half_is_typed_as_it_is_written():
     assert read_face("1 1/2 moon *") == {"value": "1 1/2", "word": "moon", "special": True}
     assert game_from({"pieces": [{"faces": [read_face("1 1/2"), 2]}]}).distribution.totals == (Fraction(3, 2), 2)
+
+
+def test_what_killed_writes_left_goes_with_the_next_save_and_what_is_being_written_stays(tmp_path):
+    old, young, other = (tmp_path / f".{name}.part" for name in ("a.bolo.json.1", "a.bolo.json.2", "b.bolo.json.1"))
+    for file in (old, young, other):
+        file.write_text("half")
+    for file in (old, other):
+        os.utime(file, (0, 0))
+    write(Game(), tmp_path / "a.bolo.json")
+    assert sorted(file.name for file in tmp_path.iterdir()) == sorted([young.name, other.name, "a.bolo.json"])

@@ -103,7 +103,7 @@ def test_by_hand_sums_are_totals_times_what_was_chosen(game, seed):
     while not sitting.now.over:
         before = sitting.now
         if before.waiting == "choice":
-            key = sitting.rules.pick(game, before, game.seats.style(before.seat), sitting._rng)
+            key = sitting.rules.pick(game, before, game.seats.style(before.seat), sitting.chance)
             total = game.distribution.totals[before.total]
             held[before.seat] += total * game.area.multipliers[key]
             sitting.choose(key)

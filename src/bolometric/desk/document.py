@@ -13,8 +13,8 @@ from bolometric.core.settings.errors import FileError
 from bolometric.desk.history import History
 from bolometric.desk.recovery import Keeper
 
-KEEP_AFTER = 400
-"""Milliseconds after an unsaved change at which it is kept, however many follow it in the meantime."""
+KEEP_AFTER = 300
+"""Milliseconds between two copies: the first change is kept at once, those that follow together."""
 
 
 class Document(QObject):
@@ -37,7 +37,9 @@ class Document(QObject):
         self._history = History([Game()], saved=Game())
         self._keeper = keeper
         self._timer = QTimer(self, singleShot=True, interval=KEEP_AFTER)
-        self._timer.timeout.connect(self.keep)
+        self._timer.timeout.connect(self._keep_what_waits)
+        self._waits = False
+        """Whether something changed since the copy was last written."""
         self._not_kept.connect(self._tell_trouble)
         self._told = False
 
@@ -110,10 +112,9 @@ class Document(QObject):
 
     def load(self, path: Path) -> None:
         """Open a file. Raises FileError, and keeps the present game, if that fails."""
-        game = read(path)
-        self.start(game, path)
-        self._seen = fingerprint(path)
-        self._watch()
+        seen = fingerprint(path)  # before it is read: what another program writes meanwhile is then told as a change
+        self.start(read(path), path)
+        self._seen = seen
 
     def save(self, path: Path | None = None) -> None:
         """Save, under a new name if one is given. Raises FileError; nothing is lost then."""
@@ -124,11 +125,12 @@ class Document(QObject):
         self.path, self._history.saved = target, self.game
         self._seen = fingerprint(target)
         self._watch()
-        self._after_state()
+        self._keep_soon()
+        self.state_changed.emit()
 
     def keep(self) -> None:
         """Have the recovery copy written now, or dropped if there is nothing unsaved."""
-        self._timer.stop()
+        self._waits = False
         if self._keeper is None:
             return
         if self.dirty:
@@ -143,10 +145,18 @@ class Document(QObject):
             self.trouble.emit(sentence)
 
     def _after(self) -> None:
+        self._keep_soon()  # before anybody takes the time to draw it
         self.changed.emit(self.game)
-        self._after_state()
-
-    def _after_state(self) -> None:
-        if not self._timer.isActive():  # an edit that follows does not put it off
-            self._timer.start()
         self.state_changed.emit()
+
+    def _keep_soon(self) -> None:
+        """At once if nothing was kept of late, else in a while, which edits that follow do not put off."""
+        if self._timer.isActive():
+            self._waits = True
+        else:
+            self.keep()
+            self._timer.start()
+
+    def _keep_what_waits(self) -> None:
+        if self._waits:
+            self._keep_soon()

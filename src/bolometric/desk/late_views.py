@@ -19,6 +19,7 @@ from bolometric.desk.parts.roomy import Roomy
 from bolometric.paint.palette import LIGHT, Palette
 
 if TYPE_CHECKING:
+    from bolometric.desk.readying import Readying
     from bolometric.desk.views.odds.view import OddsView
     from bolometric.desk.views.runs import RunsView
     from bolometric.desk.views.table import TableView
@@ -45,6 +46,7 @@ class LateViews(QObject):
         self.colours: Palette = LIGHT
         self._exact: Analysis | None = None
         self._played: Played | None = None
+        self._readying: Readying | None = None
 
     def view(self, name: str) -> QWidget:
         """The view of a name, made now if it was not there."""
@@ -80,14 +82,21 @@ class LateViews(QObject):
         self._pages[view] = Roomy(view, LEAST[name])
         self._stack.addWidget(self._pages[view])
 
+    def close(self) -> None:
+        """Give up what is being worked out for a view."""
+        if self._readying is not None:
+            self._readying.close()
+
     def page(self, name: str) -> QWidget:
         """What the stack shows for the view of a name."""
         return self._pages[self.view(name)]
 
     def _make_table(self) -> QWidget:
+        from bolometric.desk.readying import Readying
         from bolometric.desk.views.table import TableView
 
-        self.table = TableView()
+        self._readying = Readying()
+        self.table = TableView(self._readying)
         self._add("table", self.table)
         self.table.show_game(self._game(), self.colours)
         return self.table

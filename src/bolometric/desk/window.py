@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from importlib import import_module
 from pathlib import Path
 from typing import TYPE_CHECKING
 
@@ -164,8 +163,6 @@ class Window(QMainWindow):
         self.shape.show_board(self.document.game, None, self.colours)
         self._game_changed(play=False)
         getattr(self, f"show_{view}")()
-        # Charts and compiler both load this; on two threads at once the import of either can fail, so it comes first.
-        QTimer.singleShot(0, self, lambda: import_module("colorama"))
         QTimer.singleShot(FIRST_RUNS, self, lambda: self.measurer.begin_runs(self.document.game))
         QTimer.singleShot(WARM_UP, self, self.late.make_charts)
 
@@ -395,6 +392,8 @@ class Window(QMainWindow):
         self.settings.keep("split", self.split.saveState())
         self.settings.keep("column", self.column.saveState())
         self.settings.flush()
+        self.hide()  # it is gone for whoever closed it: a compiler at work can't be stopped, only waited for
         self.measurer.close()
+        self.late.close()
         self.shelf.close_lane()
         event.accept()

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import json
 import os
+import time
 from contextlib import suppress
 from hashlib import sha256
 from pathlib import Path
@@ -21,6 +22,9 @@ from bolometric.core.settings.errors import FileError, GameError
 from bolometric.core.settings.lines import LONGEST_KEY, cut
 
 SUFFIX = ".bolo.json"
+PART = ".part"
+LEFT_FOR_GOOD = 60
+"""Seconds after which an unfinished file belongs to a program that was killed."""
 LARGEST = 1_000_000
 """Bytes; a game file takes about one thousand."""
 
@@ -172,7 +176,7 @@ def write_bytes(data: bytes, path: Path, private: bool = False) -> None:
     target = Path(os.path.realpath(path))
     if target.exists() and not target.is_file():
         raise FileError(f"{path.name} is no ordinary file, so nothing is written there: choose another name.")
-    temporary = target.parent / f".{target.name[:40]}.{uuid4().hex[:12]}.part"
+    temporary = target.parent / f"{_beginning(target)}{uuid4().hex[:12]}{PART}"
     try:
         mode = 0o600 if private else 0o666
         with os.fdopen(os.open(temporary, os.O_WRONLY | os.O_CREAT | os.O_EXCL, mode), "wb") as file:
@@ -182,12 +186,28 @@ def write_bytes(data: bytes, path: Path, private: bool = False) -> None:
         if target.exists() and not private:
             temporary.chmod(target.stat().st_mode & 0o7777)
         temporary.replace(target)
+        _clear_left(target)
     except OSError as error:
         with suppress(OSError):
             temporary.unlink(missing_ok=True)
         raise FileError(
             f"{path.name} cannot be saved in {path.parent}: {_reason(error)}. Choose another folder."
         ) from None
+
+
+def _beginning(target: Path) -> str:
+    """How the names of the files begin in which a file is being written."""
+    return f".{target.name[:40]}."
+
+
+def _clear_left(target: Path) -> None:
+    """Remove what killed writes of the same file have left beside it; what is younger may still be written."""
+    for name in os.listdir(target.parent):
+        if name.startswith(_beginning(target)) and name.endswith(PART):
+            left = target.parent / name
+            with suppress(OSError):  # somebody else may have been quicker
+                if time.time() - left.stat().st_mtime > LEFT_FOR_GOOD:
+                    left.unlink()
 
 
 def fingerprint(path: Path) -> bytes | None:

@@ -45,7 +45,7 @@ class Sitting:
     def restart(self, seed: int) -> None:
         """Begin again; the same seed gives the same draws."""
         self.seed = seed
-        self._rng = np.random.default_rng(seed + 1)
+        self.chance = np.random.default_rng(seed + 1)
         self._hands: dict[tuple[AnyPiece, ...], Hand] = {}
         self._sequences: dict[tuple[AnyPiece, ...], list[Shown]] = {}
         self.past = [Position(self.rules.begin(self.game))]
@@ -105,7 +105,7 @@ class Sitting:
 
     def play_on(self, style: Style) -> None:
         """One step for a seat that chooses by a style."""
-        key = self.rules.pick(self.game, self.now, style, self._rng) if self.options else None
+        key = self.rules.pick(self.game, self.now, style, self.chance) if self.options else None
         if key is None:
             self.draw()
         else:

@@ -6,7 +6,7 @@ from collections.abc import Hashable
 from fractions import Fraction
 
 from PySide6.QtCore import Qt, QTimer, Signal
-from PySide6.QtGui import QPainter, QPaintEvent
+from PySide6.QtGui import QPainter, QPaintEvent, QShowEvent
 from PySide6.QtWidgets import (
     QCheckBox,
     QComboBox,
@@ -32,6 +32,7 @@ from bolometric.core.settings.amounts import tidy
 from bolometric.desk.parts.board import BoardWidget
 from bolometric.desk.parts.cloth import Cloth
 from bolometric.desk.parts.plain import Label, entry
+from bolometric.desk.readying import Readying
 from bolometric.paint.board import paint_on_squares, played_picture
 from bolometric.paint.palette import LIGHT, Palette
 
@@ -77,8 +78,12 @@ class TableView(QWidget):
     played = Signal()
     """A step was taken, forth or back."""
 
-    def __init__(self) -> None:
+    def __init__(self, readying: Readying | None = None) -> None:
         super().__init__()
+        self.readying = readying
+        """Who gets a game ready beside the window; None to let the window wait for it."""
+        if readying is not None:
+            readying.ready.connect(self._show_ready)
         self.sitting = Sitting(Game())
         self.colours: Palette = LIGHT
         self.board, self.cloth = TableBoard(), Cloth()
@@ -160,6 +165,25 @@ class TableView(QWidget):
             self._seat_players()
         self._show()
 
+    def showEvent(self, event: QShowEvent) -> None:
+        """Get ready what is looked at."""
+        super().showEvent(event)
+        self._show()
+
+    @property
+    def _ready(self) -> bool:
+        """Whether the next step takes no longer than a step."""
+        if self.readying is None:
+            return True
+        styles = [self._style_of(seat) for seat in range(len(self.seats))]
+        own = tuple(dict.fromkeys(style for style in styles if style is not None))
+        return self.readying.is_ready(self.sitting.game, own, self.coach.isChecked())
+
+    def _show_ready(self) -> None:
+        """The game that was waited for can be played."""
+        self._show()
+        self._go_on()
+
     def _seat_players(self) -> None:
         while (item := self._seat_row.takeAt(0)) is not None:
             if (gone := item.widget()) is not None:
@@ -186,12 +210,18 @@ class TableView(QWidget):
     def _after_step(self) -> None:
         self._show()
         self.played.emit()
+        self._go_on()
+
+    def _go_on(self) -> None:
+        """A seat that plays by itself takes its step after a while."""
         if not self.sitting.now.over and self._style() is not None:
             self._timer.start()
 
     def _style(self) -> Style | None:
         """The style of the seat whose turn it is; None if a person plays it."""
-        seat = self.sitting.now.seat
+        return self._style_of(self.sitting.now.seat)
+
+    def _style_of(self, seat: int) -> Style | None:
         chosen = self.seats[seat].currentData() if seat < len(self.seats) else None
         if chosen is None:
             return None
@@ -199,7 +229,7 @@ class TableView(QWidget):
 
     def _play_itself(self) -> None:
         style = self._style()
-        if style is not None and self.isVisible():
+        if style is not None and self.isVisible() and self._ready:
             self._step(lambda: self.sitting.play_on(style))
 
     def _choose(self, key: Hashable) -> None:
@@ -242,21 +272,25 @@ class TableView(QWidget):
         self._step(lambda: self.sitting.draw(wanted))
 
     def _show(self) -> None:
+        if self.readying is not None and not self.isVisible():
+            return  # shown, and got ready, once it is looked at
         now, game, c = self.sitting.now, self.sitting.game, self.colours
-        by_hand = self._style() is None
-        self.board.show_standing(game, now, c, self.coach.isChecked())
+        ready = self._ready
+        by_hand = ready and self._style() is None
+        self.board.show_standing(game, now, c, ready and self.coach.isChecked())
         self.cloth.show_draw(self.sitting.here.shown, c)
         self.record.setPlainText("\n".join(reversed(now.record)))
         options = self.sitting.options if by_hand else ()
         self._show_options(options)
         tally = self.sitting.rules.tally(game, now)
-        told = now.record[-1] if now.over else f"{self._whose()}: {self._to_do(options)}"
+        to_do = f"{self._whose()}: {self._to_do(options)}" if ready else "The table is being laid …"
+        told = now.record[-1] if now.over else to_do
         self.state.setText(" ".join(part for part in (told, tally) if part))
         self.draw.setText("Draw again" if now.waiting == "either" else "Draw")
         self.draw.setEnabled(self.sitting.may_draw and by_hand)
         self.wanted.setEnabled(self.sitting.may_draw and by_hand)
         self.back.setEnabled(self.sitting.can_undo)
-        self.advice.setText(self.sitting.coach() if self.coach.isChecked() else "")
+        self.advice.setText(self.sitting.coach() if ready and self.coach.isChecked() else "")
 
     def _whose(self) -> str:
         """Whose turn it is."""
