@@ -1,9 +1,9 @@
 """Opens damaged game files: damage.py TIMES [SEED] [--window].
 
 Demo games and starters are cut short, have bytes turned, put in or doubled, values replaced by ones that a stranger
-might send, or are written in another encoding. Each must be refused in one sentence or be a game whose rules can be read
-out; with --window it is opened in the window, shown in every view, and measured for a moment. It ends with 1 on anything
-else, and on a file that takes longer than two seconds.
+might send, or are written in another encoding. Each must be refused in one sentence or be a game whose rules can be
+read out; with --window it is opened in the window, shown in every view, and measured for a moment. It ends with 1 on
+anything else, and on a file that takes longer than two seconds.
 """
 
 import json
@@ -25,9 +25,9 @@ from bolometric.core.words.rule_sheet import rules_text
 SLOW = 2.0
 STRANGE = [
     None, True, False, -1, 0, 1, 2, 1.5, 10**9, 10**30, -(10**30), 1e308, "", " ", "1/0", "1 1/2", "1 2", "9" * 5000,
-    "−3", "(((", "a" * 10_000, "\x00", "\u202e", "\x1b[31m", "a\nb", "<b>x</b>", '<img src="/dev/zero">', "=1+1", [], {},
-    [1] * 70, [[[[]]]], {"kind": "die"}, "keep_out", "count", "formula", "digits", "spinner", "dare", "plan", "either",
-    "shared", "tiles", "boxes", "purse", "duel", "rows", "sets", "counters", "multiples", "home", "thousandth",
+    "−3", "(((", "a" * 10_000, "\x00", "\u202e", "\x1b[31m", "a\nb", "<b>x</b>", '<img src="/dev/zero">', "=1+1", [],
+    {}, [1] * 70, [[[[]]]], {"kind": "die"}, "keep_out", "count", "formula", "digits", "spinner", "dare", "plan",
+    "either", "shared", "tiles", "boxes", "purse", "duel", "rows", "sets", "counters", "multiples", "home", "thousandth",
 ]  # fmt: skip
 SOUND = [to_text(starter.game) for starter in starters()] + [file.read_text() for file in demo_files()]
 

@@ -1,0 +1,98 @@
+"""Breaks lines at random and asks the tests: mutants.py TIMES [SEED] [FILE OF RESULTS].
+
+Run it in a clone of its own, for it writes into the sources. It needs cosmic-ray and pytest-cov beside the usual tools,
+and that it has been noted which test runs which line (pytest --cov=bolometric --cov-context=test). Each mutant is one
+operator of cosmic-ray at one place of the core or the desk. Of the tests that run its line those come first that run
+few lines in all, and so are quick. Coverage sees no compiled code: there the tests that run its module are asked.
+"""
+
+import random
+import subprocess
+import sys
+import time
+from collections import Counter, defaultdict
+from pathlib import Path
+
+import coverage
+from cosmic_ray.commands.init import _all_work_items
+from cosmic_ray.mutating import mutate_code
+from cosmic_ray.plugins import get_operator, operator_names
+
+SOURCES = [path for part in ("core", "desk") for path in sorted(Path(f"src/bolometric/{part}").rglob("*.py"))]
+FIRST, MOST = 25, 120
+"""Tests that are asked of a mutant at first, and in all."""
+LONGEST = 240
+"""Seconds after which a mutant counts as noticed: it never ends."""
+
+
+def tests_by_line() -> dict[tuple[str, int], set[str]]:
+    """Which tests run a line; line 0 stands for the whole module."""
+    data = coverage.CoverageData()
+    data.read()
+    found: dict[tuple[str, int], set[str]] = defaultdict(set)
+    for file in data.measured_files():
+        name = str(Path(file).relative_to(Path.cwd()))
+        for line, contexts in data.contexts_by_lineno(file).items():
+            tests = {context.split("|")[0] for context in contexts if context}
+            found[name, line] |= tests
+            found[name, 0] |= tests
+    return found
+
+
+def asked(place: tuple[str, int], by_line: dict[tuple[str, int], set[str]], lines: Counter[str]) -> list[str]:
+    """The tests to ask of a line, those first that run fewest lines."""
+    tests = by_line.get(place) or by_line.get((place[0], 0), set())
+    return sorted(tests, key=lambda test: (lines[test], test))[:MOST]
+
+
+def noticed(tests: list[str]) -> bool:
+    """Whether one of the tests fails."""
+    for some in (tests[:FIRST], tests[FIRST:]):
+        if some:
+            command = [sys.executable, "-m", "pytest", "-q", "-x", "-p", "no:cacheprovider", "-p", "no:randomly", *some]
+            try:
+                done = subprocess.run(command, capture_output=True, timeout=LONGEST)
+            except subprocess.TimeoutExpired:
+                return True
+            if done.returncode not in (0, 5):
+                return True
+    return False
+
+
+def main(times: int, seed: int, results: Path) -> None:
+    """Make so many mutants, and tell which were not noticed."""
+    by_line, chance = tests_by_line(), random.Random(seed)
+    lines = Counter(test for (_, line), tests in by_line.items() if line for test in tests)
+    operators = {name: {} for name in operator_names()}
+    items = [item.mutations[0] for item in _all_work_items(SOURCES, operators)]
+    # An operator is drawn first, then a place: else most mutants would be of the operators that fit everywhere.
+    groups = defaultdict(list)
+    for item in items:
+        groups[item.operator_name.split("_")[0]].append(item)
+    count = kept = 0
+    while count < times:
+        item = chance.choice(groups[chance.choice(sorted(groups))])
+        path = Path(item.module_path)
+        before = path.read_text()
+        after = mutate_code(before, get_operator(item.operator_name)(), item.occurrence)
+        tests = asked((str(path), item.start_pos[0]), by_line, lines)
+        if after is None or after == before or "import" in before.splitlines()[item.start_pos[0] - 1]:
+            continue
+        count += 1
+        path.write_text(after)
+        began = time.monotonic()
+        try:
+            found = bool(tests) and noticed(tests)
+        finally:
+            path.write_text(before)
+        kept += found
+        text = before.splitlines()[item.start_pos[0] - 1].strip()
+        said = "noticed" if found else "MISSED" if tests else "UNTESTED"
+        with results.open("a") as file:
+            print(f"{said} {path}:{item.start_pos[0]} {item.operator_name} | {text} | {len(tests)} tests, "
+                  f"{time.monotonic() - began:.0f} s", file=file)  # fmt: skip
+    print(f"{kept} of {times} mutants noticed, seed {seed}; see {results}")
+
+
+if __name__ == "__main__":
+    main(int(sys.argv[1]), int(sys.argv[2]) if len(sys.argv) > 2 else 1, Path(*sys.argv[3:4] or ["mutants.txt"]))
