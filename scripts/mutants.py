@@ -11,12 +11,14 @@ import subprocess
 import sys
 import time
 from collections import Counter, defaultdict
+from functools import cache
 from pathlib import Path
 
 import coverage
 from cosmic_ray.commands.init import _all_work_items
 from cosmic_ray.mutating import mutate_code
-from cosmic_ray.plugins import get_operator, operator_names
+from cosmic_ray.plugins import get_operator
+from cosmic_ray.work_item import MutationSpec
 
 SOURCES = [path for part in ("core", "desk") for path in sorted(Path(f"src/bolometric/{part}").rglob("*.py"))]
 FIRST, MOST = 25, 120
@@ -59,21 +61,27 @@ def noticed(tests: list[str]) -> bool:
     return False
 
 
+@cache
+def mutants_of(path: Path) -> dict[str, list[MutationSpec]]:
+    """Every mutant of a module, by the kind of its operator: a kind is drawn first, else most would be of few kinds."""
+    groups = defaultdict(list)
+    for item in _all_work_items([path], {}):
+        groups[item.mutations[0].operator_name.split("_")[0]].append(item.mutations[0])
+    return dict(groups)
+
+
 def main(times: int, seed: int, results: Path) -> None:
     """Make so many mutants, and tell which were not noticed."""
     by_line, chance = tests_by_line(), random.Random(seed)
     lines = Counter(test for (_, line), tests in by_line.items() if line for test in tests)
-    operators = {name: {} for name in operator_names()}
-    items = [item.mutations[0] for item in _all_work_items(SOURCES, operators)]
-    # An operator is drawn first, then a place: else most mutants would be of the operators that fit everywhere.
-    groups = defaultdict(list)
-    for item in items:
-        groups[item.operator_name.split("_")[0]].append(item)
+    sizes = [path.stat().st_size for path in SOURCES]
     count = kept = 0
     while count < times:
+        (path,) = chance.choices(SOURCES, sizes)
+        before, groups = path.read_text(), mutants_of(path)
+        if not groups:
+            continue
         item = chance.choice(groups[chance.choice(sorted(groups))])
-        path = Path(item.module_path)
-        before = path.read_text()
         after = mutate_code(before, get_operator(item.operator_name)(), item.occurrence)
         tests = asked((str(path), item.start_pos[0]), by_line, lines)
         if after is None or after == before or "import" in before.splitlines()[item.start_pos[0] - 1]:

@@ -10,7 +10,14 @@ import pytest
 
 from bolometric.core.areas.shelf import demo_files
 
-LONG = "import sys; sys.argv = ['bolometric', *sys.argv[1:]]; from bolometric.cli import main; main()"
+# Run in the background of a script, Ctrl-C is passed over; here it is what is tried.
+LONG = """
+import signal, sys
+signal.signal(signal.SIGINT, signal.default_int_handler)
+sys.argv = ["bolometric", *sys.argv[1:]]
+from bolometric.cli import main
+main()
+"""
 GAME = str(demo_files()[0])
 
 

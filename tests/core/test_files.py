@@ -7,11 +7,14 @@ import signal
 import subprocess
 import sys
 from fractions import Fraction
+from importlib import metadata
 from pathlib import Path
 
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
+from packaging.requirements import Requirement
+from packaging.specifiers import SpecifierSet
 
 from bolometric.core.areas.shelf import demo_files
 from bolometric.core.game.document import Game, game_from, with_value
@@ -278,3 +281,12 @@ def test_what_killed_writes_left_goes_with_the_next_save_and_what_is_being_writt
         os.utime(file, (0, 0))
     write(Game(), tmp_path / "a.bolo.json")
     assert sorted(file.name for file in tmp_path.iterdir()) == sorted([young.name, other.name, "a.bolo.json"])
+
+
+def test_what_is_installed_leaves_out_what_is_known_to_fail():
+    """PySide6 6.12.0 ends the program on Python 3.11; the metadata keep it away (scripts/wheel.sh tries)."""
+    needed = {one.name: one.specifier for one in map(Requirement, metadata.requires("bolometric"))}
+    assert not needed["PySide6-Essentials"].contains("6.12.0")
+    assert needed["PySide6-Essentials"].contains("6.11.3")
+    tried = SpecifierSet(metadata.metadata("bolometric")["Requires-Python"])
+    assert [minor for minor in range(9, 17) if tried.contains(f"3.{minor}.0")] == [11, 12, 13]
