@@ -100,7 +100,8 @@ class Editing(QWidget):
         """Make a suggested change; one step of undo."""
         self.close_popover()
         try:
-            self._document.edit(change.path, change.value)
+            for path, value in ((change.path, change.value), *change.then):
+                self._document.edit(path, value, stroke=change)
         except GameError as error:
             self.trouble.emit(str(error))
 

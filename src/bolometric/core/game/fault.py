@@ -15,12 +15,16 @@ NEVER_ENDS = "may_never_end"
 
 @dataclass(frozen=True, slots=True)
 class Change:
-    """One setting changed: what a maker would say of it, and the game it makes."""
+    """One setting changed, or two together: what a maker would say of it, and the game it makes."""
 
     words: str
     path: str
     value: object
     game: Game
+    then: tuple[tuple[str, object], ...] = ()
+    """Paths and values of what is changed with it."""
+    also: str = ""
+    """What else it moves; empty if that is not much, or not known."""
 
 
 def change(game: Game, words: str, path: str, value: object) -> Change | None:

@@ -6,23 +6,25 @@ game it makes has been measured and found well.
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable, Iterator
+from collections.abc import Iterable, Iterator
 from dataclasses import replace
 
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Band, Game
 from bolometric.core.game.fault import Change, Fault
-from bolometric.core.judge.nearby import changes, fitted
+from bolometric.core.judge.closeness import stray
+from bolometric.core.judge.cures import MOST_CURES, Cures
+from bolometric.core.judge.nearby import fitted
 from bolometric.core.judge.verdict import applies, off
 from bolometric.core.measure.measuring import never_stop, quick_measure
 from bolometric.core.outcomes.breakdown import no_number_words
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.show import headline
+from bolometric.core.settings.errors import Cancelled
 from bolometric.core.settings.heeding import Stop, heeding
 from bolometric.core.text.figures import percent
 
-MOST_CURES = 3
 HARDLY_EVER = 0.01
 """A game that ends in time less often than this is called too long for any lesson."""
 
@@ -57,7 +59,7 @@ class _Seeker:
     def __init__(self, exact: Analysis, stop: Stop) -> None:
         self.exact, self.game, self.stop = exact, exact.game, stop
         self.area = area_of(exact.game).faults
-        self._measured: list[Analysis] | None = None
+        self.cures = Cures(exact, stop)
 
     def all(self) -> Iterator[Fault]:
         endless = list(self._endless())
@@ -70,26 +72,10 @@ class _Seeker:
             yield from (fault for fault in self._off_the_brief() if not (too_long and fault.where == "brief.minutes"))
         yield from self.area.advice(self.exact)
 
-    def _cures(self, good: Callable[[Analysis], bool], better: Callable[[Analysis], float]) -> tuple[Change, ...]:
-        """Nearby changes whose game is ``good``, best (least) first, at most one a setting."""
-        if self._measured is None:
-            self._nearby = list(changes(self.game))
-            self._measured = [quick_measure(change.game, self.stop) for change in self._nearby]
-        fitting = [i for i, exact in enumerate(self._measured) if good(exact) and self._sound(exact)]
-        found: dict[str, Change] = {}
-        for i in sorted(fitting, key=lambda i: better(self._measured[i])):  # type: ignore[index]
-            found.setdefault(self._nearby[i].path, self._nearby[i])
-        return tuple(found.values())[:MOST_CURES]
-
-    def _sound(self, exact: Analysis) -> bool:
-        """Whether no draw of a changed game does nothing that did something before."""
-        idle = [self.area.useless(game) for game in (exact.game, self.game)]
-        return idle[0] <= idle[1] and exact.game.distribution.no_number <= self.game.distribution.no_number
-
     def _endless(self) -> Iterator[Fault]:
         found = self.area.endless(self.exact)
         if found is not None:
-            cures = self._cures(lambda exact: self.area.endless(exact) is None, lambda exact: _length(exact))
+            cures = self.cures.find(lambda exact: self.area.endless(exact) is None, lambda exact: _length(exact))
             yield replace(found, cures=cures)
 
     def _no_number(self) -> Iterator[Fault]:
@@ -140,13 +126,30 @@ class _Seeker:
             mean = value(exact)
             return mean is not None and not off(band, mean)
 
-        cures = self._cures(good, lambda exact: abs((value(exact) or 0.0) - middle))
+        cures = self.cures.find(good, lambda exact: abs((value(exact) or 0.0) - middle))
         if key != "minutes":
             return cures
+        fit = self._fitted(key, band)
+        if fit is None:
+            return cures
+        # A length made to fit is the plainest cure, unless it changes more than others do.
+        others = [cure for cure in cures if cure.path != fit.path]
+        ordered = sorted([fit, *others], key=lambda cure: stray(self.game, cure))
+        return tuple(ordered[:MOST_CURES])
+
+    def _fitted(self, key: str, band: Band) -> Change | None:
+        """The number that the length grows with, made to fit, if there was time to find it."""
         grows = self.area.lengthens(self.game)
-        fit = fitted(self.game, grows, key, band.low, band.high, self.stop) if grows else None
-        others = [cure for cure in cures if fit is None or cure.path != fit.path]
-        return tuple([fit, *others][:MOST_CURES]) if fit else cures
+        if not grows:
+            return None
+        try:
+            with heeding(self.cures.within_budget):
+                fit = fitted(self.game, grows, key, band.low, band.high, self.cures.within_budget)
+        except Cancelled:
+            if self.stop():
+                raise
+            return None
+        return None if fit is None else self.cures.told(fit)
 
 
 def _length(exact: Analysis) -> float:
@@ -160,5 +163,5 @@ def summary(faults: Iterable[Fault]) -> str:
     lines = []
     for fault in faults:
         lines.append(f"{fault.level}: {fault.sentence} [{fault.where}]")
-        lines += [f"    cure: {cure.words}" for cure in fault.cures]
+        lines += [f"    cure: {cure.words}{f' ({cure.also})' if cure.also else ''}" for cure in fault.cures]
     return "\n".join(lines)

@@ -99,7 +99,13 @@ class Draw(Part):
             "digits (read in order); largest_number, smallest_number (digits arranged); count (fronts of counters, "
             "faces marked special); formula."
         ),
-        Knob("choice", "how the number is made", choices=MAKES, suggested=("add", "multiply", "largest")),
+        Knob(
+            "choice",
+            "how the number is made",
+            practice="operation",
+            choices=MAKES,
+            suggested=("add", "multiply", "largest"),
+        ),
     ] = "add"
     factor: Annotated[
         Amount,

@@ -64,6 +64,8 @@ class Knob:
     """What one of it is called, or, where there is an order, the order for 1; if empty the label without its last s."""
     when: tuple[tuple[str, tuple[str, ...]], ...] = ()
     """Other fields of the same part, each with the values for which this setting matters."""
+    practice: Literal["same", "size", "operation", "aim"] = "same"
+    """What of the practice changes with it: nothing, the size of the numbers, what is done with them, or the aim."""
     suggested: tuple[str, ...] | None = None
     """The choices that may be suggested as a change; None for all."""
 

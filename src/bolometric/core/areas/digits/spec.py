@@ -76,12 +76,12 @@ class Digits(AreaPart):
     practice: Annotated[
         Literal["one_by_one", "together"],
         Field(description="How numbers are made."),
-        Knob("choice", "how numbers are made", choices=PRACTICES, suggested=()),
+        Knob("choice", "how numbers are made", practice="aim", choices=PRACTICES, suggested=()),
     ] = "one_by_one"
     whole: Annotated[
         StrictInt,
         Field(ge=1, le=6, description="Columns before the point: 1 is ones, 6 up to hundred thousands."),
-        Knob("number", "columns"),
+        Knob("number", "columns", practice="size"),
     ] = 3
     decimals: Annotated[
         StrictInt,
@@ -89,6 +89,7 @@ class Digits(AreaPart):
         Knob(
             "number",
             "columns after the point",
+            practice="size",
             order="Use {} columns after the point",
             one="Use one column after the point",
         ),
@@ -96,7 +97,7 @@ class Digits(AreaPart):
     aim: Annotated[
         Literal["largest", "smallest", "nearest"],
         Field(description="Which number is best; nearest = to target."),
-        Knob("choice", "which number is best", choices=AIMS),
+        Knob("choice", "which number is best", practice="aim", choices=AIMS),
     ] = "largest"
     target: TARGET = Fraction(500)
     draws: Annotated[

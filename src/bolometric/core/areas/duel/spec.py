@@ -51,7 +51,7 @@ class Duel(AreaPart):
     takes: Annotated[
         Literal["higher", "lower"],
         Field(description="Which total takes the round."),
-        Knob("choice", "what takes the round", choices=TAKES),
+        Knob("choice", "what takes the round", practice="aim", choices=TAKES),
     ] = "higher"
     ties: Annotated[
         Literal["shared", "again", "carried"],

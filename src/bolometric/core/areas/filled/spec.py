@@ -149,12 +149,12 @@ class PlacedCounters(AreaPart):
     first: Annotated[
         StrictInt,
         Field(ge=-20, le=1000, description="The first number of the line."),
-        Knob("number", "first number", order="Begin the line at {}"),
+        Knob("number", "first number", practice="size", order="Begin the line at {}"),
     ] = 1
     last: Annotated[
         StrictInt,
         Field(ge=-20, le=1000, description="The last number of the line."),
-        Knob("number", "last number", order="End the line at {}"),
+        Knob("number", "last number", practice="size", order="End the line at {}"),
     ] = 12
     draws: DRAWS = "shared"
     finish: FINISH = "at_once"

@@ -48,12 +48,12 @@ class Multiples(AreaPart):
     chart: Annotated[
         StrictInt,
         Field(ge=10, le=MOST_CHART, description="The last number of the chart."),
-        Knob("number", "numbers", step=10, unit="numbers"),
+        Knob("number", "numbers", practice="size", step=10, unit="numbers"),
     ] = 50
     limit: Annotated[
         StrictInt,
         Field(ge=0, le=MOST_CHART, description="Counters stand on numbers above this one."),
-        Knob("number", "limit", step=5, order="Put counters above {}"),
+        Knob("number", "limit", practice="size", step=5, order="Put counters above {}"),
     ] = 10
     counters: Annotated[
         StrictInt,

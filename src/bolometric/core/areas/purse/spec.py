@@ -77,18 +77,18 @@ class Purse(AreaPart):
         tuple[Total, ...],
         AfterValidator(_rising),
         Field(min_length=1, max_length=8, description="What a total may be multiplied by; one must be chosen."),
-        Knob("numbers", "multipliers"),
+        Knob("numbers", "multipliers", practice="size"),
     ] = (Fraction(1), Fraction(10))
-    target: Annotated[Total, Field(description="The sum to come as near as possible to."), Knob("amount", "target")] = (
-        Fraction(100)
-    )
+    target: Annotated[
+        Total, Field(description="The sum to come as near as possible to."), Knob("amount", "target", practice="size")
+    ] = Fraction(100)
     over: Annotated[
         Literal["lost", "distance"],
         Field(
             description="A purse over the target: lost = it counts as an empty one, so its score is the target; "
             "distance = its score is how far it is over."
         ),
-        Knob("choice", "going over the target", choices=OVERS),
+        Knob("choice", "going over the target", practice="aim", choices=OVERS),
     ] = "lost"
 
     @property

@@ -60,13 +60,13 @@ class DigitRows(AreaPart):
     practice: Annotated[
         Literal["rows"],
         Field(description="How numbers are made."),
-        Knob("choice", "how numbers are made", choices=PRACTICES, suggested=()),
+        Knob("choice", "how numbers are made", practice="aim", choices=PRACTICES, suggested=()),
     ]
     rows: Annotated[StrictInt, Field(ge=1, le=8, description="Rows of each seat."), Knob("number", "rows")] = 5
     aim: Annotated[
         Literal["largest", "smallest", "nearest"],
         Field(description="Which number is best; nearest, which is for columns, counts as largest."),
-        Knob("choice", "which number is best", choices=AIMS),
+        Knob("choice", "which number is best", practice="aim", choices=AIMS),
     ] = "largest"
     target: TARGET = Fraction(500)
     points: POINTS = 1

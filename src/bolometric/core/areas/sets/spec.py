@@ -93,7 +93,7 @@ class Sets(AreaPart):
     tiles: Annotated[
         StrictInt,
         Field(ge=3, le=MOST_TILES, description="How many tiles, numbered from 1."),
-        Knob("number", "tiles", unit="tiles"),
+        Knob("number", "tiles", practice="size", unit="tiles"),
     ] = 9
     score: Annotated[
         Literal["sum", "count", "digits"],
@@ -101,7 +101,7 @@ class Sets(AreaPart):
             description="What is left counts as: sum = the numbers added; count = how many; digits = the numbers read "
             "in rising order as one number (1, 4, 9 is 149; 1, 10 is 110). Closing all scores 0."
         ),
-        Knob("choice", "what is scored", choices=SCORES),
+        Knob("choice", "what is scored", practice="aim", choices=SCORES),
     ] = "sum"
     rounds: Annotated[
         StrictInt,

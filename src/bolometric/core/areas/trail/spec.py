@@ -94,7 +94,7 @@ class Trail(AreaPart):
             description="whole = a trail of length squares; tenth, hundredth, thousandth = an amount (see amount) that "
             "is filled, in steps of that size."
         ),
-        Knob("choice", "what a step is worth", choices=UNITS, suggested=()),
+        Knob("choice", "what a step is worth", practice="size", choices=UNITS, suggested=()),
     ] = "whole"
     amount: Annotated[
         StrictInt,
@@ -102,6 +102,7 @@ class Trail(AreaPart):
         Knob(
             "number",
             "ones",
+            practice="size",
             unit="to fill",
             order="Let {} be filled",
             one="Let one whole be filled",
@@ -134,7 +135,7 @@ class Trail(AreaPart):
             "long as you dare; fixed = a turn is so many draws (see draws). Totals in lose_turn then lose all that the "
             "turn gained, those in back_to_start everything; either ends the turn, and so does getting home."
         ),
-        Knob("choice", "how often you draw in a turn", choices=GOING_ON, suggested=("no",)),
+        Knob("choice", "how often you draw in a turn", practice="aim", choices=GOING_ON, suggested=("no",)),
     ] = "no"
     draws: Annotated[
         StrictInt,
@@ -149,7 +150,14 @@ class Trail(AreaPart):
             "any rule of thumb leaves itself furthest ahead of that seat (furthest behind, if the first home loses), "
             "with a tie its own; the plan is worked out for two seats where the game stops at once."
         ),
-        Knob("choice", "whom a total moves", choices=MOVES, suggested=("own",), when=(("track", ("own",)),)),
+        Knob(
+            "choice",
+            "whom a total moves",
+            practice="aim",
+            choices=MOVES,
+            suggested=("own",),
+            when=(("track", ("own",)),),
+        ),
     ] = "own"
     track: Annotated[
         Literal["own", "shared"],
@@ -157,7 +165,7 @@ class Trail(AreaPart):
             description="own = a marker for each seat; shared = all move one marker, in turn, all in the first seat's "
             "style; they reach the aim together (success) if it is home within turns turns, all seats together."
         ),
-        Knob("choice", "whose marker moves", choices=TRACKS, suggested=()),
+        Knob("choice", "whose marker moves", practice="aim", choices=TRACKS, suggested=()),
     ] = "own"
     turns: Annotated[
         StrictInt,
@@ -167,7 +175,7 @@ class Trail(AreaPart):
     first_home: Annotated[
         Literal["wins", "loses"],
         Field(description="Whether the first home wins or loses; if it loses, all others share the win."),
-        Knob("choice", "the first home", choices=FIRST_HOME, suggested=(), when=(("track", ("own",)),)),
+        Knob("choice", "the first home", practice="aim", choices=FIRST_HOME, suggested=(), when=(("track", ("own",)),)),
     ] = "wins"
     games: Annotated[
         Literal["one", "three", "five"],

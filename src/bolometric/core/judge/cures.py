@@ -1,0 +1,157 @@
+"""Cures: nearby changes whose game has been measured and found well, those first that keep the practice.
+
+The search has a budget of time. Changes are measured in the order in which they would be offered, so what is left out
+when the time is up is what would have been offered last.
+"""
+
+from __future__ import annotations
+
+import time
+from collections.abc import Callable, Iterator
+from dataclasses import replace
+from itertools import combinations
+
+from bolometric.core.areas.catalogue import area_of
+from bolometric.core.game.analysis import Analysis
+from bolometric.core.game.document import Game, with_value
+from bolometric.core.game.fault import Change
+from bolometric.core.judge.closeness import TOLD, Stray, how_large, stray
+from bolometric.core.judge.nearby import changes
+from bolometric.core.judge.verdict import applies, off
+from bolometric.core.measure.measuring import quick_measure
+from bolometric.core.results.kinds import READINGS
+from bolometric.core.results.readings import Reading
+from bolometric.core.results.show import show
+from bolometric.core.settings.errors import Cancelled, GameError
+from bolometric.core.settings.heeding import Stop, heeding
+
+MOST_CURES = 3
+BUDGET = 3.0
+"""Seconds for measuring changes, for all faults of a game together."""
+MOST_PAIRED = 8
+"""Single changes, the nearest ones, that are tried two by two where no single one helps."""
+MOST_TOLD = 2
+"""Other readings that are told of a cure."""
+MOVED = {"share": 0.05, "edge": 0.03, "minutes": 0.2, "count": 0.2}
+"""By how much a reading must move to be told: shares and edges as they are, lengths as a part."""
+OTHERS = ("minutes", "in_time", "first_seat_edge", "setbacks", "success", "idle_turns", "ties")
+
+Measured = tuple[Change, Analysis]
+
+
+class Cures:
+    """Looks for cures of one game, measuring each change once."""
+
+    def __init__(self, exact: Analysis, stop: Stop) -> None:
+        self.exact, self.game, self._stop = exact, exact.game, stop
+        self._area = area_of(exact.game).faults
+        self._until = time.monotonic() + BUDGET
+        self._measured: list[Measured] = []
+        self._coming: Iterator[Change] | None = None
+
+    @property
+    def time_is_up(self) -> bool:
+        """Whether the budget is used up."""
+        return time.monotonic() > self._until
+
+    def within_budget(self) -> bool:
+        """A ``stop`` for work that is given up with the budget."""
+        return self._stop() or self.time_is_up
+
+    def find(self, good: Callable[[Analysis], bool], better: Callable[[Analysis], float]) -> tuple[Change, ...]:
+        """Changes whose game is ``good``, at most one a setting.
+
+        Those first that keep the practice, then the smallest, then by ``better`` (least). What changes the operation or
+        the aim is only offered where nothing else helps, and says so; two changes together where no single one does.
+        """
+        fitting = [one for one in self._singles() if good(one[1]) and self._sound(one[1])]
+        keeping = [one for one in fitting if stray(self.game, one[0]) <= Stray.SIZE]
+        fitting = keeping or [one for one in self._pairs(better) if good(one[1]) and self._sound(one[1])] or fitting
+        found: dict[str, Measured] = {}
+        for one in sorted(fitting, key=lambda one: (*self._order(one[0]), better(one[1]))):
+            found.setdefault(one[0].path, one)
+        return tuple(self._told(*one) for one in list(found.values())[:MOST_CURES])
+
+    def told(self, change: Change) -> Change:
+        """A change with what else it moves."""
+        known = next((exact for one, exact in self._measured if one.game == change.game), None)
+        exact = known or self._look(change)
+        return change if exact is None else self._told(change, exact)
+
+    def _order(self, change: Change) -> tuple[float, float]:
+        return stray(self.game, change), round(how_large(self.game, change), 1)
+
+    def _singles(self) -> list[Measured]:
+        """Every change that there was time to measure."""
+        if self._coming is None:
+            self._coming = iter(sorted(changes(self.game), key=self._order))
+        for change in self._coming:
+            exact = self._look(change)
+            if exact is None:
+                break
+            self._measured.append((change, exact))
+        return self._measured
+
+    def _pairs(self, better: Callable[[Analysis], float]) -> list[Measured]:
+        """Two changes of different settings together, from those that each bring the game nearer."""
+        near = [one for one in self._measured if stray(self.game, one[0]) <= Stray.SIZE]
+        helping = [one for one in near if better(one[1]) < better(self.exact)]
+        best = [change for change, _ in sorted(helping, key=lambda one: better(one[1]))[:MOST_PAIRED]]
+        found = []
+        for one, other in combinations(best, 2):
+            both = _together(one, other)
+            exact = None if both is None else self._look(both)
+            if both is not None and exact is not None:
+                found.append((both, exact))
+            if self.time_is_up:
+                break
+        return found
+
+    def _look(self, change: Change) -> Analysis | None:
+        """A change measured; None once the time is up. Raises Cancelled if it is not wanted any more."""
+        try:
+            with heeding(self.within_budget):
+                return quick_measure(change.game, self.within_budget)
+        except Cancelled:
+            if self._stop():
+                raise
+            return None
+
+    def _sound(self, exact: Analysis) -> bool:
+        """Whether no draw of a changed game does nothing that did something before."""
+        idle = [self._area.useless(game) for game in (exact.game, self.game)]
+        return idle[0] <= idle[1] and exact.game.distribution.no_number <= self.game.distribution.no_number
+
+    def _told(self, change: Change, exact: Analysis) -> Change:
+        touched = TOLD.get(stray(self.game, change), "")
+        moved = [words for key in OTHERS if (words := _moved(self.game, key, self.exact, exact))][:MOST_TOLD]
+        return replace(change, also="; ".join([*([touched] if touched else []), *moved]))
+
+
+def _together(one: Change, other: Change) -> Change | None:
+    """Two changes as one; None if they are of one setting, or can't be made together."""
+    if one.path == other.path:
+        return None
+    try:
+        game = with_value(one.game, other.path, other.value)
+    except GameError:
+        return None
+    words = f"{one.words} and {other.words[0].lower()}{other.words[1:]}"
+    return Change(words, one.path, one.value, game, then=((other.path, other.value),))
+
+
+def _moved(game: Game, key: str, before: Analysis, after: Analysis) -> str:
+    """What a change does to a reading that it was not made for, if that is much or takes it out of its target."""
+    was, now = before.readings.get(key), after.readings.get(key)
+    if was is None or now is None or not applies(game, key) or not applies(after.game, key):
+        return ""
+    if was.mean is None or now.mean is None:
+        return ""
+    unit, band = READINGS[key].unit, getattr(game.brief, key, None)
+    far = abs(now.mean - was.mean) / (max(abs(was.mean), 1e-9) if unit in ("count", "minutes") else 1.0)
+    worse = band is not None and bool(off(band, now.mean)) and not off(band, was.mean)
+    return f"{READINGS[key].label} then {_value(key, now)}" if worse or far >= MOVED[unit] else ""
+
+
+def _value(key: str, reading: Reading) -> str:
+    return show(key, reading.mean)
