@@ -1,6 +1,7 @@
 """What holds for every kind of game: its sheet, its board, its coach, its runs, the command line and the schema."""
 
 import json
+import math
 import re
 
 import numpy as np
@@ -141,6 +142,19 @@ def test_readings_are_shares_lengths_and_sums_that_make_sense(game):
     if never == 0 and game.area.kind != "trail":
         assert wins == pytest.approx(1, abs=1e-6)
     json.dumps(found.plain(), allow_nan=False)
+
+
+@settings(max_examples=60, deadline=None)
+@given(any_game)
+def test_exact_readings_are_numbers_and_nothing_that_arithmetic_left(game):
+    """No inf, nan or −0, and nothing between nought and the error of the sums: "never" is nought and nothing else."""
+    found = measure_exactly(game)
+    for key, reading in found.readings.items():
+        for value in (reading.mean, reading.sd, reading.p10, reading.p50, reading.p90, reading.never):
+            assert value is None or (math.isfinite(value) and str(value) != "-0.0"), key
+        for value in (reading.mean, reading.never):
+            assert not value or abs(value) > 1e-13, key
+    assert found.never == 0 or found.never > 1e-13
 
 
 @settings(max_examples=25, deadline=None)

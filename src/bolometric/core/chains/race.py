@@ -71,7 +71,9 @@ class FirstPassage:
         last = len(self.alive) - 1
         if turns <= last or self.tail_loss == 1:
             at = min(turns, last)
-            return max(0.0, float(1 - self.alive[at] - self.hopeless[at]))
+            if self.alive[at] + self.hopeless[at] == 0:
+                return 1.0
+            return min(1.0, float(self.home[: at + 1].sum()))  # nought as long as there is no way home
         laps = -(-(turns - last) // PERIOD)
         left = float(self.alive[turns - laps * PERIOD]) * (1 - self.tail_loss) ** laps
         gone = float(self.alive[last]) - left

@@ -39,9 +39,13 @@ class Reading:
         return plain
 
 
+ROUNDING = 1e-13
+"""What sums of chances leave where nothing should be: below it a share or an edge is nought."""
+
+
 def exact_value(value: float | None) -> Reading:
-    """A reading that is one exact number."""
-    return Reading("exact", value)
+    """A reading that is one exact number; what arithmetic leaves of nought is nought."""
+    return Reading("exact", 0.0 if value is not None and abs(value) < ROUNDING else value)
 
 
 def exact_length(time: WaitingTime, unit: float = 1.0) -> Reading:
