@@ -210,7 +210,7 @@ def test_a_choice_that_is_none_is_a_fault_with_its_cure(area, says):
     assert says in fault.sentence
     assert fault.level == "fault"
     (cure,) = fault.cures
-    assert cure.words == "Draw once a turn"
+    assert cure.game.area.go_on == "dare"  # the choice is the point: it is mended, not taken away
     assert "no_choice" not in {found.code for found in find_faults(cure.game)}
 
 

@@ -13,7 +13,7 @@ from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Band, Game
 from bolometric.core.game.fault import Change, Fault
-from bolometric.core.judge.closeness import stray
+from bolometric.core.judge.closeness import Stray, stray
 from bolometric.core.judge.cures import MOST_CURES, Cures
 from bolometric.core.judge.nearby import fitted
 from bolometric.core.judge.verdict import applies, off
@@ -133,7 +133,7 @@ class _Seeker:
         if fit is None:
             return cures
         # A length made to fit is the plainest cure, unless it changes more than others do.
-        others = [cure for cure in cures if cure.path != fit.path]
+        others = [cure for cure in cures if cure.path != fit.path and stray(self.game, cure) <= Stray.SIZE]
         ordered = sorted([fit, *others], key=lambda cure: stray(self.game, cure))
         return tuple(ordered[:MOST_CURES])
 

@@ -117,11 +117,18 @@ def describe(game: Game, heat: Heat, number: int | None) -> str:
     return words if area.practice == "together" or area.columns == 1 else f"{words}{_against(columns)}"
 
 
+HALVES_SHORT = {
+    "largest": "large digits left, small ones right",
+    "smallest": "small digits left, large ones right",
+    "nearest": "each digit where the target's is nearest",
+}
+
+
 @lru_cache(maxsize=16)
 def _against(columns: Columns) -> str:
     """How often best play wins a round against the rules of thumb, both with the same digits."""
     told = []
-    for rule, words in (("halves", "large digits left, small ones right"), ("left_first", "filling from the left")):
+    for rule, words in (("halves", HALVES_SHORT[columns.aim]), ("left_first", "filling from the left")):
         pair = [Style(choose="plan"), Style(choose="thumb", rule=rule)]
         sets = sets_of(columns, pair, together=False, shared=True)
         if sets is not None:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import replace
 from fractions import Fraction
 from typing import Annotated, ClassVar, Literal
 
@@ -41,6 +42,14 @@ SPARES = (
 )
 
 
+HALVES = {
+    "largest": "put large digits where they count most and small ones where they count least",
+    "smallest": "put small digits where they count most and large ones where they count least",
+    "nearest": "put each digit where that of the target is nearest to it",
+}
+"""The rule of thumb of two halves by the aim."""
+
+
 class Digits(AreaPart):
     """Each seat fills columns of place value with digits that are drawn; the best number takes the round.
 
@@ -62,11 +71,17 @@ class Digits(AreaPart):
     rules: ClassVar[tuple[StyleRule, ...]] = (
         StyleRule(
             "halves",
-            "put large digits where they count most and small ones where they count least",
+            HALVES["largest"],
             "digits above the median to where they are wanted most, the others to the other end",
         ),
         StyleRule("left_first", "fill from the left", "from the left"),
     )
+
+    def rule(self, key: str) -> StyleRule:
+        """A rule of thumb, in the words of the aim."""
+        found = super().rule(key)
+        return replace(found, words=HALVES[self.aim]) if key == "halves" else found
+
     goals: ClassVar[tuple[Goal, ...]] = (
         Goal("number", "place best for the best number on average", "the best number on average"),
     )

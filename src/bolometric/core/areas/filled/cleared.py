@@ -56,7 +56,7 @@ def clear_within(chances: tuple[float, ...], fill: Fill, marks: int) -> Array | 
     weights = None if fill.counts is not None else np.where(p > 0, fill.weights, 0.0)
     # Whether all come off for sure is a question of which numbers can come up, not of what their chances add to.
     traps = weights is not None and bool(np.any((p <= 0) & (np.array(fill.weights) > 0)))
-    sure = float(np.sum(weights)) ** marks if traps else 1.0
+    sure = float(weights.sum()) ** marks if traps and weights is not None else 1.0
     found: list[Array] = []
     for rate, low, high in _windows():
         checkpoint()

@@ -64,7 +64,7 @@ def by_rules(game: Game) -> Iterator[Fault]:
         sentence = (
             f"Once {listing(last, 'or')} is the only tile open, it can never be closed"
             f"{' with all the pieces' if game.area_as(Sets).fewer == 'never' and len(game.pieces) > 1 else ''}: "
-            "say when to draw with fewer."
+            f"{_remedy(game)}."
         )
         yield Fault("last_never_closed", "fault", "area.fewer", sentence, _fewer(game, len(last)))
     idle = no_choice(game)
@@ -76,6 +76,18 @@ def by_rules(game: Game) -> Iterator[Fault]:
         always = change(game, "Always draw with all the pieces", "area.fewer", "never")
         idle = "No set of open tiles lets you draw with fewer pieces, so that rule does nothing."
         yield Fault("never_fewer", "fault", path, idle, cures(always))
+
+
+def _remedy(game: Game) -> str:
+    """What would let more last tiles be closed, which is not there yet."""
+    area = game.area_as(Sets)
+    if len(game.pieces) == 1:
+        return "use other pieces"
+    if area.fewer == "never":
+        return "say when to draw with one piece"
+    return (
+        "let players choose when to draw with one piece" if area.fewer_how == "forced" else "draw with one piece sooner"
+    )
 
 
 def _changed(game: Game, path: str, value: int, what: str) -> tuple[Change, ...]:

@@ -23,6 +23,9 @@ from bolometric.core.text.figures import minus
 
 AS_GOOD = 1e-7
 """How much worse, relatively, a rule of thumb may do to be called as good as best play."""
+A_RISK = 1 / 6
+"""A chance to lose the gain with which daring is worth a thought: totals of about that chance are tried first."""
+MOST_TRIED = 4
 GO_ON, MOVES, BACK = "area.go_on", "area.moves", "area.back_to_start"
 
 
@@ -37,7 +40,7 @@ def no_choice(game: Game) -> Iterator[Fault]:
     if _trail(game).go_on == "dare":
         words = _stopping(game)
         if words is not None:
-            yield Fault("no_choice", "fault", GO_ON, words, _choosing(game, GO_ON, "no"))
+            yield Fault("no_choice", "fault", GO_ON, words, tuple(_daring(game)) or _choosing(game, GO_ON, "no"))
     else:
         words = _moving(game)
         if words is not None:
@@ -48,6 +51,23 @@ def _choosing(game: Game, path: str, value: str) -> tuple[Change, ...]:
     """Another choice of a setting, in its own words."""
     order = next(choice.order for choice in knob_at(game, path).knob.choices if choice.value == value)
     return cures(change(game, order, path, value))
+
+
+def _daring(game: Game) -> Iterator[Change]:
+    """Totals that cost the gain, one more or one fewer, so that there is something to decide."""
+    trail, odds = _trail(game), game.distribution
+    listed = {*trail.lose_turn, *trail.back_to_start}
+    more = sorted((t for t in odds.totals if t not in listed), key=lambda t: abs(float(odds.chance(t)) - A_RISK))
+    tried = [(f"Let a total of {minus(t)} cost the turn's gain", (*trail.lose_turn, t)) for t in more[:MOST_TRIED]]
+    tried += [
+        (f"Let a total of {minus(t)} cost nothing", tuple(k for k in trail.lose_turn if k != t))
+        for t in trail.lose_turn if len(trail.lose_turn) > 1
+    ]  # fmt: skip
+    for words, totals in tried:
+        found = change(game, words, "area.lose_turn", totals)
+        if found is not None and not area.hopeless(found.game) and _stopping(found.game) is None:
+            yield found
+            return
 
 
 def _stopping(game: Game) -> str | None:
@@ -63,7 +83,10 @@ def _stopping(game: Game) -> str | None:
 
         go = against(_trail(game), game.distribution).go[chain.can_be_reached][:, ahead].astype(bool)
     if go.all():
-        return "Going on is best in every position, so there is nothing to decide: let some total cost the turn's gain."
+        more = "one more" if _trail(game).lose_turn else "some"
+        return (
+            f"Going on is best in every position, so there is nothing to decide: let {more} total cost the turn's gain."
+        )
     if not go.any():
         return "Stopping is best in every position, so there is nothing to decide: make going on less of a risk."
     return None if area.meets(game) else _thumb_as_good(game, float(plan.turns[0]))

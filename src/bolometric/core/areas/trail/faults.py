@@ -9,7 +9,6 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bolometric.core.areas.trail import area
-from bolometric.core.areas.trail.board import TrailHeat
 from bolometric.core.areas.trail.choice_faults import no_choice
 from bolometric.core.areas.trail.rules import compile_chain
 from bolometric.core.areas.trail.spec import PER_ONE, Trail
@@ -81,7 +80,8 @@ def _squares(positions: NDArray[np.intp], game: Game) -> str:
 def useless_totals(game: Game) -> Iterator[Fault]:
     """Totals that are no whole number of steps and so move nothing."""
     odds = game.distribution
-    odd = [total for total in odds.totals if not _trail(game).fits(total)]
+    listed = {*_trail(game).back_to_start, *_trail(game).lose_turn}
+    odd = [total for total in odds.totals if not _trail(game).fits(total) and total not in listed]
     if not odd:
         return
     chance = float(sum(odds.chance(total) for total in odd))
@@ -116,11 +116,12 @@ def impossible_totals(game: Game) -> Iterator[Fault]:
 
 def never_landed(exact: Analysis) -> str | None:
     """A sentence naming the squares that nobody can land on, if there are any."""
-    heat = exact.heat
-    if not isinstance(heat, TrailHeat) or heat.visits is None or heat.stderr:
-        return None  # by chance never is not never
-    never = np.flatnonzero(heat.visits.chance == 0) + 1
-    if not len(never) or heat.visits.chance[-1] == 0:
+    if not exact.game.draws_are_known or area.hopeless(exact.game):
+        return None
+    # By any draws, in any style: a marker that may stop where it likes can land on no more than these.
+    chain = compile_chain(_trail(exact.game), exact.game.distribution)
+    never = np.flatnonzero(~chain.can_be_reached)
+    if not len(never):
         return None
     return f"Nobody ever lands on {_squares(never, exact.game)}: leave a task or a picture off."
 

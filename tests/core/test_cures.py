@@ -1,0 +1,81 @@
+"""Cures: they mend what they are offered for, keep the practice where they can, and say what else they move."""
+
+import time
+
+import pytest
+from hypothesis import Phase, given, settings
+
+from bolometric.core.areas.shelf import demo_files
+from bolometric.core.game.document import game_from, with_value
+from bolometric.core.game.files import read
+from bolometric.core.judge import cures as searching
+from bolometric.core.judge.closeness import TOLD, Stray, stray
+from bolometric.core.judge.faults import find_faults, summary
+from bolometric.core.judge.verdict import off
+from bolometric.core.measure.measuring import measure_exactly
+from tests.random_games import games
+
+
+def made(game, cure):
+    """The game as the window makes it: one setting after the other."""
+    for path, value in ((cure.path, cure.value), *cure.then):
+        game = with_value(game, path, value)
+    return game
+
+
+@settings(max_examples=15, deadline=None, phases=[Phase.reuse, Phase.generate])  # a game smaller by a hair says no more
+@given(games(longest=30))
+def test_cures_keep_the_practice_or_say_that_they_do_not(game):
+    for fault in find_faults(game):
+        if not (fault.code.startswith("off_brief") or fault.code in ("far_too_long", "may_never_end")):
+            continue
+        strays = [stray(game, cure) for cure in fault.cures]
+        assert max(strays, default=Stray.NOTHING) <= Stray.SIZE or min(strays) > Stray.SIZE, fault
+        for cure, how in zip(fault.cures, strays, strict=True):
+            assert made(game, cure) == cure.game
+            assert how <= Stray.SIZE or TOLD[how] in cure.also
+            key = fault.where.removeprefix("brief.")
+            if fault.code.startswith("off_brief"):
+                reading = measure_exactly(cure.game).readings.get(key)
+                assert reading is None or not off(getattr(game.brief, key), reading.mean)
+
+
+def test_two_small_changes_are_offered_where_no_single_one_helps():
+    scree = next(read(path) for path in demo_files() if path.name.startswith("loose-scree"))
+    (fault,) = [fault for fault in find_faults(scree) if fault.code == "off_brief_setbacks"]
+    both = next(cure for cure in fault.cures if cure.then)
+    assert " and " in both.words
+    assert made(scree, both) == both.game
+    assert f"({both.also})" in summary([fault])
+
+
+def test_a_search_ends_with_its_budget_and_faults_are_told_all_the_same(monkeypatch):
+    slow = game_from({
+        "bolometric": 1, "seats": {"count": 2, "styles": [{"choose": "plan", "goal": "win"}]},
+        "area": {"go_on": "dare", "length": 60, "lose_turn": [2, 7]}, "pieces": [{}, {}],
+    })  # fmt: skip
+    codes = {fault.code for fault in find_faults(slow)}
+    monkeypatch.setattr(searching, "BUDGET", 0.0)
+    began = time.monotonic()
+    found = find_faults(slow)
+    assert {fault.code for fault in found} == codes
+    assert not any(fault.cures for fault in found if fault.code.startswith("off_brief"))
+    assert time.monotonic() - began < 30  # what is left is the measuring of the game itself
+
+
+@pytest.mark.parametrize(
+    ("area", "remedy"),
+    [({"lose_turn": []}, "let some total cost"), ({"lose_turn": [2]}, "let one more total cost")],
+)
+def test_no_remedy_is_named_that_the_game_has(area, remedy):
+    pieces = [{"faces": [1, 1, 1, 1, 1, 1, 1, 1, 1, 2]}] if area["lose_turn"] else [{}]
+    game = game_from({"bolometric": 1, "pieces": pieces, "area": {"length": 60, "go_on": "dare", **area}})
+    found = [fault.sentence for fault in find_faults(game) if fault.code == "no_choice"]
+    assert all(remedy in sentence for sentence in found if "Going on" in sentence)
+
+
+def test_a_total_that_does_what_its_list_says_is_not_called_useless():
+    game = game_from({"bolometric": 1, "pieces": [{"faces": ["1/2", 1, 2]}], "area": {"back_to_start": ["1/2"]}})
+    assert "useless_total" not in {fault.code for fault in find_faults(game)}
+    plain = game_from({"bolometric": 1, "pieces": [{"faces": ["1/2", 1, 2]}]})
+    assert "useless_total" in {fault.code for fault in find_faults(plain)}
