@@ -38,7 +38,7 @@ def endless_as_a_pair(exact: object) -> tuple[str, str]:
 
 hand = ByHand[toy.OnLedger, int](begin=toy.begin, landed=toy.landed)
 board = Board[toy.OnLedger](places=toy.places, places_at=toy.places_at)
-words = Words(board=toy.last, turn=toy.last, last=toy.last, first=toy.last, needs=lambda game: ())
+words = Words(board=toy.last, turn=toy.last, last=toy.last, first=toy.last, needs=lambda game: (), aloud=toy.aloud)
 measured = Measured(player=toy.player)
 area: Area[toy.OnLedger, int] = Area(measured, board, hand, words)
 register(Entry(toy.Ledger, lambda: area))
@@ -51,7 +51,7 @@ Measured(player=toy.solve)  # type: ignore[arg-type]
 Measured()  # type: ignore[call-arg]
 Faults(endless=endless_as_a_pair)  # type: ignore[arg-type]
 Words(
-    board=toy.last, turn=toy.last, last=toy.last, first=toy.last,
+    board=toy.last, turn=toy.last, last=toy.last, first=toy.last, aloud=toy.aloud,
     needs=needs_one_string,  # type: ignore[arg-type]
 )  # fmt: skip
 Area(measured, board, ByHand[Other, int](begin=begin_otherwise, landed=lambda game, now, drawn: now), words)  # type: ignore[misc]

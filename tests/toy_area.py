@@ -18,6 +18,7 @@ from bolometric.core.game.contract import Area, Board, ByHand, Entry, Faults, Me
 from bolometric.core.game.document import Game
 from bolometric.core.game.fault import Fault, change, cures
 from bolometric.core.game.part import AreaPart
+from bolometric.core.game.speaking import Aloud, drawn
 from bolometric.core.results.batch import NO_WINNER, Batch, Player
 from bolometric.core.results.board import Cells, Heat
 from bolometric.core.results.estimate import Sample, spread
@@ -38,7 +39,9 @@ class Ledger(AreaPart):
     nobody_wins: ClassVar[bool] = True
     kind: Literal["ledger"]
     draws: Annotated[
-        StrictInt, Field(ge=1, le=200, description="Draws, all seats together."), Knob("number", "draws", unit="draws")
+        StrictInt,
+        Field(ge=1, le=200, description="Draws, all players together."),
+        Knob("number", "draws", unit="draws"),
     ] = 12
 
 
@@ -126,6 +129,13 @@ def by_rules(game: Game) -> Iterator[Fault]:
         yield Fault("one_total", "fault", "pieces", "Only one total ever comes up.", cures(more))
 
 
+def aloud(game: Game) -> Aloud:
+    """The same for reading aloud."""
+    page = ("Draw a column for each number that may come.",)
+    turn = (*drawn(game), "Make a mark in the column of that number.")
+    return Aloud(("paper",), page, turn, ("Stop when the page is full.",))
+
+
 def _load() -> Area[OnLedger, int]:
     return Area(
         Measured(player=player, solve=solve),
@@ -135,7 +145,7 @@ def _load() -> Area[OnLedger, int]:
             board=lambda game: (sentences("Draw a page with a column for each total."),),
             first=lambda game: (sentences("Begin with an empty page."),),
             turn=lambda game: (sentences("Make a mark in the column of that total."),),
-            last=last, needs=lambda game: ("paper",),
+            last=last, needs=lambda game: ("paper",), aloud=aloud,
         ),
         Faults(by_rules=by_rules, lengthens=lambda game: "area.draws"),
     )  # fmt: skip

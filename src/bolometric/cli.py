@@ -68,6 +68,7 @@ def main() -> None:
     bolometric --demo              open it on the demo shelf
     bolometric FILE                open one game (a .bolo.json file)
     bolometric measure FILE        print its readings: length, fairness, setbacks, ...
+    bolometric rules FILE          print its rules, to read aloud or as the maker's sheet
     bolometric odds FILE           print every total with its ways and its chance
     bolometric check FILE          print what is wrong with the game, and what cures it
     bolometric schema              print the JSON Schema of the game file
@@ -117,7 +118,7 @@ def open_window(file: Path | None, demo: bool) -> None:
 @click.option("--seed", type=click.IntRange(0, 2**63 - 1), default=1, show_default=True, help="Same seed, same runs.")
 @click.option(
     "--style", type=click.Choice(list(_STYLES)),
-    help="How all seats choose, instead of what the game says. Where nothing is chosen it changes nothing.",
+    help="How all players choose, instead of what the game says. Where nothing is chosen it changes nothing.",
 )  # fmt: skip
 @_JSON
 def measure(file: Path, runs: int | None, seed: int, style: str | None, as_json: bool) -> None:
@@ -161,6 +162,22 @@ def check(file: Path) -> None:
     faults = find_faults(_read(file))
     click.echo(summary(faults) or "Nothing to say against this game.")
     sys.exit(int(any(fault.level == "fault" for fault in faults)))
+
+
+@main.command()
+@_FILE
+@click.option(
+    "--for", "reader", type=click.Choice(["players", "maker"]), default="players", show_default=True,
+    help="Short sentences to read aloud, or the maker's sheet with aim, targets and every setting.",
+)  # fmt: skip
+@click.option("--markdown", is_flag=True, help="With headings and lists in Markdown.")
+def rules(file: Path, reader: str, markdown: bool) -> None:
+    """Print the rules of a game."""
+    from bolometric.core.words.aloud import players_rules
+    from bolometric.core.words.rule_sheet import makers_sheet
+
+    game = _read(file)
+    click.echo(players_rules(game, markdown) if reader == "players" else makers_sheet(game, markdown))
 
 
 @main.command()

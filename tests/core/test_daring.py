@@ -162,7 +162,10 @@ def test_styles_differ_by_seat_and_are_said():
     seats = {"count": 3, "styles": [{"choose": "plan"}, {"choose": "thumb", "rule": "stop_at", "number": 12}]}
     game = game_from({"bolometric": 1, "area": {"length": 60, "go_on": "dare", "lose_turn": [1]}, "seats": seats})
     text = rules_text(game)
-    assert "seat 1: play best; seat 2: stop once a turn has gained 12; seat 3: stop once a turn has gained 12" in text
+    assert (
+        "player 1: play best; player 2: stop once a turn has gained 12; player 3: stop once a turn has gained 12"
+        in text
+    )
     assert "After each draw you may go on drawing as long as you dare, or stop and keep what you have." in text
     wins = measure_exactly(game).readings["seat_wins"].values
     assert wins[0] > wins[1] > wins[2]

@@ -201,7 +201,7 @@ def test_the_command_line_measures_checks_and_lists_odds(game, tmp_path):
     assert told["game"] == game.name
     assert {"turns", "seat_wins", "success"} <= set(told["readings"])
     told = CliRunner().invoke(main, ["measure", str(path), "--runs", "200"])
-    assert "Wins by seat" in told.output
+    assert "Wins by player" in told.output
 
 
 def fields_described(node, defs, seen):

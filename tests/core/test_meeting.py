@@ -220,7 +220,7 @@ def test_the_coach_says_what_each_mover_is_worth():
     sitting = Sitting(game({"length": 12, "moves": "either", "first_home": "loses"}, [{"choose": "plan"}, {}]))
     assert "Best play wins" in sitting.coach()
     sitting.draw(6)
-    assert [option.words for option in sitting.options] == ["Move seat 1 to 6", "Move seat 2 to 6"]
+    assert [option.words for option in sitting.options] == ["Move player 1 to 6", "Move player 2 to 6"]
     assert "Move your own: wins" in sitting.coach()
     assert sitting.rules.pick(sitting.game, sitting.now, Style(choose="plan"), np.random.default_rng(1)) == 1
     sitting.choose(1)
@@ -254,9 +254,9 @@ def test_a_rule_of_thumb_as_good_as_best_play_is_a_fault():
 @pytest.mark.parametrize(
     ("area", "says", "cures"),
     [
-        ({}, "Moving one's own marker is best", ["Let totals move one's own marker"]),
-        ({"end": "exact"}, "Moving one's own marker is best", ["Let a total of 1 send", "Let totals move one's own"]),
-        ({"back_to_start": [3]}, "better placed is as good as best play", ["Let totals move one's own marker"]),
+        ({}, "Moving one's own counter is best", ["Let totals move one's own counter"]),
+        ({"end": "exact"}, "Moving one's own counter is best", ["Let a total of 1 send", "Let totals move one's own"]),
+        ({"back_to_start": [3]}, "better placed is as good as best play", ["Let totals move one's own counter"]),
         ({"end": "exact", "back_to_start": [1]}, "", []),
     ],
 )
@@ -274,7 +274,7 @@ def test_a_choice_of_marker_that_is_none_is_a_fault_with_its_cures(area, says, c
 def test_styles_are_said_as_what_they_do_where_totals_move_either_marker():
     styles = [{"choose": "thumb"}, {"choose": "plan", "goal": "win"}]
     told = rules_text(game({"length": 24, "moves": "either"}, styles))
-    assert "seat 1: move whichever marker leaves them better placed; seat 2: play best to win" in told
+    assert "player 1: move whichever counter leaves them better placed; player 2: play best to win" in told
     with pytest.raises(GameError, match="choose stop_after or stop_at"):
         game({"length": 24, "go_on": "dare"}, [{"choose": "thumb", "rule": "ahead"}])
 

@@ -150,7 +150,7 @@ def test_the_help_names_every_command(run):
 def test_measure_prints_a_table(run):
     text = run("measure", demo_files()[0], "--runs", 500, "--style", "plan").output
     assert "Ridge Ascent: 500 runs, seed 1" in text
-    for label in ("Length", "First-seat edge", "Wins by seat", "Setbacks"):
+    for label in ("Length", "Advantage of going first", "Wins by player", "Turns that go backwards"):
         assert label in text
     assert "exact" in text
     assert "simulated ±" in text

@@ -88,7 +88,7 @@ SHEETS = {
         "The first with no box left ends the game once the round is finished. Several in the same round share the win.",
     ],
     "twin-domes": [
-        "No board. The others have pieces of their own, seat 2: one die, faces 1 to 12.",
+        "No board. The others have pieces of their own, player 2: one die, faces 1 to 12.",
         "The younger starts; then go round in turn. Take your pieces.",
         "Each in turn: roll all the dice and add what they show. When all have drawn, the highest takes a point.",
         "If several are equal, carry the point to the next round.",
@@ -123,7 +123,7 @@ SHEETS = {
     ],
     "together on a trail": [
         "Draw a trail of 40 squares, each worth one.",
-        "Each player moves the same marker, for all together, within 12 turns.",
+        "Each player moves the same counter, for all together, within 12 turns.",
         "The youngest starts; then go round in turn. All begin together off the board, before square 1.",
         "Roll the die and take what it shows. Move that many squares.",
         "In a turn you draw once. No total sends you back to the start. No total loses you the turn.",
@@ -132,11 +132,11 @@ SHEETS = {
     ],
     "the first home loses": [
         "Draw a trail of 40 squares, each worth one.",
-        "Each player moves a marker of their own.",
+        "Each player moves a counter of their own.",
         "The youngest starts; then go round in turn. Everyone begins off the board, before square 1.",
         "Roll the die and take what it shows. Move that many squares.",
-        "In a turn you draw once. A total moves your marker or the next player's, as you choose. No total sends the "
-        "marker that you choose back to the start. No total loses you the turn.",
+        "In a turn you draw once. A total moves your counter or the next player's, as you choose. No total sends the "
+        "counter that you choose back to the start. No total loses you the turn.",
         "To get home you must reach or pass the last square.",
         "The first one home loses, and ends the game at once.",
         "Play best of three.",

@@ -83,7 +83,7 @@ def test_a_total_is_set_to_try_a_case():
     sitting = Sitting(game)
     sitting.draw(7)
     assert sitting.now.places == (7, 0)
-    assert sitting.now.record[-1] == "Turn 1, seat 1: 7 (set), to 7."
+    assert sitting.now.record[-1] == "Turn 1, player 1: 7 (set), to 7."
     sitting.draw(12)
     sitting.draw(10)
     assert sitting.now.places == (0, 12)

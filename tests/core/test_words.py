@@ -90,14 +90,14 @@ def test_the_rules_of_ridge_ascent_as_they_are_printed():
         "",
         "Board",
         "Draw a trail of 40 squares, each worth one.",
-        "Each player moves a marker of their own.",
+        "Each player moves a counter of their own.",
         "",
         "First",
         "The youngest starts; then go round in turn. Everyone begins off the board, before square 1.",
         "",
         "Each turn",
         "Roll all the dice and add what they show. Move that many squares.",
-        "In a turn you draw once. A total moves your own marker. No total sends you back to the start. "
+        "In a turn you draw once. A total moves your own counter. No total sends you back to the start. "
         "No total loses you the turn.",
         "",
         "Last",
@@ -165,8 +165,8 @@ def test_every_reading_is_shown_with_how_sure_it_is():
         assert headline(key, reading) not in ("", "–")
         assert certainty(key, reading) in ("exact",) or certainty(key, reading).startswith("simulated ±")
         assert READINGS[key].meaning
-    assert show("first_seat_edge", 0.051) == "+5.1 pts"
-    assert show("first_seat_edge", -0.051) == "−5.1 pts"
+    assert show("first_seat_edge", 0.051) == "+5.1 points"
+    assert show("first_seat_edge", -0.051) == "−5.1 points"
     assert show("minutes", 1234.5) == "1,234 min"
     assert show("turns", None) == "–"
 

@@ -141,7 +141,7 @@ def test_the_columns_of_every_seat_are_shown_and_filled_by_a_click(qtbot):
     view.show_game(DEMO["signal-digits"], LIGHT)
     grid = view.board._picture.cells
     assert grid.columns == ("hundreds", "tens", "ones")
-    assert grid.rows == ("seat 1", "seat 2", "seat 3")
+    assert grid.rows == ("player 1", "player 2", "player 3")
     view.draw.click()
     digit = view.sitting.here.shown.sum
     view.board.square_chosen.emit(5)  # a column of seat 2, which is not to move

@@ -52,7 +52,7 @@ def test_placements_are_sent_once_they_are_whole_and_the_best_is_a_click(opened,
     editor, sent = opened(game, "area.placements")
     qtbot.keyClicks(editor.lines[0], "6 7 8")
     assert sent == []
-    assert "Seat 1 has 3 of 4" in editor._trouble.text()
+    assert "Player 1 has 3 of 4" in editor._trouble.text()
     qtbot.keyClicks(editor.lines[0], " 7")
     assert sent[-1] == [[6, 7, 8, 7]]
     qtbot.keyClicks(editor.lines[1], "x")

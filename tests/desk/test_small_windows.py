@@ -77,7 +77,7 @@ def test_names_at_the_axes_have_room(qtbot):
         chart.resize(width, height)
         chart.clear_to(LIGHT)
         chart.percents_up(0.6)
-        chart.marks_across([(k, f"seat {k}") for k in range(30)])
+        chart.marks_across([(k, f"player {k}") for k in range(30)])
         up, across = chart.drawing.up, chart.drawing.across
         assert 1 <= len(up) <= max(2, height // LINE + 1)
         assert len(across) * 40 <= max(width, 60)

@@ -20,7 +20,6 @@ from PySide6.QtWidgets import (
 from bolometric.core.areas.shelf import demo_files
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.results.readings import Reading
-from bolometric.core.words.rule_sheet import rules_text
 from bolometric.desk import actions
 from bolometric.desk.document import Document
 from bolometric.desk.editing import Editing
@@ -317,15 +316,15 @@ class Window(QMainWindow):
         self.filing.save_as()
 
     def copy_rules(self) -> None:
-        """Copy the rules as text."""
-        QGuiApplication.clipboard().setText(f"{self.document.game.name}\n\n{rules_text(self.document.game)}\n")
+        """Copy the rules as text, as they are shown."""
+        QGuiApplication.clipboard().setText(self.sheet.as_text())
 
     def focus_rules(self) -> None:
         """Put the keyboard on the rule sheet."""
         if self.view == "shelf":
             self.show_shape()
         self.sheet.setFocus()
-        self.sheet.focus_word(self.sheet.focused_word() or self.sheet.words()[1])
+        self.sheet.focus_word(self.sheet.focused_word() or self.sheet.first_setting())
 
     def focus_gauges(self) -> None:
         """Put the keyboard on the gauges."""

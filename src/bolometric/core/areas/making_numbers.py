@@ -129,7 +129,7 @@ def rounds_to_points(one: Round, seats: int, turns: int, draws: int, points: int
 
 def round_words(number: int, told: Sequence[float], best: Sequence[int]) -> str:
     """How a round played by hand came out."""
-    shown = ", ".join(f"seat {seat} {show('score', value)}" for seat, value in enumerate(told, 1))
+    shown = ", ".join(f"player {seat} {show('score', value)}" for seat, value in enumerate(told, 1))
     named = listing([seat + 1 for seat in best], "and")
     return f"Round {number}: {shown}; {'seat' if len(best) == 1 else 'seats'} {named} best."
 
@@ -138,5 +138,5 @@ def points_words(number: int, points: Sequence[int], wanted: int) -> str | None:
     """Points so far, where there are several rounds."""
     if wanted == 1:
         return None
-    told = ", ".join(f"seat {seat} has {count}" for seat, count in enumerate(points, 1))
+    told = ", ".join(f"player {seat} has {count}" for seat, count in enumerate(points, 1))
     return f"Round {number}; of points {told}."

@@ -21,6 +21,7 @@ from bolometric.core.game.document import Game
 from bolometric.core.game.fault import Fault
 from bolometric.core.game.part import AreaPart
 from bolometric.core.game.seats import Style
+from bolometric.core.game.speaking import Aloud
 from bolometric.core.pieces.kinds import AnyPiece
 from bolometric.core.results.batch import Player
 from bolometric.core.results.board import Heat, Places
@@ -163,6 +164,8 @@ class Words:
     """One or more paragraphs: what is done before the first turn."""
     needs: Callable[[Game], tuple[str, ...]]
     """What is needed beside the pieces, each thing as it goes on a list: 'a counter for each player'."""
+    aloud: Callable[[Game], Aloud]
+    """The rules as players hear them: short sentences, one idea each, of what happens; nothing of what is off."""
     how_drawn: Callable[[Game], str | None] = _nothing
     """How a draw is made, where it is not once by whoever's turn it is: 'again and again'."""
 

@@ -65,6 +65,21 @@ def _of_kind(piece: AnyPiece, count: int) -> str:
             return each if count == 1 else f"{number(count)} handfuls of {each}"
 
 
+def things(pieces: Sequence[AnyPiece]) -> list[str]:
+    """The pieces as things to get, a kind a line: 'two dice with the numbers 1 to 6'."""
+    told = []
+    for piece, count in Counter(pieces).items():
+        what = _of_kind(piece, count)
+        match piece:
+            case Die() if piece.shown == "dots" and not specials((piece,)):
+                told.append(f"{what} with {shows(piece)} dots")
+            case Die() | Spinner() if shows(piece)[0] in "−0123456789":
+                told.append(f"{what} with the numbers {shows(piece)}")
+            case _:
+                told.append(f"{what} ({shows(piece)})")
+    return told
+
+
 def pieces_words(pieces: Sequence[AnyPiece]) -> str:
     """All the pieces: 'two dice, faces 1 to 6', or a group for each kind of piece."""
     groups = Counter(pieces)

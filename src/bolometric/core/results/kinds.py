@@ -81,15 +81,15 @@ def declare(kind: ReadingKind) -> None:
 
 for _kind in (
     ReadingKind(
-        "rolls", "Rolls", "count", "draws in a whole game, all seats together", estimate.rolls,
+        "rolls", "Rolls", "count", "draws in a whole game, all players together", estimate.rolls,
         scale=_for_counts, relative=True,
     ),
     ReadingKind(
-        "turns", "Turns", "count", "turns in a whole game, all seats together, the last one counted", estimate.turns,
+        "turns", "Turns", "count", "turns in a whole game, all players together, the last one counted", estimate.turns,
         scale=_for_counts, relative=True,
     ),
     ReadingKind(
-        "rounds", "Rounds", "count", "turns of the seat that took most", estimate.rounds,
+        "rounds", "Rounds", "count", "turns of the player who took most", estimate.rounds,
         scale=_for_counts, relative=True,
     ),
     ReadingKind(
@@ -100,31 +100,35 @@ for _kind in (
         "in_time", "Ends in time", "share", "chance that a game ends within the brief's minutes", estimate.in_time
     ),
     ReadingKind(
-        "seat_wins", "Wins by seat", "share", "share of games that each seat wins, a tie shared out", estimate.seat_wins
+        "seat_wins", "Wins by player", "share", "share of games that each player wins, a tie shared out",
+        estimate.seat_wins,
     ),
-    ReadingKind("ties", "Ties", "share", "share of games that several seats win together", estimate.ties),
+    ReadingKind("ties", "Shared wins", "share", "share of games that several players win together", estimate.ties),
     ReadingKind(
-        "first_seat_edge", "First-seat edge", "edge", "the first seat's share of the wins, less an even share",
+        "first_seat_edge", "Advantage of going first", "edge",
+        "the first player's share of the wins, less an even share",
         estimate.first_seat_edge, scale=_for_edges, off=("last gains", "first gains"), needs_rival=True,
     ),
     ReadingKind(
-        "setbacks", "Setbacks", "share", "share of turns that end further back than they began", estimate.setbacks,
+        "setbacks", "Turns that go backwards", "share", "share of turns that end further back than they began",
+        estimate.setbacks,
         scale=_for_setbacks, off=("too few", "too many"),
     ),
     ReadingKind(
-        "lead_for_good", "Lead for good", "share",
+        "lead_for_good", "When it is decided", "share",
         "how far into a game the winner went ahead for the last time; shared wins left out", estimate.lead_for_good,
         needs_rival=True,
     ),
     ReadingKind(
-        "choice", "Choice", "share",
+        "choice", "How much thinking helps", "share",
         "what thinking is worth: best play against guessing, from 0 (all luck) to 1; alone, too", _not_played,
     ),
-    ReadingKind("score", "Score", "count", "final score of a seat", estimate.score, scale=_for_counts, relative=True),
+    ReadingKind("score", "Score", "count", "final score of a player", estimate.score, scale=_for_counts, relative=True),
     ReadingKind(
-        "idle_turns", "Idle turns", "share", "share of turns in which nothing could be done", estimate.idle_turns
+        "idle_turns", "Turns when nothing happens", "share", "share of turns in which nothing could be done",
+        estimate.idle_turns,
     ),
-    ReadingKind("over", "Over", "share", "chance that a seat ends over the target", estimate.over),
+    ReadingKind("over", "Goes over the target", "share", "chance that a player ends over it", estimate.over),
     ReadingKind("success", "Reaches the aim", "share", "chance that the aim is reached at all", estimate.success),
     ReadingKind("stuck", "Stuck", "share", "chance that nobody can reach the aim any more", estimate.stuck),
 ):  # fmt: skip

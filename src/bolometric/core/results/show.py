@@ -13,7 +13,7 @@ MAY_NEVER_END = "may never end"
 
 def _signed_points(value: float) -> str:
     points = round(100 * value, 1)
-    return f"{'+' if points > 0 else ''}{minus(points)} pts"
+    return f"{'+' if points > 0 else ''}{minus(points)} {'point' if abs(points) == 1 else 'points'}"
 
 
 SHOW: dict[Unit, Callable[[float], str]] = {
@@ -44,5 +44,5 @@ def certainty(key: str, reading: Reading) -> str:
     if reading.method == "exact":
         return "exact"
     if READINGS[key].unit in ("share", "edge"):
-        return f"simulated ± {100 * reading.stderr:.2g} pts"
+        return f"simulated ± {100 * reading.stderr:.2g} points"
     return f"simulated ± {significant(reading.stderr, 2)}"

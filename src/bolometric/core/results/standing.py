@@ -58,7 +58,7 @@ S = TypeVar("S", bound=Standing)
 
 def noted(now: S, words: str) -> S:
     """The standing with a line more in its record, for the seat to move."""
-    return replace(now, record=(*now.record, f"Turn {now.turn}, seat {now.seat + 1}: {words}"))
+    return replace(now, record=(*now.record, f"Turn {now.turn}, player {now.seat + 1}: {words}"))
 
 
 def won(now: S, winners: Sequence[int], how: str = "") -> S:
@@ -66,7 +66,7 @@ def won(now: S, winners: Sequence[int], how: str = "") -> S:
     if not winners:
         words = how or "Nobody can finish any more."
     elif len(winners) == 1:
-        words = f"Seat {winners[0] + 1} wins{how}."
+        words = f"Player {winners[0] + 1} wins{how}."
     else:
-        words = f"Seats {listing([k + 1 for k in winners], 'and')} share the win{how}."
+        words = f"Players {listing([k + 1 for k in winners], 'and')} share the win{how}."
     return replace(now, waiting="nothing", winners=tuple(winners), record=(*now.record, words))

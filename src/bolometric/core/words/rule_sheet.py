@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import Band, Game
+from bolometric.core.game.speaking import AS_PRINTED
 from bolometric.core.outcomes.breakdown import letter_names
 from bolometric.core.pieces.expression import LETTERS
 from bolometric.core.pieces.kinds import Counters, Pack, Spinner, letters_of
@@ -17,10 +18,6 @@ STYLES = "seats.styles"
 SMALL = "Small parts can be swallowed"
 SPIN = "an adult pierces the spinner; mind pencil points and the ends of paper clips"
 CUT = "mind the scissors"
-
-
-AS_PRINTED = str.maketrans({"*": "×", "/": "÷", "-": "−"})
-"""Signs that are typed, as they are printed."""
 
 
 def caution(game: Game) -> str:
@@ -56,6 +53,14 @@ def rules_text(game: Game) -> str:
     Play one game.
     """
     return "\n\n".join(f"{section.title}\n{section.text}" for section in rule_sheet(game))
+
+
+def makers_sheet(game: Game, markdown: bool = False) -> str:
+    """The sheet with the game's name above it, in plain text or Markdown."""
+    if not markdown:
+        return f"{game.name}\n\n{rules_text(game)}"
+    sections = [f"## {section.title}\n\n" + section.text.replace("\n", "\n\n") for section in rule_sheet(game)]
+    return "\n\n".join([f"# {game.name}", *sections])
 
 
 def band_words(game: Game, path: str) -> str:
@@ -101,7 +106,7 @@ def _styles(game: Game) -> list[Sentences]:
     styles = [game.seats.style(seat).words(game.area) for seat in range(game.seats.count)]
     if len(set(styles)) == 1:
         return [sentences("Measured with players who ", Span(styles[0], STYLES), ".")]
-    told = "; ".join(f"seat {seat}: {words}" for seat, words in enumerate(styles, 1))
+    told = "; ".join(f"player {seat}: {words}" for seat, words in enumerate(styles, 1))
     return [sentences("Measured with ", Span(told, STYLES), ".")]
 
 

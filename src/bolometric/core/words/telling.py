@@ -59,7 +59,7 @@ def lead_words(lead: Lead | None) -> str:
         return ""
     games = lead.late.number
     if not games:
-        return "No game was won by one seat alone."
+        return "No game was won by one player alone."
     early = lead.early / games
     error = 100 * (early * (1 - early) / games) ** 0.5
     return (
@@ -75,7 +75,7 @@ def score_words(game: Game, exact: Analysis | None, played: Reading | None) -> s
         return ""
     sure = "Line: exact; bars: simulated." if known.method == "exact" else "Simulated."
     better = "less" if game.area.less_is_better else "more"
-    spread = f"8 of 10 seats score {show('score', known.p10)} to {show('score', known.p90)}"
+    spread = f"8 of 10 players score {show('score', known.p10)} to {show('score', known.p90)}"
     return f"{sure} On average {show('score', known.mean)}; {spread}, {better} is better.{_success(game, exact)}"
 
 

@@ -23,8 +23,8 @@ class PlacementsEditor(Editor):
         self._game, self._counters = game, game.area_as(PlacedCounters).counters
         super().__init__(
             at,
-            f"The numbers that {self._counters} counters stand on, such as 5 6 6 7. Seats use them whose style of play "
-            "is to place as given; the last line counts for all further seats.",
+            f"The numbers that {self._counters} counters stand on, such as 5 6 6 7. Those players use them whose style "
+            "of play is to place as given; the last line counts for all further seats.",
         )
         grid = QGridLayout()
         self.lines: list[QLineEdit] = []
@@ -32,9 +32,9 @@ class PlacementsEditor(Editor):
             given = at.value[seat] if seat < len(at.value) else ()
             line = QLineEdit(typed_numbers(given))
             line.setPlaceholderText("none")
-            line.setAccessibleName(f"placement of seat {seat + 1}")
+            line.setAccessibleName(f"placement of player {seat + 1}")
             line.textEdited.connect(self._take)
-            grid.addWidget(Label(f"Seat {seat + 1}"), seat, 0)
+            grid.addWidget(Label(f"Player {seat + 1}"), seat, 0)
             grid.addWidget(line, seat, 1)
             self.lines.append(line)
         self.body.addLayout(grid)
@@ -61,7 +61,7 @@ class PlacementsEditor(Editor):
             if not numbers:
                 break
             if len(numbers) != self._counters:
-                self.say(f"Seat {seat} has {len(numbers)} of {self._counters} counters so far.")
+                self.say(f"Player {seat} has {len(numbers)} of {self._counters} counters so far.")
                 return
             found.append([plain(Fraction(number)) for number in numbers])
         self.send(found)

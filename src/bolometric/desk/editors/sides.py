@@ -20,7 +20,7 @@ class SidesEditor(Editor):
     """A choice for each seat but the first."""
 
     def __init__(self, at: KnobAt, game: Game) -> None:
-        super().__init__(at, "Give a younger or an older seat other pieces, to make it even, or uneven on purpose.")
+        super().__init__(at, "Give a younger or an older player other pieces, to make it even, or uneven on purpose.")
         area = game.area_as(Duel)
         grid = QGridLayout()
         self.choices: list[QComboBox] = []
@@ -29,13 +29,13 @@ class SidesEditor(Editor):
             own = area.pieces_of(seat, game.pieces)
             offered = list(dict.fromkeys([game.pieces, own, *candidates()]))
             choice = QComboBox()
-            choice.setAccessibleName(f"pieces of seat {seat + 1}")
+            choice.setAccessibleName(f"pieces of player {seat + 1}")
             for pieces in offered:
-                same = "the same as seat 1: " if pieces == game.pieces else ""
+                same = "the same as player 1: " if pieces == game.pieces else ""
                 choice.addItem(f"{same}{pieces_words(pieces)}")
             choice.setCurrentIndex(offered.index(own))
             choice.activated.connect(lambda _: self._send())
-            grid.addWidget(Label(f"Seat {seat + 1}"), seat, 0)
+            grid.addWidget(Label(f"Player {seat + 1}"), seat, 0)
             grid.addWidget(choice, seat, 1)
             self.choices.append(choice)
             self._offered.append(offered)

@@ -67,12 +67,12 @@ class StylesEditor(Editor):
     def _add_row(self, grid: QGridLayout, seat: int, area: AreaPart) -> None:
         style = Style.model_validate(self._styles[seat])
         label, choice = Label(), QComboBox()
-        choice.setAccessibleName(f"how seat {seat + 1} chooses")
+        choice.setAccessibleName(f"how player {seat + 1} chooses")
         for key, (words, _) in offered_styles(area).items():
             choice.addItem(words, key)
         choice.setCurrentIndex(max(0, choice.findData(key_of(style, area))))
         number = QSpinBox(minimum=1, maximum=1000, value=style.number)
-        number.setAccessibleName(f"the number in the rule of seat {seat + 1}")
+        number.setAccessibleName(f"the number in the rule of player {seat + 1}")
         choice.activated.connect(lambda _, seat=seat: self._take(seat))
         number.valueChanged.connect(lambda _, seat=seat: self._take(seat))
         for column, widget in enumerate((label, choice, number)):
@@ -85,7 +85,7 @@ class StylesEditor(Editor):
         alike = self.alike.isChecked()
         for seat in range(self._seats):
             seen = seat == 0 or not alike
-            self.labels[seat].setText("All players" if alike else f"Seat {seat + 1}")
+            self.labels[seat].setText("All players" if alike else f"Player {seat + 1}")
             for widget in (self.labels[seat], self.choices[seat]):
                 widget.setVisible(seen)
             self.numbers[seat].setVisible(seen and self.choices[seat].currentData() in self._numbered)

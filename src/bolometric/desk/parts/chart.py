@@ -40,7 +40,7 @@ class Chart(QWidget):
         self.colours: Palette = LIGHT
         self.drawing = Drawing(title=across)
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
-        self.setAccessibleName(f"Chart: {up} by {across or 'seat'}")
+        self.setAccessibleName(f"Chart: {up} by {across or 'player'}")
 
     def sizeHint(self) -> QSize:
         """Large enough to be read; a page gives it more."""

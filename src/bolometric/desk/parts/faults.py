@@ -36,7 +36,10 @@ class FaultList(LinkedText):
         for i, fault in enumerate(faults):
             cures = [(f"{i}-{j}", cure.words) for j, cure in enumerate(fault.cures)]
             words += [word for word, _ in cures]
-            offers = " &nbsp; ".join(link(word, escape(text)) for word, text in cures)
+            offers = " &nbsp; ".join(
+                link(word, escape(text)) + (f' <span class="also">({escape(cure.also)})</span>' if cure.also else "")
+                for (word, text), cure in zip(cures, fault.cures, strict=True)
+            )
             lines.append(
                 f'<p><span class="{fault.level}">{TITLES[fault.level]}:</span> {escape(fault.sentence)} {offers}</p>'
             )
@@ -56,6 +59,7 @@ class FaultList(LinkedText):
 def _style(c: Palette) -> str:
     return f"""
     p {{ margin: 0 0 5px 0; line-height: 116%; }}
+    .also {{ color: {c.faint}; }}
     .fault {{ color: {c.ember}; font-weight: bold; }}
     .advice {{ color: {c.faint}; font-weight: bold; }}
     a {{ color: {c.night}; background-color: {c.night_wash}; font-weight: bold; text-decoration: none; }}

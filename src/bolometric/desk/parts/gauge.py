@@ -105,7 +105,7 @@ class Gauge(QAbstractButton):
             low = show(self.key, reading.p10).removesuffix(" min")
             high = show(self.key, reading.p90)
             sure = f"{low} to {high} in 8 of 10 · {sure}" if self._wide else f"{low}–{high}, {sure}"
-        sure = sure if self._wide else sure.removesuffix(" pts")
+        sure = sure if self._wide else sure.removesuffix(" points")
         self._text(painter, inner.adjusted(0, 84, 0, 0), sure, 12.5, c.faint, Qt.AlignmentFlag.AlignLeft)
 
     def _paint_scale(self, painter: QPainter, inner: QRectF, reading: Reading, judged: Verdict) -> None:

@@ -23,7 +23,11 @@ class LinkedText(QTextBrowser):
         self.setOpenLinks(False)
         self.setUndoRedoEnabled(False)
         self._words: list[str] = []
-        self.anchorClicked.connect(lambda link: self.word_chosen.emit(link.toString().removeprefix(SCHEME)))
+        self.anchorClicked.connect(lambda link: self.choose(link.toString().removeprefix(SCHEME)))
+
+    def choose(self, word: str) -> None:
+        """A word was clicked, or entered."""
+        self.word_chosen.emit(word)
 
     def show_html(self, html: str, style: str, words: list[str]) -> None:
         """Write the text anew, keeping the place that was read and the word that had the focus."""
@@ -113,7 +117,7 @@ class LinkedText(QTextBrowser):
     def keyPressEvent(self, event: QKeyEvent) -> None:
         """Enter or Space chooses the word that has the focus."""
         if event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter, Qt.Key.Key_Space) and self.focused_word():
-            self.word_chosen.emit(self.focused_word())
+            self.choose(self.focused_word())
         else:
             super().keyPressEvent(event)
 

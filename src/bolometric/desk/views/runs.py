@@ -51,7 +51,7 @@ class RunsView(QWidget):
         column = QVBoxLayout(self)
         column.setContentsMargins(16, 12, 16, 8)
         column.addLayout(self._top())
-        self.lengths = Chart("turns in a game, all seats together", "share of games")
+        self.lengths = Chart("turns in a game, all players together", "share of games")
         self.wins = Chart("", "share of games won")
         self.leads = Chart("part of the game played", "share of games")
         self.lengths_words, self.wins_words, self.leads_words = (Label(wordWrap=True) for _ in range(3))
@@ -113,9 +113,9 @@ class RunsView(QWidget):
         unit = game.area.paced_by[1]
         for part in (self.before_count, self.count, self.within):
             part.setVisible(not self._scored)  # a turn of its own is then all that a seat has
-        self.lengths.name_across(f"{unit} in a game, all seats together")
+        self.lengths.name_across(f"{unit} in a game, all players together")
         self.headings[1].setText(HEADINGS[game.area.ending])
-        self.headings[2].setText("What a seat scores" if self._scored else "When the winner took the lead for good")
+        self.headings[2].setText("What a player scores" if self._scored else "When the winner took the lead for good")
         self.leads.name_across("score" if self._scored else "part of the game played")
         self.state.setText("Playing …")
         self.bar.setValue(0)
@@ -222,7 +222,7 @@ class RunsView(QWidget):
         if self.game.area.ending == "together":
             return ["all together"]
         alone = self.game.area.ending == "nobody"
-        return [] if alone else [f"seat {seat}" for seat in range(1, self.game.seats.count + 1)]
+        return [] if alone else [f"player {seat}" for seat in range(1, self.game.seats.count + 1)]
 
     def _won(self, readings: dict[str, Reading]) -> tuple[float, ...]:
         """The share of games that each of them wins; empty while it is not known."""
@@ -289,7 +289,7 @@ class RunsView(QWidget):
         if solved is None or solved.way is None:
             self.within.setText("turns of their own: not worked out exactly.")
             return
-        who = "in the first seat " if not solved.alike else ""
+        who = "who go first " if not solved.alike else ""
         self.within.setText(
             f"{'turn' if count == 1 else 'turns'} of their own, "
             f"{percent(solved.way.home_within(count))} of players {who}are {self.game.area.at_aim} (exact)."

@@ -192,12 +192,12 @@ class TableView(QWidget):
         self.seats = []
         for seat in range(self.sitting.game.seats.count):
             box = QComboBox()
-            box.setAccessibleName(f"who plays seat {seat + 1}")
+            box.setAccessibleName(f"who plays player {seat + 1}")
             for words, key in PLAYERS:
                 if key != PLAN or self.sitting.game.area.goals:
                     box.addItem(words, key)
             box.activated.connect(lambda _: self._after_step())
-            self._seat_row.addWidget(Label(f"Seat {seat + 1}"))
+            self._seat_row.addWidget(Label(f"Player {seat + 1}"))
             self._seat_row.addWidget(box)
             self.seats.append(box)
         self._seat_row.addStretch()
@@ -296,7 +296,7 @@ class TableView(QWidget):
         """Whose turn it is."""
         now, game = self.sitting.now, self.sitting.game
         call = game.area.together and game.seats.count > 1 and now.waiting == "draw"
-        return f"Call {now.turn}" if call else f"Turn {now.turn}, seat {now.seat + 1}"
+        return f"Call {now.turn}" if call else f"Turn {now.turn}, player {now.seat + 1}"
 
     def _to_do(self, options: tuple[Option[Hashable], ...]) -> str:
         """What the seat to move may do."""

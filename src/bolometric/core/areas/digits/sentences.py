@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from bolometric.core.areas.digits.aloud import aloud
 from bolometric.core.areas.digits.rules import PLACES
 from bolometric.core.areas.digits.spec import Digits
 from bolometric.core.game.contract import Words
@@ -56,4 +57,4 @@ def last(game: Game) -> tuple[Sentences, ...]:
     return sentences(*best, "."), ends
 
 
-WORDS = Words(board=board, needs=needs, first=first, turn=turn, last=last, how_drawn=how_drawn)
+WORDS = Words(board=board, needs=needs, first=first, turn=turn, last=last, how_drawn=how_drawn, aloud=aloud)

@@ -37,7 +37,7 @@ def alone(game: Game) -> NDArray[np.float64]:
 def places(game: Game) -> Cells:
     """Totals along, seats down."""
     found, shown = round_in(game), _totals(game)
-    rows = tuple(f"seat {seat + 1}" for seat in range(game.seats.count))
+    rows = tuple(f"player {seat + 1}" for seat in range(game.seats.count))
     columns = tuple(minus(found.values[place]) for place in shown)
     can = [
         ["" if not found.has[seat, place] else columns[i] for i, place in enumerate(shown)] for seat in range(len(rows))
@@ -77,9 +77,9 @@ def describe(game: Game, heat: Heat, number: int | None) -> str:
     value = minus(found.values[shown[column]])
     chance = float(found.has[seat, shown[column]])
     if not chance:
-        return f"Seat {seat + 1} never draws {value}."
+        return f"Player {seat + 1} never draws {value}."
     return (
-        f"Seat {seat + 1} draws {value} in {percent(chance)} of rounds, and with it takes "
+        f"Player {seat + 1} draws {value} in {percent(chance)} of rounds, and with it takes "
         f"{percent(heat.values[number - 1])} of them alone (exact)."
     )
 

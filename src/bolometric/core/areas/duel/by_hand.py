@@ -38,7 +38,7 @@ def pieces(game: Game, now: OnDuel) -> tuple[AnyPiece, ...]:
 
 def tally(game: Game, now: OnDuel) -> str:
     """Points so far."""
-    told = ", ".join(f"seat {seat} has {count}" for seat, count in enumerate(now.points, 1))
+    told = ", ".join(f"player {seat} has {count}" for seat, count in enumerate(now.points, 1))
     worth = f" This round is worth {now.pot}." if now.pot > 1 else ""
     return f"Round {now.round}; of points {told}.{worth}"
 
@@ -60,12 +60,12 @@ def _decided(game: Game, now: OnDuel) -> OnDuel:
     gets = best if len(best) == 1 or area.ties == "shared" else []
     points = tuple(count + now.pot * (seat in gets) for seat, count in enumerate(now.points))
     if len(best) == 1:
-        words = f"Round {now.round}: seat {named} takes {plural(now.pot, 'point')}."
+        words = f"Round {now.round}: player {named} takes {plural(now.pot, 'point')}."
     else:
         does = {"shared": "each gets a point", "again": "all draw again", "carried": "the point is carried on"}[
             area.ties
         ]
-        words = f"Round {now.round}: {f'seats {named} are equal' if named else 'nobody has a number'}, {does}."
+        words = f"Round {now.round}: {f'players {named} are equal' if named else 'nobody has a number'}, {does}."
     again = area.ties == "again" and len(best) != 1
     now = replace(now, points=points, record=(*now.record, words))
     over = now.round >= area.rounds if area.length == "rounds" else max(points) >= area.points
@@ -80,7 +80,7 @@ def round_words(game: Game) -> str:
     """How even the rounds are."""
     found = round_in(game)
     wins = [found.sets.get((seat,), 0.0) for seat in range(game.seats.count)]
-    told = ", ".join(f"seat {seat} {percent(chance)}" for seat, chance in enumerate(wins, 1))
+    told = ", ".join(f"player {seat} {percent(chance)}" for seat, chance in enumerate(wins, 1))
     return f"Rounds taken alone: {told}; {percent(found.tied)} are tied (exact)."
 
 

@@ -50,7 +50,7 @@ def _cures(game: Game, seat: int) -> tuple[Change, ...]:
     near = [one for one in handicaps(game, seat) if abs(one.share - even) <= 2 * EVEN][:MOST_OFFERED]
     found = tuple(
         Change(
-            f"Give seat {seat + 1} {pieces_words(one.pieces)}: wins {percent(one.share)}", path,
+            f"Give player {seat + 1} {pieces_words(one.pieces)}: wins {percent(one.share)}", path,
             one.game.area_as(Duel).sides if seat else one.pieces, one.game,
         )
         for one in near
@@ -63,7 +63,7 @@ def _cures(game: Game, seat: int) -> tuple[Change, ...]:
 def by_rules(game: Game) -> Iterator[Fault]:
     """What is wrong by the rules alone."""
     for seat in _never(game):
-        sentence = f"Seat {seat + 1} can never take a round with its pieces: it always loses."
+        sentence = f"Player {seat + 1} can never take a round with its pieces: it always loses."
         yield Fault("always_loses", "fault", "area.sides" if seat else "pieces", sentence, _cures(game, seat))
 
 
@@ -72,9 +72,8 @@ def advice(exact: Analysis) -> Iterator[Fault]:
     game, weak = exact.game, weakest(exact.game)
     if weak is not None and not _never(game) and solve(game, lambda: False) is not None:
         seat, share = weak
-        sentence = (
-            f"Seat {seat + 1} wins {percent(share)} of matches, an even share would be {percent(1 / game.seats.count)}."
-        )
+        even = percent(1 / game.seats.count)
+        sentence = f"Player {seat + 1} wins {percent(share)} of matches, an even share would be {even}."
         yield Fault("uneven", "advice", "area.sides" if seat else "pieces", sentence, _cures(game, seat))
 
 

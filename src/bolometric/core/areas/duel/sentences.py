@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from bolometric.core.areas.duel.aloud import aloud
 from bolometric.core.areas.duel.spec import Duel
 from bolometric.core.game.contract import Words
 from bolometric.core.game.document import Game
@@ -18,7 +19,7 @@ def board(game: Game) -> tuple[Sentences, ...]:
         own = Span("the same", "area.sides")
         return (sentences("No board. All players have ", own, " pieces."),)
     told = "; ".join(
-        f"seat {seat + 1}: {pieces_words(area.pieces_of(seat, game.pieces))}" for seat in range(1, game.seats.count)
+        f"player {seat + 1}: {pieces_words(area.pieces_of(seat, game.pieces))}" for seat in range(1, game.seats.count)
     )
     return (sentences("No board. The others have pieces of their own, ", Span(told, "area.sides"), "."),)
 
@@ -56,4 +57,4 @@ def last(game: Game) -> tuple[Sentences, ...]:
     return lasts, sentences("The most points win; equal ones share the win.")
 
 
-WORDS = Words(board=board, needs=needs, first=first, turn=turn, last=last, how_drawn=how_drawn)
+WORDS = Words(board=board, needs=needs, first=first, turn=turn, last=last, how_drawn=how_drawn, aloud=aloud)

@@ -69,7 +69,7 @@ def _put(game: Game, now: OnLine, place: int) -> OnLine:
     stands = listing(
         [n for n, count in zip(line.numbers, now.left[now.seat], strict=True) for _ in range(count)], "and"
     )
-    now = replace(now, record=(*now.record, f"Seat {now.seat + 1} has {stands}."))
+    now = replace(now, record=(*now.record, f"Player {now.seat + 1} has {stands}."))
     last = now.seat == game.seats.count - 1
     if not last:
         return replace(now, seat=now.seat + 1)
@@ -105,7 +105,7 @@ def landed(game: Game, now: OnLine, drawn: Drawn) -> OnLine:
     """Fill a box, or take one off for whoever draws, or for all."""
     place = _place(line_of(game), drawn.total)
     if now.filling:
-        told = replace(now, record=(*now.record, f"Seat {now.seat + 1} fills a box: {drawn.words}."))
+        told = replace(now, record=(*now.record, f"Player {now.seat + 1} fills a box: {drawn.words}."))
         return told if place is None else _put(game, told, place)
     together = game.area.together and game.seats.count > 1
     who = range(game.seats.count) if together else (now.seat,)
@@ -116,7 +116,7 @@ def landed(game: Game, now: OnLine, drawn: Drawn) -> OnLine:
     took = "takes one off" if hit else "nothing comes off"
     if together:
         took = (
-            f"comes off for {'seat' if len(hit) == 1 else 'seats'} {listing([k + 1 for k in hit], 'and')}"
+            f"comes off for {'player' if len(hit) == 1 else 'players'} {listing([k + 1 for k in hit], 'and')}"
             if hit
             else took
         )
@@ -145,8 +145,8 @@ def coach(game: Game, now: OnLine) -> str:
     if not now.filling:
         mean = mean_draws(clock(line.chances, marks), has)
         if mean == float("inf"):
-            return f"Seat {now.seat + 1} can never be clear: something stands on a number that never comes up."
-        return f"Seat {now.seat + 1} still takes {mean:.1f} draws on average (exact)."
+            return f"Player {now.seat + 1} can never be clear: something stands on a number that never comes up."
+        return f"Player {now.seat + 1} still takes {mean:.1f} draws on average (exact)."
     best, now_best = best_for_clearing(line.chances, marks), best_for_clearing(line.chances, marks, has)
     if now_best.worth == float("inf"):
         return "Something stands on a number that never comes up: this can never be cleared."

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from bolometric.core.areas.filled.aloud import aloud
 from bolometric.core.areas.filled.fill import area_of_marks
 from bolometric.core.areas.filled.spec import Boxes, PlacedCounters
 from bolometric.core.game.contract import Words
@@ -75,4 +76,4 @@ def last(game: Game) -> tuple[Sentences, ...]:
     return (sentences(f"The first with {left} left ", choice(game, "area.finish"), f".{shared}"),)
 
 
-WORDS = Words(board=board, needs=needs, first=first, turn=turn, last=last, how_drawn=how_drawn)
+WORDS = Words(board=board, needs=needs, first=first, turn=turn, last=last, how_drawn=how_drawn, aloud=aloud)

@@ -136,7 +136,7 @@ class PlacedCounters(AreaPart):
     )
     goals: ClassVar[tuple[Goal, ...]] = (
         Goal("soonest", "place best for clearing soonest", "fewest draws on average"),
-        Goal("beat", "place best to beat the first other seat", "winning most often against the first other seat"),
+        Goal("beat", "place best to beat the first other player", "winning most often against the first other player"),
     )
 
     kind: Literal["tiles"] = "tiles"

@@ -63,7 +63,7 @@ def choose(game: Game, now: OnChart, key: int) -> OnChart:
     """Place, lift or set down a counter."""
     if now.to_place:
         now = replace(_owned(now, key, now.seat), to_place=now.to_place - 1)
-        now = replace(now, record=(*now.record, f"Seat {now.seat + 1} places on {key}."))
+        now = replace(now, record=(*now.record, f"Player {now.seat + 1} places on {key}."))
         if not now.to_place and _hopeless(game, now):
             return won(now, ())
         seat = (now.seat + 1) % game.seats.count
@@ -106,7 +106,7 @@ def landed(game: Game, now: OnChart, drawn: Drawn) -> OnChart:
     if not number:
         return _turn_over(game, noted(now, f"{drawn.words}, nothing comes off."))
     owner = now.owner[number]
-    told = noted(_owned(now, number, FREE), f"{drawn.words}, {number} comes off, of seat {owner + 1}.")
+    told = noted(_owned(now, number, FREE), f"{drawn.words}, {number} comes off, of player {owner + 1}.")
     return _turn_over(game, told)
 
 

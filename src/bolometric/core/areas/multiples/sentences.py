@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from bolometric.core.areas.multiples.aloud import aloud
 from bolometric.core.areas.multiples.rules import MOVES, chart_of
 from bolometric.core.areas.multiples.spec import Multiples
 from bolometric.core.game.contract import Words
@@ -47,4 +48,4 @@ def last(game: Game) -> tuple[Sentences, ...]:
     return (sentences("Whoever is first without counters wins, at once, in whoever's turn it is."),)
 
 
-WORDS = Words(board=board, needs=needs, first=first, turn=turn, last=last)
+WORDS = Words(board=board, needs=needs, first=first, turn=turn, last=last, aloud=aloud)

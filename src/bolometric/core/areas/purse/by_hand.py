@@ -50,7 +50,7 @@ def asks(game: Game, now: OnPurse) -> str | None:
 
 def tally(game: Game, now: OnPurse) -> str:
     """What is in each purse."""
-    told = ", ".join(f"seat {seat} has {_shown(game, place)}" for seat, place in enumerate(now.sums, 1))
+    told = ", ".join(f"player {seat} has {_shown(game, place)}" for seat, place in enumerate(now.sums, 1))
     return f"Target {minus(tidy(game.area_as(Purse).target))}: {told}."
 
 

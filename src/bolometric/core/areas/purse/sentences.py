@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from bolometric.core.areas.purse.aloud import aloud
 from bolometric.core.areas.purse.spec import Purse
 from bolometric.core.game.contract import Words
 from bolometric.core.game.document import Game
@@ -48,4 +49,4 @@ def last(game: Game) -> tuple[Sentences, ...]:
     return ends, over, wins
 
 
-WORDS = Words(board=board, needs=needs, first=first, turn=turn, last=last)
+WORDS = Words(board=board, needs=needs, first=first, turn=turn, last=last, aloud=aloud)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from bolometric.core.areas.rows.aloud import aloud
 from bolometric.core.areas.rows.spec import DigitRows
 from bolometric.core.game.contract import Words
 from bolometric.core.game.document import Game
@@ -45,4 +46,4 @@ def last(game: Game) -> tuple[Sentences, ...]:
     return sentences(*best, "."), ends
 
 
-WORDS = Words(board=board, needs=needs, first=first, turn=turn, last=last)
+WORDS = Words(board=board, needs=needs, first=first, turn=turn, last=last, aloud=aloud)

@@ -84,7 +84,7 @@ class DigitRows(AreaPart):
     @property
     def success_words(self) -> str:
         """Success is ticking every row."""
-        return "{} of seats tick every row"
+        return "{} of players tick every row"
 
     def check_pieces(self, pieces: Sequence[AnyPiece], draw: Draw) -> None:
         """Draws must not hang together."""

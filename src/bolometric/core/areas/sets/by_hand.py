@@ -65,7 +65,7 @@ def tally(game: Game, now: OnTiles) -> str | None:
     """What each seat has scored so far."""
     if game.seats.count == 1 and game.area_as(Sets).rounds == 1:
         return None
-    scores = ", ".join(f"seat {seat} has {score}" for seat, score in enumerate(now.scores, 1))
+    scores = ", ".join(f"player {seat} has {score}" for seat, score in enumerate(now.scores, 1))
     return f"So far {scores}."
 
 

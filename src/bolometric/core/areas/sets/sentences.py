@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from bolometric.core.areas.sets.aloud import aloud
 from bolometric.core.areas.sets.spec import Sets
 from bolometric.core.game.contract import Words
 from bolometric.core.game.document import Game
@@ -69,4 +70,4 @@ def last(game: Game) -> tuple[Sentences, ...]:
     return (sentences("Play ", words, wins),)
 
 
-WORDS = Words(board=board, needs=needs, first=first, turn=turn, last=last, how_drawn=how_drawn)
+WORDS = Words(board=board, needs=needs, first=first, turn=turn, last=last, how_drawn=how_drawn, aloud=aloud)

@@ -49,7 +49,7 @@ def heat(game: Game) -> Heat | None:
     if visits is None:
         return None
     per_cell = per_cell_of(trail)
-    thing = "marker" if trail.unit == "whole" else "box"
+    thing = "counter" if trail.unit == "whole" else "box"
     marker = thing if trail.track == "shared" else f"first {thing}" if area.meets(game) else ""
     if per_cell == 1:
         values = tuple(visits.chance.tolist())

@@ -69,7 +69,7 @@ def tally(game: Game, now: OnTrail) -> str | None:
         return f"Turn {now.turn} of {trail.turns}."
     if trail.at_most == 1 or game.seats.count == 1:
         return None
-    won_so_far = ", ".join(f"seat {seat} has {count}" for seat, count in enumerate(now.games, 1))
+    won_so_far = ", ".join(f"player {seat} has {count}" for seat, count in enumerate(now.games, 1))
     return f"Game {now.game}; of games so far {won_so_far}."
 
 
@@ -85,7 +85,7 @@ def _whom(game: Game, now: OnTrail) -> list[tuple[int, str]]:
     landing = compile_chain(game.area_as(Trail), game.distribution).landing
     other = (now.seat + 1) % game.seats.count
     return [
-        (who, f"Move seat {who + 1} to {_named(game, int(landing[now.places[who], now.column]))}")
+        (who, f"Move player {who + 1} to {_named(game, int(landing[now.places[who], now.column]))}")
         for who in (now.seat, other)
     ]
 
@@ -95,7 +95,7 @@ def choose(game: Game, now: OnTrail, key: Key) -> OnTrail:
     if isinstance(key, int):
         there = int(compile_chain(game.area_as(Trail), game.distribution).landing[now.places[key], now.column])
         now = replace(now, places=_placed(now, key, there), column=-1)
-        return _turn_over(game, noted(now, f"moves seat {key + 1} to {_named(game, there)}."))
+        return _turn_over(game, noted(now, f"moves player {key + 1} to {_named(game, there)}."))
     return _turn_over(game, noted(now, f"stops on {_named(game, now.places[_marker(game, now)])}."))
 
 

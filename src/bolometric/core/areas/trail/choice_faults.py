@@ -109,9 +109,9 @@ def _moving(game: Game) -> str | None:
     counts = moves[:, None, :] | moves[None, :, :]
     gives = plan.gives[np.ix_(here, here)][counts]
     if not gives.any():
-        return "Moving one's own marker is best in every position, so there is nothing to decide."
+        return "Moving one's own counter is best in every position, so there is nothing to decide."
     if gives.all():
-        return "Moving the other's marker is best in every position, so there is nothing to decide."
+        return "Moving the other's counter is best in every position, so there is nothing to decide."
     solved = [area.solve(played, lambda: False) for played in (best, thumb)]
     wins = [None if one is None else one.readings["seat_wins"].values for one in solved]
     if wins[0] and wins[1] and wins[1][0] >= wins[0][0] * (1 - AS_GOOD):
@@ -124,7 +124,7 @@ def _sent_back(game: Game) -> Iterator[Change]:
     """The first total, from the smallest, that makes a choice of it by sending a marker back."""
     for total in game.distribution.totals[:3]:
         back = (*_trail(game).back_to_start, total)
-        found = change(game, f"Let a total of {minus(total)} send a marker back to the start", BACK, back)
+        found = change(game, f"Let a total of {minus(total)} send a counter back to the start", BACK, back)
         if found is not None and not area.hopeless(found.game) and _moving(found.game) is None:
             yield found
             return

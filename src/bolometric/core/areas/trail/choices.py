@@ -53,20 +53,20 @@ GOING_ON = (
     Choice("fixed", "draw a fixed number of times", "Draw a fixed number of times", "Longer turns, fewer of them."),
 )
 MOVES = (
-    Choice("own", "moves your own marker", "Let totals move one's own marker", "The plain race."),
+    Choice("own", "moves your own counter", "Let totals move one's own counter", "The plain race."),
     Choice(
         "either",
-        "moves your marker or the next player's, as you choose",
+        "moves your counter or the next player's, as you choose",
         "Let players choose whom a total moves",
         "A choice after every draw: it matters where totals can hurt, or where the first home loses.",
     ),
 )
 TRACKS = (
-    Choice("own", "moves a marker of their own", "Give each player a marker", "A race: the first home decides it."),
+    Choice("own", "moves a counter of their own", "Give each player a counter", "A race: the first home decides it."),
     Choice(
         "shared",
-        "moves the same marker, for all together",
-        "Let all move one marker together",
+        "moves the same counter, for all together",
+        "Let all move one counter together",
         "All win or lose together, against a number of turns.",
     ),
 )

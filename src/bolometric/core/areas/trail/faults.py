@@ -93,7 +93,7 @@ def useless_totals(game: Game) -> Iterator[Fault]:
             if finer is not None and all(_trail(finer.game).fits(total) for total in odd):
                 found.append(finer)
     named = listing(odd[:MOST_NAMED], "or") + (" and others" if len(odd) > MOST_NAMED else "")
-    sentence = f"A total of {named} is no whole number of {steps}, so the marker stays: {percent(chance)} of turns."
+    sentence = f"A total of {named} is no whole number of {steps}, so the counter stays: {percent(chance)} of turns."
     yield Fault("useless_total", "fault", "area.unit", sentence, tuple(found[:1]))
 
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from fractions import Fraction
 
+from bolometric.core.areas.trail.aloud import aloud
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.game.contract import Words
 from bolometric.core.game.document import Game
@@ -87,7 +88,7 @@ def turn(game: Game) -> tuple[Sentences, ...]:
     if game.seats.count > 1 and trail.track == "own":
         told.append(sentences("A total ", _whose(game, MOVES, trail.moves), "."))
     back, lose = Span(_named(trail.back_to_start), BACK), Span(_named(trail.lose_turn), LOSE)
-    whom = "the marker that you choose" if trail.chooses_mover and game.seats.count > 1 else "you"
+    whom = "the counter that you choose" if trail.chooses_mover and game.seats.count > 1 else "you"
     if trail.back_to_start:
         told.append(sentences("A total of ", back, f" sends {whom} back to the start and ends your turn."))
     else:
@@ -131,4 +132,4 @@ def last(game: Game) -> tuple[Sentences, ...]:
     return tuple(lines)
 
 
-WORDS = Words(board=board, needs=needs, first=first, turn=turn, last=last)
+WORDS = Words(board=board, needs=needs, first=first, turn=turn, last=last, aloud=aloud)

@@ -69,8 +69,8 @@ class Trail(AreaPart):
         ),
         StyleRule(
             "ahead",
-            "move whichever marker leaves them better placed",
-            "where totals move either marker (any rule does the same there)",
+            "move whichever counter leaves them better placed",
+            "where totals move either counter (any rule does the same there)",
         ),
     )
     goals: ClassVar[tuple[Goal, ...]] = (
@@ -112,7 +112,7 @@ class Trail(AreaPart):
     end: Annotated[
         Literal["pass", "exact", "bounce"],
         Field(
-            description="How a marker gets home: pass = reaching or passing the last square; exact = only by landing "
+            description="How a counter gets home: pass = reaching or passing the last square; exact = only by landing "
             "on it, a total that is too much moves nothing; bounce = only by landing on it, what is too much is "
             "counted back from it."
         ),
@@ -120,12 +120,12 @@ class Trail(AreaPart):
     ] = "pass"
     back_to_start: Annotated[
         Totals,
-        Field(description="Totals that take the marker off the board again; the turn ends."),
+        Field(description="Totals that take the counter off the board again; the turn ends."),
         Knob("totals", "totals that send back to the start"),
     ] = ()
     lose_turn: Annotated[
         Totals,
-        Field(description="Totals on which the turn is lost: the marker stays where it is."),
+        Field(description="Totals on which the turn is lost: the counter stays where it is."),
         Knob("totals", "totals that lose the turn"),
     ] = ()
     go_on: Annotated[
@@ -145,10 +145,10 @@ class Trail(AreaPart):
     moves: Annotated[
         Literal["own", "either"],
         Field(
-            description="own = a total moves the marker of whoever drew; either = whoever drew chooses whether it "
-            "moves their own marker or that of the next seat (with one draw a turn only). A guess takes either evenly; "
-            "any rule of thumb leaves itself furthest ahead of that seat (furthest behind, if the first home loses), "
-            "with a tie its own; the plan is worked out for two seats where the game stops at once."
+            description="own = a total moves the counter of whoever drew; either = whoever drew chooses whether it "
+            "moves their own counter or that of the next seat (with one draw a turn only). A guess takes either "
+            "evenly; any rule of thumb leaves itself furthest ahead of that seat (furthest behind, if the first home "
+            "loses), with a tie its own; the plan is worked out for two seats where the game stops at once."
         ),
         Knob(
             "choice",
@@ -162,14 +162,14 @@ class Trail(AreaPart):
     track: Annotated[
         Literal["own", "shared"],
         Field(
-            description="own = a marker for each seat; shared = all move one marker, in turn, all in the first seat's "
-            "style; they reach the aim together (success) if it is home within turns turns, all seats together."
+            description="own = a counter for each seat; shared = all move one counter, in turn, all in the first "
+            "seat's style; they reach the aim together (success) if it is home within turns turns of all players."
         ),
-        Knob("choice", "whose marker moves", practice="aim", choices=TRACKS, suggested=()),
+        Knob("choice", "whose counter moves", practice="aim", choices=TRACKS, suggested=()),
     ] = "own"
     turns: Annotated[
         StrictInt,
-        Field(ge=1, le=1000, description="Turns in which the shared marker must be home, if track is shared."),
+        Field(ge=1, le=1000, description="Turns in which the shared counter must be home, if track is shared."),
         Knob("number", "turns", unit="turns", when=(("track", ("shared",)),)),
     ] = 20
     first_home: Annotated[
@@ -180,7 +180,7 @@ class Trail(AreaPart):
     games: Annotated[
         Literal["one", "three", "five"],
         Field(
-            description="one = one game; three, five = games are played, seat 1 always first, until one seat has won "
+            description="one = one game; three, five = games are played, player 1 always first, until one seat has won "
             "more than half of so many, or all are played; then most games won win. A shared game counts for each who "
             "shares it."
         ),
@@ -194,7 +194,7 @@ class Trail(AreaPart):
     finish: Annotated[
         Literal["at_once", "finish_round"],
         Field(
-            description="at_once = the first marker home wins on the spot; finish_round = the round is finished "
+            description="at_once = the first counter home wins on the spot; finish_round = the round is finished "
             "first, so that all have had as many turns, and all who are home then share the win."
         ),
         Knob("choice", "when the game stops", choices=FINISHES, when=(("track", ("own",)),)),
@@ -234,7 +234,7 @@ class Trail(AreaPart):
     def _one_choice(self) -> Self:
         if self.moves == "either" and self.go_on != "no":
             raise setting_error(
-                "A total can only move either marker where a turn is one draw: draw once a turn, or move your own.",
+                "A total can only move either counter where a turn is one draw: draw once a turn, or move your own.",
                 "area.moves",
             )
         return self
@@ -271,7 +271,7 @@ class Trail(AreaPart):
         """Whoever may go on needs to know when to stop; whose marker moves is settled by one rule, however named."""
         if rule == "ahead" and self.go_on == "dare":
             raise setting_error(
-                "The rule 'ahead' is for totals that move either marker: choose stop_after or stop_at.", "seats.styles"
+                "The rule 'ahead' is for totals that move either counter: choose stop_after or stop_at.", "seats.styles"
             )
 
     @property
@@ -320,7 +320,7 @@ class Trail(AreaPart):
         """Where a total may move either marker draws must not hang together."""
         if self.chooses_mover and remembers(tuple(pieces)):
             raise setting_error(
-                "With cards kept out a total can only move your own marker: put the cards back, or move your own.",
+                "With cards kept out a total can only move your own counter: put the cards back, or move your own.",
                 "area.moves",
             )
 

@@ -1,0 +1,125 @@
+"""A trail for reading aloud."""
+
+from __future__ import annotations
+
+from bolometric.core.areas.trail.spec import Trail
+from bolometric.core.game.document import Game
+from bolometric.core.game.speaking import Aloud, drawn, said, starts, verb
+from bolometric.core.text.figures import listing, number, plural
+
+WINS = {
+    "one": "",
+    "three": "Play until somebody has won two games.",
+    "five": "Play until somebody has won three games.",
+}
+
+
+def _trail(game: Game) -> Trail:
+    return game.area_as(Trail)
+
+
+def aloud(game: Game) -> Aloud:
+    """A race along squares, or the filling of a box."""
+    squares = _trail(game).unit == "whole"
+    return Aloud(
+        _needs(game), said(*_first(game), starts(game)), said(*_turn(game)), said(*_end(game), *_winner(game, squares))
+    )
+
+
+def _needs(game: Game) -> tuple[str, ...]:
+    trail = _trail(game)
+    each = "" if game.seats.count == 1 or trail.track == "shared" else " for each player"
+    if trail.unit == "whole":
+        return f"a counter{each}", f"a trail of {plural(trail.length, 'square')}"
+    return (f"a box that stands for {trail.amount}, cut into {trail.unit}s{each}",)
+
+
+def _first(game: Game) -> tuple[str, ...]:
+    trail = _trail(game)
+    if trail.unit != "whole":
+        return ("Begin with an empty box.",)
+    if trail.track == "shared":
+        return ("Put one counter in front of square 1. You move it together.",)
+    return ("Put your counter in front of square 1.",)
+
+
+def _turn(game: Game) -> list[str]:
+    trail, odds = _trail(game), game.distribution
+    squares = trail.unit == "whole"
+    either = trail.chooses_mover and game.seats.count > 1
+    told = [*drawn(game)]
+    if either:
+        told.append("Move your own counter, or the next player's. You choose." if squares else
+                    "Fill that much of your box, or of the next player's. You choose.")  # fmt: skip
+    else:
+        told.append("Move that many squares." if squares else "Fill that much of your box.")
+    if odds.totals and odds.totals[0] < 0:
+        told.append("Below zero, move back, but only as far as the start.")
+    if odds.nothing:
+        told.append("If no number comes out, stay where you are.")
+    listed = {*trail.back_to_start, *trail.lose_turn}
+    if any(not trail.fits(total) and total not in listed for total in odds.totals):
+        told.append(f"If it is no whole number of {'squares' if squares else f'{trail.unit}s'}, stay where you are.")
+    return [*told, *_listed(game, either), *_special(game), *_going_on(game)]
+
+
+def _going_on(game: Game) -> tuple[str, ...]:
+    trail, again = _trail(game), verb(game)
+    if trail.go_on == "fixed":
+        return (f"Do this {number(trail.draws)} times in each turn.",)
+    if trail.go_on == "dare":
+        return (f"Now choose: {again} again, or stop and keep your place.",)
+    return ()
+
+
+def _listed(game: Game, either: bool) -> tuple[str, ...]:
+    trail, told = _trail(game), []
+    if trail.back_to_start:
+        sent = "send one counter back to the start. You choose which" if either else "go back to the start"
+        told.append(f"If you get {listing(trail.back_to_start, 'or')}, {sent}. Your turn is over.")
+    if trail.lose_turn:
+        told.append(f"If you get {listing(trail.lose_turn, 'or')}, {_lost(game)}. Your turn is over.")
+    return tuple(told)
+
+
+def _lost(game: Game) -> str:
+    return "stay where you are" if _trail(game).go_on == "no" else "go back to where this turn began"
+
+
+def _special(game: Game) -> tuple[str, ...]:
+    trail = _trail(game)
+    if not game.distribution.special or trail.special == "nothing":
+        return ()
+    what = "go back to the start" if trail.special == "back_to_start" else _lost(game)
+    wins = "A special face counts before any number." if trail.back_to_start or trail.lose_turn else ""
+    return said(f"If a special face comes up, {what}. Your turn is over.", wins)
+
+
+def _end(game: Game) -> tuple[str, ...]:
+    trail = _trail(game)
+    if trail.unit != "whole":
+        return {
+            "pass": ("You are done when your box is full.",),
+            "exact": ("You must fill your box exactly.", "If it is too much, fill nothing this time."),
+            "bounce": ("You must fill your box exactly.", "If it is too much, empty the box by what is over."),
+        }[trail.end]
+    return {
+        "pass": ("You are home when you reach the last square, or pass it.",),
+        "exact": ("You must land exactly on the last square.", "If it is too much, stay where you are."),
+        "bounce": ("You must land exactly on the last square.", "If it is too much, count the rest backwards."),
+    }[trail.end]
+
+
+def _winner(game: Game, squares: bool) -> tuple[str, ...]:
+    trail, home = _trail(game), "home" if squares else "done"
+    if trail.track == "shared":
+        return (f"You all win if you are {home} within {plural(trail.turns, 'turn')}.",)
+    if game.seats.count == 1:
+        return ("Count your turns. Next time, try to need fewer.",)
+    does = "wins" if trail.first_home == "wins" else "loses"
+    told = [f"The first player {'home' if squares else 'with a full box'} {does}."]
+    if trail.finish == "finish_round":
+        both = f"If two are {home} in the same round, they both {does.removesuffix('s')}."
+        several = f"If several are {home} in the same round, they all {does.removesuffix('s')}."
+        told += ["Finish the round, so that all have had a turn.", both if game.seats.count == 2 else several]
+    return (*told, WINS[trail.games])

@@ -1,0 +1,161 @@
+"""What is said to a child of any game: what to do with the pieces, what to make of them, who shares a win.
+
+Short sentences in the present, each with one idea. They say what happens; a rule that is off is not mentioned.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from bolometric.core.game.document import Game
+from bolometric.core.outcomes.breakdown import letter_names
+from bolometric.core.pieces.expression import LETTERS
+from bolometric.core.pieces.kinds import AnyPiece, Counters, Pack, Spinner, letters_of
+from bolometric.core.settings.amounts import tidy
+from bolometric.core.text.figures import listing_words, minus, number
+
+AS_PRINTED = str.maketrans({"*": "×", "/": "÷", "-": "−"})
+"""Signs that are typed, as they are printed."""
+VERBS = {"die": "roll", "spinner": "spin", "pack": "draw", "counters": "toss"}
+THIRD = {"roll": "rolls", "spin": "spins", "draw": "draws", "toss": "tosses", "go": "goes"}
+
+
+@dataclass(frozen=True, slots=True)
+class Aloud:
+    """A game for reading aloud: things to get, then sentences in the order in which they are needed."""
+
+    needs: tuple[str, ...]
+    """Beside the pieces."""
+    first: tuple[str, ...]
+    """Before the first turn."""
+    turn: tuple[str, ...]
+    last: tuple[str, ...]
+    pieces: tuple[str, ...] = ()
+    """What is drawn with, where that is not the same for all."""
+
+
+def said(*sentences: str) -> tuple[str, ...]:
+    """Sentences without those that are empty."""
+    return tuple(sentence for sentence in sentences if sentence)
+
+
+def _of(kind: str, pieces: list[AnyPiece]) -> str:
+    """Pieces of one kind, as what is rolled, spun, drawn from or tossed."""
+    first, count = pieces[0], len(pieces)
+    match first:
+        case Spinner():
+            return "the spinner" if count == 1 else "both spinners" if count == 2 else f"all {number(count)} spinners"
+        case Pack():
+            cards = "a card" if first.drawn == 1 else f"{number(first.drawn)} cards"
+            return cards if count == 1 else f"{cards} from each pack"
+        case Counters():
+            coins = sum(piece.count for piece in pieces if isinstance(piece, Counters))
+            return "the counter" if coins == 1 else f"the {number(coins)} counters"
+        case _:
+            return "the die" if count == 1 else "both dice" if count == 2 else f"all {number(count)} dice"
+
+
+def _acts(pieces: tuple[AnyPiece, ...]) -> list[tuple[str, str]]:
+    kinds = dict.fromkeys(piece.kind for piece in pieces)
+    return [(VERBS[kind], _of(kind, [piece for piece in pieces if piece.kind == kind])) for kind in kinds]
+
+
+def capital(words: str) -> str:
+    """With a capital letter."""
+    return words[:1].upper() + words[1:]
+
+
+def act(game: Game) -> str:
+    """What is done with all the pieces: 'roll both dice', 'spin the spinner and roll the die'."""
+    return listing_words([f"{verb} {what}" for verb, what in _acts(game.pieces)], "and")
+
+
+def verb(game: Game) -> str:
+    """One word for it: 'roll', or 'go' where the pieces are of several kinds."""
+    verbs = {word for word, _ in _acts(game.pieces)}
+    return verbs.pop() if len(verbs) == 1 else "go"
+
+
+def rolls(game: Game) -> str:
+    """The same of somebody else: 'rolls'."""
+    return THIRD[verb(game)]
+
+
+def one_piece(game: Game) -> str:
+    """What is done with the first piece alone: 'roll just one die'."""
+    alike = all(piece == game.pieces[0] for piece in game.pieces)
+    (word, what) = _acts(game.pieces[:1])[0]
+    return f"{word} just {what.replace('the ', 'one ', 1) if alike else what}"
+
+
+def makes(game: Game) -> str:
+    """What is made of the numbers shown; nothing where a single number is taken as it is."""
+    pieces, make = game.pieces, game.draw.make
+    shown = sum(letters_of(piece) for piece in pieces)
+    two = shown == 2
+    match make:
+        case "add":
+            return "" if shown == 1 else "Add the two numbers." if two else "Add all the numbers."
+        case "times":
+            by = minus(tidy(game.draw.factor))
+            return f"Multiply it by {by}." if shown == 1 else f"Add the numbers, then multiply by {by}."
+        case "multiply":
+            return "Multiply the two numbers." if two else "Multiply all the numbers."
+        case "largest":
+            return f"Take the {'larger' if two else 'largest'} number."
+        case "smallest":
+            return f"Take the {'smaller' if two else 'smallest'} number."
+        case "formula":
+            names = [f"{LETTERS[i]} is {name}" for i, name in enumerate(letter_names(pieces))]
+            return f"Work out {game.draw.formula.translate(AS_PRINTED)}: {listing_words(names, 'and')}."
+    return MAKES[make]
+
+
+MAKES = {
+    "subtract": "Take the second number from the first.",
+    "difference": "Take the smaller number from the larger one.",
+    "square": "Multiply the number by itself.",
+    "place": "Multiply the number by its place.",
+    "digits": "Read the digits in order, as one number.",
+    "largest_number": "Make the largest number you can with the digits.",
+    "smallest_number": "Make the smallest number you can with the digits.",
+    "count": "Count the ones that are special.",
+}
+
+
+def drawn(game: Game) -> tuple[str, ...]:
+    """A draw, and what is made of it."""
+    return said(f"{capital(act(game))}.", makes(game), *kept_out(game))
+
+
+def kept_out(game: Game) -> tuple[str, ...]:
+    """What becomes of cards that are not put back."""
+    if any(isinstance(piece, Pack) and piece.after == "keep_out" for piece in game.pieces):
+        return ("Keep the cards out until too few are left. Then shuffle them all.",)
+    return ()
+
+
+def called(game: Game) -> tuple[str, ...]:
+    """A draw that one player makes for all."""
+    return said(f"The caller {rolls(game)} for everybody.", makes(game), *kept_out(game))
+
+
+def starts(game: Game) -> str:
+    """Who goes first, where players take turns."""
+    if game.seats.count == 1:
+        return ""
+    return (
+        f"{capital(game.seats.starts or 'anyone')} {'starts' if game.seats.starts else 'may start'}. Then take turns."
+    )
+
+
+def share(game: Game, alike: str, what: str = "win") -> str:
+    """What equal players get, as in "if two are the same, you both win"."""
+    return (
+        f"If two are {alike}, you both {what}." if game.seats.count == 2 else f"If some are {alike}, they all {what}."
+    )
+
+
+def rounds(count: int) -> str:
+    """How often it is played."""
+    return "Play one round." if count == 1 else f"Play {number(count)} rounds."

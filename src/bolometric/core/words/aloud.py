@@ -1,0 +1,64 @@
+"""The players' rules: one game as short numbered sentences, to be read aloud to a child."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from bolometric.core.areas.catalogue import area_of
+from bolometric.core.game.document import Game
+from bolometric.core.pieces.words import things
+from bolometric.core.words.rule_sheet import caution
+
+STEPS = ("First", "Next", "Last")
+"""The headings of the numbered sentences."""
+
+
+def _pieces(game: Game) -> list[str]:
+    """What is drawn with, a kind a line."""
+    each = " for each player" if game.area.own_pieces and game.seats.count > 1 else ""
+    return [f"{thing}{each}" for thing in things(game.pieces)]
+
+
+@dataclass(frozen=True, slots=True)
+class PlayersRules:
+    """The parts of the text."""
+
+    needs: tuple[str, ...]
+    caution: str
+    steps: tuple[tuple[str, tuple[str, ...]], ...]
+    """Headings with their sentences, which are numbered through."""
+
+
+def players_parts(game: Game) -> PlayersRules:
+    """What is needed, what can hurt, and what is done first, next and last."""
+    told = area_of(game).words.aloud(game)
+    needs = (*(told.pieces or _pieces(game)), *told.needs)
+    return PlayersRules(needs, caution(game), tuple(zip(STEPS, (told.first, told.turn, told.last), strict=True)))
+
+
+def players_rules(game: Game, markdown: bool = False) -> str:
+    """The rules as the players hear them.
+
+    Args:
+        game: the game.
+        markdown: with the signs of Markdown for headings and lists.
+
+    Returns:
+        What is needed, then numbered sentences under First, Next and Last.
+
+    >>> print(players_rules(Game()).split("Last")[1].strip())
+    5. You are home when you reach the last square, or pass it.
+    6. The first player home wins.
+    """
+    told = players_parts(game)
+    lines = [f"# {game.name}" if markdown else game.name, ""]
+    lines += ["## You need" if markdown else "You need", *([""] if markdown else [])]
+    lines += [f"{'-' if markdown else '•'} {thing}" for thing in told.needs]
+    lines += [*([""] if markdown else []), told.caution]
+    number = 0
+    for heading, steps in told.steps:
+        lines += ["", f"## {heading}" if markdown else heading, *([""] if markdown else [])]
+        for step in steps:
+            number += 1
+            lines.append(f"{number}. {step}")
+    return "\n".join(lines)

@@ -1,0 +1,92 @@
+"""The players' rules: short, positive, complete, in words of their own."""
+
+import re
+from itertools import chain
+
+import pytest
+from hypothesis import given, settings
+
+from bolometric.core.areas.catalogue import area_of
+from bolometric.core.game.document import game_from
+from bolometric.core.words.aloud import players_rules
+from tests.core.test_every_area import ALL, any_game, every
+
+MOST_WORDS = 16
+"""Words of a sentence; a list of numbers or names counts as one."""
+JARGON = re.compile(
+    r"\b(seats?|markers?|total|totals|distribution|policy|outcomes?|simulated|exact figure|setbacks?|brief|"
+    r"reading|readings|null|none|nothing happens|no total)\b", re.IGNORECASE,
+)  # fmt: skip
+
+
+def sentences_of(game):
+    told = area_of(game).words.aloud(game)
+    for step in chain(told.first, told.turn, told.last):
+        yield from (part for part in re.split(r"(?<=[.!?]) ", step))
+
+
+def counted(sentence):
+    """Words, where a list such as '9, 10 or 11' or a formula is one."""
+    short = re.sub(r"[−\d./]+(?:, [−\d./]+)*(?:,? (?:or|and) [−\d./]+)?", "7", sentence)
+    return len(short.split())
+
+
+def check(game):
+    for sentence in sentences_of(game):
+        assert sentence.endswith("."), sentence
+        assert sentence[0].isupper() or sentence[0].isdigit(), sentence
+        if "Work out" not in sentence and " takes " not in sentence and game.seats.starts not in sentence:
+            assert counted(sentence) <= MOST_WORDS, sentence
+            assert not JARGON.search(sentence), sentence
+        assert "  " not in sentence
+        assert ".." not in sentence
+        assert not re.search(r"(?<![\d.,/])1 (squares|turns|rounds|boxes|counters|points|digits|rows)\b", sentence), (
+            sentence
+        )
+        assert "-" not in re.sub(r"\w-\w", "", sentence), sentence  # minus signs are true ones
+    text = players_rules(game)
+    numbers = [int(n) for n in re.findall(r"^(\d+)\. ", text, re.MULTILINE)]
+    assert numbers == list(range(1, len(numbers) + 1))
+    assert [text.index(f"\n{heading}\n") for heading in ("You need", "First", "Next", "Last")] == sorted(
+        text.index(f"\n{heading}\n") for heading in ("You need", "First", "Next", "Last")
+    )
+    assert "school" in text
+
+
+@every
+def test_demo_games_and_starters_are_for_reading_aloud(game):
+    check(game)
+
+
+@settings(max_examples=300, deadline=None)
+@given(any_game)
+def test_random_games_are_for_reading_aloud(game):
+    check(game)
+
+
+@pytest.mark.parametrize(
+    ("area", "said"),
+    [
+        ({"back_to_start": [9, 10]}, "If you get 9 or 10, go back to the start."),
+        ({"lose_turn": [7]}, "If you get 7, stay where you are."),
+        ({"end": "exact"}, "If it is too much, stay where you are."),
+        ({"end": "bounce"}, "count the rest backwards"),
+        ({"go_on": "dare"}, "roll again, or stop"),
+        ({"go_on": "fixed", "draws": 3}, "Do this three times in each turn."),
+        ({"first_home": "loses"}, "The first player home loses."),
+        ({"finish": "finish_round"}, "Finish the round"),
+        ({"games": "three"}, "won two games"),
+        ({"track": "shared", "turns": 12}, "within 12 turns"),
+    ],
+)
+def test_what_is_set_is_said_once_and_what_is_off_is_not(area, said):
+    pieces = [{}, {}]
+    text = players_rules(game_from({"bolometric": 1, "pieces": pieces, "area": area}))
+    assert text.count(said) == 1
+    assert said not in players_rules(game_from({"bolometric": 1, "pieces": pieces}))
+
+
+def test_markdown_has_headings_and_one_list():
+    text = players_rules(ALL["ridge-ascent"], markdown=True)
+    assert text.startswith("# Ridge Ascent\n\n## You need\n\n- ")
+    assert text.count("\n## ") == 4
