@@ -200,3 +200,16 @@ def test_every_draw_must_make_a_number(practice):
     halves = {"pieces": [{"faces": [0, 1]}, {"faces": [0, 1]}], "draw": {"make": "formula", "formula": "A / B"}}
     with pytest.raises(GameError, match="can be written down"):
         game_from({**halves, "area": {"kind": "digits", "practice": practice}})
+
+
+def test_the_coach_of_the_smallest_number_wants_a_nine_where_it_counts_least():
+    game = game_from({
+        "bolometric": 1, "pieces": [{"faces": list(range(10))}], "seats": {"count": 1},
+        "area": {"kind": "digits", "whole": 2, "aim": "smallest"},
+    })  # fmt: skip
+    sitting = Sitting(game)
+    sitting.draw(9)
+    told = sitting.coach()
+    assert told.startswith("Ones is best; ")
+    # Tens: 90 and a digit of 4.5 on average; ones: 9 and ten times that.
+    assert "costs 40.5" in told

@@ -6,9 +6,14 @@ from hypothesis import strategies as st
 from PySide6.QtCore import QRectF
 
 from bolometric.core.areas.shelf import demo_files
+from bolometric.core.game.files import read
+from bolometric.core.measure.measuring import quick_measure
 from bolometric.core.results.board import MOST_CELLS, Box
 from bolometric.desk.late_views import VIEWS
+from bolometric.desk.parts.pair_table import Cell, PairTable
+from bolometric.desk.views.shelf import Card, Entry
 from bolometric.paint.fill_board import FillLayout
+from bolometric.paint.palette import LIGHT
 from tests.desk.settling import settle
 
 
@@ -75,3 +80,23 @@ def test_cells_of_a_box_fill_it_from_below_and_are_found_again(box, width, heigh
         assert layout.beside(number, -1) == number - layout.columns
     if number % layout.columns:
         assert layout.square(min(number + 1, cells)).left() >= cell.left()
+
+
+def test_a_card_says_where_its_length_was_played_for(qtbot):
+    for name, played in (("comet-chart", True), ("ridge-ascent", False)):
+        path = next(path for path in demo_files() if path.name.startswith(name))
+        card = Card(path, LIGHT)
+        qtbot.addWidget(card)
+        card.fill(Entry(path, quick_measure(read(path))))
+        assert (", simulated" in card.accessibleName()) == played
+
+
+def test_a_table_of_pairs_draws_its_cells(qtbot):
+    table = PairTable("pairs")
+    qtbot.addWidget(table)
+    table.resize(200, 200)
+    pictures = []
+    for words in ("", "7"):
+        table.show_cells("", [1, 2], [1, 2], [[Cell(words, 0.5)] * 2] * 2, LIGHT)
+        pictures.append(table.grab().toImage())
+    assert pictures[0] != pictures[1]

@@ -63,7 +63,7 @@ def test_a_gauge_never_writes_one_word_over_another(qtbot, path, width):
     small, bold = QFontMetrics(screen_font(13.5)), QFontMetrics(screen_font(13.5, True))
     for key, gauge in strip.gauges.items():
         if gauge.isVisible() and gauge.reading is not None:
-            label = small.horizontalAdvance(READINGS[key].label)
+            label = small.horizontalAdvance(READINGS[key].brief_label)
             judged = bold.horizontalAdvance(verdict(key, gauge.reading, gauge.band).words)
             room = gauge.width() - 2 * (12 if gauge._wide else 8) - 3
             assert (label + judged if gauge._wide else max(label, judged)) <= room, key

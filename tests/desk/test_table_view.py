@@ -30,7 +30,7 @@ def test_a_game_is_played_to_its_end_by_hand(table):
     while table.draw.isEnabled():
         table.draw.click()
     assert "wins" in table.state.text()
-    assert table.record.toPlainText().startswith("Seat")
+    assert table.record.toPlainText().startswith("Player")
     table.back.click()
     assert table.draw.isEnabled()
     last = table.sitting.now

@@ -67,6 +67,13 @@ class ReadingKind:
     """Whether its error counts in parts of its mean: for lengths and scores, which may be of any size."""
     needs_rival: bool = False
     """Whether it means nothing for one player alone."""
+    short: str = ""
+    """Its label where there is little room; if empty the label."""
+
+    @property
+    def brief_label(self) -> str:
+        """How it is called on a gauge."""
+        return self.short or self.label
 
 
 READINGS: dict[str, ReadingKind] = {}
@@ -108,27 +115,32 @@ for _kind in (
         "first_seat_edge", "Advantage of going first", "edge",
         "the first player's share of the wins, less an even share",
         estimate.first_seat_edge, scale=_for_edges, off=("last gains", "first gains"), needs_rival=True,
+        short="Going first",
     ),
     ReadingKind(
         "setbacks", "Turns that go backwards", "share", "share of turns that end further back than they began",
         estimate.setbacks,
-        scale=_for_setbacks, off=("too few", "too many"),
+        scale=_for_setbacks, off=("too few", "too many"), short="Going backwards",
     ),
     ReadingKind(
         "lead_for_good", "When it is decided", "share",
         "how far into a game the winner went ahead for the last time; shared wins left out", estimate.lead_for_good,
-        needs_rival=True,
+        short="When decided", needs_rival=True,
     ),
     ReadingKind(
         "choice", "How much thinking helps", "share",
         "what thinking is worth: best play against guessing, from 0 (all luck) to 1; alone, too", _not_played,
+        short="Thinking helps",
     ),
     ReadingKind("score", "Score", "count", "final score of a player", estimate.score, scale=_for_counts, relative=True),
     ReadingKind(
         "idle_turns", "Turns when nothing happens", "share", "share of turns in which nothing could be done",
-        estimate.idle_turns,
+        estimate.idle_turns, short="Nothing happens",
     ),
-    ReadingKind("over", "Goes over the target", "share", "chance that a player ends over it", estimate.over),
+    ReadingKind(
+        "over", "Goes over the target", "share", "chance that a player ends over it", estimate.over,
+        short="Over target",
+    ),
     ReadingKind("success", "Reaches the aim", "share", "chance that the aim is reached at all", estimate.success),
     ReadingKind("stuck", "Stuck", "share", "chance that nobody can reach the aim any more", estimate.stuck),
 ):  # fmt: skip

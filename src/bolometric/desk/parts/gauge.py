@@ -55,8 +55,9 @@ class Gauge(QAbstractButton):
         return self.width() >= NARROW
 
     def _tell(self) -> None:
-        label = READINGS[self.key].label
-        self.setAccessibleName(label if self.reading is None else f"{label}: {headline(self.key, self.reading)}")
+        label = READINGS[self.key].brief_label
+        full = READINGS[self.key].label
+        self.setAccessibleName(full if self.reading is None else f"{full}: {headline(self.key, self.reading)}")
         if self.reading is not None:
             judged = verdict(self.key, self.reading, self.band)
             self.setAccessibleDescription(f"{judged.words}; {certainty(self.key, self.reading)}")
@@ -73,7 +74,7 @@ class Gauge(QAbstractButton):
         painter.drawRoundedRect(card, 8, 8)
         side = 12 if self._wide else 8
         inner = card.adjusted(side, 8, -side, -8)
-        self._text(painter, inner, READINGS[self.key].label, 13.5, c.faint, Qt.AlignmentFlag.AlignLeft)
+        self._text(painter, inner, READINGS[self.key].brief_label, 13.5, c.faint, Qt.AlignmentFlag.AlignLeft)
         if self.reading is None:
             self._text(painter, inner.adjusted(0, 20, 0, 0), "…", 23, c.faint, Qt.AlignmentFlag.AlignLeft, bold=True)
         else:

@@ -53,15 +53,15 @@ class RuleSheet(LinkedText):
         other = "Back to the settings" if self.aloud else "Read the rules aloud"
         top = f'<p class="other">{link(OTHER, other)}</p>'
         if self.aloud:
-            self.show_html(top + _aloud(game), _style(colours), [OTHER])
+            self.show_html(f"<h1>{escape(game.name)}</h1>{top}{_aloud(game)}", _style(colours), [OTHER])
             return
         sections = rule_sheet(game)
-        words = [OTHER, NAME] + [s.path for part in sections for line in part.paragraphs for s in line if s.path]
+        words = [NAME, OTHER] + [s.path for part in sections for line in part.paragraphs for s in line if s.path]
         body = "".join(
             f"<h3>{escape(part.title)}</h3>" + "".join(f"<p>{_spans(line)}</p>" for line in part.paragraphs)
             for part in sections
         )
-        self.show_html(f"{top}<h1>{link(NAME, escape(game.name))}</h1>{body}", _style(colours), words)
+        self.show_html(f"<h1>{link(NAME, escape(game.name))}</h1>{top}{body}", _style(colours), words)
 
 
 def _aloud(game: Game) -> str:
@@ -73,7 +73,7 @@ def _aloud(game: Game) -> str:
         lines = "".join(f"<li>{escape(sentence)}</li>" for sentence in sentences)
         steps += f'<h3>{heading}</h3><ol class="aloud" start="{number}">{lines}</ol>'
         number += len(sentences)
-    return f"<h1>{escape(game.name)}</h1><h3>You need</h3><ul>{needs}</ul><p>{escape(told.caution)}</p>{steps}"
+    return f"<h3>You need</h3><ul>{needs}</ul><p>{escape(told.caution)}</p>{steps}"
 
 
 def _spans(line: Sentences) -> str:
