@@ -99,6 +99,7 @@ def main(folder: Path) -> None:
         window.show_table()
         window.late.table.seats[1].setCurrentIndex(3)
         window.late.table.coach.setChecked(True)
+        camera.wait(window.late.table.draw.isEnabled)
         for _ in range(3):
             window.late.table.draw.click()
         camera.take("table")
@@ -110,14 +111,10 @@ def main(folder: Path) -> None:
             window.shape.board._pick(place)
             camera.take(picture)
             window.shape.board._pick(0)
-        camera.open("beacon", "table")
-        table = window.late.table
-        table.coach.setChecked(True)
-        for _ in range(41):
-            table.sitting.play_on(table.sitting.game.seats.style(table.sitting.now.seat))
-        table._show()
-        camera.take("tiles-table")
-        table.coach.setChecked(False)
+        camera.open("dome", "shape")
+        window.sheet.show_aloud(True)
+        camera.take("rules-aloud")
+        window.sheet.show_aloud(False)
         camera.open("loose", "shape")
         window.gauges.gauges["setbacks"].click()
         camera.wait(lambda: camera.seen.get("effects"))

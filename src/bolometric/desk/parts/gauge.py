@@ -55,7 +55,6 @@ class Gauge(QAbstractButton):
         return self.width() >= NARROW
 
     def _tell(self) -> None:
-        label = READINGS[self.key].brief_label
         full = READINGS[self.key].label
         self.setAccessibleName(full if self.reading is None else f"{full}: {headline(self.key, self.reading)}")
         if self.reading is not None:
