@@ -12,6 +12,7 @@ import random
 import sys
 import tempfile
 import time
+from copy import deepcopy
 from pathlib import Path
 
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
@@ -51,11 +52,11 @@ def strange_values(text: str, chance: random.Random) -> bytes:
         holder, key = chance.choice(found)
         how = chance.random()
         if how < 0.7:
-            holder[key] = chance.choice(STRANGE)
+            holder[key] = deepcopy(chance.choice(STRANGE))
         elif how < 0.85:
             del holder[key]
         elif isinstance(holder, dict):
-            holder[str(chance.choice(STRANGE))[:50]] = holder[key]
+            holder[str(chance.choice(STRANGE))[:50]] = deepcopy(holder[key])
     return json.dumps(data).encode()
 
 

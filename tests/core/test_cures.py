@@ -79,3 +79,16 @@ def test_a_total_that_does_what_its_list_says_is_not_called_useless():
     assert "useless_total" not in {fault.code for fault in find_faults(game)}
     plain = game_from({"bolometric": 1, "pieces": [{"faces": ["1/2", 1, 2]}]})
     assert "useless_total" in {fault.code for fault in find_faults(plain)}
+
+
+def test_a_difference_in_skill_is_no_advantage_of_going_first():
+    skilled = {"seats": {"count": 2, "styles": [{"choose": "plan", "goal": "turns"}, {"choose": "guess"}]}}
+    area = {"go_on": "dare", "length": 40, "lose_turn": [1], "finish": "finish_round"}
+    game = game_from({"bolometric": 1, "area": area, **skilled})
+    assert measure_exactly(game).readings["first_seat_edge"].mean > 0.05  # what unequal players do is a reading
+    assert "off_brief_first_seat_edge" not in {fault.code for fault in find_faults(game)}
+    at_once = game_from({"bolometric": 1, "area": {**area, "finish": "at_once", "length": 10}, **skilled})
+    (fault,) = [fault for fault in find_faults(at_once) if fault.code == "off_brief_first_seat_edge"]
+    assert "between equal players" in fault.sentence
+    for cure in fault.cures:
+        assert cure.game.seats == at_once.seats or cure.path.startswith("seats.")

@@ -40,10 +40,10 @@ Measured = tuple[Change, Analysis]
 
 
 class Cures:
-    """Looks for cures of one game, measuring each change once."""
+    """Looks for cures of one game, measuring each change once; ``wanted`` is a reading that must be measured."""
 
-    def __init__(self, exact: Analysis, stop: Stop) -> None:
-        self.exact, self.game, self._stop = exact, exact.game, stop
+    def __init__(self, exact: Analysis, stop: Stop, wanted: str | None = None) -> None:
+        self.exact, self.game, self._stop, self._wanted = exact, exact.game, stop, wanted
         self._area = area_of(exact.game).faults
         self._until = time.monotonic() + BUDGET
         self._measured: list[Measured] = []
@@ -111,7 +111,7 @@ class Cures:
         """A change measured; None once the time is up. Raises Cancelled if it is not wanted any more."""
         try:
             with heeding(self.within_budget):
-                return quick_measure(change.game, self.within_budget)
+                return quick_measure(change.game, self.within_budget, self._wanted)
         except Cancelled:
             if self._stop():
                 raise

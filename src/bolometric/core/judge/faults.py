@@ -15,6 +15,7 @@ from bolometric.core.game.document import Band, Game
 from bolometric.core.game.fault import Change, Fault
 from bolometric.core.judge.closeness import Stray, stray
 from bolometric.core.judge.cures import MOST_CURES, Cures
+from bolometric.core.judge.equals import between_equals, rebased
 from bolometric.core.judge.nearby import fitted
 from bolometric.core.judge.verdict import applies, off
 from bolometric.core.measure.measuring import never_stop, quick_measure
@@ -25,6 +26,8 @@ from bolometric.core.settings.errors import Cancelled
 from bolometric.core.settings.heeding import Stop, heeding
 from bolometric.core.text.figures import percent
 
+IDLE, MOST_IDLE = "idle_turns", 0.75
+"""The reading of turns in which nothing happens, and the share of them above which players mostly wait."""
 HARDLY_EVER = 0.01
 """A game that ends in time less often than this is called too long for any lesson."""
 
@@ -71,6 +74,8 @@ class _Seeker:
             yield from too_long
             yield from (fault for fault in self._off_the_brief() if not (too_long and fault.where == "brief.minutes"))
         yield from self.area.advice(self.exact)
+        if not endless:
+            yield from self._idle()
 
     def _endless(self) -> Iterator[Fault]:
         found = self.area.endless(self.exact)
@@ -105,7 +110,8 @@ class _Seeker:
             )
 
     def _off_the_brief(self) -> Iterator[Fault]:
-        for key in ("minutes", "first_seat_edge", "setbacks"):
+        yield from self._going_first()
+        for key in ("minutes", "setbacks"):
             band, reading = getattr(self.game.brief, key), self.exact.readings.get(key)
             if band is None or reading is None or reading.mean is None or not applies(self.game, key):
                 continue
@@ -114,6 +120,39 @@ class _Seeker:
                 above = "above" if side > 0 else "below"
                 sentence = f"{READINGS[key].label}: {headline(key, reading)}, {above} the target of the brief."
                 yield Fault(f"off_brief_{key}", "advice", f"brief.{key}", sentence, self._brief_cures(key, band))
+
+    def _going_first(self) -> Iterator[Fault]:
+        """What going first is worth between equal players: a difference in skill, or in pieces, is another matter."""
+        key, band = "first_seat_edge", self.game.brief.first_seat_edge
+        fair = between_equals(self.game)
+        if band is None or fair is None or not applies(self.game, key):
+            return
+        seeker = self if fair == self.game else _Seeker(quick_measure(fair, self.stop), self.stop)
+        reading = seeker.exact.readings.get(key)
+        if reading is None or reading.mean is None:
+            return
+        side = off(band, reading.mean)
+        if side:
+            above = "above" if side > 0 else "below"
+            equal = "" if seeker is self else " between equal players"
+            sentence = f"{READINGS[key].label}{equal}: {headline(key, reading)}, {above} the target of the brief."
+            cures = [rebased(self.game, cure) for cure in seeker._brief_cures(key, band)]
+            yield Fault(
+                f"off_brief_{key}", "advice", f"brief.{key}", sentence, tuple(c for c in cures if c is not None)
+            )
+
+    def _idle(self) -> Iterator[Fault]:
+        """Turns in which a child only waits: three in four of them are no game."""
+        key = IDLE
+        if not applies(self.game, key):
+            return
+        measured = self.exact if key in self.exact.readings else quick_measure(self.game, self.stop, key)
+        share = _mean(measured, key)
+        if share < MOST_IDLE:
+            return
+        cures = Cures(measured, self.stop, key).find(lambda exact: _mean(exact, key) < MOST_IDLE, _length)
+        sentence = f"In {percent(share)} of turns nothing happens, so players mostly wait."
+        yield Fault("mostly_idle", "advice", "pieces", sentence, cures)
 
     def _brief_cures(self, key: str, band: Band) -> tuple[Change, ...]:
         middle = (band.low + band.high) / 2
@@ -150,6 +189,12 @@ class _Seeker:
                 raise
             return None
         return None if fit is None else self.cures.told(fit)
+
+
+def _mean(exact: Analysis, key: str) -> float:
+    """The mean of a reading; nought where it is not known."""
+    reading = exact.readings.get(key)
+    return reading.mean if reading is not None and reading.mean is not None else 0.0
 
 
 def _length(exact: Analysis) -> float:
