@@ -6,6 +6,7 @@ import pytest
 from bolometric.core.areas.shelf import demo_files
 from bolometric.core.game.document import with_value
 from bolometric.core.game.files import read
+from bolometric.desk.readying import Readying
 from bolometric.desk.views.table import TableView
 from bolometric.paint.palette import DARK, LIGHT
 
@@ -91,9 +92,10 @@ def test_every_demo_game_is_laid_out(table, path):
     assert len(table.sitting.past) == 1
 
 
-def test_the_table_is_a_view_of_the_window(window):
+def test_the_table_is_a_view_of_the_window(qtbot, window):
     window.show_table()
     assert window.late.table.isVisible()
+    qtbot.waitUntil(window.late.table.draw.isEnabled, timeout=60_000)
     window.late.table.draw.click()
     window.document.edit("area.length", 45)
     assert window.late.table.sitting.here.draws == 0
@@ -121,3 +123,20 @@ def test_pieces_roll_and_come_to_rest_where_they_fell(table, qtbot, name):
     table.coach.setChecked(True)  # what is shown already does not roll again
     assert table.cloth.frame == 0
     assert looks_like(table.cloth.grab().toImage(), still)
+
+
+def test_a_table_is_laid_beside_the_window(qtbot):
+    readying = Readying()
+    table = TableView(readying)
+    qtbot.addWidget(table)
+    table.show_game(demo("signal-digits"), LIGHT)
+    assert not table.draw.isEnabled()  # nothing is got ready for a table that nobody looks at
+    with qtbot.waitSignal(readying.ready, timeout=60_000):
+        table.show()
+        table.coach.setChecked(True)
+        assert "being laid" in table.state.text()
+        assert not table.draw.isEnabled()
+    assert table.draw.isEnabled()
+    table.coach.setChecked(False)
+    assert table.draw.isEnabled()  # what was got ready for the coach serves without
+    readying.close()

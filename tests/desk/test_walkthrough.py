@@ -120,6 +120,7 @@ def test_tiles_of_ones_own_from_a_starter_to_the_table_and_the_command_line(qtbo
     window.show_table()
     table = window.late.table
     table.coach.setChecked(True)
+    qtbot.waitUntil(table.draw.isEnabled, timeout=60_000)  # until it is laid
     while table.sitting.now.waiting != "choice":
         table.draw.click()
     assert "is best, leaving" in table.advice.text()
@@ -142,5 +143,6 @@ def test_every_starter_is_played_to_its_end_at_the_table(qtbot, open_window):
     for words, starter in ((one.words, one.game) for one in starters()):
         window._opened(window.filing.start(starter))
         window.show_table()
+        qtbot.waitUntil(lambda: window.late.table.is_laid, timeout=60_000)
         played_out(window.late.table)
         assert window.late.table.state.text(), words

@@ -33,8 +33,10 @@ class Readying(QObject):
     def is_ready(self, game: Game, styles: tuple[Style, ...], coached: bool) -> bool:
         """Whether the game can be played so without waiting; if not, ``ready`` says when it can."""
         wanted = game, styles, coached
-        if wanted == self._done:
-            return True
+        if self._done is not None:
+            known, played, looked_on = self._done
+            if known == game and set(styles) <= set(played) and looked_on >= coached:
+                return True
         if wanted != self._wanted:
             self._wanted = wanted
             self._lane.submit(self._rehearse, wanted)

@@ -171,7 +171,7 @@ class TableView(QWidget):
         self._show()
 
     @property
-    def _ready(self) -> bool:
+    def is_laid(self) -> bool:
         """Whether the next step takes no longer than a step."""
         if self.readying is None:
             return True
@@ -229,7 +229,7 @@ class TableView(QWidget):
 
     def _play_itself(self) -> None:
         style = self._style()
-        if style is not None and self.isVisible() and self._ready:
+        if style is not None and self.isVisible() and self.is_laid:
             self._step(lambda: self.sitting.play_on(style))
 
     def _choose(self, key: Hashable) -> None:
@@ -275,7 +275,7 @@ class TableView(QWidget):
         if self.readying is not None and not self.isVisible():
             return  # shown, and got ready, once it is looked at
         now, game, c = self.sitting.now, self.sitting.game, self.colours
-        ready = self._ready
+        ready = self.is_laid
         by_hand = ready and self._style() is None
         self.board.show_standing(game, now, c, ready and self.coach.isChecked())
         self.cloth.show_draw(self.sitting.here.shown, c)
