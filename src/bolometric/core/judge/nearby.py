@@ -17,7 +17,7 @@ from bolometric.core.pieces.words import pieces_words
 from bolometric.core.results.readings import Reading
 from bolometric.core.settings.amounts import plain
 from bolometric.core.settings.errors import GameError
-from bolometric.core.settings.heeding import Stop
+from bolometric.core.settings.heeding import Stop, checkpoint
 from bolometric.core.settings.knobs import Knob, KnobAt, knobs
 from bolometric.core.text.figures import minus, plural
 from bolometric.core.words.rule_sheet import rules_text
@@ -41,6 +41,7 @@ def changes(game: Game) -> Iterator[Change]:
     for at in knobs(game):
         if not at.path.startswith("brief."):
             for words, value in _values(game, at):
+                checkpoint()
                 try:
                     change = Change(words, at.path, value, with_value(game, at.path, value))
                 except GameError:
