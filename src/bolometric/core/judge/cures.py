@@ -23,7 +23,7 @@ from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.readings import Reading
 from bolometric.core.results.show import show
 from bolometric.core.settings.errors import Cancelled, GameError
-from bolometric.core.settings.heeding import Stop, heeding
+from bolometric.core.settings.heeding import Stop, checkpoint, heeding
 
 MOST_CURES = 3
 BUDGET = 3.0
@@ -119,6 +119,7 @@ class Cures:
 
     def _sound(self, exact: Analysis) -> bool:
         """Whether no draw of a changed game does nothing that did something before."""
+        checkpoint()
         idle = [self._area.useless(game) for game in (exact.game, self.game)]
         return idle[0] <= idle[1] and exact.game.distribution.no_number <= self.game.distribution.no_number
 
