@@ -4,11 +4,16 @@ import re
 from itertools import chain
 
 import pytest
+from click.testing import CliRunner
 from hypothesis import given, settings
 
+from bolometric.cli import main
 from bolometric.core.areas.catalogue import area_of
+from bolometric.core.areas.shelf import demo_files
 from bolometric.core.game.document import game_from
+from bolometric.core.game.files import read
 from bolometric.core.words.aloud import players_rules
+from bolometric.core.words.rule_sheet import rules_text
 from tests.core.test_every_area import ALL, any_game, every
 
 MOST_WORDS = 16
@@ -90,3 +95,15 @@ def test_markdown_has_headings_and_one_list():
     text = players_rules(ALL["ridge-ascent"], markdown=True)
     assert text.startswith("# Ridge Ascent\n\n## You need\n\n- ")
     assert text.count("\n## ") == 4
+
+
+def test_the_command_line_prints_either_text():
+    game = str(demo_files()[0])
+    players, maker, marked = (
+        CliRunner().invoke(main, ["rules", game, *words]).output
+        for words in ((), ("--for", "maker"), ("--for", "maker", "--markdown"))
+    )
+    known = read(demo_files()[0])
+    assert players == f"{players_rules(known)}\n"
+    assert rules_text(known) in maker
+    assert marked.startswith(f"# {known.name}\n\n## Aim\n")

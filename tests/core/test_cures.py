@@ -1,5 +1,6 @@
 """Cures: they mend what they are offered for, keep the practice where they can, and say what else they move."""
 
+import re
 import time
 
 import pytest
@@ -7,9 +8,10 @@ from hypothesis import Phase, given, settings
 
 from bolometric.core.areas.shelf import demo_files
 from bolometric.core.game.document import game_from, with_value
+from bolometric.core.game.fault import Change
 from bolometric.core.game.files import read
 from bolometric.core.judge import cures as searching
-from bolometric.core.judge.closeness import TOLD, Stray, stray
+from bolometric.core.judge.closeness import TOLD, Stray, how_large, stray
 from bolometric.core.judge.faults import find_faults, summary
 from bolometric.core.judge.verdict import off
 from bolometric.core.measure.measuring import measure_exactly
@@ -18,7 +20,7 @@ from tests.random_games import games
 
 def made(game, cure):
     """The game as the window makes it: one setting after the other."""
-    for path, value in ((cure.path, cure.value), *cure.then):
+    for path, value in cure.steps:
         game = with_value(game, path, value)
     return game
 
@@ -92,3 +94,21 @@ def test_a_difference_in_skill_is_no_advantage_of_going_first():
     assert "between equal players" in fault.sentence
     for cure in fault.cures:
         assert cure.game.seats == at_once.seats or cure.path.startswith("seats.")
+
+
+def test_two_changes_count_as_both_of_them():
+    game = game_from({"bolometric": 1, "pieces": [{}, {}]})
+    small = Change("Make it 45 squares", "area.length", 45, with_value(game, "area.length", 45))
+    both = Change(
+        "both", "area.length", 45, with_value(small.game, "draw.make", "multiply"), (("draw.make", "multiply"),)
+    )
+    assert stray(game, small) == Stray.NOTHING
+    assert stray(game, both) == Stray.OPERATION
+    assert how_large(game, both) > how_large(game, small) == 5 / 40
+
+
+def test_a_game_that_may_outlast_all_play_is_told_without_an_infinite_mean():
+    pack = {"kind": "pack", "cards": [1, 2, 3, 4, 5, 6], "after": "keep_out"}
+    area = {"length": 300, "back_to_start": [1, 2, 3]}
+    for fault in find_faults(game_from({"bolometric": 1, "pieces": [pack], "area": area})):
+        assert not re.search(r"\b(inf|nan)\b", fault.sentence), fault.sentence

@@ -290,3 +290,12 @@ def test_what_is_installed_leaves_out_what_is_known_to_fail():
     assert needed["PySide6-Essentials"].contains("6.11.3")
     tried = SpecifierSet(metadata.metadata("bolometric")["Requires-Python"])
     assert [minor for minor in range(9, 17) if tried.contains(f"3.{minor}.0")] == [11, 12, 13]
+
+
+def test_what_is_saved_is_saved_where_the_folder_may_not_be_listed(tmp_path, monkeypatch):
+    def refused(folder):
+        raise PermissionError(13, "Permission denied")
+
+    monkeypatch.setattr("bolometric.core.game.files.os.listdir", refused)
+    write(Game(name="Kept"), tmp_path / "a.bolo.json")
+    assert read(tmp_path / "a.bolo.json").name == "Kept"

@@ -6,6 +6,10 @@ import pytest
 from bolometric.core.areas.shelf import demo_files
 from bolometric.core.game.document import with_value
 from bolometric.core.game.files import read
+from bolometric.core.game.seats import Style
+from bolometric.core.play.rehearsal import rehearse
+from bolometric.core.settings.errors import Cancelled
+from bolometric.core.settings.heeding import heeding
 from bolometric.desk.readying import Readying
 from bolometric.desk.views.table import TableView
 from bolometric.paint.palette import DARK, LIGHT
@@ -139,3 +143,25 @@ def test_a_table_is_laid_beside_the_window(qtbot):
     table.coach.setChecked(False)
     assert table.draw.isEnabled()  # what was got ready for the coach serves without
     readying.close()
+
+
+def test_a_rehearsal_that_fails_keeps_no_table_waiting(qtbot, monkeypatch):
+    def fails(*wanted):
+        raise RuntimeError("no")
+
+    monkeypatch.setattr("bolometric.desk.readying.rehearse", fails)
+    readying, game = Readying(), demo("ridge-ascent")
+    with qtbot.waitSignal(readying.ready, timeout=10_000):
+        assert not readying.is_ready(game, (), False)
+    assert readying.is_ready(game, (), False)
+    readying.close()
+
+
+def test_a_rehearsal_plays_with_the_coach_and_every_style_and_can_be_given_up():
+    game = demo("ridge-dare")
+    asked = []
+    with heeding(lambda: bool(asked.append(1))):
+        rehearse(game, (Style(choose="plan"),), True)
+    assert len(asked) > 10
+    with pytest.raises(Cancelled), heeding(lambda: True):
+        rehearse(game, (), False)

@@ -4,7 +4,7 @@ import sys
 
 import pytest
 from PySide6.QtCore import QObject, QPoint, Qt, Signal
-from PySide6.QtGui import QAction
+from PySide6.QtGui import QAction, QGuiApplication
 from PySide6.QtWidgets import QLineEdit, QPushButton, QRadioButton, QSpinBox, QToolButton
 
 from bolometric.core.areas.shelf import demo_files
@@ -13,6 +13,7 @@ from bolometric.core.game.files import SUFFIX, read
 from bolometric.core.judge.faults import find_faults
 from bolometric.core.measure.measuring import measure_exactly
 from bolometric.core.results.readings import Reading
+from bolometric.core.words.aloud import players_rules
 from bolometric.desk import actions
 from bolometric.desk.measurer import Measurer
 from bolometric.desk.parts.explain import ReadingDetail
@@ -382,3 +383,21 @@ def test_the_first_game_is_measured_once_and_played_after_the_window_is_up(monke
     assert asked == [False]
     window.document.edit("area.length", 45)
     assert asked == [False, True]
+
+
+def test_the_sheet_turns_into_rules_to_read_aloud_and_back(window):
+    window.show_shape()
+    assert "Roll both dice." not in window.sheet.toPlainText()
+    window.sheet.choose("other-text")
+    assert "Roll both dice." in window.sheet.toPlainText()
+    window.copy_rules()
+    assert QGuiApplication.clipboard().text() == f"{players_rules(window.document.game)}\n"
+    window.focus_rules()
+    assert window.sheet.focused_word() == "other-text"
+    window.document.edit("area.length", 45)
+    assert "45 squares" in window.sheet.toPlainText()  # it stays so for another game
+    window.sheet.choose("other-text")
+    window.focus_rules()
+    assert window.sheet.focused_word() in window.sheet.words()
+    window.copy_rules()
+    assert QGuiApplication.clipboard().text().startswith(f"{window.document.game.name}\n\nAim\n")

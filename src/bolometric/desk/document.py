@@ -81,9 +81,12 @@ class Document(QObject):
         if self._history.step(1):
             self._after()
 
-    def start(self, game: Game, path: Path | None = None, unsaved: bool = False) -> None:
-        """Open another game. ``unsaved`` marks it as changed though nothing was typed here."""
-        self.path, self._seen = path, None if path is None else fingerprint(path)
+    def start(self, game: Game, path: Path | None = None, unsaved: bool = False, seen: bytes | None = None) -> None:
+        """Open another game.
+
+        ``unsaved`` marks it as changed though nothing was typed here; ``seen`` is its file's fingerprint, if known.
+        """
+        self.path, self._seen = path, seen if path is None or seen is not None else fingerprint(path)
         self._watch()
         self._history = History([game], saved=None if unsaved else game)
         self._after()
@@ -113,8 +116,7 @@ class Document(QObject):
     def load(self, path: Path) -> None:
         """Open a file. Raises FileError, and keeps the present game, if that fails."""
         seen = fingerprint(path)  # before it is read: what another program writes meanwhile is then told as a change
-        self.start(read(path), path)
-        self._seen = seen
+        self.start(read(path), path, seen=seen)
 
     def save(self, path: Path | None = None) -> None:
         """Save, under a new name if one is given. Raises FileError; nothing is lost then."""

@@ -100,7 +100,7 @@ class Editing(QWidget):
         """Make a suggested change; one step of undo."""
         self.close_popover()
         try:
-            for path, value in ((change.path, change.value), *change.then):
+            for path, value in change.steps:
                 self._document.edit(path, value, stroke=change)
         except GameError as error:
             self.trouble.emit(str(error))

@@ -53,6 +53,8 @@ class Readying(QObject):
                 rehearse(*wanted)
         except Cancelled:
             return
+        except Exception:  # the table is laid all the same: whoever takes the step that fails is told by the window
+            pass
         self._relay.emit(wanted)
 
     def _deliver(self, wanted: Wanted) -> None:

@@ -26,6 +26,11 @@ class Change:
     also: str = ""
     """What else it moves; empty if that is not much, or not known."""
 
+    @property
+    def steps(self) -> tuple[tuple[str, object], ...]:
+        """Every path with its value, in the order in which they are changed."""
+        return ((self.path, self.value), *self.then)
+
 
 def change(game: Game, words: str, path: str, value: object) -> Change | None:
     """A change of one setting.

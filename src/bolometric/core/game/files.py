@@ -186,13 +186,14 @@ def write_bytes(data: bytes, path: Path, private: bool = False) -> None:
         if target.exists() and not private:
             temporary.chmod(target.stat().st_mode & 0o7777)
         temporary.replace(target)
-        _clear_left(target)
     except OSError as error:
         with suppress(OSError):
             temporary.unlink(missing_ok=True)
         raise FileError(
             f"{path.name} cannot be saved in {path.parent}: {_reason(error)}. Choose another folder."
         ) from None
+    with suppress(OSError):  # it is saved; a folder that may not be listed is no trouble
+        _clear_left(target)
 
 
 def _beginning(target: Path) -> str:

@@ -10,7 +10,7 @@ from dataclasses import dataclass
 from bolometric.core.game.document import Game
 from bolometric.core.outcomes.breakdown import letter_names
 from bolometric.core.pieces.expression import LETTERS
-from bolometric.core.pieces.kinds import AnyPiece, Counters, Pack, Spinner, letters_of
+from bolometric.core.pieces.kinds import AnyPiece, Counters, Pack, Spinner, letters_of, remembers
 from bolometric.core.settings.amounts import tidy
 from bolometric.core.text.figures import listing_words, minus, number
 
@@ -39,7 +39,7 @@ def said(*sentences: str) -> tuple[str, ...]:
     return tuple(sentence for sentence in sentences if sentence)
 
 
-def _of(kind: str, pieces: list[AnyPiece]) -> str:
+def _of(pieces: list[AnyPiece]) -> str:
     """Pieces of one kind, as what is rolled, spun, drawn from or tossed."""
     first, count = pieces[0], len(pieces)
     match first:
@@ -57,7 +57,7 @@ def _of(kind: str, pieces: list[AnyPiece]) -> str:
 
 def _acts(pieces: tuple[AnyPiece, ...]) -> list[tuple[str, str]]:
     kinds = dict.fromkeys(piece.kind for piece in pieces)
-    return [(VERBS[kind], _of(kind, [piece for piece in pieces if piece.kind == kind])) for kind in kinds]
+    return [(VERBS[kind], _of([piece for piece in pieces if piece.kind == kind])) for kind in kinds]
 
 
 def capital(words: str) -> str:
@@ -130,7 +130,7 @@ def drawn(game: Game) -> tuple[str, ...]:
 
 def kept_out(game: Game) -> tuple[str, ...]:
     """What becomes of cards that are not put back."""
-    if any(isinstance(piece, Pack) and piece.after == "keep_out" for piece in game.pieces):
+    if remembers(game.pieces):
         return ("Keep the cards out until too few are left. Then shuffle them all.",)
     return ()
 

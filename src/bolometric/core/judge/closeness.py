@@ -35,15 +35,22 @@ TOLD = {
 
 
 def stray(game: Game, change: Change) -> Stray:
-    """What of the practice a change touches."""
-    if change.path == "pieces":
+    """What of the practice a change touches, in any of its steps."""
+    return max(_stray(game, change, path) for path, _ in change.steps)
+
+
+def _stray(game: Game, change: Change, path: str) -> Stray:
+    if path == "pieces":
         return Stray.SIZE if len(change.game.pieces) == len(game.pieces) else Stray.OPERATION
-    return OF_KNOBS[knob_at(game, change.path).knob.practice]
+    return OF_KNOBS[knob_at(game, path).knob.practice]
 
 
 def how_large(game: Game, change: Change) -> float:
-    """How much a change changes: 0.25 for a number made a quarter larger."""
-    at: KnobAt = knob_at(game, change.path)
-    if at.knob.kind == "number" and isinstance(change.value, int | float):
-        return float(abs(change.value - at.value) / max(abs(at.value), at.knob.step))
+    """How much a change changes, in all its steps: 0.25 for a number made a quarter larger."""
+    return sum(_how_large(knob_at(game, path), value) for path, value in change.steps)
+
+
+def _how_large(at: KnobAt, value: object) -> float:
+    if at.knob.kind == "number" and isinstance(value, int | float):
+        return float(abs(value - at.value) / max(abs(at.value), at.knob.step))
     return {"choice": CHOICE, "pieces": PIECES}.get(at.knob.kind, LIST)

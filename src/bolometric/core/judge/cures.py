@@ -9,6 +9,7 @@ from __future__ import annotations
 import time
 from collections.abc import Callable, Iterator
 from dataclasses import replace
+from functools import cached_property
 from itertools import combinations
 
 from bolometric.core.areas.catalogue import area_of
@@ -20,7 +21,6 @@ from bolometric.core.judge.nearby import changes
 from bolometric.core.judge.verdict import applies, off
 from bolometric.core.measure.measuring import quick_measure
 from bolometric.core.results.kinds import READINGS
-from bolometric.core.results.readings import Reading
 from bolometric.core.results.show import show
 from bolometric.core.settings.errors import Cancelled, GameError
 from bolometric.core.settings.heeding import Stop, checkpoint, heeding
@@ -39,13 +39,20 @@ OTHERS = ("minutes", "in_time", "first_seat_edge", "setbacks", "success", "idle_
 Measured = tuple[Change, Analysis]
 
 
-class Cures:
-    """Looks for cures of one game, measuring each change once; ``wanted`` is a reading that must be measured."""
+def deadline() -> float:
+    """When a search that begins now has used up its budget, on the monotonic clock."""
+    return time.monotonic() + BUDGET
 
-    def __init__(self, exact: Analysis, stop: Stop, wanted: str | None = None) -> None:
-        self.exact, self.game, self._stop, self._wanted = exact, exact.game, stop, wanted
-        self._area = area_of(exact.game).faults
-        self._until = time.monotonic() + BUDGET
+
+class Cures:
+    """Looks for cures of one game until a deadline, measuring each change once.
+
+    ``wanted`` is a reading that must be measured, by play if need be.
+    """
+
+    def __init__(self, exact: Analysis, stop: Stop, until: float, wanted: str | None = None) -> None:
+        self.exact, self.game, self._stop, self._until, self._wanted = exact, exact.game, stop, until, wanted
+        self._useless = area_of(exact.game).faults.useless
         self._measured: list[Measured] = []
         self._coming: Iterator[Change] | None = None
 
@@ -120,8 +127,12 @@ class Cures:
     def _sound(self, exact: Analysis) -> bool:
         """Whether no draw of a changed game does nothing that did something before."""
         checkpoint()
-        idle = [self._area.useless(game) for game in (exact.game, self.game)]
-        return idle[0] <= idle[1] and exact.game.distribution.no_number <= self.game.distribution.no_number
+        more = exact.game.distribution.no_number > self.game.distribution.no_number
+        return not more and self._useless(exact.game) <= self._useless_now
+
+    @cached_property
+    def _useless_now(self) -> int:
+        return self._useless(self.game)
 
     def _told(self, change: Change, exact: Analysis) -> Change:
         touched = TOLD.get(stray(self.game, change), "")
@@ -142,7 +153,7 @@ def _together(one: Change, other: Change) -> Change | None:
 
 
 def _moved(game: Game, key: str, before: Analysis, after: Analysis) -> str:
-    """What a change does to a reading that it was not made for, if that is much or takes it out of its target."""
+    """What a change does to a reading, if that is much or takes it out of its target."""
     was, now = before.readings.get(key), after.readings.get(key)
     if was is None or now is None or not applies(game, key) or not applies(after.game, key):
         return ""
@@ -151,8 +162,4 @@ def _moved(game: Game, key: str, before: Analysis, after: Analysis) -> str:
     unit, band = READINGS[key].unit, getattr(game.brief, key, None)
     far = abs(now.mean - was.mean) / (max(abs(was.mean), 1e-9) if unit in ("count", "minutes") else 1.0)
     worse = band is not None and bool(off(band, now.mean)) and not off(band, was.mean)
-    return f"{READINGS[key].label} then {_value(key, now)}" if worse or far >= MOVED[unit] else ""
-
-
-def _value(key: str, reading: Reading) -> str:
-    return show(key, reading.mean)
+    return f"{READINGS[key].label} then {show(key, now.mean)}" if worse or far >= MOVED[unit] else ""

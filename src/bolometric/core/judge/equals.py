@@ -30,7 +30,7 @@ def rebased(game: Game, change: Change) -> Change | None:
     """A change that was found for a game between equals, made to the game itself; None if it can't be made there."""
     made = game
     try:
-        for path, value in ((change.path, change.value), *change.then):
+        for path, value in change.steps:
             made = with_value(made, path, value)
     except GameError:
         return None

@@ -8,13 +8,14 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Iterator
 from dataclasses import replace
+from math import isfinite
 
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Band, Game
 from bolometric.core.game.fault import Change, Fault
 from bolometric.core.judge.closeness import Stray, stray
-from bolometric.core.judge.cures import MOST_CURES, Cures
+from bolometric.core.judge.cures import MOST_CURES, Cures, deadline
 from bolometric.core.judge.equals import between_equals, rebased
 from bolometric.core.judge.nearby import fitted
 from bolometric.core.judge.verdict import applies, off
@@ -52,17 +53,17 @@ def find_faults(game: Game, exact: Analysis | None = None, stop: Stop = never_st
     """
     with heeding(stop):
         measured = exact if exact is not None and exact.result is not None else quick_measure(game, stop)
-        found = list(_Seeker(measured, stop).all())
+        found = list(_Seeker(measured, stop, deadline()).all())
     return sorted(found, key=lambda fault: fault.level != "fault")
 
 
 class _Seeker:
     """Looks for faults in one measured game."""
 
-    def __init__(self, exact: Analysis, stop: Stop) -> None:
-        self.exact, self.game, self.stop = exact, exact.game, stop
+    def __init__(self, exact: Analysis, stop: Stop, until: float) -> None:
+        self.exact, self.game, self.stop, self.until = exact, exact.game, stop, until
         self.area = area_of(exact.game).faults
-        self.cures = Cures(exact, stop)
+        self.cures = Cures(exact, stop, until)
 
     def all(self) -> Iterator[Fault]:
         endless = list(self._endless())
@@ -80,7 +81,7 @@ class _Seeker:
     def _endless(self) -> Iterator[Fault]:
         found = self.area.endless(self.exact)
         if found is not None:
-            cures = self.cures.find(lambda exact: self.area.endless(exact) is None, lambda exact: _length(exact))
+            cures = self.cures.find(lambda exact: self.area.endless(exact) is None, _length)
             yield replace(found, cures=cures)
 
     def _no_number(self) -> Iterator[Fault]:
@@ -96,11 +97,9 @@ class _Seeker:
                 "This game is too long for its end to be worked out: shorten the trail or ease what sends you back.",
             )  # fmt: skip
         elif in_time is not None and band is not None and (in_time.mean or 0) < HARDLY_EVER:
-            chance = percent(in_time.mean or 0)
-            sentence = (
-                f"Hardly any game ends within the {band.high:g} minutes of the brief ({chance}): "
-                f"on average it takes {_length(self.exact):,.0f} minutes."
-            )
+            chance, mean = percent(in_time.mean or 0), _length(self.exact)
+            average = f": on average it takes {mean:,.0f} minutes" if isfinite(mean) else ""
+            sentence = f"Hardly any game ends within the {band.high:g} minutes of the brief ({chance}){average}."
             yield Fault(
                 "far_too_long",
                 "fault",
@@ -111,46 +110,40 @@ class _Seeker:
 
     def _off_the_brief(self) -> Iterator[Fault]:
         yield from self._going_first()
-        for key in ("minutes", "setbacks"):
-            band, reading = getattr(self.game.brief, key), self.exact.readings.get(key)
-            if band is None or reading is None or reading.mean is None or not applies(self.game, key):
-                continue
-            side = off(band, reading.mean)
-            if side:
-                above = "above" if side > 0 else "below"
-                sentence = f"{READINGS[key].label}: {headline(key, reading)}, {above} the target of the brief."
-                yield Fault(f"off_brief_{key}", "advice", f"brief.{key}", sentence, self._brief_cures(key, band))
+        yield from self._off("minutes")
+        yield from self._off("setbacks")
 
-    def _going_first(self) -> Iterator[Fault]:
-        """What going first is worth between equal players: a difference in skill, or in pieces, is another matter."""
-        key, band = "first_seat_edge", self.game.brief.first_seat_edge
-        fair = between_equals(self.game)
-        if band is None or fair is None or not applies(self.game, key):
-            return
-        seeker = self if fair == self.game else _Seeker(quick_measure(fair, self.stop), self.stop)
-        reading = seeker.exact.readings.get(key)
-        if reading is None or reading.mean is None:
+    def _off(self, key: str, among: str = "") -> Iterator[Fault]:
+        """A reading that misses its target; ``among`` says between whom it was measured."""
+        band, reading = getattr(self.game.brief, key), self.exact.readings.get(key)
+        if band is None or reading is None or reading.mean is None or not applies(self.game, key):
             return
         side = off(band, reading.mean)
         if side:
             above = "above" if side > 0 else "below"
-            equal = "" if seeker is self else " between equal players"
-            sentence = f"{READINGS[key].label}{equal}: {headline(key, reading)}, {above} the target of the brief."
-            cures = [rebased(self.game, cure) for cure in seeker._brief_cures(key, band)]
-            yield Fault(
-                f"off_brief_{key}", "advice", f"brief.{key}", sentence, tuple(c for c in cures if c is not None)
-            )
+            sentence = f"{READINGS[key].label}{among}: {headline(key, reading)}, {above} the target of the brief."
+            yield Fault(f"off_brief_{key}", "advice", f"brief.{key}", sentence, self._brief_cures(key, band))
+
+    def _going_first(self) -> Iterator[Fault]:
+        """What going first is worth between equal players: a difference in skill, or in pieces, is another matter."""
+        key, fair = "first_seat_edge", between_equals(self.game)
+        if fair == self.game:
+            yield from self._off(key)
+        elif fair is not None and self.game.brief.first_seat_edge is not None and applies(self.game, key):
+            equals = _Seeker(quick_measure(fair, self.stop), self.stop, self.until)
+            for fault in equals._off(key, " between equal players"):
+                made = (rebased(self.game, cure) for cure in fault.cures)
+                yield replace(fault, cures=tuple(cure for cure in made if cure is not None))
 
     def _idle(self) -> Iterator[Fault]:
         """Turns in which a child only waits: three in four of them are no game."""
-        key = IDLE
-        if not applies(self.game, key):
+        if not applies(self.game, IDLE):
             return
-        measured = self.exact if key in self.exact.readings else quick_measure(self.game, self.stop, key)
-        share = _mean(measured, key)
+        measured = self.exact if IDLE in self.exact.readings else quick_measure(self.game, self.stop, IDLE)
+        share = _mean(measured, IDLE)
         if share < MOST_IDLE:
             return
-        cures = Cures(measured, self.stop, key).find(lambda exact: _mean(exact, key) < MOST_IDLE, _length)
+        cures = Cures(measured, self.stop, self.until, IDLE).find(lambda exact: _mean(exact, IDLE) < MOST_IDLE, _length)
         sentence = f"In {percent(share)} of turns nothing happens, so players mostly wait."
         yield Fault("mostly_idle", "advice", "pieces", sentence, cures)
 

@@ -7,7 +7,7 @@ from bolometric.core.game.document import Band, Game
 from bolometric.core.game.speaking import AS_PRINTED
 from bolometric.core.outcomes.breakdown import letter_names
 from bolometric.core.pieces.expression import LETTERS
-from bolometric.core.pieces.kinds import Counters, Pack, Spinner, letters_of
+from bolometric.core.pieces.kinds import Counters, Pack, Spinner, letters_of, remembers
 from bolometric.core.pieces.words import pieces_words
 from bolometric.core.settings.amounts import tidy
 from bolometric.core.settings.knobs import knob_at
@@ -164,7 +164,7 @@ def _made(game: Game) -> list[str | Span]:
 
 
 def _kept_out(game: Game) -> str:
-    if not any(isinstance(piece, Pack) and piece.after == "keep_out" for piece in game.pieces):
+    if not remembers(game.pieces):
         return ""
     return " Cards stay out until too few are left; then shuffle them all again."
 

@@ -20,7 +20,7 @@ def aloud(game: Game) -> Aloud:
     turn = [
         *(called(game) if one_caller else drawn(game)),
         f"If you have a {thing} with that number, {does}." if boxed else f"If you have a {thing} there, {does}.",
-        f"Two {'boxes' if boxed else 'counters'} with the same number need it twice.",
+        "If you have a number twice, it must come up twice.",
     ]
     if one_caller:
         first = (*first, "Choose a caller.")
