@@ -36,6 +36,11 @@ def test_bars_stand_side_by_side_as_high_as_they_are(chart):
     red, blue = places(chart, RED), places(chart, BLUE)
     assert red[:, 0].max() < blue[:, 0].min()
     assert red[:, 1].max() == blue[:, 1].max()  # both stand on the same ground
+    chart.clear_to(LIGHT)
+    chart.line(np.array([2.0, 2.0]), np.array([0.5, 0.5]), RED.name(), dots=True, mark="s")
+    dot = places(chart, RED).mean(axis=0)  # a mark at its top stands where a bar ends
+    assert abs(red[:, 0].mean() - dot[0]) <= 1.5
+    assert abs(red[:, 1].min() - dot[1]) <= 1.5
     assert np.ptp(red[:, 1]) + 1 == pytest.approx(2 * (np.ptp(blue[:, 1]) + 1), abs=2)
 
 

@@ -1,13 +1,17 @@
 """The table in the window: drawing, stopping, stepping back, seats that play by themselves."""
 
+from dataclasses import replace
+
 import numpy as np
 import pytest
 
+from bolometric.core.areas.catalogue import area_of
 from bolometric.core.areas.shelf import demo_files
 from bolometric.core.game.document import with_value
 from bolometric.core.game.files import read
 from bolometric.core.game.seats import Style
 from bolometric.core.play.rehearsal import rehearse
+from bolometric.core.play.sitting import Sitting
 from bolometric.core.settings.errors import Cancelled
 from bolometric.core.settings.heeding import heeding
 from bolometric.desk.readying import Readying
@@ -157,11 +161,28 @@ def test_a_rehearsal_that_fails_keeps_no_table_waiting(qtbot, monkeypatch):
     readying.close()
 
 
-def test_a_rehearsal_plays_with_the_coach_and_every_style_and_can_be_given_up():
-    game = demo("ridge-dare")
-    asked = []
+def _with_rules(restart, rules):
+    """A table that is laid with other rules."""
+
+    def laid(self, seed):
+        self.rules = rules
+        restart(self, seed)
+
+    return laid
+
+
+def test_a_rehearsal_plays_with_the_coach_and_every_style_and_can_be_given_up(monkeypatch):
+    game, asked, coached, picked = demo("ridge-dare"), [], [], []
+    rules, coach = area_of(game).by_hand, Sitting.coach
+    monkeypatch.setattr(Sitting, "coach", lambda self: coached.append(coach(self)))
+    picks = replace(
+        rules, pick=lambda game, now, style, rng: (picked.append(style), rules.pick(game, now, style, rng))[1]
+    )
+    monkeypatch.setattr(Sitting, "restart", _with_rules(Sitting.restart, picks))
     with heeding(lambda: bool(asked.append(1))):
         rehearse(game, (Style(choose="plan"),), True)
     assert len(asked) > 10
+    assert coached
+    assert Style(choose="plan") in picked
     with pytest.raises(Cancelled), heeding(lambda: True):
         rehearse(game, (), False)
