@@ -4,8 +4,12 @@ Run it in a clone of its own, for it writes into the sources. It needs cosmic-ra
 and that it has been noted which test runs which line (pytest --cov=bolometric --cov-context=test). Each mutant is one
 operator of cosmic-ray at one place of the core or the desk. Of the tests that run its line those come first that run
 few lines in all, and so are quick. Coverage sees no compiled code: there the tests that run its module are asked.
+
+Left out is what has no effect by its place in the text: annotations, decorators (a compiler's options, slots and frozen
+of dataclasses, property and override of what is only read) and the word strict of zip.
 """
 
+import ast
 import random
 import subprocess
 import sys
@@ -61,12 +65,34 @@ def noticed(tests: list[str]) -> bool:
     return False
 
 
+def without_effect(text: str) -> list[tuple[tuple[int, int], tuple[int, int]]]:
+    """Where, as first and last place, a mutant of a module has no effect."""
+    idle: list[ast.expr | None] = []
+    for node in ast.walk(ast.parse(text)):
+        if isinstance(node, ast.FunctionDef | ast.ClassDef):
+            idle += node.decorator_list
+        if isinstance(node, ast.FunctionDef):
+            idle.append(node.returns)
+        if isinstance(node, ast.arg | ast.AnnAssign):
+            idle.append(node.annotation)
+        if isinstance(node, ast.keyword) and node.arg == "strict":
+            idle.append(node.value)
+    return [
+        ((node.lineno, node.col_offset - 1), (node.end_lineno or 0, node.end_col_offset or 0))
+        for node in idle
+        if node is not None
+    ]
+
+
 @cache
 def mutants_of(path: Path) -> dict[str, list[MutationSpec]]:
     """Every mutant of a module, by the kind of its operator: a kind is drawn first, else most would be of few kinds."""
     groups = defaultdict(list)
+    idle = without_effect(path.read_text())
     for item in _all_work_items([path], {}):
-        groups[item.mutations[0].operator_name.split("_")[0]].append(item.mutations[0])
+        place = item.mutations[0].start_pos
+        if not any(first <= place <= last for first, last in idle):
+            groups[item.mutations[0].operator_name.split("_")[0]].append(item.mutations[0])
     return dict(groups)
 
 
