@@ -135,7 +135,9 @@ def measure(file: Path, runs: int | None, seed: int, style: str | None, as_json:
         game = in_style(game, _STYLES[style])
     found = measure_game(game, runs, seed)
     if as_json:
-        click.echo(json.dumps(found.plain(), indent=2))
+        from bolometric.core.words.plain import measured_plain
+
+        click.echo(json.dumps(measured_plain(found), indent=2, allow_nan=False))
     else:
         from bolometric.core.words.report import readings_text
 
@@ -147,7 +149,8 @@ def measure(file: Path, runs: int | None, seed: int, style: str | None, as_json:
 @_JSON
 def odds(file: Path, as_json: bool) -> None:
     """Print every total that can come up, its ways and its chance (exact)."""
-    from bolometric.core.words.report import odds_plain, odds_text
+    from bolometric.core.words.plain import odds_plain
+    from bolometric.core.words.report import odds_text
 
     game = _read(file)
     click.echo(json.dumps(odds_plain(game), indent=2) if as_json else odds_text(game))

@@ -155,10 +155,10 @@ def test_past_what_can_be_listed_chances_are_simulated_and_say_so():
 @pytest.mark.parametrize(
     ("data", "says"),
     [
-        ({"pieces": [{"kind": "pack", "cards": []}]}, "pieces[1].cards: The pack is empty"),
+        ({"pieces": [{"kind": "pack", "cards": []}]}, "pieces[1].cards (counted from 1): The pack is empty"),
         ({"pieces": [{"kind": "pack", "cards": [1, 2], "drawn": 3}]}, "has only 2"),
         ({"pieces": [{"kind": "spinner", "sectors": [{"value": 1, "angle": -90}, {"value": 2, "angle": 270}]}]},
-         "pieces[1].sectors[1].angle: An angle of -90 degrees is too narrow"),
+         "pieces[1].sectors[1].angle (counted from 1): An angle of -90 degrees is too narrow"),
         ({"pieces": [{"kind": "spinner", "sectors": [{"value": 1, "angle": 90}, {"value": 2, "angle": 90}]}]},
          "The angles add to 180 degrees, not to 360"),
         ({"pieces": [{"kind": "spinner", "sectors": [{"value": 1, "angle": 90}, 2]}]}, "say it for all, or for none"),
@@ -166,7 +166,7 @@ def test_past_what_can_be_listed_chances_are_simulated_and_say_so():
         ({"pieces": [{"faces": [1, "1/0"]}]}, "divides by nothing"),
         ({"pieces": [{"faces": [1, 99999999]}]}, "the most is 10,000"),
         ({"pieces": [{"faces": [1, "1/7777"]}]}, "too fine"),
-        ({"pieces": [{"faces": [1, True]}]}, "pieces[1].faces[2]: True is not a number"),
+        ({"pieces": [{"faces": [1, True]}]}, "pieces[1].faces[2] (counted from 1): True is not a number"),
         ({"pieces": [{}] * 11}, "the most is 10"),
         ({"draw": {"make": "digits"}, "pieces": [{"faces": [1, 12]}]}, "can show 12, which is not a digit"),
         ({"draw": {"make": "difference"}}, "takes two numbers, but the pieces show 1"),

@@ -23,6 +23,7 @@ from bolometric.core.play.sitting import Sitting
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.knobs import knobs
+from bolometric.core.words.plain import measured_plain
 from bolometric.core.words.rule_sheet import rule_sheet, rules_text
 from tests.core.test_digits import digit_games
 from tests.core.test_duel import duels
@@ -141,7 +142,7 @@ def test_readings_are_shares_lengths_and_sums_that_make_sense(game):
     assert wins <= 1 + 1e-6
     if never == 0 and game.area.kind != "trail":
         assert wins == pytest.approx(1, abs=1e-6)
-    json.dumps(found.plain(), allow_nan=False)
+    json.dumps(measured_plain(found), allow_nan=False)
 
 
 @settings(max_examples=60, deadline=None)

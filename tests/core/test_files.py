@@ -73,8 +73,11 @@ def test_any_json_in_any_place_is_refused_or_a_game(value, place):
         ('{"bolometric": 1, "area": {"length": 0}}', "at area.length: 0 is too small: the least is 5"),
         ('{"bolometric": 1, "area": {"lenght": 9}}', "Did you mean 'length'?"),
         ('{"bolometric": 1, "length": 9}', "does not belong here"),
-        ('{"bolometric": 1, "pieces": [{"faces": []}]}', "at pieces[1].faces: There are too few"),
-        ('{"bolometric": 1, "pieces": [{"faces": [1, "six"]}]}', "at pieces[1].faces[2]: 'six' is not a number here"),
+        ('{"bolometric": 1, "pieces": [{"faces": []}]}', "at pieces[1].faces (counted from 1): There are too few"),
+        (
+            '{"bolometric": 1, "pieces": [{"faces": [1, "six"]}]}',
+            "faces[2] (counted from 1): 'six' is not a number here",
+        ),
         ('{"bolometric": 1, "pieces": [{"faces": [1, 1e999]}]}', "inf is not a number"),
         ('{"bolometric": 1, "pieces": [{"faces": [1, ' + "9" * 5000 + "]}]}", "number out of range"),
         ('{"bolometric": 1, "area": {"back_to_start": [1,2,3,4,5,6]}}', "Every total sends you back to the start"),
@@ -152,11 +155,12 @@ def command(*words):
 
 def test_the_command_line_prints_what_the_core_measures():
     from bolometric.core.measure.measuring import measure
+    from bolometric.core.words.plain import measured_plain
 
     path = demo_files()[0]
     code, out, _ = command("measure", path, "--json", "--runs", 3000, "--seed", 4)
     assert code == 0
-    assert json.loads(out) == json.loads(json.dumps(measure(read(path), 3000, 4).plain()))
+    assert json.loads(out) == json.loads(json.dumps(measured_plain(measure(read(path), 3000, 4))))
 
 
 def test_the_command_line_prints_odds_that_add_to_one():

@@ -13,7 +13,7 @@ from bolometric.core.areas.shelf import demo_files, starters
 from bolometric.core.game.files import from_text, to_text
 from bolometric.core.measure.measuring import measure_exactly
 from bolometric.core.settings.errors import FileError
-from bolometric.core.words.report import odds_plain
+from bolometric.core.words.plain import odds_plain
 from bolometric.core.words.rule_sheet import rules_text
 
 GAMES = [json.loads(to_text(game)) for game in (starter.game for starter in starters())] + [

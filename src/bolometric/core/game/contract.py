@@ -31,6 +31,8 @@ from bolometric.core.results.standing import Drawn, Option, Standing
 from bolometric.core.settings.heeding import Stop
 from bolometric.core.text.spans import Sentences
 
+BestPlay = dict[str, object]
+"""Strings, numbers and lists and dictionaries of them, as they go into JSON."""
 S = TypeVar("S", bound=Standing)
 K = TypeVar("K", bound=Hashable)
 
@@ -100,6 +102,9 @@ class Measured:
     often, or ask ``stop`` and raise Cancelled."""
     chooses: Callable[[Game], bool] = _no
     """Whether players have anything to decide. Called by the sheet, the gauges and the faults."""
+    best_play: Callable[[Game], BestPlay | None] = _nothing
+    """Best play where it is a table, as plain values; None where there is none. Called by the command line alone, so it
+    may take as long as the solution."""
     hopeless: Callable[[Game], bool] = _no
     """Whether nobody can ever reach the aim: by structure, never by a small chance."""
 

@@ -67,7 +67,7 @@ def from_text(text: bytes | str, name: str) -> Game:
     try:
         return game_from(data)
     except GameError as error:
-        raise FileError(f"{name}, at {error.where or 'the top'}: {error.sentence}") from None
+        raise FileError(f"{name}, at {error.place or 'the top'}: {error.sentence}") from None
 
 
 _KINDS = {list: "list", str: "text", bool: "true or false", int: "number", float: "number"}

@@ -33,6 +33,7 @@ MOST_PIECES = 10
 CIRCLE = 360
 NARROWEST = 2
 """Degrees: a sector that can still be cut out and told from its neighbours."""
+ANGLE = {"type": ["number", "string"], "minimum": NARROWEST, "maximum": CIRCLE, "description": "degrees"}
 
 
 def values_of(faces: tuple[Face, ...]) -> tuple[Value, ...]:
@@ -96,7 +97,7 @@ class Spinner(Part):
 
     kind: Literal["spinner"] = "spinner"
     sectors: Annotated[
-        tuple[Annotated[Sector, either_schema(angle={"type": ["number", "string"], "description": "degrees"})], ...],
+        tuple[Annotated[Sector, either_schema(angle=ANGLE)], ...],
         BeforeValidator(_angles),
         PlainSerializer(_sectors),
         Field(

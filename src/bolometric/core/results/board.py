@@ -103,6 +103,8 @@ class Heat:
     """Places, from 1, that do not count."""
     ends: tuple[str, str, str] | None = None
     """What cold, middling and hot stand for, where they are no shares."""
+    times: tuple[float, ...] | None = None
+    """How often each place is used in a game, on average, where the values are chances; infinite for once caught."""
 
     @property
     def scaled(self) -> tuple[float, ...]:

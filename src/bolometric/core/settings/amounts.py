@@ -91,12 +91,15 @@ def tidy(value: Fraction) -> Value:
     return value.numerator if value.denominator == 1 else value
 
 
-def amount_field(largest: int, finest: int) -> tuple[object, ...]:
-    """What to put in ``Annotated[Fraction, *amount_field(...)]``: bounds, file form and schema."""
+def amount_field(largest: int, finest: int, bound: dict[str, int] | None = None) -> tuple[object, ...]:
+    """What to put in ``Annotated[Fraction, *amount_field(...)]``: bounds, file form and schema.
+
+    ``bound`` is the lower bound in the schema where a check of the setting's own asks for more.
+    """
     check: Callable[[object], Fraction] = lambda given: parsed(given, largest, finest)  # noqa: E731
     schema = {
         "anyOf": [
-            {"type": "number", "minimum": -largest, "maximum": largest},
+            {"type": "number", **(bound or {"minimum": -largest}), "maximum": largest},
             {"type": "string", "pattern": r"^[+-]?\d+(\.\d+|/\d+)?$", "maxLength": LONGEST},
         ]
     }

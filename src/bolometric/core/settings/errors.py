@@ -26,8 +26,13 @@ class GameError(BolometricError):
         self.sentence = message(sentence)
         self.where = one_line(where)
 
+    @property
+    def place(self) -> str:
+        """Where it is, with a word on how entries of a list are counted."""
+        return f"{self.where} (counted from 1)" if "[" in self.where else self.where
+
     def __str__(self) -> str:
-        return f"{self.where}: {self.sentence}" if self.where else self.sentence
+        return f"{self.place}: {self.sentence}" if self.where else self.sentence
 
 
 class FileError(BolometricError):

@@ -28,25 +28,6 @@ def readings_text(found: Measurement) -> str:
     return "\n".join(lines)
 
 
-def odds_plain(game: Game) -> dict[str, object]:
-    """The odds as the command line's JSON.
-
-    A value is a whole number, a decimal, or the text of a fraction. Ways are whole numbers; ``no_number`` is there if
-    some outcomes make none, ``method`` and ``stderr`` say how sure the chances are.
-    """
-    odds = game.distribution
-    rows = zip(odds.totals, odds.ways, odds.chances.tolist(), strict=True)
-    told: dict[str, object] = {
-        "totals": [{"value": plain(Fraction(value)), "ways": ways, "chance": chance} for value, ways, chance in rows],
-        "ways": odds.all_ways,
-        "method": "simulated" if odds.sampled else "exact",
-        "stderr": max((odds.stderr(chance) for chance in odds.chances.tolist()), default=0.0),
-    }
-    if odds.nothing:
-        told["no_number"] = {"ways": odds.nothing, "chance": odds.nothing / odds.all_ways}
-    return told
-
-
 def odds_rows(odds: Distribution) -> list[tuple[str, ...]]:
     """The odds as a table: total, ways, chance in percent, as a fraction, as one in so many."""
     rows: list[tuple[str, ...]] = [("total", "ways", "chance", "as a fraction", "about 1 in")]

@@ -6,13 +6,14 @@ from collections.abc import Callable
 
 import numpy as np
 
+from bolometric.core.areas.digits.exact import plan_of
 from bolometric.core.areas.digits.rounds import known_of, sets_of
 from bolometric.core.areas.digits.rules import columns_of, turns_a_round
 from bolometric.core.areas.digits.spec import Digits
 from bolometric.core.chains.points import match
 from bolometric.core.chains.scores import mixed, scores_of
 from bolometric.core.chains.waiting import WaitingTime, fixed
-from bolometric.core.game.contract import Measured
+from bolometric.core.game.contract import BestPlay, Measured
 from bolometric.core.game.document import Game
 from bolometric.core.results.batch import Player
 from bolometric.core.results.exact import ExactResult, seat_readings
@@ -74,4 +75,24 @@ def player(game: Game) -> Player:
     return play.player(game)
 
 
-MEASURED = Measured(solve=solve, player=player, chooses=chooses)
+def best_play(game: Game) -> BestPlay | None:
+    """Where each digit goes, for every set of free columns; None where what is written already matters too."""
+    columns, area = columns_of(game), game.area_as(Digits)
+    if area.practice != "one_by_one" or area.aim == "nearest":
+        return None
+    plan, table = plan_of(columns), []
+    names = [*(columns.name(column) for column in range(columns.columns)), "thrown away"]
+    for spare in range(int(columns.spare), -1, -1):
+        for free in range((1 << columns.columns) - 1, 0, -1):
+            places = plan.placing.choice[spare, free].tolist()
+            digits = [str(total) for total in game.distribution.totals]
+            table.append({
+                "free": [names[column] for column in range(columns.columns - 1, -1, -1) if free >> column & 1],
+                "may_throw_away": bool(spare),
+                "place": {digit: names[place] for digit, place in zip(digits, places, strict=True)},
+                "brings": float(plan.worth[spare, free]),
+            })  # fmt: skip
+    return {"goal": f"{area.aim} on average", "table": table}
+
+
+MEASURED = Measured(solve=solve, player=player, chooses=chooses, best_play=best_play)

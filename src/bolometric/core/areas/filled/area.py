@@ -14,7 +14,7 @@ from bolometric.core.areas.filled.first import shares
 from bolometric.core.areas.filled.spec import PlacedCounters
 from bolometric.core.chains.race import NOWHERE, FirstPassage
 from bolometric.core.chains.waiting import WaitingTime
-from bolometric.core.game.contract import Measured
+from bolometric.core.game.contract import BestPlay, Measured
 from bolometric.core.game.document import Game
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.batch import Player
@@ -129,4 +129,19 @@ def player(game: Game) -> Player:
     return play.player(game)
 
 
-MEASURED = Measured(solve=solve, player=player, chooses=chooses, hopeless=hopeless)
+def best_play(game: Game) -> BestPlay | None:
+    """How many counters to place on each number so as to be clear soonest."""
+    if not isinstance(game.area, PlacedCounters) or remembers(game.pieces):
+        return None
+    from bolometric.core.areas.filled.placing import best_for_clearing  # SciPy comes with it
+
+    line = line_of(game)
+    best = best_for_clearing(line.chances, game.area.counters)
+    counters = {str(number): count for number, count in zip(line.numbers, best.counts, strict=True)}
+    return {
+        "goal": "cleared soonest on average", "counters": counters, "draws": best.worth,
+        "compared_all": best.compared_all,
+    }  # fmt: skip
+
+
+MEASURED = Measured(solve=solve, player=player, chooses=chooses, hopeless=hopeless, best_play=best_play)

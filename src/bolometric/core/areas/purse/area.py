@@ -3,16 +3,17 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from fractions import Fraction
 
 import numpy as np
 from numpy.typing import NDArray
 
-from bolometric.core.areas.purse.exact import choice_of, last_sum
-from bolometric.core.areas.purse.rules import Steps, compile_steps
+from bolometric.core.areas.purse.exact import choice_of, last_sum, plan_of
+from bolometric.core.areas.purse.rules import Steps, compile_steps, possible_sums
 from bolometric.core.areas.purse.spec import Purse
 from bolometric.core.chains.scores import least_score_wins, mixed, scores_of
 from bolometric.core.chains.waiting import fixed
-from bolometric.core.game.contract import Measured
+from bolometric.core.game.contract import BestPlay, Measured
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
 from bolometric.core.outcomes.deck import deck_of, sequences
@@ -20,6 +21,7 @@ from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.batch import Batch, Player, least_wins, shared_win
 from bolometric.core.results.exact import ExactResult, seat_readings
 from bolometric.core.results.readings import exact_length, exact_score, exact_value
+from bolometric.core.settings.amounts import plain
 from bolometric.core.settings.errors import Cancelled
 
 Array = NDArray[np.float64]
@@ -111,4 +113,22 @@ def player(game: Game) -> Player:
     return batch
 
 
-MEASURED = Measured(solve=solve, player=player, chooses=chooses)
+def best_play(game: Game) -> BestPlay | None:
+    """The multiplier for each total, for every sum that can be in the purse with so many draws left."""
+    if remembers(game.pieces):
+        return None
+    steps, area = steps_of(game), game.area_as(Purse)
+    plan, table = plan_of(steps, "nearest"), []
+    for left in range(steps.draws, 0, -1):
+        for place in np.flatnonzero(possible_sums(steps)[left]).tolist():
+            chosen = [plain(area.multipliers[k]) for k in plan.choice[left - 1, place].tolist()]
+            table.append({
+                "draws_left": left,
+                "sum": plain(Fraction(place + steps.least, steps.unit)),
+                "multiply_by": {str(t): by for t, by in zip(game.distribution.totals, chosen, strict=False)},
+                "away": float(plan.distance[left, place]),
+            })  # fmt: skip
+    return {"goal": "nearest on average", "table": table}
+
+
+MEASURED = Measured(solve=solve, player=player, chooses=chooses, best_play=best_play)

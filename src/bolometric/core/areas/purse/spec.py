@@ -10,7 +10,7 @@ from pydantic import AfterValidator, Field, StrictInt
 
 from bolometric.core.game.part import AreaPart, Goal, StyleRule, check_listed
 from bolometric.core.outcomes.distribution import Distribution
-from bolometric.core.settings.amounts import Total
+from bolometric.core.settings.amounts import FINEST_TOTAL, TOTAL_LIMIT, Total, amount_field
 from bolometric.core.settings.explain import setting_error
 from bolometric.core.settings.knobs import Choice, Knob
 
@@ -36,6 +36,12 @@ OVERS = (
 
 def _rising(numbers: tuple[Fraction, ...]) -> tuple[Fraction, ...]:
     return tuple(sorted(set(numbers)))
+
+
+def _above_nought(target: Fraction) -> Fraction:
+    if target <= 0:
+        raise setting_error("The target must be above 0.")
+    return target
 
 
 class Purse(AreaPart):
@@ -80,7 +86,11 @@ class Purse(AreaPart):
         Knob("numbers", "multipliers", practice="size"),
     ] = (Fraction(1), Fraction(10))
     target: Annotated[
-        Total, Field(description="The sum to come as near as possible to."), Knob("amount", "target", practice="size")
+        Fraction,
+        *amount_field(TOTAL_LIMIT, FINEST_TOTAL, {"exclusiveMinimum": 0}),
+        AfterValidator(_above_nought),
+        Field(description="The sum to come as near as possible to."),
+        Knob("amount", "target", practice="size"),
     ] = Fraction(100)
     over: Annotated[
         Literal["lost", "distance"],
@@ -103,8 +113,6 @@ class Purse(AreaPart):
             raise setting_error(
                 "No draw makes a number, so nothing could go into the purse: change the formula.", "draw"
             )
-        if self.target <= 0:
-            raise setting_error("The target must be above 0.", "area.target")
         parts = [Fraction(total) * by for total in distribution.totals for by in self.multipliers]
         common = lcm(*(part.denominator for part in (*parts, self.target)))
         span = (max(*parts, Fraction(0)) - min(*parts, Fraction(0))) * common * self.draws

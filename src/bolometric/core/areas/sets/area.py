@@ -8,12 +8,12 @@ from functools import reduce
 import numpy as np
 from numpy.typing import NDArray
 
-from bolometric.core.areas.sets.exact import Outcome, follow
-from bolometric.core.areas.sets.rules import ClosingTable, compile_closing
+from bolometric.core.areas.sets.exact import Outcome, follow, plan_of
+from bolometric.core.areas.sets.rules import ClosingTable, compile_closing, tiles_in
 from bolometric.core.areas.sets.spec import Sets
 from bolometric.core.chains.scores import added, least_score_wins, mixed, scores_of
 from bolometric.core.chains.waiting import WaitingTime, fixed
-from bolometric.core.game.contract import Measured
+from bolometric.core.game.contract import BestPlay, Measured
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
 from bolometric.core.outcomes.distribution import distribution_of
@@ -86,4 +86,32 @@ def player(game: Game) -> Player:
     return play.player(game, closing_of(game))
 
 
-MEASURED = Measured(solve=solve, player=player, chooses=chooses)
+def best_play(game: Game) -> BestPlay | None:
+    """What to draw with and which tiles to close, for every set of open tiles that best play itself comes to."""
+    if remembers(game.pieces):
+        return None
+    closing = closing_of(game)
+    plan, ways = plan_of(closing, "expected"), ("all pieces", "the first alone")
+    table: dict[int, BestPlay] = {}
+    ahead = [closing.full]
+    while ahead:
+        mask = ahead.pop()
+        if mask in table:
+            continue
+        way = int(plan.policy.draw[mask])
+        taken = {
+            total: int(plan.policy.take[mask * len(closing.totals) + place])
+            for place, total in enumerate(closing.totals)
+            if closing.ways[way][place]
+        }
+        closes = {str(total): tiles_in(tiles) for total, tiles in taken.items() if tiles}
+        score, chance = float(plan.expected[mask]), float(plan.complete[mask])
+        table[mask] = {
+            "open": tiles_in(mask), "draw": ways[way], "close": closes, "score": score, "closes_all": chance,
+        }  # fmt: skip
+        ahead += [mask - tiles for tiles in taken.values() if 0 < tiles < mask]
+    order = sorted(table, key=lambda mask: (-mask.bit_count(), mask))
+    return {"goal": "least left on average", "table": [table[mask] for mask in order]}
+
+
+MEASURED = Measured(solve=solve, player=player, chooses=chooses, best_play=best_play)

@@ -11,7 +11,7 @@ from bolometric.core.areas.trail import exact, stopping
 from bolometric.core.areas.trail.rules import Chain, compile_chain
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.chains.race import FirstPassage, Visits, endings_by_turn
-from bolometric.core.game.contract import Measured
+from bolometric.core.game.contract import BestPlay, Measured
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
 from bolometric.core.outcomes.listing import groups_of, sampled
@@ -19,6 +19,7 @@ from bolometric.core.outcomes.totals import totals_of
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.batch import Batch, Player
 from bolometric.core.results.exact import ExactResult, from_passages, of_games, together
+from bolometric.core.settings.amounts import plain
 
 if TYPE_CHECKING:
     from bolometric.core.areas.trail.play import Course
@@ -212,4 +213,22 @@ def _pooled(game: Game, rng: np.random.Generator) -> Course:
     return _laid_out(game, chain, sample)
 
 
-MEASURED = Measured(solve=solve, player=player, chooses=chooses, hopeless=hopeless)
+def best_play(game: Game) -> BestPlay | None:
+    """Where to stop for the fewest turns, for a turn begun at each place from which home can be reached."""
+    trail = _trail(game)
+    if trail.go_on != "dare" or not game.draws_are_known:
+        return None
+    plan = stopping.plan_of(trail, game.distribution)
+    begun = [
+        {
+            "from": plain(trail.amount_at(start)),
+            "stop_on": [plain(trail.amount_at(at)) for at in range(start + 1, trail.steps) if not plan.go[start, at]],
+            "turns_needed": float(plan.turns[start]),
+        }
+        for start in range(trail.steps)
+        if np.isfinite(plan.turns[start])
+    ]
+    return {"goal": "fewest turns", "settled": plan.settled, "begun": begun}
+
+
+MEASURED = Measured(solve=solve, player=player, chooses=chooses, hopeless=hopeless, best_play=best_play)

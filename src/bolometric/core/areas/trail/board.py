@@ -60,7 +60,8 @@ def heat(game: Game) -> Heat | None:
         values = tuple(sum(times[at : at + per_cell]) for at in range(0, len(times), per_cell))
         does = "Stops here", "stops here"
     legend = f"{marker.capitalize()} {does[1]}, in 100 games" if marker else f"{does[0]}, of 100 players"
-    return TrailHeat(values, legend, visits.stderr, True, visits=visits, marker=marker)
+    often = tuple(visits.times.tolist()) if per_cell == 1 else None
+    return TrailHeat(values, legend, visits.stderr, True, times=often, visits=visits, marker=marker)
 
 
 def describe(game: Game, heat: Heat, number: int | None) -> str:

@@ -1,0 +1,62 @@
+"""Odds and readings as plain values, for the command line's JSON. Its keys stay: the program is checked by them."""
+
+from __future__ import annotations
+
+from fractions import Fraction
+from math import isfinite
+
+from bolometric.core.areas.catalogue import area_of
+from bolometric.core.game.document import Game
+from bolometric.core.measure.measuring import Measurement
+from bolometric.core.results.board import Cells, Heat
+from bolometric.core.settings.amounts import plain
+
+
+def odds_plain(game: Game) -> dict[str, object]:
+    """The odds as the command line's JSON.
+
+    A value is a whole number, a decimal, or the text of a fraction. Ways are whole numbers; ``no_number`` is there if
+    some outcomes make none, ``method`` and ``stderr`` say how sure the chances are.
+    """
+    odds = game.distribution
+    rows = zip(odds.totals, odds.ways, odds.chances.tolist(), strict=True)
+    told: dict[str, object] = {
+        "totals": [{"value": plain(Fraction(value)), "ways": ways, "chance": chance} for value, ways, chance in rows],
+        "ways": odds.all_ways,
+        "method": "simulated" if odds.sampled else "exact",
+        "stderr": max((odds.stderr(chance) for chance in odds.chances.tolist()), default=0.0),
+    }
+    if odds.nothing:
+        told["no_number"] = {"ways": odds.nothing, "chance": odds.nothing / odds.all_ways}
+    return told
+
+
+def measured_plain(found: Measurement) -> dict[str, object]:
+    """The readings; beside them how often each place of the board is used, and best play, where they are known."""
+    game = found.exact.game
+    told = found.plain()
+    places, heat = area_of(game).board.places(game), found.exact.heat
+    if heat is not None and not isinstance(places, Cells):
+        told["places"] = _places(heat, getattr(places, "names", None))
+    plan = area_of(game).measured.best_play(game)
+    if plan is not None:
+        told["plan"] = plan
+    return told
+
+
+def _places(heat: Heat, names: tuple[str, ...] | None) -> dict[str, object]:
+    """Each place, numbered from 1 where it has no name, with its value; ``times`` is null for what may go on for ever.
+
+    Places that are there for show are left out.
+    """
+    told = []
+    for place, value in enumerate(heat.values, 1):
+        if place in heat.unused:
+            continue
+        entry: dict[str, object] = {"place": names[place - 1] if names else place, "value": value}
+        if heat.times is not None:
+            times = heat.times[place - 1]
+            entry["times"] = times if isfinite(times) else None
+        told.append(entry)
+    method = "simulated" if heat.stderr else "exact"
+    return {"meaning": heat.legend, "method": method, "stderr": heat.stderr, "each": told}
