@@ -168,7 +168,6 @@ def test_the_rule_for_three_columns_is_one_that_a_child_can_follow():
     [
         ({"pieces": [{"faces": [1, 12]}]}, "no_digit", "12 is written with two digits"),
         ({"pieces": [TEN], "area": {"aim": "nearest", "target": 5000}}, "target_out_of_reach", "from 0 to 999"),
-        ({"pieces": [{"faces": [4, 4]}]}, "no_choice", "Only one digit"),
         ({"pieces": [TEN], "area": {"whole": 2}}, "no_choice", "as good as best play"),
     ],
 )

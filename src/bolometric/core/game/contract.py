@@ -18,7 +18,7 @@ import numpy as np
 
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Game
-from bolometric.core.game.fault import Fault
+from bolometric.core.game.fault import Annoyance, Fault
 from bolometric.core.game.part import AreaPart
 from bolometric.core.game.seats import Style
 from bolometric.core.game.speaking import Aloud
@@ -82,6 +82,10 @@ def _never_endless(analysis: Analysis) -> None:
 
 
 def _no_faults(given: object) -> Iterable[Fault]:
+    return ()
+
+
+def _none_annoying(game: Game) -> tuple[Annoyance, ...]:
     return ()
 
 
@@ -189,6 +193,8 @@ class Faults:
     """How many rules or numbers do nothing: a cure must not add to them."""
     advice: Callable[[Analysis], Iterable[Fault]] = _no_faults
     """What is surprising but no fault, each with what would change it."""
+    annoyances: Callable[[Game], tuple[Annoyance, ...]] = _none_annoying
+    """What would annoy the players of this area, beside what would annoy any (judge/annoyances)."""
 
 
 @dataclass(frozen=True, slots=True)

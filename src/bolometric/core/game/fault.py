@@ -71,3 +71,19 @@ class Fault:
     """Path of the setting it hangs on."""
     sentence: str
     cures: tuple[Change, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class Annoyance:
+    """What would annoy the players of a game, by one of its readings."""
+
+    code: str
+    reading: str
+    limit: float
+    """The mean from which on it annoys."""
+    above: bool
+    """Whether it annoys above the limit, or below it."""
+    sentence: str
+    """What is said; {} stands for the reading."""
+    why: str
+    """Why the limit is where it is: for those who work on the program."""

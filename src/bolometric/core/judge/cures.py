@@ -91,7 +91,7 @@ class Cures:
     def _singles(self) -> list[Measured]:
         """Every change that there was time to measure."""
         if self._coming is None:
-            self._coming = iter(sorted(changes(self.game), key=self._order))
+            self._coming = iter(sorted(filter(_a_cure, changes(self.game)), key=self._order))
         for change in self._coming:
             exact = self._look(change)
             if exact is None:
@@ -138,6 +138,11 @@ class Cures:
         touched = TOLD.get(stray(self.game, change), "")
         moved = [words for key in OTHERS if (words := _moved(self.game, key, self.exact, exact))][:MOST_TOLD]
         return replace(change, also="; ".join([*([touched] if touched else []), *moved]))
+
+
+def _a_cure(change: Change) -> bool:
+    """Whether a change is one to a game: how quick its players are, and playing alone, are not."""
+    return change.path != "seats.seconds_per_turn" and (change.path, change.value) != ("seats.count", 1)
 
 
 def _together(one: Change, other: Change) -> Change | None:

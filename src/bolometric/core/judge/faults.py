@@ -14,11 +14,14 @@ from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Band, Game
 from bolometric.core.game.fault import Change, Fault
+from bolometric.core.judge.annoyances import annoyances
 from bolometric.core.judge.closeness import Stray, stray
 from bolometric.core.judge.cures import MOST_CURES, Cures, deadline
-from bolometric.core.judge.equals import between_equals, rebased
 from bolometric.core.judge.nearby import fitted
+from bolometric.core.judge.places import favoured_places, rebased
+from bolometric.core.judge.sameness import sameness
 from bolometric.core.judge.verdict import applies, off
+from bolometric.core.measure.equals import between_equals
 from bolometric.core.measure.measuring import never_stop, quick_measure
 from bolometric.core.outcomes.breakdown import no_number_words
 from bolometric.core.results.kinds import READINGS
@@ -27,8 +30,6 @@ from bolometric.core.settings.errors import Cancelled
 from bolometric.core.settings.heeding import Stop, heeding
 from bolometric.core.text.figures import percent
 
-IDLE, MOST_IDLE = "idle_turns", 0.75
-"""The reading of turns in which nothing happens, and the share of them above which players mostly wait."""
 HARDLY_EVER = 0.01
 """A game that ends in time less often than this is called too long for any lesson."""
 
@@ -69,6 +70,7 @@ class _Seeker:
         endless = list(self._endless())
         yield from endless
         yield from self._no_number()
+        yield from sameness(self.game)
         yield from self.area.by_rules(self.game)
         if not endless:
             too_long = list(self._far_too_long())
@@ -76,7 +78,8 @@ class _Seeker:
             yield from (fault for fault in self._off_the_brief() if not (too_long and fault.where == "brief.minutes"))
         yield from self.area.advice(self.exact)
         if not endless:
-            yield from self._idle()
+            yield from favoured_places(self.exact, self.stop, self.until)
+            yield from annoyances(self.exact, self.stop, self.until)
 
     def _endless(self) -> Iterator[Fault]:
         found = self.area.endless(self.exact)
@@ -135,18 +138,6 @@ class _Seeker:
                 made = (rebased(self.game, cure) for cure in fault.cures)
                 yield replace(fault, cures=tuple(cure for cure in made if cure is not None))
 
-    def _idle(self) -> Iterator[Fault]:
-        """Turns in which a child only waits: three in four of them are no game."""
-        if not applies(self.game, IDLE):
-            return
-        measured = self.exact if IDLE in self.exact.readings else quick_measure(self.game, self.stop, IDLE)
-        share = _mean(measured, IDLE)
-        if share < MOST_IDLE:
-            return
-        cures = Cures(measured, self.stop, self.until, IDLE).find(lambda exact: _mean(exact, IDLE) < MOST_IDLE, _length)
-        sentence = f"In {percent(share)} of turns nothing happens, so players mostly wait."
-        yield Fault("mostly_idle", "advice", "pieces", sentence, cures)
-
     def _brief_cures(self, key: str, band: Band) -> tuple[Change, ...]:
         middle = (band.low + band.high) / 2
 
@@ -182,12 +173,6 @@ class _Seeker:
                 raise
             return None
         return None if fit is None else self.cures.told(fit)
-
-
-def _mean(exact: Analysis, key: str) -> float:
-    """The mean of a reading; nought where it is not known."""
-    reading = exact.readings.get(key)
-    return reading.mean if reading is not None and reading.mean is not None else 0.0
 
 
 def _length(exact: Analysis) -> float:

@@ -12,6 +12,7 @@ from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Choosing, Style, usual_rule
+from bolometric.core.measure.equals import between_equals, by_place
 from bolometric.core.measure.runs import MOST_TURNS, Tally, stream
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.estimate import RunParameters
@@ -63,7 +64,8 @@ def measure_exactly(game: Game, stop: Stop = never_stop, worth_of_thinking: bool
     Args:
         game: the game.
         stop: asked now and then; once it is true the work is given up.
-        worth_of_thinking: whether ``choice`` is worked out too, which takes longest.
+        worth_of_thinking: whether ``choice`` is worked out too, and what the places at the table are worth; that takes
+            longest.
 
     Returns:
         The exact readings, none where nothing can be followed, and the distributions behind them.
@@ -80,9 +82,10 @@ def measure_exactly(game: Game, stop: Stop = never_stop, worth_of_thinking: bool
         result = area_of(game).measured.solve(game, stop)
         readings = {} if result is None else _with_minutes(game, result)
         worth = thinking(game, stop) if readings and worth_of_thinking else None
+        places = by_place(game, readings.get("seat_wins"), stop) if worth_of_thinking else {}
     if worth is not None:
         readings["choice"] = exact_value(worth)
-    return Analysis(game, readings, result, area_of(game).board.heat)
+    return Analysis(game, readings | places, result, area_of(game).board.heat)
 
 
 BY_SEATS = ((Style(choose="plan"), Style()), (Style(), Style(choose="plan")))
@@ -226,7 +229,11 @@ def runs_of(
     """
     band = game.brief.minutes
     most = None if band is None else band.high + 1e-9
-    table = RunParameters(game.seats.count, minutes_a_turn(game), most, game.area.pace == "rolls", game.area.together)
+    winning = game.area.ending == "winner"
+    table = RunParameters(
+        game.seats.count, minutes_a_turn(game), most, game.area.pace == "rolls", game.area.together,
+        rivals=winning, alike=winning and between_equals(game) == game,
+    )  # fmt: skip
     with heeding(stop):
         player = area_of(game).measured.player(game)
     return stream(player, table, seed, runs, stop, most_turns)

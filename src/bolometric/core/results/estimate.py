@@ -36,6 +36,10 @@ class RunParameters:
     """Whether it is a draw, not a turn, that takes the time."""
     together: bool = False
     """Whether all seats take each turn together: then a turn is a round."""
+    rivals: bool = True
+    """Whether players win against each other, and not all together or nobody."""
+    alike: bool = False
+    """Whether they are equals, so that what differs between them is their place at the table."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -206,21 +210,46 @@ def rounds(sample: Sample) -> Reading:
     return length(sample, sample.turns.mapped(np.ceil(sample.turns.values / sample.table.seats)))
 
 
-def seat_wins(sample: Sample) -> Reading:
+def seat_wins(sample: Sample) -> Reading | None:
     """Each seat's share of the games."""
+    if not sample.table.rivals:
+        return None
     mean, error = sample.over_shares(sample.shares)
     return Reading("simulated", values=tuple(mean.tolist()), stderr=float(error.max()))
 
 
-def first_seat_edge(sample: Sample) -> Reading:
+def largest_share(sample: Sample) -> Reading | None:
+    """What the best place at the table wins."""
+    return _place(sample, -1)
+
+
+def smallest_share(sample: Sample) -> Reading | None:
+    """What the worst place at the table wins."""
+    return _place(sample, 0)
+
+
+def _place(sample: Sample, which: int) -> Reading | None:
+    """The share of the wins of one place, the places in the order of what they win; between equals only."""
+    if not sample.table.alike or sample.table.seats == 1:
+        return None
+    mean, error = sample.over_shares(sample.shares)
+    if not mean.sum():
+        return NOT_KNOWN
+    seat = int(np.argsort(mean)[which])
+    return Reading("simulated", float(mean[seat] / mean.sum()), stderr=float(error[seat] / mean.sum()))
+
+
+def first_seat_edge(sample: Sample) -> Reading | None:
     """The first seat's share less an even one of the games that somebody won."""
+    if not sample.table.rivals:
+        return None
     edge, error = sample.over_shares(sample.shares[:, 0] - sample.shares.mean(axis=1))
     return Reading("simulated", float(edge), stderr=float(error))
 
 
-def ties(sample: Sample) -> Reading:
+def ties(sample: Sample) -> Reading | None:
     """Games that several seats win together."""
-    return share(sample.won(TIED), sample.runs)
+    return share(sample.won(TIED), sample.runs) if sample.table.rivals else None
 
 
 def stuck(sample: Sample) -> Reading:
@@ -274,6 +303,6 @@ def score(sample: Sample) -> Reading | None:
 
 def lead_for_good(sample: Sample) -> Reading | None:
     """How far into a game that one seat won alone it went ahead for the last time."""
-    if sample.lead is None:
+    if sample.lead is None or not sample.table.rivals:
         return None
     return NOT_KNOWN if sample.table.seats == 1 or not sample.lead.late.number else spread(sample.lead.late)

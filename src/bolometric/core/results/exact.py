@@ -51,7 +51,6 @@ def together(way: FirstPassage, turns: int, seats: int, one_draw: bool) -> Exact
     readings = {
         "turns": exact_length(length),
         "rounds": exact_length(rounds),
-        **seat_readings([reached / seats] * seats, reached if seats > 1 else 0.0),
         "success": exact_value(reached),
         "stuck": exact_value(0.0),
         "setbacks": exact_value(way.setbacks_within(turns) / (length.mean() or 1.0)),

@@ -110,6 +110,16 @@ for _kind in (
         "seat_wins", "Wins by player", "share", "share of games that each player wins, a tie shared out",
         estimate.seat_wins,
     ),
+    ReadingKind(
+        "largest_share", "Best place at the table", "share",
+        "the largest share of the wins that a place at the table brings between equal players",
+        estimate.largest_share, needs_rival=True,
+    ),
+    ReadingKind(
+        "smallest_share", "Worst place at the table", "share",
+        "the smallest share of the wins that a place at the table brings between equal players",
+        estimate.smallest_share, needs_rival=True,
+    ),
     ReadingKind("ties", "Shared wins", "share", "share of games that several players win together", estimate.ties),
     ReadingKind(
         "first_seat_edge", "Advantage of going first", "edge",

@@ -50,7 +50,16 @@ def win_words(game: Game, exact: Analysis | None) -> str:
     edge = show("first_seat_edge", exact.readings["first_seat_edge"].mean)
     shared = f" {percent(tied)} of games are shared." if tied else ""
     even = sum(exact.readings["seat_wins"].values or ()) / seats
-    return f"An even share would be {percent(even)}; the first seat is {edge} from it (exact).{shared}"
+    told = f"An even share would be {percent(even)}; the first player is {edge} from it (exact).{shared}"
+    return f"{told}{_places(exact)}" if seats > 2 else told
+
+
+def _places(exact: Analysis) -> str:
+    """What the best and the worst place at the table are worth."""
+    best, worst = exact.readings.get("largest_share"), exact.readings.get("smallest_share")
+    if best is None or worst is None or best.mean is None or worst.mean is None:
+        return ""
+    return f" Between equal players the places at the table win {percent(worst.mean)} to {percent(best.mean)}."
 
 
 def lead_words(lead: Lead | None) -> str:

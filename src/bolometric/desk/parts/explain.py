@@ -80,7 +80,7 @@ def told(key: str, reading: Reading | None) -> list[str]:
     if reading.never:
         lines.append(f"{percent(reading.never)} of games never end, so there is no mean.")
     if reading.sd is not None:
-        lines.append(f"Spread: sd {show(key, reading.sd)}.")
+        lines.append(f"How much it varies: {show(key, reading.sd)} either way, as a rule (standard deviation).")
     if reading.p10 is not None and reading.p50 is not None:
         late = f"; 9 in 10 by {show(key, reading.p90)}" if reading.p90 is not None else ""
         lines.append(f"1 in 10 by {show(key, reading.p10)}; half by {show(key, reading.p50)}{late}.")

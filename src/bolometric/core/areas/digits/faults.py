@@ -43,14 +43,8 @@ def by_rules(game: Game) -> Iterator[Fault]:
         yield Fault("no_digit", "fault", "pieces", sentence, _ten_faces(game))
     area = game.area_as(Digits)
     if len(game.distribution.totals) == 1:
-        yield Fault(
-            "no_choice",
-            "fault",
-            "pieces",
-            "Only one digit is ever drawn, so there is nothing to decide.",
-            _ten_faces(game),
-        )
-    elif area.aim == "nearest":
+        return  # that nothing is left to chance is said of any game
+    if area.aim == "nearest":
         yield from _far_target(game)
     if area.practice == "one_by_one":
         yield from _no_choice(game)

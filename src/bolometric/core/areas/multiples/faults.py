@@ -11,10 +11,12 @@ from bolometric.core.areas.multiples.spec import Multiples
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.contract import Faults
 from bolometric.core.game.document import Game
-from bolometric.core.game.fault import NEVER_ENDS, Fault
+from bolometric.core.game.fault import NEVER_ENDS, Fault, change, cures
+from bolometric.core.pieces.kinds import die
 from bolometric.core.text.figures import listing, percent
 
 MOST_NAMED = 6
+HALF = 0.5
 
 
 def lengthens(game: Game) -> str:
@@ -61,4 +63,25 @@ def advice(exact: Analysis) -> Iterator[Fault]:
         )  # fmt: skip
 
 
-FAULTS = Faults(lengthens=lengthens, endless=endless, useless=useless, advice=advice)
+def _easy(game: Game) -> tuple[list[int], float]:
+    """Totals that divide every number counters stand on, so that nobody has to look for a multiple; their chance."""
+    area = game.area_as(Multiples)
+    numbers = range(area.limit + 1, area.chart + 1)
+    easy = [by for by in chart_of(game).divisors if by > 0 and all(number % by == 0 for number in numbers)]
+    return easy, float(sum(game.distribution.chance(by) for by in easy))
+
+
+def by_rules(game: Game) -> Iterator[Fault]:
+    """Pieces that leave nothing to find."""
+    easy, chance = _easy(game)
+    if chance > HALF:
+        sentence = (
+            f"{listing(easy, 'and')} divides every number, so in {percent(chance)} of draws there is no multiple to "
+            "find: use pieces with larger numbers."
+        )
+        usual = change(game, "Use a usual die, 1 to 6", "pieces", [die(*range(1, 7)).model_dump()])
+        mended = [cure for cure in cures(usual) if _easy(cure.game)[1] <= HALF]
+        yield Fault("trivial_chart", "fault", "pieces", sentence, tuple(mended))
+
+
+FAULTS = Faults(lengthens=lengthens, endless=endless, by_rules=by_rules, useless=useless, advice=advice)

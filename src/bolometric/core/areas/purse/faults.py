@@ -13,7 +13,7 @@ from bolometric.core.areas.purse.rules import Steps, possible_sums
 from bolometric.core.areas.purse.spec import Purse
 from bolometric.core.game.contract import Faults
 from bolometric.core.game.document import Game
-from bolometric.core.game.fault import Change, Fault, change, cures
+from bolometric.core.game.fault import Annoyance, Change, Fault, change, cures
 from bolometric.core.game.part import StyleRule
 from bolometric.core.game.seats import Style
 from bolometric.core.pieces.kinds import remembers
@@ -104,4 +104,14 @@ def _ten_more(game: Game) -> tuple[Change, ...]:
     return cures(change(game, f"Add {minus(tidy(kept[-1] * 10))}", "area.multipliers", more))
 
 
-FAULTS = Faults(lengthens=lengthens, by_rules=by_rules, useless=useless)
+def annoyances(game: Game) -> tuple[Annoyance, ...]:
+    """What would annoy those who fill a purse."""
+    return (
+        Annoyance(
+            "mostly_over", "over", 0.75, True, "{} of purses end over the target.",
+            "players who go over three times in four learn to hope, not to estimate",
+        ),
+    )  # fmt: skip
+
+
+FAULTS = Faults(lengthens=lengthens, by_rules=by_rules, useless=useless, annoyances=annoyances)

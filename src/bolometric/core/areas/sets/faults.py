@@ -12,7 +12,7 @@ from bolometric.core.areas.sets.rules import FEW, ClosingTable
 from bolometric.core.areas.sets.spec import Sets
 from bolometric.core.game.contract import Faults
 from bolometric.core.game.document import Game
-from bolometric.core.game.fault import Change, Fault, change, cures
+from bolometric.core.game.fault import Annoyance, Change, Fault, change, cures
 from bolometric.core.game.seats import Style
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.text.figures import listing, plural
@@ -133,4 +133,14 @@ def _with_choice(game: Game) -> tuple[Change, ...]:
     return ()
 
 
-FAULTS = Faults(lengthens=lengthens, by_rules=by_rules, useless=useless)
+def annoyances(game: Game) -> tuple[Annoyance, ...]:
+    """What would annoy those who close tiles."""
+    return (
+        Annoyance(
+            "hardly_closed", "success", 0.005, False, "All tiles are closed in {} of turns: hardly anybody sees it.",
+            "a class of thirty with seven turns each then sees it once at most",
+        ),
+    )  # fmt: skip
+
+
+FAULTS = Faults(lengthens=lengthens, by_rules=by_rules, useless=useless, annoyances=annoyances)

@@ -15,13 +15,14 @@ from bolometric.core.areas.trail.spec import PER_ONE, Trail
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.contract import Faults
 from bolometric.core.game.document import Game
-from bolometric.core.game.fault import NEVER_ENDS, Change, Fault, change, cures
+from bolometric.core.game.fault import NEVER_ENDS, Annoyance, Change, Fault, change, cures
 from bolometric.core.settings.amounts import tidy
 from bolometric.core.settings.knobs import knob_at
-from bolometric.core.text.figures import listing, minus, percent
+from bolometric.core.text.figures import listing, minus, percent, plural
 
 MOST_NAMED = 8
 END = "area.end"
+HALF = 0.5
 
 
 def _trail(game: Game) -> Trail:
@@ -53,6 +54,7 @@ def by_rules(game: Game) -> Iterator[Fault]:
     yield from no_choice(game)
     yield from useless_totals(game)
     yield from impossible_totals(game)
+    yield from out_of_reach(game)
 
 
 def useless(game: Game) -> int:
@@ -114,6 +116,34 @@ def impossible_totals(game: Game) -> Iterator[Fault]:
             yield Fault("impossible_total", "fault", path, sentence, cures(cure))
 
 
+def out_of_reach(game: Game) -> Iterator[Fault]:
+    """A shared counter that can't be home in its turns, whatever comes up."""
+    trail = _trail(game)
+    if trail.track != "shared" or trail.go_on == "dare" or area.hopeless(game):
+        return
+    chain = compile_chain(trail, game.distribution)
+    draws, front = 0, np.array([0])
+    while len(front) and chain.length not in front:
+        draws, front = draws + 1, np.unique(chain.landing[front])
+    least = -(-draws // (trail.draws if trail.go_on == "fixed" else 1))
+    if least <= trail.turns:
+        return
+    turns = plural(trail.turns, "turn")
+    sentence = f"The end can't be reached in {turns}, whatever comes up: it takes {least} at least."
+    yield Fault("out_of_reach", "fault", "area.turns", sentence, _more_turns(game, least))
+
+
+def _more_turns(game: Game, least: int) -> tuple[Change, ...]:
+    """So many turns that the end is reached in at least half of the games."""
+    count = least
+    while (more := change(game, f"Play {plural(count, 'turn')}", "area.turns", count)) is not None:
+        solved = area.solve(more.game, lambda: False)
+        if solved is None or (solved.readings["success"].mean or 0.0) >= HALF:
+            return (more,)
+        count = max(count + 1, round(count * 1.2))
+    return ()
+
+
 def never_landed(exact: Analysis) -> str | None:
     """A sentence naming the squares that nobody can land on, if there are any."""
     if not exact.game.draws_are_known or area.hopeless(exact.game):
@@ -126,4 +156,27 @@ def never_landed(exact: Analysis) -> str | None:
     return f"Nobody ever lands on {_squares(never, exact.game)}: leave a task or a picture off."
 
 
-FAULTS = Faults(lengthens=lengthens, endless=endless, by_rules=by_rules, useless=useless, advice=advice)
+def annoyances(game: Game) -> tuple[Annoyance, ...]:
+    """What would annoy those on a trail."""
+    back = Annoyance(
+        "mostly_back", "setbacks", 0.4, True, "{} of turns end further back than they began.",
+        "with two steps back for three forward nobody sees that they get on",
+    )  # fmt: skip
+    if _trail(game).track == "own":
+        return (back,)
+    return (
+        back,
+        Annoyance(
+            "hardly_reached", "success", 0.05, False, "All together reach the end in {} of games only.",
+            "a group that loses nineteen games in twenty stops trying",
+        ),
+        Annoyance(
+            "always_reached", "success", 0.98, True, "All together reach the end in {} of games: nothing to fear.",
+            "a group that plays it every week then loses once a year",
+        ),
+    )  # fmt: skip
+
+
+FAULTS = Faults(
+    lengthens=lengthens, endless=endless, by_rules=by_rules, useless=useless, advice=advice, annoyances=annoyances
+)
