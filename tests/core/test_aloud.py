@@ -75,6 +75,7 @@ def test_random_games_are_for_reading_aloud(game):
         ({"back_to_start": [9, 10]}, "If you get 9 or 10, go back to the start."),
         ({"lose_turn": [7]}, "If you get 7, stay where you are."),
         ({"end": "exact"}, "If it is too much, stay where you are."),
+        ({"end": "again"}, "If it is too much, roll again."),
         ({"end": "bounce"}, "count the rest backwards"),
         ({"go_on": "dare"}, "roll again, or stop"),
         ({"go_on": "fixed", "draws": 3}, "Do this three times in each turn."),

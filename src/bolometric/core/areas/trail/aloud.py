@@ -101,11 +101,13 @@ def _end(game: Game) -> tuple[str, ...]:
         return {
             "pass": ("You are done when your box is full.",),
             "exact": ("You must fill your box exactly.", "If it is too much, fill nothing this time."),
+            "again": ("You must fill your box exactly.", f"If it is too much, {verb(game)} again."),
             "bounce": ("You must fill your box exactly.", "If it is too much, empty the box by what is over."),
         }[trail.end]
     return {
         "pass": ("You are home when you reach the last square, or pass it.",),
         "exact": ("You must land exactly on the last square.", "If it is too much, stay where you are."),
+        "again": ("You must land exactly on the last square.", f"If it is too much, {verb(game)} again."),
         "bounce": ("You must land exactly on the last square.", "If it is too much, count the rest backwards."),
     }[trail.end]
 

@@ -52,9 +52,10 @@ def solve(game: Game, stop: Callable[[], bool]) -> ExactResult | None:
     if not game.draws_are_known:
         return None
     trail, seats = _trail(game), game.seats.count
+    one_draw = trail.go_on == "no" and trail.end != "again"
     if trail.track == "shared":
         way = _first_passage(game, game.seats.style(0), stop)
-        return together(way, trail.turns, seats, trail.go_on == "no")
+        return together(way, trail.turns, seats, one_draw)
     if meets(game):
         from bolometric.core.areas.trail import pair  # brings Numba with it
 
@@ -62,7 +63,7 @@ def solve(game: Game, stop: Callable[[], bool]) -> ExactResult | None:
     styles = [game.seats.style(seat) for seat in range(seats)]
     ways = {style: _first_passage(game, style, stop) for style in dict.fromkeys(styles)}
     loses, lined = trail.first_home == "loses" and seats > 1, [ways[style] for style in styles]
-    alone = from_passages(lined, trail.finish == "finish_round", trail.go_on == "no", loses=loses)
+    alone = from_passages(lined, trail.finish == "finish_round", one_draw, loses=loses)
     if trail.at_most == 1 or seats == 1:
         return alone
     return of_games(alone, endings_by_turn(lined, trail.finish == "finish_round", loses), seats, trail.at_most)

@@ -147,6 +147,8 @@ def landed(game: Game, now: OnTrail, drawn: Drawn) -> OnTrail:
     here = now.places[marker]
     if trail.chooses_mover and game.seats.count > 1 and trail.steps not in (here, now.places[other]):
         return replace(noted(now, f"{drawn.words}."), column=column, waiting="choice")
+    if chain.again is not None and here < trail.steps and chain.again[here, column]:
+        return noted(now, f"{drawn.words}, too much: draw again.")
     does = chain.turn[column]
     there = now.began if does == LOST else int(chain.landing[here, column]) if here < trail.steps else here
     places = _placed(now, marker, there)
@@ -190,7 +192,7 @@ def _game_over(game: Game, now: OnTrail, arrived: tuple[int, ...]) -> OnTrail:
         best = [seat for seat, count in enumerate(games) if count == max(games)]
         return won(replace(now, games=games), best, f" with {max(games)} games")
     named = listing([seat + 1 for seat in winners], "and")
-    record = (*now.record, f"Game {now.game} goes to {'seat' if len(winners) == 1 else 'seats'} {named}.")
+    record = (*now.record, f"Game {now.game} goes to {'player' if len(winners) == 1 else 'players'} {named}.")
     return replace(
         now, games=games, game=now.game + 1, record=record, places=(0,) * seats, seat=0, turn=now.turn + 1, began=0,
         drawn=0, waiting="draw",

@@ -16,6 +16,12 @@ ENDS = (
         "A total that is too much is wasted and you stay: tense, but the last squares can drag.",
     ),
     Choice(
+        "again",
+        "reach exactly, drawing again",
+        "Draw again when it is too much",
+        "A total that is too much does not count and you draw at once again: as tense, and no turn is wasted.",
+    ),
+    Choice(
         "bounce",
         "reach exactly, bouncing back",
         "Bounce back from the end",

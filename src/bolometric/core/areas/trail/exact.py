@@ -63,10 +63,9 @@ def way_of_turns(matrix: Array) -> Way:
 
 def transition_matrix(chain: Chain) -> Array:
     """Chances of moving between positions in one turn; shape (length, length + 1), rows adding to 1."""
-    length, totals = chain.landing.shape
+    length = chain.length
     flat = chain.landing + np.arange(length, dtype=np.int32)[:, None] * (length + 1)
-    weights = np.broadcast_to(chain.chances, (length, totals))
-    counted = np.bincount(flat.ravel(), weights.ravel(), length * (length + 1)).astype(float)
+    counted = np.bincount(flat.ravel(), chain.weights.ravel(), length * (length + 1)).astype(float)
     return counted.reshape(length, length + 1)
 
 

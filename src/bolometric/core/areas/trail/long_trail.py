@@ -31,8 +31,9 @@ def moves(chain: Chain) -> csr_array[np.float64, tuple[int, int]]:
 
     length, columns = chain.landing.shape
     here = np.repeat(np.arange(length), columns)
-    weights = np.tile(chain.chances, length)
-    found = csr_array((weights, (here, chain.landing.ravel().astype(np.int64))), shape=(length, length + 1))
+    found = csr_array(
+        (chain.weights.ravel(), (here, chain.landing.ravel().astype(np.int64))), shape=(length, length + 1)
+    )
     found.sum_duplicates()
     return found
 
@@ -47,7 +48,7 @@ def first_passage(chain: Chain, stop: Callable[[], bool]) -> FirstPassage:
     home = matrix[here][:, [chain.length]].toarray().ravel()
     away = np.asarray(matrix[here][:, lost].sum(axis=1)).ravel() if len(lost) else np.zeros(len(here))
     behind = chain.landing < np.arange(chain.length)[:, None]
-    backward = (behind @ chain.chances)[here]
+    backward = (behind * chain.weights).sum(axis=1)[here]
     return follow(matrix[here][:, here], np.stack([home, away, backward], axis=1), stop)
 
 
@@ -60,7 +61,7 @@ def visits(chain: Chain) -> Visits | None:
     if not chain.can_finish[0] or ((chain.landing < place) & (chain.landing > 0)).any():
         return None
     matrix = moves(chain)
-    back = ((chain.landing == 0) & (place > 0)) @ chain.chances
+    back = (((chain.landing == 0) & (place > 0)) * chain.weights).sum(axis=1)
     forward = triu(matrix[:, :length]).tocsc()
     stay = forward.diagonal()
     dead = stay > 1 - 1e-12  # a step that is never left again is entered once

@@ -25,6 +25,7 @@ from bolometric.core.outcomes.sampler import Sampler
 from bolometric.core.results.batch import STUCK, TIED, UNFINISHED, Batch
 
 turn_over = njit(nogil=True)(rules.turn_over)
+AGAIN = -1
 LONGEST_WALK = 20_000
 """Draws after which a way home is given up."""
 
@@ -47,7 +48,7 @@ class Course:
     """Everything the kernel needs, as flat arrays."""
 
     landing: NDArray[np.int16]
-    """Shape (length × columns,): where each column takes a marker."""
+    """Shape (length × columns,): where each column takes a marker; AGAIN if it does not count."""
     keep: NDArray[np.uint64]
     alias: NDArray[np.int64]
     can_finish: NDArray[np.bool_]
@@ -62,7 +63,8 @@ class Course:
 
 def course(chain: Chain, sample: Sampler, seats: int, finish_round: bool) -> Course:
     """Lay the chain's table out by the sampler's columns."""
-    landing = np.ascontiguousarray(chain.landing[:, sample.outcome]).ravel()
+    landing = chain.landing if chain.again is None else np.where(chain.again, np.int16(AGAIN), chain.landing)
+    landing = np.ascontiguousarray(landing[:, sample.outcome]).ravel()
     return Course(landing, sample.keep, sample.alias, chain.can_finish, seats, finish_round)
 
 
@@ -147,10 +149,12 @@ def _play(  # type: ignore[no-untyped-def]
                 else:
                     column = np.uint64(deck.codes[deal(state, left, counts, deck)])
                     state += moves_on
+                rolls += 1
                 if stopping is None:
                     new = np.int64(landing[np.uint64(old) * columns + column])
+                    if new == AGAIN:
+                        continue
                     break
-                rolls += 1
                 drawn += 1
                 ends = stopping.ends[column]
                 new = old if ends == LOST else np.int64(landing[np.uint64(new) * columns + column])
@@ -198,7 +202,7 @@ def _play(  # type: ignore[no-untyped-def]
                     break
 
         turns_out[run], setbacks_out[run], last_lead_out[run] = turn, setbacks, last_lead
-        rolls_out[run] = turn if stopping is None else rolls
+        rolls_out[run] = rolls
         home_out[run], lead_changes_out[run] = home, lead_changes
         if home == 0:
             winner_out[run] = STUCK if hopeless == seats else UNFINISHED
@@ -231,6 +235,8 @@ def _walk(  # type: ignore[no-untyped-def]
                 if draw % seats:
                     continue  # another seat's card
             there = np.int64(landing[np.uint64(here) * columns + column])
+            if there == AGAIN:
+                continue
             if there != here:
                 times[1, there] += 1
                 if seen[there] != walk:

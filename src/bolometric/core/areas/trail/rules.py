@@ -69,7 +69,7 @@ def landings(trail: Trail, effects: list[Effect]) -> NDArray[np.int16]:
     match trail.end:
         case "pass":
             there = np.where(over, trail.steps, there)
-        case "exact":
+        case "exact" | "again":
             there = np.where(over, here, there)
         case "bounce":
             there = np.where(over, 2 * trail.steps - there, there)
@@ -97,6 +97,16 @@ class Chain:
     """Shape (steps,): whether home can still be reached from each position."""
     can_be_reached: NDArray[np.bool_]
     """Shape (steps,): whether each position can be reached from the start."""
+    again: NDArray[np.bool_] | None = None
+    """Shape (steps, columns): what does not count, so that one draws once more in the same turn; None if all counts."""
+
+    @property
+    def weights(self) -> NDArray[np.float64]:
+        """Shape (steps, columns): the chance that each column is what a turn of one draw comes to."""
+        if self.again is None:
+            return np.broadcast_to(self.chances, self.landing.shape)
+        counting = np.where(self.again, 0.0, self.chances)
+        return np.asarray(counting / counting.sum(axis=1, keepdims=True))
 
     @property
     def length(self) -> int:
@@ -126,7 +136,17 @@ def compile_chain(trail: Trail, distribution: Distribution) -> Chain:
                 ways[does] += count
     landing = landings(trail, list(place))
     turn = np.array([{"back": SENT_BACK, "lose": LOST}.get(does, GOES_ON) for does, _ in place], np.uint8)
-    return Chain(landing, tuple(ways[does] for does in place), turn, column, _can_finish(landing), _reached(landing))
+    tables = landing, tuple(ways[does] for does in place), turn, column
+    return Chain(*tables, _can_finish(landing), _reached(landing), _again(trail, list(place)))
+
+
+def _again(trail: Trail, effects: list[Effect]) -> NDArray[np.bool_] | None:
+    """What is too much and drawn again. Where all would be, it is wasted: nobody draws for ever."""
+    if trail.end != "again":
+        return None
+    steps = np.array([steps for _, steps in effects])
+    over = np.arange(trail.steps)[:, None] + steps[None, :] > trail.steps
+    return np.asarray(over & ~over.all(axis=1, keepdims=True))
 
 
 def _can_finish(landing: NDArray[np.int16]) -> NDArray[np.bool_]:

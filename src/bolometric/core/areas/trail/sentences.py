@@ -117,6 +117,7 @@ def last(game: Game) -> tuple[Sentences, ...]:
     after = {
         "pass": f" {end}.",
         "exact": f" {end}: a total that is too much is wasted.",
+        "again": f" {end}: a total that is too much is drawn again.",
         "bounce": f": what is too much is counted back from {end}.",
     }
     home = ("home", "get home", "get home") if trail.unit == "whole" else ("done", "be done", "are done")

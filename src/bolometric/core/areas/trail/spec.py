@@ -110,11 +110,12 @@ class Trail(AreaPart):
         ),
     ] = 1
     end: Annotated[
-        Literal["pass", "exact", "bounce"],
+        Literal["pass", "exact", "again", "bounce"],
         Field(
             description="How a counter gets home: pass = reaching or passing the last square; exact = only by landing "
-            "on it, a total that is too much moves nothing; bounce = only by landing on it, what is too much is "
-            "counted back from it."
+            "on it, a total that is too much moves nothing; again = only by landing on it, what is too much is drawn "
+            "again in the same turn (with one draw a turn; where every total is too much, it is wasted); bounce = only "
+            "by landing on it, what is too much is counted back from it."
         ),
         Knob("choice", "how the end is reached", choices=ENDS),
     ] = "pass"
@@ -317,11 +318,22 @@ class Trail(AreaPart):
         return self.per_one % Fraction(total).denominator == 0
 
     def check_pieces(self, pieces: Sequence[AnyPiece], draw: Draw) -> None:
-        """Where a total may move either marker draws must not hang together."""
+        """Where a total may move either marker, or is drawn again, draws must not hang together."""
+        if self.end == "again":
+            self._check_again(remembers(tuple(pieces)))
         if self.chooses_mover and remembers(tuple(pieces)):
             raise setting_error(
                 "With cards kept out a total can only move your own counter: put the cards back, or move your own.",
                 "area.moves",
+            )
+
+    def _check_again(self, memory: bool) -> None:
+        """Drawing again after too much is for one draw a turn that moves one's own counter."""
+        if self.go_on != "no" or self.chooses_mover or memory:
+            raise setting_error(
+                "Drawing again after too much is for one draw a turn that moves your own counter, from pieces that are "
+                "put back: let what is too much be wasted, or change that.",
+                "area.end",
             )
 
     def check_draw(self, distribution: Distribution) -> None:
