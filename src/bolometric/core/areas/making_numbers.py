@@ -95,11 +95,11 @@ def check_written(distribution: Distribution) -> None:
         raise setting_error("Every draw must make a number that can be written down: change the formula.", "draw")
 
 
-def check_few(distribution: Distribution) -> None:
+def check_few(distribution: Distribution, most: int = MOST_NUMBERS) -> None:
     """Raise a setting error if there are too many numbers to follow."""
-    if len(distribution.totals) > MOST_NUMBERS:
+    if len(distribution.totals) > most:
         raise setting_error(
-            f"These pieces make {len(distribution.totals)} different numbers, and the most here is {MOST_NUMBERS}: "
+            f"These pieces make {len(distribution.totals)} different numbers, and the most here is {most}: "
             "use fewer pieces.",
             "pieces",
         )
@@ -131,7 +131,7 @@ def round_words(number: int, told: Sequence[float], best: Sequence[int]) -> str:
     """How a round played by hand came out."""
     shown = ", ".join(f"player {seat} {show('score', value)}" for seat, value in enumerate(told, 1))
     named = listing([seat + 1 for seat in best], "and")
-    return f"Round {number}: {shown}; {'seat' if len(best) == 1 else 'seats'} {named} best."
+    return f"Round {number}: {shown}; {'player' if len(best) == 1 else 'players'} {named} best."
 
 
 def points_words(number: int, points: Sequence[int], wanted: int) -> str | None:

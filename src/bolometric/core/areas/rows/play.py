@@ -14,7 +14,7 @@ from bolometric.core.results.batch import Player
 
 Array = NDArray[np.float64]
 IN_STEP = 2000
-"""Games of rows that are played in step: looking ahead takes memory."""
+"""Games of rows that are played in step: what they look at then stays in near memory."""
 
 
 def player(game: Game) -> Player:

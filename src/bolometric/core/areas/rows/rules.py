@@ -37,16 +37,18 @@ def _beating(others: Places, drawn: Places) -> Array:
 
 
 def _gain(others: Places, drawn: Places, chances: Array) -> Array:
-    """By how much the drawn number raises each row's chance of a tick over a number drawn by chance."""
-    games, _, rows = others.shape
-    goods = np.arange(len(chances))
-    below = chances.cumsum()
-    ticks = np.ones((games, rows, len(chances)))
-    for seat in range(others.shape[1]):
-        facing = others[:, seat, :, None]
-        ticks *= np.where(facing == FREE, below[None, None, :], goods[None, None, :] >= facing)
-    usual = ticks @ chances
-    return np.asarray(ticks[np.arange(games)[:, None], np.arange(rows)[None, :], drawn[:, None]] - usual)
+    """By how much the drawn number raises each row's chance of a tick over a number drawn by chance.
+
+    A number of goodness g ticks a row if it is at least as good as the best that faces it, and as what others are yet
+    to write there: with n of them P(tick) = [g >= best] · P(a draw is at most g)^n. The mean of that over all draws is
+    looked up, by n and by the best, in sums taken from the top.
+    """
+    seats, goods = others.shape[1], len(chances)
+    at_most = chances.cumsum()[None, :] ** np.arange(seats + 1)[:, None]
+    usual = (chances * at_most)[:, ::-1].cumsum(axis=1)[:, ::-1]
+    open_yet, best = (others == FREE).sum(axis=1), np.clip(others.max(axis=1, initial=FREE), 0, goods - 1)
+    ticks = at_most[open_yet, drawn[:, None]] * (drawn[:, None] >= best)
+    return np.asarray(ticks - usual[open_yet, best])
 
 
 def ticks_of(rows: Places) -> Places:

@@ -25,6 +25,8 @@ from bolometric.core.pieces.draw import Draw
 from bolometric.core.pieces.kinds import AnyPiece
 from bolometric.core.settings.knobs import Knob
 
+MOST_IN_ROWS = 1000
+"""Different numbers that may be written into rows: all that three digits make."""
 COLUMNS_ONLY = ("whole", "decimals", "draws", "spare")
 """Settings that only columns have."""
 
@@ -62,7 +64,7 @@ class DigitRows(AreaPart):
         Field(description="How numbers are made."),
         Knob("choice", "how numbers are made", practice="aim", choices=PRACTICES, suggested=()),
     ]
-    rows: Annotated[StrictInt, Field(ge=1, le=8, description="Rows of each seat."), Knob("number", "rows")] = 5
+    rows: Annotated[StrictInt, Field(ge=1, le=12, description="Rows of each seat."), Knob("number", "rows")] = 5
     aim: Annotated[
         Literal["largest", "smallest", "nearest"],
         Field(description="Which number is best; nearest, which is for columns, counts as largest."),
@@ -93,4 +95,4 @@ class DigitRows(AreaPart):
     def check_draw(self, distribution: Distribution) -> None:
         """Every draw must make a number, of few enough to follow."""
         check_written(distribution)
-        check_few(distribution)
+        check_few(distribution, MOST_IN_ROWS)
