@@ -120,8 +120,12 @@ def open_window(file: Path | None, demo: bool) -> None:
     "--style", type=click.Choice(list(_STYLES)),
     help="How all players choose, instead of what the game says. Where nothing is chosen it changes nothing.",
 )  # fmt: skip
+@click.option(
+    "--at-least", type=click.IntRange(1, 1_000_000), metavar="TURNS",
+    help="Also print the chance that a game takes so many turns or more: how unusual is a game of 52 calls?",
+)  # fmt: skip
 @_JSON
-def measure(file: Path, runs: int | None, seed: int, style: str | None, as_json: bool) -> None:
+def measure(file: Path, runs: int | None, seed: int, style: str | None, at_least: int | None, as_json: bool) -> None:
     """Print the readings of a game.
 
     "Until sure" means: until the widest standard error is under half a percentage point, or 400,000 runs.
@@ -137,11 +141,14 @@ def measure(file: Path, runs: int | None, seed: int, style: str | None, as_json:
     if as_json:
         from bolometric.core.words.plain import measured_plain
 
-        click.echo(json.dumps(measured_plain(found), indent=2, allow_nan=False))
+        click.echo(json.dumps(measured_plain(found, at_least), indent=2, allow_nan=False))
     else:
         from bolometric.core.words.report import readings_text
+        from bolometric.core.words.telling import at_least_words
 
         click.echo(readings_text(found))
+        if at_least is not None:
+            click.echo(f"\n{at_least_words(game, at_least, found.exact, found.sample)}")
 
 
 @main.command()

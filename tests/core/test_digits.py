@@ -186,7 +186,11 @@ def test_faults_name_the_setting_and_their_cure_works(data, code, says):
         ({"whole": 6, "decimals": 3, "aim": "nearest"}, [TEN], "too many to work out"),
         ({}, [{"faces": [-1, 2]}], "Only whole numbers from 0 up"),
         ({"practice": "rows"}, [{"kind": "pack", "after": "keep_out"}], "do not keep them out"),
-        ({"practice": "rows"}, [{"faces": list(range(30))}] * 2, "59 different numbers, and the most here is 40"),
+        (
+            {"practice": "rows"},
+            [{"faces": [30 * n for n in range(30)]}, {"faces": [*range(30)]}, {"faces": [0, 900]}],
+            "1800 different numbers, and the most here is 1000",
+        ),
     ],
 )
 def test_what_cannot_be_written_is_refused(area, pieces, says):

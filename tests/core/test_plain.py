@@ -5,11 +5,15 @@ from collections import Counter
 
 import numpy as np
 import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
 
 from bolometric.core.game.document import game_from
 from bolometric.core.game.schema import schema
 from bolometric.core.measure.measuring import measure
 from bolometric.core.words.plain import measured_plain
+from bolometric.core.words.telling import lasting_at_least
+from tests.random_games import games
 
 COIN = {"faces": [1, 2]}
 
@@ -99,3 +103,21 @@ def test_the_schema_bounds_what_is_refused():
     angle = json.dumps(shapes["Spinner"])
     assert '"minimum": 2' in angle
     assert '"maximum": 360' in angle
+
+
+@settings(max_examples=40, deadline=None)
+@given(games(longest=15, seats=2), st.integers(1, 40))
+def test_how_unusual_a_length_is_and_what_those_take_that_end(game, count):
+    found = measure(game, 4000)
+    exact = lasting_at_least(count, found.exact, found.sample)
+    played = lasting_at_least(count, None, found.sample)
+    assert abs(exact.mean - played.mean) <= 5 * played.stderr + 1e-9
+    told, turns = found.simulated["turns"], found.readings["turns"]
+    if turns.ended is not None and told.ended is not None and turns.never < 0.9:
+        ends = 4000 * (1 - turns.never)
+        assert told.ended == pytest.approx(turns.ended, abs=6 * found.sample.turns.sd / ends**0.5 + 1e-9)
+    for quantile in ("p10", "p50", "p90"):
+        one, other = getattr(turns, quantile), getattr(told, quantile)
+        share = int(quantile[1:]) / 100
+        if one is None or other is None:  # as many games end as that, to the error of the runs
+            assert abs(1 - turns.never - share) < 0.04 or one is other

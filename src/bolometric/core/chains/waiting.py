@@ -55,6 +55,12 @@ class WaitingTime:
             return None
         return float(self.head.sum() + self._block.sum() * (1 - self.tail_loss) / self.tail_loss)
 
+    def mean_if_it_ends(self) -> float | None:
+        """Expected value of those that end; None if none does, or the tail of what never ends is not known apart."""
+        if self.never >= 1 or (self.tail_loss < 1 and self.never > 0):
+            return None
+        return self.mean() if not self.never else float((self.head - self.never).sum() / (1 - self.never))
+
     def sd(self) -> float | None:
         """Standard deviation, or None if it may never end."""
         mean = self.mean()

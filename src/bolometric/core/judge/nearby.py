@@ -12,6 +12,7 @@ from typing import Any
 
 from bolometric.core.game.document import Game, with_value
 from bolometric.core.game.fault import Change
+from bolometric.core.judge.closeness import stray
 from bolometric.core.measure.measuring import never_stop, quick_measure
 from bolometric.core.pieces.words import pieces_words
 from bolometric.core.results.readings import Reading
@@ -105,7 +106,8 @@ def effects(game: Game, key: str, stop: Stop = never_stop) -> list[Effect]:
         stop: asked now and then; once it is true the work is given up.
 
     Returns:
-        The largest effect first. Changes that leave the reading as it is, or for which it does not exist, are left out.
+        Those first that touch least of the practice, of these the largest effect. Changes that leave the reading as it
+        is, or for which it does not exist, are left out.
 
     Raises:
         Cancelled: once ``stop()`` is true.
@@ -122,7 +124,7 @@ def effects(game: Game, key: str, stop: Stop = never_stop) -> list[Effect]:
         if after is not None and after.mean is not None and not _same(before, after):
             found.append(Effect(change, before, after))
     start = before.mean or 0.0
-    return sorted(found, key=lambda effect: -abs((effect.after.mean or 0.0) - start))
+    return sorted(found, key=lambda e: (stray(game, e.change), -abs((e.after.mean or 0.0) - start)))
 
 
 MOST_TRIED = 20

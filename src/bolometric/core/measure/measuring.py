@@ -15,7 +15,7 @@ from bolometric.core.game.seats import Choosing, Style, usual_rule
 from bolometric.core.measure.equals import between_equals, by_place
 from bolometric.core.measure.runs import MOST_TURNS, Tally, stream
 from bolometric.core.pieces.kinds import remembers
-from bolometric.core.results.estimate import RunParameters
+from bolometric.core.results.estimate import RunParameters, Sample
 from bolometric.core.results.exact import ExactResult
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.readings import Reading, exact_length, exact_value
@@ -36,6 +36,8 @@ class Measurement:
     simulated: dict[str, Reading]
     runs: int
     seed: int
+    sample: Sample
+    """The games played."""
 
     @property
     def readings(self) -> dict[str, Reading]:
@@ -263,4 +265,4 @@ def measure(game: Game, runs: int | None = None, seed: int = 1, stop: Stop = nev
     played = dict(tally.readings())
     if "choice" not in exact.readings and (worth := thinking_played(game, seed, stop)) is not None:
         played["choice"] = worth
-    return Measurement(exact, played, tally.runs, seed)
+    return Measurement(exact, played, tally.runs, seed, tally.sample)

@@ -182,8 +182,14 @@ def spread(values: Values, unit: float = 1.0, never: float | None = None) -> Rea
 
 
 def length(sample: Sample, values: Values, unit: float = 1.0) -> Reading:
-    """How long runs last; without a mean where some never end."""
-    return spread(values, unit, sample.stuck) if sample.ended else Reading("simulated", never=sample.stuck)
+    """How long runs last; without a mean where some never end, but with that of those that do."""
+    if sample.ended:
+        return spread(values, unit, sample.stuck)
+    if not values.number:
+        return Reading("simulated", never=sample.stuck)
+    over = values.number / sample.runs
+    low, middle, high = (values.quantile(part / over) * unit if part <= over else None for part in (0.1, 0.5, 0.9))
+    return Reading("simulated", None, None, low, middle, high, never=sample.stuck, ended=values.mean * unit)
 
 
 def turns(sample: Sample) -> Reading:

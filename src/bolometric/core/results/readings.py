@@ -27,6 +27,8 @@ class Reading:
     """For lengths: the chance that there is no end."""
     values: tuple[float, ...] | None = None
     """For readings with one value a seat."""
+    ended: float | None = None
+    """For lengths that may have no end: the mean of those that do."""
 
     def plain(self) -> dict[str, object]:
         """As the command line's JSON."""
@@ -36,6 +38,8 @@ class Reading:
         plain: dict[str, object] = {**spread, "stderr": self.stderr, "method": self.method}
         if self.never is not None:
             plain["never"] = self.never
+        if self.ended is not None:
+            plain["mean_if_it_ends"] = self.ended
         return plain
 
 
@@ -55,7 +59,8 @@ def exact_length(time: WaitingTime, unit: float = 1.0) -> Reading:
         return None if value is None else value * unit
 
     low, middle, high = (times(time.quantile(share)) for share in (0.1, 0.5, 0.9))
-    return Reading("exact", times(time.mean()), times(time.sd()), low, middle, high, never=time.never)
+    ended = times(time.mean_if_it_ends()) if time.never else None
+    return Reading("exact", times(time.mean()), times(time.sd()), low, middle, high, never=time.never, ended=ended)
 
 
 def exact_score(scores: Scores) -> Reading:

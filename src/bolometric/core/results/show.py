@@ -34,7 +34,7 @@ def headline(key: str, reading: Reading) -> str:
     """The reading in one short phrase: its mean, or that it may never end."""
     if reading.values is not None:
         return ", ".join(show(key, value) for value in reading.values)
-    if reading.mean is None and reading.never:
+    if reading.mean is None and reading.never and READINGS[key].unit in ("count", "minutes"):
         return MAY_NEVER_END
     return show(key, reading.mean)
 

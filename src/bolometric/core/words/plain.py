@@ -10,6 +10,7 @@ from bolometric.core.game.document import Game
 from bolometric.core.measure.measuring import Measurement
 from bolometric.core.results.board import Cells, Heat
 from bolometric.core.settings.amounts import plain
+from bolometric.core.words.telling import lasting_at_least
 
 
 def odds_plain(game: Game) -> dict[str, object]:
@@ -31,10 +32,17 @@ def odds_plain(game: Game) -> dict[str, object]:
     return told
 
 
-def measured_plain(found: Measurement) -> dict[str, object]:
-    """The readings; beside them how often each place of the board is used, and best play, where they are known."""
+def measured_plain(found: Measurement, at_least: int | None = None) -> dict[str, object]:
+    """The readings; beside them how often each place of the board is used, and best play, where they are known.
+
+    With ``at_least`` also the chance that a game takes so many turns or more.
+    """
     game = found.exact.game
     told = found.plain()
+    if at_least is not None and (lasting := lasting_at_least(at_least, found.exact, found.sample)) is not None:
+        told["at_least"] = {
+            "turns": at_least, "chance": lasting.mean, "stderr": lasting.stderr, "method": lasting.method,
+        }  # fmt: skip
     places, heat = area_of(game).board.places(game), found.exact.heat
     if heat is not None and not isinstance(places, Cells):
         told["places"] = _places(heat, getattr(places, "names", None))

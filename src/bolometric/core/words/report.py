@@ -8,6 +8,7 @@ from bolometric.core.game.document import Game
 from bolometric.core.measure.measuring import Measurement
 from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.results.kinds import READINGS
+from bolometric.core.results.readings import Reading
 from bolometric.core.results.show import certainty, headline, show
 from bolometric.core.settings.amounts import plain
 from bolometric.core.text.figures import minus, percent, plural
@@ -25,7 +26,13 @@ def readings_text(found: Measurement) -> str:
     lines = [f"{found.exact.game.name}: {plural(found.runs, 'run')}, seed {found.seed}", "", *_table(rows)]
     if never:
         lines.append(f"\nThe chance that a game never ends is {percent(never)}, so its length has no mean.")
+        lines += [told] if (told := if_it_ends(found.readings["turns"])) else []
     return "\n".join(lines)
+
+
+def if_it_ends(turns: Reading) -> str:
+    """What is known of the games that do end, where some never do."""
+    return "" if turns.ended is None else f"Games that end take {show('turns', turns.ended)} turns on average."
 
 
 def odds_rows(odds: Distribution) -> list[tuple[str, ...]]:

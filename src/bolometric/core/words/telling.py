@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Game
-from bolometric.core.results.estimate import Lead
-from bolometric.core.results.readings import Reading
-from bolometric.core.results.show import MAY_NEVER_END, show
+from bolometric.core.results.estimate import Lead, Sample, share
+from bolometric.core.results.readings import Reading, exact_value
+from bolometric.core.results.show import MAY_NEVER_END, certainty, show
 from bolometric.core.text.figures import percent
 
 UNKNOWN = "Not worked out exactly; only the runs are shown."
@@ -24,12 +24,35 @@ def length_words(game: Game, exact: Analysis | None) -> str:
         )
     if turns.mean is None:
         half = f" Half of all games are over after {show(key, turns.p50)} {name}." if turns.p50 else ""
-        return f"This game {MAY_NEVER_END}: {percent(turns.never or 0)} of games do not (exact).{half}"
+        mean = f" Those that end take {show(key, turns.ended)} {name} on average." if turns.ended is not None else ""
+        return f"This game {MAY_NEVER_END}: {percent(turns.never or 0)} of games do not (exact).{half}{mean}"
     return (
         f"Line: exact; bars: simulated. On average {show(key, turns.mean)} {name}, "
         f"{show('minutes', minutes.mean)}; 8 of 10 games take {show(key, turns.p10)} "
         f"to {show(key, turns.p90)} {name}."
     )
+
+
+def lasting_at_least(count: int, exact: Analysis | None, sample: Sample | None) -> Reading | None:
+    """The chance that a game takes so many turns or more, what never ends among them; None while it is not known.
+
+    Turns are draws where draws take the time (``AreaPart.pace``).
+    """
+    known = exact.lasting if exact is not None else None
+    if known is not None:
+        return exact_value(known.survival(count - 1))
+    if sample is None or not sample.runs:
+        return None
+    return share(sample.runs - sample.paced.at_most(count - 1), sample.runs)
+
+
+def at_least_words(game: Game, count: int, exact: Analysis | None, sample: Sample | None) -> str:
+    """How unusual a game of so many turns is."""
+    found = lasting_at_least(count, exact, sample)
+    if found is None or found.mean is None:
+        return ""
+    name = game.area.paced_by[count > 1]
+    return f"{percent(found.mean)} of games take {count:,} {name} or more ({certainty('in_time', found)})."
 
 
 def win_words(game: Game, exact: Analysis | None) -> str:

@@ -78,7 +78,8 @@ def told(key: str, reading: Reading | None) -> list[str]:
     else:
         lines.append(f"{headline(key, reading)}: {certainty(key, reading)} (one standard error), from games played.")
     if reading.never:
-        lines.append(f"{percent(reading.never)} of games never end, so there is no mean.")
+        those = f" Those that end: {show(key, reading.ended)} on average." if reading.ended is not None else ""
+        lines.append(f"{percent(reading.never)} of games never end, so there is no mean.{those}")
     if reading.sd is not None:
         lines.append(f"How much it varies: {show(key, reading.sd)} either way, as a rule (standard deviation).")
     if reading.p10 is not None and reading.p50 is not None:

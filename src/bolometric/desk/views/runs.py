@@ -20,7 +20,7 @@ from bolometric.core.game.document import Game
 from bolometric.core.results.folded import Values
 from bolometric.core.results.readings import Reading
 from bolometric.core.text.figures import percent, plural
-from bolometric.core.words.telling import lead_words, length_words, score_words, win_words
+from bolometric.core.words.telling import at_least_words, lead_words, length_words, score_words, win_words
 from bolometric.desk.measurer import Played
 from bolometric.desk.parts.chart import Chart
 from bolometric.desk.parts.plain import Label
@@ -98,6 +98,13 @@ class RunsView(QWidget):
         row.addWidget(self.before_count)
         row.addWidget(self.count)
         row.addWidget(self.within, 1)
+        row.addWidget(Label("How unusual is a game of"))
+        self.long = QSpinBox(minimum=1, maximum=1_000_000, value=50)
+        self.long.setAccessibleName("turns of a whole game")
+        self.long.valueChanged.connect(self._tell_long)
+        self.long_words = Label(wordWrap=True)
+        row.addWidget(self.long)
+        row.addWidget(self.long_words, 1)
         return row
 
     def _press(self) -> None:
@@ -161,6 +168,7 @@ class RunsView(QWidget):
         self._draw_wins()
         self._draw_leads()
         self._tell_within()
+        self._tell_long()
 
     def _draw_lengths(self) -> None:
         c, known = self.colours, self.exact.lasting if self.exact else None
@@ -283,6 +291,12 @@ class RunsView(QWidget):
         self.leads_words.setText(
             score_words(self.game, self.exact, self.played.readings.get("score") if self.played else None)
         )
+
+    def _tell_long(self) -> None:
+        unit = self.game.area.paced_by[self.long.value() > 1]
+        sample = self.played.sample if self.played else None
+        told = at_least_words(self.game, self.long.value(), self.exact, sample)
+        self.long_words.setText(f"{unit}? {told}".strip())
 
     def _tell_within(self) -> None:
         solved, count = self.exact.result if self.exact else None, self.count.value()
