@@ -92,7 +92,7 @@ SHEETS = {
         "The younger starts; then go round in turn. Take your pieces.",
         "Each in turn: roll all the dice and add what they show. When all have drawn, the highest takes a point.",
         "If several are equal, carry the point to the next round.",
-        "Play until somebody has so many points: five points.",
+        "Play until somebody has five points.",
         "The most points win; equal ones share the win.",
     ],
     "rows": [
@@ -126,7 +126,7 @@ SHEETS = {
         "Each player moves the same counter, for all together, within 12 turns.",
         "The youngest starts; then go round in turn. All begin together off the board, before square 1.",
         "Roll the die and take what it shows. Move that many squares.",
-        "In a turn you draw once. No total sends you back to the start. No total loses you the turn.",
+        "In a turn you draw once. You could add a total that sends back to the start or one that loses the turn.",
         "To get home you must reach or pass the last square.",
         "If that takes more turns than there are, you have all lost.",
     ],
@@ -135,8 +135,8 @@ SHEETS = {
         "Each player moves a counter of their own.",
         "The youngest starts; then go round in turn. Everyone begins off the board, before square 1.",
         "Roll the die and take what it shows. Move that many squares.",
-        "In a turn you draw once. A total moves your counter or the next player's, as you choose. No total sends the "
-        "counter that you choose back to the start. No total loses you the turn.",
+        "In a turn you draw once. A total moves your counter or the next player's, as you choose. You could "
+        "add a total that sends back to the start or one that loses the turn.",
         "To get home you must reach or pass the last square.",
         "The first one home loses, and ends the game at once.",
         "Play best of three.",

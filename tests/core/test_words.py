@@ -81,8 +81,8 @@ def test_the_rules_of_ridge_ascent_as_they_are_printed():
     assert rules_text(read(demo_files()[0])).splitlines() == [
         "Aim",
         "For 2 players from the Rigel group practising adding to 12.",
-        "To last 4 to 6 minutes, at about 25 seconds a turn. Edge of going first: −5 to 5 points. "
-        "Turns that lose ground: 0 to 10%.",
+        "To last 4 to 6 minutes, at about 25 seconds a turn. Advantage of going first: −5 to 5 points. "
+        "Turns that go backwards: 0 to 10%.",
         "",
         "Pieces",
         "You need two dice, faces 1 to 6, a counter for each player and the trail. "
@@ -97,8 +97,8 @@ def test_the_rules_of_ridge_ascent_as_they_are_printed():
         "",
         "Each turn",
         "Roll all the dice and add what they show. Move that many squares.",
-        "In a turn you draw once. A total moves your own counter. No total sends you back to the start. "
-        "No total loses you the turn.",
+        "In a turn you draw once. A total moves your own counter. You could add a total that sends "
+        "back to the start or one that loses the turn.",
         "",
         "Last",
         "To get home you must reach or pass the last square.",

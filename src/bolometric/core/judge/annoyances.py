@@ -44,7 +44,8 @@ def annoyances(measured: Analysis, stop: Stop, until: float) -> Iterator[Fault]:
     """
     game = measured.game
     for one in (*ANY_GAME, *area_of(game).faults.annoyances(game)):
-        if not applies(game, one.reading) or getattr(game.brief, one.reading, None) is not None:
+        told = applies(game, one.reading) or one.reading in measured.readings
+        if not told or getattr(game.brief, one.reading, None) is not None:
             continue
         known = measured if one.reading in measured.readings else quick_measure(game, stop, one.reading)
         reading = known.readings.get(one.reading)

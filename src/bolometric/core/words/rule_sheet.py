@@ -85,10 +85,10 @@ def _aim(game: Game) -> Section:
     seconds = Span(f"{game.seats.seconds_per_turn:g} seconds", "seats.seconds_per_turn")
     minutes, setbacks = _band(game, "brief.minutes"), _band(game, "brief.setbacks")
     wanted: tuple[str | Span, ...] = (
-        () if not game.area.shows("setbacks") else (" Turns that lose ground: ", setbacks, ".")
+        () if not game.area.shows("setbacks") else (" Turns that go backwards: ", setbacks, ".")
     )
     if game.seats.count > 1 and game.area.shows("first_seat_edge"):
-        wanted = (" Edge of going first: ", _band(game, "brief.first_seat_edge"), ".", *wanted)
+        wanted = (" Advantage of going first: ", _band(game, "brief.first_seat_edge"), ".", *wanted)
     return Section(
         "Aim",
         (

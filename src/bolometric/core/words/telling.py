@@ -82,6 +82,8 @@ def _places(exact: Analysis) -> str:
     best, worst = exact.readings.get("largest_share"), exact.readings.get("smallest_share")
     if best is None or worst is None or best.mean is None or worst.mean is None:
         return ""
+    if percent(worst.mean) == percent(best.mean):
+        return " Between equal players every place at the table is worth the same."
     return f" Between equal players the places at the table win {percent(worst.mean)} to {percent(best.mean)}."
 
 

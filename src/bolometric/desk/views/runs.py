@@ -118,8 +118,6 @@ class RunsView(QWidget):
         """Another game, neither worked out nor played yet."""
         self.game, self.exact, self.played, self.colours = game, None, None, colours
         unit = game.area.paced_by[1]
-        for part in (self.before_count, self.count, self.within):
-            part.setVisible(not self._scored)  # a turn of its own is then all that a seat has
         self.lengths.name_across(f"{unit} in a game, all players together")
         self.headings[1].setText(HEADINGS[game.area.ending])
         self.headings[2].setText("What a player scores" if self._scored else "When the winner took the lead for good")
@@ -300,8 +298,10 @@ class RunsView(QWidget):
 
     def _tell_within(self) -> None:
         solved, count = self.exact.result if self.exact else None, self.count.value()
+        known = solved is not None and solved.way is not None and not self._scored
+        for part in (self.before_count, self.count, self.within):
+            part.setVisible(known)  # with a score, a turn of its own is all that a seat has
         if solved is None or solved.way is None:
-            self.within.setText("turns of their own: not worked out exactly.")
             return
         who = "who go first " if not solved.alike else ""
         self.within.setText(

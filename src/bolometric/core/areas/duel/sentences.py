@@ -53,7 +53,8 @@ def last(game: Game) -> tuple[Sentences, ...]:
     count = Span(plural(area.rounds, "round"), "area.rounds") if area.length == "rounds" else Span(
         f"{number(area.points)} point{'s' if area.points > 1 else ''}", "area.points"
     )  # fmt: skip
-    lasts = sentences("Play ", choice(game, "area.length"), ": ", count, ".")
+    word = choice(game, "area.length")
+    lasts = sentences(Span(word.text.capitalize(), word.path), " ", count, ".")
     return lasts, sentences("The most points win; equal ones share the win.")
 
 

@@ -31,8 +31,8 @@ TIES = (
     ),
 )
 LENGTHS = (
-    Choice("rounds", "so many rounds", "Play so many rounds", "The length is known beforehand."),
-    Choice("first_to", "until somebody has so many points", "Play to so many points", "Always open to the end."),
+    Choice("rounds", "play", "Play so many rounds", "The length is known beforehand."),
+    Choice("first_to", "play until somebody has", "Play to so many points", "Always open to the end."),
 )
 
 

@@ -39,7 +39,7 @@ FINISHES = (
         "finish_round",
         "ends the game once the round is finished",
         "Finish the round first",
-        "All have as many turns, which cures the edge of going first; several home in one round share the win.",
+        "All have as many turns, which cures the advantage of going first; several home in one round share the win.",
     ),
 )
 UNITS = (

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from fractions import Fraction
-
 from bolometric.core.areas.trail.aloud import aloud
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.game.contract import Words
@@ -72,8 +70,24 @@ def first(game: Game) -> tuple[Sentences, ...]:
     return (sentences(f"{begin} {where}."),)
 
 
-def _named(totals: tuple[Fraction, ...]) -> str:
-    return listing(totals, "or") if totals else "No total"
+def _listed(trail: Trail, whom: str) -> list[Sentences]:
+    """What totals do beside moving; what none does is offered."""
+    told: list[Sentences] = []
+    offers: list[str | Span] = []
+    if trail.back_to_start:
+        named = Span(listing(trail.back_to_start, "or"), BACK)
+        told.append(sentences("A total of ", named, f" sends {whom} back to the start and ends your turn."))
+    else:
+        offers.append(Span("a total that sends back to the start", BACK))
+    if trail.lose_turn:
+        what = "stay where you are" if trail.go_on == "no" else "go back to where it began"
+        named = Span(listing(trail.lose_turn, "or"), LOSE)
+        told.append(sentences("On a total of ", named, f" your turn is lost: {what}."))
+    else:
+        offers += [" or ", Span("one that loses the turn" if offers else "a total that loses the turn", LOSE)]
+    if offers:
+        told.append(sentences("You could add ", *(offers[1:] if offers[0] == " or " else offers), "."))
+    return told
 
 
 def turn(game: Game) -> tuple[Sentences, ...]:
@@ -87,17 +101,7 @@ def turn(game: Game) -> tuple[Sentences, ...]:
     told = [sentences(move)]
     if game.seats.count > 1 and trail.track == "own":
         told.append(sentences("A total ", _whose(game, MOVES, trail.moves), "."))
-    back, lose = Span(_named(trail.back_to_start), BACK), Span(_named(trail.lose_turn), LOSE)
-    whom = "the counter that you choose" if trail.chooses_mover and game.seats.count > 1 else "you"
-    if trail.back_to_start:
-        told.append(sentences("A total of ", back, f" sends {whom} back to the start and ends your turn."))
-    else:
-        told.append(sentences(back, f" sends {whom} back to the start."))
-    if trail.lose_turn:
-        what = "stay where you are" if trail.go_on == "no" else "go back to where it began"
-        told.append(sentences("On a total of ", lose, f" your turn is lost: {what}."))
-    else:
-        told.append(sentences(lose, " loses you the turn."))
+    told += _listed(trail, "the counter that you choose" if trail.chooses_mover and game.seats.count > 1 else "you")
     if trail.go_on == "no":
         told.insert(1, sentences("In a turn you ", choice(game, GO_ON), "."))
     elif trail.go_on == "fixed":
