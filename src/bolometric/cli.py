@@ -70,6 +70,7 @@ def main() -> None:
     bolometric measure FILE        print its readings: length, fairness, setbacks, ...
     bolometric rules FILE          print its rules, to read aloud or as the maker's sheet
     bolometric odds FILE           print every total with its ways and its chance
+    bolometric make 6 5 3 1        print every number that these can be put together to
     bolometric check FILE          print what is wrong with the game, and what cures it
     bolometric schema              print the JSON Schema of the game file
 
@@ -153,14 +154,58 @@ def measure(file: Path, runs: int | None, seed: int, style: str | None, at_least
 
 @main.command()
 @_FILE
+@click.option(
+    "--make", is_flag=True, help="Print every number that a draw can be put together to, not the totals of the game."
+)
 @_JSON
-def odds(file: Path, as_json: bool) -> None:
+def odds(file: Path, make: bool, as_json: bool) -> None:
     """Print every total that can come up, its ways and its chance (exact)."""
+    from bolometric.core.settings.errors import GameError
+    from bolometric.core.words.making import made_of, made_plain, made_text
     from bolometric.core.words.plain import odds_plain
     from bolometric.core.words.report import odds_text
 
     game = _read(file)
-    click.echo(json.dumps(odds_plain(game), indent=2) if as_json else odds_text(game))
+    if make:
+        try:
+            made = made_of(game)
+        except GameError as error:
+            _fail(error)
+        click.echo(json.dumps(made_plain(made), indent=2) if as_json else made_text(game, made))
+    else:
+        click.echo(json.dumps(odds_plain(game), indent=2) if as_json else odds_text(game))
+
+
+@main.command(context_settings={"ignore_unknown_options": True})
+@click.argument("numbers", nargs=-1, required=True, metavar="NUMBER...")
+@click.option("--operations", default="+-*/", show_default=True, help="Which signs may stand in a sum.")
+@click.option(
+    "--use", type=click.Choice(["all", "some"]), default="all", show_default=True,
+    help="Each number exactly once, or at most once.",
+)  # fmt: skip
+@click.option(
+    "--order", type=click.Choice(["brackets", "left"]), default="brackets", show_default=True,
+    help="Any brackets, or strictly from left to right (the numbers in any order).",
+)  # fmt: skip
+@click.option(
+    "--division", type=click.Choice(["exact", "fractions"]), default="exact", show_default=True,
+    help="Every division must come out whole, or fractions are allowed.",
+)  # fmt: skip
+@_JSON
+def make(
+    numbers: tuple[str, ...], operations: str, use: Literal["all", "some"], order: Literal["brackets", "left"],
+    division: Literal["exact", "fractions"], as_json: bool,
+) -> None:  # fmt: skip
+    """Print every number that some numbers can be put together to, in how many ways, and the shortest sum."""
+    from bolometric.core.making.rules import MakingRules
+    from bolometric.core.settings.errors import GameError
+    from bolometric.core.words.making import asked, numbers_plain, numbers_text
+
+    try:
+        rules, drawn, found = asked(numbers, operations, MakingRules(use=use, order=order, division=division))
+    except GameError as error:
+        _fail(error)
+    click.echo(json.dumps(numbers_plain(found), indent=2) if as_json else numbers_text(drawn, rules, found))
 
 
 @main.command()

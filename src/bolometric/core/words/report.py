@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from fractions import Fraction
 
 from bolometric.core.game.document import Game
@@ -23,7 +24,7 @@ def readings_text(found: Measurement) -> str:
         spread = [show(key, value) for value in (reading.sd, reading.p10, reading.p50, reading.p90)]
         rows.append((READINGS[key].label, headline(key, reading), *spread, certainty(key, reading)))
     never = found.readings["turns"].never
-    lines = [f"{found.exact.game.name}: {plural(found.runs, 'run')}, seed {found.seed}", "", *_table(rows)]
+    lines = [f"{found.exact.game.name}: {plural(found.runs, 'run')}, seed {found.seed}", "", *table(rows)]
     if never:
         lines.append(f"\nThe chance that a game never ends is {percent(never)}, so its length has no mean.")
         lines += [told] if (told := if_it_ends(found.readings["turns"])) else []
@@ -74,10 +75,11 @@ def odds_text(game: Game) -> str:
     """The odds as a table."""
     odds = game.distribution
     title = f"{game.name}: {set_words(game)}. {odds_words(odds)}"
-    return "\n".join([title, "", *_table(odds_rows(odds))])
+    return "\n".join([title, "", *table(odds_rows(odds))])
 
 
-def _table(rows: list[tuple[str, ...]]) -> list[str]:
+def table(rows: Sequence[tuple[str, ...]]) -> list[str]:
+    """Rows as lines with their columns lined up, the first to the left."""
     widths = [max(len(row[i]) for row in rows) for i in range(len(rows[0]))]
     return [
         "  ".join(

@@ -1,0 +1,194 @@
+"""Which numbers a draw can make, and how likely each is: worked out once for some pieces and rules, then looked up."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from fractions import Fraction
+from functools import cached_property, lru_cache
+
+import numpy as np
+from numpy.typing import NDArray
+
+from bolometric.core.making.draws import Draws, Numbers, draws_of, in_order
+from bolometric.core.making.evaluated import Evaluated, evaluate
+from bolometric.core.making.forms import LETTER, Form, alike, forms
+from bolometric.core.making.rules import FEWEST, MOST, MakingRules
+from bolometric.core.making.written import written
+from bolometric.core.pieces.kinds import AnyPiece, letters_of
+from bolometric.core.settings.amounts import Value, tidy
+from bolometric.core.settings.explain import setting_error
+from bolometric.core.settings.heeding import checkpoint
+
+MOST_ENTRIES = 40_000_000
+"""Forms times draws that are worked out."""
+
+
+@dataclass(frozen=True, slots=True)
+class Number:
+    """A number that one draw can make."""
+
+    value: Value
+    ways: int
+    """Different sums that make it."""
+    sum: str
+    """The shortest of them."""
+
+
+@dataclass(frozen=True, slots=True)
+class MadeNumber:
+    """A number that some draws can make."""
+
+    value: Value
+    ways: int
+    """Of all ways in which a draw can fall, those that can make it."""
+    chance: float
+    sums: int
+    """Different sums that make it, over all different draws."""
+    sum: str
+    """The shortest of them."""
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class _Table:
+    """The numbers of one draw."""
+
+    over: NDArray[np.int64]
+    under: NDArray[np.int64]
+    ways: NDArray[np.int64]
+    best: NDArray[np.int64]
+    """The form of the shortest sum."""
+
+
+class Making:
+    """Everything that some draws can make under some rules."""
+
+    def __init__(self, draws: Draws, rules: MakingRules) -> None:
+        count = len(draws.shown[0])
+        self.draws, self.rules = draws, rules
+        self.found = forms(count, rules.operations, rules.order)
+        if len(self.found) * len(draws.shown) > MOST_ENTRIES:
+            raise setting_error(
+                f"{len(draws.shown):,} different draws with {len(self.found):,} sums each are too many to work out: "
+                "use fewer pieces, fewer operations, or work from left to right."
+            )
+        self._tables = _tables(self.found, draws.shown, rules)
+        self._place = {numbers: place for place, numbers in enumerate(draws.shown)}
+
+    def numbers(self, numbers: Numbers) -> tuple[Number, ...]:
+        """What one of the draws can make, rising. Raises KeyError for a draw that there is not."""
+        place = self._place[in_order(numbers)]
+        table, shown = self._tables[place], self.draws.shown[place]
+        return tuple(
+            Number(tidy(Fraction(a, b)), ways, written(self.found, best, shown, self.rules))
+            for a, b, ways, best in zip(
+                table.over.tolist(), table.under.tolist(), table.ways.tolist(), table.best.tolist(), strict=True
+            )
+        )
+
+    def can(self, numbers: Numbers, value: Value) -> bool:
+        """Whether a draw can make a number."""
+        return self._place[in_order(numbers)] in self._by_value.get(Fraction(value), {})
+
+    def failing(self, value: Value) -> tuple[tuple[Numbers, int], ...]:
+        """The draws that cannot make a number, each with its ways, the likeliest first."""
+        makes = self._by_value.get(Fraction(value), {})
+        rest = [(self.draws.shown[k], self.draws.ways[k]) for k in range(len(self.draws.shown)) if k not in makes]
+        return tuple(sorted(rest, key=lambda one: -one[1]))
+
+    @cached_property
+    def made(self) -> tuple[MadeNumber, ...]:
+        """Every number with its chance, rising."""
+        whole, told = self.draws.all_ways, []
+        for value, makes in sorted(self._by_value.items()):
+            checkpoint()
+            ways = sum(self.draws.ways[place] for place in makes)
+            sums = sum(int(self._tables[place].ways[at]) for place, at in makes.items())
+            place = min(makes, key=lambda k: (self.found[self._tables[k].best[makes[k]]].cost, -self.draws.ways[k], k))
+            best = int(self._tables[place].best[makes[place]])
+            text = written(self.found, best, self.draws.shown[place], self.rules)
+            told.append(MadeNumber(tidy(value), ways, ways / whole, sums, text))
+        return tuple(told)
+
+    @cached_property
+    def chances(self) -> dict[Value, float]:
+        """The chance of each number that can be made."""
+        return {number.value: number.chance for number in self.made}
+
+    @cached_property
+    def _by_value(self) -> dict[Fraction, dict[int, int]]:
+        """For each number the draws that make it, and its place in their tables."""
+        found: dict[Fraction, dict[int, int]] = {}
+        for place, table in enumerate(self._tables):
+            for at, (a, b) in enumerate(zip(table.over.tolist(), table.under.tolist(), strict=True)):
+                found.setdefault(Fraction(a, b), {})[place] = at
+        return found
+
+
+def _tables(found: tuple[Form, ...], shown: tuple[Numbers, ...], rules: MakingRules) -> list[_Table]:
+    """The numbers of every draw."""
+    told, full = evaluate(found, shown, rules), (1 << len(shown[0])) - 1
+    wanted = np.array([rules.use == "some" or form.letters == full for form in found])
+    costs = np.array([form.cost for form in found])
+    _, ranks = np.unique(costs, return_inverse=True)
+    once = {pattern: wanted & _first_of_each(found, pattern, wanted) for pattern in set(map(_pattern, shown))}
+    tables = []
+    for place, numbers in enumerate(shown):
+        checkpoint()
+        tables.append(_table(told, place, wanted, once[_pattern(numbers)], ranks))
+    return tables
+
+
+def _pattern(numbers: Numbers) -> tuple[int, ...]:
+    """Which numbers of a draw are equal."""
+    return tuple(numbers.index(number) for number in numbers)
+
+
+def _first_of_each(found: tuple[Form, ...], pattern: tuple[int, ...], wanted: NDArray[np.bool_]) -> NDArray[np.bool_]:
+    """Of forms that are one and the same sum the first."""
+    first, seen = np.zeros(len(found), bool), set()
+    for at, one in enumerate(alike(found, pattern)):
+        if wanted[at] and one not in seen:
+            seen.add(one)
+            first[at] = True
+    return first
+
+
+def _table(
+    told: Evaluated, draw: int, wanted: NDArray[np.bool_], once: NDArray[np.bool_], ranks: NDArray[np.int64]
+) -> _Table:
+    at = np.flatnonzero(wanted & told.valid[:, draw])
+    over, under = told.over[at, draw], told.under[at, draw]
+    # Numbers below nought on the way are avoided first, then what is long or hard to write.
+    order = np.lexsort((ranks[at], told.awkward[at, draw], under, over))
+    at, over, under = at[order], over[order], under[order]
+    begins = np.flatnonzero(np.append(True, (np.diff(over) != 0) | (np.diff(under) != 0)))[: len(at)]
+    ways = np.add.reduceat(once[at].astype(np.int64), begins) if len(at) else np.zeros(0, np.int64)
+    return _Table(over[begins], under[begins], ways, at[begins])
+
+
+@lru_cache(maxsize=8)
+def making_of(pieces: tuple[AnyPiece, ...], rules: MakingRules) -> Making:
+    """What the draws of some pieces can make. Raises a setting error if that is too much to work out."""
+    check_count(sum(letters_of(piece) for piece in pieces))
+    return Making(draws_of(pieces), rules)
+
+
+@lru_cache(maxsize=64)
+def numbers_from(numbers: Numbers, rules: MakingRules) -> tuple[Number, ...]:
+    """What a single draw can make, rising. Raises a setting error if that is too much to work out."""
+    check_count(len(numbers))
+    shown = in_order(numbers)
+    return Making(Draws((shown,), (1,)), rules).numbers(shown)
+
+
+def check_count(count: int) -> None:
+    """Raise a setting error for too few or too many numbers."""
+    if not FEWEST <= count <= MOST:
+        raise setting_error(
+            f"A draw shows {count} {'number' if count == 1 else 'numbers'}, and from {FEWEST} to {MOST} can be put "
+            "together: use fewer pieces." if count > MOST else
+            f"A draw shows {count} {'number' if count == 1 else 'numbers'}: to put together it takes {FEWEST} at least."
+        )  # fmt: skip
+
+
+__all__ = ["LETTER", "MadeNumber", "Making", "Number", "making_of", "numbers_from"]
