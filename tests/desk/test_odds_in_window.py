@@ -40,6 +40,8 @@ def test_tables_and_charts_are_taken_away(qtbot, window, tmp_path, monkeypatch):
     starts = {"csv": b"total,ways,chance,of\r\n2,1,", "svg": b"<?xml", "png": b"\x89PNG"}
     for page in range(len(window.late.odds.pages)):
         window.late.odds.show_page(page)
+        if window.late.odds.pages[page] is window.late.odds.making:
+            qtbot.waitUntil(lambda: window.late.odds.making.made is not None, timeout=20_000)
         for kind, start in starts.items():
             window.filing.questions.place = tmp_path / f"out{page}"
             window._export(kind)

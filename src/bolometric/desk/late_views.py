@@ -86,6 +86,8 @@ class LateViews(QObject):
         """Give up what is being worked out for a view."""
         if self._readying is not None:
             self._readying.close()
+        if self.odds is not None:
+            self.odds.close_lanes()
 
     def page(self, name: str) -> QWidget:
         """What the stack shows for the view of a name."""

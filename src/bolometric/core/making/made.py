@@ -145,6 +145,7 @@ def _pattern(numbers: Numbers) -> tuple[int, ...]:
 
 def _first_of_each(found: tuple[Form, ...], pattern: tuple[int, ...], wanted: NDArray[np.bool_]) -> NDArray[np.bool_]:
     """Of forms that are one and the same sum the first."""
+    checkpoint()
     first, seen = np.zeros(len(found), bool), set()
     for at, one in enumerate(alike(found, pattern)):
         if wanted[at] and one not in seen:

@@ -10,7 +10,7 @@ from pydantic_core import PydanticCustomError
 
 from bolometric.core.game.document import Game
 from bolometric.core.making.draws import Numbers
-from bolometric.core.making.made import Making, Number, making_of, numbers_from
+from bolometric.core.making.made import MadeNumber, Making, Number, making_of, numbers_from
 from bolometric.core.making.rules import SIGNS, MakingRules, operations_of
 from bolometric.core.settings.amounts import FACE_LIMIT, FINEST_FACE, parsed, plain, tidy
 from bolometric.core.settings.errors import GameError
@@ -82,3 +82,67 @@ def made_text(game: Game, made: Making) -> str:
     rows = [("number", "chance", "ways", "sums", "shortest sum")]
     rows += [(minus(n.value), percent(n.chance), f"{n.ways:,}", f"{n.sums:,}", n.sum) for n in made.made]
     return "\n".join([title, "", *table(rows)])
+
+
+MOST_NAMED = 12
+
+
+def draw_words(numbers: Numbers, found: Sequence[Number]) -> str:
+    """What one draw makes, in a sentence or two."""
+    whole = [int(n.value) for n in found if n.value >= 1 and Fraction(n.value).denominator == 1]
+    if not found:
+        return f"{listing(numbers, 'and')} make no number this way."
+    told = (
+        f"{listing(numbers, 'and')} make {plural(len(found), 'number')}, {len(whole)} of them whole and above nought."
+    )
+    missing = next(n for n in range(1, len(whole) + 2) if n not in set(whole))
+    return f"{told} The least whole number that they do not make is {missing}." if whole else told
+
+
+def sum_words(numbers: Numbers, found: Sequence[Number], value: Fraction) -> str:
+    """How one draw makes a number."""
+    number = next((n for n in found if n.value == value), None)
+    named = minus(tidy(value))
+    if number is None:
+        return f"{listing(numbers, 'and')} do not make {named}."
+    others = number.ways - 1
+    return f"{number.sum} = {named}" + (f", and {plural(others, 'other way')}." if others else ", and no other way.")
+
+
+def chance_words(made: Making, value: Fraction) -> str:
+    """How likely it is that a draw can make a number, and which draws fail."""
+    named, chance = minus(tidy(value)), made.chances.get(tidy(value), 0.0)
+    if not chance:
+        return f"No draw makes {named}."
+    told = f"{percent(chance)} of draws can make {named} (exact)."
+    failing = made.failing(tidy(value))
+    if not failing:
+        return told
+    shown = [" ".join(minus(n) for n in numbers) for numbers, _ in failing[:3]]
+    more = f" and {len(failing) - 3:,} more" if len(failing) > 3 else ""
+    return f"{told} Not {listing_words(shown, 'nor')}{more}."
+
+
+def chart_words(made: Making, most: int) -> str:
+    """Of the numbers of a chart those that can't be made, and the hardest and easiest of the others."""
+    chances = {n: made.chances.get(n, 0.0) for n in range(1, most + 1)}
+    never = [n for n, chance in chances.items() if not chance]
+    can = {n: chance for n, chance in chances.items() if chance}
+    if not can:
+        return f"None of the numbers 1 to {most} can ever be made."
+    hardest, easiest = min(can, key=lambda n: (can[n], -n)), max(can, key=lambda n: (can[n], -n))
+    if len(never) > MOST_NAMED:
+        named = f"{', '.join(map(str, never[:MOST_NAMED]))} …"
+    else:
+        named = f"{listing(never, 'and')}." if never else ""
+    told = f"{plural(len(never), 'number')} can never be made: {named}" if never else "Every number can be made."
+    return (
+        f"{told} Hardest is {hardest} ({percent(can[hardest])} of draws), easiest {easiest} ({percent(can[easiest])})."
+    )
+
+
+def number_words(number: MadeNumber | None, value: int) -> str:
+    """A number of the chart."""
+    if number is None:
+        return f"{value}: never."
+    return f"{value}: {percent(number.chance)} of draws, such as {number.sum}; {plural(number.sums, 'sum')} in all."

@@ -16,6 +16,7 @@ from bolometric.desk.views.odds.chances import ChancesPage
 from bolometric.desk.views.odds.compare import ComparePage
 from bolometric.desk.views.odds.facts import FactsPage
 from bolometric.desk.views.odds.hand import HandPage
+from bolometric.desk.views.odds.making import MakingPage
 from bolometric.desk.views.odds.page import Page, plain_label
 from bolometric.desk.views.odds.questions import QuestionsPage
 from bolometric.desk.views.odds.ways import WaysPage
@@ -37,8 +38,9 @@ class OddsView(QWidget):
         self.trouble = plain_label("trouble")
         self.chances, self.ways, self.questions = ChancesPage(), WaysPage(), QuestionsPage()
         self.compare, self.facts, self.hand = ComparePage(), FactsPage(), HandPage()
+        self.making = MakingPage()
         self.pages: tuple[Page, ...] = (
-            self.chances, self.ways, self.questions, self.compare, self.facts, self.hand,
+            self.chances, self.ways, self.questions, self.compare, self.facts, self.making, self.hand,
         )  # fmt: skip
         self.stack = QStackedWidget()
         bar = QHBoxLayout()
@@ -99,6 +101,10 @@ class OddsView(QWidget):
                 page.pick(total)
                 page.blockSignals(False)
 
+    def close_lanes(self) -> None:
+        """Give up what is being worked out."""
+        self.making.close_lanes()
+
     def copy_table(self) -> None:
         """Put the table on the clipboard, ready to paste into a sheet."""
         QGuiApplication.clipboard().setText(odds_csv(self.set.distribution, "\t"))
@@ -108,6 +114,6 @@ class OddsView(QWidget):
         page = self.stack.currentWidget()
         if isinstance(page, WaysPage) and page.table.isVisible():
             return page.table
-        if isinstance(page, FactsPage):
+        if isinstance(page, FactsPage | MakingPage):
             return page.table
         return page.chart if isinstance(page, ComparePage) else self.chances.chart

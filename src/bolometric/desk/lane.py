@@ -1,0 +1,70 @@
+"""One thing at a time worked out on a thread of its own: what was wanted before is given up."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from concurrent.futures import ThreadPoolExecutor
+
+from pydantic_core import PydanticCustomError
+from PySide6.QtCore import QObject, Signal
+
+from bolometric.core.settings.errors import BolometricError, Cancelled
+from bolometric.core.settings.heeding import heeding
+
+Work = Callable[[], object]
+
+
+class Lane(QObject):
+    """Works out the newest thing that was asked for."""
+
+    done = Signal(object)
+    """What came out."""
+    failed = Signal(str)
+    """Why there is nothing, in a sentence."""
+    _relay = Signal(object, object, str)
+
+    def __init__(self, name: str, parent: QObject | None = None) -> None:
+        super().__init__(parent)
+        self._wanted: Work | None = None
+        self._threads = ThreadPoolExecutor(1, name)
+        self._relay.connect(self._deliver)
+
+    @property
+    def busy(self) -> bool:
+        """Whether something is being worked out."""
+        return self._wanted is not None
+
+    def ask(self, work: Work) -> None:
+        """Work this out instead of what was wanted before."""
+        self._wanted = work
+        self._threads.submit(self._do, work)
+
+    def give_up(self) -> None:
+        """Nothing is wanted any more."""
+        self._wanted = None
+
+    def close(self) -> None:
+        """Give up and end the thread."""
+        self._wanted = None
+        self._threads.shutdown(wait=True, cancel_futures=True)
+
+    def _do(self, work: Work) -> None:
+        found, words = None, ""
+        try:
+            with heeding(lambda: self._wanted is not work):
+                found = work()
+        except Cancelled:
+            return
+        except (BolometricError, PydanticCustomError) as error:
+            words = str(error)
+        except Exception as error:  # a thread must not die without a word
+            words = f"This could not be worked out ({type(error).__name__})."
+        self._relay.emit(work, found, words)
+
+    def _deliver(self, work: object, found: object, words: str) -> None:
+        if work is self._wanted:
+            self._wanted = None
+            if words:
+                self.failed.emit(words)
+            else:
+                self.done.emit(found)
