@@ -10,6 +10,7 @@ from PySide6.QtGui import QColor, QPainter, QPen
 
 from bolometric.core.results.board import Cells
 from bolometric.paint.fonts import piece_font, screen_font
+from bolometric.paint.markers import paint_counter
 from bolometric.paint.palette import Palette, ink_on
 
 LEFT, LEFT_PART, TOP = 78, 0.16, 44
@@ -80,6 +81,8 @@ def paint_cells(painter: QPainter, layout: CellLayout, picture: CellPicture, pal
             painter.setFont(font)
             painter.setPen(ink_on(ground) if picture.warmth is not None else QColor(palette.ink))
             painter.drawText(place, Qt.AlignmentFlag.AlignCenter, text)
+        if picture.cells.owners and picture.cells.owners[number - 1] >= 0:
+            paint_counter(painter, place, picture.cells.owners[number - 1], palette)
     if layout.width >= NAMED:
         _paint_names(painter, layout, palette)
     painter.restore()

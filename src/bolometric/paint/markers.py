@@ -18,6 +18,24 @@ LEAST = 9.0
 """Pixels of a disc's radius: the figure on it can just be read."""
 
 
+FILLS = ("night", "ember", "moss", "ink", "faint", "line")
+"""The colour of each seat's counters; a figure on each tells them apart without it."""
+
+
+def paint_counter(painter: QPainter, square: QRectF, seat: int, palette: Palette) -> None:
+    """A seat's counter on a place: a disc with its figure in the lower right, so that the number can still be read."""
+    radius = max(LEAST, 0.2 * min(square.width(), square.height()))
+    middle = QPointF(square.right() - radius - 2, square.bottom() - radius - 2)
+    fill = QColor(getattr(palette, FILLS[seat % len(FILLS)]))
+    painter.setPen(QPen(QColor(palette.sheet), 1.5))
+    painter.setBrush(fill)
+    painter.drawEllipse(middle, radius, radius)
+    painter.setPen(QColor(palette.sheet))
+    painter.setFont(piece_font(1.2 * radius))
+    box = QRectF(middle.x() - radius, middle.y() - radius, 2 * radius, 2 * radius)
+    painter.drawText(box, Qt.AlignmentFlag.AlignCenter, str(seat + 1))
+
+
 def paint_markers(painter: QPainter, squares: Sequence[QRectF | None], moving: int, palette: Palette) -> None:
     """A numbered disc for each seat in its square (None: off the board, not drawn); the one to move is ringed."""
     painter.save()

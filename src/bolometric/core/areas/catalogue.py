@@ -11,6 +11,7 @@ from typing import Any
 from bolometric.core.areas.digits import DIGITS
 from bolometric.core.areas.duel import DUEL
 from bolometric.core.areas.filled import BOXES, COUNTERS
+from bolometric.core.areas.grid import GRID
 from bolometric.core.areas.multiples import MULTIPLES
 from bolometric.core.areas.purse import PURSE
 from bolometric.core.areas.rows import ROWS
@@ -21,7 +22,7 @@ from bolometric.core.game.contract import Area, Entry
 from bolometric.core.game.document import Game
 from bolometric.core.game.part import AreaPart
 
-AREAS: list[Entry[Any, Any]] = [TRAIL, SETS, BOXES, COUNTERS, MULTIPLES, DIGITS, ROWS, PURSE, DUEL]
+AREAS: list[Entry[Any, Any]] = [TRAIL, SETS, BOXES, COUNTERS, MULTIPLES, DIGITS, ROWS, PURSE, DUEL, GRID]
 """In the order in which choices are listed; the first is that of a file that names none."""
 _LOADED: dict[type[AreaPart], Area[Any, Any]] = {}
 

@@ -82,6 +82,8 @@ class AreaPart(Part):
     """Whether each player has pieces of their own."""
     nobody_wins: ClassVar[bool] = False
     """Whether a game is over without anybody having won it."""
+    thought_runs: ClassVar[int] = 20_000
+    """Games from which it is told how much thinking helps, where that can't be worked out."""
     at_aim: ClassVar[str] = "done"
     """What a player is who has reached the aim: 'are home'."""
 
@@ -103,6 +105,11 @@ class AreaPart(Part):
     def together(self) -> bool:
         """Whether all seats take each turn together, so that a turn is a round."""
         return False
+
+    @property
+    def uses_total(self) -> bool:
+        """Whether it is the total of a draw that counts, and not the numbers shown."""
+        return True
 
     @property
     def ending(self) -> Ending:

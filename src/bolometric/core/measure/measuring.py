@@ -116,9 +116,6 @@ def thinking(game: Game, stop: Stop = never_stop) -> float | None:
     return max(0.0, 2 * share - 1)
 
 
-THOUGHT_RUNS = 20_000
-
-
 def thinking_played(game: Game, seed: int, stop: Stop = never_stop) -> Reading | None:
     """What choosing well is worth, from games played, where it can't be worked out; None where nothing is chosen."""
     if not may_think(game):
@@ -130,7 +127,7 @@ def thinking_played(game: Game, seed: int, stop: Stop = never_stop) -> Reading |
             _check_styles(against)
         except PydanticCustomError:
             return None  # best play is not known here
-        *_, tally = runs_of(against, seed, THOUGHT_RUNS, stop)
+        *_, tally = runs_of(against, seed, game.area.thought_runs, stop)
         shares.append(tally.sample.over_shares(tally.sample.shares[:, int(styles[0].choose == "guess")]))
     won, error = sum(mean for mean, _ in shares) / 2, hypot(*(error for _, error in shares)) / 2
     return Reading("simulated", max(0.0, 2 * float(won) - 1), stderr=2 * error)
@@ -238,7 +235,7 @@ def runs_of(
     )  # fmt: skip
     with heeding(stop):
         player = area_of(game).measured.player(game)
-    return stream(player, table, seed, runs, stop, most_turns)
+    return stream(player, table, seed, runs, stop, most_turns, area_of(game).measured.turns_at_once(game))
 
 
 def measure(game: Game, runs: int | None = None, seed: int = 1, stop: Stop = never_stop) -> Measurement:

@@ -25,7 +25,7 @@ ASK_AGAIN = 1.15
 """How many times as many runs there must be before the error is worked out again: that takes time too."""
 PILOT = 200
 BATCH_TURNS = 1_500_000
-"""Turns in a batch: about 15 ms of play, so that Cancel takes effect at once."""
+"""Turns in a batch, unless an area says otherwise: about 15 ms of play, so that Cancel takes effect at once."""
 
 
 class Tally:
@@ -69,12 +69,14 @@ def stream(
     runs: int | None = None,
     stop: Callable[[], bool] = lambda: False,
     most_turns: int = MOST_TURNS,
+    at_once: int = BATCH_TURNS,
 ) -> Iterator[Tally]:
     """Play batch after batch, giving the tally after each: exactly ``runs`` runs, or until the answer is sure.
 
     Raises Cancelled between batches once ``stop()`` is true.
     """
-    tally, root, size, ask_at = Tally(table), np.random.SeedSequence(seed), PILOT, 2 * PILOT
+    pilot = min(PILOT, max(20, at_once // 50))
+    tally, root, size, ask_at = Tally(table), np.random.SeedSequence(seed), pilot, 2 * PILOT
     most = MOST_RUNS if runs is None else runs
     while tally.runs < most:
         if stop():
@@ -82,8 +84,8 @@ def stream(
         (child,) = root.spawn(1)
         batch = player(min(size, most - tally.runs), most_turns, np.random.default_rng(child))
         tally.add(batch)
-        if size == PILOT:
-            size = int(np.clip(BATCH_TURNS / max(batch.turns.mean(), 1), 20, 20_000))
+        if tally.runs <= pilot:
+            size = int(np.clip(at_once / max(batch.turns.mean(), 1), 20, 20_000))
         yield tally
         if runs is None and tally.runs >= ask_at:
             if tally.widest_error() < SURE:

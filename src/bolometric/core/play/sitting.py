@@ -90,7 +90,7 @@ class Sitting:
         if not self.may_draw:
             return
         shown = self._next()
-        drawn = Drawn(shown.total, shown.sum, any_special(shown))
+        drawn = Drawn(shown.total, shown.sum, any_special(shown), numbers_of(shown))
         if wanted is not None:
             drawn = Drawn(wanted, f"{minus(wanted)} (set)")
         landed = self.rules.landed(self.game, self.now, drawn)
@@ -124,6 +124,11 @@ class Sitting:
         while len(sequence) <= self.here.draws:
             sequence.append(hand.draw())
         return hand.part(sequence[self.here.draws], len(used))
+
+
+def numbers_of(shown: Shown) -> tuple[Value, ...]:
+    """What each piece shows as a number, in order; for a handful of counters what they show together."""
+    return tuple(value for thrown in shown.thrown for value in thrown.values)
 
 
 def any_special(shown: Shown) -> bool:

@@ -79,6 +79,8 @@ class Cells:
     """While it is played: the place where the game stands."""
     tinted: bool = True
     """Whether the heat of the board belongs on it."""
+    owners: tuple[int, ...] = ()
+    """While it is played: the seat whose counter is on each place, from 0, −1 for nobody; empty where none is."""
     tells_best: bool = False
     """Whether it gives best play away, so that while it is played it is blank until the coach is asked."""
 

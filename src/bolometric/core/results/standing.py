@@ -21,6 +21,8 @@ class Drawn:
     words: str
     """How the total came about: '3 + 5 = 8'."""
     special: bool = False
+    numbers: tuple[Value, ...] = ()
+    """The numbers shown, in the order of the pieces; none where the total was set by hand."""
 
 
 K = TypeVar("K", bound=Hashable)

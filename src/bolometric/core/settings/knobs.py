@@ -30,6 +30,7 @@ KnobKind = Literal[
     "placements",
     "numbers",
     "sides",
+    "cells",
 ]
 
 

@@ -179,14 +179,15 @@ def _each_turn(game: Game) -> Section:
     moved, *rest = area_of(game).words.turn(game)
     acts = _acts(game)
     how = area_of(game).words.how_drawn(game)
-    said = (f"{how}: " if how else "") + listing_words(acts, "and") + (" and " if len(acts) == 1 else ", then ")
+    said = (f"{how}: " if how else "") + listing_words(acts, "and")
+    made: list[str | Span] = [" and " if len(acts) == 1 else ", then ", *_made(game)] if game.area.uses_total else []
     rules: list[str | Span] = []
     for line in rest:
         rules += [" ", *line]
     return Section(
         "Each turn",
         (
-            sentences(f"{said[:1].upper()}{said[1:]}", *_made(game), ".", _kept_out(game), " ", *moved),
+            sentences(f"{said[:1].upper()}{said[1:]}", *made, ".", _kept_out(game), " ", *moved),
             sentences(*rules[1:]),
         ),
     )

@@ -45,6 +45,10 @@ def editor_for(at: KnobAt, game: Game, palette: Palette, own: OwnPieces | None =
             return NumbersEditor(at)
         case "sides":
             return SidesEditor(at, game)
+        case "cells":
+            from bolometric.desk.editors.cells import CellsEditor  # the annealing comes with it
+
+            return CellsEditor(at, game)
         case "placements":
             return PlacementsEditor(at, game)
         case "formula":

@@ -1,0 +1,44 @@
+"""The grid as the rest of the core sees it: known from games played, but for what a draw can claim."""
+
+from __future__ import annotations
+
+from bolometric.core.areas.grid.lines import can_be_completed
+from bolometric.core.areas.grid.rules import claims_of
+from bolometric.core.areas.grid.spec import Grid
+from bolometric.core.game.contract import Measured
+from bolometric.core.game.document import Game
+from bolometric.core.results.batch import Player
+
+PLANNED_AT_ONCE = 5_000
+"""Turns of a batch in which somebody looks ahead: each takes a thousand times as long as another."""
+USUAL_AT_ONCE = 1_000_000
+
+
+def chooses(game: Game) -> bool:
+    """Whether a draw ever leaves several cells to choose from."""
+    claims = claims_of(game)
+    return bool((claims.start[1:] - claims.start[:-1] > 1).any())
+
+
+def hopeless(game: Game) -> bool:
+    """Whether nobody can ever win: no line of cells that can be claimed, or too few of them."""
+    claims, area = claims_of(game), game.area_as(Grid)
+    if area.wins == "line":
+        return not can_be_completed(claims).any()
+    return area.wins == "first_to" and not area.takes_over and int((claims.chance > 0).sum()) < area.wanted
+
+
+def turns_at_once(game: Game) -> int:
+    """Turns of a batch."""
+    plans = any(game.seats.style(seat).choose == "plan" for seat in range(game.seats.count))
+    return PLANNED_AT_ONCE if plans else USUAL_AT_ONCE
+
+
+def player(game: Game) -> Player:
+    """Compile the game for the runs."""
+    from bolometric.core.areas.grid import play
+
+    return play.player(game)
+
+
+MEASURED = Measured(player=player, chooses=chooses, hopeless=hopeless, turns_at_once=turns_at_once)

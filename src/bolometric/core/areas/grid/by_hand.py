@@ -1,0 +1,181 @@
+"""A grid played by hand, by the tables and the choices that the runs use."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from bolometric.core.areas.grid.choosing import choose as chosen
+from bolometric.core.areas.grid.choosing import open_cells
+from bolometric.core.areas.grid.play import style_of
+from bolometric.core.areas.grid.rules import ALL, NOBODY, Claims, claims_of, counted
+from bolometric.core.areas.grid.spec import Grid
+from bolometric.core.game.contract import ByHand
+from bolometric.core.game.document import Game
+from bolometric.core.game.seats import Style
+from bolometric.core.making.draws import Numbers, in_order
+from bolometric.core.making.made import numbers_from
+from bolometric.core.making.typed import hints
+from bolometric.core.results.standing import Drawn, Option, Standing, noted, won
+from bolometric.core.text.figures import listing, listing_words, minus, percent, plural
+
+COACHED = 60
+"""Games that the coach plays on from each cell, by chance."""
+
+
+@dataclass(frozen=True, slots=True)
+class OnGrid(Standing):
+    """How a grid stands."""
+
+    owner: tuple[int, ...] = ()
+    """Who has claimed each cell."""
+    draw: int = -1
+    """The draw that is used, by its place in the tables; -1 before one."""
+    shown: Numbers = ()
+    """The numbers it showed."""
+    tries: int = 0
+    """Draws of this turn so far."""
+
+
+def begin(game: Game) -> OnGrid:
+    """Nothing claimed."""
+    return OnGrid(owner=tuple(claims_of(game).owner.tolist()))
+
+
+def asks(game: Game, now: OnGrid) -> str | None:
+    """What the seat to move has to do."""
+    return "claim a cell whose number you can make." if now.waiting == "choice" else None
+
+
+def tally(game: Game, now: OnGrid) -> str | None:
+    """Cells of each player, where they count."""
+    if game.area_as(Grid).wins == "line":
+        return None
+    counts = [now.owner.count(seat) + now.owner.count(ALL) for seat in range(game.seats.count)]
+    return f"Cells: {', '.join(f'player {seat} has {count}' for seat, count in enumerate(counts, 1))}."
+
+
+def _open(game: Game, now: OnGrid) -> list[int]:
+    """The cells that the seat to move can claim."""
+    claims, out = claims_of(game), np.zeros(len(now.owner), np.int64)
+    takes_over = game.area_as(Grid).takes_over
+    found = open_cells(now.draw, now.seat, claims.start, claims.cells, np.array(now.owner), takes_over, out)
+    return [int(cell) for cell in out[:found]]
+
+
+def options(game: Game, now: OnGrid) -> tuple[Option[int], ...]:
+    """Every cell that can be claimed, with a sum that makes its number where there is something to make."""
+    claims = claims_of(game)
+    return tuple(
+        Option(cell, f"Claim {minus(int(claims.numbers[cell]))} in {_where(claims, cell)}", cell + 1)
+        for cell in _open(game, now)
+    )
+
+
+def _where(claims: Claims, cell: int) -> str:
+    row, column = divmod(cell, claims.columns)
+    return f"row {row + 1}, column {column + 1}"
+
+
+def landed(game: Game, now: OnGrid, drawn: Drawn) -> OnGrid:
+    """A draw: something is claimed, or the turn is over."""
+    area, claims = game.area_as(Grid), claims_of(game)
+    shown = (
+        in_order(drawn.numbers)
+        if area.how == "any" and drawn.numbers
+        else ()
+        if drawn.total is None
+        else (drawn.total,)
+    )
+    words = listing(shown, "and") if area.how == "any" and shown else drawn.words
+    now = noted(replace(now, draw=claims.draw_of(shown), shown=shown, tries=now.tries + 1), f"{words}.")
+    return _asked(game, now)
+
+
+def _asked(game: Game, now: OnGrid) -> OnGrid:
+    """With a draw: a choice, or nothing to claim."""
+    area = game.area_as(Grid)
+    if _open(game, now):
+        return replace(now, waiting="choice")
+    if area.draws_again and now.tries < 2:
+        return noted(now, "nothing fits: draw once more.")
+    return _turn_over(game, noted(now, "nothing to claim."))
+
+
+def choose(game: Game, now: OnGrid, key: int) -> OnGrid:
+    """Claim a cell."""
+    area, claims = game.area_as(Grid), claims_of(game)
+    owner = (*now.owner[:key], now.seat, *now.owner[key + 1 :])
+    number = int(claims.numbers[key])
+    now = noted(replace(now, owner=owner), f"claims {_sum(area, now.shown, number)}.")
+    own, _ = counted(claims, np.array(owner), game.seats.count)
+    cells = owner.count(now.seat) + owner.count(ALL)
+    if area.wins == "line" and (own[:, now.seat] == claims.lines.shape[1]).any() and claims.lines[0, 0] >= 0:
+        return won(now, [now.seat], " with a whole line")
+    if area.wins == "first_to" and cells >= area.wanted:
+        return won(now, [now.seat], f" with {plural(cells, 'cell')}")
+    return _turn_over(game, now)
+
+
+def _sum(area: Grid, shown: Numbers, number: int) -> str:
+    """A number with the sum that makes it, where it is made of several."""
+    if area.making is None or len(shown) < 2:
+        return minus(number)
+    best = next((made.sum for made in numbers_from(shown, area.making) if made.value == number), "")
+    return f"{minus(number)} = {best}" if best else minus(number)
+
+
+def _turn_over(game: Game, now: OnGrid) -> OnGrid:
+    area, claims, seats = game.area_as(Grid), claims_of(game), game.seats.count
+    left = [cell for cell, owner in enumerate(now.owner) if owner == NOBODY and claims.chance[cell] > 0]
+    if not left and not area.takes_over:
+        counts = [now.owner.count(seat) for seat in range(seats)]
+        if area.wins == "most":
+            return won(now, [seat for seat in range(seats) if counts[seat] == max(counts)], " with the most cells")
+        return won(now, (), "Nothing can be claimed any more, and nobody has won.")
+    seat = (now.seat + 1) % seats
+    following = replace(now, seat=seat, turn=now.turn + 1, tries=0, waiting="draw")
+    if area.draws == "shared" and seat > 0:
+        return _asked(game, replace(following, tries=2))
+    return replace(following, draw=-1, shown=())
+
+
+def pick(game: Game, now: OnGrid, style: Style, rng: np.random.Generator) -> int:
+    """The cell that a style claims."""
+    area, claims, seats = game.area_as(Grid), claims_of(game), game.seats.count
+    owner = np.array(now.owner)
+    own, taken = counted(claims, owner, seats)
+    found = _open(game, now)
+    out, worth = np.zeros(len(owner), np.int64), np.zeros(len(owner))
+    out[: len(found)] = found
+    state = rng.integers(0, 2**64, dtype=np.uint64)
+    return int(chosen(
+        style_of(area, style), now.seat, seats, len(found), out, worth, state, claims.edges, claims.start,
+        claims.cells, owner, own, taken, claims.first_line, claims.through, claims.lines.shape[1], claims.chance,
+        area.takes_over,
+    ))  # fmt: skip
+
+
+def coach(game: Game, now: OnGrid) -> str:
+    """What a player who thinks would claim; hints towards its number, where it has to be made."""
+    if now.waiting != "choice":
+        return "There is nothing to choose now: draw, and see."
+    area, claims = game.area_as(Grid), claims_of(game)
+    best = pick(
+        game, now, Style(choose="plan" if area.wins == "line" else "thumb", rule="rarest"), np.random.default_rng(1)
+    )
+    number = int(claims.numbers[best])
+    why = "a few games ahead, simulated" if area.wins == "line" else "the hardest to make"
+    told = (
+        f"Claim {minus(number)} in {_where(claims, best)} ({why}); {percent(float(claims.chance[best]))} of draws can."
+    )
+    if area.making is None or len(now.shown) < 2:
+        return told
+    made = next(made for made in numbers_from(now.shown, area.making) if made.value == number)
+    return f"{told} To make it: {listing_words(list(hints(made.sum)[:2]), 'then').lower().rstrip('.')}."
+
+
+BY_HAND = ByHand(
+    begin=begin, landed=landed, choose=choose, options=options, pick=pick, coach=coach, tally=tally, asks=asks
+)

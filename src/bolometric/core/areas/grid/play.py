@@ -1,0 +1,134 @@
+"""Whole games on a grid, played by the thousand: the compiled inner loop of the runs."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+import numpy as np
+from numba import njit
+from numpy.typing import NDArray
+
+from bolometric.core.areas.grid.choosing import GUESS, LENGTHEN, PLAN, RAREST, choose, open_cells
+from bolometric.core.areas.grid.rules import ALL, NOBODY, claim, claims_of, counted
+from bolometric.core.areas.grid.spec import Grid
+from bolometric.core.game.document import Game
+from bolometric.core.game.seats import Style
+from bolometric.core.outcomes.chance import STEP, part
+from bolometric.core.results.batch import NO_WINNER, TIED, UNFINISHED, Batch, Player
+
+Shares = NDArray[np.float64]
+LINE, MOST, FIRST_TO = 0, 1, 2
+"""What wins, as the loop knows it."""
+ENDS = {"line": LINE, "most": MOST, "first_to": FIRST_TO}
+
+
+def style_of(area: Grid, style: Style) -> int:
+    """A style as the loops know it; a rule that does not fit counts as the usual one of those that do."""
+    if style.choose == "thumb":
+        fitting = [rule.key for rule in area.offered_rules]
+        return LENGTHEN if (style.rule if style.rule in fitting else fitting[0]) == "lengthen" else RAREST
+    return GUESS if style.choose == "guess" else PLAN
+
+
+def player(game: Game) -> Player:
+    """Compile the game for the runs."""
+    play = _compiled(game)
+    return lambda runs, most_turns, rng: play(runs, most_turns, rng)[0]
+
+
+def cells_used(game: Game, runs: int, most_turns: int, rng: np.random.Generator) -> tuple[Shares, Shares]:
+    """In which share of games each cell is claimed, and is part of the line that wins; each of shape (cells,)."""
+    _, claimed, winning = _compiled(game)(runs, most_turns, rng)
+    return claimed / runs, winning / runs
+
+
+def _compiled(game: Game) -> Callable[[int, int, np.random.Generator], tuple[Batch, Shares, Shares]]:
+    """The game laid out for the loop: what it gives is a batch, and how often each cell was claimed and won with."""
+    claims, area, seats = claims_of(game), game.area_as(Grid), game.seats.count
+    styles = np.array([style_of(area, game.seats.style(seat)) for seat in range(seats)])
+    own, taken = counted(claims, claims.owner, seats)
+    free = int(np.count_nonzero(claims.owner == ALL))
+
+    def play(runs: int, most_turns: int, rng: np.random.Generator) -> tuple[Batch, Shares, Shares]:
+        turns, rolls, idle = (np.zeros(runs, np.int64) for _ in range(3))
+        winner, home = np.zeros(runs, np.int8), np.zeros(runs, np.uint8)
+        claimed, winning = np.zeros((2, len(claims.owner)))
+        _play(
+            rng.integers(0, 2**64, dtype=np.uint64), styles, seats, ENDS[area.wins], area.wanted, area.takes_over,
+            area.draws_again, area.draws == "shared", claims.edges, claims.start, claims.cells, claims.owner, own,
+            taken, claims.first_line, claims.through, claims.lines, claims.chance, free, most_turns, turns, rolls,
+            winner, home, idle, claimed, winning,
+        )  # fmt: skip
+        return Batch(turns, rolls, winner, home, idle=idle.astype(float)), claimed, winning
+
+    return play
+
+
+@njit(nogil=True, cache=True)
+def _play(  # type: ignore[no-untyped-def]
+    state, styles, seats, ends, wanted, takes_over, again, shared, edges, start, cells, first_owner, first_own,
+    first_taken, first_line, through, lines, chance, free, most_turns, turns_out, rolls_out, winner_out, home_out,
+    idle_out, claimed, winning,
+):  # fmt: skip
+    size, last = len(first_owner), len(edges) - 1
+    length = lines.shape[1]
+    out, worth = np.zeros(size, np.int64), np.zeros(size)
+    ever = np.zeros(size, np.int64)
+    possible = 0
+    for cell in range(size):
+        possible += first_owner[cell] == NOBODY and chance[cell] > 0
+    for run in range(len(turns_out)):
+        owner, own, taken = first_owner.copy(), first_own.copy(), first_taken.copy()
+        have = np.full(seats, free)
+        turn, rolls, idle, left, winner, draw = 0, 0, 0, possible, -1, 0
+        while turn < most_turns and winner < 0 and (left > 0 or takes_over):
+            seat = turn % seats
+            turn += 1
+            found = 0
+            for _ in range(2 if again else 1):
+                if not shared or seat == 0:
+                    state += STEP
+                    draw = min(np.searchsorted(edges, part(state), "right"), last)
+                    rolls += 1
+                found = open_cells(draw, seat, start, cells, owner, takes_over, out)
+                if found:
+                    break
+            if found == 0:
+                idle += 1
+                continue
+            state += STEP
+            cell = choose(
+                styles[seat], seat, seats, found, out, worth, state, edges, start, cells, owner, own, taken,
+                first_line, through, length, chance, takes_over,
+            )  # fmt: skip
+            state += STEP * np.uint64(100_003)
+            before = owner[cell]
+            if before >= 0:
+                have[before] -= 1
+            else:
+                left -= 1
+            ever[cell] = run + 1
+            done = claim(cell, seat, owner, own, taken, first_line, through, length)
+            have[seat] += 1
+            if (ends == LINE and done) or (ends == FIRST_TO and have[seat] >= wanted):
+                winner = seat
+        turns_out[run], rolls_out[run], idle_out[run] = turn, rolls, idle
+        best, shares = have.max(), 0
+        for seat in range(seats):
+            shares |= (have[seat] == best) << seat
+        if winner >= 0:
+            winner_out[run], home_out[run] = winner, 1 << winner
+        elif turn >= most_turns and (left > 0 or takes_over):
+            winner_out[run], home_out[run] = UNFINISHED, 0
+        elif ends == MOST:
+            home_out[run] = shares
+            winner_out[run] = TIED if shares & (shares - 1) else np.int64(np.log2(shares) + 0.5)
+        else:
+            winner_out[run], home_out[run] = NO_WINNER, 0
+        for cell in range(size):
+            claimed[cell] += ever[cell] == run + 1
+        if winner >= 0 and ends == LINE:
+            for line in range(len(lines)):
+                if lines[line, 0] >= 0 and own[line, winner] == length:
+                    for k in range(length):
+                        winning[lines[line, k]] += 1

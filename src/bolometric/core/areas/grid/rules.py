@@ -1,0 +1,188 @@
+"""A grid compiled: which cells each draw can claim, which cells form lines, and how a style chooses among them.
+
+The runs and the table both read these tables, and choose by the same compiled functions.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from fractions import Fraction
+from functools import lru_cache
+
+import numpy as np
+from numba import njit
+from numpy.typing import NDArray
+
+from bolometric.core.areas.grid.spec import Grid
+from bolometric.core.game.document import Game
+from bolometric.core.making.draws import Numbers
+from bolometric.core.outcomes.distribution import Distribution
+from bolometric.core.pieces.kinds import AnyPiece
+
+Integers = NDArray[np.int64]
+NOBODY, HOLE, ALL = -1, -2, -3
+"""In place of a seat: a cell that nobody has claimed, no cell, a cell that counts for everybody."""
+WINS, BLOCKS = 1e6, 1e3
+"""What completing a line, and blocking one, is worth against lengthening one."""
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class Claims:
+    """The rules of one grid with its draw."""
+
+    columns: int
+    numbers: Integers
+    """Shape (cells,): the number of each cell; 0 where there is none."""
+    owner: Integers
+    """Shape (cells,): NOBODY, HOLE or ALL, before the first turn."""
+    ways: tuple[int, ...]
+    """The ways of each different draw; the last is for draws that can claim nothing."""
+    shown: tuple[Numbers, ...]
+    """What each of them shows, or the total alone."""
+    start: Integers
+    """Shape (draws + 1,): where the cells of a draw begin in ``cells``."""
+    cells: Integers
+    chance: NDArray[np.float64]
+    """Shape (cells,): the chance that a draw can claim each cell."""
+    lines: Integers
+    """Shape (lines, in a line): the cells of each line that counts; one line of no cell where none does."""
+    first_line: Integers
+    """Shape (cells + 1,): where the lines through a cell begin in ``through``."""
+    through: Integers
+
+    @property
+    def edges(self) -> NDArray[np.float64]:
+        """Chances of the draws, summed up."""
+        ways = np.array([float(way) for way in self.ways])
+        return np.asarray(ways.cumsum() / ways.sum())
+
+    def draw_of(self, numbers: Numbers) -> int:
+        """The place of a draw; the last one if it can claim nothing."""
+        return self.shown.index(numbers) if numbers in self.shown else len(self.ways) - 1
+
+
+def claims_of(game: Game) -> Claims:
+    """The compiled rules of a game."""
+    return compile_claims(game.area_as(Grid), game.pieces, game.distribution)
+
+
+@lru_cache(maxsize=32)
+def compile_claims(area: Grid, pieces: tuple[AnyPiece, ...], distribution: Distribution) -> Claims:
+    """Compile grid and draws to tables. Raises a setting error if there is too much to put together."""
+    layout = area.laid_out
+    places: dict[Fraction, list[int]] = {}
+    for place, cell in enumerate(layout):
+        if isinstance(cell, int):
+            places.setdefault(Fraction(cell), []).append(place)
+    owner = np.array([NOBODY if isinstance(cell, int) else ALL if cell == "free" else HOLE for cell in layout])
+    shown, ways, taken = _draws(area, pieces, distribution, places)
+    start = np.append(0, np.cumsum([len(cells) for cells in taken]))
+    cells = np.array([cell for some in taken for cell in some], np.int64)
+    chance = np.zeros(len(layout))
+    for way, some in zip(ways, taken, strict=True):
+        chance[some] += way / sum(ways)
+    lines = _lines(area, owner)
+    through = [np.flatnonzero((lines == cell).any(axis=1)) for cell in range(len(layout))]
+    return Claims(
+        area.columns, np.array([cell if isinstance(cell, int) else 0 for cell in layout]), owner, tuple(ways), shown,
+        start, cells, chance, lines, np.append(0, np.cumsum([len(some) for some in through])),
+        np.concatenate(through).astype(np.int64),
+    )  # fmt: skip
+
+
+def _draws(
+    area: Grid, pieces: tuple[AnyPiece, ...], distribution: Distribution, places: dict[Fraction, list[int]]
+) -> tuple[tuple[Numbers, ...], list[int], list[list[int]]]:
+    """The draws that can claim something, their ways and cells; last the ways of all others."""
+    made = area.made_by(pieces)
+    if made is None:
+        all_ways = distribution.all_ways
+        rows = zip(distribution.totals, distribution.ways, strict=True)
+        found: list[tuple[Numbers, int, list[int]]] = [((t,), way, places.get(Fraction(t), [])) for t, way in rows]
+    else:
+        all_ways = made.draws.all_ways
+        found = [
+            (numbers, way, [cell for value, cells in places.items() if made.can(numbers, value) for cell in cells])
+            for numbers, way in zip(made.draws.shown, made.draws.ways, strict=True)
+        ]
+    some = [(numbers, way, sorted(cells)) for numbers, way, cells in found if cells]
+    rest = all_ways - sum(way for _, way, _ in some)
+    return tuple(numbers for numbers, _, _ in some), [*(way for _, way, _ in some), rest], [*(c for *_, c in some), []]
+
+
+def _lines(area: Grid, owner: Integers) -> Integers:
+    """Cells of every line that counts and has no hole."""
+    if area.wins != "line":
+        return np.zeros((1, 1), np.int64) - 1
+    steps = [step for step, on in (((0, 1), area.across), ((1, 0), area.down), ((1, 1), area.slanting),
+                                   ((1, -1), area.slanting)) if on == "yes"]  # fmt: skip
+    found = []
+    for down, along in steps:
+        for row in range(area.rows):
+            for column in range(area.columns):
+                cells = [(row + k * down, column + k * along) for k in range(area.in_line)]
+                if all(r < area.rows and 0 <= c < area.columns for r, c in cells):
+                    line = [r * area.columns + c for r, c in cells]
+                    if (owner[line] != HOLE).all():
+                        found.append(line)
+    return np.array(found, np.int64) if found else np.zeros((1, area.in_line), np.int64) - 1
+
+
+def counted(claims: Claims, owner: Integers, seats: int) -> tuple[Integers, Integers]:
+    """How many cells of each line each seat has, and how many anybody has; free cells count for each, not for all."""
+    own, taken = np.zeros((len(claims.lines), seats), np.int64), np.zeros(len(claims.lines), np.int64)
+    on_line = owner[claims.lines]
+    for seat in range(seats):
+        own[:, seat] = ((on_line == seat) | (on_line == ALL)).sum(axis=1)
+        taken += (on_line == seat).sum(axis=1)
+    return own, taken
+
+
+@njit(nogil=True, cache=True)
+def liked(cell, seat, seats, owner, own, taken, first_line, through, length):  # type: ignore[no-untyped-def]
+    """How much a seat that lengthens its lines likes to claim a cell."""
+    longest, many, blocks = 0, 0, False
+    theirs = owner[cell]
+    for at in range(first_line[cell], first_line[cell + 1]):
+        line = through[at]
+        free = _free(line, seats, own, taken)
+        mine = own[line, seat]
+        others = taken[line] - (mine - free)
+        if theirs >= 0 and theirs != seat:
+            others -= 1  # it is taken over
+        if others == 0:
+            if mine + 1 == length:
+                return WINS
+            if mine + 1 > longest:
+                longest, many = mine + 1, 1
+            elif mine + 1 == longest:
+                many += 1
+        for other in range(seats):
+            if other != seat and own[line, other] == length - 1 and taken[line] - (own[line, other] - free) == 0:
+                blocks = True
+    return (BLOCKS if blocks else 0.0) + longest + many / 1000.0
+
+
+@njit(nogil=True, cache=True)
+def _free(line, seats, own, taken):  # type: ignore[no-untyped-def]
+    """How many cells of a line count for everybody: each seat's count has them, what is taken has not."""
+    whole = 0
+    for seat in range(seats):
+        whole += own[line, seat]
+    return (whole - taken[line]) // seats
+
+
+@njit(nogil=True, cache=True)
+def claim(cell, seat, owner, own, taken, first_line, through, length):  # type: ignore[no-untyped-def]
+    """Claim a cell, from another seat if it has one there; whether that completes a line."""
+    before, won = owner[cell], False
+    for at in range(first_line[cell], first_line[cell + 1]):
+        line = through[at]
+        own[line, seat] += 1
+        if before >= 0:
+            own[line, before] -= 1
+        else:
+            taken[line] += 1
+        won |= own[line, seat] == length
+    owner[cell] = seat
+    return won

@@ -1,0 +1,162 @@
+"""Where the numbers of a board stand: equal ones apart, and all lines about equally hard, by simulated annealing.
+
+Two cells are swapped at a time. A swap that makes the board better is kept; one that makes it worse by d is kept with
+chance exp(−d / temperature), and the temperature falls from pass to pass. What comes back is the best board met, never
+worse than the one given. The same seed gives the same board.
+Reference: Kirkpatrick, Gelatt and Vecchi, "Optimization by Simulated Annealing" (Science 220, 1983).
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from numba import njit
+from numpy.typing import NDArray
+
+from bolometric.core.outcomes.chance import STEP, below, part
+from bolometric.core.settings.heeding import checkpoint
+
+Integers = NDArray[np.int64]
+Floats = NDArray[np.float64]
+PASSES, SWAPS = 120, 200
+"""Temperatures, and swaps tried at each for every cell that may move."""
+TWIN = 1.0
+"""What two equal neighbours cost, against a spread of the lines as large as their mean."""
+HOTTEST, COLDEST = 0.3, 1e-4
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class Board:
+    """What is to be arranged."""
+
+    numbers: Integers
+    """Shape (cells,): a code for each number."""
+    moves: Integers
+    """The cells that may be swapped."""
+    hard: Floats
+    """For each code how hard it is."""
+    neighbours: Integers
+    """Shape (pairs, 2): cells that should not hold equal numbers."""
+    lines: Integers
+    """Shape (lines, in a line): cells of lines that should be about equally hard; −1 for a cell that does not count."""
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class Arranged:
+    """An arrangement."""
+
+    numbers: Integers
+    twins: int
+    """Pairs of equal neighbours."""
+    spread: float
+    """Standard deviation of how hard the lines are, as a part of the mean."""
+
+
+def arranged(board: Board, seed: int) -> Arranged:
+    """The best arrangement met. Raises Cancelled where the work is given up."""
+    numbers, best = board.numbers.copy(), board.numbers.copy()
+    pairs = _lists(board.neighbours, len(numbers))
+    through = _lists(board.lines, len(numbers))
+    state = np.random.default_rng(seed).integers(0, 2**64, dtype=np.uint64)
+    cost = lowest = measured(board, numbers)
+    cost_now, lowest_now = _cost(cost), _cost(lowest)
+    swaps = SWAPS * len(board.moves)
+    for temperature in np.geomspace(HOTTEST, COLDEST, PASSES):
+        checkpoint()
+        cost_now, lowest_now, state = _anneal(
+            numbers, best, cost_now, lowest_now, board.moves, board.hard, board.neighbours, *pairs, board.lines,
+            *through, float(temperature), swaps, np.uint64(state),
+        )  # fmt: skip
+    return measured(board, best)
+
+
+def measured(board: Board, numbers: Integers) -> Arranged:
+    """An arrangement with its figures."""
+    one, other = board.neighbours[:, 0], board.neighbours[:, 1]
+    twins = int((numbers[one] == numbers[other]).sum()) if len(board.neighbours) else 0
+    sums = _sums(board, numbers)
+    spread = float(sums.std() / sums.mean()) if len(sums) and sums.mean() > 0 else 0.0
+    return Arranged(numbers.copy(), twins, spread)
+
+
+def _cost(found: Arranged) -> float:
+    return TWIN * found.twins + found.spread
+
+
+def _sums(board: Board, numbers: Integers) -> Floats:
+    """How hard each line is."""
+    if not len(board.lines):
+        return np.zeros(0)
+    each = np.where(board.lines >= 0, board.hard[numbers[board.lines]], 0.0)
+    return np.asarray(each.sum(axis=1))
+
+
+def _lists(groups: Integers, cells: int) -> tuple[Integers, Integers]:
+    """For each cell the groups that it is in: where they begin, and which they are."""
+    of = [
+        np.flatnonzero((groups == cell).any(axis=1)) if len(groups) else np.zeros(0, np.int64) for cell in range(cells)
+    ]
+    begins = np.append(0, np.cumsum([len(some) for some in of]))
+    return begins.astype(np.int64), np.concatenate(of).astype(np.int64)
+
+
+@njit(nogil=True, cache=True)
+def _anneal(  # type: ignore[no-untyped-def]
+    numbers, best, cost, lowest, moves, hard, neighbours, first_pair, pairs, lines, first_line, through, temperature,
+    swaps, state,
+):  # fmt: skip
+    count = len(lines)
+    sums = np.zeros(count)
+    for line in range(count):
+        for cell in lines[line]:
+            if cell >= 0:
+                sums[line] += hard[numbers[cell]]
+    whole, squares = sums.sum(), (sums * sums).sum()
+    twins = 0
+    for pair in range(len(neighbours)):
+        twins += numbers[neighbours[pair, 0]] == numbers[neighbours[pair, 1]]
+    for _ in range(swaps):
+        state += STEP
+        a = moves[np.int64(below(state, len(moves)))]
+        state += STEP
+        b = moves[np.int64(below(state, len(moves)))]
+        if numbers[a] == numbers[b]:
+            continue
+        before_whole, before_squares, before_twins = whole, squares, twins
+        for cell in (a, b):
+            for at in range(first_pair[cell], first_pair[cell + 1]):
+                twins -= numbers[neighbours[pairs[at], 0]] == numbers[neighbours[pairs[at], 1]]
+        # The pair of a and b itself is counted twice, before and after alike, and they are never equal.
+        numbers[a], numbers[b] = numbers[b], numbers[a]
+        for cell in (a, b):
+            for at in range(first_pair[cell], first_pair[cell + 1]):
+                twins += numbers[neighbours[pairs[at], 0]] == numbers[neighbours[pairs[at], 1]]
+        more = hard[numbers[a]] - hard[numbers[b]]
+        for cell, change in ((a, more), (b, -more)):
+            for at in range(first_line[cell], first_line[cell + 1]):
+                line = through[at]
+                squares += change * (2 * sums[line] + change)
+                whole += change
+                sums[line] += change
+        spread = 0.0
+        if count and whole > 0:
+            mean = whole / count
+            spread = np.sqrt(max(squares / count - mean * mean, 0.0)) / mean
+        new = twins + spread
+        keep = new <= cost
+        if not keep:
+            state += STEP
+            keep = part(state) < np.exp((cost - new) / temperature)
+        if keep:
+            cost = new
+            if cost < lowest - 1e-12:
+                lowest = cost
+                best[:] = numbers
+        else:
+            for cell, change in ((a, more), (b, -more)):
+                for at in range(first_line[cell], first_line[cell + 1]):
+                    sums[through[at]] -= change
+            numbers[a], numbers[b] = numbers[b], numbers[a]
+            whole, squares, twins = before_whole, before_squares, before_twins
+    return cost, lowest, state

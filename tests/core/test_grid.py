@@ -1,0 +1,275 @@
+"""The grid: played as a teacher would play it, balanced boards, and numbers that suit the pieces."""
+
+import random
+from collections import Counter
+from itertools import permutations, product
+
+import numpy as np
+import pytest
+from hypothesis import assume, given, settings
+from hypothesis import strategies as st
+
+from bolometric.core.areas.grid.balancing import alike, balanced, figures, possible, rearranged
+from bolometric.core.areas.grid.lines import can_be_completed, lines_of
+from bolometric.core.areas.grid.rules import claims_of
+from bolometric.core.game.document import game_from, with_value
+from bolometric.core.judge.faults import find_faults
+from bolometric.core.making.apportioned import apportioned
+from bolometric.core.making.layout_text import read_layout, typed_layout
+from bolometric.core.making.made import numbers_from
+from bolometric.core.measure.measuring import measure, runs_of
+from bolometric.core.play.sitting import Sitting
+from bolometric.core.settings.errors import GameError
+
+SMALL = st.integers(1, 9)
+CELL = st.one_of(SMALL, SMALL, SMALL, st.sampled_from(["hole", "free"]))
+YES = st.sampled_from(["yes", "no"])
+
+
+@st.composite
+def grids(draw, styles=("guess",)):
+    columns, rows = draw(st.integers(2, 4)), draw(st.integers(2, 4))
+    wins = draw(st.sampled_from(["line", "line", "most", "first_to"]))
+    area = {
+        "kind": "grid", "numbers": "own", "columns": columns,
+        "cells": draw(st.lists(CELL, min_size=columns * rows, max_size=columns * rows)),
+        "how": draw(st.sampled_from(["total", "any"])), "use": draw(st.sampled_from(["all", "some"])),
+        "operations": draw(st.sampled_from(["+-*/", "+-", "+"])), "wins": wins, "in_line": draw(st.integers(2, 3)),
+        "across": draw(YES), "down": draw(YES), "slanting": draw(YES), "wanted": draw(st.integers(1, 4)),
+        "take_over": draw(YES), "nothing": draw(st.sampled_from(["pass", "again"])),
+        "draws": draw(st.sampled_from(["own", "shared"])),
+    }  # fmt: skip
+    faces = st.lists(st.integers(1, 4), min_size=2, max_size=4)
+    data = {
+        "bolometric": 1, "pieces": [{"faces": draw(faces)}, {"faces": draw(faces)}], "area": area,
+        "seats": {"count": draw(st.integers(1, 3)), "styles": [{"choose": draw(st.sampled_from(styles))}]},
+    }  # fmt: skip
+    try:
+        return game_from(data)
+    except GameError:
+        assume(False)
+        raise
+
+
+def lines_by_hand(area):
+    """Cells of every line, found by walking from each cell in each direction."""
+    rows, columns, cells = area.rows, area.columns, area.laid_out
+    on = {(0, 1): area.across, (1, 0): area.down, (1, 1): area.slanting, (1, -1): area.slanting}
+    found = []
+    for (down, along), counts in on.items():
+        for row, column in product(range(rows), range(columns)):
+            line = [(row + k * down, column + k * along) for k in range(area.in_line)]
+            inside = all(0 <= r < rows and 0 <= c < columns for r, c in line)
+            if counts == "yes" and inside and all(cells[r * columns + c] != "hole" for r, c in line):
+                found.append([r * columns + c for r, c in line])
+    return found
+
+
+def played(game, chance, limit):
+    """One game as its rules say, by guessing: turns, idle turns, who shares the win."""
+    area, seats = game.area, game.seats.count
+    owner = dict.fromkeys(range(len(area.laid_out)))
+    free = {at for at, cell in enumerate(area.laid_out) if cell == "free"}
+    numbers = {at: cell for at, cell in enumerate(area.laid_out) if isinstance(cell, int)}
+    lines = lines_by_hand(area) if area.wins == "line" else []
+    ever = {at for at in numbers if any(numbers[at] in makes(game, shown) for shown in shows(game))}
+    turns = idle = 0
+    shown = None
+    while turns < limit and (area.takes_over or any(owner[at] is None for at in ever)):
+        seat = turn_seat = turns % seats
+        turns += 1
+        for _ in range(2 if area.draws_again else 1):
+            if area.draws == "own" or seat == 0:
+                shown = tuple(int(chance.choice(piece.faces).number) for piece in game.pieces)
+            able = makes(game, shown)
+            claims = [at for at, n in numbers.items() if n in able and (
+                owner[at] is None or (area.takes_over and owner[at] != seat))]  # fmt: skip
+            if claims:
+                break
+        if not claims:
+            idle += 1
+            continue
+        owner[chance.choice(claims)] = turn_seat
+        mine = {at for at, who in owner.items() if who == seat} | free
+        if area.wins == "line" and any(set(line) <= mine for line in lines):
+            return turns, idle, [seat]
+        if area.wins == "first_to" and len(mine) >= area.wanted:
+            return turns, idle, [seat]
+    if turns >= limit and (area.takes_over or any(owner[at] is None for at in ever)):
+        return None
+    if area.wins == "most":
+        counts = [sum(who == seat for who in owner.values()) for seat in range(seats)]
+        return turns, idle, [seat for seat in range(seats) if counts[seat] == max(counts)]
+    return turns, idle, []
+
+
+def shows(game):
+    return product(*([int(face.number) for face in piece.faces] for piece in game.pieces))
+
+
+def makes(game, shown):
+    if game.area.how == "total":
+        return {sum(shown)}
+    return {number.value for number in numbers_from(tuple(sorted(shown, reverse=True)), game.area.making)}
+
+
+@settings(max_examples=40, deadline=None)
+@given(grids(), st.integers(0, 99))
+def test_runs_are_like_games_played_by_the_rules_as_written(game, seed):
+    chance, limit = random.Random(seed), 400
+    *_, tally = runs_of(game, seed, 3000, most_turns=limit)
+    plain = [found for found in (played(game, chance, limit) for _ in range(600)) if found is not None]
+    if len(plain) < 600 or not tally.sample.ended:
+        return  # games without an end are told so elsewhere
+    turns = np.array([found[0] for found in plain])
+    readings = tally.readings()
+    spread = turns.std() / 600**0.5 + readings["turns"].stderr
+    assert abs(readings["turns"].mean - turns.mean()) < 5 * spread + 1e-9
+    idle = sum(found[1] for found in plain) / turns.sum()
+    assert abs(readings["idle_turns"].mean - idle) < 5 * 0.6 / turns.sum() ** 0.5 + 5 * readings["idle_turns"].stderr
+    won = np.zeros(game.seats.count)
+    for *_, best in plain:
+        for seat in best:
+            won[seat] += 1 / len(best) / 600
+    assert np.all(np.abs(np.array(readings["seat_wins"].values) - won) < 5 * (0.25 / 600) ** 0.5 + 0.02)
+
+
+@settings(max_examples=40, deadline=None)
+@given(grids(), st.integers(0, 9))
+def test_lines_chances_and_play_by_hand_are_those_of_the_rules(game, seed):
+    claims = claims_of(game)
+    if game.area.wins == "line":
+        assert sorted(map(sorted, lines_of(claims).tolist())) == sorted(map(sorted, lines_by_hand(game.area)))
+        assert len(can_be_completed(claims)) == len(lines_of(claims))
+    all_shown = list(shows(game))
+    for at, cell in enumerate(game.area.laid_out):
+        able = sum(cell in makes(game, shown) for shown in all_shown) if isinstance(cell, int) else 0
+        assert claims.chance[at] == pytest.approx(able / len(all_shown))
+    sitting = Sitting(game, seed)
+    for _ in range(60):
+        if sitting.now.over:
+            break
+        for option in sitting.options:
+            assert game.area.laid_out[option.key] in makes(game, sitting.now.shown or (0, 0)) or not sitting.now.shown
+        sitting.play_on(game.seats.style(0))
+
+
+def test_a_line_is_completed_blocked_and_lengthened_in_this_order():
+    cells = [1, 2, 3, 4, 5, 6, 1, 2, 3]
+    area = {"kind": "grid", "numbers": "own", "columns": 3, "cells": cells, "how": "any", "operations": "+"}
+    game = game_from({
+        "bolometric": 1, "pieces": [{}, {}], "area": area,
+        "seats": {"styles": [{"choose": "thumb", "rule": "lengthen"}]},
+    })  # fmt: skip
+    style, rng = game.seats.style(0), np.random.default_rng(1)
+    sitting = Sitting(game, 1)
+    from dataclasses import replace
+
+    def picks(owner, seat):
+        shown = (6, 3)
+        now = replace(
+            sitting.now, owner=owner, seat=seat, draw=claims_of(game).draw_of(shown), shown=shown, waiting="choice"
+        )
+        return sitting.rules.pick(game, now, style, rng)
+
+    none = -1
+    # With 6 and 3 the numbers 3 and 6 can be had: cells 2, 5 and 8.
+    assert picks((0, 0, none, none, none, none, none, none, none), 0) == 2  # completes the first row
+    assert picks((1, 1, none, none, none, none, none, none, none), 0) == 2  # blocks it
+    assert picks((none, none, none, none, none, none, none, 0, none), 0) == 8  # makes it two of the last row
+
+
+@settings(max_examples=40, deadline=None)
+@given(
+    st.dictionaries(st.integers(1, 20), st.floats(0.001, 1), min_size=1, max_size=12), st.integers(0, 60),
+    st.sampled_from(["balanced", "easy", "rare"]),
+)  # fmt: skip
+def test_cells_are_shared_out_in_full_and_by_chance(chances, cells, favour):
+    for method in ("largest_remainder", "highest_averages"):
+        found = apportioned(chances, cells, favour, method)
+        assert sum(found.values()) == cells
+        for one, other in permutations(chances, 2):
+            assert found[one] <= found[other] or chances[one] >= chances[other]
+    weights = {n: c ** {"balanced": 1, "easy": 1.5, "rare": 0.5}[favour] for n, c in chances.items()}
+    fair = {n: cells * w / sum(weights.values()) for n, w in weights.items()}
+    found = apportioned(chances, cells, favour)
+    assert all(abs(found[n] - fair[n]) < 1 + 1e-6 for n in fair)
+
+
+FIELD = game_from({
+    "bolometric": 1, "pieces": [{}, {}],
+    "area": {"kind": "grid", "numbers": "own", "columns": 6, "cells": [*range(1, 13)] * 3, "in_line": 4},
+})  # fmt: skip
+
+
+@settings(max_examples=8, deadline=None)
+@given(st.integers(1, 10**6), st.sets(st.integers(0, 35), max_size=8))
+def test_annealing_never_worsens_keeps_the_numbers_and_what_is_locked(seed, locked):
+    before = list(FIELD.area.cells)
+    after = rearranged(FIELD, before, seed, frozenset(locked))
+    assert Counter(after) == Counter(before)
+    assert all(after[at] == before[at] for at in locked)
+    one, other = figures(FIELD, before), figures(FIELD, after)
+    assert other.twins + other.spread <= one.twins + one.spread + 1e-9
+    assert after == rearranged(FIELD, before, seed, frozenset(locked))
+
+
+def test_a_balanced_board_has_no_impossible_number_and_fewer_faults():
+    cells = balanced(FIELD)
+    assert set(cells) <= set(possible(FIELD))
+    assert Counter(cells)[7] == 6
+    changed = with_value(FIELD, "area.cells", cells)
+    codes = {fault.code for fault in find_faults(changed)}
+    assert not codes & {"impossible_cell", "impossible_line", "equal_neighbours", "uneven_numbers"}
+    assert {"impossible_cell", "uneven_numbers"} <= {fault.code for fault in find_faults(FIELD)}
+    (cure,) = next(fault for fault in find_faults(FIELD) if fault.code == "impossible_cell").cures
+    assert "impossible_cell" not in {fault.code for fault in find_faults(cure.game)}
+
+
+def test_thirty_boards_are_different_and_alike():
+    boards = alike(FIELD, 30)
+    assert len({tuple(board) for board in boards}) == 30
+    counts = {tuple(sorted(Counter(board).items())) for board in boards}
+    assert len(counts) == 1
+    spreads = [figures(FIELD, board).spread for board in boards]
+    assert max(spreads) - min(spreads) < 0.05
+    assert alike(FIELD, 3) == boards[:3]
+
+
+@pytest.mark.parametrize(
+    ("area", "says"),
+    [
+        ({"columns": 200}, "too large: the most is 25"),
+        ({"last": 2000}, "too large: the most is 1000"),
+        ({"columns": 1, "last": 200, "across": "no", "slanting": "no"}, "200 rows: the most is 100"),
+        ({"in_line": 6}, "do not fit: the longest line that counts here has 5"),
+        ({"across": "no", "down": "no", "slanting": "no"}, "No line counts"),
+        ({"numbers": "own", "cells": ["hole"], "wins": "most"}, "no number to claim"),
+        ({"numbers": "own", "cells": [99], "wins": "most"}, "nothing could ever be claimed"),
+        ({"how": "any"}, "takes 2 at least"),
+    ],
+)
+def test_what_cannot_be_is_refused_in_a_sentence(area, says):
+    with pytest.raises(GameError, match=says):
+        game_from({"bolometric": 1, "pieces": [{}], "area": {"kind": "grid", **area}})
+
+
+def test_thinking_helps_where_lines_win():
+    game = game_from({
+        "bolometric": 1, "pieces": [{}, {}], "area": {"kind": "grid", "last": 16, "columns": 4, "how": "any"},
+    })  # fmt: skip
+    assert measure(game, 200).readings["choice"].mean > 0.3
+
+
+@settings(max_examples=60, deadline=None)
+@given(st.lists(CELL, min_size=1, max_size=30), st.integers(1, 6))
+def test_a_layout_reads_back_as_it_is_written(cells, columns):
+    assume(len(cells) % columns == 0)
+    locked = frozenset(at for at, cell in enumerate(cells) if isinstance(cell, int) and at % 3 == 0)
+    assert read_layout(typed_layout(tuple(cells), columns, locked)) == (cells, columns, locked)
+
+
+@pytest.mark.parametrize(("text", "says"), [("", "first row"), ("1 x", "no cell"), ("1 2\n3\n4 5", "Row 2 has 1")])
+def test_what_is_no_layout_is_named(text, says):
+    with pytest.raises(GameError, match=says):
+        read_layout(text)
