@@ -14,6 +14,7 @@ from bolometric.core.areas.filled import BOXES, COUNTERS
 from bolometric.core.areas.grid import GRID
 from bolometric.core.areas.multiples import MULTIPLES
 from bolometric.core.areas.purse import PURSE
+from bolometric.core.areas.record import RECORD
 from bolometric.core.areas.rows import ROWS
 from bolometric.core.areas.sets import SETS
 from bolometric.core.areas.trail import TRAIL
@@ -22,7 +23,7 @@ from bolometric.core.game.contract import Area, Entry
 from bolometric.core.game.document import Game
 from bolometric.core.game.part import AreaPart
 
-AREAS: list[Entry[Any, Any]] = [TRAIL, SETS, BOXES, COUNTERS, MULTIPLES, DIGITS, ROWS, PURSE, DUEL, GRID]
+AREAS: list[Entry[Any, Any]] = [TRAIL, SETS, BOXES, COUNTERS, MULTIPLES, DIGITS, ROWS, PURSE, DUEL, GRID, RECORD]
 """In the order in which choices are listed; the first is that of a file that names none."""
 _LOADED: dict[type[AreaPart], Area[Any, Any]] = {}
 

@@ -31,6 +31,7 @@ KnobKind = Literal[
     "numbers",
     "sides",
     "cells",
+    "texts",
 ]
 
 

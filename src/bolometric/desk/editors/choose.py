@@ -16,6 +16,7 @@ from bolometric.desk.editors.plain import (
     FormulaEditor,
     NumberEditor,
     TextEditor,
+    TextsEditor,
 )
 from bolometric.desk.editors.sides import SidesEditor
 from bolometric.desk.editors.styles import StylesEditor
@@ -53,5 +54,7 @@ def editor_for(at: KnobAt, game: Game, palette: Palette, own: OwnPieces | None =
             return PlacementsEditor(at, game)
         case "formula":
             return FormulaEditor(at, letter_names(game.pieces))
+        case "texts":
+            return TextsEditor(at)
         case "text":
             return TextEditor(at)

@@ -201,3 +201,23 @@ class TextEditor(Editor):
         self.line.textEdited.connect(self.send)
         self.body.addWidget(self.line)
         self.finish(self.line)
+
+
+class TextsEditor(Editor):
+    """A few short texts in a row, with commas between them."""
+
+    def __init__(self, at: KnobAt) -> None:
+        super().__init__(at, "Separate them with commas.")
+        self.line = QLineEdit(", ".join(at.value))
+        self.line.setMinimumWidth(300)
+        self.line.setAccessibleName(at.knob.label)
+        self.line.textEdited.connect(self._take)
+        self.body.addWidget(self.line)
+        self.finish(self.line)
+
+    def _take(self, text: str) -> None:
+        found = [part.strip() for part in text.split(",") if part.strip()]
+        if found:
+            self.send(found)
+        else:
+            self.say("Type one heading at least.")

@@ -1,0 +1,74 @@
+"""A record as the rest of the core sees it."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+import numpy as np
+from numba import njit
+
+from bolometric.core.areas.record.seen import expected_after, kinds_of, lasting, success_within
+from bolometric.core.areas.record.spec import Record
+from bolometric.core.chains.waiting import WaitingTime
+from bolometric.core.game.contract import Measured
+from bolometric.core.game.document import Game
+from bolometric.core.outcomes.chance import STEP, part
+from bolometric.core.results.batch import NO_WINNER, UNFINISHED, Batch, Player
+from bolometric.core.results.exact import ExactResult
+from bolometric.core.results.readings import exact_length, exact_value
+
+
+def solve(game: Game, stop: Callable[[], bool]) -> ExactResult | None:
+    """How long a record takes and what is seen; None if there is too much to follow."""
+    area, kinds, turns = game.area_as(Record), kinds_of(game), lasting(game)
+    if turns is None:
+        return None
+    seats = game.seats.count
+    rounds = WaitingTime(np.append(turns.head[:-1][::seats], 0.0))
+    length = exact_length(turns)
+    readings = {"turns": length, "rolls": length, "rounds": exact_length(rounds), "stuck": exact_value(0.0)}
+    if area.complete == "all":
+        readings |= {"success": exact_value(1.0), "seen": exact_value(float(len(kinds.ways)))}
+        return ExactResult(readings, turns)
+    readings["seen"] = exact_value(expected_after(kinds, area.draws))
+    success = success_within(kinds, area.draws)
+    if success is not None:
+        readings["success"] = exact_value(success)
+    return ExactResult(readings, turns)
+
+
+def player(game: Game) -> Player:
+    """Compile the game for the runs."""
+    area, kinds = game.area_as(Record), kinds_of(game)
+    ways = np.array([*kinds.ways, kinds.nothing], float)
+    edges = ways.cumsum() / ways.sum()
+
+    def batch(runs: int, most_turns: int, rng: np.random.Generator) -> Batch:
+        most = min(most_turns, area.draws) if area.complete == "draws" else most_turns
+        turns, seen = np.zeros(runs, np.int64), np.zeros(runs, np.int64)
+        state = rng.integers(0, 2**64, dtype=np.uint64)
+        _play(state, edges, len(kinds.ways), area.complete == "all", most, turns, seen)
+        over = seen == len(kinds.ways) if area.complete == "all" else turns == area.draws
+        winner = np.where(over, NO_WINNER, UNFINISHED).astype(np.int8)
+        success = (seen == len(kinds.ways)).astype(float)
+        return Batch(turns, turns, winner, np.zeros(runs, np.uint8), success=success, own={"seen": seen.astype(float)})
+
+    return batch
+
+
+@njit(nogil=True, cache=True)
+def _play(state, edges, kinds, until_all, most, turns_out, seen_out):  # type: ignore[no-untyped-def]
+    met = np.full(kinds + 1, -1, np.int64)
+    for run in range(len(turns_out)):
+        seen, turn = 0, 0
+        while turn < most and not (until_all and seen == kinds):
+            state += STEP
+            kind = np.searchsorted(edges, part(state), "right")
+            turn += 1
+            if kind < kinds and met[kind] != run:
+                met[kind] = run
+                seen += 1
+        turns_out[run], seen_out[run] = turn, seen
+
+
+MEASURED = Measured(solve=solve, player=player)

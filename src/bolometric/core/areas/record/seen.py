@@ -1,0 +1,118 @@
+"""What a record tells apart, and how soon everything has been seen, exactly.
+
+Theory. With chances p(i) a draw is a coupon of kind i. Kinds that are equally likely are one group, and how many of
+each group have been seen is a Markov chain that only goes up, so the time until all are seen follows by working it
+forward, draw by draw. After n draws Σ 1 − (1 − p(i))ⁿ different ones are expected.
+Reference: Feller, *An Introduction to Probability Theory and Its Applications*, volume 1, chapter IV.
+"""
+
+from __future__ import annotations
+
+from collections import Counter
+from dataclasses import dataclass
+from functools import lru_cache
+from math import prod
+
+import numpy as np
+from numpy.typing import NDArray
+
+from bolometric.core.areas.record.spec import MOST_SEEN, Record
+from bolometric.core.chains.waiting import WaitingTime, fixed
+from bolometric.core.game.document import Game
+from bolometric.core.making.draws import Numbers, draws_of
+from bolometric.core.settings.explain import setting_error
+from bolometric.core.settings.heeding import checkpoint
+
+Array = NDArray[np.float64]
+MOST_STATES, LONGEST = 20_000, 40_000
+"""Ways of having seen some of each group, and draws that are followed."""
+GONE = 1e-14
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class Kinds:
+    """What is told apart: the likeliest first, equal ones in their own order."""
+
+    names: tuple[Numbers, ...]
+    ways: tuple[int, ...]
+    nothing: int
+    """Ways of draws that make no number, where totals are told apart."""
+
+    @property
+    def chances(self) -> Array:
+        """The chance of each."""
+        whole = sum(self.ways) + self.nothing
+        return np.array([way / whole for way in self.ways])
+
+
+@lru_cache(maxsize=32)
+def kinds_of(game: Game) -> Kinds:
+    """What a draw of a game can be. Raises a setting error if that is too much."""
+    rows: list[tuple[Numbers, int]]
+    if game.area_as(Record).seen == "totals":
+        odds = game.distribution
+        rows = [((total,), way) for total, way in zip(odds.totals, odds.ways, strict=True)]
+        nothing = odds.nothing
+    else:
+        draws = draws_of(game.pieces)
+        rows, nothing = [*zip(draws.shown, draws.ways, strict=True)], 0
+    if len(rows) > MOST_SEEN:
+        raise setting_error(
+            f"A draw can show {len(rows):,} different things, and the most here is {MOST_SEEN}: use fewer pieces, or "
+            "write down the number alone.", "pieces",
+        )  # fmt: skip
+    rows.sort(key=lambda row: row[0])
+    return Kinds(tuple(names for names, _ in rows), tuple(way for _, way in rows), nothing)
+
+
+def expected_after(kinds: Kinds, draws: int) -> float:
+    """How many different ones have been seen after so many draws, on average."""
+    return float((1 - (1 - kinds.chances) ** draws).sum())
+
+
+@lru_cache(maxsize=32)
+def seen_all(kinds_ways: tuple[int, ...], nothing: int) -> WaitingTime | None:
+    """How many draws it takes to see everything; None if that is too much to follow. Raises Cancelled."""
+    whole = sum(kinds_ways) + nothing
+    groups = sorted(Counter(kinds_ways).items())
+    sizes = [count for _, count in groups]
+    if prod(size + 1 for size in sizes) > MOST_STATES:
+        return None
+    shape = tuple(size + 1 for size in sizes)
+    here = np.zeros(shape)
+    here[(0,) * len(shape)] = 1.0
+    counts = np.indices(shape)
+    fresh = [(size - counts[axis]) * (way / whole) for axis, (way, size) in enumerate(groups)]
+    stays = 1.0 - sum(fresh)
+    head = [1.0]
+    done = tuple(size for size in sizes)
+    while head[-1] > GONE:
+        if len(head) % 200 == 0:
+            checkpoint()
+        if len(head) > LONGEST:
+            return None
+        there = here * stays
+        for axis, chance in enumerate(fresh):
+            moved = here * chance
+            source = [slice(None)] * len(shape)
+            target = [slice(None)] * len(shape)
+            source[axis], target[axis] = slice(0, -1), slice(1, None)
+            there[tuple(target)] += moved[tuple(source)]
+        here = there
+        here[done] = 0.0  # what is complete is complete
+        head.append(float(here.sum()))
+    return WaitingTime(np.array([*head[:-1], 0.0]))
+
+
+def success_within(kinds: Kinds, draws: int) -> float | None:
+    """The chance that everything has been seen after so many draws; None if that is not known."""
+    if draws < len(kinds.ways):
+        return 0.0
+    found = seen_all(kinds.ways, kinds.nothing)
+    return None if found is None else 1 - found.survival(draws)
+
+
+def lasting(game: Game) -> WaitingTime | None:
+    """How many draws a record takes; None if that is not known."""
+    area, kinds = game.area_as(Record), kinds_of(game)
+    return fixed(area.draws) if area.complete == "draws" else seen_all(kinds.ways, kinds.nothing)
