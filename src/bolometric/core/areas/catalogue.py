@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from typing import Any
 
+from bolometric.core.areas.chain import CHAIN
 from bolometric.core.areas.digits import DIGITS
 from bolometric.core.areas.duel import DUEL
 from bolometric.core.areas.filled import BOXES, COUNTERS
@@ -23,7 +24,7 @@ from bolometric.core.game.contract import Area, Entry
 from bolometric.core.game.document import Game
 from bolometric.core.game.part import AreaPart
 
-AREAS: list[Entry[Any, Any]] = [TRAIL, SETS, BOXES, COUNTERS, MULTIPLES, DIGITS, ROWS, PURSE, DUEL, GRID, RECORD]
+AREAS: list[Entry[Any, Any]] = [TRAIL, SETS, BOXES, COUNTERS, MULTIPLES, DIGITS, ROWS, PURSE, DUEL, GRID, CHAIN, RECORD]
 """In the order in which choices are listed; the first is that of a file that names none."""
 _LOADED: dict[type[AreaPart], Area[Any, Any]] = {}
 

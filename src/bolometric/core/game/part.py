@@ -107,6 +107,11 @@ class AreaPart(Part):
         return False
 
     @property
+    def uses_pieces(self) -> bool:
+        """Whether anything is rolled, spun, drawn or tossed at all."""
+        return True
+
+    @property
     def uses_total(self) -> bool:
         """Whether it is the total of a draw that counts, and not the numbers shown."""
         return True

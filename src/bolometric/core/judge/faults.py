@@ -89,7 +89,7 @@ class _Seeker:
 
     def _no_number(self) -> Iterator[Fault]:
         sentence = no_number_words(self.game.pieces, self.game.draw)
-        if sentence:
+        if sentence and self.game.area.uses_pieces:
             yield Fault("no_number", "fault", "draw.formula", sentence)
 
     def _far_too_long(self) -> Iterator[Fault]:

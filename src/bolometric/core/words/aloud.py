@@ -32,7 +32,8 @@ class PlayersRules:
 def players_parts(game: Game) -> PlayersRules:
     """What is needed, what can hurt, and what is done first, next and last."""
     told = area_of(game).words.aloud(game)
-    needs = (*(told.pieces or _pieces(game)), *told.needs)
+    pieces = told.pieces or (_pieces(game) if game.area.uses_pieces else ())
+    needs = (*pieces, *told.needs)
     return PlayersRules(needs, caution(game), tuple(zip(STEPS, (told.first, told.turn, told.last), strict=True)))
 
 

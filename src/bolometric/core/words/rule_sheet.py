@@ -18,10 +18,13 @@ STYLES = "seats.styles"
 SMALL = "Small parts can be swallowed"
 SPIN = "an adult pierces the spinner; mind pencil points and the ends of paper clips"
 CUT = "mind the scissors"
+PENCILS = "Mind pencil points"
 
 
 def caution(game: Game) -> str:
     """What can hurt, for the pieces of this game; it defers to the school."""
+    if not game.area.uses_pieces:
+        return f"{PENCILS}: keep to your school's own rules."
     told = [SMALL]
     if any(isinstance(piece, Spinner) for piece in game.pieces):
         told.append(SPIN)
@@ -114,6 +117,8 @@ def _pieces(game: Game) -> Section:
     pieces = Span(pieces_words(game.pieces), "pieces")
     each = " for each player" if game.area.own_pieces else ""
     *others, last = area_of(game).words.needs(game)
+    if not game.area.uses_pieces:
+        return Section("Pieces", (sentences(f"You need {', '.join(others)} and {last}. ", caution(game)),))
     more = f", {', '.join(others)}" if others else ","
     return Section("Pieces", (sentences("You need ", pieces, f"{each}{more} and {last}. ", caution(game)),))
 
@@ -177,6 +182,8 @@ def set_words(game: Game) -> str:
 
 def _each_turn(game: Game) -> Section:
     moved, *rest = area_of(game).words.turn(game)
+    if not game.area.uses_pieces:
+        return Section("Each turn", (moved, *rest))
     acts = _acts(game)
     how = area_of(game).words.how_drawn(game)
     said = (f"{how}: " if how else "") + listing_words(acts, "and")

@@ -15,8 +15,8 @@ from bolometric.paint.fonts import screen_font
 from bolometric.paint.palette import LIGHT, Palette
 
 SHOWN = (
-    "minutes", "in_time", "score", "success", "over", "first_seat_edge", "ties", "setbacks", "idle_turns", "stuck",
-    "lead_for_good", "choice",
+    "minutes", "in_time", "score", "seen", "left", "success", "over", "first_seat_edge", "ties", "setbacks",
+    "idle_turns", "stuck", "lead_for_good", "choice",
 )  # fmt: skip
 """Gauges in their order; each game shows those that mean something in it, as many as there is room for."""
 HEIGHT = 118

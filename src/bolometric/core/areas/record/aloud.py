@@ -30,7 +30,10 @@ def aloud(game: Game) -> Aloud:
         else "Go on until you have seen everything there is."
     )  # fmt: skip
     return Aloud(
-        (sheet,), said(starts(game)) or ("Take the empty sheet.",), said(*turn), (last, "Talk about what came most often.")
+        (sheet,),
+        said(starts(game)) or ("Take the empty sheet.",),
+        said(*turn),
+        (last, "Talk about what came most often."),
     )
 
 

@@ -1,0 +1,48 @@
+"""The chain: numbers of a line struck by sums, each beginning with what the last one gave; no pieces.
+
+spec      what the maker sets
+solved    every chain followed to its end
+play      how a style chooses a sum, and chains made by the thousand
+"""
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING
+
+from bolometric.core.areas.chain.spec import Chain
+from bolometric.core.game.contract import Area, Entry, Starter
+from bolometric.core.results.estimate import Sample, spread
+from bolometric.core.results.kinds import ReadingKind
+from bolometric.core.results.readings import Reading
+
+if TYPE_CHECKING:
+    from bolometric.core.areas.chain.by_hand import OnLine
+
+
+def _load() -> Area[OnLine, tuple[int, int, int]]:
+    from bolometric.core.areas.chain import board, by_hand, faults, play, sentences
+
+    return Area(play.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults.FAULTS)
+
+
+def _starters() -> tuple[Starter, ...]:
+    from bolometric.core.areas.chain.starters import STARTERS
+
+    return STARTERS
+
+
+def _left(sample: Sample) -> Reading | None:
+    values = sample.own.get("left")
+    return None if values is None else spread(values)
+
+
+LEFT = ReadingKind(
+    "left",
+    "Numbers left",
+    "count",
+    "how many numbers are not struck in the end",
+    _left,
+    relative=True,
+    short="Left over",
+)
+CHAIN = Entry(Chain, _load, _starters, readings=(LEFT,))

@@ -1,0 +1,125 @@
+"""A chain made by hand."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from bolometric.core.areas.chain.play import NO_TABLES, style_of, tables
+from bolometric.core.areas.chain.play import choose as chosen
+from bolometric.core.areas.chain.solved import ADD, Sum, after, results_of, still, sums_from, whole, wins_from
+from bolometric.core.areas.chain.spec import MOST_SOLVED, Chain
+from bolometric.core.game.contract import ByHand
+from bolometric.core.game.document import Game
+from bolometric.core.game.seats import Style
+from bolometric.core.results.standing import Drawn, Option, Standing, noted, won
+from bolometric.core.text.figures import plural
+
+
+@dataclass(frozen=True, slots=True)
+class OnLine(Standing):
+    """How a line stands."""
+
+    held: int = 0
+    """Numbers not struck, as bits."""
+    begins: int = -1
+    """The place of the number that the next sum begins with; −1 before the first."""
+    sign: int = -1
+    """The sign that must come; −1 for either."""
+
+
+def begin(game: Game) -> OnLine:
+    """Nothing struck but, perhaps, zero."""
+    return OnLine(held=whole(game.area_as(Chain)), waiting="choice")
+
+
+def asks(game: Game, now: OnLine) -> str | None:
+    """What the seat to move has to do."""
+    if now.begins < 0:
+        return "make the first sum of two numbers."
+    number, sign = (
+        game.area_as(Chain).open_line[now.begins],
+        {-1: "add or take away", 0: "add", 1: "take away"}[now.sign],
+    )
+    return f"go on from {number}: {sign}."
+
+
+def tally(game: Game, now: OnLine) -> str:
+    """What is left."""
+    return f"{plural(now.held.bit_count(), 'number')} left."
+
+
+def _words(area: Chain, made: Sum) -> str:
+    a, b, does = made
+    numbers = area.open_line
+    result = numbers[int(results_of(numbers)[a, b, does])]
+    return f"{numbers[a]} {'+' if does == ADD else '−'} {numbers[b]} = {result}"
+
+
+def options(game: Game, now: OnLine) -> tuple[Option[Sum], ...]:
+    """Every sum that can be made."""
+    area = game.area_as(Chain)
+    shift = len(area.line) - len(area.open_line)
+    return tuple(
+        Option(made, _words(area, made), made[1] + 1 + shift if now.begins >= 0 and now.sign >= 0 else None)
+        for made in sums_from(area, now.held, now.begins, now.sign)
+    )
+
+
+def choose(game: Game, now: OnLine, key: Sum) -> OnLine:
+    """Make a sum."""
+    area = game.area_as(Chain)
+    held, begins, sign = after(area, now.held, key)
+    now = noted(replace(now, held=held, begins=begins, sign=sign), f"{_words(area, key)}.")
+    if sums_from(area, held, begins, sign):
+        return replace(now, seat=(now.seat + 1) % game.seats.count, turn=now.turn + 1, waiting="choice")
+    left = held.bit_count()
+    if area.practice == "against":
+        return won(now, [now.seat], ": nobody can go on")
+    if left <= area.wanted:
+        return won(now, range(game.seats.count), f" with {left} left")
+    return won(now, (), f"Nobody can go on: {left} are left.")
+
+
+def landed(game: Game, now: OnLine, drawn: Drawn) -> OnLine:
+    """Nothing is ever drawn."""
+    return now
+
+
+def pick(game: Game, now: OnLine, style: Style, rng: np.random.Generator) -> Sum:
+    """The sum that a style makes."""
+    area = game.area_as(Chain)
+    numbers = np.array(area.open_line)
+    most, wins = tables(area) if style.choose == "plan" else NO_TABLES
+    made = int(chosen(
+        style_of(style), now.held, now.begins, now.sign, results_of(area.open_line), numbers, area.signs == "free",
+        area.practice == "against", most, wins, rng.integers(0, 2**64, dtype=np.uint64),
+    ))  # fmt: skip
+    pair = made >> 1
+    return pair // len(numbers), pair % len(numbers), made & 1
+
+
+def coach(game: Game, now: OnLine) -> str:
+    """What each way of going on can still reach; how many of them reach the best."""
+    area = game.area_as(Chain)
+    if len(area.open_line) > MOST_SOLVED:
+        return f"Best play is known for at most {MOST_SOLVED} numbers."
+    ways = sums_from(area, now.held, now.begins, now.sign)
+    if area.practice == "against":
+        good = [made for made in ways if not wins_from(area, *after(area, now.held, made))]
+        if not good:
+            return "Every sum lets the other win, if they play on without a slip (exact)."
+        return f"{len(good)} of {plural(len(ways), 'sum')} win, such as {_words(area, good[0])} (exact)."
+    left = {made: (now.held.bit_count() - 2 - 2 * (still(area, *after(area, now.held, made)) or 0)) for made in ways}
+    least = min(left.values())
+    good = [made for made in ways if left[made] == least]
+    return (
+        f"Fewest that can be left is {least}: {len(good)} of {plural(len(ways), 'sum')} can still reach it, such as "
+        f"{_words(area, good[0])} (exact)."
+    )
+
+
+BY_HAND = ByHand(
+    begin=begin, landed=landed, choose=choose, options=options, pick=pick, coach=coach, tally=tally, asks=asks
+)

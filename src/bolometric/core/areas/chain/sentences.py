@@ -1,0 +1,52 @@
+"""How the settings of a chain are said."""
+
+from __future__ import annotations
+
+from bolometric.core.areas.chain.aloud import aloud
+from bolometric.core.areas.chain.spec import Chain
+from bolometric.core.game.contract import Words
+from bolometric.core.game.document import Game
+from bolometric.core.game.saying import choice
+from bolometric.core.text.spans import Sentences, Span, sentences
+
+
+def board(game: Game) -> tuple[Sentences, ...]:
+    """The line."""
+    last = Span(str(game.area_as(Chain).last), "area.last")
+    return (sentences("Write the numbers from ", choice(game, "area.begins"), " to ", last, " in a row."),)
+
+
+def needs(game: Game) -> tuple[str, ...]:
+    """Nothing is drawn."""
+    return "paper", "a pencil"
+
+
+def first(game: Game) -> tuple[Sentences, ...]:
+    """Zero, perhaps."""
+    area = game.area_as(Chain)
+    if area.begins == "one":
+        return (sentences("No number is struck yet."),)
+    why = ": to add or take away nothing changes nothing" if area.zero == "struck" else ""
+    return (sentences("Zero ", choice(game, "area.zero"), f"{why}."),)
+
+
+def turn(game: Game) -> tuple[Sentences, ...]:
+    """A sum."""
+    return (
+        sentences("Make a sum of two numbers that are not struck; what it gives must be on the line and not struck. "
+                  "Strike the two; the next sum begins with what it gave."),
+        sentences("Adding and taking away ", choice(game, "area.signs"), "."),
+    )  # fmt: skip
+
+
+def last(game: Game) -> tuple[Sentences, ...]:
+    """How it ends."""
+    area = game.area_as(Chain)
+    told: list[str | Span] = ["You play ", choice(game, "area.practice")]
+    if area.practice == "together":
+        wanted = Span(f"at most {area.wanted}", "area.wanted")
+        return (sentences(*told, ", until nobody can go on; the aim is to leave ", wanted, "."),)
+    return (sentences(*told, ": whoever cannot go on loses."),)
+
+
+WORDS = Words(board=board, needs=needs, first=first, turn=turn, last=last, aloud=aloud)
