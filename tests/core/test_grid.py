@@ -273,3 +273,22 @@ def test_a_layout_reads_back_as_it_is_written(cells, columns):
 def test_what_is_no_layout_is_named(text, says):
     with pytest.raises(GameError, match=says):
         read_layout(text)
+
+
+def test_a_typed_sum_is_held_against_the_draw_and_hints_tell_more_and_more():
+    area = {"kind": "grid", "last": 20, "columns": 5, "how": "any", "use": "all"}
+    game = game_from({"bolometric": 1, "pieces": [{}, {}, {}], "area": area})
+    sitting = Sitting(game, 1)
+    sitting.draw()
+    now, rules = sitting.now, sitting.rules
+    number, sum_of_it = next(
+        (int(n.value), n.sum) for n in numbers_from(now.shown, game.area.making) if 1 <= n.value <= 20
+    )
+    assert f"Right: {sum_of_it} = {number}. Claim it in row" in rules.check(game, now, f"{sum_of_it} = {number}")
+    assert "Not quite" in rules.check(game, now, f"{sum_of_it} = {number + 1}")
+    assert "was not drawn" in rules.check(game, now, "9 + 9")
+    assert "must be used" in rules.check(game, now, str(now.shown[0]))
+    told = rules.hints(game, now)
+    assert len(told) == 4
+    assert told[0].startswith("Make ")
+    assert told[-1].rstrip(".") in {n.sum for n in numbers_from(now.shown, game.area.making)}

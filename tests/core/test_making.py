@@ -2,6 +2,7 @@
 
 import ast
 import operator
+import re
 from collections import Counter, defaultdict
 from fractions import Fraction
 from functools import cache
@@ -16,7 +17,9 @@ from bolometric.core.making.draws import draws_of
 from bolometric.core.making.forms import alike, forms
 from bolometric.core.making.made import making_of, numbers_from
 from bolometric.core.making.rules import MakingRules, operations_of
+from bolometric.core.making.typed import hints, typed
 from bolometric.core.pieces.kinds import Counters, Die, Pack, Spinner, die
+from bolometric.core.settings.errors import GameError
 
 DOES = {"+": operator.add, "-": operator.sub, "*": operator.mul, "/": operator.truediv}
 STANDS_FOR = [Fraction(n) for n in (1009, 3511, 7919, 104_729)]
@@ -177,3 +180,38 @@ def test_of_the_shortest_sums_the_plainest_is_told():
     assert told[47] == "6 × (5 + 3) − 1"
     some = {number.value: number.sum for number in numbers_from((6, 5, 3, 1), MakingRules(use="some"))}
     assert (some[5], some[11], some[2]) == ("5", "6 + 5", "5 − 3")
+
+
+@pytest.mark.parametrize(
+    ("text", "rules", "says"),
+    [
+        ("6 * 5", {}, "Every number must be used: 1 and 3 are left"),
+        ("6 × 6 + 3 + 1", {}, "6 is used twice, but was drawn once"),
+        ("6 + 5 + 4 + 1", {}, "4 was not drawn: there are 6, 5, 3 and 1"),
+        ("6 ÷ (5 - 3 - 1 - 1)", {}, "1 is used twice"),
+        ("6 ÷ 5", {"use": "some"}, "6 ÷ 5 does not come out whole"),
+        ("6 + 5 * 3", {"use": "some", "operations": frozenset("+-")}, "× is not allowed here: use + and −"),
+        ("(6 + 5) * (3 + 1)", {"order": "left"}, "Work from left to right"),
+        ("6 + a", {}, "Only numbers, brackets and the signs"),
+        ("6 +", {}, "stops too soon"),
+    ],
+)
+def test_a_sum_that_breaks_a_rule_is_named(text, rules, says):
+    with pytest.raises(GameError, match=re.escape(says)):
+        typed(text, (6, 5, 3, 1), MakingRules(**rules))
+
+
+def test_a_sum_that_divides_by_nothing_is_named():
+    with pytest.raises(GameError, match="nothing can be divided by nothing"):
+        typed("6 ÷ (3 − 3)", (6, 3, 3), MakingRules())
+
+
+@settings(max_examples=60, deadline=None)
+@given(asked())
+def test_every_sum_that_is_told_is_accepted_when_it_is_typed(given):
+    numbers, rules = given
+    for number in numbers_from(numbers, rules)[:20]:
+        if not any(value < 0 for value in numbers) and (rules.order == "brackets" or "*" not in rules.operations):
+            assert typed(number.sum, numbers, rules) == number.value
+        hinted = hints(number.sum)
+        assert hinted[-1].removesuffix(".").removeprefix("Take ").removesuffix(" as it is") == number.sum

@@ -62,9 +62,9 @@ def test_numbers_step_and_stop_at_their_limits(opened, path):
 def test_choices_show_their_effect_and_send_once(opened):
     editor, sent = opened("area.end")
     buttons = editor.findChildren(QRadioButton)
-    assert [button.isChecked() for button in buttons] == [True, False, False]
+    assert [button.isChecked() for button in buttons] == [True, False, False, False]
     assert all(button.accessibleDescription().endswith(".") for button in buttons)
-    buttons[2].click()
+    buttons[3].click()
     assert sent == ["bounce"]
 
 

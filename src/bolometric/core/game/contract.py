@@ -61,6 +61,14 @@ def _nothing_here(game: Game, now: object) -> None:
     return
 
 
+def _not_checked(game: Game, now: object, text: str) -> None:
+    return
+
+
+def _no_hints(game: Game, now: object) -> tuple[str, ...]:
+    return ()
+
+
 def _no_marks(game: Game, number: int) -> dict[int, str]:
     return {}
 
@@ -165,6 +173,10 @@ class ByHand(Generic[S, K]):
     none. Called only when the coach is asked: it may take 300 ms."""
     tally: Callable[[Game, S], str | None] = _nothing_here
     """A sentence on how the seats stand, where the board does not show it."""
+    check: Callable[[Game, S, str], str | None] = _not_checked
+    """What is to be said of a sum that somebody typed, as the table stands; None to check its arithmetic alone."""
+    hints: Callable[[Game, S], tuple[str, ...]] = _no_hints
+    """Hints for the seat to move, each telling a little more than the one before; none where nothing is to be found."""
     asks: Callable[[Game, S], str | None] = _nothing_here
     """What the seat to move has to do, as an order with its full stop ('choose the multiplier.'); None to draw."""
 

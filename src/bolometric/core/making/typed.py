@@ -27,13 +27,13 @@ def typed(text: str, numbers: Numbers, rules: MakingRules) -> Fraction:
         root = parse(text).root
     except PydanticCustomError as error:
         raise GameError(str(error).replace("the formula", "the sum").replace("The formula", "The sum")) from None
-    _check_numbers(root, numbers, rules)
     for node in walk(root):
         if not isinstance(node, Number | Operation) or (isinstance(node, Operation) and node.does not in DOES):
             raise GameError("Only numbers, brackets and the signs +, −, × and ÷ can stand in a sum here.")
         if isinstance(node, Operation) and DOES[node.does] not in rules.operations:
             allowed = " and ".join(SIGNS[sign] for sign in SIGNS if sign in rules.operations)
             raise GameError(f"{SIGNS[DOES[node.does]]} is not allowed here: use {allowed}.")
+    _check_numbers(root, numbers, rules)
     if rules.order == "left" and not _to_the_left(root):
         raise GameError("Work from left to right: what has been worked out so far, then the next number.")
     return _value(root, rules)
@@ -55,9 +55,8 @@ def _check_numbers(root: Node, numbers: Numbers, rules: MakingRules) -> None:
             )
     left = list((drawn - used).elements())
     if rules.use == "all" and left:
-        raise GameError(
-            f"Every number must be used: {listing([tidy(value) for value in sorted(left)], 'and')} is left."
-        )
+        named = listing([tidy(value) for value in sorted(left)], "and")
+        raise GameError(f"Every number must be used: {named} {'is' if len(left) == 1 else 'are'} left.")
 
 
 def _to_the_left(node: Node) -> bool:

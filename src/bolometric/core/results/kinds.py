@@ -39,7 +39,8 @@ def _for_setbacks(shown: list[float], band: Ends | None) -> Ends:
     return 0.0, min(1.0, max([0.2, *(value * 1.3 for value in shown), band[1] * 1.6 if band else 0.2]))
 
 
-def _for_counts(shown: list[float], band: Ends | None) -> Ends:
+def for_counts(shown: list[float], band: Ends | None) -> Ends:
+    """From nought to a little more than what is shown."""
     return 0.0, max([1.0, *(value * 1.25 for value in shown)])
 
 
@@ -89,15 +90,15 @@ def declare(kind: ReadingKind) -> None:
 for _kind in (
     ReadingKind(
         "rolls", "Rolls", "count", "draws in a whole game, all players together", estimate.rolls,
-        scale=_for_counts, relative=True,
+        scale=for_counts, relative=True,
     ),
     ReadingKind(
         "turns", "Turns", "count", "turns in a whole game, all players together, the last one counted", estimate.turns,
-        scale=_for_counts, relative=True,
+        scale=for_counts, relative=True,
     ),
     ReadingKind(
         "rounds", "Rounds", "count", "turns of the player who took most", estimate.rounds,
-        scale=_for_counts, relative=True,
+        scale=for_counts, relative=True,
     ),
     ReadingKind(
         "minutes", "Length", "minutes", "turns (with sets of tiles: draws) times the seconds that one takes",
@@ -142,7 +143,7 @@ for _kind in (
         "what thinking is worth: best play against guessing, from 0 (all luck) to 1; alone, too", _not_played,
         short="Thinking helps",
     ),
-    ReadingKind("score", "Score", "count", "final score of a player", estimate.score, scale=_for_counts, relative=True),
+    ReadingKind("score", "Score", "count", "final score of a player", estimate.score, scale=for_counts, relative=True),
     ReadingKind(
         "idle_turns", "Turns when nothing happens", "share", "share of turns in which nothing could be done",
         estimate.idle_turns, short="Nothing happens",

@@ -110,6 +110,8 @@ class TableView(QWidget):
         self.claim.setPlaceholderText("3 + 6 = 10")
         self.claim.setAccessibleName("a sum to check")
         self.claimed = Label(wordWrap=True)
+        self.hint = QPushButton("Hint")
+        self._hinted = 0
         self.seats: list[QComboBox] = []
         self._seat_row = QHBoxLayout()
         self._listed: list[Option[Hashable]] = []
@@ -123,7 +125,8 @@ class TableView(QWidget):
         self.seed.valueChanged.connect(lambda _: self._restart())
         self.coach.toggled.connect(lambda _: self._show())
         self.wanted.returnPressed.connect(self._try_total)
-        self.claim.returnPressed.connect(lambda: self.claimed.setText(check_claim(self.claim.text())))
+        self.claim.returnPressed.connect(lambda: self._check())
+        self.hint.clicked.connect(self._give_hint)
 
     def _lay_out(self) -> None:
         column = QVBoxLayout(self)
@@ -152,6 +155,7 @@ class TableView(QWidget):
         check = QHBoxLayout()
         check.addWidget(Label("Check a sum"))
         check.addWidget(self.claim)
+        check.addWidget(self.hint)
         check.addWidget(self.claimed, 1)
         check.addWidget(self.wanted)
         column.addLayout(check)
@@ -207,7 +211,22 @@ class TableView(QWidget):
         act()
         self._after_step()
 
+    def _check(self) -> None:
+        """A sum that was typed: as the game stands, where it asks for one."""
+        sitting = self.sitting
+        told = sitting.rules.check(sitting.game, sitting.now, self.claim.text())
+        self.claimed.setText(told or check_claim(self.claim.text()))
+
+    def _give_hint(self) -> None:
+        """The next hint, the last one again once there is no more."""
+        hints = self.sitting.rules.hints(self.sitting.game, self.sitting.now)
+        if hints:
+            self._hinted = min(self._hinted + 1, len(hints))
+            self.claimed.setText(" ".join(hints[: self._hinted]))
+
     def _after_step(self) -> None:
+        self._hinted = 0
+        self.claimed.setText("")
         self._show()
         self.played.emit()
         self._go_on()
@@ -289,7 +308,10 @@ class TableView(QWidget):
         self.draw.setText("Draw again" if now.waiting == "either" else "Draw")
         self.draw.setEnabled(self.sitting.may_draw and by_hand)
         self.wanted.setEnabled(self.sitting.may_draw and by_hand)
+        for part in (self.cloth, self.draw, self.wanted):
+            part.setVisible(game.area.uses_pieces)
         self.back.setEnabled(self.sitting.can_undo)
+        self.hint.setVisible(bool(by_hand and self.sitting.rules.hints(game, now)))
         self.advice.setText(self.sitting.coach() if ready and self.coach.isChecked() else "")
 
     def _whose(self) -> str:

@@ -12,7 +12,7 @@ from typing import TYPE_CHECKING
 from bolometric.core.areas.chain.spec import Chain
 from bolometric.core.game.contract import Area, Entry, Starter
 from bolometric.core.results.estimate import Sample, spread
-from bolometric.core.results.kinds import ReadingKind
+from bolometric.core.results.kinds import ReadingKind, for_counts
 from bolometric.core.results.readings import Reading
 
 if TYPE_CHECKING:
@@ -42,6 +42,7 @@ LEFT = ReadingKind(
     "count",
     "how many numbers are not struck in the end",
     _left,
+    scale=for_counts,
     relative=True,
     short="Left over",
 )

@@ -5,6 +5,7 @@ from __future__ import annotations
 from bolometric.core.areas.chain.spec import Chain
 from bolometric.core.game.document import Game
 from bolometric.core.game.speaking import Aloud, said, starts
+from bolometric.core.text.figures import number
 
 
 def aloud(game: Game) -> Aloud:
@@ -29,4 +30,4 @@ def aloud(game: Game) -> Aloud:
 
 
 def _left(count: int) -> str:
-    return "one number is" if count == 1 else f"{count} numbers are"
+    return "one number is" if count == 1 else f"{number(count)} numbers are"

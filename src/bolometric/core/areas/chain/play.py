@@ -134,10 +134,8 @@ def choose(style, held, begin, sign, results, numbers, free, against, most, wins
                     value = numbers[a] + numbers[b]
                 elif style == PLAN:
                     rest = held & ~(1 << a) & ~(1 << b)
-                    if against:
-                        value = 0.0 if wins[rest, r, 1 - does] else 1.0
-                    else:
-                        value = 1.0 * most[rest, r, 1 - does]
+                    lost = 0.0 if wins[rest, r, 1 - does] else 1.0
+                    value = lost if against else 1.0 * most[rest, r, 1 - does]
                 if value > worth:
                     best, worth, equal = (a * count + b) * 2 + does, value, 1
                 elif value == worth:

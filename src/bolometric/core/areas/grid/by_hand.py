@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
+from fractions import Fraction
 
 import numpy as np
 
@@ -16,8 +17,10 @@ from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
 from bolometric.core.making.draws import Numbers, in_order
 from bolometric.core.making.made import numbers_from
-from bolometric.core.making.typed import hints
+from bolometric.core.making.typed import hints, typed
 from bolometric.core.results.standing import Drawn, Option, Standing, noted, won
+from bolometric.core.settings.amounts import tidy
+from bolometric.core.settings.errors import GameError
 from bolometric.core.text.figures import listing, listing_words, minus, percent, plural
 
 COACHED = 60
@@ -162,20 +165,49 @@ def coach(game: Game, now: OnGrid) -> str:
     if now.waiting != "choice":
         return "There is nothing to choose now: draw, and see."
     area, claims = game.area_as(Grid), claims_of(game)
-    best = pick(
-        game, now, Style(choose="plan" if area.wins == "line" else "thumb", rule="rarest"), np.random.default_rng(1)
-    )
+    best = _advised(game, now)
     number = int(claims.numbers[best])
     why = "a few games ahead, simulated" if area.wins == "line" else "the hardest to make"
-    told = (
+    return (
         f"Claim {minus(number)} in {_where(claims, best)} ({why}); {percent(float(claims.chance[best]))} of draws can."
     )
-    if area.making is None or len(now.shown) < 2:
-        return told
-    made = next(made for made in numbers_from(now.shown, area.making) if made.value == number)
-    return f"{told} To make it: {listing_words(list(hints(made.sum)[:2]), 'then').lower().rstrip('.')}."
+
+
+def check(game: Game, now: OnGrid, text: str) -> str | None:
+    """Whether a typed sum uses what was drawn as the rules say, and whether its number can be claimed."""
+    area, claims = game.area_as(Grid), claims_of(game)
+    if area.making is None or now.waiting != "choice" or len(now.shown) < 2:
+        return None
+    sum_alone, _, claimed = text.partition("=")
+    try:
+        value = typed(sum_alone, now.shown, area.making)
+    except GameError as error:
+        return error.sentence
+    told = f"{sum_alone.strip()} = {minus(tidy(value))}"
+    if claimed.strip() and claimed.strip().replace("−", "-") != str(tidy(value)):
+        return f"Not quite: {told}. Count it once more together."
+    cells = [cell for cell in _open(game, now) if Fraction(int(claims.numbers[cell])) == value]
+    where = listing_words([_where(claims, cell) for cell in cells], "or") if cells else ""
+    return f"Right: {told}. Claim it in {where}." if cells else f"Right: {told}, but no free cell holds it."
+
+
+def find_hints(game: Game, now: OnGrid) -> tuple[str, ...]:
+    """Towards the number of the cell that the coach would claim: a sign, where to begin, the sum."""
+    area, claims = game.area_as(Grid), claims_of(game)
+    if area.making is None or now.waiting != "choice" or len(now.shown) < 2:
+        return ()
+    number = int(claims.numbers[_advised(game, now)])
+    best = next(made.sum for made in numbers_from(now.shown, area.making) if made.value == number)
+    return (f"Make {minus(number)}.", *hints(best))
+
+
+def _advised(game: Game, now: OnGrid) -> int:
+    """The cell that the coach would claim."""
+    style = Style(choose="plan" if game.area_as(Grid).wins == "line" else "thumb", rule="rarest")
+    return pick(game, now, style, np.random.default_rng(1))
 
 
 BY_HAND = ByHand(
-    begin=begin, landed=landed, choose=choose, options=options, pick=pick, coach=coach, tally=tally, asks=asks
-)
+    begin=begin, landed=landed, choose=choose, options=options, pick=pick, coach=coach, tally=tally, asks=asks,
+    check=check, hints=find_hints,
+)  # fmt: skip

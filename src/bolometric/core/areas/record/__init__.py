@@ -12,7 +12,7 @@ from typing import TYPE_CHECKING
 from bolometric.core.areas.record.spec import Record
 from bolometric.core.game.contract import Area, Entry, Starter
 from bolometric.core.results.estimate import Sample
-from bolometric.core.results.kinds import ReadingKind
+from bolometric.core.results.kinds import ReadingKind, for_counts
 from bolometric.core.results.readings import Reading
 
 if TYPE_CHECKING:
@@ -40,7 +40,7 @@ def _seen(sample: Sample) -> Reading | None:
 
 
 SEEN = ReadingKind(
-    "seen", "Different ones seen", "count", "how many different ones have been seen in the end", _seen, relative=True,
-    short="Different ones",
+    "seen", "Different ones seen", "count", "how many different ones have been seen in the end", _seen,
+    scale=for_counts, relative=True, short="Different ones",
 )  # fmt: skip
 RECORD = Entry(Record, _load, _starters, readings=(SEEN,))

@@ -40,7 +40,7 @@ class OddsView(QWidget):
         self.compare, self.facts, self.hand = ComparePage(), FactsPage(), HandPage()
         self.making = MakingPage()
         self.pages: tuple[Page, ...] = (
-            self.chances, self.ways, self.questions, self.compare, self.facts, self.making, self.hand,
+            self.chances, self.ways, self.questions, self.compare, self.facts, self.hand, self.making,
         )  # fmt: skip
         self.stack = QStackedWidget()
         bar = QHBoxLayout()
@@ -84,7 +84,8 @@ class OddsView(QWidget):
         """Show a game's draw."""
         self.set = PieceSet.model_construct(pieces=game.pieces, draw=game.draw)  # the game was checked already
         self.colours = colours
-        self.title.setText(f"One draw: {set_words(game)}")
+        title = "One draw" if game.area.uses_pieces else "Nothing is drawn in this game; if it were"
+        self.title.setText(f"{title}: {set_words(game)}")
         odds = game.distribution
         told = no_number_words(game.pieces, game.draw)
         if odds.sampled:
