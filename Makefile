@@ -29,6 +29,7 @@ bench: .venv/ready
 	$(BIN)/python benchmarks/trail.py
 	$(BIN)/python benchmarks/choosing.py
 	$(BIN)/python benchmarks/odds.py
+	$(BIN)/python benchmarks/boards.py
 	$(BIN)/python benchmarks/window.py
 
 screenshots: .venv/ready

@@ -60,7 +60,8 @@ def lines_by_hand(area):
         for row, column in product(range(rows), range(columns)):
             line = [(row + k * down, column + k * along) for k in range(area.in_line)]
             inside = all(0 <= r < rows and 0 <= c < columns for r, c in line)
-            if counts == "yes" and inside and all(cells[r * columns + c] != "hole" for r, c in line):
+            on_line = [cells[r * columns + c] for r, c in line] if inside else ["hole"]
+            if counts == "yes" and "hole" not in on_line and set(on_line) != {"free"}:
                 found.append([r * columns + c for r, c in line])
     return found
 

@@ -7,8 +7,7 @@ from fractions import Fraction
 
 import numpy as np
 
-from bolometric.core.areas.grid.choosing import choose as chosen
-from bolometric.core.areas.grid.choosing import open_cells
+from bolometric.core.areas.grid.choosing import GUESS, PLAN, best_of, look_ahead, open_cells, weigh
 from bolometric.core.areas.grid.play import style_of
 from bolometric.core.areas.grid.rules import ALL, NOBODY, Claims, claims_of, counted
 from bolometric.core.areas.grid.spec import Grid
@@ -114,7 +113,7 @@ def choose(game: Game, now: OnGrid, key: int) -> OnGrid:
     now = noted(replace(now, owner=owner), f"claims {_sum(area, now.shown, number)}.")
     own, _ = counted(claims, np.array(owner), game.seats.count)
     cells = owner.count(now.seat) + owner.count(ALL)
-    if area.wins == "line" and (own[:, now.seat] == claims.lines.shape[1]).any() and claims.lines[0, 0] >= 0:
+    if area.wins == "line" and (own[:, now.seat] == claims.need).any():
         return won(now, [now.seat], " with a whole line")
     if area.wins == "first_to" and cells >= area.wanted:
         return won(now, [now.seat], f" with {plural(cells, 'cell')}")
@@ -152,12 +151,15 @@ def pick(game: Game, now: OnGrid, style: Style, rng: np.random.Generator) -> int
     found = _open(game, now)
     out, worth = np.zeros(len(owner), np.int64), np.zeros(len(owner))
     out[: len(found)] = found
-    state = rng.integers(0, 2**64, dtype=np.uint64)
-    return int(chosen(
-        style_of(area, style), now.seat, seats, len(found), out, worth, state, claims.edges, claims.start,
-        claims.cells, owner, own, taken, claims.first_line, claims.through, claims.lines.shape[1], claims.chance,
-        area.takes_over,
-    ))  # fmt: skip
+    known, state = style_of(area, style), rng.integers(0, 2**64, dtype=np.uint64)
+    if known == GUESS:
+        return int(rng.choice(found))
+    board = owner, own, taken, claims.first_line, claims.through, claims.need
+    weigh(known, now.seat, seats, len(found), out, worth, *board, claims.chance)
+    if known != PLAN:
+        return int(best_of(len(found), out, worth, state))
+    draws = claims.edges, claims.start, claims.cells
+    return int(look_ahead(now.seat, seats, len(found), out, worth, state, *draws, *board, area.takes_over))
 
 
 def coach(game: Game, now: OnGrid) -> str:

@@ -17,6 +17,19 @@ USED = np.uint64(7919)
 
 
 @njit(nogil=True, cache=True)
+def drawn(edges, at):  # type: ignore[no-untyped-def]
+    """The draw whose part of the whole a number from 0 up to 1 falls into; ``edges`` are the parts summed up."""
+    low, high = np.uint64(0), np.uint64(len(edges) - 1)
+    while low < high:
+        middle = (low + high) >> np.uint64(1)
+        if at < edges[middle]:
+            high = middle
+        else:
+            low = middle + np.uint64(1)
+    return np.int64(low)
+
+
+@njit(nogil=True, cache=True)
 def open_cells(draw, seat, start, cells, owner, takes_over, out):  # type: ignore[no-untyped-def]
     """Writes the cells that a seat can claim with a draw into ``out``; how many there are."""
     found = 0
@@ -44,24 +57,22 @@ def best_of(found, out, worth, state):  # type: ignore[no-untyped-def]
 
 
 @njit(nogil=True, cache=True)
-def choose(  # type: ignore[no-untyped-def]
-    style, seat, seats, found, out, worth, state, edges, start, cells, owner, own, taken, first_line, through, length,
-    chance, takes_over,
-):  # fmt: skip
-    """The cell that a style claims of ``found`` ones in ``out``. Moves nothing."""
-    if found == 1:
-        return out[0]
-    if style == GUESS:
-        return out[np.int64(below(state, found))]
+def weigh(style, seat, seats, found, out, worth, owner, own, taken, first_line, through, need, chance):  # type: ignore[no-untyped-def]
+    """Writes what each of ``found`` cells is worth to a style that does not guess."""
     for k in range(found):
-        worth[k] = (
-            -chance[out[k]]
-            if style == RAREST
-            else liked(out[k], seat, seats, owner, own, taken, first_line, through, length)
-        )
-    if style != PLAN:
-        return best_of(found, out, worth, state)
-    tried, best, most = 0, -1, -1.0
+        if style == RAREST:
+            worth[k] = -chance[out[k]]
+        else:
+            worth[k] = liked(out[k], seat, seats, owner, own, taken, first_line, through, need)
+
+
+@njit(nogil=True, cache=True)
+def look_ahead(  # type: ignore[no-untyped-def]
+    seat, seats, found, out, worth, state, edges, start, cells, owner, own, taken, first_line, through, need,
+    takes_over,
+):  # fmt: skip
+    """Of the cells that are worth most the one that wins most of a few games played on. Moves nothing."""
+    tried, best, most = 0, -1, -1e9
     picked = np.zeros(BEST, np.int64)
     while tried < min(BEST, found):
         cell = best_of(found, out, worth, state)
@@ -72,7 +83,7 @@ def choose(  # type: ignore[no-untyped-def]
                 worth[k] = -2.0
         picked[tried] = cell
         won = _ahead(
-            cell, seat, seats, state, edges, start, cells, owner, own, taken, first_line, through, length, takes_over
+            cell, seat, seats, state, edges, start, cells, owner, own, taken, first_line, through, need, takes_over
         )
         if won > most:
             best, most = tried, won
@@ -83,23 +94,22 @@ def choose(  # type: ignore[no-untyped-def]
 
 @njit(nogil=True, cache=True)
 def _ahead(  # type: ignore[no-untyped-def]
-    cell, seat, seats, state, edges, start, cells, owner, own, taken, first_line, through, length, takes_over
+    cell, seat, seats, state, edges, start, cells, owner, own, taken, first_line, through, need, takes_over
 ):
     """How many of a few games, played on by chance after a claim, the seat wins, less those that others win."""
     won = 0.0
     out = np.zeros(len(owner), np.int64)
     for _ in range(GAMES):
         there, have, all_taken = owner.copy(), own.copy(), taken.copy()
-        claim(cell, seat, there, have, all_taken, first_line, through, length)
+        claim(cell, seat, there, have, all_taken, first_line, through, need)
         for turn in range(1, AHEAD + 1):
             who = (seat + turn) % seats
             state += STEP
-            draw = np.searchsorted(edges, part(state), "right")
-            found = open_cells(min(draw, len(edges) - 1), who, start, cells, there, takes_over, out)
+            found = open_cells(drawn(edges, part(state)), who, start, cells, there, takes_over, out)
             if found:
                 state += STEP
                 one = out[np.int64(below(state, found))]
-                if claim(one, who, there, have, all_taken, first_line, through, length):
+                if claim(one, who, there, have, all_taken, first_line, through, need):
                     won += 1.0 if who == seat else -1.0 / max(seats - 1, 1)
                     break
     return won

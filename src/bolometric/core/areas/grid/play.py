@@ -8,12 +8,22 @@ import numpy as np
 from numba import njit
 from numpy.typing import NDArray
 
-from bolometric.core.areas.grid.choosing import GUESS, LENGTHEN, PLAN, RAREST, choose, open_cells
+from bolometric.core.areas.grid.choosing import (
+    GUESS,
+    LENGTHEN,
+    PLAN,
+    RAREST,
+    best_of,
+    drawn,
+    look_ahead,
+    open_cells,
+    weigh,
+)
 from bolometric.core.areas.grid.rules import ALL, NOBODY, claim, claims_of, counted
 from bolometric.core.areas.grid.spec import Grid
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
-from bolometric.core.outcomes.chance import STEP, part
+from bolometric.core.outcomes.chance import STEP, below, part
 from bolometric.core.results.batch import NO_WINNER, TIED, UNFINISHED, Batch, Player
 
 Shares = NDArray[np.float64]
@@ -56,8 +66,8 @@ def _compiled(game: Game) -> Callable[[int, int, np.random.Generator], tuple[Bat
         _play(
             rng.integers(0, 2**64, dtype=np.uint64), styles, seats, ENDS[area.wins], area.wanted, area.takes_over,
             area.draws_again, area.draws == "shared", claims.edges, claims.start, claims.cells, claims.owner, own,
-            taken, claims.first_line, claims.through, claims.lines, claims.chance, free, most_turns, turns, rolls,
-            winner, home, idle, claimed, winning,
+            taken, claims.first_line, claims.through, claims.need, claims.lines, claims.chance, free, most_turns, turns,
+            rolls, winner, home, idle, claimed, winning,
         )  # fmt: skip
         return Batch(turns, rolls, winner, home, idle=idle.astype(float)), claimed, winning
 
@@ -67,10 +77,10 @@ def _compiled(game: Game) -> Callable[[int, int, np.random.Generator], tuple[Bat
 @njit(nogil=True, cache=True)
 def _play(  # type: ignore[no-untyped-def]
     state, styles, seats, ends, wanted, takes_over, again, shared, edges, start, cells, first_owner, first_own,
-    first_taken, first_line, through, lines, chance, free, most_turns, turns_out, rolls_out, winner_out, home_out,
+    first_taken, first_line, through, need, lines, chance, free, most_turns, turns_out, rolls_out, winner_out, home_out,
     idle_out, claimed, winning,
 ):  # fmt: skip
-    size, last = len(first_owner), len(edges) - 1
+    size = len(first_owner)
     length = lines.shape[1]
     out, worth = np.zeros(size, np.int64), np.zeros(size)
     ever = np.zeros(size, np.int64)
@@ -88,7 +98,7 @@ def _play(  # type: ignore[no-untyped-def]
             for _ in range(2 if again else 1):
                 if not shared or seat == 0:
                     state += STEP
-                    draw = min(np.searchsorted(edges, part(state), "right"), last)
+                    draw = drawn(edges, part(state))
                     rolls += 1
                 found = open_cells(draw, seat, start, cells, owner, takes_over, out)
                 if found:
@@ -97,10 +107,21 @@ def _play(  # type: ignore[no-untyped-def]
                 idle += 1
                 continue
             state += STEP
-            cell = choose(
-                styles[seat], seat, seats, found, out, worth, state, edges, start, cells, owner, own, taken,
-                first_line, through, length, chance, takes_over,
-            )  # fmt: skip
+            if found == 1:
+                cell = out[0]
+            elif styles[seat] == GUESS:
+                cell = out[np.int64(below(state, found))]
+            else:
+                weigh(
+                    styles[seat], seat, seats, found, out, worth, owner, own, taken, first_line, through, need, chance
+                )
+                if styles[seat] == PLAN:
+                    cell = look_ahead(
+                        seat, seats, found, out, worth, state, edges, start, cells, owner, own, taken, first_line,
+                        through, need, takes_over,
+                    )  # fmt: skip
+                else:
+                    cell = best_of(found, out, worth, state)
             state += STEP * np.uint64(100_003)
             before = owner[cell]
             if before >= 0:
@@ -108,7 +129,7 @@ def _play(  # type: ignore[no-untyped-def]
             else:
                 left -= 1
             ever[cell] = run + 1
-            done = claim(cell, seat, owner, own, taken, first_line, through, length)
+            done = claim(cell, seat, owner, own, taken, first_line, through, need)
             have[seat] += 1
             if (ends == LINE and done) or (ends == FIRST_TO and have[seat] >= wanted):
                 winner = seat
@@ -129,6 +150,6 @@ def _play(  # type: ignore[no-untyped-def]
             claimed[cell] += ever[cell] == run + 1
         if winner >= 0 and ends == LINE:
             for line in range(len(lines)):
-                if lines[line, 0] >= 0 and own[line, winner] == length:
+                if lines[line, 0] >= 0 and own[line, winner] == need[line]:
                     for k in range(length):
                         winning[lines[line, k]] += 1

@@ -24,6 +24,8 @@ NOBODY, HOLE, ALL = -1, -2, -3
 """In place of a seat: a cell that nobody has claimed, no cell, a cell that counts for everybody."""
 WINS, BLOCKS = 1e6, 1e3
 """What completing a line, and blocking one, is worth against lengthening one."""
+NEAR = 100
+"""More than the cells of any line: a line is worth the more the fewer it lacks."""
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -46,6 +48,8 @@ class Claims:
     """Shape (cells,): the chance that a draw can claim each cell."""
     lines: Integers
     """Shape (lines, in a line): the cells of each line that counts; one line of no cell where none does."""
+    need: Integers
+    """Shape (lines,): cells of each that a seat must claim; those that count for everybody are there already."""
     first_line: Integers
     """Shape (cells + 1,): where the lines through a cell begin in ``through``."""
     through: Integers
@@ -82,10 +86,11 @@ def compile_claims(area: Grid, pieces: tuple[AnyPiece, ...], distribution: Distr
     for way, some in zip(ways, taken, strict=True):
         chance[some] += way / sum(ways)
     lines = _lines(area, owner)
+    need = np.where(lines[:, 0] < 0, NEAR, (owner[lines] != ALL).sum(axis=1))
     through = [np.flatnonzero((lines == cell).any(axis=1)) for cell in range(len(layout))]
     return Claims(
         area.columns, np.array([cell if isinstance(cell, int) else 0 for cell in layout]), owner, tuple(ways), shown,
-        start, cells, chance, lines, np.append(0, np.cumsum([len(some) for some in through])),
+        start, cells, chance, lines, need, np.append(0, np.cumsum([len(some) for some in through])),
         np.concatenate(through).astype(np.int64),
     )  # fmt: skip
 
@@ -111,7 +116,7 @@ def _draws(
 
 
 def _lines(area: Grid, owner: Integers) -> Integers:
-    """Cells of every line that counts and has no hole."""
+    """Cells of every line that counts, has no hole and has a cell to claim."""
     if area.wins != "line":
         return np.zeros((1, 1), np.int64) - 1
     steps = [step for step, on in (((0, 1), area.across), ((1, 0), area.down), ((1, 1), area.slanting),
@@ -123,57 +128,45 @@ def _lines(area: Grid, owner: Integers) -> Integers:
                 cells = [(row + k * down, column + k * along) for k in range(area.in_line)]
                 if all(r < area.rows and 0 <= c < area.columns for r, c in cells):
                     line = [r * area.columns + c for r, c in cells]
-                    if (owner[line] != HOLE).all():
+                    if (owner[line] != HOLE).all() and (owner[line] == NOBODY).any():
                         found.append(line)
     return np.array(found, np.int64) if found else np.zeros((1, area.in_line), np.int64) - 1
 
 
 def counted(claims: Claims, owner: Integers, seats: int) -> tuple[Integers, Integers]:
-    """How many cells of each line each seat has, and how many anybody has; free cells count for each, not for all."""
-    own, taken = np.zeros((len(claims.lines), seats), np.int64), np.zeros(len(claims.lines), np.int64)
+    """How many cells of each line each seat has claimed, and how many all have."""
     on_line = owner[claims.lines]
-    for seat in range(seats):
-        own[:, seat] = ((on_line == seat) | (on_line == ALL)).sum(axis=1)
-        taken += (on_line == seat).sum(axis=1)
-    return own, taken
+    own = np.stack([(on_line == seat).sum(axis=1) for seat in range(seats)], axis=1)
+    return np.ascontiguousarray(own), own.sum(axis=1)
 
 
 @njit(nogil=True, cache=True)
-def liked(cell, seat, seats, owner, own, taken, first_line, through, length):  # type: ignore[no-untyped-def]
+def liked(cell, seat, seats, owner, own, taken, first_line, through, need):  # type: ignore[no-untyped-def]
     """How much a seat that lengthens its lines likes to claim a cell."""
     longest, many, blocks = 0, 0, False
     theirs = owner[cell]
     for at in range(first_line[cell], first_line[cell + 1]):
         line = through[at]
-        free = _free(line, seats, own, taken)
-        mine = own[line, seat]
-        others = taken[line] - (mine - free)
+        mine, others = own[line, seat], taken[line] - own[line, seat]
         if theirs >= 0 and theirs != seat:
             others -= 1  # it is taken over
         if others == 0:
-            if mine + 1 == length:
+            if mine + 1 == need[line]:
                 return WINS
-            if mine + 1 > longest:
-                longest, many = mine + 1, 1
-            elif mine + 1 == longest:
+            near = NEAR + mine + 1 - need[line]
+            if near > longest:
+                longest, many = near, 1
+            elif near == longest:
                 many += 1
-        for other in range(seats):
-            if other != seat and own[line, other] == length - 1 and taken[line] - (own[line, other] - free) == 0:
-                blocks = True
+        elif taken[line] == need[line] - 1:
+            for other in range(seats):
+                if other != seat and own[line, other] == taken[line]:
+                    blocks = True
     return (BLOCKS if blocks else 0.0) + longest + many / 1000.0
 
 
 @njit(nogil=True, cache=True)
-def _free(line, seats, own, taken):  # type: ignore[no-untyped-def]
-    """How many cells of a line count for everybody: each seat's count has them, what is taken has not."""
-    whole = 0
-    for seat in range(seats):
-        whole += own[line, seat]
-    return (whole - taken[line]) // seats
-
-
-@njit(nogil=True, cache=True)
-def claim(cell, seat, owner, own, taken, first_line, through, length):  # type: ignore[no-untyped-def]
+def claim(cell, seat, owner, own, taken, first_line, through, need):  # type: ignore[no-untyped-def]
     """Claim a cell, from another seat if it has one there; whether that completes a line."""
     before, won = owner[cell], False
     for at in range(first_line[cell], first_line[cell + 1]):
@@ -183,6 +176,6 @@ def claim(cell, seat, owner, own, taken, first_line, through, length):  # type: 
             own[line, before] -= 1
         else:
             taken[line] += 1
-        won |= own[line, seat] == length
+        won |= own[line, seat] == need[line]
     owner[cell] = seat
     return won
