@@ -82,10 +82,6 @@ def main(folder: Path) -> None:
         window.editing.popover.content.buttons[1].click()
         camera.take("edit-spinner")
         window.editing.close_popover()
-        window.show_odds()
-        window.late.odds.show_page(5)
-        window.late.odds.hand.throw(3)
-        camera.take("odds-spinner-hand")
         camera.open("meteor", "odds")
         window.late.odds.show_page(3)
         window.late.odds.compare.add_set(PieceSet(pieces=SETS[4][1], draw=SETS[4][2]))
@@ -104,8 +100,8 @@ def main(folder: Path) -> None:
             window.late.table.draw.click()
         camera.take("table")
         for name, place, picture in (
-            ("dome", 7, "tiles-sets"), ("comet", 24, "tiles-chart"), ("signal", 1, "digits"), ("battery", 20, "purse"),
-            ("twin", 5, "duel"),
+            ("dome", 7, "tiles-sets"), ("signal", 1, "digits"), ("battery", 20, "purse"), ("twin", 5, "duel"),
+            ("star-field", 15, "grid"), ("orbit", 13, "chain"),
         ):  # fmt: skip
             camera.open(name, "shape")
             window.shape.board._pick(place)
@@ -121,12 +117,13 @@ def main(folder: Path) -> None:
         camera.take("gauge")
         window.editing.close_popover()
         window.show_odds()
-        window.late.odds.show_page(4)
-        camera.take("odds-facts")
+        window.late.odds.show_page(6)
+        camera.wait(lambda: window.late.odds.making.made is not None and window.late.odds.making.answer.text())
+        camera.take("odds-making")
         window.use_dark()
-        window.show_shape()
-        window.editing.open_word("area.back_to_start", window.colours)
-        camera.take("edit-totals-dark")
+        camera.open("sky", "shape")
+        window.editing.open_word("area.seen", window.colours)
+        camera.take("record-dark")
         window.editing.close_popover()
         window.use_light()
         window.show_shelf()
