@@ -46,9 +46,7 @@ def making():
         draws = draws_of((PLAIN_DIE,) * dice)
         seconds, made = timed(lambda draws=draws: Making(draws, MakingRules()))
         listing, numbers = timed(lambda made=made: made.made)
-        print(
-            f"{dice} dice, all signs, any brackets: {seconds + listing:.2f} s, {len(numbers)} numbers (goal {goal})"
-        )
+        print(f"{dice} dice, all signs, any brackets: {seconds + listing:.2f} s, {len(numbers)} numbers (goal {goal})")
         again, _ = timed(lambda made=made: made.chances)
         print(f"  and again {1e6 * again:.0f} µs")
 

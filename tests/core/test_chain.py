@@ -7,6 +7,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from bolometric.core.areas.chain.by_hand import dead
 from bolometric.core.areas.chain.solved import first_sums, longest, solved
 from bolometric.core.game.document import game_from
 from bolometric.core.judge.faults import find_faults
@@ -33,6 +34,11 @@ def ways_on(numbers, begin, sign):
                 result = a + b if does == "+" else a - b
                 if result in numbers - {a, b}:
                     yield a, b, does, result
+
+
+def all_ways(numbers):
+    """Every sum of two numbers that are left, whatever comes next."""
+    return list(ways_on(numbers, None, None))
 
 
 def following(area, does):
@@ -88,6 +94,10 @@ def test_by_hand_every_sum_is_one_of_the_rules(game, seed, choose):
         assert told <= known
         assert len(told) == len(known) if begin is not None else len(told) <= len(known)
         assert "exact" in sitting.coach()
+        hinted = sitting.rules.hints(game, sitting.now)
+        assert not hinted or hinted[-1].removesuffix(".") in told
+        used = {number for a, b, _, _ in all_ways(numbers) for number in (a, b)}
+        assert dead(game.area, sitting.now.held) == sorted(numbers - used)
         sitting.play_on(game.seats.style(sitting.now.seat))
         a, does, b, _, begin = sitting.now.record[-2 if sitting.now.over else -1].split(": ")[1].rstrip(".").split()
         begin, sign = int(begin), following(game.area, "+" if does == "+" else "-")

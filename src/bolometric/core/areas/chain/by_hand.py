@@ -14,7 +14,7 @@ from bolometric.core.game.contract import ByHand
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
 from bolometric.core.results.standing import Drawn, Option, Standing, noted, won
-from bolometric.core.text.figures import plural
+from bolometric.core.text.figures import listing, plural
 
 
 @dataclass(frozen=True, slots=True)
@@ -100,26 +100,66 @@ def pick(game: Game, now: OnLine, style: Style, rng: np.random.Generator) -> Sum
     return pair // len(numbers), pair % len(numbers), made & 1
 
 
-def coach(game: Game, now: OnLine) -> str:
-    """What each way of going on can still reach; how many of them reach the best."""
-    area = game.area_as(Chain)
-    if len(area.open_line) > MOST_SOLVED:
-        return f"Best play is known for at most {MOST_SOLVED} numbers."
+def best_sums(area: Chain, now: OnLine) -> list[Sum]:
+    """The sums that best play may make: those that still leave fewest, or those after which the other loses."""
     ways = sums_from(area, now.held, now.begins, now.sign)
     if area.practice == "against":
-        good = [made for made in ways if not wins_from(area, *after(area, now.held, made))]
+        return [made for made in ways if not wins_from(area, *after(area, now.held, made))]
+    rest = {made: still(area, *after(area, now.held, made)) or 0 for made in ways}
+    return [made for made in ways if rest[made] == max(rest.values())]
+
+
+def coach(game: Game, now: OnLine) -> str:
+    """What each way of going on can still reach; how many of them reach the best; which numbers went dead, and why."""
+    area = game.area_as(Chain)
+    if len(area.open_line) > MOST_SOLVED:
+        return f"Best play is known for at most {MOST_SOLVED} numbers.{_dead_words(area, now)}"
+    good = best_sums(area, now)
+    ways = plural(len(sums_from(area, now.held, now.begins, now.sign)), "sum")
+    if area.practice == "against":
         if not good:
-            return "Every sum lets the other win, if they play on without a slip (exact)."
-        return f"{len(good)} of {plural(len(ways), 'sum')} win, such as {_words(area, good[0])} (exact)."
-    left = {made: (now.held.bit_count() - 2 - 2 * (still(area, *after(area, now.held, made)) or 0)) for made in ways}
-    least = min(left.values())
-    good = [made for made in ways if left[made] == least]
+            return f"Every sum lets the other win, if they play on without a slip (exact).{_dead_words(area, now)}"
+        return f"{len(good)} of {ways} win, such as {_words(area, good[0])} (exact).{_dead_words(area, now)}"
+    least = now.held.bit_count() - 2 - 2 * (still(area, *after(area, now.held, good[0])) or 0)
     return (
-        f"Fewest that can be left is {least}: {len(good)} of {plural(len(ways), 'sum')} can still reach it, such as "
-        f"{_words(area, good[0])} (exact)."
+        f"Fewest that can be left is {least}: {len(good)} of {ways} can still reach it, such as "
+        f"{_words(area, good[0])} (exact).{_dead_words(area, now)}"
     )
 
 
+def dead(area: Chain, held: int) -> list[int]:
+    """Numbers that are not struck, and that no number left makes a sum with."""
+    numbers, results = area.open_line, results_of(area.open_line)
+    there = [at for at in range(len(numbers)) if held >> at & 1]
+
+    def makes(a: int, b: int) -> bool:
+        return any(r >= 0 and held >> r & 1 for r in (*results[a, b].tolist(), *results[b, a].tolist()))
+
+    return [numbers[a] for a in there if not any(makes(a, b) for b in there if b != a)]
+
+
+def _dead_words(area: Chain, now: OnLine) -> str:
+    found = dead(area, now.held)
+    if not found:
+        return ""
+    goes = "goes" if len(found) == 1 else "go"
+    return f" {listing(found, 'and')} {goes} into no sum any more: each leads off the line or to a struck number."
+
+
+def find_hints(game: Game, now: OnLine) -> tuple[str, ...]:
+    """Towards a sum of best play: how many there are, the sign, the number, the sum."""
+    area = game.area_as(Chain)
+    good = best_sums(area, now) if len(area.open_line) <= MOST_SOLVED and not now.over else []
+    if not good:
+        return ()
+    a, b, does = good[0]
+    many = "One sum is best." if len(good) == 1 else f"{len(good)} sums are best."
+    sign = "Add." if does == ADD else "Take away."
+    first = f"Begin with {area.open_line[a]}." if now.begins < 0 else f"Use the {area.open_line[b]}."
+    return many, sign, first, f"{_words(area, good[0])}."
+
+
 BY_HAND = ByHand(
-    begin=begin, landed=landed, choose=choose, options=options, pick=pick, coach=coach, tally=tally, asks=asks
-)
+    begin=begin, landed=landed, choose=choose, options=options, pick=pick, coach=coach, tally=tally, asks=asks,
+    hints=find_hints,
+)  # fmt: skip
