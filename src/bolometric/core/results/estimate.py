@@ -292,7 +292,8 @@ def idle_turns(sample: Sample) -> Reading | None:
 def _of_turns(sample: Sample, part: Pairs | None) -> Reading | None:
     if part is None:
         return None
-    return Reading("simulated", part.ratio, stderr=part.stderr) if sample.ended else NOT_KNOWN
+    # None in so many turns does not say that there are none.
+    return Reading("simulated", part.ratio, stderr=max(part.stderr, 1 / part.whole)) if sample.ended else NOT_KNOWN
 
 
 def over(sample: Sample) -> Reading | None:

@@ -38,7 +38,7 @@ class CellsEditor(Editor):
         self.text.setMinimumSize(WIDTH, 170)
         self.text.textChanged.connect(self._take)
         self.body.addWidget(self.text)
-        self.favour, self.seed = QComboBox(), QSpinBox(minimum=1, maximum=9999, value=1)
+        self.favour, self.seed = QComboBox(), QSpinBox(minimum=1, maximum=9999, value=1, prefix="board ")
         for key, words in FAVOURS.items():
             self.favour.addItem(words, key)
         self.favour.setAccessibleName("which numbers have more cells")

@@ -308,8 +308,9 @@ class TableView(QWidget):
         self.draw.setText("Draw again" if now.waiting == "either" else "Draw")
         self.draw.setEnabled(self.sitting.may_draw and by_hand)
         self.wanted.setEnabled(self.sitting.may_draw and by_hand)
-        for part in (self.cloth, self.draw, self.wanted):
+        for part in (self.cloth, self.draw):
             part.setVisible(game.area.uses_pieces)
+        self.wanted.setVisible(game.area.uses_total)
         self.back.setEnabled(self.sitting.can_undo)
         self.hint.setVisible(bool(by_hand and self.sitting.rules.hints(game, now)))
         self.advice.setText(self.sitting.coach() if ready and self.coach.isChecked() else "")
