@@ -13,7 +13,7 @@ STARTERS: tuple[Starter, ...] = (
         "Split them, write it down",
         Game(
             name="Stars and clouds",
-            brief=Brief(practising="splitting five into two parts", minutes=Band(low=4, high=10)),
+            brief=Brief(practising="splitting five into two parts", minutes=Band(low=6, high=18)),
             pieces=(Counters(count=5, front_word="star", back_word="cloud"),),
             area=Record(kind="record", seen="totals", complete="all", columns=("stars", "clouds", "all")),
             seats=Seats(seconds_per_turn=20),
