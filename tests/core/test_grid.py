@@ -248,11 +248,16 @@ def test_thirty_boards_are_different_and_alike():
         ({"numbers": "own", "cells": ["hole"], "wins": "most"}, "no number to claim"),
         ({"numbers": "own", "cells": [99], "wins": "most"}, "nothing could ever be claimed"),
         ({"how": "any"}, "takes 2 at least"),
+        ({"how": "any", "operations": "+-*/", "pieces": 6}, "more than 250,000 ways"),
+        ({"how": "any", "operations": "+-*/", "pieces": 8}, "from 2 to 6 can be put together"),
+        ({"how": "any", "faces": [*range(1, 31)], "pieces": 5}, "too many"),
     ],
 )
 def test_what_cannot_be_is_refused_in_a_sentence(area, says):
+    given = {"kind": "grid", **area}
+    pieces = [{"faces": given.pop("faces", [*range(1, 7)])}] * given.pop("pieces", 1)
     with pytest.raises(GameError, match=says):
-        game_from({"bolometric": 1, "pieces": [{}], "area": {"kind": "grid", **area}})
+        game_from({"bolometric": 1, "pieces": pieces, "area": given})
 
 
 def test_thinking_helps_where_lines_win():

@@ -15,7 +15,7 @@ from pydantic_core import PydanticCustomError
 
 from bolometric.core.making.draws import draws_of
 from bolometric.core.making.forms import alike, forms
-from bolometric.core.making.made import making_of, numbers_from
+from bolometric.core.making.made import FORMS, OF_SIX, making_of, numbers_from
 from bolometric.core.making.rules import MakingRules, operations_of
 from bolometric.core.making.typed import hints, typed
 from bolometric.core.pieces.kinds import Counters, Die, Pack, Spinner, die
@@ -215,3 +215,16 @@ def test_every_sum_that_is_told_is_accepted_when_it_is_typed(given):
             assert typed(number.sum, numbers, rules) == number.value
         hinted = hints(number.sum)
         assert hinted[-1].removesuffix(".").removeprefix("Take ").removesuffix(" as it is") == number.sum
+
+
+@pytest.mark.parametrize(
+    ("operations", "order"),
+    [("+-*", "left"), ("+-", "brackets"), ("+*", "brackets"), ("*/", "left"), ("-", "brackets")],
+)
+def test_what_is_said_to_be_too_much_is_counted(operations, order):
+    """The number of forms by which rules are refused is that which there are, or a bound on it."""
+    known = FORMS[5] if (operations, order) not in OF_SIX else OF_SIX[operations, order]
+    count = len(forms(6, frozenset(operations), order))
+    assert count == known if (operations, order) in OF_SIX else count <= known
+    for letters in range(2, 6):
+        assert len(forms(letters, frozenset("+-*/"), "brackets")) == FORMS[letters]

@@ -17,6 +17,8 @@ from functools import cache, lru_cache
 from itertools import product
 from typing import Literal
 
+from pydantic_core import PydanticCustomError
+
 from bolometric.core.settings.explain import setting_error
 from bolometric.core.settings.heeding import checkpoint
 
@@ -70,12 +72,17 @@ def forms(count: int, operations: frozenset[str], order: str) -> tuple[Form, ...
                         fresh[kind].append(len(found))
                         found.append(_put(kind, letters, tuple(zip(signs, chosen, strict=True)), found))
                 if len(found) > MOST_FORMS:
-                    raise setting_error(
-                        f"{count} numbers can be put together in more than {MOST_FORMS:,} ways with these operations: "
-                        "use fewer numbers, fewer operations, or work from left to right."
-                    )
+                    raise too_many(count)
         by_letters[letters] = fresh
     return tuple(found)
+
+
+def too_many(count: int) -> PydanticCustomError:
+    """What is said where so many numbers can be put together in too many ways."""
+    return setting_error(
+        f"{count} numbers can be put together in more than {MOST_FORMS:,} ways with these operations: use fewer "
+        "numbers, fewer operations, or work from left to right."
+    )
 
 
 def _put(kind: Kind, letters: int, parts: Parts, found: list[Form]) -> Form:

@@ -10,8 +10,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bolometric.core.making.draws import Draws, Numbers, draws_of, in_order
-from bolometric.core.making.evaluated import Evaluated, evaluate
-from bolometric.core.making.forms import LETTER, Form, alike, forms
+from bolometric.core.making.evaluated import Evaluated, check_size, evaluate
+from bolometric.core.making.forms import MOST_FORMS, Form, alike, forms, too_many
 from bolometric.core.making.rules import FEWEST, MOST, MakingRules
 from bolometric.core.making.written import written
 from bolometric.core.pieces.kinds import AnyPiece, letters_of
@@ -66,11 +66,7 @@ class Making:
         count = len(draws.shown[0])
         self.draws, self.rules = draws, rules
         self.found = forms(count, rules.operations, rules.order)
-        if len(self.found) * len(draws.shown) > MOST_ENTRIES:
-            raise setting_error(
-                f"{len(draws.shown):,} different draws with {len(self.found):,} sums each are too many to work out: "
-                "use fewer pieces, fewer operations, or work from left to right."
-            )
+        _check_entries(len(draws.shown), len(self.found))
         self._tables = _tables(self.found, draws.shown, rules)
         self._place = {numbers: place for place, numbers in enumerate(draws.shown)}
 
@@ -182,6 +178,37 @@ def numbers_from(numbers: Numbers, rules: MakingRules) -> tuple[Number, ...]:
     return Making(Draws((shown,), (1,)), rules).numbers(shown)
 
 
+FORMS = {2: 8, 3: 89, 4: 1572, 5: 39_677, 6: 1_302_100}
+"""Forms with all four operations and any brackets; other rules have no more."""
+OF_SIX = {("+-*/", "left"): 202_788, ("+-*", "brackets"): 127_706, ("+-*", "left"): 39_890, ("+*", "brackets"): 9_312}
+"""Forms of six numbers with other rules. Sums or products alone are few; what else mixes them is refused."""
+WRITTEN = "+-*/"
+
+
+def check_making(pieces: tuple[AnyPiece, ...], rules: MakingRules) -> None:
+    """Raise a setting error for what is too much to work out. Cost: the different draws are listed, no sum is made."""
+    count = sum(letters_of(piece) for piece in pieces)
+    check_count(count)
+    shown = draws_of(pieces).shown
+    check_size(shown, rules.division)
+    written_so = "".join(sign for sign in WRITTEN if sign in rules.operations)
+    sums = FORMS[count]
+    if count == MOST:
+        mixed = bool(set(written_so) & set("+-") and set(written_so) & set("*/"))
+        sums = OF_SIX.get((written_so, rules.order), FORMS[6] if mixed else FORMS[5])
+    if sums > MOST_FORMS:
+        raise too_many(count)
+    _check_entries(len(shown), sums)
+
+
+def _check_entries(draws: int, sums: int) -> None:
+    if draws * sums > MOST_ENTRIES:
+        raise setting_error(
+            f"{draws:,} different draws with {sums:,} sums each are too many to work out: use fewer pieces, fewer "
+            "operations, or work from left to right."
+        )
+
+
 def check_count(count: int) -> None:
     """Raise a setting error for too few or too many numbers."""
     if not FEWEST <= count <= MOST:
@@ -190,6 +217,3 @@ def check_count(count: int) -> None:
             "together: use fewer pieces." if count > MOST else
             f"A draw shows {count} {'number' if count == 1 else 'numbers'}: to put together it takes {FEWEST} at least."
         )  # fmt: skip
-
-
-__all__ = ["LETTER", "MadeNumber", "Making", "Number", "making_of", "numbers_from"]

@@ -65,7 +65,7 @@ class CellsEditor(Editor):
     def hideEvent(self, event: QHideEvent) -> None:
         """Nobody waits for it once the editor has gone."""
         super().hideEvent(event)
-        self.lane.close()
+        self._give_up()
 
     def _show_busy(self, on: bool) -> None:
         self.bar.setVisible(on)

@@ -9,11 +9,11 @@ from pydantic import Field, StrictInt, model_validator
 
 from bolometric.core.areas.grid import choices
 from bolometric.core.game.part import AreaPart, Goal, StyleRule, check_listed
-from bolometric.core.making.made import Making, check_count, making_of
+from bolometric.core.making.made import Making, check_making, making_of
 from bolometric.core.making.rules import MakingRules
 from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.pieces.draw import Draw
-from bolometric.core.pieces.kinds import AnyPiece, letters_of, remembers
+from bolometric.core.pieces.kinds import AnyPiece, remembers
 from bolometric.core.settings.explain import setting_error
 from bolometric.core.settings.knobs import Knob
 
@@ -254,8 +254,8 @@ class Grid(AreaPart):
         """Draws must not hang together, and there must be enough numbers to put together."""
         if remembers(tuple(pieces)):
             raise setting_error("On a grid cards are put back: do not keep them out.", "pieces")
-        if self.how == "any":
-            check_count(sum(letters_of(piece) for piece in pieces))
+        if self.making is not None:
+            check_making(tuple(pieces), self.making)
 
     def check_draw(self, distribution: Distribution) -> None:
         """Some draw must make a number of the grid, where the total is taken."""

@@ -16,11 +16,10 @@ from math import prod
 import numpy as np
 from numpy.typing import NDArray
 
-from bolometric.core.areas.record.spec import MOST_SEEN, Record
+from bolometric.core.areas.record.spec import Record
 from bolometric.core.chains.waiting import WaitingTime, fixed
 from bolometric.core.game.document import Game
 from bolometric.core.making.draws import Numbers, draws_of
-from bolometric.core.settings.explain import setting_error
 from bolometric.core.settings.heeding import checkpoint
 
 Array = NDArray[np.float64]
@@ -47,7 +46,7 @@ class Kinds:
 
 @lru_cache(maxsize=32)
 def kinds_of(game: Game) -> Kinds:
-    """What a draw of a game can be. Raises a setting error if that is too much."""
+    """What a draw of a game can be."""
     rows: list[tuple[Numbers, int]]
     if game.area_as(Record).seen == "totals":
         odds = game.distribution
@@ -56,11 +55,6 @@ def kinds_of(game: Game) -> Kinds:
     else:
         draws = draws_of(game.pieces)
         rows, nothing = [*zip(draws.shown, draws.ways, strict=True)], 0
-    if len(rows) > MOST_SEEN:
-        raise setting_error(
-            f"A draw can show {len(rows):,} different things, and the most here is {MOST_SEEN}: use fewer pieces, or "
-            "write down the number alone.", "pieces",
-        )  # fmt: skip
     rows.sort(key=lambda row: row[0])
     return Kinds(tuple(names for names, _ in rows), tuple(way for _, way in rows), nothing)
 

@@ -8,6 +8,7 @@ from typing import Annotated, ClassVar, Literal, Self
 from pydantic import Field, StrictInt, model_validator
 
 from bolometric.core.game.part import AreaPart, check_listed
+from bolometric.core.making.draws import draws_of
 from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.pieces.draw import Draw
 from bolometric.core.pieces.faces import Line
@@ -95,6 +96,12 @@ class Record(AreaPart):
         """Draws must not hang together."""
         if remembers(tuple(pieces)):
             raise setting_error("For a record cards are put back: do not keep them out.", "pieces")
+        kinds = len(draws_of(tuple(pieces)).shown) if self.seen == "parts" else 0
+        if kinds > MOST_SEEN:
+            raise setting_error(
+                f"A draw can show {kinds:,} different things, and the most here is {MOST_SEEN}: use fewer pieces, or "
+                "write down the number alone.", "pieces",
+            )  # fmt: skip
 
     @property
     def uses_total(self) -> bool:
