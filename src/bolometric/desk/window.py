@@ -103,6 +103,7 @@ class Window(QMainWindow):
         )
         self.sheet, self.fault_list, self.gauges = RuleSheet(), FaultList(), GaugeStrip()
         self.shelf, self.shape = ShelfView(), ShapeView()
+        self.shape.swap_asked.connect(self.document.edit)
         self.bar, self.notice, self.rescue = ViewBar(VIEWS), Notice(), Rescue()
         self.stack = QStackedWidget()
         self.column = QSplitter(Qt.Orientation.Vertical)

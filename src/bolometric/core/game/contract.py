@@ -61,6 +61,10 @@ def _nothing_here(game: Game, now: object) -> None:
     return
 
 
+def _cannot_swap(game: Game, one: int, other: int) -> None:
+    return
+
+
 def _not_checked(game: Game, now: object, text: str) -> None:
     return
 
@@ -144,6 +148,8 @@ class Board(Generic[S]):
     describe: Callable[[Game, Heat, int | None], str] = _told_nothing
     """One to three whole sentences about a place, counted from 1, or, for None, about the board as a whole; nothing
     where there is nothing to tell. Called whenever another place is pointed at: within 30 ms."""
+    swapped: Callable[[Game, int, int], tuple[str, object] | None] = _cannot_swap
+    """The setting that changes, with its value, if two places change what they hold; None if they can't."""
     marks: Callable[[Game, int], dict[int, str]] = _no_marks
     """For the place pointed at: a word on each place that says what is best there ('stop', 'go on')."""
 

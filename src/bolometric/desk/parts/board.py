@@ -32,7 +32,7 @@ class BoardWidget(QWidget):
         self.game = Game()
         self.heat: Heat | None = None
         self.colours: Palette = LIGHT
-        self.picked = 0
+        self.picked = self.held = 0
         self.marks: dict[int, str] = {}
         self.places = area_of(self.game).board.places(self.game)
         self._picture = picture_of(self.places, None)
@@ -47,10 +47,17 @@ class BoardWidget(QWidget):
 
     def show_board(self, game: Game, heat: Heat | None, colours: Palette) -> None:
         """Take on a board and how often its places are used."""
+        if game != self.game:
+            self.held = 0
         self.game, self.heat, self.colours = game, heat, colours
         self.places = area_of(game).board.places(game)
         self._picture, self.marks = picture_of(self.places, heat), {}
         self._pick(min(self.picked, self.count))
+        self.update()
+
+    def hold(self, number: int) -> None:
+        """Mark a place as taken up; 0 for none."""
+        self.held = number
         self.update()
 
     @property
@@ -80,8 +87,8 @@ class BoardWidget(QWidget):
         paint_board(painter, layout, self._picture, self.colours)
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         self._paint_marks(painter, layout)
-        if self.picked:
-            ring = layout.square(self.picked)
+        for ringed in {self.picked, self.held} - {0}:
+            ring = layout.square(ringed)
             painter.setBrush(Qt.BrushStyle.NoBrush)
             painter.setPen(QPen(QColor(self.colours.ember), 3))
             painter.drawRoundedRect(ring.adjusted(-1, -1, 1, 1), 6, 6)

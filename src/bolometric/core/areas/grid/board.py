@@ -90,4 +90,14 @@ def _whole(game: Game) -> str:
     )
 
 
-BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe)
+def swapped(game: Game, one: int, other: int) -> tuple[str, object] | None:
+    """Two cells of numbers of one's own change places."""
+    area = game.area_as(Grid)
+    if area.numbers != "own" or not all(1 <= place <= len(area.cells) for place in (one, other)):
+        return None
+    cells = list(area.cells)
+    cells[one - 1], cells[other - 1] = cells[other - 1], cells[one - 1]
+    return "area.cells", cells
+
+
+BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe, swapped=swapped)
