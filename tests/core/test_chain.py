@@ -8,6 +8,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from bolometric.core.areas.chain.by_hand import dead
+from bolometric.core.areas.chain.play import best_found
 from bolometric.core.areas.chain.solved import first_sums, longest, solved
 from bolometric.core.game.document import game_from
 from bolometric.core.judge.faults import find_faults
@@ -129,6 +130,8 @@ def test_a_line_of_sixteen_is_proved_and_a_longer_one_is_bounded():
     assert solved(area.open_line, False).most.shape == (1 << 16, 16, 2)
     longer = game_from({"bolometric": 1, "area": {"kind": "chain", "last": 40}}).area
     assert longest(longer) == (19, False)
+    assert 10 <= best_found(longer) <= 19
+    assert best_found(area) <= sums
     assert sums <= 7
 
 

@@ -9,7 +9,7 @@ import pytest
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
-from bolometric.core.areas.grid.balancing import alike, balanced, figures, possible, rearranged
+from bolometric.core.areas.grid.balancing import alike, balanced, figures, possible, rearranged, rounding_words
 from bolometric.core.areas.grid.lines import can_be_completed, lines_of
 from bolometric.core.areas.grid.rules import claims_of
 from bolometric.core.game.document import game_from, with_value
@@ -225,6 +225,15 @@ def test_a_balanced_board_has_no_impossible_number_and_fewer_faults():
     assert {"impossible_cell", "uneven_numbers"} <= {fault.code for fault in find_faults(FIELD)}
     (cure,) = next(fault for fault in find_faults(FIELD) if fault.code == "impossible_cell").cures
     assert "impossible_cell" not in {fault.code for fault in find_faults(cure.game)}
+
+
+def test_where_two_ways_of_rounding_differ_is_told():
+    told = rounding_words(FIELD, "balanced")
+    ours, other = (
+        apportioned(possible(FIELD), 36, "balanced", method) for method in ("largest_remainder", "highest_averages")
+    )
+    for number in ours:
+        assert (f"{number} on {other[number]}, not {ours[number]}" in told) == (ours[number] != other[number])
 
 
 def test_thirty_boards_are_different_and_alike():

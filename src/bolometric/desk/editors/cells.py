@@ -7,7 +7,7 @@ from functools import partial
 from PySide6.QtGui import QFontDatabase, QHideEvent
 from PySide6.QtWidgets import QComboBox, QGridLayout, QPlainTextEdit, QProgressBar, QPushButton, QSpinBox
 
-from bolometric.core.areas.grid.balancing import Cells, balanced, figures, rearranged
+from bolometric.core.areas.grid.balancing import Cells, balanced, figures, rearranged, rounding_words
 from bolometric.core.areas.grid.spec import Grid
 from bolometric.core.game.document import Game, with_value
 from bolometric.core.making.apportioned import Favour
@@ -99,6 +99,7 @@ class CellsEditor(Editor):
         if game is None:
             return
         self._show_busy(True)
+        self._put_in = numbers
         locked, seed, layout = self._locked, self.seed.value(), list(game.area_as(Grid).laid_out)
         if numbers:
             self.lane.ask(partial(_put, game, self.favour.currentData(), seed, locked))
@@ -115,7 +116,8 @@ class CellsEditor(Editor):
         self.text.setPlainText(typed_layout(tuple(cells), game.area_as(Grid).columns, self._locked))
         self.told.setText(
             f"{plural(after.twins, 'pair')} of equal neighbours ({before.twins} before); lines differ by "
-            f"{percent(after.spread)} in how hard they are ({percent(before.spread)} before)."
+            f"{percent(after.spread)} in how hard they are ({percent(before.spread)} before). "
+            f"{rounding_words(game, self.favour.currentData(), self._locked) if self._put_in else ''}".strip()
         )
 
 

@@ -34,9 +34,11 @@ def places_at(game: Game, now: OnLine) -> Tiles:
 
 def heat(game: Game) -> Heat:
     """How often each number is left, from games played."""
-    from bolometric.core.areas.chain.play import left_over
+    from bolometric.core.areas.chain.play import best_found, left_over
 
     area = game.area_as(Chain)
+    if len(area.open_line) > MOST_SOLVED and area.practice == "together":
+        best_found(area)  # remembered for what is told of the whole board, which must be quick
     left = left_over(game, LOOKED_AT, np.random.default_rng(1)).tolist()
     values = (*(0.0,) * (len(area.line) - len(area.open_line)), *(float(value) for value in left))
     error = float(np.sqrt(0.25 / LOOKED_AT))
@@ -56,7 +58,12 @@ def describe(game: Game, heat: Heat, number: int | None) -> str:
     sums, proved = longest(area)
     left = len(area.open_line) - 2 * sums
     if not proved:
-        return f"No chain can have more than {sums} sums, so {left} or more are left (a bound, proved)."
+        from bolometric.core.areas.chain.play import best_found
+
+        return (
+            f"The best chain found has {best_found(area)} sums; none can have more than {sums}, so {left} or more are "
+            "left (a bound, proved)."
+        )
     ways = first_sums(area)
     good = sum(count == sums for _, count in ways)
     return (

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from functools import lru_cache
 
 import numpy as np
 from numba import njit
@@ -13,17 +14,19 @@ from bolometric.core.areas.chain.spec import Chain
 from bolometric.core.chains.waiting import WaitingTime, fixed
 from bolometric.core.game.contract import Measured
 from bolometric.core.game.document import Game
-from bolometric.core.game.seats import Style
+from bolometric.core.game.seats import Seats, Style
 from bolometric.core.outcomes.chance import STEP, below
 from bolometric.core.results.batch import NO_WINNER, Batch, Player
 from bolometric.core.results.exact import ExactResult
 from bolometric.core.results.readings import exact_length, exact_value
-from bolometric.core.settings.heeding import Stop
+from bolometric.core.settings.heeding import Stop, checkpoint
 
 GUESS, LARGE, PLAN = 0, 1, 2
 NO_TABLES = np.zeros((1, 1, 1), np.int8), np.zeros((1, 1, 1), np.bool_)
 """In place of best play, where nobody asks for it."""
 Counts = NDArray[np.int64]
+TRIED, PARTS = 20_000, 10
+"""Chains that are made where not all can be followed, and how often it is asked whether they are still wanted."""
 KNOWN = {"guess": GUESS, "thumb": LARGE, "plan": PLAN}
 
 
@@ -86,6 +89,19 @@ def player(game: Game) -> Player:
         return Batch(turns, nothing, winner, (1 << winner.astype(np.int64)).astype(np.uint8), own=own)
 
     return batch
+
+
+@lru_cache(maxsize=8)
+def best_found(area: Chain) -> int:
+    """The most sums of many chains, half of them made by chance and half with large numbers first."""
+    most = 0
+    for style in (Style(), Style(choose="thumb", rule="large")):
+        for seed in range(PARTS):
+            checkpoint()
+            game = Game.model_construct(area=area, seats=Seats(count=1, styles=(style,)))
+            turns, _, _ = _compiled(game)(TRIED // PARTS, np.random.default_rng(seed))
+            most = max(most, int(turns.max()))
+    return most
 
 
 def left_over(game: Game, runs: int, rng: np.random.Generator) -> NDArray[np.float64]:

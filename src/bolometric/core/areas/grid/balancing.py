@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from fractions import Fraction
+from typing import get_args
 
 import numpy as np
 
@@ -11,6 +12,7 @@ from bolometric.core.areas.grid.spec import Cell, Grid
 from bolometric.core.game.document import Game
 from bolometric.core.making.apportioned import Favour, Method, apportioned
 from bolometric.core.making.arranged import Arranged, Board, arranged, measured
+from bolometric.core.text.figures import listing_words, minus
 
 Cells = list[Cell]
 NEXT_TO = ((0, 1), (1, 0), (1, 1), (1, -1))
@@ -51,6 +53,15 @@ def balanced(
     for at, number in zip(places, shuffled.tolist(), strict=True):
         layout[at] = int(number)
     return rearranged(game, layout, seed, locked)
+
+
+def rounding_words(game: Game, favour: Favour, locked: frozenset[int] = frozenset()) -> str:
+    """Where the two ways of rounding shares to whole cells differ; nothing where they agree."""
+    layout = game.area_as(Grid).laid_out
+    cells = sum(isinstance(cell, int) and at not in locked for at, cell in enumerate(layout))
+    ours, other = (apportioned(possible(game), cells, favour, method) for method in get_args(Method))
+    told = [f"{minus(n)} on {other[n]}, not {ours[n]}" for n in ours if ours[n] != other[n]]
+    return f"Shared out by highest averages it would be {listing_words(told, 'and')}." if told else ""
 
 
 def rearranged(game: Game, layout: Cells, seed: int, locked: frozenset[int] = frozenset()) -> Cells:
