@@ -90,7 +90,9 @@ def edits(app, window):
         window.document.start(read(path))
         wait_until(app, lambda: shown.get("done") == window.document.game)
         numbers = [at for at in knobs(window.document.game) if at.path.startswith("area.") and at.knob.kind == "number"]
-        knob = next(at for at in numbers if may_be(window.document.game, at.path, at.value + 1))
+        knob = next((at for at in numbers if may_be(window.document.game, at.path, at.value + 1)), None)
+        if knob is None:
+            continue  # no number of this game can be made larger
         most = EDITS if knob.value > EDITS else 3  # small numbers such as columns are not changed by twenty
         game = window.document.game
         values = [v for v in range(knob.value, knob.value + most + 1) if may_be(game, knob.path, v)]
