@@ -39,20 +39,20 @@ def in_order(numbers: Numbers) -> Numbers:
 
 
 @lru_cache(maxsize=32)
-def draws_of(pieces: tuple[AnyPiece, ...]) -> Draws:
-    """The different draws of some pieces. Raises a setting error if there are too many to look at."""
+def draws_of(pieces: tuple[AnyPiece, ...], most: int = MOST_DRAWS) -> Draws:
+    """The different draws of some pieces. Raises a setting error as soon as there are more than ``most``."""
     found: dict[Numbers, int] = {(): 1}
     for group in groups_of(pieces):
         more: Counter[Numbers] = Counter()
         for (numbers, ways), (shown, times) in product(found.items(), _shown(group).items()):
             checkpoint()
             more[in_order((*numbers, *shown))] += ways * times
+            if len(more) > most:
+                raise setting_error(
+                    f"These pieces make more than {most:,} different draws, too many to look at: use fewer pieces or "
+                    "fewer different numbers."
+                )
         found = dict(more)
-        if len(found) > MOST_DRAWS:
-            raise setting_error(
-                f"These pieces make more than {MOST_DRAWS:,} different draws, too many to look at: use fewer pieces or "
-                "fewer different numbers."
-            )
     shown_first = sorted(found, reverse=True)
     return Draws(tuple(shown_first), tuple(found[numbers] for numbers in shown_first))
 

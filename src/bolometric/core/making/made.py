@@ -189,8 +189,6 @@ def check_making(pieces: tuple[AnyPiece, ...], rules: MakingRules) -> None:
     """Raise a setting error for what is too much to work out. Cost: the different draws are listed, no sum is made."""
     count = sum(letters_of(piece) for piece in pieces)
     check_count(count)
-    shown = draws_of(pieces).shown
-    check_size(shown, rules.division)
     written_so = "".join(sign for sign in WRITTEN if sign in rules.operations)
     sums = FORMS[count]
     if count == MOST:
@@ -198,7 +196,7 @@ def check_making(pieces: tuple[AnyPiece, ...], rules: MakingRules) -> None:
         sums = OF_SIX.get((written_so, rules.order), FORMS[6] if mixed else FORMS[5])
     if sums > MOST_FORMS:
         raise too_many(count)
-    _check_entries(len(shown), sums)
+    check_size(draws_of(pieces, MOST_ENTRIES // sums).shown, rules.division)
 
 
 def _check_entries(draws: int, sums: int) -> None:

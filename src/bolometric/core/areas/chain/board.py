@@ -37,8 +37,10 @@ def heat(game: Game) -> Heat:
     from bolometric.core.areas.chain.play import best_found, left_over
 
     area = game.area_as(Chain)
+    # Worked out here and remembered: what is told of the whole board must be quick.
+    first_sums(area)
     if len(area.open_line) > MOST_SOLVED and area.practice == "together":
-        best_found(area)  # remembered for what is told of the whole board, which must be quick
+        best_found(area)
     left = left_over(game, LOOKED_AT, np.random.default_rng(1)).tolist()
     values = (*(0.0,) * (len(area.line) - len(area.open_line)), *(float(value) for value in left))
     error = float(np.sqrt(0.25 / LOOKED_AT))
