@@ -155,3 +155,11 @@ def test_an_aim_out_of_reach_and_a_chain_that_ends_at_once_are_found():
     for fault in found.values():
         for cure in fault.cures:
             assert fault.code not in {after.code for after in find_faults(cure.game)}
+
+
+@pytest.mark.parametrize("seats", [1, 2, 3, 4])
+def test_rounds_of_best_play_are_its_sums_shared_out(seats):
+    game = game_from({"bolometric": 1, "area": {"kind": "chain", "last": 13}, "seats": {"count": seats}})
+    sums, _ = longest(game.area)
+    rounds = measure(in_style(game, "plan"), 20).readings["rounds"]
+    assert rounds.mean == rounds.p10 == rounds.p50 == rounds.p90 == -(-sums // seats)

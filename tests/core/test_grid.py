@@ -9,6 +9,7 @@ import pytest
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
+from bolometric.core.areas.grid.area import hopeless
 from bolometric.core.areas.grid.balancing import alike, balanced, figures, possible, rearranged, rounding_words
 from bolometric.core.areas.grid.lines import can_be_completed, lines_of
 from bolometric.core.areas.grid.rules import claims_of
@@ -20,6 +21,7 @@ from bolometric.core.making.made import numbers_from
 from bolometric.core.measure.measuring import measure, runs_of
 from bolometric.core.play.sitting import Sitting
 from bolometric.core.settings.errors import GameError
+from bolometric.core.words.aloud import players_rules
 
 SMALL = st.integers(1, 9)
 CELL = st.one_of(SMALL, SMALL, SMALL, st.sampled_from(["hole", "free"]))
@@ -307,3 +309,24 @@ def test_a_typed_sum_is_held_against_the_draw_and_hints_tell_more_and_more():
     assert len(told) == 4
     assert told[0].startswith("Make ")
     assert told[-1].rstrip(".") in {n.sum for n in numbers_from(now.shown, game.area.making)}
+
+
+@pytest.mark.parametrize(("cells", "can"), [([2, 3, "free", "free"], True), ([2, 3, "free", 99], False)])
+def test_cells_that_count_for_everybody_count_towards_those_wanted(cells, can):
+    area = {"kind": "grid", "numbers": "own", "columns": 2, "cells": cells, "wins": "first_to", "wanted": 4}
+    game = game_from({"bolometric": 1, "pieces": [{}, {}], "area": area, "seats": {"count": 1}})
+    assert hopeless(game) == (not can)
+    assert (measure(game, 200).readings["success"].mean == 1) == can
+
+
+@pytest.mark.parametrize(
+    ("pieces", "says"),
+    [
+        ([{}, {}], "The caller rolls for everybody."),
+        ([{"kind": "counters", "count": 3}] * 2, "The caller tosses for everybody."),
+        ([{}, {"kind": "spinner"}], "The caller goes for everybody."),
+    ],
+)
+def test_one_draw_for_all_is_said_in_a_word_that_there_is(pieces, says):
+    area = {"kind": "grid", "last": 9, "columns": 3, "how": "any", "draws": "shared"}
+    assert says in players_rules(game_from({"bolometric": 1, "pieces": pieces, "area": area}))

@@ -100,3 +100,19 @@ def test_a_table_of_pairs_draws_its_cells(qtbot):
         table.show_cells("", [1, 2], [1, 2], [[Cell(words, 0.5)] * 2] * 2, LIGHT)
         pictures.append(table.grab().toImage())
     assert pictures[0] != pictures[1]
+
+
+def test_a_game_whose_draws_hang_together_is_shown_as_simulated(qtbot, window):
+    path = next(path for path in demo_files() if path.name.startswith("meteor"))
+    with qtbot.waitSignal(window.measurer.exact_ready):
+        window.filing.open(path)
+    window.show_shape()
+    qtbot.waitUntil(lambda: window.gauges.gauges["minutes"].reading is not None, timeout=20_000)
+    assert window.gauges.gauges["minutes"].reading.method == "simulated"
+    assert "simulated ±" in window.shape.board.describe(5)
+    window.show_runs()
+    assert not window.late.runs.within.isVisibleTo(window.late.runs)  # how soon one player is home is not known
+    with qtbot.waitSignal(window.measurer.effects_ready, timeout=30_000):
+        window.gauges.gauges["minutes"].click()
+    assert "simulated" in window.editing.popover.content._movers.text()
+    window.editing.close_popover()

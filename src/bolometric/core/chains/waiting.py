@@ -93,6 +93,10 @@ class WaitingTime:
                 return len(self.head) + (lap - 1) * self.period + int(fits[0])
         return None
 
+    def in_rounds(self, seats: int) -> WaitingTime:
+        """How many rounds so many turns are, the seats taking one each in order; for a tail that is written out."""
+        return WaitingTime(np.append(self.head[:-1][::seats], 0.0))
+
     def chances(self, most: int) -> NDArray[np.float64]:
         """P(T = 0), …, P(T = most); shape (most + 1,)."""
         beyond = np.array([1.0] + [self.survival(m) for m in range(most + 1)])

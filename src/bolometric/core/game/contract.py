@@ -46,7 +46,7 @@ def _nothing(game: Game) -> None:
 
 
 USUAL_BATCH = 1_500_000
-"""Turns that a compiled loop plays in about 15 ms."""
+"""Turns that a compiled loop plays in about 15 ms, so that Cancel takes effect at once."""
 
 
 def _usual_batch(game: Game) -> int:

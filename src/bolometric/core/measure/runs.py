@@ -10,6 +10,7 @@ from collections.abc import Callable, Iterator
 
 import numpy as np
 
+from bolometric.core.game.contract import USUAL_BATCH
 from bolometric.core.results.batch import Batch, Player
 from bolometric.core.results.estimate import RunParameters, Sample
 from bolometric.core.results.kinds import READINGS
@@ -24,8 +25,6 @@ MOST_TURNS = 100_000
 ASK_AGAIN = 1.15
 """How many times as many runs there must be before the error is worked out again: that takes time too."""
 PILOT = 200
-BATCH_TURNS = 1_500_000
-"""Turns in a batch, unless an area says otherwise: about 15 ms of play, so that Cancel takes effect at once."""
 
 
 class Tally:
@@ -69,7 +68,7 @@ def stream(
     runs: int | None = None,
     stop: Callable[[], bool] = lambda: False,
     most_turns: int = MOST_TURNS,
-    at_once: int = BATCH_TURNS,
+    at_once: int = USUAL_BATCH,
 ) -> Iterator[Tally]:
     """Play batch after batch, giving the tally after each: exactly ``runs`` runs, or until the answer is sure.
 

@@ -46,11 +46,10 @@ def together(way: FirstPassage, turns: int, seats: int, one_draw: bool) -> Exact
     """The exact result where all move one marker along a way, and have a number of turns for it."""
     reached = way.home_within(turns)
     head = np.array([1 - way.home_within(count) for count in range(turns)] + [0.0])
-    length = WaitingTime(np.append(head[:-1], 0.0))
-    rounds = WaitingTime(np.append(head[:-1][::seats], 0.0))
+    length = WaitingTime(head)
     readings = {
         "turns": exact_length(length),
-        "rounds": exact_length(rounds),
+        "rounds": exact_length(length.in_rounds(seats)),
         "success": exact_value(reached),
         "stuck": exact_value(0.0),
         "setbacks": exact_value(way.setbacks_within(turns) / (length.mean() or 1.0)),

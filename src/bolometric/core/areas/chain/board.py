@@ -7,7 +7,7 @@ from dataclasses import replace
 import numpy as np
 
 from bolometric.core.areas.chain.by_hand import OnLine
-from bolometric.core.areas.chain.solved import after, first_sums, longest, whole, wins_from
+from bolometric.core.areas.chain.solved import first_sums, first_that_win, longest
 from bolometric.core.areas.chain.spec import MOST_SOLVED, Chain
 from bolometric.core.game.contract import Board
 from bolometric.core.game.document import Game
@@ -77,11 +77,9 @@ def describe(game: Game, heat: Heat, number: int | None) -> str:
 def _against(area: Chain) -> str:
     if len(area.open_line) > MOST_SOLVED:
         return f"Who wins by best play is worked out for at most {MOST_SOLVED} numbers."
-    held = whole(area)
-    ways = [made for made, _ in first_sums(area)]
-    good = sum(not wins_from(area, *after(area, held, made)) for made in ways)
+    good, ways = first_that_win(area)
     who = "first" if good else "second"
-    return f"By best play the {who} player wins; {good} of {plural(len(ways), 'first sum')} win (exact)."
+    return f"By best play the {who} player wins; {good} of {plural(ways, 'first sum')} win (exact)."
 
 
 BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from bolometric.core.areas.chain.play import hopeless
-from bolometric.core.areas.chain.solved import after, first_sums, longest, whole, wins_from
+from bolometric.core.areas.chain.solved import first_that_win, longest
 from bolometric.core.areas.chain.spec import MOST_SOLVED, Chain
 from bolometric.core.game.contract import Faults
 from bolometric.core.game.document import Game
@@ -36,9 +36,8 @@ def by_rules(game: Game) -> Iterator[Fault]:
             "ends_at_once", "fault", "area.last", f"The longest chain has {plural(sums, 'sum')} only.", cures(longer)
         )
     if area.practice == "against" and len(area.open_line) <= MOST_SOLVED:
-        ways = [made for made, _ in first_sums(area)]
-        good = sum(not wins_from(area, *after(area, whole(area), made)) for made in ways)
-        if good == len(ways) and ways:
+        good, ways = first_that_win(area)
+        if good == ways > 0:
             sentence = "Whatever the first player does, they can win, so going first decides."
             yield Fault("first_decides", "advice", "area.last", sentence, ())
 

@@ -11,7 +11,7 @@ from numpy.typing import NDArray
 
 from bolometric.core.areas.chain.solved import longest, results_of, solved, whole
 from bolometric.core.areas.chain.spec import Chain
-from bolometric.core.chains.waiting import WaitingTime, fixed
+from bolometric.core.chains.waiting import fixed
 from bolometric.core.game.contract import Measured
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Seats, Style
@@ -53,7 +53,7 @@ def solve(game: Game, stop: Stop) -> ExactResult | None:
     turns = fixed(sums)
     length = exact_length(turns)
     readings = {
-        "turns": length, "rolls": exact_length(fixed(0)), "rounds": exact_length(WaitingTime(turns.head[::seats])),
+        "turns": length, "rolls": exact_length(fixed(0)), "rounds": exact_length(turns.in_rounds(seats)),
         "left": exact_value(float(left)), "success": exact_value(float(left <= area.wanted)), "stuck": exact_value(0.0),
     }  # fmt: skip
     return ExactResult(readings, turns)

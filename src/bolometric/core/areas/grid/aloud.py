@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from bolometric.core.areas.grid.spec import Grid
 from bolometric.core.game.document import Game
-from bolometric.core.game.speaking import Aloud, act, called, capital, drawn, said, share, starts, verb
+from bolometric.core.game.speaking import Aloud, act, called, capital, drawn, rolls, said, share, starts, verb
 from bolometric.core.text.figures import listing_words, number, plural
 
 SIGNS = {
@@ -27,7 +27,7 @@ def aloud(game: Game) -> Aloud:
 def _turn(game: Game) -> list[str]:
     area, shared = game.area_as(Grid), game.area_as(Grid).draws == "shared" and game.seats.count > 1
     if area.how == "any":
-        told = [f"The caller {verb(game)}s for everybody." if shared else f"{capital(act(game))}.", *_making(area)]
+        told = [f"The caller {rolls(game)} for everybody." if shared else f"{capital(act(game))}.", *_making(area)]
     else:
         told = [*(called(game) if shared else drawn(game))]
     told.append("Put a counter on a free cell with that number." if area.how == "total" else

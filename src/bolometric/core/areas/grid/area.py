@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from bolometric.core.areas.grid.lines import can_be_completed
-from bolometric.core.areas.grid.rules import claims_of
+from bolometric.core.areas.grid.rules import ALL, claims_of
 from bolometric.core.areas.grid.spec import Grid
 from bolometric.core.game.contract import Measured
 from bolometric.core.game.document import Game
@@ -28,7 +28,8 @@ def hopeless(game: Game) -> bool:
     claims, area = claims_of(game), game.area_as(Grid)
     if area.wins == "line":
         return not can_be_completed(claims).any()
-    return area.wins == "first_to" and not area.takes_over and int((claims.chance > 0).sum()) < area.wanted
+    most = int(((claims.chance > 0) | (claims.owner == ALL)).sum())
+    return area.wins == "first_to" and not area.takes_over and most < area.wanted
 
 
 def turns_at_once(game: Game) -> int:

@@ -44,7 +44,6 @@ def heat(game: Game) -> Heat | None:
     """How often each cell is claimed in a game, from games played."""
     from bolometric.core.areas.grid.play import cells_used
 
-    # A first handful tells how long games are.
     rng, area = np.random.default_rng(1), game.area_as(Grid)
     budget = min(LOOKED_AT, 4 * turns_at_once(game))
     runs = max(20, budget // max(4 * area.count, 20))

@@ -22,9 +22,6 @@ from bolometric.core.settings.amounts import tidy
 from bolometric.core.settings.errors import GameError
 from bolometric.core.text.figures import listing, listing_words, minus, percent, plural
 
-COACHED = 60
-"""Games that the coach plays on from each cell, by chance."""
-
 
 @dataclass(frozen=True, slots=True)
 class OnGrid(Standing):

@@ -9,7 +9,6 @@ from numba import njit
 
 from bolometric.core.areas.record.seen import expected_after, kinds_of, lasting, success_within
 from bolometric.core.areas.record.spec import Record
-from bolometric.core.chains.waiting import WaitingTime
 from bolometric.core.game.contract import Measured
 from bolometric.core.game.document import Game
 from bolometric.core.outcomes.chance import STEP, part
@@ -24,9 +23,13 @@ def solve(game: Game, stop: Callable[[], bool]) -> ExactResult | None:
     if turns is None:
         return None
     seats = game.seats.count
-    rounds = WaitingTime(np.append(turns.head[:-1][::seats], 0.0))
     length = exact_length(turns)
-    readings = {"turns": length, "rolls": length, "rounds": exact_length(rounds), "stuck": exact_value(0.0)}
+    readings = {
+        "turns": length,
+        "rolls": length,
+        "rounds": exact_length(turns.in_rounds(seats)),
+        "stuck": exact_value(0.0),
+    }
     if area.complete == "all":
         readings |= {"success": exact_value(1.0), "seen": exact_value(float(len(kinds.ways)))}
         return ExactResult(readings, turns)

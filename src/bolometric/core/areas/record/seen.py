@@ -23,14 +23,14 @@ from bolometric.core.making.draws import Numbers, draws_of
 from bolometric.core.settings.heeding import checkpoint
 
 Array = NDArray[np.float64]
-MOST_STATES, LONGEST = 20_000, 40_000
-"""Ways of having seen some of each group, and draws that are followed."""
+MOST_STATES, MOST_WORK = 20_000, 3e8
+"""Ways of having seen some of each group, and these times groups and draws: a second or two."""
 GONE = 1e-14
 
 
 @dataclass(frozen=True, slots=True, eq=False)
 class Kinds:
-    """What is told apart: the likeliest first, equal ones in their own order."""
+    """What is told apart, the smallest numbers first."""
 
     names: tuple[Numbers, ...]
     ways: tuple[int, ...]
@@ -81,9 +81,8 @@ def seen_all(kinds_ways: tuple[int, ...], nothing: int) -> WaitingTime | None:
     head = [1.0]
     done = tuple(size for size in sizes)
     while head[-1] > GONE:
-        if len(head) % 200 == 0:
-            checkpoint()
-        if len(head) > LONGEST:
+        checkpoint()
+        if len(head) * here.size * len(groups) > MOST_WORK:
             return None
         there = here * stays
         for axis, chance in enumerate(fresh):
