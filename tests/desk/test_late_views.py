@@ -6,6 +6,7 @@ from hypothesis import strategies as st
 from PySide6.QtCore import QRectF
 
 from bolometric.core.areas.shelf import demo_files
+from bolometric.core.game.document import game_from
 from bolometric.core.game.files import read
 from bolometric.core.measure.measuring import quick_measure
 from bolometric.core.results.board import MOST_CELLS, Box
@@ -55,6 +56,20 @@ def test_other_colours_keep_what_was_played(qtbot, window):
     assert runs.played is played
     assert runs.colours == window.colours
     window.use_light()
+
+
+@pytest.mark.parametrize(("area", "words"), [({"kind": "purse"}, "score"), ({}, "part of the game played")])
+def test_the_chart_of_leads_is_named_for_what_it_shows(qtbot, open_window, area, words):
+    window = open_window()
+    window.filing.start(game_from({"bolometric": 1, "area": area, "seats": {"count": 2}}))
+    window.show_runs()
+    runs = window.late.runs
+    qtbot.waitUntil(lambda: runs.played is not None and runs.played.done, timeout=20_000)
+    assert words in runs.leads._across
+    if not area:
+        bars = runs.lengths.drawing.bars[0]
+        mean = sum(at * high for at, high in zip(bars.at, bars.heights, strict=True)) / sum(bars.heights)
+        assert abs(mean - runs.played.readings["turns"].mean) < bars.width
 
 
 @given(

@@ -69,6 +69,26 @@ def test_the_total_that_was_picked_is_kept(view):
     assert total.currentText() == "2"
 
 
+@pytest.mark.parametrize(("faces", "at"), [([1, 2, 4], [1, 2, 4]), ([1, 2, 400], [0, 1, 2]), ([5, 9], [5, 9])])
+def test_bars_stand_to_scale_where_no_gap_is_too_wide(view, faces, at):
+    view.show_game(game_from({"bolometric": 1, "pieces": [{"faces": faces}]}), LIGHT)
+    view.chances.order.setCurrentIndex(view.chances.order.findData("value"))
+    assert view.chances._places([float(face) for face in faces])[0] == at
+
+
+def test_totals_typed_stay_while_one_of_them_can_come_up(view, qtbot):
+    view.show_game(game_from({"bolometric": 1, "pieces": [{}, {}]}), LIGHT)
+    view.show_page(2)
+    page = view.questions
+    assert page.one.currentText() == "7"
+    page.totals.selectAll()
+    qtbot.keyClicks(page.totals, "5 12")
+    view.show_game(game_from({"bolometric": 1, "pieces": [{}]}), LIGHT)
+    assert page.totals.text() == "5 12"
+    view.show_game(game_from({"bolometric": 1, "pieces": [{"faces": [1, 2, 2]}]}), LIGHT)
+    assert page.totals.text() == "2"
+
+
 def test_combinations_are_listed_for_more_than_two(view):
     view.show_game(game_from({"bolometric": 1, "pieces": [{}] * 3}), LIGHT)
     view.show_page(1)
@@ -141,6 +161,8 @@ def test_a_hand_is_repeated_by_its_seed(view):
         known = Hand(pieces, draw, 1)
         assert [shown.sum for shown in view.hand.draws] == [known.draw().sum for _ in range(5)], words
         assert view.hand.total.text() == view.hand.draws[-1].sum
+        numbers = [int(line.split()[0]) for line in view.hand.sequence.toPlainText().split("\n")]
+        assert numbers == [5, 4, 3, 2, 1]
         assert not view.hand.cloth.grab().isNull()
     view.hand.seed.setValue(2)
     assert view.hand.draws == []

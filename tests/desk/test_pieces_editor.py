@@ -4,7 +4,7 @@ import json
 
 import pytest
 from PySide6.QtCore import QPoint, Qt
-from PySide6.QtWidgets import QLineEdit
+from PySide6.QtWidgets import QLineEdit, QToolButton
 
 from bolometric.core.game.document import Game, with_value
 from bolometric.core.pieces.kinds import MOST_PIECES
@@ -91,6 +91,11 @@ def test_sectors_are_typed_dragged_and_moved_by_key_and_always_fill_the_circle(o
         assert sum(sector.angle for sector in made[-1][0].sectors) == 360
         return [float(sector.angle) for sector in made[-1][0].sectors]
 
+    held = form.disc
+    far = on_circle(held.rect().center().toPointF(), 90, 60).toPoint()  # between two edges
+    qtbot.mousePress(held, Qt.MouseButton.LeftButton, pos=far)
+    assert not held.held
+    qtbot.mouseRelease(held, Qt.MouseButton.LeftButton, pos=far)
     form.angles[0].setValue(60)
     assert angles() == [60, 180, 120]
     form.angles[2].setValue(200)
@@ -116,6 +121,9 @@ def test_sectors_are_typed_dragged_and_moved_by_key_and_always_fill_the_circle(o
 
 def test_a_pack_takes_cards_counts_and_how_they_are_dealt(opened, qtbot):
     editor, made = opened({"kind": "pack", "cards": [1, 2]})
+    assert [count.accessibleName() for count in editor.form.counts] == ["how many of card 1", "how many of card 2"]
+    assert [line.accessibleName() for line in editor.form.lines] == ["card 1", "card 2"]
+    assert editor.form.findChild(QToolButton, "add").isEnabled()
     editor.form.counts[1].setValue(3)
     retype(qtbot, editor.form.lines[0], "-4")
     editor.form.drawn.setValue(2)
