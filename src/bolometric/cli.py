@@ -210,6 +210,23 @@ def make(
 
 @main.command()
 @_FILE
+@click.option("--count", type=click.IntRange(1, 100), default=30, show_default=True, help="How many boards.")
+@click.option("--seed", type=click.IntRange(1), default=1, show_default=True, help="Another seed, other boards.")
+@_JSON
+def boards(file: Path, count: int, seed: int, as_json: bool) -> None:
+    """Print boards for a class: the numbers of a grid, each board in another order and all equally hard."""
+    from bolometric.core.settings.errors import GameError
+    from bolometric.core.words.boards import boards_for, boards_plain, boards_text
+
+    try:
+        found = boards_for(_read(file), count, seed)
+    except GameError as error:
+        _fail(error)
+    click.echo(json.dumps(boards_plain(found), indent=2) if as_json else boards_text(found))
+
+
+@main.command()
+@_FILE
 def check(file: Path) -> None:
     """Print faults and advice. Exit code 0: clean or only advice; 1: faults; 2: not a readable game."""
     from bolometric.core.judge.faults import find_faults, summary

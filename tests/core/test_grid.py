@@ -11,6 +11,7 @@ from hypothesis import strategies as st
 
 from bolometric.core.areas.grid.area import hopeless
 from bolometric.core.areas.grid.balancing import alike, balanced, figures, possible, rearranged, rounding_words
+from bolometric.core.areas.grid.faults import FAULTS
 from bolometric.core.areas.grid.lines import can_be_completed, lines_of
 from bolometric.core.areas.grid.rules import claims_of
 from bolometric.core.game.document import game_from, with_value
@@ -22,6 +23,7 @@ from bolometric.core.measure.measuring import measure, runs_of
 from bolometric.core.play.sitting import Sitting
 from bolometric.core.settings.errors import GameError
 from bolometric.core.words.aloud import players_rules
+from bolometric.core.words.boards import boards_for, boards_plain, boards_text
 
 SMALL = st.integers(1, 9)
 CELL = st.one_of(SMALL, SMALL, SMALL, st.sampled_from(["hole", "free"]))
@@ -330,3 +332,30 @@ def test_cells_that_count_for_everybody_count_towards_those_wanted(cells, can):
 def test_one_draw_for_all_is_said_in_a_word_that_there_is(pieces, says):
     area = {"kind": "grid", "last": 9, "columns": 3, "how": "any", "draws": "shared"}
     assert says in players_rules(game_from({"bolometric": 1, "pieces": pieces, "area": area}))
+
+
+def test_boards_for_a_class_have_the_same_numbers_and_none_twice():
+    area = {"kind": "grid", "numbers": "own", "columns": 4, "how": "total", "in_line": 3}
+    cells = [2, 3, 4, 5, 6, 7, 7, 8, 6, 9, "free", 8, 5, 10, 11, "hole"]
+    game = game_from({"bolometric": 1, "pieces": [{}, {}], "area": {**area, "cells": cells}, "seats": {"count": 2}})
+    boards = boards_for(game, 12)
+    assert len({tuple(map(str, cells)) for cells in boards.cells}) == 12
+    assert len({tuple(sorted(map(str, cells))) for cells in boards.cells}) == 1
+    assert boards_for(game, 3).cells == boards.cells[:3]  # each follows from its place
+    assert [len(one["cells"]) for one in boards_plain(boards)["boards"]] == [len(boards.cells[0])] * 12
+    assert boards_text(boards).startswith("Board 1 (")
+    with pytest.raises(GameError, match="Only a grid"):
+        boards_for(game_from({"bolometric": 1}), 3)
+
+
+def test_more_cells_wanted_than_can_be_claimed_is_a_fault_with_its_cure():
+    """A die claims 1 to 6, so six of nine cells."""
+    game = game_from({
+        "bolometric": 1, "seats": {"count": 2},
+        "area": {"kind": "grid", "columns": 3, "numbers": "chart", "last": 9, "how": "total",
+                 "wins": "first_to", "wanted": 8},
+    })  # fmt: skip
+    (fault,) = (fault for fault in FAULTS.by_rules(game) if fault.code == "never_won")
+    assert fault.sentence.startswith("Only 6 cells can be claimed and 8 are wanted")
+    assert hopeless(game)
+    assert not hopeless(fault.cures[0].game)

@@ -60,6 +60,10 @@ def test_placements_are_sent_once_they_are_whole_and_the_best_is_a_click(opened,
     editor.lines[1].clear()
     editor.best.click()
     assert sent[-1][1] == [5, 6, 7, 8]
+    editor.lines[1].clear()
+    editor.way.setCurrentIndex(1)
+    editor.best.click()
+    assert sent[-1][1] == [5, 6, 7, 8]  # 4.5, 5.6, 6.7, 5.6 and 4.5 in 36 of each four: the largest remainders
     changed = with_value(game, "area.placements", sent[-1])
     assert [len(placement) for placement in changed.area.placements] == [4, 4]
 

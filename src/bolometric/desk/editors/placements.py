@@ -4,16 +4,26 @@ from __future__ import annotations
 
 from fractions import Fraction
 
-from PySide6.QtWidgets import QGridLayout, QLineEdit, QPushButton
+from PySide6.QtWidgets import QComboBox, QGridLayout, QHBoxLayout, QLineEdit, QPushButton
 
 from bolometric.core.areas.filled.fill import line_of, soonest
 from bolometric.core.areas.filled.spec import PlacedCounters
+from bolometric.core.areas.filled.thumbs import by_odds
 from bolometric.core.game.document import Game
+from bolometric.core.making.apportioned import Favour
 from bolometric.core.pieces.face_text import read_numbers, typed_numbers
 from bolometric.core.settings.amounts import plain
 from bolometric.core.settings.knobs import KnobAt
 from bolometric.desk.editors.base import Editor
 from bolometric.desk.parts.plain import Label
+
+WAYS: tuple[tuple[str, Favour | None], ...] = (
+    ("the placement that is cleared soonest", None),
+    ("each number as often as it comes up", "balanced"),
+    ("more of the numbers that come up often", "easy"),
+    ("more of those that come up seldom", "rare"),
+)
+"""What can be filled in, each with what it favours."""
 
 
 class PlacementsEditor(Editor):
@@ -38,14 +48,21 @@ class PlacementsEditor(Editor):
             grid.addWidget(line, seat, 1)
             self.lines.append(line)
         self.body.addLayout(grid)
-        self.best = QPushButton("Fill in the placement that is cleared soonest")
-        self.best.clicked.connect(self._fill_best)
-        self.body.addWidget(self.best)
+        row = QHBoxLayout()
+        self.way = QComboBox()
+        self.way.addItems([words for words, _ in WAYS])
+        self.way.setAccessibleName("which placement is filled in")
+        self.best = QPushButton("Fill in")
+        self.best.clicked.connect(self._fill_in)
+        row.addWidget(self.way, 1)
+        row.addWidget(self.best)
+        self.body.addLayout(row)
         self.finish(self.lines[0])
 
-    def _fill_best(self) -> None:
-        line = line_of(self._game)
-        counts = soonest(line.ways, self._counters)
+    def _fill_in(self) -> None:
+        line, favour = line_of(self._game), WAYS[self.way.currentIndex()][1]
+        ways = line.ways[: len(line.numbers)]
+        counts = by_odds(ways, self._counters, favour) if favour else soonest(line.ways, self._counters)
         numbers = tuple(number for number, count in zip(line.numbers, counts, strict=True) for _ in range(count))
         free = next((field for field in self.lines if not field.text().strip()), self.lines[0])
         free.setText(typed_numbers(numbers))

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from bolometric.core.making.apportioned import Favour, apportioned
+
 
 def _often(ways: tuple[int, ...]) -> list[int]:
     """Places of the numbers that come up, the most frequent first, of equal ones the lowest first."""
@@ -17,11 +19,7 @@ def evenly(ways: tuple[int, ...], counters: int) -> tuple[int, ...]:
     return tuple(counts)
 
 
-def by_odds(ways: tuple[int, ...], counters: int) -> tuple[int, ...]:
-    """In proportion to how often numbers come up; what is over goes to the largest remainders, then the frequent."""
-    whole = sum(ways)
-    counts = [counters * way // whole for way in ways]
-    order = sorted(_often(ways), key=lambda i: -(counters * ways[i] % whole))
-    for i in order[: counters - sum(counts)]:
-        counts[i] += 1
-    return tuple(counts)
+def by_odds(ways: tuple[int, ...], counters: int, favour: Favour = "balanced") -> tuple[int, ...]:
+    """In proportion to how often numbers come up (or with more of the easy, or the rare), by largest remainders."""
+    shares = apportioned(dict(enumerate(ways)), counters, favour)
+    return tuple(shares.get(place, 0) for place in range(len(ways)))

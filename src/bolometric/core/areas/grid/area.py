@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from bolometric.core.areas.grid.lines import can_be_completed
-from bolometric.core.areas.grid.rules import ALL, claims_of
+from bolometric.core.areas.grid.rules import ALL, Claims, claims_of
 from bolometric.core.areas.grid.spec import Grid
 from bolometric.core.game.contract import Measured
 from bolometric.core.game.document import Game
@@ -23,13 +23,17 @@ def chooses(game: Game) -> bool:
     return bool((claims.start[1:] - claims.start[:-1] > 1).any())
 
 
+def cells_for_one(claims: Claims) -> int:
+    """How many cells one player can come to own at most: those that can be claimed, and those that are everybody's."""
+    return int(((claims.chance > 0) | (claims.owner == ALL)).sum())
+
+
 def hopeless(game: Game) -> bool:
     """Whether nobody can ever win: no line of cells that can be claimed, or too few of them."""
     claims, area = claims_of(game), game.area_as(Grid)
     if area.wins == "line":
         return not can_be_completed(claims).any()
-    most = int(((claims.chance > 0) | (claims.owner == ALL)).sum())
-    return area.wins == "first_to" and not area.takes_over and most < area.wanted
+    return area.wins == "first_to" and cells_for_one(claims) < area.wanted
 
 
 def turns_at_once(game: Game) -> int:

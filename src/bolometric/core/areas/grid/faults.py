@@ -7,6 +7,7 @@ from collections.abc import Iterator
 
 import numpy as np
 
+from bolometric.core.areas.grid.area import cells_for_one
 from bolometric.core.areas.grid.lines import can_be_completed, lines_of
 from bolometric.core.areas.grid.rules import NOBODY, Claims, claims_of
 from bolometric.core.areas.grid.spec import Grid
@@ -55,6 +56,10 @@ def by_rules(game: Game) -> Iterator[Fault]:
         if lines and can < lines:
             sentence = f"{plural(lines - can, 'line')} of {lines} can never be completed."
             yield Fault("impossible_line", "fault" if not can else "advice", _numbers(area), sentence, ())
+    elif area.wins == "first_to" and (most := cells_for_one(claims)) < area.wanted:
+        few = (change(game, f"Win with {plural(most, 'cell')}", "area.wanted", most),) if most else ()
+        sentence = f"Only {plural(most, 'cell')} can be claimed and {area.wanted} are wanted, so nobody can ever win."
+        yield Fault("never_won", "fault", "area.wanted", sentence, (*cures(*few), *_possible(game)))
 
 
 def _numbers(area: Grid) -> str:
