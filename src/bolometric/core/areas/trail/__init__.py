@@ -4,6 +4,8 @@ spec           what the maker sets; choices in words
 rules          where a total takes a marker, and how a turn ends: the only place that says so
 exact          the absorbing chain that the rules make; long_trail for thousands of steps; pair for two that meet
 stopping       turns of several draws, and when it is best to stop; against for playing to win
+squares        what a square may carry, and what a landing there comes to; on_squares, patterns: set and laid out
+turns_on_squares  turns that squares lengthen or take away, as a chain; squares_play where squares do more
 play           whole games played by the thousand; meeting where seats heed each other; outcomes of matches
 """
 

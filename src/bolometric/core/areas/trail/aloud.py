@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from bolometric.core.areas.trail import said_of_squares
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.game.document import Game
 from bolometric.core.game.speaking import Aloud, drawn, said, starts, verb
@@ -60,7 +61,7 @@ def _turn(game: Game) -> list[str]:
     listed = {*trail.back_to_start, *trail.lose_turn}
     if any(not trail.fits(total) and total not in listed for total in odds.totals):
         told.append(f"If it is no whole number of {'squares' if squares else f'{trail.unit}s'}, stay where you are.")
-    return [*told, *_listed(game, either), *_special(game), *_going_on(game)]
+    return [*told, *_listed(game, either), *_special(game), *_going_on(game), *said_of_squares.aloud(game)]
 
 
 def _going_on(game: Game) -> tuple[str, ...]:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from functools import lru_cache
 from typing import TYPE_CHECKING
 
 import numpy as np
@@ -23,6 +24,8 @@ from bolometric.core.settings.amounts import plain
 
 if TYPE_CHECKING:
     from bolometric.core.areas.trail.play import Course
+    from bolometric.core.areas.trail.squares_play import Ground
+    from bolometric.core.outcomes.distribution import Distribution
     from bolometric.core.outcomes.sampler import Sampler
 
 NEAR_MEMORY = 65_536
@@ -52,7 +55,9 @@ def solve(game: Game, stop: Callable[[], bool]) -> ExactResult | None:
     if not game.draws_are_known:
         return None
     trail, seats = _trail(game), game.seats.count
-    one_draw = trail.go_on == "no" and trail.end != "again"
+    if not each_alone(game):
+        return None
+    one_draw = trail.go_on == "no" and trail.end != "again" and _chain(game).acts is None
     if trail.track == "shared":
         way = _first_passage(game, game.seats.style(0), stop)
         return together(way, trail.turns, seats, one_draw)
@@ -69,13 +74,29 @@ def solve(game: Game, stop: Callable[[], bool]) -> ExactResult | None:
     return of_games(alone, endings_by_turn(lined, trail.finish == "finish_round", loses), seats, trail.at_most)
 
 
+@lru_cache(maxsize=16)
+def _on_squares(trail: Trail, distribution: Distribution) -> exact.Way | None:
+    """The way by what squares do; None where they do more than a seat's own way can tell, or do nothing."""
+    from bolometric.core.areas.trail.turns_on_squares import way_on_squares
+
+    return way_on_squares(compile_chain(trail, distribution))
+
+
+def each_alone(game: Game) -> bool:
+    """Whether each seat has a way of its own: no square makes seats meet, or asks what decides the game."""
+    return _chain(game).acts is None or _on_squares(_trail(game), game.distribution) is not None
+
+
 def _first_passage(game: Game, style: Style, stop: Callable[[], bool]) -> FirstPassage:
-    if _trail(game).go_on == "no":
+    if _trail(game).go_on == "no" and _chain(game).acts is None:
         return exact.first_passage(_chain(game), stop)
     return exact.followed(_way(game, style), stop)
 
 
 def _way(game: Game, style: Style) -> exact.Way:
+    by_squares = _on_squares(_trail(game), game.distribution)
+    if by_squares is not None:
+        return by_squares
     if _trail(game).go_on == "no":
         return exact.way_of(_chain(game))
     policy = stopping.policy_of(_trail(game), game.distribution, style)
@@ -111,6 +132,8 @@ def visits(game: Game) -> Visits | None:
         from bolometric.core.areas.trail import meeting
 
         return meeting.landings(game, WALKS, LONGEST_GAME, np.random.default_rng(1))
+    if _trail(game).squares:
+        return _visits_on_squares(game)
     if _trail(game).track == "shared":
         if not game.draws_are_known or _chain(game).length > exact.DENSE:
             return None
@@ -126,6 +149,19 @@ def visits(game: Game) -> Visits | None:
     from bolometric.core.areas.trail import play
 
     return play.walk(course(game), WALKS, np.random.default_rng(1))
+
+
+def _visits_on_squares(game: Game) -> Visits | None:
+    """How often each square is come to: from its own chain of draws, where a seat has one, else from games played."""
+    trail = _trail(game)
+    if game.draws_are_known and trail.track == "own" and each_alone(game):
+        return exact.landed(exact.way_with_jumps(_chain(game)))
+    if remembers(game.pieces):
+        return None
+    from bolometric.core.areas.trail import squares_play
+
+    most = trail.turns if trail.track == "shared" else LONGEST_GAME
+    return squares_play.landings(_ground(game), WALKS, most, np.random.default_rng(1))
 
 
 def player(game: Game) -> Player:
@@ -144,9 +180,24 @@ def player(game: Game) -> Player:
     return plain if trail.at_most == 1 else outcomes.match(plain, seats, trail.at_most)
 
 
+def _ground(game: Game) -> Ground:
+    """The track with its squares laid out for their kernel."""
+    from bolometric.core.areas.trail import squares_play
+    from bolometric.core.outcomes.sampler import sampler
+
+    chain, trail = _chain(game), _trail(game)
+    seats = 1 if trail.track == "shared" else game.seats.count
+    sample = sampler(chain.ways, NEAR_MEMORY // chain.length)
+    return squares_play.ground(chain, sample, seats, trail.finish == "finish_round")
+
+
 def _racing(game: Game) -> Player:
     """Seats that do not heed each other."""
-    from bolometric.core.areas.trail import play
+    from bolometric.core.areas.trail import play, squares_play
+
+    if _chain(game).acts is not None:
+        ground = _ground(game)
+        return lambda runs, most_turns, rng: squares_play.play(ground, runs, most_turns, rng)
 
     laid_out = course(game)
 

@@ -10,6 +10,7 @@ import numpy as np
 from bolometric.core.areas.trail import stopping
 from bolometric.core.areas.trail.rules import LOST, MOST_DRAWS, SENT_BACK, compile_chain, turn_over
 from bolometric.core.areas.trail.spec import MOST_MEETING, Trail
+from bolometric.core.areas.trail.squares import AGAIN, MISS, SWAP, next_ahead
 from bolometric.core.game.contract import ByHand
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
@@ -42,6 +43,8 @@ class OnTrail(Standing):
     """Games of the match that each seat has won, alone or shared."""
     game: int = 1
     """Which game of the match this is."""
+    missing: frozenset[int] = frozenset()
+    """Seats that miss their next turn."""
 
 
 def begin(game: Game) -> OnTrail:
@@ -156,10 +159,26 @@ def landed(game: Game, now: OnTrail, drawn: Drawn) -> OnTrail:
         int(does), f"to {_named(game, there)}" if there != here else "stays"
     )
     now = noted(replace(now, places=places, drawn=now.drawn + 1), f"{drawn.words}, {moved}.")
+    if chain.acts is not None and here < trail.steps:
+        return _on_square(game, now, int(chain.acts[here, column]))
     most = {"no": 1, "fixed": trail.draws, "dare": MOST_DRAWS}[trail.go_on]
     if turn_over(int(does), there, trail.steps, now.drawn, most):
         return _turn_over(game, now)
     return replace(now, waiting="either" if trail.go_on == "dare" else "draw")
+
+
+def _on_square(game: Game, now: OnTrail, act: int) -> OnTrail:
+    """What the square does that a marker has come to, after which the turn is over or goes on."""
+    marker, named = _marker(game, now), _named(game, now.places[_marker(game, now)])
+    if act == AGAIN and now.drawn < MOST_DRAWS:
+        return noted(now, f"Square {named}: draw again.")
+    if act == MISS:
+        now = noted(replace(now, missing=now.missing | {marker}), f"Square {named}: misses the next turn.")
+    if act == SWAP and (other := next_ahead(now.places, marker, game.area_as(Trail).steps)) >= 0:
+        places = list(now.places)
+        places[marker], places[other] = places[other], places[marker]
+        now = noted(replace(now, places=tuple(places)), f"Square {named}: changes places with player {other + 1}.")
+    return _turn_over(game, now)
 
 
 def _turn_over(game: Game, now: OnTrail) -> OnTrail:
@@ -173,10 +192,18 @@ def _turn_over(game: Game, now: OnTrail) -> OnTrail:
             return won(now, range(seats), f" in {now.turn} turns")
         if now.turn >= trail.turns:
             return won(now, (), f"Not home in {trail.turns} turns.")
-        return replace(following, began=now.places[0])
+        return _begun(game, replace(following, began=now.places[0]))
     if arrived and (trail.finish == "at_once" or last):
         return _game_over(game, now, arrived)
-    return replace(following, began=now.places[seat])
+    return _begun(game, replace(following, began=now.places[seat]))
+
+
+def _begun(game: Game, now: OnTrail) -> OnTrail:
+    """The turn begins, unless it is one to miss: then it is over."""
+    marker = _marker(game, now)
+    if marker not in now.missing:
+        return now
+    return _turn_over(game, noted(replace(now, missing=now.missing - {marker}), "misses this turn."))
 
 
 def _game_over(game: Game, now: OnTrail, arrived: tuple[int, ...]) -> OnTrail:
@@ -195,7 +222,7 @@ def _game_over(game: Game, now: OnTrail, arrived: tuple[int, ...]) -> OnTrail:
     record = (*now.record, f"Game {now.game} goes to {'player' if len(winners) == 1 else 'players'} {named}.")
     return replace(
         now, games=games, game=now.game + 1, record=record, places=(0,) * seats, seat=0, turn=now.turn + 1, began=0,
-        drawn=0, waiting="draw",
+        drawn=0, waiting="draw", missing=frozenset(),
     )  # fmt: skip
 
 

@@ -39,6 +39,12 @@ class Way:
     """Shape (steps, steps + 1): chances of ending a turn begun at each position at each other."""
     can_finish: NDArray[np.bool_]
     can_be_reached: NDArray[np.bool_]
+    squares: NDArray[np.int64] | None = None
+    """Shape (steps,): the square that each position stands for; None where positions are squares."""
+
+    def behind(self, position: int) -> NDArray[np.bool_] | slice:
+        """The positions that are further back than another."""
+        return slice(position) if self.squares is None else self.squares < self.squares[position]
 
 
 def way_of(chain: Chain) -> Way:
@@ -69,6 +75,26 @@ def transition_matrix(chain: Chain) -> Array:
     return counted.reshape(length, length + 1)
 
 
+def way_with_jumps(chain: Chain) -> Way:
+    """One draw at a time, in which a square that leads elsewhere is a place too, left at once for where it leads.
+
+    For how often squares are come to: missing a turn, or drawing again, changes when a marker moves on, not where to.
+    """
+    if chain.direct is None:
+        return way_of(chain)
+    length = chain.length
+    rest = np.arange(length + 1)
+    moved = chain.direct != np.arange(length)[:, None]
+    rest[chain.direct[moved]] = chain.landing[moved]
+    flat = chain.direct + np.arange(length)[:, None] * (length + 1)
+    counted = np.bincount(flat.ravel(), chain.weights.ravel(), length * (length + 1)).astype(float)
+    matrix = counted.reshape(length, length + 1)
+    leads = np.flatnonzero(rest[:length] != np.arange(length))
+    matrix[leads] = 0.0
+    matrix[leads, rest[leads]] = 1.0
+    return way_of_turns(matrix)
+
+
 def first_passage(chain: Chain, stop: Callable[[], bool] = lambda: False) -> FirstPassage:
     """One seat's way from the start to home, one draw a turn. Raises Cancelled once ``stop()`` is true."""
     if chain.length > DENSE:
@@ -84,7 +110,7 @@ def followed(way: Way, stop: Callable[[], bool]) -> FirstPassage:
     if not way.can_finish[0]:
         return NOWHERE
     home, away = matrix[here, -1], matrix[np.ix_(here, lost)].sum(axis=1)
-    backward = np.array([matrix[p, :p].sum() for p in here])
+    backward = np.array([matrix[p, :-1][way.behind(p)].sum() for p in here.tolist()])
     return follow(matrix[np.ix_(here, here)], np.stack([home, away, backward], axis=1), stop)
 
 

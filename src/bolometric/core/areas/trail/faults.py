@@ -8,10 +8,11 @@ from fractions import Fraction
 import numpy as np
 from numpy.typing import NDArray
 
-from bolometric.core.areas.trail import area
+from bolometric.core.areas.trail import area, square_faults
 from bolometric.core.areas.trail.choice_faults import no_choice
 from bolometric.core.areas.trail.rules import compile_chain
 from bolometric.core.areas.trail.spec import PER_ONE, Trail
+from bolometric.core.areas.trail.squares import works
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.contract import Faults
 from bolometric.core.game.document import Game
@@ -55,11 +56,13 @@ def by_rules(game: Game) -> Iterator[Fault]:
     yield from useless_totals(game)
     yield from impossible_totals(game)
     yield from out_of_reach(game)
+    yield from square_faults.by_rules(game)
 
 
 def useless(game: Game) -> int:
-    """How many rules about totals, and totals, do nothing."""
-    return len(list(useless_totals(game)))
+    """How many rules about totals, totals and squares do nothing."""
+    trail = _trail(game)
+    return len(list(useless_totals(game))) + sum(not works(square, trail.steps) for square in trail.squares)
 
 
 def advice(exact: Analysis) -> Iterator[Fault]:
@@ -122,6 +125,8 @@ def out_of_reach(game: Game) -> Iterator[Fault]:
     if trail.track != "shared" or trail.go_on == "dare" or area.hopeless(game):
         return
     chain = compile_chain(trail, game.distribution)
+    if chain.acts is not None:
+        return
     draws, front = 0, np.array([0])
     while len(front) and chain.length not in front:
         draws, front = draws + 1, np.unique(chain.landing[front])
@@ -149,8 +154,8 @@ def never_landed(exact: Analysis) -> str | None:
     if not exact.game.draws_are_known or area.hopeless(exact.game):
         return None
     # By any draws, in any style: a marker that may stop where it likes can land on no more than these.
-    chain = compile_chain(_trail(exact.game), exact.game.distribution)
-    never = np.flatnonzero(~chain.can_be_reached)
+    carrying = [square.at for square in _trail(exact.game).squares]  # these are told of by themselves
+    never = np.setdiff1d(np.flatnonzero(~square_faults.come_to(exact.game)[:-1]), carrying)
     if not len(never):
         return None
     return f"Nobody ever lands on {_squares(never, exact.game)}: leave a task or a picture off."

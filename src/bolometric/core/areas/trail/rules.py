@@ -15,6 +15,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bolometric.core.areas.trail.spec import Trail
+from bolometric.core.areas.trail.squares import NOTHING, Marked, compile_squares
 from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.settings.amounts import Value
 
@@ -58,7 +59,7 @@ def _lost(trail: Trail) -> Effect:
 
 
 def landings(trail: Trail, effects: list[Effect]) -> NDArray[np.int16]:
-    """Where each effect takes a marker from each position.
+    """Where each effect takes a marker from each position, before the square there does anything.
 
     Returns shape (steps, number of effects): row ``p`` for a marker at ``p`` (0 is off the board); entries from 0
     to ``steps``. A marker is never moved back past the start. What loses the turn stands as staying here.
@@ -99,6 +100,11 @@ class Chain:
     """Shape (steps,): whether each position can be reached from the start."""
     again: NDArray[np.bool_] | None = None
     """Shape (steps, columns): what does not count, so that one draws once more in the same turn; None if all counts."""
+    acts: NDArray[np.uint8] | None = None
+    """Shape (steps, columns): what the square does on which a marker comes to rest (:mod:`squares`); None if none does
+    anything but lead elsewhere."""
+    direct: NDArray[np.int16] | None = None
+    """Shape (steps, columns): the landings before jumps are followed; None if there are no jumps."""
 
     @property
     def weights(self) -> NDArray[np.float64]:
@@ -134,10 +140,26 @@ def compile_chain(trail: Trail, distribution: Distribution) -> Chain:
                 does = effect(trail, total, shown)
                 column[i, int(shown)] = place.setdefault(does, len(place))
                 ways[does] += count
-    landing = landings(trail, list(place))
+    direct = landings(trail, list(place))
+    marks = compile_squares(trail.squares, trail.steps) if trail.squares else None
+    landing, acts = (direct, None) if marks is None else resting(direct, marks)
     turn = np.array([{"back": SENT_BACK, "lose": LOST}.get(does, GOES_ON) for does, _ in place], np.uint8)
     tables = landing, tuple(ways[does] for does in place), turn, column
-    return Chain(*tables, _can_finish(landing), _reached(landing), _again(trail, list(place)))
+    jumps = marks is not None and marks.jumps
+    return Chain(
+        *tables, _can_finish(landing), _reached(landing), _again(trail, list(place)), acts, direct if jumps else None
+    )
+
+
+def resting(direct: NDArray[np.int16], marks: Marked) -> tuple[NDArray[np.int16], NDArray[np.uint8] | None]:
+    """Where markers come to rest once jumps are followed, and what the squares there do; a marker that stays is let be.
+
+    Both have the shape of ``direct``; the second is None where no square does anything.
+    """
+    moved = direct != np.arange(len(direct))[:, None]
+    rest = np.where(moved, marks.rest[direct], direct).astype(np.int16)
+    acts = np.where(moved, marks.act[rest], NOTHING).astype(np.uint8)
+    return rest, acts if acts.any() else None
 
 
 def _again(trail: Trail, effects: list[Effect]) -> NDArray[np.bool_] | None:

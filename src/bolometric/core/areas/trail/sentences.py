@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from bolometric.core.areas.trail import said_of_squares
 from bolometric.core.areas.trail.aloud import aloud
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.game.contract import Words
@@ -30,7 +31,7 @@ def board(game: Game) -> tuple[Sentences, ...]:
     if trail.unit == "whole":
         squares = Span(f"{trail.length} squares", LENGTH)
         trails = sentences("Draw a trail of ", squares, ", each worth ", Span("one", UNIT), ".")
-        return (trails, *_track(game))
+        return (trails, *said_of_squares.sheet(game), *_track(game))
     one = Span(f"{trail.amount}", "area.amount")
     whole = sentences(
         "Draw a large box that stands for ", one, ", divided into ", choice(game, UNIT), f": {trail.steps:,} of them."

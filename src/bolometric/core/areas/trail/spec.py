@@ -19,7 +19,8 @@ from bolometric.core.areas.trail.choices import (
     TRACKS,
     UNITS,
 )
-from bolometric.core.game.part import AreaPart, Ending, Goal, StyleRule
+from bolometric.core.areas.trail.on_squares import OnSquares
+from bolometric.core.game.part import Ending, Goal, StyleRule
 from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.pieces.draw import Draw
 from bolometric.core.pieces.kinds import AnyPiece, remembers
@@ -50,7 +51,7 @@ MOST_MEETING = 200
 """Steps on which best play against another seat can be worked out."""
 
 
-class Trail(AreaPart):
+class Trail(OnSquares):
     """A trail of numbered squares, one marker for each seat.
 
     Markers start off the board, before square 1, and do not get in each other's way. Each turn is one draw; its total
@@ -82,7 +83,6 @@ class Trail(AreaPart):
         "minutes", "in_time", "first_seat_edge", "success", "setbacks", "lead_for_good", "choice",
     )  # fmt: skip
 
-    kind: Literal["trail"] = "trail"
     length: Annotated[
         StrictInt,
         Field(ge=5, le=1000, description="How many squares, if unit is whole; the last one is the end."),
@@ -319,6 +319,8 @@ class Trail(AreaPart):
 
     def check_pieces(self, pieces: Sequence[AnyPiece], draw: Draw) -> None:
         """Where a total may move either marker, or is drawn again, draws must not hang together."""
+        one_draw = self.go_on == "no" and not self.chooses_mover
+        self.check_squares(self.unit, one_draw, remembers(tuple(pieces)))
         if self.end == "again":
             self._check_again(remembers(tuple(pieces)))
         if self.chooses_mover and remembers(tuple(pieces)):

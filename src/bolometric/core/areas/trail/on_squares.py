@@ -1,0 +1,60 @@
+"""What a maker of a trail sets about its squares."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import AfterValidator, Field
+
+from bolometric.core.areas.trail.squares import MOST_SQUARES, Square, in_order
+from bolometric.core.game.part import AreaPart
+from bolometric.core.settings.explain import setting_error
+from bolometric.core.settings.knobs import Knob
+
+
+class OnSquares(AreaPart):
+    """The squares of a trail, and what they carry."""
+
+    kind: Literal["trail"] = "trail"
+    squares: Annotated[
+        tuple[Square, ...],
+        AfterValidator(in_order),
+        Field(
+            max_length=MOST_SQUARES,
+            description="Squares that do something when a counter comes to them: a list of squares, each with its "
+            "number (at) and what it does. Only where a turn is one draw that moves one's own counter.",
+        ),
+        Knob("squares", "squares that do something", when=(("unit", ("whole",)),), practice="aim"),
+    ] = ()
+
+    def check_squares(self, unit: str, one_draw: bool, memory: bool) -> None:
+        """Raise a setting error where squares can't do what they are to."""
+        if not self.squares:
+            return
+        if unit != "whole":
+            raise setting_error(
+                "Only a trail of squares has squares that do something, not an amount that is filled: measure in ones, "
+                "or clear the squares.",
+                "area.squares",
+            )
+        if not one_draw:
+            raise setting_error(
+                "Squares do something where a turn is one draw that moves your own counter: draw once a turn, or clear "
+                "the squares.",
+                "area.squares",
+            )
+        if memory and self.acting:
+            raise setting_error(
+                "With cards kept out squares can only lead elsewhere: put the cards back, or take off what makes "
+                "players miss a turn, go again, swap or take a card.",
+                "area.squares",
+            )
+
+    @property
+    def acting(self) -> tuple[Square, ...]:
+        """Squares that do more than lead elsewhere."""
+        return tuple(square for square in self.squares if square.does in ("miss", "again", "swap", "card"))
+
+    def square_at(self, number: int) -> Square | None:
+        """The square of a number, where it carries something."""
+        return next((square for square in self.squares if square.at == number), None)

@@ -1,0 +1,100 @@
+"""What squares do, as the maker's sheet and the players' rules say it."""
+
+from __future__ import annotations
+
+from bolometric.core.areas.trail.spec import Trail
+from bolometric.core.areas.trail.squares import Does, Square, works
+from bolometric.core.game.document import Game
+from bolometric.core.game.speaking import verb
+from bolometric.core.text.figures import listing, plural
+from bolometric.core.text.spans import Sentences, Span, sentences
+
+SQUARES = "area.squares"
+MOST_NAMED = 4
+"""Squares that are named by their numbers; where more do the same, by what is written on them."""
+MARKS: dict[Does, str] = {
+    "miss": "rest", "again": "again", "start": "start", "swap": "swap", "card": "card", "blank": "",
+}  # fmt: skip
+"""What is written on a square that does something, where it does not say where it leads."""
+
+
+def mark_of(square: Square) -> str:
+    """The word on a square: short, as it is written on the board."""
+    return f"to {square.to}" if square.does == "jump" else MARKS[square.does]
+
+
+def grouped(trail: Trail) -> dict[tuple[Does, str, int], list[Square]]:
+    """Squares on the track by what they do; for cards by pack and number."""
+    found: dict[tuple[Does, str, int], list[Square]] = {}
+    for square in trail.squares:
+        if works(square, trail.length):
+            found.setdefault((square.does, square.pack, square.cards), []).append(square)
+    return found
+
+
+def _named(squares: list[Square], mark: str) -> str:
+    """Squares as they are spoken of after 'on': by numbers, or by their mark."""
+    numbers = [square.at for square in squares]
+    if len(numbers) > MOST_NAMED and mark:
+        return f"a square marked “{mark}”"
+    return f"square {numbers[0]}" if len(numbers) == 1 else f"squares {listing(numbers, 'or')}"
+
+
+def sheet(game: Game) -> tuple[Sentences, ...]:
+    """What squares do, as words to click; where none does anything, an offer."""
+    trail = game.area_as(Trail)
+    if trail.unit != "whole" or trail.go_on != "no" or trail.chooses_mover:
+        return ()
+    if not trail.squares:
+        return (sentences("You could let ", Span("squares do something", SQUARES), ": jump, miss a turn, ask."),)
+    told = [_told(does, squares) for (does, _, _), squares in grouped(trail).items()]
+    lost = [square.at for square in trail.squares if not works(square, trail.length)]
+    if lost:
+        told.append(f"{listing(lost, 'and')} not on the track")
+    return (sentences("Squares that do something: ", Span("; ".join(told), SQUARES), "."),)
+
+
+def _told(does: Does, squares: list[Square]) -> str:
+    if does == "jump":
+        return ", ".join(f"{square.at} to {square.to}" for square in squares)
+    numbers = listing([square.at for square in squares], "and")
+    cards, pack = squares[0].cards, squares[0].pack
+    asks = f"{plural(cards, 'card') if cards > 1 else 'a card'} of {pack or 'any pack'}"
+    one = len(squares) == 1
+    words = {
+        "miss": ("misses a turn", "miss a turn"), "again": ("goes again", "go again"),
+        "start": ("leads to the start", "lead to the start"), "swap": ("swaps with the one ahead",) * 2,
+        "card": (f"asks {asks}", f"ask {asks}"), "blank": ("is coloured", "are coloured"),
+    }[does]  # fmt: skip
+    return f"{numbers} {words[0 if one else 1]}"
+
+
+def aloud(game: Game) -> list[str]:
+    """What squares do, for the players: a sentence for each kind."""
+    trail, told = game.area_as(Trail), []
+    for (does, pack, cards), squares in grouped(trail).items():
+        if does == "jump":
+            told += _jumps(squares)
+        elif does != "blank":
+            told.append(
+                f"On {_named(squares, pack if does == 'card' else MARKS[does])}, {_order(game, does, pack, cards)}."
+            )
+    return told
+
+
+def _jumps(squares: list[Square]) -> list[str]:
+    if len(squares) > MOST_NAMED:
+        return ["Some squares name another square. Go there at once."]
+    return [f"On square {square.at}, go to square {square.to}." for square in squares]
+
+
+def _order(game: Game, does: Does, pack: str, cards: int) -> str:
+    if does == "card":
+        return (
+            f"take {plural(cards, 'card') if cards > 1 else 'a card'} from {f'the pack {pack}' if pack else 'any pack'}"
+        )
+    orders: dict[Does, str] = {
+        "miss": "miss your next turn", "again": f"{verb(game)} again", "start": "go back to the start",
+        "swap": "change places with the next counter ahead",
+    }  # fmt: skip
+    return orders[does]

@@ -1,0 +1,111 @@
+"""What can be wrong with squares that do something."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+import numpy as np
+
+from bolometric.core.areas.trail.patterns import PlainSquare
+from bolometric.core.areas.trail.rules import compile_chain
+from bolometric.core.areas.trail.spec import Trail
+from bolometric.core.areas.trail.squares import Square, compile_squares, works
+from bolometric.core.areas.trail.turns_on_squares import endless_turns
+from bolometric.core.game.document import Game
+from bolometric.core.game.fault import Change, Fault, change, cures
+from bolometric.core.text.figures import listing, plural
+
+SQUARES = "area.squares"
+MOST_NAMED = 6
+
+
+def by_rules(game: Game) -> Iterator[Fault]:
+    """Loops of jumps, squares that are not there, turns without an end, squares that nobody comes to."""
+    trail = game.area_as(Trail)
+    if trail.squares:
+        yield from _loops(game)
+        yield from _off_the_track(game)
+        yield from _endless(game)
+        yield from _never_met(game)
+
+
+def _without(game: Game, gone: set[int], words: str) -> tuple[Change, ...]:
+    """The game with some squares left plain."""
+    kept: list[PlainSquare] = [
+        square.model_dump(exclude_defaults=True) for square in game.area_as(Trail).squares if square.at not in gone
+    ]
+    return cures(change(game, words, SQUARES, kept))
+
+
+def _numbers(numbers: list[int]) -> str:
+    if len(numbers) > MOST_NAMED:
+        return f"{len(numbers)} squares ({numbers[0]} to {numbers[-1]})"
+    return f"square {numbers[0]}" if len(numbers) == 1 else f"squares {listing(numbers, 'and')}"
+
+
+def _loops(game: Game) -> Iterator[Fault]:
+    trail = game.area_as(Trail)
+    for loop in compile_squares(trail.squares, trail.length).loops:
+        way = ", ".join(map(str, (*loop, loop[0])))
+        sentence = f"Jumps lead round and round: {way}. Whoever comes there has no place to stay."
+        gone = max(loop)
+        yield Fault("jump_loop", "fault", SQUARES, sentence, _without(game, {gone}, f"Take the jump off square {gone}"))
+
+
+def _off_the_track(game: Game) -> Iterator[Fault]:
+    trail = game.area_as(Trail)
+    lost: list[Square] = [square for square in trail.squares if not works(square, trail.length)]
+    if lost:
+        numbers = [square.at for square in lost]
+        one = len(lost) == 1
+        sentence = (
+            f"What {_numbers(numbers)} {'carries' if one else 'carry'} does nothing: the track has "
+            f"{plural(trail.length, 'square')}, and the last is home."
+        )
+        words = f"Leave {_numbers(numbers)} plain"
+        yield Fault("useless_square", "fault", SQUARES, sentence, _without(game, set(numbers), words))
+
+
+def _endless(game: Game) -> Iterator[Fault]:
+    trail = game.area_as(Trail)
+    places = endless_turns(compile_chain(trail, game.distribution))
+    if len(places):
+        sentence = (
+            f"A turn begun on {_numbers([int(place) for place in places])} never ends: every draw leads to a square "
+            "that lets you draw again."
+        )
+        gone = max(square.at for square in trail.squares if square.does == "again")
+        yield Fault("endless_turn", "fault", SQUARES, sentence, _without(game, {gone}, f"Leave square {gone} plain"))
+
+
+def come_to(game: Game) -> np.ndarray[tuple[int], np.dtype[np.bool_]]:
+    """Which positions some draws lead a marker to, if only to be led on; home is the last."""
+    trail = game.area_as(Trail)
+    chain = compile_chain(trail, game.distribution)
+    seen = np.zeros(trail.steps + 1, bool)
+    reached = np.flatnonzero(chain.can_be_reached)
+    for table in (chain.landing, chain.direct):
+        if table is not None:
+            seen[np.unique(table[reached])] = True
+    seen[reached] = True
+    carried = {square.at: square for square in trail.squares if works(square, trail.length)}
+    for at in np.flatnonzero(seen[:-1]).tolist():
+        for _ in range(len(carried)):  # squares between jumps
+            if at not in carried or carried[at].does not in ("jump", "start"):
+                break
+            at = carried[at].to or 0
+            seen[at] = True
+    return seen
+
+
+def _never_met(game: Game) -> Iterator[Fault]:
+    trail = game.area_as(Trail)
+    if not game.draws_are_known:
+        return
+    seen = come_to(game)
+    never = [square.at for square in trail.squares if works(square, trail.length) and not seen[square.at]]
+    if never and seen[-1]:
+        what = "what it carries" if len(never) == 1 else "what they carry"
+        sentence = f"Nobody ever comes to {_numbers(never)}, so {what} is for nothing."
+        cure = _without(game, set(never), f"Leave {_numbers(never)} plain")
+        yield Fault("never_met", "fault", SQUARES, sentence, cure)
