@@ -105,6 +105,14 @@ class Editing(QWidget):
         except GameError as error:
             self.trouble.emit(str(error))
 
+    def edit(self, path: str, value: object) -> None:
+        """Change a setting from elsewhere than its word; what can't be is said."""
+        self.close_popover()
+        try:
+            self._document.edit(path, value)
+        except GameError as error:
+            self.trouble.emit(str(error))
+
     def close_popover(self) -> None:
         """Close what is open, keeping its change."""
         if self.popover is not None:

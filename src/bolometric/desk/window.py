@@ -103,7 +103,6 @@ class Window(QMainWindow):
         )
         self.sheet, self.fault_list, self.gauges = RuleSheet(), FaultList(), GaugeStrip()
         self.shelf, self.shape = ShelfView(), ShapeView()
-        self.shape.swap_asked.connect(self.document.edit)
         self.bar, self.notice, self.rescue = ViewBar(VIEWS), Notice(), Rescue()
         self.stack = QStackedWidget()
         self.column = QSplitter(Qt.Orientation.Vertical)
@@ -150,6 +149,7 @@ class Window(QMainWindow):
         self.fault_list.cure_chosen.connect(self.editing.apply)
         self.editing.effects_wanted.connect(lambda key: self.measurer.ask_effects(self.document.game, key))
         self.editing.trouble.connect(self.say)
+        self.shape.edit_asked.connect(self.editing.edit)
         self.shelf.chosen.connect(lambda path: self._opened(self.filing.open(path)))
         for gauge in self.gauges.gauges.values():
             gauge.clicked.connect(lambda _=False, gauge=gauge: self._gauge_clicked(gauge.key))
@@ -168,6 +168,7 @@ class Window(QMainWindow):
 
     def _game_changed(self, play: bool = True) -> None:
         game = self.document.game
+        self.shape.take_game(game)
         self.sheet.show_game(game, self.colours)
         self.readings, self._played = {}, None
         self._patience.start()

@@ -38,8 +38,8 @@ def picture_of(places: Places, heat: Heat | None, figures: bool = True) -> Pictu
     warm = None if heat is None else _warm(heat)
     told = None if heat is None or not figures else [short_percent(value) for value in heat.values]
     match places:
-        case Track(squares=squares):
-            return TrailPicture(squares, warm, told)
+        case Track(squares=squares, carried=carried):
+            return TrailPicture(squares, warm, told, carried)
         case Box():
             return FillPicture(warm, told)
         case Tiles():

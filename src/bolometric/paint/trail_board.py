@@ -9,6 +9,8 @@ from math import ceil
 from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QColor, QPainter, QPen, QPolygonF
 
+from bolometric.core.results.board import Carried
+from bolometric.paint.carried import paint_carried, paint_leads
 from bolometric.paint.fonts import piece_font, screen_font
 from bolometric.paint.palette import Palette, ink_on
 
@@ -29,6 +31,7 @@ class TrailPicture:
     length: int
     warmth: Sequence[float] | None = None
     figures: Sequence[str] | None = None
+    carried: Sequence[Carried] = ()
 
 
 class TrailLayout:
@@ -78,8 +81,10 @@ def paint_trail(painter: QPainter, layout: TrailLayout, picture: TrailPicture, p
     _paint_path(painter, squares, palette)
     grounds = _paint_grounds(painter, squares, picture, palette)
     size = min(squares[0].width(), squares[0].height())
+    paint_carried(painter, squares, picture.carried, palette)
     if size >= LEGIBLE:
         _paint_numbers(painter, squares, grounds, picture, size)
+    paint_leads(painter, squares, picture.carried, palette)
     painter.restore()
 
 
@@ -117,8 +122,10 @@ def _paint_numbers(
     width, height = squares[0].width(), squares[0].height()
     widest = 1.25 * width / len(str(picture.length))
     painter.setFont(piece_font(min(0.5 * size if figures is None else 0.42 * size, widest)))
+    banded = {one.square for one in picture.carried} if size >= READABLE else set()
     for i, square in enumerate(squares):
         upper = square if figures is None else square.adjusted(0, 0.04 * size, 0, -0.36 * height)
+        upper = upper.adjusted(0, 0.16 * size, 0, 0.1 * size) if i + 1 in banded else upper
         painter.setPen(grounds[i][1])
         painter.drawText(upper, Qt.AlignmentFlag.AlignCenter, str(i + 1))
     if figures is not None:

@@ -24,7 +24,7 @@ from bolometric.core.game.seats import Style
 from bolometric.core.game.speaking import Aloud
 from bolometric.core.pieces.kinds import AnyPiece
 from bolometric.core.results.batch import Player
-from bolometric.core.results.board import Heat, Places
+from bolometric.core.results.board import Brush, Heat, Places
 from bolometric.core.results.exact import ExactResult
 from bolometric.core.results.kinds import ReadingKind, declare
 from bolometric.core.results.standing import Drawn, Option, Standing
@@ -62,6 +62,14 @@ def _nothing_here(game: Game, now: object) -> None:
 
 
 def _cannot_swap(game: Game, one: int, other: int) -> None:
+    return
+
+
+def _no_brushes(game: Game) -> tuple[Brush, ...]:
+    return ()
+
+
+def _not_painted(game: Game, places: tuple[int, ...], key: str, to: int) -> None:
     return
 
 
@@ -150,6 +158,11 @@ class Board(Generic[S]):
     where there is nothing to tell. Called whenever another place is pointed at: within 30 ms."""
     swapped: Callable[[Game, int, int], tuple[str, object] | None] = _cannot_swap
     """The setting that changes, with its value, if two places change what they hold; None if they can't."""
+    brushes: Callable[[Game], tuple[Brush, ...]] = _no_brushes
+    """What places can be made to carry by pointing at them, the last one to make them plain; none if they can't."""
+    painted: Callable[[Game, tuple[int, ...], str, int], tuple[str, object] | None] = _not_painted
+    """The setting that changes, with its value, if places are made to carry what a brush's key says; the last number is
+    where it leads, 0 for nowhere."""
     marks: Callable[[Game, int], dict[int, str]] = _no_marks
     """For the place pointed at: a word on each place that says what is best there ('stop', 'go on')."""
 

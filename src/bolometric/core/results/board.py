@@ -13,12 +13,37 @@ MOST_CELLS = 1000
 
 
 @dataclass(frozen=True, slots=True)
+class Carried:
+    """What a square carries, as it is seen on the board."""
+
+    square: int
+    mark: str
+    """What is written on it."""
+    tint: str
+    """Its colour: the name of one of the palette's, or six digits after a hash."""
+    to: int | None = None
+    """Where it leads."""
+
+
+@dataclass(frozen=True, slots=True)
 class Track:
     """Numbered squares in a row, winding."""
 
     squares: int
     markers: tuple[int, ...] = ()
     """The square of each seat's marker, 0 for off the board; empty while nobody plays."""
+    carried: tuple[Carried, ...] = ()
+    """What squares carry."""
+
+
+@dataclass(frozen=True, slots=True)
+class Brush:
+    """Something that places of a board can be made to carry by pointing at them."""
+
+    key: str
+    words: str
+    leads: bool = False
+    """Whether it takes two places: where it stands, and where it leads."""
 
 
 @dataclass(frozen=True, slots=True)

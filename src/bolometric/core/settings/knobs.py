@@ -32,6 +32,7 @@ KnobKind = Literal[
     "sides",
     "cells",
     "texts",
+    "squares",
 ]
 
 

@@ -50,6 +50,10 @@ def editor_for(at: KnobAt, game: Game, palette: Palette, own: OwnPieces | None =
             from bolometric.desk.editors.cells import CellsEditor  # the annealing comes with it
 
             return CellsEditor(at, game)
+        case "squares":
+            from bolometric.desk.editors.squares import SquaresEditor  # wanted on a trail only
+
+            return SquaresEditor(at, game)
         case "placements":
             return PlacementsEditor(at, game)
         case "formula":

@@ -2,14 +2,16 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from PySide6.QtCore import QEvent, QPointF, QRectF, QSize, Qt, Signal
 from PySide6.QtGui import QColor, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QWidget
 
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import Game
-from bolometric.core.results.board import Heat
-from bolometric.paint.board import Layout, layout_of, paint_board, picture_of
+from bolometric.core.results.board import Heat, Track
+from bolometric.paint.board import Layout, Picture, layout_of, paint_board, picture_of
 from bolometric.paint.fonts import screen_font
 from bolometric.paint.palette import LIGHT, Palette, ink_on, usual
 
@@ -26,6 +28,8 @@ class BoardWidget(QWidget):
     """The place pointed at, from 1, 0 for none."""
     square_chosen = Signal(int)
     """A place was clicked, or Enter pressed on it."""
+    stroked = Signal(tuple)
+    """Places that were gone over with the button held down, once it is let go."""
 
     def __init__(self) -> None:
         super().__init__()
@@ -33,6 +37,10 @@ class BoardWidget(QWidget):
         self.heat: Heat | None = None
         self.colours: Palette = LIGHT
         self.picked = self.held = 0
+        self.stroking = False
+        """Whether places are gone over, not chosen one by one."""
+        self._stroke: list[int] = []
+        self._only = "both"
         self.marks: dict[int, str] = {}
         self.places = area_of(self.game).board.places(self.game)
         self._picture = picture_of(self.places, None)
@@ -51,8 +59,21 @@ class BoardWidget(QWidget):
             self.held = 0
         self.game, self.heat, self.colours = game, heat, colours
         self.places = area_of(game).board.places(game)
-        self._picture, self.marks = picture_of(self.places, heat), {}
+        self._picture, self.marks = self._picture_now(), {}
         self._pick(min(self.picked, self.count))
+        self.update()
+
+    def _picture_now(self) -> Picture:
+        """The board with what is to be seen of it."""
+        places = self.places
+        if self._only == "heat" and isinstance(places, Track):
+            places = replace(places, carried=())
+        return picture_of(places, None if self._only == "kinds" else self.heat)
+
+    def show_only(self, shown: str) -> None:
+        """Show how often places are used ('heat'), what they carry ('kinds'), or 'both'."""
+        self._only = shown
+        self._picture = self._picture_now()
         self.update()
 
     def hold(self, number: int) -> None:
@@ -87,7 +108,7 @@ class BoardWidget(QWidget):
         paint_board(painter, layout, self._picture, self.colours)
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         self._paint_marks(painter, layout)
-        for ringed in {self.picked, self.held} - {0}:
+        for ringed in {self.picked, self.held, *self._stroke} - {0}:
             ring = layout.square(ringed)
             painter.setBrush(Qt.BrushStyle.NoBrush)
             painter.setPen(QPen(QColor(self.colours.ember), 3))
@@ -112,7 +133,7 @@ class BoardWidget(QWidget):
             painter.drawText(box, Qt.AlignmentFlag.AlignCenter, word)
 
     def _paint_legend(self, painter: QPainter) -> None:
-        if self.heat is None:
+        if self.heat is None or self._only == "kinds":
             return
         values = list(self.heat.scaled) or [0.0]
         row = QRectF(MARGIN, self.height() - LEGEND - 2, self.width() - 2 * MARGIN, LEGEND - 8)
@@ -136,14 +157,27 @@ class BoardWidget(QWidget):
             left += wide + 6
 
     def mouseMoveEvent(self, event: QMouseEvent) -> None:
-        """Pick the place below the pointer."""
+        """Pick the place below the pointer, and go over it while a stroke is made."""
         self._pick(self.layout_now().number_at(QPointF(event.position())) or 0)
+        if self._stroke and self.picked and self.picked not in self._stroke:
+            self._stroke.append(self.picked)
+            self.update()
 
     def mousePressEvent(self, event: QMouseEvent) -> None:
-        """Choose the place below the pointer."""
+        """Choose the place below the pointer, or begin a stroke there."""
         number = self.layout_now().number_at(QPointF(event.position()))
-        if number:
+        if number and self.stroking:
+            self._stroke = [number]
+            self.update()
+        elif number:
             self.square_chosen.emit(number)
+
+    def mouseReleaseEvent(self, event: QMouseEvent) -> None:
+        """A stroke is done."""
+        stroke, self._stroke = tuple(self._stroke), []
+        if stroke:
+            self.stroked.emit(stroke)
+            self.update()
 
     def leaveEvent(self, event: QEvent) -> None:
         """Pick nothing once the pointer has gone."""
@@ -155,7 +189,10 @@ class BoardWidget(QWidget):
             Qt.Key.Key_Right: (1, 0), Qt.Key.Key_Left: (-1, 0), Qt.Key.Key_Up: (0, 1), Qt.Key.Key_Down: (0, -1),
         }.get(Qt.Key(event.key()), (0, 0))  # fmt: skip
         if event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter, Qt.Key.Key_Space) and self.picked:
-            self.square_chosen.emit(self.picked)
+            if self.stroking:
+                self.stroked.emit((self.picked,))
+            else:
+                self.square_chosen.emit(self.picked)
         elif rows and self.picked:
             self._pick(self.layout_now().beside(self.picked, rows))
         elif along or rows:

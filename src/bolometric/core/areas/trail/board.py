@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
-from bolometric.core.areas.trail import area, stopping
+from bolometric.core.areas.trail import area, square_board, stopping
 from bolometric.core.areas.trail.by_hand import OnTrail
 from bolometric.core.areas.trail.rules import GOES_ON, compile_chain
 from bolometric.core.areas.trail.spec import Trail
@@ -29,7 +29,9 @@ class TrailHeat(Heat):
 def places(game: Game) -> Track | Box:
     """Squares in a row, or a box that is filled."""
     trail = game.area_as(Trail)
-    return Track(trail.length) if trail.unit == "whole" else Box(trail.steps, trail.per_one)
+    if trail.unit != "whole":
+        return Box(trail.steps, trail.per_one)
+    return Track(trail.length, carried=square_board.carried(trail))
 
 
 def places_at(game: Game, now: OnTrail) -> Track | Box:
@@ -50,7 +52,8 @@ def heat(game: Game) -> Heat | None:
         return None
     per_cell = per_cell_of(trail)
     thing = "counter" if trail.unit == "whole" else "box"
-    marker = thing if trail.track == "shared" else f"first {thing}" if area.meets(game) else ""
+    meets = area.meets(game) or not area.each_alone(game)
+    marker = thing if trail.track == "shared" else f"first {thing}" if meets else ""
     if per_cell == 1:
         values = tuple(visits.chance.tolist())
         does = ("Landed on", "lands here") if trail.go_on == "no" else ("A turn ends here", "ends a turn here")
@@ -99,15 +102,18 @@ def marks(game: Game, number: int) -> dict[int, str]:
 def _square(trail: Trail, heat: TrailHeat, number: int) -> str:
     assert heat.visits is not None
     chance, times = heat.visits.chance[number - 1], heat.visits.times[number - 1]
+    carries = square_board.told(trail, number)
     often = "for ever, once caught" if times == float("inf") else f"{times:.2f} times on average"
     if heat.marker:
         does = "gets home" if number == trail.steps else "lands here" if trail.go_on == "no" else "ends a turn here"
         often = "" if number == trail.steps else f", {often}"
-        return f"Square {number}: the {heat.marker} {does} in {percent(chance)} of games{often} ({heat.known})."
+        return (
+            f"Square {number}{carries}: the {heat.marker} {does} in {percent(chance)} of games{often} ({heat.known})."
+        )
     if number == trail.steps:
         return f"Square {number}, the last: {percent(chance)} of players get home ({heat.known})."
     does = "land here" if trail.go_on == "no" else "end a turn here"
-    return f"Square {number}: {percent(chance)} of players {does} on their way, {often} ({heat.known})."
+    return f"Square {number}{carries}: {percent(chance)} of players {does} on their way, {often} ({heat.known})."
 
 
 def _cell(trail: Trail, heat: TrailHeat, number: int) -> str:
@@ -141,4 +147,12 @@ def advice(game: Game, position: int) -> str:
     return stopping.advice(trail, stopping.plan_of(trail, game.distribution), position, area.meets(game))
 
 
-BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe, marks=marks)
+BOARD = Board(
+    places=places,
+    places_at=places_at,
+    heat=heat,
+    describe=describe,
+    marks=marks,
+    brushes=square_board.brushes,
+    painted=square_board.painted,
+)

@@ -37,7 +37,7 @@ def _named(squares: list[Square], mark: str) -> str:
     numbers = [square.at for square in squares]
     if len(numbers) > MOST_NAMED and mark:
         return f"a square marked “{mark}”"
-    return f"square {numbers[0]}" if len(numbers) == 1 else f"squares {listing(numbers, 'or')}"
+    return f"square {listing(numbers, 'or')}"
 
 
 def sheet(game: Game) -> tuple[Sentences, ...]:

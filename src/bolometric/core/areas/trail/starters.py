@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from bolometric.core.areas.trail.spec import Trail
+from bolometric.core.areas.trail.squares import Square
 from bolometric.core.game.contract import Starter
 from bolometric.core.game.document import Band, Brief, Game
 from bolometric.core.game.seats import Seats, Style
@@ -62,6 +63,27 @@ STARTERS: tuple[Starter, ...] = (
         ),
     ),
     Starter(
+        "Squares that jump, rest and go again",
+        Game(
+            name="Up and over",
+            brief=Brief(practising="counting on", minutes=Band(low=4, high=8)),
+            area=Trail(
+                length=36,
+                finish="finish_round",
+                squares=(
+                    Square(at=4, does="jump", to=11),
+                    Square(at=8, does="miss"),
+                    Square(at=14, does="again"),
+                    Square(at=19, does="jump", to=13),
+                    Square(at=22, does="jump", to=29),
+                    Square(at=27, does="miss"),
+                    Square(at=32, does="jump", to=24),
+                    Square(at=34, does="again"),
+                ),
+            ),
+        ),
+    ),
+    Starter(
         "Fill one with tenths and hundredths",
         Game(
             name="Fill the box",
@@ -81,4 +103,5 @@ def warm() -> Iterator[Game]:
     dare = Trail(length=10, go_on="dare")
     yield Game(area=dare)
     yield Game(area=dare, seats=Seats(styles=(Style(choose="plan", goal="win"), Style())))
+    yield Game(area=Trail(length=10, squares=(Square(at=4, does="swap"),)), seats=Seats(count=2))
     yield Game(area=Trail(length=10, moves="either"), seats=Seats(styles=(plan, Style())))
