@@ -71,6 +71,11 @@ class Document(QObject):
         self._history.push(with_value(self.game, path, value), stroke)
         self._after()
 
+    def replace(self, game: Game, stroke: object = None) -> None:
+        """Change the whole game."""
+        self._history.push(game, stroke)
+        self._after()
+
     def undo(self) -> None:
         """Take the last step back."""
         if self._history.step(-1):

@@ -8,6 +8,7 @@ from typing import TYPE_CHECKING, Any
 from PySide6.QtCore import QPoint, QRect, Signal
 from PySide6.QtWidgets import QWidget
 
+from bolometric.core.game.document import with_value
 from bolometric.core.results.readings import Reading
 from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.knobs import KnobAt, knob_at
@@ -50,13 +51,16 @@ class Editing(QWidget):
 
         def take(value: Any) -> None:
             try:
-                self._document.edit(path, value, stroke)
+                game = with_value(self._document.game, path, value)
+                for other, follows in editor.follows:
+                    game = with_value(game, other, follows)
+                self._document.replace(game, stroke)
             except GameError as error:
                 editor.say(error.sentence)
 
         def closed(given_up: bool) -> None:
             if given_up and self._document.game != before:
-                self._document.edit(path, knob_at(before, path).value, stroke)
+                self._document.replace(before, stroke)
 
         editor.edited.connect(take)
         rect = self._sheet.word_rect(path)

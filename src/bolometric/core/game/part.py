@@ -141,6 +141,11 @@ class AreaPart(Part):
         """What ``success`` is the share of, as a sentence with {} for it; nothing where its label says enough."""
         return ""
 
+    @property
+    def evened(self) -> tuple[tuple[str, object], ...]:
+        """Settings, each with its value, with which players have the same chances; none if they have them as it is."""
+        return ()
+
     def check_draw(self, distribution: Distribution) -> None:
         """Raise a setting error if nothing could ever happen with this draw."""
 

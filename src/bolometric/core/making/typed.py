@@ -36,7 +36,7 @@ def typed(text: str, numbers: Numbers, rules: MakingRules) -> Fraction:
     _check_numbers(root, numbers, rules)
     if rules.order == "left" and not _to_the_left(root):
         raise GameError("Work from left to right: what has been worked out so far, then the next number.")
-    return _value(root, rules)
+    return value_of(root, rules)
 
 
 def _check_numbers(root: Node, numbers: Numbers, rules: MakingRules) -> None:
@@ -71,12 +71,13 @@ def _to_the_left(node: Node) -> bool:
     return isinstance(node, Number)
 
 
-def _value(node: Node, rules: MakingRules) -> Fraction:
+def value_of(node: Node, rules: MakingRules) -> Fraction:
+    """What a sum comes to. Raises GameError, with one sentence, where a division can't be."""
     match node:
         case Number(value=value):
             return value
         case Operation(does=does, left=left, right=right):
-            a, b = _value(left, rules), _value(right, rules)
+            a, b = value_of(left, rules), value_of(right, rules)
             match does:
                 case "add":
                     return a + b
@@ -90,7 +91,7 @@ def _value(node: Node, rules: MakingRules) -> Fraction:
                 raise GameError(f"{minus(tidy(a))} ÷ {minus(tidy(b))} does not come out whole.")
             return a / b
         case Alone(inner=inner):
-            return -_value(inner, rules)
+            return -value_of(inner, rules)
     raise GameError("Only numbers, brackets and the signs +, −, × and ÷ can stand in a sum here.")
 
 

@@ -20,8 +20,9 @@ def between_equals(game: Game) -> Game | None:
     if getattr(game.area, "sides", ()):
         return None
     try:
-        placements = getattr(game.area, "placements", ())
-        same = game if len(placements) <= 1 else with_value(game, "area.placements", placements[:1])
+        same = game
+        for path, value in game.area.evened:
+            same = with_value(same, path, value)
         styles = {same.seats.style(seat) for seat in range(same.seats.count)}
         return same if len(styles) == 1 else with_value(same, "seats.styles", (same.seats.style(0),))
     except GameError:

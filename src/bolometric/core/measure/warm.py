@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from bolometric.core.areas.catalogue import AREAS
+from bolometric.core.areas.catalogue import AREAS, area_of
 from bolometric.core.game.document import Game
 from bolometric.core.measure.measuring import in_style, measure
 
@@ -24,6 +24,7 @@ def warm() -> None:
     """Play a few runs of every kind of game, by guesses and by best play."""
     for game in games():
         measure(game, runs=10)
+        area_of(game).board.heat(game)
         if game.area.goals:
             measure(in_style(game, "plan"), runs=10)
 

@@ -33,6 +33,8 @@ KnobKind = Literal[
     "cells",
     "texts",
     "squares",
+    "packs",
+    "seat_packs",
 ]
 
 

@@ -22,6 +22,8 @@ class Editor(QWidget):
     def __init__(self, at: KnobAt, hint: str = "") -> None:
         super().__init__()
         self.at = at
+        self.follows: list[tuple[str, Any]] = []
+        """Other settings, with their values, that have to change with what is sent."""
         self.setAccessibleName(at.knob.label)
         self.body = QVBoxLayout(self)
         self.body.setContentsMargins(0, 0, 0, 0)

@@ -54,6 +54,14 @@ def editor_for(at: KnobAt, game: Game, palette: Palette, own: OwnPieces | None =
             from bolometric.desk.editors.squares import SquaresEditor  # wanted on a trail only
 
             return SquaresEditor(at, game)
+        case "packs":
+            from bolometric.desk.editors.packs import PacksEditor
+
+            return PacksEditor(at, game)
+        case "seat_packs":
+            from bolometric.desk.editors.seat_packs import SeatPacksEditor
+
+            return SeatPacksEditor(at, game)
         case "placements":
             return PlacementsEditor(at, game)
         case "formula":

@@ -92,4 +92,7 @@ class SquaresEditor(Editor):
 
 def _kinds(trail: Trail) -> tuple[tuple[str, tuple[PlainSquare, ...]], ...]:
     """What a pattern can put on squares: one kind, or several in turn."""
-    return tuple((words, (kind,)) for words, kind in KINDS)
+    asking: list[PlainSquare] = [{"does": "card", "pack": pack.name} for pack in trail.packs]
+    cards = [(f"a card of {square['pack']}", (square,)) for square in asking]
+    in_turn_all = [("a card, the packs in turn", tuple(asking))] if len(asking) > 1 else []
+    return (*in_turn_all, *cards, *((words, (kind,)) for words, kind in KINDS))

@@ -174,6 +174,11 @@ class PlacedCounters(AreaPart):
         return self.counters
 
     @property
+    def evened(self) -> tuple[tuple[str, object], ...]:
+        """One given placement for all."""
+        return (("area.placements", self.placements[:1]),) if len(self.placements) > 1 else ()
+
+    @property
     def together(self) -> bool:
         """With one caller all seats take each turn together."""
         return self.draws == "shared"

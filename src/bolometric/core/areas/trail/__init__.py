@@ -6,6 +6,7 @@ exact          the absorbing chain that the rules make; long_trail for thousands
 stopping       turns of several draws, and when it is best to stop; against for playing to win
 squares        what a square may carry, and what a landing there comes to; on_squares, patterns: set and laid out
 turns_on_squares  turns that squares lengthen or take away, as a chain; squares_play where squares do more
+on_cards, card_rules, cards_play  packs of question cards: set, what they come to, and in the compiled loop
 play           whole games played by the thousand; meeting where seats heed each other; outcomes of matches
 """
 
@@ -13,13 +14,14 @@ from __future__ import annotations
 
 from typing import TYPE_CHECKING
 
+from bolometric.core.areas.trail.card_rules import READINGS
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.game.contract import Area, Entry, Starter
 
 if TYPE_CHECKING:
     from collections.abc import Iterator
 
-    from bolometric.core.areas.trail.by_hand import Key, OnTrail
+    from bolometric.core.areas.trail.on_trail import Key, OnTrail
     from bolometric.core.game.document import Game
 
 
@@ -41,4 +43,4 @@ def _warm() -> Iterator[Game]:
     return warm()
 
 
-TRAIL = Entry(Trail, _load, _starters, _warm)
+TRAIL = Entry(Trail, _load, _starters, _warm, READINGS)

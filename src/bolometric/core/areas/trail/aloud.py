@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from bolometric.core.areas.trail import said_of_squares
+from bolometric.core.areas.trail import said_of_cards, said_of_squares
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.game.document import Game
 from bolometric.core.game.speaking import Aloud, drawn, said, starts, verb
@@ -22,16 +22,15 @@ def _trail(game: Game) -> Trail:
 def aloud(game: Game) -> Aloud:
     """A race along squares, or the filling of a box."""
     squares = _trail(game).unit == "whole"
-    return Aloud(
-        _needs(game), said(*_first(game), starts(game)), said(*_turn(game)), said(*_end(game), *_winner(game, squares))
-    )
+    first = said(*_first(game), *said_of_cards.first(game), starts(game))
+    return Aloud(_needs(game), first, said(*_turn(game)), said(*_end(game), *_winner(game, squares)))
 
 
 def _needs(game: Game) -> tuple[str, ...]:
     trail = _trail(game)
     each = "" if game.seats.count == 1 or trail.track == "shared" else " for each player"
     if trail.unit == "whole":
-        return f"a counter{each}", f"a trail of {plural(trail.length, 'square')}"
+        return f"a counter{each}", f"a trail of {plural(trail.length, 'square')}", *said_of_cards.needs(game)
     return (f"a box that stands for {trail.amount}, cut into {trail.unit}s{each}",)
 
 
@@ -61,7 +60,14 @@ def _turn(game: Game) -> list[str]:
     listed = {*trail.back_to_start, *trail.lose_turn}
     if any(not trail.fits(total) and total not in listed for total in odds.totals):
         told.append(f"If it is no whole number of {'squares' if squares else f'{trail.unit}s'}, stay where you are.")
-    return [*told, *_listed(game, either), *_special(game), *_going_on(game), *said_of_squares.aloud(game)]
+    return [
+        *told,
+        *_listed(game, either),
+        *_special(game),
+        *_going_on(game),
+        *said_of_squares.aloud(game),
+        *said_of_cards.aloud(game),
+    ]
 
 
 def _going_on(game: Game) -> tuple[str, ...]:
@@ -115,6 +121,8 @@ def _end(game: Game) -> tuple[str, ...]:
 
 def _winner(game: Game, squares: bool) -> tuple[str, ...]:
     trail, home = _trail(game), "home" if squares else "done"
+    if (by_cards := said_of_cards.last(game)) is not None:
+        return by_cards
     if trail.track == "shared":
         return (f"You all win if you are {home} within {plural(trail.turns, 'turn')}.",)
     if game.seats.count == 1:

@@ -182,13 +182,14 @@ def player(game: Game) -> Player:
 
 def _ground(game: Game) -> Ground:
     """The track with its squares laid out for their kernel."""
-    from bolometric.core.areas.trail import squares_play
+    from bolometric.core.areas.trail import cards_play, squares_play
     from bolometric.core.outcomes.sampler import sampler
 
     chain, trail = _chain(game), _trail(game)
     seats = 1 if trail.track == "shared" else game.seats.count
     sample = sampler(chain.ways, NEAR_MEMORY // chain.length)
-    return squares_play.ground(chain, sample, seats, trail.finish == "finish_round")
+    asked = cards_play.asked_of(trail, seats)
+    return squares_play.ground(chain, sample, seats, trail.finish == "finish_round", asked)
 
 
 def _racing(game: Game) -> Player:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 from bolometric.core.areas.trail import area, square_board, stopping
-from bolometric.core.areas.trail.by_hand import OnTrail
+from bolometric.core.areas.trail.on_trail import OnTrail
 from bolometric.core.areas.trail.rules import GOES_ON, compile_chain
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.chains.race import Visits

@@ -2,55 +2,34 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
-from typing import TYPE_CHECKING, Literal
+from dataclasses import replace
+from typing import TYPE_CHECKING
 
 import numpy as np
 
+from bolometric.core.areas.trail import cards_by_hand as cards
 from bolometric.core.areas.trail import stopping
+from bolometric.core.areas.trail.card_rules import AFTER_ROUNDS, HOME, HOME_WITH, WINS, goes_round
+from bolometric.core.areas.trail.on_trail import STOP, Key, OnTrail
 from bolometric.core.areas.trail.rules import LOST, MOST_DRAWS, SENT_BACK, compile_chain, turn_over
 from bolometric.core.areas.trail.spec import MOST_MEETING, Trail
-from bolometric.core.areas.trail.squares import AGAIN, MISS, SWAP, next_ahead
+from bolometric.core.areas.trail.squares import AGAIN, CARD, MISS, SWAP, next_ahead
 from bolometric.core.game.contract import ByHand
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
-from bolometric.core.results.standing import Drawn, Option, Standing, noted, won
+from bolometric.core.results.standing import Drawn, Option, noted, won
 from bolometric.core.settings.amounts import tidy
 from bolometric.core.text.figures import listing, minus, percent
 
 if TYPE_CHECKING:
     from bolometric.core.areas.trail.against import Against
 
-Stop = Literal["stop"]
-STOP: Stop = "stop"
-Key = Stop | int
-"""To stop, or the seat whose marker is moved."""
-
-
-@dataclass(frozen=True, slots=True)
-class OnTrail(Standing):
-    """How a trail stands."""
-
-    places: tuple[int, ...] = ()
-    """Steps of each seat from the start."""
-    began: int = 0
-    """Where the present turn began."""
-    drawn: int = 0
-    """Draws of the present turn."""
-    column: int = -1
-    """What was drawn, where it is still to be chosen whom it moves."""
-    games: tuple[int, ...] = ()
-    """Games of the match that each seat has won, alone or shared."""
-    game: int = 1
-    """Which game of the match this is."""
-    missing: frozenset[int] = frozenset()
-    """Seats that miss their next turn."""
-
 
 def begin(game: Game) -> OnTrail:
     """Everyone off the board."""
     markers = 1 if game.area_as(Trail).track == "shared" else game.seats.count
-    return OnTrail(places=(0,) * markers, games=(0,) * game.seats.count)
+    seats = game.seats.count
+    return OnTrail(places=(0,) * markers, games=(0,) * seats, cards=cards.whole(game), kept=(0,) * seats)
 
 
 def _marker(game: Game, now: OnTrail) -> int:
@@ -60,6 +39,8 @@ def _marker(game: Game, now: OnTrail) -> int:
 
 def asks(game: Game, now: OnTrail) -> str | None:
     """What the seat to move has to do."""
+    if now.asked_on:
+        return cards.asks(game, now)
     if now.waiting == "choice":
         return "choose whom the total moves."
     return "stop, or draw again." if now.waiting == "either" else None
@@ -70,6 +51,8 @@ def tally(game: Game, now: OnTrail) -> str | None:
     trail = game.area_as(Trail)
     if trail.track == "shared":
         return f"Turn {now.turn} of {trail.turns}."
+    if trail.asks == "yes" and trail.if_right == "keep":
+        return cards.tally(game, now)
     if trail.at_most == 1 or game.seats.count == 1:
         return None
     won_so_far = ", ".join(f"player {seat} has {count}" for seat, count in enumerate(now.games, 1))
@@ -77,7 +60,9 @@ def tally(game: Game, now: OnTrail) -> str | None:
 
 
 def options(game: Game, now: OnTrail) -> tuple[Option[Key], ...]:
-    """Whom a total moves; or, after a draw that did not end the turn, to stop."""
+    """Whom a total moves; how a card was answered; or, after a draw that did not end the turn, to stop."""
+    if now.asked_on:
+        return cards.options(game, now)
     if now.column >= 0:
         return tuple(Option(who, words) for who, words in _whom(game, now))
     return (Option(STOP, f"Stop on {_named(game, now.places[_marker(game, now)])}"),)
@@ -94,7 +79,9 @@ def _whom(game: Game, now: OnTrail) -> list[tuple[int, str]]:
 
 
 def choose(game: Game, now: OnTrail, key: Key) -> OnTrail:
-    """Keep what the turn has gained, or move one of two."""
+    """Keep what the turn has gained, move one of two, or answer a card."""
+    if now.asked_on:
+        return _asked(game, cards.chosen(game, now, str(key)))
     if isinstance(key, int):
         there = int(compile_chain(game.area_as(Trail), game.distribution).landing[now.places[key], now.column])
         now = replace(now, places=_placed(now, key, there), column=-1)
@@ -107,7 +94,9 @@ def _placed(now: OnTrail, marker: int, there: int) -> tuple[int, ...]:
 
 
 def pick(game: Game, now: OnTrail, style: Style, rng: np.random.Generator) -> Key | None:
-    """Whom to move; or stop, or None to go on."""
+    """Whom to move, how a card is answered; or stop, or None to go on."""
+    if now.asked_on:
+        return cards.pick(game, now, rng)
     trail = game.area_as(Trail)
     if now.column >= 0:
         return _mover(game, now, style, rng)
@@ -160,7 +149,7 @@ def landed(game: Game, now: OnTrail, drawn: Drawn) -> OnTrail:
     )
     now = noted(replace(now, places=places, drawn=now.drawn + 1), f"{drawn.words}, {moved}.")
     if chain.acts is not None and here < trail.steps:
-        return _on_square(game, now, int(chain.acts[here, column]))
+        return _on_square(game, replace(now, before=here), int(chain.acts[here, column]))
     most = {"no": 1, "fixed": trail.draws, "dare": MOST_DRAWS}[trail.go_on]
     if turn_over(int(does), there, trail.steps, now.drawn, most):
         return _turn_over(game, now)
@@ -172,6 +161,8 @@ def _on_square(game: Game, now: OnTrail, act: int) -> OnTrail:
     marker, named = _marker(game, now), _named(game, now.places[_marker(game, now)])
     if act == AGAIN and now.drawn < MOST_DRAWS:
         return noted(now, f"Square {named}: draw again.")
+    if act == CARD:
+        return _asked(game, cards.taken(game, now, now.places[marker]))
     if act == MISS:
         now = noted(replace(now, missing=now.missing | {marker}), f"Square {named}: misses the next turn.")
     if act == SWAP and (other := next_ahead(now.places, marker, game.area_as(Trail).steps)) >= 0:
@@ -181,10 +172,20 @@ def _on_square(game: Game, now: OnTrail, act: int) -> OnTrail:
     return _turn_over(game, now)
 
 
+def _asked(game: Game, now: OnTrail) -> OnTrail:
+    """After a card: the next one, or the turn is over."""
+    return now if now.asked_on else _turn_over(game, now)
+
+
 def _turn_over(game: Game, now: OnTrail) -> OnTrail:
     trail, seats = game.area_as(Trail), game.seats.count
-    arrived = tuple(k for k, place in enumerate(now.places) if place == trail.steps)
     last = now.seat == seats - 1
+    if trail.asks == "yes":
+        now = _round_again(game, now)
+        win = WINS.index(trail.cards_win)
+        if now.pack_out or (win == AFTER_ROUNDS and last and now.turn >= trail.cards_rounds * seats):
+            return cards.most_win(now)
+    arrived = tuple(k for k, place in enumerate(now.places) if place == trail.steps)
     seat = 0 if last else now.seat + 1
     following = replace(now, seat=seat, turn=now.turn + 1, drawn=0, waiting="draw")
     if trail.track == "shared":
@@ -198,6 +199,16 @@ def _turn_over(game: Game, now: OnTrail) -> OnTrail:
     return _begun(game, replace(following, began=now.places[seat]))
 
 
+def _round_again(game: Game, now: OnTrail) -> OnTrail:
+    """Whoever is home begins again at the start, where being home does not end the game."""
+    trail, marker = game.area_as(Trail), _marker(game, now)
+    if now.places[marker] != trail.steps:
+        return now
+    if not goes_round(WINS.index(trail.cards_win), now.kept[now.seat], trail.cards_wanted):
+        return now
+    return noted(replace(now, places=_placed(now, marker, 0)), "home, and begins again at the start.")
+
+
 def _begun(game: Game, now: OnTrail) -> OnTrail:
     """The turn begins, unless it is one to miss: then it is over."""
     marker = _marker(game, now)
@@ -209,6 +220,8 @@ def _begun(game: Game, now: OnTrail) -> OnTrail:
 def _game_over(game: Game, now: OnTrail, arrived: tuple[int, ...]) -> OnTrail:
     """The end of a game, which in a match may not be the last."""
     trail, seats = game.area_as(Trail), game.seats.count
+    if trail.asks == "yes" and WINS.index(trail.cards_win) not in (HOME, HOME_WITH):
+        return cards.most_win(now)
     winners = arrived
     if trail.first_home == "loses" and 1 <= len(arrived) < seats:
         winners = tuple(k for k in range(seats) if k not in arrived)
@@ -235,6 +248,8 @@ def coach(game: Game, now: OnTrail) -> str:
     trail = game.area_as(Trail)
     if trail.chooses_mover and game.seats.count > 1:
         return _coach_mover(game, now)
+    if now.asked_on:
+        return cards.told(game, now)
     if trail.go_on != "dare":
         return "There is nothing to choose in this game: draw, and see."
     if not game.draws_are_known:

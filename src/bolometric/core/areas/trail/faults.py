@@ -8,7 +8,7 @@ from fractions import Fraction
 import numpy as np
 from numpy.typing import NDArray
 
-from bolometric.core.areas.trail import area, square_faults
+from bolometric.core.areas.trail import area, card_faults, square_faults
 from bolometric.core.areas.trail.choice_faults import no_choice
 from bolometric.core.areas.trail.rules import compile_chain
 from bolometric.core.areas.trail.spec import PER_ONE, Trail
@@ -57,6 +57,7 @@ def by_rules(game: Game) -> Iterator[Fault]:
     yield from impossible_totals(game)
     yield from out_of_reach(game)
     yield from square_faults.by_rules(game)
+    yield from card_faults.by_rules(game)
 
 
 def useless(game: Game) -> int:

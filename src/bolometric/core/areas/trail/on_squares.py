@@ -24,8 +24,15 @@ class OnSquares(AreaPart):
             description="Squares that do something when a counter comes to them: a list of squares, each with its "
             "number (at) and what it does. Only where a turn is one draw that moves one's own counter.",
         ),
-        Knob("squares", "squares that do something", when=(("unit", ("whole",)),), practice="aim"),
+        Knob("squares", "squares that do something", when=(("carries", ("yes",)),), practice="aim"),
     ] = ()
+
+    @property
+    def carries(self) -> Literal["yes", "no"]:
+        """Whether squares can carry anything: a turn must be one draw that moves one's own counter along squares."""
+        unit, go_on, moves = (getattr(self, name) for name in ("unit", "go_on", "moves"))
+        one_draw = go_on == "no" and (moves == "own" or getattr(self, "track", "own") == "shared")
+        return "yes" if unit == "whole" and one_draw else "no"
 
     def check_squares(self, unit: str, one_draw: bool, memory: bool) -> None:
         """Raise a setting error where squares can't do what they are to."""

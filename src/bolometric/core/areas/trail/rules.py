@@ -105,6 +105,8 @@ class Chain:
     anything but lead elsewhere."""
     direct: NDArray[np.int16] | None = None
     """Shape (steps, columns): the landings before jumps are followed; None if there are no jumps."""
+    cards_decide: bool = False
+    """Whether answers to cards change how markers move or who wins."""
 
     @property
     def weights(self) -> NDArray[np.float64]:
@@ -141,13 +143,21 @@ def compile_chain(trail: Trail, distribution: Distribution) -> Chain:
                 column[i, int(shown)] = place.setdefault(does, len(place))
                 ways[does] += count
     direct = landings(trail, list(place))
-    marks = compile_squares(trail.squares, trail.steps) if trail.squares else None
+    marks = (
+        compile_squares(trail.squares, trail.steps, tuple(pack.name for pack in trail.packs)) if trail.squares else None
+    )
     landing, acts = (direct, None) if marks is None else resting(direct, marks)
     turn = np.array([{"back": SENT_BACK, "lose": LOST}.get(does, GOES_ON) for does, _ in place], np.uint8)
     tables = landing, tuple(ways[does] for does in place), turn, column
     jumps = marks is not None and marks.jumps
     return Chain(
-        *tables, _can_finish(landing), _reached(landing), _again(trail, list(place)), acts, direct if jumps else None
+        *tables,
+        _can_finish(landing),
+        _reached(landing),
+        _again(trail, list(place)),
+        acts,
+        direct if jumps else None,
+        trail.cards_decide,
     )
 
 

@@ -43,7 +43,7 @@ def _named(squares: list[Square], mark: str) -> str:
 def sheet(game: Game) -> tuple[Sentences, ...]:
     """What squares do, as words to click; where none does anything, an offer."""
     trail = game.area_as(Trail)
-    if trail.unit != "whole" or trail.go_on != "no" or trail.chooses_mover:
+    if trail.carries == "no":
         return ()
     if not trail.squares:
         return (sentences("You could let ", Span("squares do something", SQUARES), ": jump, miss a turn, ask."),)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from bolometric.core.areas.trail import said_of_squares
+from bolometric.core.areas.trail import said_of_cards, said_of_squares
 from bolometric.core.areas.trail.aloud import aloud
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.game.contract import Words
@@ -31,7 +31,7 @@ def board(game: Game) -> tuple[Sentences, ...]:
     if trail.unit == "whole":
         squares = Span(f"{trail.length} squares", LENGTH)
         trails = sentences("Draw a trail of ", squares, ", each worth ", Span("one", UNIT), ".")
-        return (trails, *said_of_squares.sheet(game), *_track(game))
+        return (trails, *said_of_squares.sheet(game), *said_of_cards.packs(game), *_track(game))
     one = Span(f"{trail.amount}", "area.amount")
     whole = sentences(
         "Draw a large box that stands for ", one, ", divided into ", choice(game, UNIT), f": {trail.steps:,} of them."
@@ -59,7 +59,8 @@ def needs(game: Game) -> tuple[str, ...]:
     """What is needed beside the pieces."""
     one = game.seats.count == 1 or _trail(game).track == "shared"
     each = "" if one else " for each player"
-    return (f"a counter{each}", "the trail") if _trail(game).unit == "whole" else (f"a box to fill{each}",)
+    packs = said_of_cards.needs_in_short(game)
+    return (f"a counter{each}", "the trail", *packs) if _trail(game).unit == "whole" else (f"a box to fill{each}",)
 
 
 def first(game: Game) -> tuple[Sentences, ...]:
@@ -110,6 +111,7 @@ def turn(game: Game) -> tuple[Sentences, ...]:
         told.insert(1, sentences("In a turn you ", Span("draw", GO_ON), " ", times, "."))
     else:
         told.insert(1, sentences("After each draw you ", choice(game, GO_ON), ", or stop and keep what you have."))
+    told += said_of_cards.answers(game)
     if odds.special:
         told.append(sentences("A face marked special ", choice(game, "area.special"), "."))
     return tuple(told)
@@ -131,11 +133,23 @@ def last(game: Game) -> tuple[Sentences, ...]:
     if trail.track == "shared":
         lines.append(sentences("If that takes more turns than there are, you have all lost."))
     elif game.seats.count > 1:
-        shared = f" If several {several} in the same round, they share it." if trail.finish == "finish_round" else ""
-        first = choice(game, "area.first_home")
-        lines.append(sentences(f"The first one {one} ", first, ", and ", choice(game, FINISH), f".{shared}"))
-        lines.append(sentences("Play ", choice(game, "area.games"), "."))
-    return tuple(lines)
+        lines += _ending(game, one, several)
+    return (*lines, *said_of_cards.winner(game))
+
+
+def _ending(game: Game, one: str, several: str) -> list[Sentences]:
+    """What the first one home comes to, and how many games are played."""
+    trail, finish = _trail(game), choice(game, "area.finish")
+    if trail.ends_at_home == "no":
+        return [sentences("Whoever is home begins again at the start.")]
+    if trail.races == "no":
+        return [sentences(f"The first one {one} ", finish, ".")]
+    shared = f" If several {several} in the same round, they share it." if trail.finish == "finish_round" else ""
+    first = choice(game, "area.first_home")
+    return [
+        sentences(f"The first one {one} ", first, ", and ", finish, f".{shared}"),
+        sentences("Play ", choice(game, "area.games"), "."),
+    ]
 
 
 WORDS = Words(board=board, needs=needs, first=first, turn=turn, last=last, aloud=aloud)

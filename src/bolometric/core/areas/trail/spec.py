@@ -19,7 +19,7 @@ from bolometric.core.areas.trail.choices import (
     TRACKS,
     UNITS,
 )
-from bolometric.core.areas.trail.on_squares import OnSquares
+from bolometric.core.areas.trail.on_cards import OnCards
 from bolometric.core.game.part import Ending, Goal, StyleRule
 from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.pieces.draw import Draw
@@ -51,7 +51,7 @@ MOST_MEETING = 200
 """Steps on which best play against another seat can be worked out."""
 
 
-class Trail(OnSquares):
+class Trail(OnCards):
     """A trail of numbered squares, one marker for each seat.
 
     Markers start off the board, before square 1, and do not get in each other's way. Each turn is one draw; its total
@@ -176,7 +176,14 @@ class Trail(OnSquares):
     first_home: Annotated[
         Literal["wins", "loses"],
         Field(description="Whether the first home wins or loses; if it loses, all others share the win."),
-        Knob("choice", "the first home", practice="aim", choices=FIRST_HOME, suggested=(), when=(("track", ("own",)),)),
+        Knob(
+            "choice",
+            "the first home",
+            practice="aim",
+            choices=FIRST_HOME,
+            suggested=(),
+            when=(("track", ("own",)), ("races", ("yes",))),
+        ),
     ] = "wins"
     games: Annotated[
         Literal["one", "three", "five"],
@@ -185,7 +192,7 @@ class Trail(OnSquares):
             "more than half of so many, or all are played; then most games won win. A shared game counts for each who "
             "shares it."
         ),
-        Knob("choice", "games", choices=GAMES, suggested=("one",), when=(("track", ("own",)),)),
+        Knob("choice", "games", choices=GAMES, suggested=("one",), when=(("track", ("own",)), ("races", ("yes",)))),
     ] = "one"
     special: Annotated[
         Literal["nothing", "back_to_start", "lose_turn"],
@@ -198,7 +205,7 @@ class Trail(OnSquares):
             description="at_once = the first counter home wins on the spot; finish_round = the round is finished "
             "first, so that all have had as many turns, and all who are home then share the win."
         ),
-        Knob("choice", "when the game stops", choices=FINISHES, when=(("track", ("own",)),)),
+        Knob("choice", "when the game stops", choices=FINISHES, when=(("track", ("own",)), ("ends_at_home", ("yes",)))),
     ] = "at_once"
 
     @model_validator(mode="after")
@@ -321,6 +328,7 @@ class Trail(OnSquares):
         """Where a total may move either marker, or is drawn again, draws must not hang together."""
         one_draw = self.go_on == "no" and not self.chooses_mover
         self.check_squares(self.unit, one_draw, remembers(tuple(pieces)))
+        self.check_cards(self.track == "shared", self.first_home == "wins" and self.games == "one")
         if self.end == "again":
             self._check_again(remembers(tuple(pieces)))
         if self.chooses_mover and remembers(tuple(pieces)):

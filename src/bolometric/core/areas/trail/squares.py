@@ -86,14 +86,18 @@ def works(square: Square, length: int) -> bool:
 
 
 @lru_cache(maxsize=64)
-def compile_squares(squares: tuple[Square, ...], length: int) -> Marked:
-    """What landing on each square comes to. Squares that are not on the track do nothing."""
+def compile_squares(squares: tuple[Square, ...], length: int, packs: tuple[str, ...] = ()) -> Marked:
+    """What landing on each square comes to, with packs of these names.
+
+    Squares that are not on the track, or ask a pack that is not there, do nothing.
+    """
     leads = {
         s.at: 0 if s.does == "start" else s.to or 0 for s in squares if s.does in ("jump", "start") and works(s, length)
     }
     act = np.zeros(length + 1, np.uint8)
     for square in squares:
-        if square.does in ACTS and works(square, length):
+        asked = square.does != "card" or square.pack in packs or (packs and not square.pack)
+        if square.does in ACTS and works(square, length) and asked:
             act[square.at] = ACTS[square.does]
     rest, loops = np.arange(length + 1), set()
     for begin in leads:

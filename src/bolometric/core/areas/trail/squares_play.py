@@ -6,16 +6,20 @@ compiled without them, so such games pay nothing for packs.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 import numpy as np
 from numba import njit
 from numpy.typing import NDArray
 
-from bolometric.core.areas.trail import squares
+from bolometric.core.areas.trail import card_rules, squares
+from bolometric.core.areas.trail.card_rules import AFTER_ROUNDS, AT_OUT, HOME, HOME_WITH, KEPT, MET, REPEATS
+from bolometric.core.areas.trail.cards_play import MET as CARDS_MET
+from bolometric.core.areas.trail.cards_play import ROUNDS, WANTED, WIN, Asked, ask, for_a_batch, fresh_packs
 from bolometric.core.areas.trail.rules import MOST_DRAWS, Chain
-from bolometric.core.areas.trail.squares import AGAIN, MISS, SWAP
+from bolometric.core.areas.trail.squares import AGAIN as ON_AGAIN
+from bolometric.core.areas.trail.squares import CARD, MISS, SWAP
 from bolometric.core.chains.race import Visits
 from bolometric.core.outcomes.chance import HALF, STEP, bits, kept
 from bolometric.core.outcomes.lead import CHANGES as LEAD_CHANGES
@@ -24,6 +28,7 @@ from bolometric.core.outcomes.sampler import Sampler
 from bolometric.core.results.batch import STUCK, TIED, UNFINISHED, Batch
 
 next_ahead: Any = njit(nogil=True)(squares.next_ahead)
+goes_round: Any = njit(nogil=True)(card_rules.goes_round)
 DRAWN_AGAIN = -1
 """In place of a landing: a total that is too much and does not count."""
 
@@ -43,48 +48,65 @@ class Ground:
     can_finish: NDArray[np.bool_]
     seats: int
     finish_round: bool
+    asked: Asked | None = None
+    """Packs of question cards, where any square asks one."""
 
 
-def ground(chain: Chain, sample: Sampler, seats: int, finish_round: bool) -> Ground:
+def ground(chain: Chain, sample: Sampler, seats: int, finish_round: bool, asked: Asked | None) -> Ground:
     """Lay the chain's tables out by the sampler's columns."""
     landing = chain.landing if chain.again is None else np.where(chain.again, np.int16(DRAWN_AGAIN), chain.landing)
     acts = np.zeros(chain.landing.shape, np.uint8) if chain.acts is None else chain.acts
     direct = chain.landing if chain.direct is None else chain.direct
     laid = [np.ascontiguousarray(table[:, sample.outcome]).ravel() for table in (landing, direct, acts)]
-    return Ground(laid[0], laid[1], laid[2], sample.keep, sample.alias, chain.can_finish, seats, finish_round)
+    return Ground(laid[0], laid[1], laid[2], sample.keep, sample.alias, chain.can_finish, seats, finish_round, asked)
 
 
 def play(course: Ground, runs: int, most_turns: int, rng: np.random.Generator) -> Batch:
     """Play ``runs`` games, each of at most ``most_turns`` turns. Deterministic for a given ``rng``."""
-    out = Batch.empty(runs)
-    _play(
-        rng.integers(0, 2**64, dtype=np.uint64), course.landing, course.direct, course.acts, course.keep, course.alias,
-        course.can_finish, course.seats, course.finish_round, most_turns, None,
-        out.turns, out.rolls, out.winner, out.home, out.setbacks, out.last_lead, out.lead_changes,
-    )  # fmt: skip
-    return out
+    return _played(course, runs, most_turns, rng, None)
 
 
 def landings(course: Ground, games: int, most_turns: int, rng: np.random.Generator) -> Visits:
     """How often the first marker comes to each square in a game, from games played."""
-    out, met = Batch.empty(games), np.zeros((2, len(course.can_finish) + 1))
-    _play(
-        rng.integers(0, 2**64, dtype=np.uint64), course.landing, course.direct, course.acts, course.keep, course.alias,
-        course.can_finish, course.seats, course.finish_round, most_turns, met,
-        out.turns, out.rolls, out.winner, out.home, out.setbacks, out.last_lead, out.lead_changes,
-    )  # fmt: skip
+    met = np.zeros((2, len(course.can_finish) + 1))
+    _played(course, games, most_turns, rng, met)
     chance = met[0, 1:] / games
     near = (met[0, 1:] + 1) / (games + 2)
     return Visits(chance, met[1, 1:] / games, float(np.sqrt(near * (1 - near) / games).max()))
 
 
+def _played(
+    course: Ground, runs: int, most_turns: int, rng: np.random.Generator, met: NDArray[np.float64] | None
+) -> Batch:
+    out, asked = Batch.empty(runs), for_a_batch(course.asked)
+    packs = 0 if asked is None else len(asked.right)
+    plain = None if asked is None else tuple(asked)  # of no class of ours, so that code compiled before stays readable
+    kept, cards = np.zeros((runs, course.seats), np.int64), np.zeros((runs, packs + 1), np.int64)
+    _play(
+        rng.integers(0, 2**64, dtype=np.uint64), course.landing, course.direct, course.acts, course.keep, course.alias,
+        course.can_finish, course.seats, course.finish_round, most_turns, met, plain, kept, cards,
+        out.turns, out.rolls, out.winner, out.home, out.setbacks, out.last_lead, out.lead_changes,
+    )  # fmt: skip
+    if asked is None:
+        return out
+    own = {f"{KEPT}{seat + 1}": kept[:, seat].astype(float) for seat in range(course.seats)}
+    own |= {f"{MET}{pack + 1}": cards[:, pack].astype(float) for pack in range(packs)}
+    return replace(out, own={**own, REPEATS: cards[:, -1].astype(float)})
+
+
 @njit(nogil=True, cache=True)
 def _play(  # type: ignore[no-untyped-def]
-    state, landing, direct, acts, keep, alias, can_finish, seats, finish_round, most_turns, met,
-    turns_out, rolls_out, winner_out, home_out, setbacks_out, last_lead_out, lead_changes_out,
+    state, landing, direct, acts, keep, alias, can_finish, seats, finish_round, most_turns, met, asked, kept_out,
+    cards_out, turns_out, rolls_out, winner_out, home_out, setbacks_out, last_lead_out, lead_changes_out,
 ):  # fmt: skip
     columns, length = np.uint64(len(keep)), len(can_finish)
     traps = not can_finish.all()
+    win = HOME
+    if asked is not None:
+        right, source, where, rules, counts, piles, kept_cards = asked
+        win = rules[WIN]
+        traps = traps and win != AT_OUT and win != AFTER_ROUNDS
+    by_cards = win != HOME and win != HOME_WITH
     place, missing, lead = np.zeros(seats, np.int64), np.zeros(seats, np.bool_), np.zeros(4, np.int64)
     seen = np.full(length + 1, -1)
     for run in range(len(turns_out)):
@@ -92,7 +114,9 @@ def _play(  # type: ignore[no-untyped-def]
         missing[:] = False
         clear_lead(lead)
         turn, seat, setbacks, rolls, home = 0, 0, 0, 0, 0
-        stuck = not can_finish[0]
+        stuck, ended = traps and not can_finish[0], False
+        if asked is not None:
+            fresh_packs(counts, kept_cards)
         while turn < most_turns and not stuck:
             turn += 1
             if missing[seat]:
@@ -120,30 +144,67 @@ def _play(  # type: ignore[no-untyped-def]
                             place[seat], place[other] = place[other], new
                     elif act == MISS:
                         missing[seat] = True
-                    if act != AGAIN:
+                    elif asked is not None and act == CARD:
+                        state, lost, over = ask(
+                            state, right, source, where, rules, counts, piles, kept_cards, seat, new, run
+                        )
+                        ended = ended or over
+                        place[seat] = old if lost else new
+                    if act != ON_AGAIN:
                         break
                 setbacks += place[seat] < began
-                if traps:
-                    stuck = True
-                    for other in range(seats):
-                        stuck = stuck and place[other] < length and not can_finish[place[other]]
-            note_lead(lead, alone_ahead(place, 1), turn)
+                stuck = traps and _all_stuck(place, can_finish)
+            if asked is not None and by_cards:
+                note_lead(lead, alone_ahead(kept_cards, 1), turn)
+            else:
+                note_lead(lead, alone_ahead(place, 1), turn)
             if place[seat] == length:
-                home |= 1 << seat
-                if not finish_round:
-                    break
-            seat += 1
-            if seat == seats:
-                seat = 0
-                if home:
-                    break
-        turns_out[run], rolls_out[run], setbacks_out[run], home_out[run] = turn, rolls, setbacks, home
+                if asked is not None and goes_round(win, kept_cards[seat], rules[WANTED]):
+                    place[seat] = 0
+                else:
+                    home |= 1 << seat
+            last = seat == seats - 1
+            if asked is not None and win == AFTER_ROUNDS and last and turn >= rules[ROUNDS] * seats:
+                ended = True
+            if ended or (home and (last or not finish_round)):
+                break
+            seat = 0 if last else seat + 1
+        turns_out[run], rolls_out[run], setbacks_out[run] = turn, rolls, setbacks
         last_lead_out[run], lead_changes_out[run] = lead[SINCE], lead[LEAD_CHANGES]
-        if home == 0:
-            winner_out[run] = STUCK if stuck else UNFINISHED
-        else:
-            ahead = alone_ahead(place, 1)
-            winner_out[run] = TIED if ahead < 0 else ahead
+        if asked is not None:
+            kept_out[run], cards_out[run] = kept_cards, counts[:, CARDS_MET]
+            if ended or (home and by_cards):
+                home = _most(kept_cards)
+        home_out[run], winner_out[run] = home, _winner(home, seats, stuck)
+
+
+@njit(nogil=True, cache=True)
+def _all_stuck(place, can_finish):  # type: ignore[no-untyped-def]
+    """Whether nobody can get home any more. Swapping changes who stands where, not where there is somebody."""
+    for square in place:  # noqa: SIM110  # the compiler takes no generator here
+        if square == len(can_finish) or can_finish[square]:
+            return False
+    return True
+
+
+@njit(nogil=True, cache=True)
+def _most(kept):  # type: ignore[no-untyped-def]
+    """The seats with most cards, as bits."""
+    best = 0
+    for seat in range(len(kept)):
+        best |= (kept[seat] == kept.max()) << seat
+    return best
+
+
+@njit(nogil=True, cache=True)
+def _winner(home, seats, stuck):  # type: ignore[no-untyped-def]
+    """The seat that alone is among those who win, or a code."""
+    if home == 0:
+        return STUCK if stuck else UNFINISHED
+    for seat in range(seats):
+        if home == 1 << seat:
+            return seat
+    return TIED
 
 
 @njit(nogil=True, cache=True)

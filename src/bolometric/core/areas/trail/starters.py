@@ -6,6 +6,7 @@ from collections.abc import Iterator
 
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.areas.trail.squares import Square
+from bolometric.core.asking.packs import QuestionPack
 from bolometric.core.game.contract import Starter
 from bolometric.core.game.document import Band, Brief, Game
 from bolometric.core.game.seats import Seats, Style
@@ -103,5 +104,7 @@ def warm() -> Iterator[Game]:
     dare = Trail(length=10, go_on="dare")
     yield Game(area=dare)
     yield Game(area=dare, seats=Seats(styles=(Style(choose="plan", goal="win"), Style())))
-    yield Game(area=Trail(length=10, squares=(Square(at=4, does="swap"),)), seats=Seats(count=2))
+    swap, card = Square(at=4, does="swap"), Square(at=4, does="card")
+    yield Game(area=Trail(length=10, squares=(swap,)), seats=Seats(count=2))
+    yield Game(area=Trail(length=10, squares=(card,), packs=(QuestionPack(name="A"),), cards_win="most_at_home"))
     yield Game(area=Trail(length=10, moves="either"), seats=Seats(styles=(plan, Style())))

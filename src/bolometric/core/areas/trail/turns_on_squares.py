@@ -16,7 +16,7 @@ from numpy.typing import NDArray
 
 from bolometric.core.areas.trail.exact import Way, way_of_turns
 from bolometric.core.areas.trail.rules import Chain
-from bolometric.core.areas.trail.squares import AGAIN, MISS
+from bolometric.core.areas.trail.squares import AGAIN, CARD, MISS, NOTHING
 
 Array = NDArray[np.float64]
 
@@ -38,6 +38,8 @@ def endless_turns(chain: Chain) -> NDArray[np.intp]:
 def way_on_squares(chain: Chain) -> Way | None:
     """One seat's way in whole turns; None where a turn may never end, or where squares do more than this."""
     acts = chain.acts
+    if acts is not None and not chain.cards_decide:
+        acts = np.where(acts == CARD, NOTHING, acts)
     if acts is None or not np.isin(acts, (0, AGAIN, MISS)).all() or len(endless_turns(chain)):
         return None
     length, weights = chain.length, chain.weights

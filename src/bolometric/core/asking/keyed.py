@@ -1,0 +1,103 @@
+"""Typed cards: whether an answer is right where the question can be read as a sum, and cards from pasted text."""
+
+from __future__ import annotations
+
+import csv
+from fractions import Fraction
+
+from pydantic_core import PydanticCustomError
+
+from bolometric.core.asking.packs import MOST_CARDS, Card, QuestionPack
+from bolometric.core.making.rules import MakingRules
+from bolometric.core.making.typed import value_of
+from bolometric.core.pieces.expression import Letter, walk
+from bolometric.core.pieces.formula import parse
+from bolometric.core.settings.amounts import FACE_LIMIT, FINEST_FACE, parsed, tidy
+from bolometric.core.settings.errors import GameError
+from bolometric.core.text.figures import minus, plural
+
+PlainCard = dict[str, str]
+ANY = MakingRules(division="fractions")
+
+
+def worked_out(question: str) -> Fraction | None:
+    """What a question comes to that is a sum, such as 7 + 5 = ? or 3 × 4; None if it is none.
+
+    >>> worked_out("7 + 5 = ?"), worked_out("Who is next?")
+    (Fraction(12, 1), None)
+    """
+    text = question.strip().rstrip("?").strip().rstrip("=").strip()
+    if not any(sign in text for sign in "+-−×*÷/") or "=" in text:
+        return None
+    try:
+        root = parse(text).root
+        if any(isinstance(node, Letter) for node in walk(root)):
+            return None
+        return value_of(root, ANY)
+    except (PydanticCustomError, GameError, RecursionError):
+        return None
+
+
+def _number(text: str) -> Fraction | None:
+    try:
+        return parsed(text.replace("−", "-").strip(), FACE_LIMIT, FINEST_FACE)
+    except (PydanticCustomError, ValueError):
+        return None
+
+
+def wrong_keys(pack: QuestionPack) -> list[tuple[int, Card, str]]:
+    """Typed cards whose answer is not what their question comes to: number from 1, card, and the right answer."""
+    found = []
+    for number, card in enumerate(pack.cards if pack.family == "own" else (), 1):
+        value = worked_out(card.question)
+        if value is not None and _number(card.answer) != value:
+            found.append((number, card, minus(tidy(value))))
+    return found
+
+
+def read_cards(text: str) -> tuple[list[PlainCard], str]:
+    """Cards from text: a question and its answer a line, with a comma, a semicolon, a tab or an equals sign between.
+
+    Returns:
+        The cards that can be read, and a sentence that names the rows that can't; empty if all can.
+    """
+    cards: list[PlainCard] = []
+    broken: list[int] = []
+    for number, line in enumerate(text.splitlines(), 1):
+        if not line.strip():
+            continue
+        parts = _parts(line)
+        if len(parts) != 2 or not all(parts) or len(parts[0]) > 120 or len(parts[1]) > 60:
+            broken.append(number)
+        elif [part.lower() for part in parts] != ["question", "answer"]:
+            cards.append({"question": parts[0], "answer": parts[1]})
+    told = ""
+    if broken:
+        named = ", ".join(map(str, broken[:8])) + (" and more" if len(broken) > 8 else "")
+        rows = "Row" if len(broken) == 1 else "Rows"
+        told = f"{rows} {named} can't be read: write a question, a comma and its answer."
+    if len(cards) > MOST_CARDS:
+        many = f"There are {plural(len(cards), 'card')}, and {MOST_CARDS} are the most: the first are kept."
+        told = f"{many} {told}".strip()
+    return cards[:MOST_CARDS], told
+
+
+def _parts(line: str) -> list[str]:
+    for between in (";", "\t", ","):
+        if between in line:
+            try:
+                (row,) = csv.reader([line], delimiter=between, strict=True, skipinitialspace=True)
+            except (csv.Error, ValueError):
+                return []
+            return [part.strip() for part in row]
+    question, sign, answer = line.rpartition("=")
+    return [f"{question.strip()} = ?", answer.strip()] if sign else []
+
+
+def typed_cards(cards: tuple[Card, ...]) -> str:
+    """Cards as lines to type: a semicolon between question and answer, quoted where one of them holds one."""
+    return "\n".join(f"{_quoted(card.question)}; {_quoted(card.answer)}" for card in cards)
+
+
+def _quoted(text: str) -> str:
+    return '"' + text.replace('"', '""') + '"' if ";" in text or '"' in text else text
