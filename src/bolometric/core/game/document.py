@@ -10,6 +10,7 @@ from typing import Annotated, Literal, Self, TypeVar, get_args
 
 from pydantic import Field, Strict, ValidationError, model_validator
 
+from bolometric.core.game.house import House
 from bolometric.core.game.kinds import AnyArea, kinds, usual
 from bolometric.core.game.part import AreaPart
 from bolometric.core.game.seats import Seats
@@ -111,6 +112,7 @@ class Game(Part):
     draw: Draw = Draw()
     area: AnyArea = Field(default_factory=usual)
     seats: Seats = Seats()
+    house: House = House()
 
     @property
     def distribution(self) -> Distribution:

@@ -35,6 +35,8 @@ KnobKind = Literal[
     "squares",
     "packs",
     "seat_packs",
+    "house_rules",
+    "told_later",
 ]
 
 

@@ -6,11 +6,9 @@ from dataclasses import dataclass
 
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import Game
+from bolometric.core.game.house import PLACES, Where, merged
 from bolometric.core.pieces.words import things
 from bolometric.core.words.rule_sheet import caution
-
-STEPS = ("First", "Next", "Last")
-"""The headings of the numbered sentences."""
 
 
 def _pieces(game: Game) -> list[str]:
@@ -33,8 +31,14 @@ def players_parts(game: Game) -> PlayersRules:
     """What is needed, what can hurt, and what is done first, next and last."""
     told = area_of(game).words.aloud(game)
     pieces = told.pieces or (_pieces(game) if game.area.uses_pieces else ())
-    needs = (*pieces, *told.needs)
-    return PlayersRules(needs, caution(game), tuple(zip(STEPS, (told.first, told.turn, told.last), strict=True)))
+    heard = tuple((PLACES[where], merged(game.house, where, said)) for where, said in own_sentences(game))
+    return PlayersRules((*pieces, *told.needs), caution(game), heard)
+
+
+def own_sentences(game: Game) -> tuple[tuple[Where, tuple[str, ...]], ...]:
+    """The program's sentences under each heading, before the maker's are put in and any is left out."""
+    told = area_of(game).words.aloud(game)
+    return ("first", told.first), ("next", told.turn), ("last", told.last)
 
 
 def players_rules(game: Game, markdown: bool = False) -> str:

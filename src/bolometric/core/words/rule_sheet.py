@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import Band, Game
+from bolometric.core.game.house import Where
 from bolometric.core.game.speaking import AS_PRINTED
 from bolometric.core.outcomes.breakdown import letter_names
 from bolometric.core.pieces.expression import LETTERS
@@ -15,6 +16,7 @@ from bolometric.core.text.figures import listing_words, minus, plural
 from bolometric.core.text.spans import Section, Sentences, Span, sentences
 
 STYLES = "seats.styles"
+RULES, LATER = "house.rules", "house.later"
 SMALL = "Small parts can be swallowed"
 SPIN = "an adult pierces the spinner; mind pencil points and the ends of paper clips"
 CUT = "mind the scissors"
@@ -40,16 +42,44 @@ def rule_sheet(game: Game) -> tuple[Section, ...]:
         _aim(game),
         _pieces(game),
         Section("Board", said.board(game)),
-        _first(game),
-        _each_turn(game),
-        Section("Last", said.last(game)),
+        _with_own(game, "first", _first(game)),
+        _with_own(game, "next", _each_turn(game)),
+        _with_own(game, "last", Section("Last", said.last(game))),
+        _house(game),
     )
+
+
+def _with_own(game: Game, where: Where, section: Section) -> Section:
+    """A section with the maker's own sentences, marked as said and not measured."""
+    own = [rule for rule in game.house.rules if rule.where == where and not rule.struck]
+    told = tuple(
+        sentences("Said, not measured", ", and told later" if rule.later else "", ": ", Span(rule.text, RULES))
+        for rule in own
+    )
+    return Section(section.title, (*section.paragraphs, *told))
+
+
+def _house(game: Game) -> Section:
+    """Rules of one's own, and rules that are told later, as words to click."""
+    house = game.house
+    struck = sum(rule.struck for rule in house.rules)
+    if house.rules:
+        count = plural(len(house.rules), "rule of your own", "rules of your own")
+        own: list[str | Span] = ["There " + ("is " if len(house.rules) == 1 else "are "), Span(count, RULES)]
+        own += [f", {struck} of them struck."] if struck else ["."]
+    else:
+        own = ["You could add ", Span("rules of your own", RULES), ", which are said and not measured."]
+    if house.later:
+        later: list[str | Span] = [" Told later, and left out for the players: ", Span(" ".join(house.later), LATER)]
+    else:
+        later = [" Players hear all rules at once; you could tell ", Span("some of them later", LATER), "."]
+    return Section("Of your own", (sentences(*own, *later),))
 
 
 def rules_text(game: Game) -> str:
     r"""The sheet as plain text: a heading a section, a line a paragraph.
 
-    >>> print(rules_text(Game()).split("\n\n")[-1])
+    >>> print(rules_text(Game()).split("\n\n")[-2])
     Last
     To get home you must reach or pass the last square.
     The first one home wins, and ends the game at once.

@@ -62,6 +62,14 @@ def editor_for(at: KnobAt, game: Game, palette: Palette, own: OwnPieces | None =
             from bolometric.desk.editors.seat_packs import SeatPacksEditor
 
             return SeatPacksEditor(at, game)
+        case "house_rules":
+            from bolometric.desk.editors.house import HouseRulesEditor
+
+            return HouseRulesEditor(at)
+        case "told_later":
+            from bolometric.desk.editors.house import ToldLaterEditor
+
+            return ToldLaterEditor(at, game)
         case "placements":
             return PlacementsEditor(at, game)
         case "formula":
