@@ -2,6 +2,7 @@
 
 from fractions import Fraction
 from itertools import pairwise
+from math import hypot
 
 import pytest
 from hypothesis import given
@@ -11,11 +12,12 @@ from PySide6.QtGui import QColor, QImage, QPainter
 
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.areas.shelf import demo_files
-from bolometric.core.game.document import with_value
+from bolometric.core.game.document import game_from, with_value
 from bolometric.core.game.files import read
 from bolometric.core.measure.measuring import measure_exactly
 from bolometric.core.pieces.faces import Face
 from bolometric.core.pieces.kinds import Counters, Die, Pack, Spinner
+from bolometric.core.results.board import Track
 from bolometric.paint.board import layout_of, paint_board, picture_of
 from bolometric.paint.cell_board import CellPicture
 from bolometric.paint.palette import DARK, LIGHT, ink_on, usual, warmths
@@ -74,7 +76,7 @@ def test_warmth_keeps_the_order_and_its_ends(values):
 @given(st.integers(5, 1000), st.floats(120, 1500), st.floats(90, 1000))
 def test_squares_lie_apart_inside_and_in_a_row(length, width, height):
     area = QRectF(10, 20, width, height)
-    layout = TrailLayout(length, area)
+    layout = TrailLayout(Track(length), area)
     assert layout.columns * layout.rows >= length > layout.columns * (layout.rows - 1)
     grown = area.adjusted(-0.01, -0.01, 0.01, 0.01)
     squares = [layout.square(number) for number in range(1, length + 1)]
@@ -91,7 +93,7 @@ def test_squares_lie_apart_inside_and_in_a_row(length, width, height):
 
 @given(st.integers(5, 300), st.data())
 def test_a_square_is_found_where_it_was_drawn(length, data):
-    layout = TrailLayout(length, QRectF(0, 0, 800, 500))
+    layout = TrailLayout(Track(length), QRectF(0, 0, 800, 500))
     number = data.draw(st.integers(1, length))
     assert layout.number_at(layout.square(number).center()) == number
     above = layout.beside(number, 1)
@@ -112,7 +114,7 @@ def drawn(act, width=300, height=200):
 
 @pytest.mark.parametrize("length", [5, 40, 1000])
 def test_every_square_is_drawn_in_its_tint(qapp, length):
-    layout = TrailLayout(length, QRectF(0, 0, 300, 200))
+    layout = TrailLayout(Track(length), QRectF(0, 0, 300, 200))
     warm = [i / (length - 1) for i in range(length)]
     image = drawn(lambda painter: paint_trail(painter, layout, TrailPicture(length, warm), LIGHT))
     if length == 1000:
@@ -216,3 +218,53 @@ def test_every_piece_has_a_picture_and_special_faces_a_mark(qapp):
     ]
     assert dark[0] == 0
     assert all(a < b for a, b in pairwise(dark))
+
+
+LAYS = ("to_and_fro", "from_below", "from_above", "line", "spiral", "loop")
+
+
+@given(st.sampled_from(LAYS), st.integers(5, 200), st.integers(0, 30), st.floats(150, 1200), st.floats(120, 900))
+def test_every_way_to_lay_a_trail_places_every_square_once(laid, length, row, width, height):
+    area = QRectF(10, 20, width, height)
+    layout = TrailLayout(Track(length, laid=laid, row=row), area)
+    squares = [layout.square(number) for number in range(1, length + 1)]
+    grown = area.adjusted(-0.01, -0.01, 0.01, 0.01)
+    assert all(grown.contains(square) for square in squares)
+    middles = [square.center() for square in squares]
+    assert len({(round(at.x() / layout.width, 2), round(at.y() / layout.height, 2)) for at in middles}) == length
+    for one, other in pairwise(middles):  # the next square is beside, but where a chart begins a new row
+        across, up = abs(one.x() - other.x()) / layout.width, abs(one.y() - other.y()) / layout.height
+        assert across + up == pytest.approx(1) or (laid in ("from_below", "from_above") and up == pytest.approx(1))
+    if laid == "loop":
+        across, up = (middles[-1] - middles[0]).x() / layout.width, (middles[-1] - middles[0]).y() / layout.height
+        assert abs(across) + abs(up) < 3.1
+
+
+@given(
+    st.lists(st.tuples(st.floats(0, 100), st.floats(0, 100)), min_size=2, max_size=8, unique=True), st.integers(5, 80)
+)
+def test_squares_along_a_curve_lie_in_order_and_begin_and_end_with_it(bend, length):
+    layout = TrailLayout(Track(length, laid="curve", bend=tuple(bend)), QRectF(0, 0, 800, 500))
+    middles = [layout.square(number).center() for number in range(1, length + 1)]
+    room = QRectF(0, 0, 800, 500).adjusted(31.25, 31.25, -31.25, -31.25)
+    for middle, (x, y) in ((middles[0], bend[0]), (middles[-1], bend[-1])):
+        assert middle.x() == pytest.approx(room.left() + x * room.width() / 100, abs=0.5)
+        assert middle.y() == pytest.approx(room.top() + y * room.height() / 100, abs=0.5)
+    steps = [hypot((one - other).x(), (one - other).y()) for one, other in pairwise(middles)]
+    side = layout.square(1).width()
+    assert side <= max(2.0, 0.87 * max(steps))
+
+
+def test_what_is_written_is_what_squares_are_called(qapp):
+    down = game_from({"bolometric": 1, "area": {"length": 12, "written": "tens", "runs": "down"}})
+    places = area_of(down).board.places(down)
+    assert places.written[:2] == ("110", "100")
+    assert places.written[-1] == "0"
+    hidden = game_from({"bolometric": 1, "area": {"length": 12, "written": "none", "runs": "down"}})
+    assert set(area_of(hidden).board.places(hidden).written) == {""}
+    pictures = set()
+    for track in (places, area_of(hidden).board.places(hidden), Track(12), Track(12, laid="spiral")):
+        layout = layout_of(track, QRectF(0, 0, 300, 200))
+        image = drawn(lambda painter, at=layout, on=track: paint_board(painter, at, picture_of(on, None), LIGHT))
+        pictures.add(bytes(image.constBits()))
+    assert len(pictures) == 4

@@ -23,8 +23,8 @@ Picture = TrailPicture | FillPicture | TilePicture | CellPicture
 def layout_of(places: Places, room: QRectF) -> Layout:
     """Where the places of the board lie."""
     match places:
-        case Track(squares=squares):
-            return TrailLayout(squares, room)
+        case Track():
+            return TrailLayout(places, room)
         case Box():
             return FillLayout(places, room)
         case Tiles(names=names, stacked=stacked):
@@ -38,8 +38,8 @@ def picture_of(places: Places, heat: Heat | None, figures: bool = True) -> Pictu
     warm = None if heat is None else _warm(heat)
     told = None if heat is None or not figures else [short_percent(value) for value in heat.values]
     match places:
-        case Track(squares=squares, carried=carried):
-            return TrailPicture(squares, warm, told, carried)
+        case Track():
+            return TrailPicture(places.squares, warm, told, places.carried, places.written)
         case Box():
             return FillPicture(warm, told)
         case Tiles():

@@ -4,14 +4,15 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from math import ceil
+from math import ceil, inf
 
 from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QColor, QPainter, QPen, QPolygonF
 
-from bolometric.core.results.board import Carried
+from bolometric.core.results.board import Carried, Track
 from bolometric.paint.carried import paint_carried, paint_leads
 from bolometric.paint.fonts import piece_font, screen_font
+from bolometric.paint.laid import along, block
 from bolometric.paint.palette import Palette, ink_on
 
 GAP = 0.05
@@ -32,17 +33,41 @@ class TrailPicture:
     warmth: Sequence[float] | None = None
     figures: Sequence[str] | None = None
     carried: Sequence[Carried] = ()
+    written: Sequence[str] | None = None
+    """What is written on each square; None for its number."""
 
 
 class TrailLayout:
     """Where each square lies within a rectangle."""
 
-    def __init__(self, length: int, area: QRectF) -> None:
-        self.length, self.cells, self.area = length, length, area
-        self.columns = self._best_columns()
-        self.rows = ceil(length / self.columns)
+    def __init__(self, track: Track, area: QRectF) -> None:
+        self.length, self.cells, self.area = track.squares, track.squares, area
+        if track.laid == "curve":
+            self._squares = self._along(track)
+            return
+        wide = area.width() / max(area.height(), 1.0)
+        row = track.row or (self._best_columns() if track.laid == "to_and_fro" else 0)
+        cells, self.columns, self.rows = block(track.laid, self.length, row, wide)
         self.width = area.width() / self.columns
         self.height = min(area.height() / self.rows, self.width * TALLEST)
+        self.width = min(self.width, self.height * TALLEST) if track.laid != "to_and_fro" else self.width
+        self._squares = [self._cell(*cell) for cell in cells]
+
+    def _cell(self, column: int, row: int) -> QRectF:
+        left = self.area.left() + (self.area.width() - self.columns * self.width) / 2
+        top = self.area.top() + (self.area.height() - self.rows * self.height) / 2
+        gap = GAP * min(self.width, self.height)
+        cell = QRectF(left + column * self.width, top + row * self.height, self.width, self.height)
+        return cell.adjusted(gap, gap, -gap, -gap)
+
+    def _along(self, track: Track) -> list[QRectF]:
+        """Squares along a curve, as large as their distance allows."""
+        area, rough = self.area, min(self.area.width(), self.area.height()) / 8
+        room = area.adjusted(rough / 2, rough / 2, -rough / 2, -rough / 2)
+        handles = [(room.left() + x * room.width() / 100, room.top() + y * room.height() / 100) for x, y in track.bend]
+        middles, apart = along(handles, self.length)
+        side = max(2.0, min(apart * 0.86, rough))
+        return [QRectF(x - side / 2, y - side / 2, side, side) for x, y in middles]
 
     def _best_columns(self) -> int:
         """The number of columns that leaves squares largest."""
@@ -54,23 +79,25 @@ class TrailLayout:
 
     def square(self, number: int) -> QRectF:
         """The square of a number from 1."""
-        row, along = divmod(number - 1, self.columns)
-        column = along if row % 2 == 0 else self.columns - 1 - along
-        top = self.area.top() + (self.area.height() + self.rows * self.height) / 2 - (row + 1) * self.height
-        gap = GAP * min(self.width, self.height)
-        cell = QRectF(self.area.left() + column * self.width, top, self.width, self.height)
-        return cell.adjusted(gap, gap, -gap, -gap)
+        return self._squares[number - 1]
 
     def beside(self, number: int, rows: int) -> int:
-        """The number ``rows`` above (or below, if negative) in the same column; unchanged beyond the board."""
-        row, along = divmod(number - 1, self.columns)
-        other = row + rows
-        found = other * self.columns + (along if rows % 2 == 0 else self.columns - 1 - along) + 1
-        return found if other >= 0 and 1 <= found <= self.length else number
+        """The number of the square next above (or below, if negative); unchanged where there is none."""
+        here = self.square(number)
+        middle, size = here.center(), here.height() / 2
+
+        def far(other: int) -> tuple[float, int]:
+            there = self.square(other).center() - middle
+            ahead = -there.y() if rows > 0 else there.y()
+            return (ahead + 3 * abs(there.x()) if ahead > size else inf), other
+
+        distance, found = min(far(other) for other in range(1, self.length + 1))
+        aside = abs(self.square(found).center().x() - middle.x())
+        return found if distance < inf and aside < 1.5 * here.width() else number
 
     def number_at(self, point: QPointF) -> int | None:
-        """The number of the square at a point, if there is one."""
-        return next((n for n in range(1, self.length + 1) if self.square(n).contains(point)), None)
+        """The number of the square at a point, if there is one; where two overlap, the later one."""
+        return next((n for n in range(self.length, 0, -1) if self.square(n).contains(point)), None)
 
 
 def paint_trail(painter: QPainter, layout: TrailLayout, picture: TrailPicture, palette: Palette) -> None:
@@ -120,14 +147,15 @@ def _paint_numbers(
     """The number of each square and, where there is room, its figure below. Fonts change once, not per square."""
     figures = picture.figures if size >= READABLE else None
     width, height = squares[0].width(), squares[0].height()
-    widest = 1.25 * width / len(str(picture.length))
+    names = picture.written or [str(number) for number in range(1, picture.length + 1)]
+    widest = 1.25 * width / max(1, *map(len, names))
     painter.setFont(piece_font(min(0.5 * size if figures is None else 0.42 * size, widest)))
     banded = {one.square for one in picture.carried} if size >= READABLE else set()
     for i, square in enumerate(squares):
         upper = square if figures is None else square.adjusted(0, 0.04 * size, 0, -0.36 * height)
         upper = upper.adjusted(0, 0.16 * size, 0, 0.1 * size) if i + 1 in banded else upper
         painter.setPen(grounds[i][1])
-        painter.drawText(upper, Qt.AlignmentFlag.AlignCenter, str(i + 1))
+        painter.drawText(upper, Qt.AlignmentFlag.AlignCenter, names[i])
     if figures is not None:
         painter.setFont(screen_font(min(0.24 * size, 13.5)))
         for i, square in enumerate(squares):

@@ -34,6 +34,14 @@ class Track:
     """The square of each seat's marker, 0 for off the board; empty while nobody plays."""
     carried: tuple[Carried, ...] = ()
     """What squares carry."""
+    laid: str = "to_and_fro"
+    """How they lie: to_and_fro, from_below, from_above, line, spiral, loop or curve."""
+    row: int = 0
+    """Squares in a row, where they lie in rows; 0 for as many as fit."""
+    written: tuple[str, ...] | None = None
+    """What is written on each; None for its number."""
+    bend: tuple[tuple[float, float], ...] = ()
+    """The points of a curve, from the left and from the top in percent."""
 
 
 @dataclass(frozen=True, slots=True)

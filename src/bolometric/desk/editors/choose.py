@@ -70,6 +70,10 @@ def editor_for(at: KnobAt, game: Game, palette: Palette, own: OwnPieces | None =
             from bolometric.desk.editors.house import ToldLaterEditor
 
             return ToldLaterEditor(at, game)
+        case "points":
+            from bolometric.desk.editors.points import PointsEditor
+
+            return PointsEditor(at)
         case "placements":
             return PlacementsEditor(at, game)
         case "formula":

@@ -39,8 +39,8 @@ def _first(game: Game) -> tuple[str, ...]:
     if trail.unit != "whole":
         return ("Begin with an empty box.",)
     if trail.track == "shared":
-        return ("Put one counter in front of square 1. You move it together.",)
-    return ("Put your counter in front of square 1.",)
+        return (f"Put one counter in front of square {trail.called(1)}. You move it together.",)
+    return (f"Put your counter in front of square {trail.called(1)}.",)
 
 
 def _turn(game: Game) -> list[str]:

@@ -31,7 +31,14 @@ def places(game: Game) -> Track | Box:
     trail = game.area_as(Trail)
     if trail.unit != "whole":
         return Box(trail.steps, trail.per_one)
-    return Track(trail.length, carried=square_board.carried(trail))
+    plain = trail.written == "ones" and trail.runs == "up"
+    written = None if plain else tuple(
+        "" if trail.written == "none" else trail.called(at) for at in range(1, trail.length + 1)
+    )  # fmt: skip
+    bend = tuple((float(x), float(y)) for x, y in trail.bend)
+    return Track(
+        trail.length, carried=square_board.carried(trail), laid=trail.laid, row=trail.row, written=written, bend=bend
+    )
 
 
 def places_at(game: Game, now: OnTrail) -> Track | Box:
@@ -111,9 +118,10 @@ def _square(trail: Trail, heat: TrailHeat, number: int) -> str:
             f"Square {number}{carries}: the {heat.marker} {does} in {percent(chance)} of games{often} ({heat.known})."
         )
     if number == trail.steps:
-        return f"Square {number}, the last: {percent(chance)} of players get home ({heat.known})."
+        return f"Square {trail.called(number)}, the last: {percent(chance)} of players get home ({heat.known})."
     does = "land here" if trail.go_on == "no" else "end a turn here"
-    return f"Square {number}{carries}: {percent(chance)} of players {does} on their way, {often} ({heat.known})."
+    lands = f"{percent(chance)} of players {does} on their way"
+    return f"Square {trail.called(number)}{carries}: {lands}, {often} ({heat.known})."
 
 
 def _cell(trail: Trail, heat: TrailHeat, number: int) -> str:

@@ -74,7 +74,7 @@ def advice(exact: Analysis) -> Iterator[Fault]:
 
 
 def _squares(positions: NDArray[np.intp], game: Game) -> str:
-    names = [tidy(Fraction(int(p), _trail(game).per_one)) for p in positions]
+    names = [tidy(_trail(game).amount_at(int(p))) for p in positions]
     one, many = ("square", "squares") if _trail(game).unit == "whole" else ("the amount", "amounts")
     if len(names) == 1:
         return f"{one} {minus(names[0])}"

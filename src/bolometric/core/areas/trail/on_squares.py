@@ -6,16 +6,15 @@ from typing import Annotated, Literal
 
 from pydantic import AfterValidator, Field
 
+from bolometric.core.areas.trail.laid import Laid
 from bolometric.core.areas.trail.squares import MOST_SQUARES, Square, in_order
-from bolometric.core.game.part import AreaPart
 from bolometric.core.settings.explain import setting_error
 from bolometric.core.settings.knobs import Knob
 
 
-class OnSquares(AreaPart):
+class OnSquares(Laid):
     """The squares of a trail, and what they carry."""
 
-    kind: Literal["trail"] = "trail"
     squares: Annotated[
         tuple[Square, ...],
         AfterValidator(in_order),

@@ -6,7 +6,7 @@ from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.areas.trail.squares import Does, Square, works
 from bolometric.core.game.document import Game
 from bolometric.core.game.speaking import verb
-from bolometric.core.text.figures import listing, plural
+from bolometric.core.text.figures import listing, listing_words, number, plural
 from bolometric.core.text.spans import Sentences, Span, sentences
 
 SQUARES = "area.squares"
@@ -18,9 +18,9 @@ MARKS: dict[Does, str] = {
 """What is written on a square that does something, where it does not say where it leads."""
 
 
-def mark_of(square: Square) -> str:
+def mark_of(trail: Trail, square: Square) -> str:
     """The word on a square: short, as it is written on the board."""
-    return f"to {square.to}" if square.does == "jump" else MARKS[square.does]
+    return f"to {trail.called(square.to)}" if square.to is not None else MARKS[square.does]
 
 
 def grouped(trail: Trail) -> dict[tuple[Does, str, int], list[Square]]:
@@ -32,12 +32,12 @@ def grouped(trail: Trail) -> dict[tuple[Does, str, int], list[Square]]:
     return found
 
 
-def _named(squares: list[Square], mark: str) -> str:
+def _named(trail: Trail, squares: list[Square], mark: str) -> str:
     """Squares as they are spoken of after 'on': by numbers, or by their mark."""
-    numbers = [square.at for square in squares]
+    numbers = [trail.called(square.at) for square in squares]
     if len(numbers) > MOST_NAMED and mark:
         return f"a square marked “{mark}”"
-    return f"square {listing(numbers, 'or')}"
+    return f"square {listing_words(numbers, 'or')}"
 
 
 def sheet(game: Game) -> tuple[Sentences, ...]:
@@ -47,17 +47,17 @@ def sheet(game: Game) -> tuple[Sentences, ...]:
         return ()
     if not trail.squares:
         return (sentences("You could let ", Span("squares do something", SQUARES), ": jump, miss a turn, ask."),)
-    told = [_told(does, squares) for (does, _, _), squares in grouped(trail).items()]
+    told = [_told(trail, does, squares) for (does, _, _), squares in grouped(trail).items()]
     lost = [square.at for square in trail.squares if not works(square, trail.length)]
     if lost:
         told.append(f"{listing(lost, 'and')} not on the track")
     return (sentences("Squares that do something: ", Span("; ".join(told), SQUARES), "."),)
 
 
-def _told(does: Does, squares: list[Square]) -> str:
+def _told(trail: Trail, does: Does, squares: list[Square]) -> str:
     if does == "jump":
-        return ", ".join(f"{square.at} to {square.to}" for square in squares)
-    numbers = listing([square.at for square in squares], "and")
+        return ", ".join(f"{trail.called(square.at)} to {trail.called(square.to or 0)}" for square in squares)
+    numbers = listing_words([trail.called(square.at) for square in squares], "and")
     cards, pack = squares[0].cards, squares[0].pack
     asks = f"{plural(cards, 'card') if cards > 1 else 'a card'} of {pack or 'any pack'}"
     one = len(squares) == 1
@@ -74,25 +74,23 @@ def aloud(game: Game) -> list[str]:
     trail, told = game.area_as(Trail), []
     for (does, pack, cards), squares in grouped(trail).items():
         if does == "jump":
-            told += _jumps(squares)
+            told += _jumps(trail, squares)
         elif does != "blank":
-            told.append(
-                f"On {_named(squares, pack if does == 'card' else MARKS[does])}, {_order(game, does, pack, cards)}."
-            )
+            where = _named(trail, squares, pack if does == "card" else MARKS[does])
+            told.append(f"On {where}, {_order(game, does, pack, cards)}.")
     return told
 
 
-def _jumps(squares: list[Square]) -> list[str]:
+def _jumps(trail: Trail, squares: list[Square]) -> list[str]:
     if len(squares) > MOST_NAMED:
         return ["Some squares name another square. Go there at once."]
-    return [f"On square {square.at}, go to square {square.to}." for square in squares]
+    return [f"On square {trail.called(square.at)}, go to square {trail.called(square.to or 0)}." for square in squares]
 
 
 def _order(game: Game, does: Does, pack: str, cards: int) -> str:
     if does == "card":
-        return (
-            f"take {plural(cards, 'card') if cards > 1 else 'a card'} from {f'the pack {pack}' if pack else 'any pack'}"
-        )
+        what = f"{number(cards)} cards" if cards > 1 else "a card"
+        return f"take {what} from {f'the pack {pack}' if pack else 'any pack'}"
     orders: dict[Does, str] = {
         "miss": "miss your next turn", "again": f"{verb(game)} again", "start": "go back to the start",
         "swap": "change places with the next counter ahead",

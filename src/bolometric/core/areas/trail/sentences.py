@@ -30,13 +30,24 @@ def board(game: Game) -> tuple[Sentences, ...]:
     trail = _trail(game)
     if trail.unit == "whole":
         squares = Span(f"{trail.length} squares", LENGTH)
-        trails = sentences("Draw a trail of ", squares, ", each worth ", Span("one", UNIT), ".")
+        trails = sentences("Draw a trail of ", squares, ", each worth ", Span("one", UNIT), ".", *_page(game))
         return (trails, *said_of_squares.sheet(game), *said_of_cards.packs(game), *_track(game))
     one = Span(f"{trail.amount}", "area.amount")
     whole = sentences(
         "Draw a large box that stands for ", one, ", divided into ", choice(game, UNIT), f": {trail.steps:,} of them."
     )
     return (whole, *_track(game))
+
+
+def _page(game: Game) -> list[str | Span]:
+    """How the squares lie on the page, and what is written on them."""
+    trail = _trail(game)
+    told: list[str | Span] = [" Lay it ", choice(game, "area.laid")]
+    if trail.laid in ("to_and_fro", "from_below", "from_above"):
+        told += [", ", Span(f"{trail.row} in a row" if trail.row else "as many in a row as fit", "area.row")]
+    if trail.laid == "curve":
+        told += [" by ", Span(f"{len(trail.bend)} points", "area.bend")]
+    return [*told, "; write ", choice(game, "area.written"), " on it, ", choice(game, "area.runs"), "."]
 
 
 def _track(game: Game) -> list[Sentences]:
@@ -68,7 +79,11 @@ def first(game: Game) -> tuple[Sentences, ...]:
     begin = "You begin" if game.seats.count == 1 else "Everyone begins"
     if _trail(game).track == "shared":
         begin = "All begin together"
-    where = "with an empty box" if _trail(game).unit != "whole" else "off the board, before square 1"
+    where = (
+        "with an empty box"
+        if _trail(game).unit != "whole"
+        else f"off the board, before square {_trail(game).called(1)}"
+    )
     return (sentences(f"{begin} {where}."),)
 
 

@@ -24,9 +24,10 @@ from bolometric.core.game.part import Ending, Goal, StyleRule
 from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.pieces.draw import Draw
 from bolometric.core.pieces.kinds import AnyPiece, remembers
-from bolometric.core.settings.amounts import Total, Value
+from bolometric.core.settings.amounts import Total, Value, tidy
 from bolometric.core.settings.explain import setting_error
 from bolometric.core.settings.knobs import Knob
+from bolometric.core.text.figures import minus
 
 MOST_STEPS = 10_000
 MOST_DARING_STEPS = 1000
@@ -317,8 +318,12 @@ class Trail(OnCards):
         return self.length if self.unit == "whole" else self.amount * self.per_one
 
     def amount_at(self, step: int) -> Fraction:
-        """What a position is called: the square, or how much is full."""
-        return Fraction(step, self.per_one)
+        """What a position is called: the square as it is written, or how much is full."""
+        return self.named(step, self.steps) if self.unit == "whole" else Fraction(step, self.per_one)
+
+    def called(self, square: int) -> str:
+        """What a square is called: what is written on it."""
+        return minus(tidy(self.amount_at(square)))
 
     def fits(self, total: Value) -> bool:
         """Whether a total is a whole number of steps."""

@@ -43,7 +43,7 @@ def _mark(trail: Trail, square: Square) -> str:
     """What is written on a square: of a pack its letter and name."""
     pack = _pack(trail, square)
     if square.does != "card" or pack is None:
-        return mark_of(square)
+        return mark_of(trail, square)
     return f"{pack.letter} {pack.name}".strip() + (f" ×{square.cards}" if square.cards > 1 else "")
 
 

@@ -13,7 +13,7 @@ from bolometric.core.areas.trail.squares import Square, compile_squares, works
 from bolometric.core.areas.trail.turns_on_squares import endless_turns
 from bolometric.core.game.document import Game
 from bolometric.core.game.fault import Change, Fault, change, cures
-from bolometric.core.text.figures import listing, plural
+from bolometric.core.text.figures import listing_words, plural
 
 SQUARES = "area.squares"
 MOST_NAMED = 6
@@ -37,10 +37,11 @@ def _without(game: Game, gone: set[int], words: str) -> tuple[Change, ...]:
     return cures(change(game, words, SQUARES, kept))
 
 
-def _numbers(numbers: list[int]) -> str:
+def _numbers(trail: Trail, squares: list[int]) -> str:
+    numbers = [trail.called(square) for square in squares]
     if len(numbers) > MOST_NAMED:
         return f"{len(numbers)} squares ({numbers[0]} to {numbers[-1]})"
-    return f"square {numbers[0]}" if len(numbers) == 1 else f"squares {listing(numbers, 'and')}"
+    return f"square {numbers[0]}" if len(numbers) == 1 else f"squares {listing_words(numbers, 'and')}"
 
 
 def _loops(game: Game) -> Iterator[Fault]:
@@ -59,10 +60,10 @@ def _off_the_track(game: Game) -> Iterator[Fault]:
         numbers = [square.at for square in lost]
         one = len(lost) == 1
         sentence = (
-            f"What {_numbers(numbers)} {'carries' if one else 'carry'} does nothing: the track has "
+            f"What {_numbers(trail, numbers)} {'carries' if one else 'carry'} does nothing: the track has "
             f"{plural(trail.length, 'square')}, and the last is home."
         )
-        words = f"Leave {_numbers(numbers)} plain"
+        words = f"Leave {_numbers(trail, numbers)} plain"
         yield Fault("useless_square", "fault", SQUARES, sentence, _without(game, set(numbers), words))
 
 
@@ -70,10 +71,8 @@ def _endless(game: Game) -> Iterator[Fault]:
     trail = game.area_as(Trail)
     places = endless_turns(compile_chain(trail, game.distribution))
     if len(places):
-        sentence = (
-            f"A turn begun on {_numbers([int(place) for place in places])} never ends: every draw leads to a square "
-            "that lets you draw again."
-        )
+        begun = _numbers(trail, [int(place) for place in places])
+        sentence = f"A turn begun on {begun} never ends: every draw leads to a square that lets you draw again."
         gone = max(square.at for square in trail.squares if square.does == "again")
         yield Fault("endless_turn", "fault", SQUARES, sentence, _without(game, {gone}, f"Leave square {gone} plain"))
 
@@ -106,6 +105,6 @@ def _never_met(game: Game) -> Iterator[Fault]:
     never = [square.at for square in trail.squares if works(square, trail.length) and not seen[square.at]]
     if never and seen[-1]:
         what = "what it carries" if len(never) == 1 else "what they carry"
-        sentence = f"Nobody ever comes to {_numbers(never)}, so {what} is for nothing."
-        cure = _without(game, set(never), f"Leave {_numbers(never)} plain")
+        sentence = f"Nobody ever comes to {_numbers(trail, never)}, so {what} is for nothing."
+        cure = _without(game, set(never), f"Leave {_numbers(trail, never)} plain")
         yield Fault("never_met", "fault", SQUARES, sentence, cure)
