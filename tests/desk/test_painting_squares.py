@@ -1,10 +1,11 @@
 """Squares of a track are painted on the board by clicks, strokes and keys, and typed or laid out in their editor."""
 
 import pytest
-from PySide6.QtCore import Qt
+from PySide6.QtCore import QPoint, Qt
 
 from bolometric.core.game.document import game_from
 from bolometric.core.settings.knobs import knob_at
+from bolometric.desk.editors.points import PointsEditor
 from bolometric.desk.editors.squares import SquaresEditor
 
 
@@ -95,3 +96,36 @@ def test_squares_are_typed_and_laid_out(qtbot):
     editor.count.setValue(3)
     editor.put.click()
     assert [square["at"] for square in sent[-1]] == [7, 15, 22]
+
+
+def test_a_curve_is_bent_by_its_handles_in_one_step(window, qtbot):
+    window.filing.start(game_from({"bolometric": 1, "area": {"length": 20, "laid": "curve"}}))
+    window.show_shape()
+    board = window.shape.board
+    qtbot.waitUntil(lambda: board.game == window.document.game and board.heat is not None)
+    before = window.document.game.area.bend
+    handle = board.layout_now().handles[1].toPoint()
+    qtbot.mousePress(board, Qt.MouseButton.LeftButton, pos=handle)
+    for step in (20, 60, 90):
+        qtbot.mouseMove(board, handle + QPoint(step, step))
+    qtbot.mouseRelease(board, Qt.MouseButton.LeftButton, pos=handle + QPoint(90, 90))
+    after = window.document.game.area.bend
+    assert after[1][0] > before[1][0] + 5
+    assert [point for k, point in enumerate(after) if k != 1] == [point for k, point in enumerate(before) if k != 1]
+    window.document.undo()
+    assert window.document.game.area.bend == before
+    assert not window.document.can_undo
+
+
+def test_the_points_of_a_curve_are_typed(qtbot):
+    game = game_from({"bolometric": 1, "area": {"length": 20, "laid": "curve"}})
+    editor = PointsEditor(knob_at(game, "area.bend"))
+    qtbot.addWidget(editor)
+    sent = []
+    editor.edited.connect(sent.append)
+    editor.line.textEdited.emit("0 0, 50 100, 100 0")
+    assert sent == [[[0, 0], [50, 100], [100, 0]]]
+    editor.line.textEdited.emit("0 0, 5")
+    assert "two points" in editor._trouble.text()
+    editor.line.textEdited.emit("0 x")
+    assert "not a number" in editor._trouble.text()

@@ -109,11 +109,11 @@ class Editing(QWidget):
         except GameError as error:
             self.trouble.emit(str(error))
 
-    def edit(self, path: str, value: object) -> None:
+    def edit(self, path: str, value: object, stroke: object = None) -> None:
         """Change a setting from elsewhere than its word; what can't be is said."""
         self.close_popover()
         try:
-            self._document.edit(path, value)
+            self._document.edit(path, value, stroke)
         except GameError as error:
             self.trouble.emit(str(error))
 

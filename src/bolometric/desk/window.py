@@ -150,6 +150,7 @@ class Window(QMainWindow):
         self.editing.effects_wanted.connect(lambda key: self.measurer.ask_effects(self.document.game, key))
         self.editing.trouble.connect(self.say)
         self.shape.edit_asked.connect(self.editing.edit)
+        self.shape.stroke_asked.connect(lambda path, value: self.editing.edit(path, value, self.shape.board.drawn))
         self.shelf.chosen.connect(lambda path: self._opened(self.filing.open(path)))
         for gauge in self.gauges.gauges.values():
             gauge.clicked.connect(lambda _=False, gauge=gauge: self._gauge_clicked(gauge.key))

@@ -50,8 +50,10 @@ def paint_leads(painter: QPainter, squares: Sequence[QRectF], carried: Sequence[
         if one.to is None:
             continue
         begin, end = (_below_the_number(squares[place - 1]) for place in (one.square, one.to))
-        along = end - begin
-        middle = (begin + end) / 2 + QPointF(-along.y(), along.x()) * BOW
+        along, heart = end - begin, _heart(squares)
+        aside, halfway = QPointF(-along.y(), along.x()) * BOW, (begin + end) / 2
+        inward = QPointF.dotProduct(aside, heart - halfway) >= 0
+        middle = halfway + (aside if inward else -aside)
         tint = tint_of(one.tint, palette)
         tint.setAlphaF(0.7)
         size = min(squares[0].width(), squares[0].height())
@@ -65,6 +67,13 @@ def paint_leads(painter: QPainter, squares: Sequence[QRectF], carried: Sequence[
         painter.setPen(Qt.PenStyle.NoPen)
         painter.setBrush(tint)
         painter.drawPolygon(_tip(middle, end, max(6.0, 0.2 * size)))
+
+
+def _heart(squares: Sequence[QRectF]) -> QPointF:
+    """The middle of the board: arrows bow towards it, so that they stay on the board."""
+    left, right = min(square.left() for square in squares), max(square.right() for square in squares)
+    top, bottom = min(square.top() for square in squares), max(square.bottom() for square in squares)
+    return QPointF((left + right) / 2, (top + bottom) / 2)
 
 
 def _below_the_number(square: QRectF) -> QPointF:

@@ -42,6 +42,8 @@ class TrailLayout:
 
     def __init__(self, track: Track, area: QRectF) -> None:
         self.length, self.cells, self.area = track.squares, track.squares, area
+        self.handles: list[QPointF] = []
+        """Where a curve can be taken hold of."""
         if track.laid == "curve":
             self._squares = self._along(track)
             return
@@ -64,10 +66,18 @@ class TrailLayout:
         """Squares along a curve, as large as their distance allows."""
         area, rough = self.area, min(self.area.width(), self.area.height()) / 8
         room = area.adjusted(rough / 2, rough / 2, -rough / 2, -rough / 2)
+        self._room = room
         handles = [(room.left() + x * room.width() / 100, room.top() + y * room.height() / 100) for x, y in track.bend]
+        self.handles = [QPointF(x, y) for x, y in handles]
         middles, apart = along(handles, self.length)
-        side = max(2.0, min(apart * 0.86, rough))
+        side = max(2.0, min(apart * 0.74, rough))
         return [QRectF(x - side / 2, y - side / 2, side, side) for x, y in middles]
+
+    def part_of_room(self, point: QPointF) -> tuple[float, float]:
+        """How far a point is from the left and from the top, in percent of what a curve may take."""
+        x = (point.x() - self._room.left()) / self._room.width()
+        y = (point.y() - self._room.top()) / self._room.height()
+        return round(100 * min(max(x, 0.0), 1.0), 1), round(100 * min(max(y, 0.0), 1.0), 1)
 
     def _best_columns(self) -> int:
         """The number of columns that leaves squares largest."""

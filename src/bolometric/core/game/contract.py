@@ -73,6 +73,10 @@ def _not_painted(game: Game, places: tuple[int, ...], key: str, to: int) -> None
     return
 
 
+def _not_bent(game: Game, which: int, x: float, y: float) -> None:
+    return
+
+
 def _not_checked(game: Game, now: object, text: str) -> None:
     return
 
@@ -163,6 +167,9 @@ class Board(Generic[S]):
     painted: Callable[[Game, tuple[int, ...], str, int], tuple[str, object] | None] = _not_painted
     """The setting that changes, with its value, if places are made to carry what a brush's key says; the last number is
     where it leads, 0 for nowhere."""
+    bent: Callable[[Game, int, float, float], tuple[str, object] | None] = _not_bent
+    """The setting that changes, with its value, if a handle of the board, from 0, is drawn elsewhere: from the left and
+    from the top, in percent. None where there are none."""
     marks: Callable[[Game, int], dict[int, str]] = _no_marks
     """For the place pointed at: a word on each place that says what is best there ('stop', 'go on')."""
 

@@ -14,11 +14,14 @@ from bolometric.core.results.board import Heat, Track
 from bolometric.paint.board import Layout, Picture, layout_of, paint_board, picture_of
 from bolometric.paint.fonts import screen_font
 from bolometric.paint.palette import LIGHT, Palette, ink_on, usual
+from bolometric.paint.trail_board import TrailLayout
 
 LEGEND = 34
 MARKED = 34
 """Pixels a place must be wide for a word about best play."""
 MARGIN = 14
+HANDLE = 12.0
+"""Pixels across the handle of a curve."""
 
 
 class BoardWidget(QWidget):
@@ -28,6 +31,8 @@ class BoardWidget(QWidget):
     """The place pointed at, from 1, 0 for none."""
     square_chosen = Signal(int)
     """A place was clicked, or Enter pressed on it."""
+    bent = Signal(int, float, float)
+    """A handle, from 0, was drawn to another place: from the left and from the top, in percent."""
     stroked = Signal(tuple)
     """Places that were gone over with the button held down, once it is let go."""
 
@@ -40,6 +45,9 @@ class BoardWidget(QWidget):
         self.stroking = False
         """Whether places are gone over, not chosen one by one."""
         self._stroke: list[int] = []
+        self._handle: int | None = None
+        self.drawn = object()
+        """Stands for what is drawn along from a press to its release."""
         self._only = "both"
         self.marks: dict[int, str] = {}
         self.places = area_of(self.game).board.places(self.game)
@@ -108,6 +116,7 @@ class BoardWidget(QWidget):
         paint_board(painter, layout, self._picture, self.colours)
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         self._paint_marks(painter, layout)
+        self._paint_handles(painter, layout)
         for ringed in {self.picked, self.held, *self._stroke} - {0}:
             ring = layout.square(ringed)
             painter.setBrush(Qt.BrushStyle.NoBrush)
@@ -157,14 +166,22 @@ class BoardWidget(QWidget):
             left += wide + 6
 
     def mouseMoveEvent(self, event: QMouseEvent) -> None:
-        """Pick the place below the pointer, and go over it while a stroke is made."""
+        """Pick the place below the pointer, and go over it while a stroke is made; or draw a handle along."""
+        if self._handle is not None:
+            layout = self.layout_now()
+            if isinstance(layout, TrailLayout):
+                self.bent.emit(self._handle, *layout.part_of_room(event.position()))
+            return
         self._pick(self.layout_now().number_at(QPointF(event.position())) or 0)
         if self._stroke and self.picked and self.picked not in self._stroke:
             self._stroke.append(self.picked)
             self.update()
 
     def mousePressEvent(self, event: QMouseEvent) -> None:
-        """Choose the place below the pointer, or begin a stroke there."""
+        """Take hold of a handle, choose the place below the pointer, or begin a stroke there."""
+        self._handle, self.drawn = self._handle_at(event.position()), object()
+        if self._handle is not None:
+            return
         number = self.layout_now().number_at(QPointF(event.position()))
         if number and self.stroking:
             self._stroke = [number]
@@ -173,11 +190,26 @@ class BoardWidget(QWidget):
             self.square_chosen.emit(number)
 
     def mouseReleaseEvent(self, event: QMouseEvent) -> None:
-        """A stroke is done."""
+        """A stroke is done, or a handle let go."""
+        self._handle = None
         stroke, self._stroke = tuple(self._stroke), []
         if stroke:
             self.stroked.emit(stroke)
             self.update()
+
+    def _handle_at(self, point: QPointF) -> int | None:
+        """The handle of a curve at a point, if there is one."""
+        layout = self.layout_now()
+        handles = layout.handles if isinstance(layout, TrailLayout) and not self.stroking else []
+        near = [(point - handle).manhattanLength() for handle in handles]
+        return near.index(min(near)) if near and min(near) <= HANDLE * 1.6 else None
+
+    def _paint_handles(self, painter: QPainter, layout: Layout) -> None:
+        """Rings by which a curve can be bent."""
+        painter.setBrush(QColor(self.colours.sheet))
+        painter.setPen(QPen(QColor(self.colours.ember), 2.5))
+        for handle in layout.handles if isinstance(layout, TrailLayout) else []:
+            painter.drawEllipse(handle, HANDLE / 2, HANDLE / 2)
 
     def leaveEvent(self, event: QEvent) -> None:
         """Pick nothing once the pointer has gone."""

@@ -29,6 +29,8 @@ class ShapeView(QWidget):
 
     edit_asked = Signal(str, object)
     """A setting and its value: places are to change what they hold."""
+    stroke_asked = Signal(str, object)
+    """The same, again and again while something is drawn along: one step of undo."""
 
     def __init__(self) -> None:
         super().__init__()
@@ -56,6 +58,7 @@ class ShapeView(QWidget):
         self.board.square_picked.connect(self._tell)
         self.board.square_chosen.connect(self._hold)
         self.board.stroked.connect(self._paint)
+        self.board.bent.connect(self._bend)
         self.brush.currentIndexChanged.connect(lambda _: self._take_brush())
         self.shown.currentIndexChanged.connect(lambda _: self.board.show_only(self.shown.currentData()))
         self._brushes: tuple[Brush, ...] = ()
@@ -105,6 +108,12 @@ class ShapeView(QWidget):
             found = area_of(self.game).board.painted(self.game, places, brush.key, 0)
             if found is not None:
                 self.edit_asked.emit(*found)
+
+    def _bend(self, which: int, x: float, y: float) -> None:
+        """Draw a handle of the board elsewhere."""
+        found = area_of(self.game).board.bent(self.game, which, x, y)
+        if found is not None:
+            self.stroke_asked.emit(*found)
 
     def take_game(self, game: Game) -> None:
         """Another game, which the board does not show yet: what is put on squares is put on its."""

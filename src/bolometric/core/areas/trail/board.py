@@ -155,6 +155,14 @@ def advice(game: Game, position: int) -> str:
     return stopping.advice(trail, stopping.plan_of(trail, game.distribution), position, area.meets(game))
 
 
+def bent(game: Game, which: int, x: float, y: float) -> tuple[str, object] | None:
+    """The curve with one of its points elsewhere."""
+    trail = game.area_as(Trail)
+    if trail.laid != "curve" or not 0 <= which < len(trail.bend):
+        return None
+    return "area.bend", [[x, y] if k == which else list(point) for k, point in enumerate(trail.bend)]
+
+
 BOARD = Board(
     places=places,
     places_at=places_at,
@@ -163,4 +171,5 @@ BOARD = Board(
     marks=marks,
     brushes=square_board.brushes,
     painted=square_board.painted,
+    bent=bent,
 )

@@ -46,7 +46,7 @@ WORTH: dict[str, Fraction | int] = {
     "hundredths": Fraction(1, 100),
 }
 IN_SQUARES = (("unit", ("whole",)),)
-BEND: tuple[Point, ...] = ((5, 88), (30, 18), (55, 82), (78, 20), (95, 78))
+BEND: tuple[Point, ...] = ((4, 92), (22, 8), (40, 90), (60, 10), (78, 92), (96, 12))
 
 
 class Laid(AreaPart):
