@@ -89,7 +89,9 @@ def test_the_rules_of_ridge_ascent_as_they_are_printed():
         "Small parts can be swallowed: keep to your school's own rules.",
         "",
         "Board",
-        "Draw a trail of 40 squares, each worth one.",
+        "Draw a trail of 40 squares, each worth one. Lay it to and fro, as many in a row as fit; "
+        "write 1, 2, 3 … on it, up to its end.",
+        "You could let squares do something, or ask packs of question cards.",
         "Each player moves a counter of their own.",
         "",
         "First",
@@ -104,6 +106,10 @@ def test_the_rules_of_ridge_ascent_as_they_are_printed():
         "To get home you must reach or pass the last square.",
         "The first one home wins, and ends the game at once.",
         "Play one game.",
+        "",
+        "Of your own",
+        "You could add rules of your own, which are said and not measured. Players hear all rules at once; you could "
+        "tell some of them later.",
     ]
 
 

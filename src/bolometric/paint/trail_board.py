@@ -159,11 +159,12 @@ def _paint_numbers(
     width, height = squares[0].width(), squares[0].height()
     names = picture.written or [str(number) for number in range(1, picture.length + 1)]
     widest = 1.25 * width / max(1, *map(len, names))
-    painter.setFont(piece_font(min(0.5 * size if figures is None else 0.42 * size, widest)))
     banded = {one.square for one in picture.carried} if size >= READABLE else set()
+    painter.setFont(piece_font(min((0.5 if figures is None else 0.36 if banded else 0.42) * size, widest)))
     for i, square in enumerate(squares):
         upper = square if figures is None else square.adjusted(0, 0.04 * size, 0, -0.36 * height)
-        upper = upper.adjusted(0, 0.16 * size, 0, 0.1 * size) if i + 1 in banded else upper
+        if i + 1 in banded:
+            upper = upper.adjusted(0, 0.2 * size, 0, 0.06 * size if figures is None else 0.02 * size)
         painter.setPen(grounds[i][1])
         painter.drawText(upper, Qt.AlignmentFlag.AlignCenter, names[i])
     if figures is not None:

@@ -54,7 +54,7 @@ def changes(game: Game) -> Iterator[Change]:
 def _values(game: Game, at: KnobAt) -> Iterator[tuple[str, object]]:
     match at.knob.kind:
         case "number":
-            yield from _numbers(at)
+            yield from _numbers(at) if at.knob.suggested is None else ()
         case "choice":
             for choice in at.knob.choices:
                 may_be = at.knob.suggested is None or choice.value in at.knob.suggested

@@ -75,7 +75,7 @@ class Knob:
     practice: Literal["same", "size", "operation", "aim"] = "same"
     """What of the practice changes with it: nothing, the size of the numbers, what is done with them, or the aim."""
     suggested: tuple[str, ...] | None = None
-    """The choices that may be suggested as a change; None for all."""
+    """The choices that may be suggested as a change; None for all. For a number: nothing if any are named."""
 
     def matters(self, part: Part) -> bool:
         """Whether the setting does anything as the part stands."""

@@ -23,7 +23,7 @@ def minus(value: Value | float) -> str:
         short = 10**LONGEST_DECIMAL % value.denominator == 0
         text = f"{float(value):.{LONGEST_DECIMAL}f}".rstrip("0") if short else f"{value.numerator}/{value.denominator}"
     elif isinstance(value, float):
-        text = f"{value:g}"
+        text = f"{value or 0.0:g}"  # nought has no sign
     else:
         text = str(int(value))
     return text.replace("-", "−")

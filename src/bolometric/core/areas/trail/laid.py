@@ -64,7 +64,9 @@ class Laid(AreaPart):
     row: Annotated[
         StrictInt,
         Field(ge=0, le=60, description="Squares in a row, where it lies in rows; 0 = as fits (10 for a chart)."),
-        Knob("number", "squares in a row, 0 for as many as fit", order="Lay {} squares in a row",
+        Knob("number", "squares in a row, 0 for as many as fit",
+             order="Lay {} squares in a row", one="Lay one square in a row",
+             suggested=(),
              when=(*IN_SQUARES, ("laid", ("to_and_fro", "from_below", "from_above")))),
     ] = 0  # fmt: skip
     written: Annotated[

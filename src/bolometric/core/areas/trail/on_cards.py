@@ -77,12 +77,24 @@ class OnCards(OnSquares):
     cards_rounds: Annotated[
         StrictInt,
         Field(ge=1, le=500, description="Rounds, if most cards win after so many."),
-        Knob("number", "rounds", when=(*ASKS, ("cards_win", ("most_after_rounds",))), order="Play {} rounds"),
-    ] = 10
+        Knob(
+            "number",
+            "rounds",
+            when=(*ASKS, ("cards_win", ("most_after_rounds",))),
+            order="Play {} rounds",
+            one="Play one round",
+        ),
+    ] = 10  # fmt: skip
     cards_wanted: Annotated[
         StrictInt,
         Field(ge=1, le=100, description="Cards with which one may go home, if the first home with so many wins."),
-        Knob("number", "cards", when=(*ASKS, ("cards_win", ("home_with",))), order="Ask for {} cards"),
+        Knob(
+            "number",
+            "cards",
+            when=(*ASKS, ("cards_win", ("home_with",))),
+            order="Ask for {} cards",
+            one="Ask for one card",
+        ),
     ] = 3
 
     @property

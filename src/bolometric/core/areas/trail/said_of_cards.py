@@ -21,6 +21,8 @@ def packs(game: Game) -> tuple[Sentences, ...]:
     trail = _trail(game)
     if trail.carries == "no":
         return ()
+    if not trail.packs and not trail.squares:
+        return ()  # offered with squares
     if not trail.packs:
         return (sentences("Squares could ask ", Span("packs of question cards", PACKS), "."),)
     told = "; ".join(f"{pack.name} ({len(cards_of(pack))} cards, {pack.told})" for pack in trail.packs)

@@ -46,7 +46,9 @@ def sheet(game: Game) -> tuple[Sentences, ...]:
     if trail.carries == "no":
         return ()
     if not trail.squares:
-        return (sentences("You could let ", Span("squares do something", SQUARES), ": jump, miss a turn, ask."),)
+        offer: list[str | Span] = ["You could let ", Span("squares do something", SQUARES)]
+        offer += [] if trail.packs else [", or ask ", Span("packs of question cards", "area.packs")]
+        return (sentences(*offer, "."),)
     told = [_told(trail, does, squares) for (does, _, _), squares in grouped(trail).items()]
     lost = [square.at for square in trail.squares if not works(square, trail.length)]
     if lost:
