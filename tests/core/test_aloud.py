@@ -6,6 +6,7 @@ from itertools import chain
 import pytest
 from click.testing import CliRunner
 from hypothesis import given, settings
+from hypothesis import strategies as st
 
 from bolometric.cli import main
 from bolometric.core.areas.catalogue import area_of
@@ -15,6 +16,7 @@ from bolometric.core.game.files import read
 from bolometric.core.words.aloud import players_rules
 from bolometric.core.words.rule_sheet import rules_text
 from tests.core.test_every_area import ALL, any_game, every
+from tests.random_tracks import PLAIN, card_games, tracks
 
 MOST_WORDS = 16
 """Words of a sentence; a list of numbers or names counts as one."""
@@ -67,6 +69,17 @@ def test_demo_games_and_starters_are_for_reading_aloud(game):
 @given(any_game)
 def test_random_games_are_for_reading_aloud(game):
     check(game)
+
+
+@settings(max_examples=120, deadline=None)
+@given(st.one_of(tracks((*PLAIN, "swap")), card_games()))
+def test_squares_and_cards_are_for_reading_aloud(game):
+    check(game)
+    told = " ".join(sentences_of(game))
+    for square in game.area.squares:
+        if square.does == "jump" and square.at < game.area.length:
+            assert f"square {square.at}, go to" in told or "Some squares name" in told
+    assert ("card" in told) == (game.area.asks == "yes")
 
 
 @pytest.mark.parametrize(

@@ -17,6 +17,7 @@ from bolometric.core.judge.faults import find_faults
 from bolometric.core.measure.measuring import measure_exactly
 from bolometric.core.play.sitting import Sitting
 from bolometric.core.settings.errors import GameError
+from tests.random_tracks import card_games
 
 
 def number(text):
@@ -119,35 +120,6 @@ def test_broken_rows_are_named_and_the_rest_is_kept():
     assert read_cards(typed_cards(kept)) == (cards, "")
     many, told = read_cards("\n".join(f"{k} + 1, {k + 1}" for k in range(300)))
     assert (len(many), told[:9]) == (200, "There are")
-
-
-CARD_GAMES = st.fixed_dictionaries({
-    "if_right": st.sampled_from(["keep", "keep", "stay"]),
-    "if_wrong": st.sampled_from(["under", "lose_move", "next_tries"]),
-    "if_out": st.sampled_from(["again", "ends", "skipped"]),
-    "cards_win": st.sampled_from(["home", "most_at_home", "most_at_out", "most_after_rounds", "home_with"]),
-    "cards_rounds": st.integers(3, 8), "cards_wanted": st.integers(1, 2),
-    "finish": st.sampled_from(["at_once", "finish_round"]),
-})  # fmt: skip
-
-
-@st.composite
-def card_games(draw):
-    packs = [
-        {"name": name, "family": "bonds", "upto": draw(st.integers(2, 4)),
-         "right": draw(st.lists(st.sampled_from([0.2, 0.5, 0.9, 1]), min_size=1, max_size=2))}
-        for name in ("A", "B")
-    ]  # fmt: skip
-    squares = [
-        {"at": at, "does": "card", "pack": draw(st.sampled_from(["A", "B", ""])), "cards": draw(st.integers(1, 2))}
-        for at in draw(st.lists(st.integers(1, 9), min_size=3, max_size=7, unique=True))
-    ]
-    area = {"length": 10, "packs": packs, "squares": squares, **draw(CARD_GAMES)}
-    if area["cards_win"] == "most_at_out" and area["if_right"] == "stay":
-        area["if_right"] = "keep"  # else no pack is ever out
-    if draw(st.booleans()):
-        area["draws_from"] = [["B", "A"]]
-    return game_from({"bolometric": 1, "pieces": [{"faces": [1, 2, 3]}], "area": area, "seats": {"count": 2}})
 
 
 @settings(max_examples=6, deadline=None, suppress_health_check=[HealthCheck.too_slow])

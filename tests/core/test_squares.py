@@ -14,28 +14,7 @@ from bolometric.core.game.document import game_from
 from bolometric.core.measure.measuring import measure_exactly
 from bolometric.core.play.sitting import Sitting
 from bolometric.core.settings.errors import GameError
-
-PLAIN = ("jump", "miss", "again", "start", "blank")
-
-
-@st.composite
-def tracks(draw, kinds=PLAIN, seats=st.integers(1, 3)):
-    length = draw(st.integers(6, 16))
-    at = draw(st.lists(st.integers(1, length - 1), unique=True, max_size=6))
-    squares = []
-    for one in at:
-        does = draw(st.sampled_from(kinds))
-        squares.append({"at": one, "does": does})
-        if does == "jump":
-            squares[-1]["to"] = draw(st.integers(1, length).filter(lambda to, one=one: to != one))
-    return game_from({
-        "bolometric": 1, "pieces": [{"faces": draw(st.lists(st.integers(-1, 4), min_size=2, max_size=4))}],
-        "area": {
-            "length": length, "squares": squares, "end": draw(st.sampled_from(["pass", "exact", "bounce", "again"])),
-            "finish": draw(st.sampled_from(["at_once", "finish_round"])),
-        },
-        "seats": {"count": draw(seats)},
-    })  # fmt: skip
+from tests.random_tracks import PLAIN, tracks
 
 
 def longhand(game, rng, most=120):
