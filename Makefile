@@ -30,6 +30,7 @@ bench: .venv/ready
 	$(BIN)/python benchmarks/choosing.py
 	$(BIN)/python benchmarks/odds.py
 	$(BIN)/python benchmarks/boards.py
+	$(BIN)/python benchmarks/squares.py
 	$(BIN)/python benchmarks/window.py
 
 screenshots: .venv/ready

@@ -22,12 +22,10 @@ from bolometric.core.areas.trail.squares import AGAIN as ON_AGAIN
 from bolometric.core.areas.trail.squares import CARD, MISS, SWAP
 from bolometric.core.chains.race import Visits
 from bolometric.core.outcomes.chance import HALF, STEP, bits, kept
-from bolometric.core.outcomes.lead import CHANGES as LEAD_CHANGES
-from bolometric.core.outcomes.lead import SINCE, alone_ahead, clear_lead, note_lead
 from bolometric.core.outcomes.sampler import Sampler
 from bolometric.core.results.batch import STUCK, TIED, UNFINISHED, Batch
 
-next_ahead: Any = njit(nogil=True)(squares.next_ahead)
+next_ahead: Any = njit(nogil=True, error_model="numpy", inline="always")(squares.next_ahead)
 goes_round: Any = njit(nogil=True)(card_rules.goes_round)
 DRAWN_AGAIN = -1
 """In place of a landing: a total that is too much and does not count."""
@@ -94,7 +92,7 @@ def _played(
     return replace(out, own={**own, REPEATS: cards[:, -1].astype(float)})
 
 
-@njit(nogil=True, cache=True)
+@njit(nogil=True, cache=True, error_model="numpy")
 def _play(  # type: ignore[no-untyped-def]
     state, landing, direct, acts, keep, alias, can_finish, seats, finish_round, most_turns, met, asked, kept_out,
     cards_out, turns_out, rolls_out, winner_out, home_out, setbacks_out, last_lead_out, lead_changes_out,
@@ -107,13 +105,15 @@ def _play(  # type: ignore[no-untyped-def]
         win = rules[WIN]
         traps = traps and win != AT_OUT and win != AFTER_ROUNDS
     by_cards = win != HOME and win != HOME_WITH
-    place, missing, lead = np.zeros(seats, np.int64), np.zeros(seats, np.bool_), np.zeros(4, np.int64)
-    seen = np.full(length + 1, -1)
+    place, missing, seen = np.zeros(seats, np.int64), np.zeros(seats, np.bool_), np.full(length + 1, -1)
+    standing = place
+    if asked is not None and by_cards:
+        standing = kept_cards
     for run in range(len(turns_out)):
         place[:] = 0
         missing[:] = False
-        clear_lead(lead)
         turn, seat, setbacks, rolls, home = 0, 0, 0, 0, 0
+        leader, last_leader, last_lead, lead_changes = -1, -1, 0, 0
         stuck, ended = traps and not can_finish[0], False
         if asked is not None:
             fresh_packs(counts, kept_cards)
@@ -154,10 +154,15 @@ def _play(  # type: ignore[no-untyped-def]
                         break
                 setbacks += place[seat] < began
                 stuck = traps and _all_stuck(place, can_finish)
-            if asked is not None and by_cards:
-                note_lead(lead, alone_ahead(kept_cards, 1), turn)
-            else:
-                note_lead(lead, alone_ahead(place, 1), turn)
+            # Who is ahead, kept in registers and without branches, as in the plain race.
+            ahead, top = -1, -1
+            for other in range(seats):
+                here = standing[other]
+                ahead = other if here > top else -1 if here == top else ahead
+                top = here if here > top else top
+            last_lead = turn if ahead != leader else last_lead
+            lead_changes += (ahead >= 0) & (last_leader >= 0) & (ahead != last_leader)
+            leader, last_leader = ahead, ahead if ahead >= 0 else last_leader
             if place[seat] == length:
                 if asked is not None and goes_round(win, kept_cards[seat], rules[WANTED]):
                     place[seat] = 0
@@ -170,7 +175,7 @@ def _play(  # type: ignore[no-untyped-def]
                 break
             seat = 0 if last else seat + 1
         turns_out[run], rolls_out[run], setbacks_out[run] = turn, rolls, setbacks
-        last_lead_out[run], lead_changes_out[run] = lead[SINCE], lead[LEAD_CHANGES]
+        last_lead_out[run], lead_changes_out[run] = last_lead, lead_changes
         if asked is not None:
             kept_out[run], cards_out[run] = kept_cards, counts[:, CARDS_MET]
             if ended or (home and by_cards):
