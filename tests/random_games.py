@@ -50,7 +50,14 @@ def counters(values: st.SearchStrategy[Any] = small) -> st.SearchStrategy[Data]:
 
 def pieces(values: st.SearchStrategy[Any] = small) -> st.SearchStrategy[Data]:
     die = st.lists(faces(values), min_size=2, max_size=4).map(lambda shown: {"faces": shown})
-    return st.one_of(die, spinners(values), packs(values), counters(values))
+    return st.one_of(die, spinners(values), packs(values), counters(values), drops())
+
+
+def drops() -> st.SearchStrategy[Data]:
+    return st.fixed_dictionaries({
+        "kind": st.just("drop"), "first": st.integers(-2, 2), "last": st.integers(3, 6),
+        "lands": st.sampled_from(["anywhere", "middle"]),
+    })  # fmt: skip
 
 
 totals = st.lists(st.integers(-4, 14), max_size=3, unique=True)

@@ -10,10 +10,11 @@ from hypothesis import strategies as st
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.areas.trail.patterns import every, painted, read_squares, spread, typed_squares
 from bolometric.core.areas.trail.squares import compile_squares
-from bolometric.core.game.document import game_from
+from bolometric.core.game.document import game_from, with_value
 from bolometric.core.measure.measuring import measure_exactly
 from bolometric.core.play.sitting import Sitting
 from bolometric.core.settings.errors import GameError
+from bolometric.core.words.aloud import players_rules
 from tests.random_tracks import PLAIN, tracks
 
 
@@ -188,3 +189,32 @@ def test_what_cannot_be_is_refused_in_one_sentence(area, says):
         game_from({"bolometric": 1, "area": area})
     assert says in str(trouble.value)
     assert str(trouble.value).count("\n") == 0
+
+
+@settings(max_examples=25, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+@given(tracks(), st.integers(0, 99))
+def test_a_way_that_leads_back_is_one_twice_as_long(game, seed):
+    """Square by square: on the way back each carries what it does, a jump leads along the way back."""
+    length = game.area.length
+    there, plain = 2 * length, [square.model_dump(exclude_defaults=True) for square in game.area.squares]
+    mirrored = [
+        {**square, "at": there - square["at"], **({"to": there - square["to"]} if "to" in square else {})}
+        for square in plain if square["at"] > 1
+    ]  # fmt: skip
+    back = with_value(game, "area.runs", "back")
+    longer = with_value(with_value(game, "area.length", there - 1), "area.squares", [*plain, *mirrored])
+    one, other = (measure_exactly(known).readings for known in (back, longer))
+    for key in ("turns", "setbacks", "stuck"):
+        assert one[key].mean == other[key].mean or one[key].mean == pytest.approx(other[key].mean)
+    heat, wide = (area_of(known).board.heat(known) for known in (back, longer))
+    if all(np.isfinite(wide.times)):
+        for square in range(1, length):
+            assert heat.values[square - 1] == pytest.approx(wide.times[square - 1] + wide.times[there - square - 1])
+    assert len(heat.values) == length
+    sitting = Sitting(back, seed)
+    for _ in range(12):
+        sitting.draw()
+        shown = area_of(back).board.places_at(back, sitting.now).markers
+        assert all(0 <= marker <= length for marker in shown)
+    assert "Go to the last square, turn there and go back." in players_rules(back)
+    area_of(back).board.describe(back, heat, 1)

@@ -192,3 +192,16 @@ def test_opposite_faces_of_a_plain_die_add_to_seven():
     """Folded up, faces two steps apart along a row or column of the cross are opposite each other."""
     at = {place: face for face, place in enumerate(NET, 1)}
     assert at[0, 1] + at[2, 1] == at[1, 0] + at[1, 2] == at[1, 1] + at[1, 3] == 7
+
+
+def test_a_chart_to_drop_on_takes_its_ends_and_where_it_lands(opened):
+    editor, made = opened({"kind": "drop"})
+    editor.form.last.setValue(12)
+    editor.form.first.setValue(0)
+    editor.form.lands.setCurrentIndex(1)
+    editor.form.lands.activated.emit(1)
+    (piece,) = made[-1]
+    assert (piece.first, piece.last, piece.lands) == (0, 12, "middle")
+    editor.form.first.setValue(12)
+    assert "has no numbers" in editor._trouble.text()
+    assert not editor.buttons[0].grab().isNull()

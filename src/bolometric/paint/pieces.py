@@ -9,7 +9,7 @@ from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QColor, QPainter, QPainterPath, QPen
 
 from bolometric.core.pieces.faces import Face, Shown
-from bolometric.core.pieces.kinds import AnyPiece, Counters, Die, Pack, Sector, Spinner
+from bolometric.core.pieces.kinds import AnyPiece, Counters, Die, Drop, Pack, Sector, Spinner
 from bolometric.paint.faces import paint_special, paint_value
 from bolometric.paint.palette import Palette
 
@@ -130,6 +130,19 @@ def paint_counters(painter: QPainter, area: QRectF, counters: Counters, fronts: 
     painter.restore()
 
 
+def _paint_chart(painter: QPainter, area: QRectF, palette: Palette) -> None:
+    """A small chart of squares with a counter on it."""
+    side = min(area.width(), area.height())
+    cell = side / 3
+    left, top = area.center().x() - side / 2, area.center().y() - side / 2
+    painter.setPen(QPen(QColor(palette.ink), max(1.0, side / 30)))
+    painter.setBrush(QColor(palette.sheet))
+    for at in range(9):
+        painter.drawRect(QRectF(left + cell * (at % 3), top + cell * (at // 3), cell, cell))
+    painter.setBrush(QColor(palette.night))
+    painter.drawEllipse(QPointF(left + 1.9 * cell, top + 1.2 * cell), 0.42 * cell, 0.42 * cell)
+
+
 def paint_piece(painter: QPainter, area: QRectF, piece: AnyPiece, palette: Palette) -> None:
     """A small picture of a piece: what it is, and its first faces."""
     painter.save()
@@ -145,6 +158,8 @@ def paint_piece(painter: QPainter, area: QRectF, piece: AnyPiece, palette: Palet
             for k, card in enumerate(piece.cards[:2][::-1]):
                 shift = 0.12 * area.width() * (1 - k if len(piece.cards) > 1 else 0)
                 paint_card(painter, area.adjusted(shift, 0, shift, 0), card, piece.shown, palette)
+        case Drop():
+            _paint_chart(painter, area, palette)
         case Counters():
             few = piece.model_copy(update={"count": min(piece.count, 4)})
             paint_counters(painter, area, few, few.count // 2, palette)

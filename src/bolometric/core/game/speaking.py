@@ -10,14 +10,14 @@ from dataclasses import dataclass
 from bolometric.core.game.document import Game
 from bolometric.core.outcomes.breakdown import letter_names
 from bolometric.core.pieces.expression import LETTERS
-from bolometric.core.pieces.kinds import AnyPiece, Counters, Pack, Spinner, letters_of, remembers
+from bolometric.core.pieces.kinds import AnyPiece, Counters, Drop, Pack, Spinner, letters_of, remembers
 from bolometric.core.settings.amounts import tidy
 from bolometric.core.text.figures import listing_words, minus, number
 
 AS_PRINTED = str.maketrans({"*": "×", "/": "÷", "-": "−"})
 """Signs that are typed, as they are printed."""
-VERBS = {"die": "roll", "spinner": "spin", "pack": "draw", "counters": "toss"}
-THIRD = {"roll": "rolls", "spin": "spins", "draw": "draws", "toss": "tosses", "go": "goes"}
+VERBS = {"die": "roll", "spinner": "spin", "pack": "draw", "counters": "toss", "drop": "drop"}
+THIRD = {"roll": "rolls", "spin": "spins", "draw": "draws", "toss": "tosses", "drop": "drops", "go": "goes"}
 
 
 @dataclass(frozen=True, slots=True)
@@ -48,6 +48,9 @@ def _of(pieces: list[AnyPiece]) -> str:
         case Pack():
             cards = "a card" if first.drawn == 1 else f"{number(first.drawn)} cards"
             return cards if count == 1 else f"{cards} from each pack"
+        case Drop():
+            counters = "a counter" if count == 1 else "two counters" if count == 2 else f"{number(count)} counters"
+            return f"{counters} on the chart"
         case Counters():
             coins = sum(piece.count for piece in pieces if isinstance(piece, Counters))
             return "the counter" if coins == 1 else f"the {number(coins)} counters"

@@ -3,7 +3,7 @@
 A *group* is what one piece gives: one number, or, from a pack that deals several cards, as many. Groups are
 independent of each other; within a pack's group the cards drawn are not put back between. The ways of a group
 are counted in its own smallest whole units: faces of a die, parts of a spinner's circle, physical cards in the
-order drawn, sides of each counter.
+order drawn, sides of each counter, parts of a chart.
 
 ``listed`` lays every outcome out on a grid with an axis for each group, so that any expression can be worked out on
 all of them at once. Cost: at most ``MOST_LISTED`` entries.
@@ -21,7 +21,7 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from bolometric.core.pieces.kinds import AnyPiece, Counters, Die, Pack, Sector, Spinner
+from bolometric.core.pieces.kinds import AnyPiece, Counters, Die, Drop, Pack, Sector, Spinner
 from bolometric.core.settings.amounts import Value
 
 MOST_LISTED = 2_000_000
@@ -73,6 +73,8 @@ def group_of(piece: AnyPiece) -> Group:
         case Pack(cards=cards):
             for card in cards:
                 tally[card.number, card.special] += card.count
+        case Drop():
+            tally.update({(value, False): ways for value, ways in zip(piece.values, piece.ways, strict=True)})
     shared = gcd(*tally.values()) if isinstance(piece, Spinner) else 1
     keys = sorted(tally)
     return Group(

@@ -1,12 +1,13 @@
 """Pieces: what can be rolled, spun, drawn or tossed. Each is a list of faces with how likely each is.
 
 A die's faces are equally likely; a spinner's sectors by their angle; a pack's cards by how many of each
-there are; two-sided counters are tossed together.
+there are; two-sided counters are tossed together; a counter is dropped on a chart.
 """
 
 from __future__ import annotations
 
 from fractions import Fraction
+from functools import lru_cache
 from typing import Annotated, Literal, Self
 
 from pydantic import (
@@ -30,6 +31,8 @@ MOST_SECTORS = 24
 MOST_KINDS, MOST_OF_A_KIND, MOST_AT_ONCE = 60, 100, 6
 MOST_COUNTERS = 30
 MOST_PIECES = 10
+MOST_CHART = 200
+"""Numbers of a chart on which counters are dropped."""
 CIRCLE = 360
 NARROWEST = 2
 """Degrees: a sector that can still be cut out and told from its neighbours."""
@@ -209,6 +212,47 @@ class Counters(Part):
         return tuple(tidy(self.front * n + self.back * (self.count - n)) for n in range(self.count + 1))
 
 
+class Drop(Part):
+    """A counter dropped on a chart of numbers: it shows the number on which it comes to lie."""
+
+    kind: Literal["drop"] = "drop"
+    first: Annotated[StrictInt, Field(ge=-20, le=1000, description="The first number of the chart.")] = 1
+    last: Annotated[StrictInt, Field(ge=-20, le=1000, description="The last number of the chart.")] = 20
+    lands: Annotated[
+        Literal["anywhere", "middle"],
+        Field(
+            description="anywhere = each number as likely as the others; middle = nearer the middle more often: in "
+            "even steps from the ends, which are the least likely."
+        ),
+    ] = "anywhere"
+
+    @model_validator(mode="after")
+    def _a_chart(self) -> Self:
+        if self.last <= self.first:
+            raise setting_error(f"A chart from {self.first} to {self.last} has no numbers: let it end later.")
+        if self.last - self.first >= MOST_CHART:
+            raise setting_error(f"A chart from {self.first} to {self.last} is too long: the most is {MOST_CHART}.")
+        return self
+
+    @property
+    def shown(self) -> Literal["numerals"]:
+        """How its numbers are drawn."""
+        return "numerals"
+
+    @property
+    def values(self) -> tuple[Value, ...]:
+        """The numbers of the chart."""
+        return tuple(range(self.first, self.last + 1))
+
+    @property
+    def ways(self) -> tuple[int, ...]:
+        """How likely each number is, in whole parts."""
+        count = self.last - self.first + 1
+        if self.lands == "anywhere":
+            return (1,) * count
+        return tuple(min(at, count - 1 - at) + 1 for at in range(count))
+
+
 def kind_of(given: object) -> str:
     """The kind of a piece as given; a die if it does not say."""
     kind = given.get("kind", "die") if isinstance(given, dict) else getattr(given, "kind", "die")
@@ -219,10 +263,11 @@ Piece = Annotated[
     Annotated[Die, Tag("die")]
     | Annotated[Spinner, Tag("spinner")]
     | Annotated[Pack, Tag("pack")]
-    | Annotated[Counters, Tag("counters")],
+    | Annotated[Counters, Tag("counters")]
+    | Annotated[Drop, Tag("drop")],
     Discriminator(kind_of),
 ]
-AnyPiece = Die | Spinner | Pack | Counters
+AnyPiece = Die | Spinner | Pack | Counters | Drop
 
 PLAIN_DIE = Die()
 
@@ -243,6 +288,13 @@ def faces_of(piece: AnyPiece) -> tuple[Face, ...]:
             return piece.cards
         case Counters():
             return ()
+        case Drop():
+            return _faces_of_chart(piece)
+
+
+@lru_cache(maxsize=64)
+def _faces_of_chart(chart: Drop) -> tuple[Face, ...]:
+    return tuple(Face(value=Fraction(number)) for number in chart.values)
 
 
 def letters_of(piece: AnyPiece) -> int:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from fractions import Fraction
 
 from bolometric.core.pieces.draw import Draw
-from bolometric.core.pieces.kinds import AnyPiece, Card, Counters, Pack, Spinner, die
+from bolometric.core.pieces.kinds import AnyPiece, Card, Counters, Drop, Pack, Spinner, die
 
 DICE: tuple[tuple[str, AnyPiece], ...] = (
     ("1 to 6", die(1, 2, 3, 4, 5, 6)),
@@ -39,7 +39,13 @@ COUNTERS: tuple[tuple[str, AnyPiece], ...] = (
     ("six counters, on or back", Counters(count=6, back=Fraction(-1), front_word="on", back_word="back")),
 )
 
-PRESETS = {"die": DICE, "spinner": SPINNERS, "pack": PACKS, "counters": COUNTERS}
+DROPS: tuple[tuple[str, AnyPiece], ...] = (
+    ("on a chart 1 to 20", Drop()),
+    ("on a chart 1 to 100", Drop(last=100)),
+    ("on a chart 0 to 20, nearer the middle", Drop(first=0, lands="middle")),
+)
+
+PRESETS = {"die": DICE, "spinner": SPINNERS, "pack": PACKS, "counters": COUNTERS, "drop": DROPS}
 """For each kind of piece, what it may begin from; the first is the plainest."""
 
 
@@ -61,6 +67,7 @@ SETS: tuple[tuple[str, tuple[AnyPiece, ...], Draw], ...] = (
     ("the difference of two dice", (_DIE, _DIE), Draw(make="difference")),
     ("two dice, multiplied", (_DIE, _DIE), Draw(make="multiply")),
     ("two cards of 1 to 10, added", (Pack(drawn=2),), Draw()),
+    ("two counters dropped, their difference", (Drop(), Drop()), Draw(make="difference")),
     ("ten counters tossed", (Counters(count=10),), Draw()),
 )
 """Sets of pieces worth comparing with."""

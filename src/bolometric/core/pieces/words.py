@@ -6,7 +6,7 @@ from collections import Counter
 from collections.abc import Sequence
 from itertools import pairwise
 
-from bolometric.core.pieces.kinds import AnyPiece, Counters, Die, Pack, Spinner, faces_of, specials
+from bolometric.core.pieces.kinds import AnyPiece, Counters, Die, Drop, Pack, Spinner, faces_of, specials
 from bolometric.core.pieces.presets import called
 from bolometric.core.settings.amounts import Value, tidy
 from bolometric.core.text.figures import listing, listing_words, minus, number
@@ -45,6 +45,9 @@ def shows(piece: AnyPiece) -> str:
                 said += f", {number(each)} of each"
             said += f", {number(piece.drawn)} drawn at once" if piece.drawn > 1 else ""
             return said + (", kept out" if piece.after == "keep_out" else "")
+        case Drop():
+            nearer = ", nearer the middle more often" if piece.lands == "middle" else ""
+            return f"on a chart {minus(piece.first)} to {minus(piece.last)}{nearer}"
         case Counters():
             if piece.front == 1 and piece.back == 0:
                 return f"{piece.front_word} up counts"
@@ -60,6 +63,8 @@ def _of_kind(piece: AnyPiece, count: int) -> str:
             return f"{number(count)} spinner{'s' if count > 1 else ''}"
         case Pack():
             return f"{number(count)} pack{'s' if count > 1 else ''} of {piece.size} cards"
+        case Drop():
+            return f"{number(count)} counter{'s' if count > 1 else ''} to drop"
         case Counters():
             each = f"{number(piece.count)} two-sided counter{'s' if piece.count > 1 else ''}"
             return each if count == 1 else f"{number(count)} handfuls of {each}"

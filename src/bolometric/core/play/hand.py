@@ -19,7 +19,7 @@ from bolometric.core.outcomes.totals import sort, totals_of
 from bolometric.core.pieces.draw import Draw, expression_of
 from bolometric.core.pieces.expression import SIGNS, Alone, Expression, Letter, Node, Number, Operation
 from bolometric.core.pieces.formula import parse
-from bolometric.core.pieces.kinds import AnyPiece, Counters, Die, Pack, Spinner, faces_of
+from bolometric.core.pieces.kinds import AnyPiece, Counters, Die, Drop, Pack, Spinner, faces_of
 from bolometric.core.settings.amounts import Value, tidy
 from bolometric.core.text.figures import minus
 
@@ -86,6 +86,9 @@ class Hand:
                 return Thrown(piece, (int(self._rng.integers(len(faces))),))
             case Counters(count=count):
                 return Thrown(piece, (int(self._rng.integers(0, 2, count).sum()),))
+            case Drop(ways=ways):
+                share = np.array(ways) / sum(ways)
+                return Thrown(piece, (int(self._rng.choice(len(ways), p=share)),))
             case Spinner(sectors=sectors):
                 needle = float(self._rng.random() * 360)
                 edges = np.cumsum([float(sector.angle) for sector in sectors])

@@ -11,7 +11,7 @@ from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.lines import LONGEST_KEY, cut, one_line
 
 SETTING = "setting"
-PIECES = ("die", "spinner", "pack", "counters")
+PIECES = ("die", "spinner", "pack", "counters", "drop")
 """Tags of the pieces' union: where they follow a place in a list, they are part of pydantic's places, not of the
 file."""
 CHECKED = "function-after"

@@ -8,7 +8,7 @@ from bolometric.core.game.house import Where
 from bolometric.core.game.speaking import AS_PRINTED
 from bolometric.core.outcomes.breakdown import letter_names
 from bolometric.core.pieces.expression import LETTERS
-from bolometric.core.pieces.kinds import Counters, Pack, Spinner, letters_of, remembers
+from bolometric.core.pieces.kinds import Counters, Drop, Pack, Spinner, letters_of, remembers
 from bolometric.core.pieces.words import pieces_words
 from bolometric.core.settings.amounts import tidy
 from bolometric.core.settings.knobs import knob_at
@@ -175,6 +175,8 @@ def _acts(game: Game) -> list[str]:
                 acts.append(f"draw {cards}" if one else "draw from each pack")
             case Counters():
                 acts.append("toss the counters")
+            case Drop():
+                acts.append("drop a counter on the chart" if one else f"drop {len(alike)} counters on the chart")
             case _:
                 acts.append("roll the die" if one else "roll all the dice")
     return acts

@@ -30,6 +30,7 @@ from bolometric.core.pieces.kinds import (
     MOST_OF_A_KIND,
     Counters,
     Die,
+    Drop,
     Pack,
 )
 from bolometric.core.settings.amounts import FACE_LIMIT, plain
@@ -219,6 +220,29 @@ class PackForm(Form):
         self._fill()
         self._set("cards", list(self._cards))
         self.area.verticalScrollBar().setValue(self.area.verticalScrollBar().maximum())
+
+
+class DropForm(Form):
+    """A counter dropped on a chart: its first and last number, and where it likes to land."""
+
+    def __init__(self, piece: Drop) -> None:
+        super().__init__()
+        self.data = piece.model_dump()
+        self.first = self.counted("first number of the chart", piece.first, -20, 999)
+        self.last = self.counted("last number of the chart", piece.last, -19, 1000)
+        self.lands = QComboBox()
+        self.lands.setAccessibleName("where it lands")
+        self.lands.addItem("on each number as often", "anywhere")
+        self.lands.addItem("nearer the middle more often", "middle")
+        self.lands.setCurrentIndex(self.lands.findData(piece.lands))
+        self.column.addWidget(self.lands)
+        self.first.valueChanged.connect(lambda value: self._set("first", value))
+        self.last.valueChanged.connect(lambda value: self._set("last", value))
+        self.lands.activated.connect(lambda _: self._set("lands", self.lands.currentData()))
+
+    def _set(self, name: str, value: Any) -> None:
+        self.data[name] = value
+        self.send()
 
 
 class CountersForm(Form):

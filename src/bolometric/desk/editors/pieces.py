@@ -18,21 +18,22 @@ from PySide6.QtWidgets import (
     QToolButton,
 )
 
-from bolometric.core.pieces.kinds import MOST_PIECES, AnyPiece, Counters, Die, Pack, Piece, Spinner
+from bolometric.core.pieces.kinds import MOST_PIECES, AnyPiece, Counters, Die, Drop, Pack, Piece, Spinner
 from bolometric.core.pieces.presets import PRESETS
 from bolometric.core.pieces.words import pieces_words, shows
 from bolometric.core.settings.errors import FileError
 from bolometric.core.settings.explain import explain
 from bolometric.core.settings.knobs import KnobAt
 from bolometric.desk.editors.base import WIDTH, Editor
-from bolometric.desk.editors.forms import CountersForm, DieForm, Form, PackForm
+from bolometric.desk.editors.forms import CountersForm, DieForm, DropForm, Form, PackForm
 from bolometric.desk.editors.spinner_form import SpinnerForm
 from bolometric.desk.own_pieces import OwnPieces
 from bolometric.desk.parts.plain import Label, tip
 from bolometric.paint.palette import Palette
 from bolometric.paint.pieces import paint_piece
 
-KINDS = (("die", "a die"), ("spinner", "a spinner"), ("pack", "a pack of cards"), ("counters", "two-sided counters"))
+KINDS = (("die", "a die"), ("spinner", "a spinner"), ("pack", "a pack of cards"), ("counters", "two-sided counters"),
+         ("drop", "a counter dropped on a chart"))  # fmt: skip
 SHOWN = (("numerals", "numerals"), ("dots", "dots"), ("words", "their words"), ("fractions", "fractions"))
 READY = "ready-made …"
 _PIECE: TypeAdapter[AnyPiece] = TypeAdapter(Piece)
@@ -127,8 +128,8 @@ class PiecesEditor(Editor):
         piece = self._pieces[self._chosen]
         self.kind.setText(piece.kind.capitalize())
         self._fill_presets(piece)
-        self.shown.setVisible(not isinstance(piece, Counters))
-        if not isinstance(piece, Counters):
+        self.shown.setVisible(not isinstance(piece, (Counters, Drop)))
+        if not isinstance(piece, (Counters, Drop)):
             self.shown.setCurrentIndex(self.shown.findData(piece.shown))
         fresh = self._form_of(piece)
         if self.form is None:
@@ -166,6 +167,8 @@ class PiecesEditor(Editor):
                 form = PackForm(piece)
             case Counters():
                 form = CountersForm(piece)
+            case Drop():
+                form = DropForm(piece)
         form.changed.connect(self._take)
         form.trouble.connect(self.say)
         form.resized.connect(self.resized)

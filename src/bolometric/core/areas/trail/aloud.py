@@ -111,12 +111,18 @@ def _end(game: Game) -> tuple[str, ...]:
             "again": ("You must fill your box exactly.", f"If it is too much, {verb(game)} again."),
             "bounce": ("You must fill your box exactly.", "If it is too much, empty the box by what is over."),
         }[trail.end]
-    return {
-        "pass": ("You are home when you reach the last square, or pass it.",),
-        "exact": ("You must land exactly on the last square.", "If it is too much, stay where you are."),
-        "again": ("You must land exactly on the last square.", f"If it is too much, {verb(game)} again."),
-        "bounce": ("You must land exactly on the last square.", "If it is too much, count the rest backwards."),
-    }[trail.end]
+    back = trail.runs == "back"
+    home = f"square {trail.called(1)}" if back else "the last square"
+    turns = ("Go to the last square, turn there and go back.",) if back else ()
+    return (
+        turns
+        + {
+            "pass": (f"You are home when you reach {home}, or pass it.",),
+            "exact": (f"You must land exactly on {home}.", "If it is too much, stay where you are."),
+            "again": (f"You must land exactly on {home}.", f"If it is too much, {verb(game)} again."),
+            "bounce": (f"You must land exactly on {home}.", "If it is too much, count the rest backwards."),
+        }[trail.end]
+    )
 
 
 def _winner(game: Game, squares: bool) -> tuple[str, ...]:

@@ -44,6 +44,9 @@ def places(game: Game) -> Track | Box:
 def places_at(game: Game, now: OnTrail) -> Track | Box:
     """The squares with the markers on them, or how far each box is full."""
     empty, per_cell = places(game), per_cell_of(game.area_as(Trail))
+    trail = game.area_as(Trail)
+    if trail.unit == "whole":
+        return replace(empty, markers=tuple(trail.square_of(place) for place in now.places))
     return replace(empty, markers=tuple(-(-place // per_cell) for place in now.places))
 
 
@@ -61,6 +64,8 @@ def heat(game: Game) -> Heat | None:
     thing = "counter" if trail.unit == "whole" else "box"
     meets = area.meets(game) or not area.each_alone(game)
     marker = thing if trail.track == "shared" else f"first {thing}" if meets else ""
+    if trail.unit == "whole" and trail.runs == "back":
+        return _both_ways(trail, visits, marker)
     if per_cell == 1:
         values = tuple(visits.chance.tolist())
         does = ("Landed on", "lands here") if trail.go_on == "no" else ("A turn ends here", "ends a turn here")
@@ -72,6 +77,15 @@ def heat(game: Game) -> Heat | None:
     legend = f"{marker.capitalize()} {does[1]}, in 100 games" if marker else f"{does[0]}, of 100 players"
     often = tuple(visits.times.tolist()) if per_cell == 1 else None
     return TrailHeat(values, legend, visits.stderr, True, times=often, visits=visits, marker=marker)
+
+
+def _both_ways(trail: Trail, visits: Visits, marker: str) -> TrailHeat:
+    """How often each square is come to on a way that leads back again: both ways together."""
+    times = [0.0] * trail.length
+    for position, often in enumerate(visits.times.tolist(), 1):
+        times[trail.square_of(position) - 1] += often
+    legend = f"{marker.capitalize() or 'A counter'} comes here, in 100 games"
+    return TrailHeat(tuple(times), legend, visits.stderr, times=tuple(times), visits=visits, marker=marker)
 
 
 def describe(game: Game, heat: Heat, number: int | None) -> str:
@@ -108,6 +122,9 @@ def marks(game: Game, number: int) -> dict[int, str]:
 
 def _square(trail: Trail, heat: TrailHeat, number: int) -> str:
     assert heat.visits is not None
+    if trail.runs == "back":
+        where = f"Square {trail.called(number)}{square_board.told(trail, number)}"
+        return f"{where}: come to {heat.values[number - 1]:.2f} times in a game, on both ways together ({heat.known})."
     chance, times = heat.visits.chance[number - 1], heat.visits.times[number - 1]
     carries = square_board.told(trail, number)
     often = "for ever, once caught" if times == float("inf") else f"{times:.2f} times on average"

@@ -18,8 +18,7 @@ from bolometric.core.game.contract import ByHand
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
 from bolometric.core.results.standing import Drawn, Option, noted, won
-from bolometric.core.settings.amounts import tidy
-from bolometric.core.text.figures import listing, minus, percent
+from bolometric.core.text.figures import listing, percent
 
 if TYPE_CHECKING:
     from bolometric.core.areas.trail.against import Against
@@ -162,7 +161,7 @@ def _on_square(game: Game, now: OnTrail, act: int) -> OnTrail:
     if act == AGAIN and now.drawn < MOST_DRAWS:
         return noted(now, f"Square {named}: draw again.")
     if act == CARD:
-        return _asked(game, cards.taken(game, now, now.places[marker]))
+        return _asked(game, cards.taken(game, now, game.area_as(Trail).square_of(now.places[marker])))
     if act == MISS:
         now = noted(replace(now, missing=now.missing | {marker}), f"Square {named}: misses the next turn.")
     if act == SWAP and (other := next_ahead(now.places, marker, game.area_as(Trail).steps)) >= 0:
@@ -240,7 +239,7 @@ def _game_over(game: Game, now: OnTrail, arrived: tuple[int, ...]) -> OnTrail:
 
 
 def _named(game: Game, position: int) -> str:
-    return minus(tidy(game.area_as(Trail).amount_at(position)))
+    return game.area_as(Trail).placed_on(position)
 
 
 def coach(game: Game, now: OnTrail) -> str:

@@ -56,7 +56,7 @@ def asked_of(trail: Trail, seats: int) -> Asked | None:
         return None
     names, places = [pack.name for pack in trail.packs], range(len(trail.packs))
     where = np.array([[NO_PACK, 1]] * (trail.steps + 1))
-    for square in trail.squares:
+    for square in trail.placed:
         if square.does == "card" and square.at <= trail.steps and (not square.pack or square.pack in names):
             where[square.at] = names.index(square.pack) if square.pack else ANY, square.cards
     sizes = [len(cards_of(pack)) for pack in trail.packs]

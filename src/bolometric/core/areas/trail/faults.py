@@ -74,7 +74,9 @@ def advice(exact: Analysis) -> Iterator[Fault]:
 
 
 def _squares(positions: NDArray[np.intp], game: Game) -> str:
-    names = [tidy(_trail(game).amount_at(int(p))) for p in positions]
+    trail = _trail(game)
+    squares = sorted({trail.square_of(int(p)) for p in positions}) if trail.unit == "whole" else positions.tolist()
+    names = [tidy(trail.amount_at(square)) for square in squares]
     one, many = ("square", "squares") if _trail(game).unit == "whole" else ("the amount", "amounts")
     if len(names) == 1:
         return f"{one} {minus(names[0])}"
@@ -156,7 +158,7 @@ def never_landed(exact: Analysis) -> str | None:
         return None
     # By any draws, in any style: a marker that may stop where it likes can land on no more than these.
     carrying = [square.at for square in _trail(exact.game).squares]  # these are told of by themselves
-    never = np.setdiff1d(np.flatnonzero(~square_faults.come_to(exact.game)[:-1]), carrying)
+    never = np.setdiff1d(square_faults.never_come_to(exact.game), carrying)
     if not len(never):
         return None
     return f"Nobody ever lands on {_squares(never, exact.game)}: leave a task or a picture off."

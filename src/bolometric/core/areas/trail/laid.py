@@ -36,8 +36,10 @@ WRITTEN = (
 )
 RUNS = (
     Choice("up", "up to its end", "Let the numbers run up", "From the start to the largest number."),
+    Choice("back", "up to its end and back again", "Let the way lead back again",
+           "Whoever has come to the last square turns there; home is square 1, so a trail is gone twice."),
     Choice("down", "down to nought", "Let the numbers run down", "From the largest number to 0, by taking away."),
-)
+)  # fmt: skip
 WORTH: dict[str, Fraction | int] = {
     "twos": 2,
     "fives": 5,
@@ -75,8 +77,11 @@ class Laid(AreaPart):
         Knob("choice", "what is written on squares", choices=WRITTEN, when=IN_SQUARES, suggested=()),
     ] = "ones"
     runs: Annotated[
-        Literal["up", "down"],
-        Field(description="up = the numbers grow from the start; down = they fall to 0 at the end."),
+        Literal["up", "down", "back"],
+        Field(
+            description="up = the numbers grow from the start; down = they fall to 0 at the end; back = to the last "
+            "square and back again, home is square 1 (where a turn is one draw that moves one's own counter)."
+        ),
         Knob("choice", "which way the numbers run", choices=RUNS, when=IN_SQUARES, suggested=()),
     ] = "up"
     bend: Annotated[

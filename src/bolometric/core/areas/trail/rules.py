@@ -144,7 +144,7 @@ def compile_chain(trail: Trail, distribution: Distribution) -> Chain:
                 ways[does] += count
     direct = landings(trail, list(place))
     marks = (
-        compile_squares(trail.squares, trail.steps, tuple(pack.name for pack in trail.packs)) if trail.squares else None
+        compile_squares(trail.placed, trail.steps, tuple(pack.name for pack in trail.packs)) if trail.squares else None
     )
     landing, acts = (direct, None) if marks is None else resting(direct, marks)
     turn = np.array([{"back": SENT_BACK, "lose": LOST}.get(does, GOES_ON) for does, _ in place], np.uint8)

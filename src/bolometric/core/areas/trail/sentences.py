@@ -136,6 +136,8 @@ def last(game: Game) -> tuple[Sentences, ...]:
     """How it ends."""
     trail = _trail(game)
     end = "the last square" if trail.unit == "whole" else "a full box"
+    if trail.unit == "whole" and trail.runs == "back":
+        end = f"square {trail.called(1)} again, by way of the last square"
     after = {
         "pass": f" {end}.",
         "exact": f" {end}: a total that is too much is wasted.",

@@ -20,6 +20,7 @@ from bolometric.core.areas.trail.choices import (
     UNITS,
 )
 from bolometric.core.areas.trail.on_cards import OnCards
+from bolometric.core.areas.trail.squares import Square
 from bolometric.core.game.part import Ending, Goal, StyleRule
 from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.pieces.draw import Draw
@@ -315,11 +316,36 @@ class Trail(OnCards):
     @property
     def steps(self) -> int:
         """Steps from the start to the end."""
-        return self.length if self.unit == "whole" else self.amount * self.per_one
+        if self.unit != "whole":
+            return self.amount * self.per_one
+        return 2 * self.length - 1 if self.runs == "back" else self.length
+
+    @property
+    def placed(self) -> tuple[Square, ...]:
+        """The squares that carry something, as positions on the way: where it leads back again, each is met twice."""
+        if self.runs != "back":
+            return self.squares
+        there = 2 * self.length
+        back = [
+            square.model_copy(update={"at": there - square.at, "to": square.to and there - square.to})
+            for square in self.squares if 1 < square.at < self.length and (square.to or 1) <= self.length
+        ]  # fmt: skip
+        return (*(square for square in self.squares if square.at < self.length), *back)
+
+    def square_of(self, position: int) -> int:
+        """The square of a position on the way; 0 for off the board."""
+        return 2 * self.length - position if self.runs == "back" and position > self.length else position
+
+    def placed_on(self, position: int) -> str:
+        """A position in words: its square, and which way where there are two."""
+        square = (
+            self.called(self.square_of(position)) if self.unit == "whole" else minus(tidy(self.amount_at(position)))
+        )
+        return f"{square} on the way back" if self.unit == "whole" and position > self.length else square
 
     def amount_at(self, step: int) -> Fraction:
         """What a position is called: the square as it is written, or how much is full."""
-        return self.named(step, self.steps) if self.unit == "whole" else Fraction(step, self.per_one)
+        return self.named(step, self.length) if self.unit == "whole" else Fraction(step, self.per_one)
 
     def called(self, square: int) -> str:
         """What a square is called: what is written on it."""
@@ -332,6 +358,12 @@ class Trail(OnCards):
     def check_pieces(self, pieces: Sequence[AnyPiece], draw: Draw) -> None:
         """Where a total may move either marker, or is drawn again, draws must not hang together."""
         one_draw = self.go_on == "no" and not self.chooses_mover
+        if self.runs == "back" and self.unit == "whole" and not one_draw:
+            raise setting_error(
+                "A way that leads back again is for one draw a turn that moves your own counter: change that, or let "
+                "the numbers run up.",
+                "area.runs",
+            )
         self.check_squares(self.unit, one_draw, remembers(tuple(pieces)))
         self.check_cards(self.track == "shared", self.first_home == "wins" and self.games == "one")
         if self.end == "again":

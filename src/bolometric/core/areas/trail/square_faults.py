@@ -71,7 +71,7 @@ def _endless(game: Game) -> Iterator[Fault]:
     trail = game.area_as(Trail)
     places = endless_turns(compile_chain(trail, game.distribution))
     if len(places):
-        begun = _numbers(trail, [int(place) for place in places])
+        begun = _numbers(trail, [trail.square_of(int(place)) for place in places])
         sentence = f"A turn begun on {begun} never ends: every draw leads to a square that lets you draw again."
         gone = max(square.at for square in trail.squares if square.does == "again")
         yield Fault("endless_turn", "fault", SQUARES, sentence, _without(game, {gone}, f"Leave square {gone} plain"))
@@ -87,7 +87,7 @@ def come_to(game: Game) -> np.ndarray[tuple[int], np.dtype[np.bool_]]:
         if table is not None:
             seen[np.unique(table[reached])] = True
     seen[reached] = True
-    carried = {square.at: square for square in trail.squares if works(square, trail.length)}
+    carried = {square.at: square for square in trail.placed if works(square, trail.steps)}
     for at in np.flatnonzero(seen[:-1]).tolist():
         for _ in range(len(carried)):  # squares between jumps
             if at not in carried or carried[at].does not in ("jump", "start"):
@@ -97,13 +97,22 @@ def come_to(game: Game) -> np.ndarray[tuple[int], np.dtype[np.bool_]]:
     return seen
 
 
+def never_come_to(game: Game) -> np.ndarray[tuple[int], np.dtype[np.intp]]:
+    """Places off the end that no draws lead a marker to: squares, or amounts of a box."""
+    trail, seen = game.area_as(Trail), come_to(game)
+    if trail.unit != "whole":
+        return np.flatnonzero(~seen[:-1])
+    met = {trail.square_of(int(position)) for position in np.flatnonzero(seen)}
+    return np.array([square for square in range(1, trail.length) if square not in met], np.intp)
+
+
 def _never_met(game: Game) -> Iterator[Fault]:
     trail = game.area_as(Trail)
     if not game.draws_are_known:
         return
-    seen = come_to(game)
-    never = [square.at for square in trail.squares if works(square, trail.length) and not seen[square.at]]
-    if never and seen[-1]:
+    missed = set(never_come_to(game).tolist())
+    never = [square.at for square in trail.squares if works(square, trail.length) and square.at in missed]
+    if never and come_to(game)[-1]:
         what = "what it carries" if len(never) == 1 else "what they carry"
         sentence = f"Nobody ever comes to {_numbers(trail, never)}, so {what} is for nothing."
         cure = _without(game, set(never), f"Leave {_numbers(trail, never)} plain")

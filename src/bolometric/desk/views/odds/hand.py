@@ -16,7 +16,7 @@ from bolometric.desk.views.odds.page import Page, plain_label
 
 MANY = 100
 LARGEST_SEED = 999_999
-VERBS = {"die": "Roll", "spinner": "Spin", "pack": "Draw", "counters": "Toss"}
+VERBS = {"die": "Roll", "spinner": "Spin", "pack": "Draw", "counters": "Toss", "drop": "Drop"}
 
 
 class HandPage(Page):
