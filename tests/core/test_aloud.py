@@ -11,10 +11,12 @@ from hypothesis import strategies as st
 from bolometric.cli import main
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.areas.shelf import demo_files
+from bolometric.core.areas.trail.on_cards import OnCards
 from bolometric.core.game.document import game_from
 from bolometric.core.game.files import read
+from bolometric.core.settings.knobs import knobs
 from bolometric.core.words.aloud import players_rules
-from bolometric.core.words.rule_sheet import rules_text
+from bolometric.core.words.rule_sheet import rule_sheet, rules_text
 from tests.core.test_every_area import ALL, any_game, every
 from tests.random_tracks import PLAIN, card_games, tracks
 
@@ -80,6 +82,11 @@ def test_squares_and_cards_are_for_reading_aloud(game):
         if square.does == "jump" and square.at < game.area.length:
             assert f"square {square.at}, go to" in told or "Some squares name" in told
     assert ("card" in told) == (game.area.asks == "yes")
+    words = {span.path for part in rule_sheet(game) for line in part.paragraphs for span in line if span.path}
+    settings_here = {
+        at.path for at in knobs(game.area, "area.") if at.path.removeprefix("area.") in OnCards.model_fields
+    }
+    assert settings_here <= words  # every setting is a word to click
 
 
 @pytest.mark.parametrize(

@@ -156,9 +156,10 @@ def last(game: Game) -> tuple[Sentences, ...]:
 
 def _ending(game: Game, one: str, several: str) -> list[Sentences]:
     """What the first one home comes to, and how many games are played."""
-    trail, finish = _trail(game), choice(game, "area.finish")
+    trail = _trail(game)
     if trail.ends_at_home == "no":
         return [sentences("Whoever is home begins again at the start.")]
+    finish = choice(game, "area.finish")
     if trail.races == "no":
         return [sentences(f"The first one {one} ", finish, ".")]
     shared = f" If several {several} in the same round, they share it." if trail.finish == "finish_round" else ""

@@ -11,7 +11,7 @@ from bolometric.core.game.contract import Starter
 from bolometric.core.game.document import Band, Brief, Game
 from bolometric.core.game.seats import Seats, Style
 from bolometric.core.pieces.draw import Draw
-from bolometric.core.pieces.kinds import PLAIN_DIE, Counters, Pack, Spinner, die
+from bolometric.core.pieces.kinds import PLAIN_DIE, Counters, Drop, Pack, Spinner, die
 
 STARTERS: tuple[Starter, ...] = (
     Starter(
@@ -82,6 +82,65 @@ STARTERS: tuple[Starter, ...] = (
                     Square(at=34, does="again"),
                 ),
             ),
+        ),
+    ),
+    Starter(
+        "A chart to 100: two counters dropped, their difference",
+        Game(
+            name="Near and far",
+            brief=Brief(practising="differences", minutes=Band(low=5, high=12)),
+            pieces=(Drop(), Drop()),
+            draw=Draw(make="difference"),
+            area=Trail(length=100, laid="from_below", finish="finish_round"),
+            seats=Seats(seconds_per_turn=20),
+        ),
+    ),
+    Starter(
+        "A number line in tens",
+        Game(
+            name="Ten at a time",
+            brief=Brief(practising="counting in tens", minutes=Band(low=2, high=5)),
+            pieces=(die(1, 1, 2, 2, 3, 3),),
+            area=Trail(length=20, laid="line", written="tens", finish="finish_round"),
+        ),
+    ),
+    Starter(
+        "A spiral down to nought",
+        Game(
+            name="Into the middle",
+            brief=Brief(practising="taking away", minutes=Band(low=4, high=8)),
+            area=Trail(length=36, laid="spiral", runs="down", end="bounce", finish="finish_round"),
+        ),
+    ),
+    Starter(
+        "A loop with question cards, most cards after ten rounds",
+        Game(
+            name="Round and round",
+            brief=Brief(practising="bonds and doubles", minutes=Band(low=5, high=12)),
+            area=Trail(
+                length=24,
+                laid="loop",
+                cards_win="most_after_rounds",
+                cards_rounds=10,
+                packs=(
+                    QuestionPack(name="Bonds", letter="B", family="bonds", upto=10, count=11),
+                    QuestionPack(name="Doubles", letter="D", colour="#b4532a", family="doubles"),
+                ),
+                squares=tuple(
+                    Square(at=at, does="card", pack=name)
+                    for name, begin in (("Bonds", 2), ("Doubles", 4))
+                    for at in range(begin, 24, 4)
+                ),
+            ),
+            seats=Seats(seconds_per_turn=20),
+        ),
+    ),
+    Starter(
+        "Along a curve, there and back again",
+        Game(
+            name="To the lake and home",
+            brief=Brief(practising="counting on and back", minutes=Band(low=4, high=8)),
+            area=Trail(length=20, laid="curve", runs="back", finish="finish_round"),
         ),
     ),
     Starter(
