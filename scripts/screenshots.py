@@ -75,8 +75,6 @@ def main(folder: Path) -> None:
         camera.take("shape")
         window.show_odds()
         camera.take("odds-dice")
-        window.late.odds.show_page(2)
-        camera.take("odds-questions")
         camera.open("aurora", "shape")
         window.editing.open_word("pieces", window.colours)
         window.editing.popover.content.buttons[1].click()
@@ -100,13 +98,18 @@ def main(folder: Path) -> None:
             window.late.table.draw.click()
         camera.take("table")
         for name, place, picture in (
-            ("dome", 7, "tiles-sets"), ("signal", 1, "digits"), ("battery", 20, "purse"), ("twin", 5, "duel"),
-            ("star-field", 15, "grid"), ("orbit", 13, "chain"),
+            ("dome", 7, "tiles-sets"), ("signal", 1, "digits"), ("battery", 20, "purse"), ("star-field", 15, "grid"),
+            ("orbit", 13, "chain"),
         ):  # fmt: skip
             camera.open(name, "shape")
             window.shape.board._pick(place)
             camera.take(picture)
             window.shape.board._pick(0)
+        for path, picture in (("area.squares", "squares"), ("area.packs", "packs")):
+            camera.open("observatory", "shape")
+            window.editing.open_word(path, window.colours)
+            camera.take(picture)
+            window.editing.close_popover()
         camera.open("dome", "shape")
         window.sheet.show_aloud(True)
         camera.take("rules-aloud")

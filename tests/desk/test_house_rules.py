@@ -1,5 +1,7 @@
 """Rules of one's own: added, placed, moved, struck, told later; the figures stay as they are."""
 
+import re
+
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
@@ -13,7 +15,7 @@ from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.knobs import knob_at
 from bolometric.core.words.aloud import own_sentences, players_rules
 from bolometric.core.words.rule_sheet import makers_sheet
-from bolometric.desk.editors.house import HouseRulesEditor, ToldLaterEditor
+from bolometric.desk.editors.house import HouseRulesEditor, NounsEditor, ToldLaterEditor
 
 RULES = st.lists(
     st.builds(HouseRule, text=st.sampled_from(["Whisper.", "Clap.", "Hum."]), where=st.just("next"),
@@ -83,3 +85,32 @@ def test_sentences_are_marked_as_told_later(qtbot):
     editor.list.item(1).setCheckState(Qt.CheckState.Checked)
     assert sent[-1] == [editor.list.item(1).text()]
     assert sent[-1][0] not in players_rules(with_value(Game(), "house.later", sent[-1]))
+
+
+def test_words_of_ones_own_are_heard_by_the_players_alone(qtbot):
+    editor = NounsEditor(knob_at(Game(), "house.nouns"))
+    qtbot.addWidget(editor)
+    sent = []
+    editor.edited.connect(lambda value: sent.append(with_value(Game(), "house.nouns", value)))
+    qtbot.keyClicks(editor.lines["counter"][0], "owl")
+    qtbot.keyClicks(editor.lines["square"][0], "branch")
+    qtbot.keyClicks(editor.lines["square"][1], "branches")
+    qtbot.keyClicks(editor.lines["home"][0], "in the nest")
+    text = players_rules(sent[-1])
+    assert "• an owl for each player" in text
+    assert "a trail of 40 branches" in text
+    assert "You are in the nest when you reach the last branch, or pass it." in text
+    assert "counter" not in text
+    assert "a counter for each player" in makers_sheet(sent[-1])
+    with pytest.raises(GameError, match="named twice"):
+        with_value(Game(), "house.nouns", [{"word": "home", "one": "x"}, {"word": "home", "one": "y"}])
+
+
+@pytest.mark.parametrize("starter", starters(), ids=lambda starter: starter.game.name)
+def test_every_game_is_said_in_other_words(starter):
+    game = with_value(
+        starter.game, "house.nouns", [{"word": "counter", "one": "owl"}, {"word": "square", "one": "nest"}]
+    )
+    text = players_rules(game)
+    assert not re.search(r"\b(counters?|squares?)\b", text.split("school")[1], re.IGNORECASE)
+    assert not re.search(r"\b[Aa] owl|\b[Aa]n nest", text)

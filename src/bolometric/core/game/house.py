@@ -2,17 +2,23 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Literal
+import re
+from typing import Annotated, Literal, get_args
 
-from pydantic import Field, StrictBool, StrictInt
+from pydantic import AfterValidator, Field, StrictBool, StrictInt
 
 from bolometric.core.pieces.faces import Line
+from bolometric.core.settings.explain import setting_error
 from bolometric.core.settings.knobs import Knob
 from bolometric.core.settings.part import Part
 
 MOST_RULES = 60
 LONGEST = 200
+LONGEST_WORD = 30
 Where = Literal["first", "next", "last"]
+Word = Literal["counter", "square", "trail", "box", "tile", "card", "pack", "caller", "home"]
+WORDS: tuple[Word, ...] = get_args(Word)
+"""Words of the program that a maker may say otherwise."""
 PLACES: dict[Where, str] = {"first": "First", "next": "Next", "last": "Last"}
 """Parts of the rules, as they are headed for the players."""
 
@@ -29,6 +35,29 @@ class HouseRule(Part):
     later: Annotated[StrictBool, Field(description="Left out for the players, who find it out later.")] = False
 
 
+class Noun(Part):
+    """A word of the maker's own in place of one of the program's, for the players."""
+
+    word: Annotated[Word, Field(description="The program's word.")]
+    one: Annotated[Line, Field(min_length=1, max_length=LONGEST_WORD, description="What one is called.")]
+    many: Annotated[
+        Line, Field(max_length=LONGEST_WORD, description="What several are called; if empty, one with an s.")
+    ] = ""
+
+    @property
+    def several(self) -> str:
+        """What several are called."""
+        return self.many or f"{self.one}s"
+
+
+def _each_once(nouns: tuple[Noun, ...]) -> tuple[Noun, ...]:
+    words = [noun.word for noun in nouns]
+    for word in words:
+        if words.count(word) > 1:
+            raise setting_error(f"“{word}” is named twice: keep one of your words for it.", "house.nouns")
+    return nouns
+
+
 class House(Part):
     """What is said beside what is measured."""
 
@@ -36,6 +65,12 @@ class House(Part):
         tuple[HouseRule, ...],
         Field(max_length=MOST_RULES, description="Sentences of the maker's own: said and printed, not measured."),
         Knob("house_rules", "rules of your own"),
+    ] = ()
+    nouns: Annotated[
+        tuple[Noun, ...],
+        AfterValidator(_each_once),
+        Field(description="Words of the maker's own, which the players' rules use: frogs for counters."),
+        Knob("nouns", "words of your own"),
     ] = ()
     later: Annotated[
         tuple[Line, ...],
@@ -46,6 +81,21 @@ class House(Part):
         ),
         Knob("told_later", "rules that are told later"),
     ] = ()
+
+
+def spoken(text: str, nouns: tuple[Noun, ...]) -> str:
+    """A sentence of the program with the maker's words in it, and the articles that go with them.
+
+    >>> spoken("Put a counter on the squares. Counters rest.", (Noun(word="counter", one="owl"),))
+    'Put an owl on the squares. Owls rest.'
+    """
+    for noun in nouns:
+        for old, new in ((f"{noun.word}s", noun.several), (noun.word, noun.one)):
+            text = re.sub(rf"\b{old}\b", new, text)
+            text = re.sub(rf"\b{old.capitalize()}\b", new[:1].upper() + new[1:], text)
+        article = "an" if noun.one[:1].lower() in "aeiou" else "a"
+        text = re.sub(rf"\b([Aa])n? (?={re.escape(noun.one)}\b)", rf"\g<1>{article[1:]} ", text)
+    return text
 
 
 def merged(house: House, where: Where, said: tuple[str, ...]) -> tuple[str, ...]:
@@ -59,5 +109,5 @@ def merged(house: House, where: Where, said: tuple[str, ...]) -> tuple[str, ...]
     for place in range(len(said) + 1):
         told += [rule.text for rule in own if min(rule.after, len(said)) == place]
         if place < len(said) and said[place] not in house.later:
-            told.append(said[place])
+            told.append(spoken(said[place], house.nouns))
     return tuple(told)

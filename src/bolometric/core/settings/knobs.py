@@ -37,6 +37,7 @@ KnobKind = Literal[
     "seat_packs",
     "house_rules",
     "told_later",
+    "nouns",
     "points",
 ]
 

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import Game
-from bolometric.core.game.house import PLACES, Where, merged
+from bolometric.core.game.house import PLACES, Where, merged, spoken
 from bolometric.core.pieces.words import things
 from bolometric.core.words.rule_sheet import caution
 
@@ -32,7 +32,8 @@ def players_parts(game: Game) -> PlayersRules:
     told = area_of(game).words.aloud(game)
     pieces = told.pieces or (_pieces(game) if game.area.uses_pieces else ())
     heard = tuple((PLACES[where], merged(game.house, where, said)) for where, said in own_sentences(game))
-    return PlayersRules((*pieces, *told.needs), caution(game), heard)
+    needs = tuple(spoken(thing, game.house.nouns) for thing in (*pieces, *told.needs))
+    return PlayersRules(needs, caution(game), heard)
 
 
 def own_sentences(game: Game) -> tuple[tuple[Where, tuple[str, ...]], ...]:

@@ -16,7 +16,7 @@ from bolometric.core.text.figures import listing_words, minus, plural
 from bolometric.core.text.spans import Section, Sentences, Span, sentences
 
 STYLES = "seats.styles"
-RULES, LATER = "house.rules", "house.later"
+RULES, LATER, NOUNS = "house.rules", "house.later", "house.nouns"
 SMALL = "Small parts can be swallowed"
 SPIN = "an adult pierces the spinner; mind pencil points and the ends of paper clips"
 CUT = "mind the scissors"
@@ -73,7 +73,11 @@ def _house(game: Game) -> Section:
         later: list[str | Span] = [" Told later, and left out for the players: ", Span(" ".join(house.later), LATER)]
     else:
         later = [" Players hear all rules at once; you could tell ", Span("some of them later", LATER), "."]
-    return Section("Of your own", (sentences(*own, *later),))
+    words = "; ".join(f"{noun.one} for {noun.word}" for noun in house.nouns)
+    said: list[str | Span] = [" You could say ", Span("words of your own", NOUNS), " for counters and squares."]
+    if words:
+        said = [" Said to the players: ", Span(words, NOUNS), "."]
+    return Section("Of your own", (sentences(*own, *later, *said),))
 
 
 def rules_text(game: Game) -> str:

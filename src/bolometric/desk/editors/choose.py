@@ -66,6 +66,10 @@ def editor_for(at: KnobAt, game: Game, palette: Palette, own: OwnPieces | None =
             from bolometric.desk.editors.house import HouseRulesEditor
 
             return HouseRulesEditor(at)
+        case "nouns":
+            from bolometric.desk.editors.house import NounsEditor
+
+            return NounsEditor(at)
         case "told_later":
             from bolometric.desk.editors.house import ToldLaterEditor
 

@@ -8,6 +8,7 @@ from PySide6.QtCore import Qt
 from PySide6.QtWidgets import (
     QCheckBox,
     QComboBox,
+    QGridLayout,
     QHBoxLayout,
     QLineEdit,
     QListWidget,
@@ -17,11 +18,12 @@ from PySide6.QtWidgets import (
 )
 
 from bolometric.core.game.document import Game
-from bolometric.core.game.house import LONGEST, MOST_RULES, PLACES
+from bolometric.core.game.house import LONGEST, LONGEST_WORD, MOST_RULES, PLACES, WORDS, Word
 from bolometric.core.settings.knobs import KnobAt
 from bolometric.core.settings.lines import one_line
 from bolometric.core.words.aloud import own_sentences
 from bolometric.desk.editors.base import WIDTH, Editor
+from bolometric.desk.parts.plain import Label
 
 LAST = 99
 """The place after all of the program's sentences."""
@@ -145,6 +147,39 @@ class HouseRulesEditor(Editor):
         self._rules[at], self._rules[at + by] = self._rules[at + by], self._rules[at]
         self._list(at + by)
         self._pass_on()
+
+
+class NounsEditor(Editor):
+    """For each of the program's words one of the maker's own, for one and for several; empty ones stay as they are."""
+
+    def __init__(self, at: KnobAt) -> None:
+        super().__init__(at, "What players hear in place of these words. Your own sheet keeps the plain ones.")
+        given = {noun.word: noun for noun in at.value}
+        grid = QGridLayout()
+        for column, words in enumerate(("", "one", "several")):
+            grid.addWidget(Label(words, objectName="hint"), 0, column)
+        self.lines: dict[Word, tuple[QLineEdit, QLineEdit]] = {}
+        for row, word in enumerate(WORDS, 1):
+            one, many = QLineEdit(maxLength=LONGEST_WORD), QLineEdit(maxLength=LONGEST_WORD)
+            if word in given:
+                one.setText(given[word].one)
+                many.setText(given[word].many)
+            one.setAccessibleName(f"your word for {word}")
+            many.setAccessibleName(f"your word for several of {word}")
+            grid.addWidget(Label(word), row, 0)
+            grid.addWidget(one, row, 1)
+            grid.addWidget(many, row, 2)
+            for line in (one, many):
+                line.textEdited.connect(lambda _: self._take())
+            self.lines[word] = (one, many)
+        self.body.addLayout(grid)
+        self.finish(self.lines["counter"][0])
+
+    def _take(self) -> None:
+        self.send([
+            {"word": word, "one": one.text().strip(), "many": many.text().strip()}
+            for word, (one, many) in self.lines.items() if one_line(one.text())
+        ])  # fmt: skip
 
 
 class ToldLaterEditor(Editor):

@@ -136,9 +136,9 @@ def last(game: Game) -> tuple[str, ...] | None:
             finish = ("Finish the round, so that all have had a turn.",) if trail.finish == "finish_round" else ()
             return ("The game ends when the first player is home.", *finish, *most)
         case "most_at_out":
-            return ("If you come home before that, start again.", *most)
+            return ("If you are home before that, start again.", *most)
         case "most_after_rounds":
-            return (f"Play {plural(trail.cards_rounds, 'round')}.", "If you come home before that, start again.", *most)
+            return (f"Play {plural(trail.cards_rounds, 'round')}.", "If you are home before that, start again.", *most)
         case "home_with":
             need = f"You need {number(trail.cards_wanted)} {'card' if trail.cards_wanted == 1 else 'cards'} to be home."
             return (need, "With fewer, start again from the beginning.", "The first player home wins.", *ends)
