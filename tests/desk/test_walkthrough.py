@@ -8,6 +8,7 @@ from PySide6.QtWidgets import QLineEdit, QRadioButton, QSpinBox
 from bolometric.cli import main
 from bolometric.core.areas.shelf import starters
 from bolometric.core.game.files import read
+from bolometric.core.judge.faults import find_faults
 from tests.desk.settling import settle
 from tests.desk.test_window import choose
 
@@ -146,3 +147,51 @@ def test_every_starter_is_played_to_its_end_at_the_table(qtbot, open_window):
         qtbot.waitUntil(lambda: window.late.table.is_laid, timeout=60_000)
         played_out(window.late.table)
         assert window.late.table.state.text(), words
+
+
+def test_a_track_with_cards_from_a_plain_trail_to_the_table_and_the_command_line(qtbot, open_window, tmp_path):
+    """A loop of bonds of twelve for two learners of different skill, with a jump, and a rule of the maker's own."""
+    window = open_window(demo=False)
+    starter = next(game for game in (starter.game for starter in starters()) if game.name == "A short trail")
+    settle(qtbot, window, lambda: window._opened(window.filing.start(starter)))
+    packs = choose(qtbot, window, "area.packs")
+    settle(qtbot, window, packs.add.click)
+    packs.family.setCurrentIndex(packs.family.findData("bonds"))
+    settle(qtbot, window, lambda: packs.family.activated.emit(0))
+    settle(qtbot, window, lambda: packs.upto.setValue(12))
+    settle(qtbot, window, lambda: (packs.right.setText("90 50"), packs.right.textEdited.emit("")))
+    window.editing.close_popover()
+    assert any(fault.code == "pack_never_asked" for fault in find_faults(window.document.game))
+    brush = window.shape.brush
+    brush.setCurrentIndex(next(i for i in range(brush.count()) if "card of Adding" in brush.itemText(i)))
+    settle(qtbot, window, lambda: window.shape.board.stroked.emit((3, 6, 9, 12, 15)))
+    brush.setCurrentIndex(next(i for i in range(brush.count()) if "jump" in brush.itemText(i)))
+    window.shape.board.square_chosen.emit(8)
+    settle(qtbot, window, lambda: window.shape.board.square_chosen.emit(17))
+    wins = choose(qtbot, window, "area.cards_win")
+    most = next(b for b in wins.findChildren(QRadioButton) if b.text() == "most cards, once the first is home")
+    settle(qtbot, window, most.click)
+    laid = choose(qtbot, window, "area.laid")
+    settle(qtbot, window, next(b for b in laid.findChildren(QRadioButton) if b.text() == "in a loop").click)
+    own = choose(qtbot, window, "house.rules")
+    settle(qtbot, window, own.add.click)
+    settle(qtbot, window, lambda: qtbot.keyClicks(own.text, "Whisper the answer first."))
+    window.editing.close_popover()
+
+    game = window.document.game
+    assert [square.at for square in game.area.squares] == [3, 6, 8, 9, 12, 15]
+    assert "Whisper the answer first." in window.sheet.toPlainText()
+    qtbot.waitUntil(lambda: window._played is not None and window._played.done, timeout=60_000)
+    kept = window._played.readings["cards_kept"].values
+    assert kept[0] > 1.4 * kept[1]  # nine right in ten against one in two
+    window.show_table()
+    table = window.late.table
+    qtbot.waitUntil(table.draw.isEnabled, timeout=30_000)
+    played_out(table)
+    assert "with" in table.sitting.now.record[-1]
+    window.filing.questions.place = tmp_path / "loop"
+    window.actions_by_id["save"].trigger()
+    told = CliRunner().invoke(main, ["rules", str(tmp_path / "loop.bolo.json")]).output
+    for words in ("take a card from the pack Adding", "On square 8, go to square 17.", "Whisper the answer first."):
+        assert words in told
+    assert read(tmp_path / "loop.bolo.json") == game
