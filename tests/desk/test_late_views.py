@@ -131,3 +131,25 @@ def test_a_game_whose_draws_hang_together_is_shown_as_simulated(qtbot, window):
         window.gauges.gauges["minutes"].click()
     assert "simulated" in window.editing.popover.content._movers.text()
     window.editing.close_popover()
+
+
+def test_the_key_for_rules_leaves_the_view_but_for_the_shelf(open_window):
+    window = open_window()
+    for view in ("odds", "runs", "table", "shape"):
+        getattr(window, f"show_{view}")()
+        window.focus_rules()
+        assert window.view == view
+    window.show_shelf()
+    window.focus_rules()
+    assert window.view == "shape"
+
+
+def test_a_detail_is_filled_once_and_left_alone_after_that(qtbot, open_window):
+    window = open_window()
+    with qtbot.waitSignal(window.measurer.exact_ready, timeout=20_000):
+        window.filing.open(demo_files()[0])
+    window.show_shape()
+    window._gauge_clicked("setbacks")
+    opened = window.editing.popover
+    window.editing.readings_came(window.readings, window.gauges.gauges, window.colours)
+    assert window.editing.popover is opened

@@ -8,6 +8,7 @@ from bolometric.core.game.files import read
 from bolometric.core.pieces.presets import SETS
 from bolometric.core.play.hand import Hand
 from bolometric.core.text.figures import minus
+from bolometric.desk.views.odds import questions
 from bolometric.desk.views.odds.view import OddsView
 from bolometric.paint.palette import DARK, LIGHT
 
@@ -87,6 +88,14 @@ def test_totals_typed_stay_while_one_of_them_can_come_up(view, qtbot):
     assert page.totals.text() == "5 12"
     view.show_game(game_from({"bolometric": 1, "pieces": [{"faces": [1, 2, 2]}]}), LIGHT)
     assert page.totals.text() == "2"
+
+
+def test_of_very_many_totals_the_last_that_is_offered_is_chosen(view, monkeypatch):
+    monkeypatch.setattr(questions, "MOST_OFFERED", 5)
+    view.show_game(game_from({"bolometric": 1, "pieces": [{}, {}]}), LIGHT)
+    view.show_page(2)
+    assert view.questions.one.count() == 5
+    assert view.questions.one.currentText() == "6"  # 7 is likeliest, and past what is offered
 
 
 def test_combinations_are_listed_for_more_than_two(view):
