@@ -20,6 +20,7 @@ from bolometric.core.areas.trail.choices import (
     UNITS,
 )
 from bolometric.core.areas.trail.on_cards import OnCards
+from bolometric.core.areas.trail.possible import check_draw
 from bolometric.core.areas.trail.squares import Square
 from bolometric.core.game.part import Ending, Goal, StyleRule
 from bolometric.core.outcomes.distribution import Distribution
@@ -32,8 +33,6 @@ from bolometric.core.text.figures import minus
 
 MOST_STEPS = 10_000
 MOST_DARING_STEPS = 1000
-MOST_TABLE = 40_000_000
-"""Steps times different totals that can be worked out."""
 
 
 def _rising(totals: tuple[Fraction, ...]) -> tuple[Fraction, ...]:
@@ -385,28 +384,4 @@ class Trail(OnCards):
 
     def check_draw(self, distribution: Distribution) -> None:
         """Raise if no total of this draw could ever move a marker, or there are too many to work with."""
-        stopped = {*self.back_to_start, *self.lose_turn}
-        told = distribution.special if self.special != "nothing" and distribution.special else None
-        free = [
-            total
-            for i, total in enumerate(distribution.totals)
-            if total not in stopped and (told is None or distribution.ways[i] > told[i])
-        ]
-        if not free:
-            self._nobody_moves(distribution, told is not None)
-        if min(len(free), 3 * self.steps) * self.steps > MOST_TABLE:
-            raise setting_error(
-                f"{len(free):,} different totals on {self.steps:,} steps are too many to work out: use fewer pieces, "
-                "or measure more coarsely.",
-                "area.unit" if self.unit != "whole" else "area.length",
-            )
-
-    def _nobody_moves(self, distribution: Distribution, by_special: bool) -> None:
-        if not distribution.totals:
-            raise setting_error("No draw makes a number, so nobody could ever move: change the formula.", "draw")
-        back = set(distribution.totals) <= set(self.back_to_start)
-        does = "sends you back to the start" if back else "sends you back or loses the turn"
-        where = "area.special" if by_special else "area.back_to_start" if self.back_to_start else "area.lose_turn"
-        raise setting_error(
-            f"Every total {does}, so nobody could ever move: leave at least one total that moves.", where
-        )
+        check_draw(self, distribution)
