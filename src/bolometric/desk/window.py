@@ -256,9 +256,8 @@ class Window(QMainWindow):
         self.fault_list.setVisible(view not in ("shelf", "table"))
         here = {"shelf": self.shelf, "shape": self.shape}
         self.stack.setCurrentWidget(here.get(view) or self.late.page(view))
-        QTimer.singleShot(
-            0, self, lambda: share_width(self.split)
-        )  # once a sheet that is shown for the first time has a width
+        # Once a sheet that is shown for the first time has a width.
+        QTimer.singleShot(0, self, lambda: share_width(self.split))
         self.bar.buttons[view].setChecked(True)
         (self.shelf if view == "shelf" else self.sheet).setFocus()
         for name in VIEWS:
