@@ -141,6 +141,21 @@ def test_games_by_hand_are_those_of_the_runs(game, seed):
         assert abs(np.mean(ours) - np.mean(theirs)) < 4.5 * error + 0.02
 
 
+def test_an_answer_that_is_typed_is_held_against_the_card():
+    game = game_from({
+        "bolometric": 1, "pieces": [{"faces": [1, 1]}], "seats": {"count": 2},
+        "area": {"length": 9, "packs": [{"name": "A"}], "squares": [{"at": 1, "does": "card"}]},
+    })  # fmt: skip
+    sitting = Sitting(game, 1)
+    assert sitting.rules.check(game, sitting.now, "3") is None
+    sitting.draw()
+    sitting.choose("pack 0")
+    answer = cards_of(game.area.packs[0])[0].answer
+    assert sitting.rules.check(game, sitting.now, f"= {answer}.0") == f"Right: it is {answer}."
+    assert "Not quite" in sitting.rules.check(game, sitting.now, f"{answer}7")
+    assert answer in sitting.coach()
+
+
 def longhand_wins(swapped, games, rng):
     """First to 12 by a die of 1 to 3; square 4 asks Easy, square 8 Hard; a wrong answer costs the move."""
     right = {("Easy", 0): 0.9, ("Easy", 1): 0.6, ("Hard", 0): 0.5, ("Hard", 1): 0.2}

@@ -45,6 +45,18 @@ def _number(text: str) -> Fraction | None:
         return None
 
 
+def same_answer(typed: str, answer: str) -> bool:
+    """Whether what was typed says the same as an answer: the same number, or the same words.
+
+    >>> same_answer("0.50", "0.5"), same_answer("True", "true"), same_answer("7", "8")
+    (True, True, False)
+    """
+    value = _number(typed)
+    if value is not None:
+        return value == _number(answer)
+    return " ".join(typed.split()).casefold() == " ".join(answer.split()).casefold()
+
+
 def wrong_keys(pack: QuestionPack) -> list[tuple[int, Card, str]]:
     """Typed cards whose answer is not what their question comes to: number from 1, card, and the right answer."""
     found = []

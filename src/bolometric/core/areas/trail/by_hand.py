@@ -302,5 +302,13 @@ def _coach_to_win(game: Game, now: OnTrail) -> str:
 
 
 BY_HAND = ByHand(
-    begin=begin, landed=landed, choose=choose, options=options, pick=pick, coach=coach, tally=tally, asks=asks
+    begin=begin,
+    landed=landed,
+    choose=choose,
+    options=options,
+    pick=pick,
+    coach=coach,
+    tally=tally,
+    asks=asks,
+    check=cards.check,
 )

@@ -9,6 +9,7 @@ import numpy as np
 from bolometric.core.areas.trail.on_trail import Key, OnTrail
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.asking.families import Question
+from bolometric.core.asking.keyed import same_answer
 from bolometric.core.asking.packs import cards_of
 from bolometric.core.game.document import Game
 from bolometric.core.results.standing import Option, noted, won
@@ -127,6 +128,17 @@ def told(game: Game, now: OnTrail) -> str:
     if now.card is None:
         return "Any pack will do: take the one that suits you."
     return f"The answer is {question(game, now).answer}."
+
+
+def check(game: Game, now: OnTrail, text: str) -> str | None:
+    """Whether an answer that was typed is that of the card; None where none is asked."""
+    typed = " ".join(text.rpartition("=")[2].split()).casefold().replace("−", "-")
+    if now.card is None or not typed:
+        return None
+    answer = question(game, now).answer
+    if same_answer(typed, answer):
+        return f"Right: it is {answer}."
+    return "Not quite: think again, or let the coach tell it."
 
 
 def tally(game: Game, now: OnTrail) -> str:
