@@ -15,7 +15,7 @@ from bolometric.core.outcomes.distribution import distribution_of
 from bolometric.core.outcomes.listing import MOST_LISTED, groups_of, rows_of
 from bolometric.core.outcomes.sampler import sampler
 from bolometric.core.pieces.draw import MAKES, Draw
-from bolometric.core.pieces.kinds import Counters, Die, Pack, Spinner, die
+from bolometric.core.pieces.kinds import Counters, Die, Drop, Pack, Spinner, die
 from bolometric.core.settings.errors import GameError
 from tests.random_games import dice, pieces, tenths
 
@@ -27,6 +27,10 @@ def by_hand(piece):
             return [((f.value,), (int(f.special),), f.special, Fraction(1)) for f in faces]
         case Spinner(sectors=sectors):
             return [((s.value,), (int(s.special),), s.special, s.angle) for s in sectors]
+        case Drop():
+            numbers = range(piece.first, piece.last + 1)
+            step = [min(k, len(numbers) - 1 - k) + 1 for k in range(len(numbers))]
+            return [((n,), (0,), False, 1 if piece.lands == "anywhere" else step[k]) for k, n in enumerate(numbers)]
         case Counters():
             sides = list(product((True, False), repeat=piece.count))
             return [

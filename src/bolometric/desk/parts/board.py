@@ -54,7 +54,7 @@ class BoardWidget(QWidget):
         self._picture = picture_of(self.places, None)
         self.setMouseTracking(True)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        self.setMinimumSize(320, 240)
+        self.setMinimumSize(320, 220)
         self.setAccessibleName("Board: the arrow keys go from place to place")
 
     def sizeHint(self) -> QSize:

@@ -13,6 +13,8 @@ from bolometric.desk.parts.plain import Label
 from bolometric.paint.palette import Palette
 
 IDLE = "Point at a place, or go there with the arrow keys, to read its figure."
+NARROWEST = 10
+"""Letters that a chooser above the board shows at least."""
 SHOWN = (
     ("how often, and what squares do", "both"),
     ("how often squares are used", "heat"),
@@ -48,9 +50,11 @@ class ShapeView(QWidget):
         for words, key in SHOWN:
             self.shown.addItem(words, key)
         for name, chooser in (("A click puts on a square", self.brush), ("Show", self.shown)):
+            chooser.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
+            chooser.setMinimumContentsLength(NARROWEST)  # words may be cut where there is little room
             row.addWidget(Label(name, objectName="hint"))
-            row.addWidget(chooser)
-        row.addStretch()
+            row.addWidget(chooser, 1)
+        row.addStretch(1)
         column.addWidget(self.tools)
         column.addWidget(self.board, 1)
         column.addWidget(self.line)
