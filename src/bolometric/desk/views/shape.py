@@ -15,11 +15,7 @@ from bolometric.paint.palette import Palette
 IDLE = "Point at a place, or go there with the arrow keys, to read its figure."
 NARROWEST = 10
 """Letters that a chooser above the board shows at least."""
-SHOWN = (
-    ("how often, and what squares do", "both"),
-    ("how often squares are used", "heat"),
-    ("what squares do", "kinds"),
-)
+SHOWN = (("both", "both"), ("how often", "heat"), ("what they do", "kinds"))
 
 
 class ShapeView(QWidget):
@@ -49,7 +45,7 @@ class ShapeView(QWidget):
         self.shown.setAccessibleName("what the board shows")
         for words, key in SHOWN:
             self.shown.addItem(words, key)
-        for name, chooser in (("A click puts on a square", self.brush), ("Show", self.shown)):
+        for name, chooser in (("A click puts on a square", self.brush), ("Squares show", self.shown)):
             chooser.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
             chooser.setMinimumContentsLength(NARROWEST)  # words may be cut where there is little room
             row.addWidget(Label(name, objectName="hint"))
