@@ -220,6 +220,22 @@ def test_what_cannot_be_is_refused_in_one_sentence(area, says):
     assert says in str(trouble.value)
 
 
+@pytest.mark.parametrize(
+    ("pack", "area"), [({"right": [0.9]}, {"if_right": "stay"}), ({"right": [0]}, {"if_right": "keep"})]
+)
+def test_waiting_for_a_pack_that_never_runs_out_is_a_fault_and_not_played_for_ever(pack, area):
+    game = game_from({
+        "bolometric": 1, "seats": {"count": 2},
+        "area": {"packs": [{"name": "A", **pack}], "squares": [{"at": 3, "does": "card", "pack": "A"}],
+                 "cards_win": "most_at_out", **area},
+    })  # fmt: skip
+    batch = area_of(game).measured.player(game)(100, 10**6, np.random.default_rng(1))
+    assert (batch.winner == -1).all()
+    faults = [fault for fault in find_faults(game) if fault.code == "never_out"]
+    assert len(faults) == 1
+    assert all(not cure.game.area.never_out for cure in faults[0].cures)
+
+
 def test_a_square_that_asks_a_pack_that_is_not_there_is_a_fault():
     game = game_from({
         "bolometric": 1, "seats": {"count": 2},

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from dataclasses import replace
 from functools import lru_cache
 from typing import TYPE_CHECKING
 
@@ -118,8 +119,8 @@ def meets(game: Game) -> bool:
 
 
 def hopeless(game: Game) -> bool:
-    """Whether no sequence of totals leads home."""
-    return not _chain(game).can_finish[0]
+    """Whether no sequence of totals leads home, or the game waits for a pack that never runs out."""
+    return not _chain(game).can_finish[0] or _trail(game).never_out
 
 
 def visits(game: Game) -> Visits | None:
@@ -189,7 +190,8 @@ def _ground(game: Game) -> Ground:
     seats = 1 if trail.track == "shared" else game.seats.count
     sample = sampler(chain.ways, NEAR_MEMORY // chain.length)
     asked = cards_play.asked_of(trail, seats)
-    return squares_play.ground(chain, sample, seats, trail.finish == "finish_round", asked)
+    made = squares_play.ground(chain, sample, seats, trail.finish == "finish_round", asked)
+    return replace(made, hopeless=trail.never_out)
 
 
 def _racing(game: Game) -> Player:

@@ -22,6 +22,17 @@ def by_rules(game: Game) -> Iterator[Fault]:
         yield from _wrong_keys(game)
         yield from _no_such_pack(game)
         yield from _never_asked(game)
+        if trail.never_out:
+            yield _never_out(game)
+
+
+def _never_out(game: Game) -> Fault:
+    """The game waits for a pack to run out, and none ever does."""
+    stays = game.area_as(Trail).if_right == "stay"
+    why = "right cards go back under it" if stays else "nobody ever answers right"
+    keep = change(game, "Let players keep right cards", "area.if_right", "keep") if stays else None
+    sentence = f"No pack ever runs out, since {why}: so the game never ends."
+    return Fault("never_out", "fault", "area.if_right", sentence, cures(keep))
 
 
 def _wrong_keys(game: Game) -> Iterator[Fault]:

@@ -38,6 +38,8 @@ def lengthens(game: Game) -> str:
 def endless(exact: Analysis) -> Fault | None:
     """If a player may never get home, what is known of it."""
     never = exact.never
+    if _trail(exact.game).never_out:
+        return None  # that is told of the packs
     if area.hopeless(exact.game):
         return Fault(NEVER_ENDS, "fault", END, "Nobody can ever get home: no run of totals leads to the end.")
     if not never:

@@ -115,6 +115,15 @@ class OnCards(OnSquares):
         return "no" if self.asks == "yes" and self.cards_win in ("most_at_out", "most_after_rounds") else "yes"
 
     @property
+    def never_out(self) -> bool:
+        """Whether the game waits for a pack to run out, and none ever can."""
+        if self.asks == "no" or self.cards_win != "most_at_out":
+            return False
+        asked = {square.pack for square in self.squares if square.does == "card"}
+        packs = [pack for pack in self.packs if pack.name in asked or "" in asked or self.draws_from]
+        return self.if_right == "stay" or not any(chance > 0 for pack in packs for chance in pack.right)
+
+    @property
     def cards_decide(self) -> bool:
         """Whether answers change how markers move or who wins: if not, a seat's way is as if nothing was asked."""
         if self.asks == "no":

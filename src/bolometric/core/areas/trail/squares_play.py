@@ -48,6 +48,8 @@ class Ground:
     finish_round: bool
     asked: Asked | None = None
     """Packs of question cards, where any square asks one."""
+    hopeless: bool = False
+    """Whether the end can't come, whatever is drawn."""
 
 
 def ground(chain: Chain, sample: Sampler, seats: int, finish_round: bool, asked: Asked | None) -> Ground:
@@ -77,6 +79,8 @@ def _played(
     course: Ground, runs: int, most_turns: int, rng: np.random.Generator, met: NDArray[np.float64] | None
 ) -> Batch:
     out, asked = Batch.empty(runs), for_a_batch(course.asked)
+    if course.hopeless:
+        most_turns = 0  # nothing is gained by playing on
     packs = 0 if asked is None else len(asked.right)
     plain = None if asked is None else tuple(asked)  # of no class of ours, so that code compiled before stays readable
     kept, cards = np.zeros((runs, course.seats), np.int64), np.zeros((runs, packs + 1), np.int64)
@@ -85,6 +89,8 @@ def _played(
         course.can_finish, course.seats, course.finish_round, most_turns, met, plain, kept, cards,
         out.turns, out.rolls, out.winner, out.home, out.setbacks, out.last_lead, out.lead_changes,
     )  # fmt: skip
+    if course.hopeless:
+        out.winner[:] = STUCK
     if asked is None:
         return out
     own = {f"{KEPT}{seat + 1}": kept[:, seat].astype(float) for seat in range(course.seats)}
