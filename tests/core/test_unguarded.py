@@ -9,7 +9,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from bolometric.core.areas.catalogue import area_of
+from bolometric.core.areas.catalogue import AREAS, area_of
 from bolometric.core.areas.filled.faults import _more_counters
 from bolometric.core.areas.multiples.play import _move
 from bolometric.core.areas.purse.area import steps_of
@@ -25,6 +25,9 @@ from bolometric.core.measure.measuring import measure_exactly
 from bolometric.core.pieces.draw import EXACTLY
 from bolometric.core.play.hand import _bracketed
 from bolometric.core.play.sitting import Sitting
+from bolometric.core.results.board import Heat
+from bolometric.core.results.estimate import RunParameters, Sample
+from bolometric.core.results.folded import Values
 from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.knobs import knobs
 
@@ -183,3 +186,29 @@ def test_best_play_arranges_its_digits_as_well_as_can_be(seed):
 def test_together_nobody_is_ever_stuck():
     game = game_of(area={"track": "shared", "turns": 4, "length": 9}, seats=TWO)
     assert measure_exactly(game).readings["stuck"].mean == 0
+
+
+def test_rules_of_thumb_with_a_number_in_their_words_take_one():
+    rules = [rule for entry in AREAS for rule in entry.kind.rules]
+    assert rules
+    assert all(rule.numbered == ("{}" in rule.words) for rule in rules)
+
+
+@pytest.mark.parametrize(("dice", "known"), [(2, True), (6, False)])
+def test_best_play_against_another_is_refused_where_it_is_too_much(dice, known):
+    """Two hundred squares: positions of both and of the turn's start, times 11 totals or 31."""
+    data = {
+        "pieces": [{}] * dice, "area": {"length": 200, "go_on": "dare", "lose_turn": [7]},
+        "seats": {"count": 2, "styles": [{"choose": "plan", "goal": "win"}]},
+    }  # fmt: skip
+    if known:
+        assert game_of(**data).seats.style(0).choose == "plan"
+    else:
+        with pytest.raises(GameError, match="Best play against another"):
+            game_of(**data)
+
+
+def test_what_is_left_out_has_its_plain_meaning():
+    assert Heat((0.5, 2.0), "how often").scaled == (0.5, 2.0)  # the last place counts too
+    table = RunParameters(2, 1.0, None)
+    assert Sample(table, turns=Values().plus(np.array([3])), rolls=Values().plus(np.array([5]))).paced.mean == 3

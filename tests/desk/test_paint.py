@@ -18,6 +18,9 @@ from bolometric.core.measure.measuring import measure_exactly
 from bolometric.core.pieces.faces import Face
 from bolometric.core.pieces.kinds import Counters, Die, Pack, Spinner
 from bolometric.core.results.board import Track
+from bolometric.desk.editors.pieces import PieceButton
+from bolometric.desk.parts.board import BoardWidget
+from bolometric.desk.views.shelf import Card
 from bolometric.paint.board import layout_of, paint_board, picture_of
 from bolometric.paint.cell_board import CellPicture
 from bolometric.paint.palette import DARK, LIGHT, ink_on, usual, warmths
@@ -268,3 +271,34 @@ def test_what_is_written_is_what_squares_are_called(qapp):
         image = drawn(lambda painter, at=layout, on=track: paint_board(painter, at, picture_of(on, None), LIGHT))
         pictures.add(bytes(image.constBits()))
     assert len(pictures) == 4
+
+
+def picture(widget):
+    image = widget.grab().toImage()  # it must outlive its bits
+    return bytes(image.constBits())
+
+
+def test_what_is_best_and_what_has_the_keyboard_can_be_seen(qtbot, qapp):
+    board = BoardWidget()
+    qtbot.addWidget(board)
+    board.resize(900, 600)
+    game = next(read(path) for path in demo_files() if path.name.startswith("ridge-dare"))
+    board.show_board(game, measure_exactly(game).heat, LIGHT)
+    board._pick(25)
+    told = picture(board)
+    assert board.marks
+    board.marks = {}
+    assert picture(board) != told
+    for widget in (PieceButton(game.pieces[0], 1, LIGHT), Card(demo_files()[0], LIGHT)):
+        qtbot.addWidget(widget)
+        pictures = []
+        widget.show()
+        for act in (widget.clearFocus, widget.setFocus):
+            widget.activateWindow()
+            act()
+            qtbot.waitUntil(lambda on=act == widget.setFocus, one=widget: one.hasFocus() == on)
+            pictures.append(picture(widget))
+        assert pictures[0] != pictures[1]
+        image = widget.grab().toImage()
+        edge = {image.pixelColor(x, image.height() // 2).name() for x in range(4)}
+        assert LIGHT.ember in edge

@@ -66,7 +66,8 @@ def test_the_board_shows_heat_or_kinds_or_both(track, qtbot):
     pictures = set()
     for index in range(3):
         track.shape.shown.setCurrentIndex(index)
-        pictures.add(bytes(track.shape.board.grab().toImage().constBits()))
+        image = track.shape.board.grab().toImage()  # it must outlive its bits
+        pictures.add(bytes(image.constBits()))
     assert len(pictures) == 3
 
 
