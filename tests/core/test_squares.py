@@ -9,6 +9,7 @@ from hypothesis import strategies as st
 
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.areas.trail.patterns import every, painted, read_squares, spread, typed_squares
+from bolometric.core.areas.trail.square_faults import by_rules
 from bolometric.core.areas.trail.squares import compile_squares
 from bolometric.core.game.document import game_from, with_value
 from bolometric.core.measure.measuring import measure_exactly
@@ -147,6 +148,21 @@ def test_how_often_a_square_is_met_by_hand():
     assert heat.values[4] == pytest.approx(3 / 4 + 1 / 4 * (1 / 2 + 1 / 4))  # by the jump, or 3 and then 2, or 1 and 1
 
 
+def test_faults_of_squares_name_them_as_they_are_written():
+    area = {"length": 9, "written": "tens", "squares": [
+        {"at": 2, "does": "jump", "to": 3}, {"at": 3, "does": "jump", "to": 2}, {"at": 30, "does": "miss"},
+    ]}  # fmt: skip
+    told = [fault.sentence for fault in by_rules(game_from({"bolometric": 1, "area": area}))]
+    assert "Jumps lead round and round: 20, 30, 20. Whoever comes there has no place to stay." in told
+    round_about = {"length": 9, "squares": [
+        {"at": 1, "does": "again"}, {"at": 2, "does": "again"},
+        {"at": 3, "does": "jump", "to": 1}, {"at": 4, "does": "jump", "to": 1},
+    ]}  # fmt: skip
+    game = game_from({"bolometric": 1, "pieces": [{"faces": [1, 2]}], "area": round_about})
+    (told,) = (fault.sentence for fault in by_rules(game) if fault.code == "endless_turn")
+    assert told.startswith("A turn begun at the start never ends")
+
+
 @pytest.mark.parametrize(
     ("text", "says"),
     [("7", "Line 1"), ("3 miss\nhello", "Line 2"), ("4 to", "Line 1"), ("x miss", "Line 1")],
@@ -218,3 +234,11 @@ def test_a_way_that_leads_back_is_one_twice_as_long(game, seed):
         assert all(0 <= marker <= length for marker in shown)
     assert "Go to the last square, turn there and go back." in players_rules(back)
     area_of(back).board.describe(back, heat, 1)
+
+
+def test_a_square_is_told_by_what_is_written_on_it_where_players_meet_too():
+    for squares in ([{"at": 2, "does": "swap"}], [{"at": 2, "does": "miss"}]):
+        area = {"length": 9, "written": "tens", "squares": squares}
+        game = game_from({"bolometric": 1, "seats": {"count": 2}, "area": area})
+        board = area_of(game).board
+        assert board.describe(game, board.heat(game), 2).startswith("Square 20 (")

@@ -9,10 +9,11 @@ from PySide6.QtCore import Qt
 
 from bolometric.core.areas.shelf import starters
 from bolometric.core.game.document import Game, game_from, with_value
-from bolometric.core.game.house import House, HouseRule, merged
+from bolometric.core.game.house import House, HouseRule, Noun, merged, spoken
 from bolometric.core.measure.measuring import measure_exactly
 from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.knobs import knob_at
+from bolometric.core.settings.lines import one_line
 from bolometric.core.words.aloud import own_sentences, players_rules
 from bolometric.core.words.rule_sheet import makers_sheet
 from bolometric.desk.editors.house import HouseRulesEditor, NounsEditor, ToldLaterEditor
@@ -104,6 +105,14 @@ def test_words_of_ones_own_are_heard_by_the_players_alone(qtbot):
     assert "a counter for each player" in makers_sheet(sent[-1])
     with pytest.raises(GameError, match="named twice"):
         with_value(Game(), "house.nouns", [{"word": "home", "one": "x"}, {"word": "home", "one": "y"}])
+
+
+@given(st.text(min_size=1, max_size=8).filter(lambda word: one_line(word)))
+def test_any_word_of_ones_own_is_said_as_it_is_written(word):
+    word = one_line(word)
+    nouns = (Noun(word="counter", one=word), Noun(word="square", one="counter"), Noun(word="box", one="pot"))
+    text = spoken("Move counter on square. Boxes, a box.", nouns)
+    assert text == f"Move {word} on counter. Pots, a pot."
 
 
 @pytest.mark.parametrize("starter", starters(), ids=lambda starter: starter.game.name)

@@ -83,19 +83,30 @@ class House(Part):
     ] = ()
 
 
+def _several(word: str) -> str:
+    return f"{word}es" if word.endswith("x") else f"{word}s"
+
+
 def spoken(text: str, nouns: tuple[Noun, ...]) -> str:
     """A sentence of the program with the maker's words in it, and the articles that go with them.
 
     >>> spoken("Put a counter on the squares. Counters rest.", (Noun(word="counter", one="owl"),))
     'Put an owl on the squares. Owls rest.'
     """
-    for noun in nouns:
-        for old, new in ((f"{noun.word}s", noun.several), (noun.word, noun.one)):
-            text = re.sub(rf"\b{old}\b", new, text)
-            text = re.sub(rf"\b{old.capitalize()}\b", new[:1].upper() + new[1:], text)
-        article = "an" if noun.one[:1].lower() in "aeiou" else "a"
-        text = re.sub(rf"\b([Aa])n? (?={re.escape(noun.one)}\b)", rf"\g<1>{article[1:]} ", text)
-    return text
+    if not nouns:
+        return text
+    said = {noun.word: noun.one for noun in nouns} | {_several(noun.word): noun.several for noun in nouns}
+
+    def otherwise(found: re.Match[str]) -> str:
+        article, old = found[1], found[2]
+        new = said[old.lower()]
+        new = new[:1].upper() + new[1:] if old[:1].isupper() else new
+        if article is None:
+            return new
+        return f"{article[0]}{'n' if new[:1].lower() in 'aeiou' else ''} {new}"
+
+    # All words at once, so that none of the maker's is taken for one of the program's.
+    return re.sub(rf"\b(?:([Aa]n?) )?({'|'.join(map(re.escape, said))})\b", otherwise, text, flags=re.IGNORECASE)
 
 
 def merged(house: House, where: Where, said: tuple[str, ...]) -> tuple[str, ...]:

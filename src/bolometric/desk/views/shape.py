@@ -123,7 +123,7 @@ class ShapeView(QWidget):
         if brushes != self._brushes:
             self._brushes = brushes
             self.brush.clear()
-            self.brush.addItems(["nothing: only read it out", *(brush.words for brush in brushes)])
+            self.brush.addItems(["nothing", *(brush.words for brush in brushes)])
         places = area_of(game).board.places(game)
         self.shown.setEnabled(bool(getattr(places, "carried", ())))
 

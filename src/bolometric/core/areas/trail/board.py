@@ -131,9 +131,8 @@ def _square(trail: Trail, heat: TrailHeat, number: int) -> str:
     if heat.marker:
         does = "gets home" if number == trail.steps else "lands here" if trail.go_on == "no" else "ends a turn here"
         often = "" if number == trail.steps else f", {often}"
-        return (
-            f"Square {number}{carries}: the {heat.marker} {does} in {percent(chance)} of games{often} ({heat.known})."
-        )
+        whose = f"the {heat.marker} {does} in {percent(chance)} of games"
+        return f"Square {trail.called(number)}{carries}: {whose}{often} ({heat.known})."
     if number == trail.steps:
         return f"Square {trail.called(number)}, the last: {percent(chance)} of players get home ({heat.known})."
     does = "land here" if trail.go_on == "no" else "end a turn here"

@@ -48,7 +48,7 @@ def read_squares(text: str) -> list[PlainSquare]:
         match = LINE.fullmatch(line.strip())
         if match is None:
             raise GameError(f"Line {number} can't be read: write it like “7 to 15” or “4, 19 miss”.", "area.squares")
-        does: dict[str, object] = {}
+        does: PlainSquare
         if match["to"]:
             does = {"does": "jump", "to": int(match["to"])}
         elif match["word"]:
@@ -59,13 +59,13 @@ def read_squares(text: str) -> list[PlainSquare]:
     return found
 
 
-def every(step: int, length: int, first: int | None = None) -> list[int]:
+def every(step: int, length: int) -> list[int]:
     """Every so-and-so-manyth square before the end.
 
     >>> every(4, 15)
     [4, 8, 12]
     """
-    return list(range(first or step, length, step))
+    return list(range(step, length, step))
 
 
 def spread(count: int, length: int, taken: Iterable[int] = ()) -> list[int]:
@@ -89,7 +89,7 @@ def in_turn(kinds: Sequence[PlainSquare], squares: Sequence[int]) -> list[PlainS
     return [{"at": at, **kinds[k % len(kinds)]} for k, at in enumerate(squares)]
 
 
-def painted(squares: tuple[Square, ...], places: Iterable[int], kind: dict[str, object] | None) -> list[PlainSquare]:
+def painted(squares: tuple[Square, ...], places: Iterable[int], kind: PlainSquare | None) -> list[PlainSquare]:
     """Squares as plain data with some of them made to carry a kind, or, with None, nothing."""
     now = set(places)
     kept = [square.model_dump(exclude_defaults=True) for square in squares if square.at not in now]

@@ -60,8 +60,8 @@ def differences(trail: Trail, seats: int) -> list[tuple[int, str, str]]:
 def winner(game: Game) -> tuple[Sentences, ...]:
     """What wins where cards are asked."""
     trail = _trail(game)
-    if trail.asks == "no" or (game.seats.count == 1 and trail.cards_win == "home"):
-        return (sentences("What wins: ", choice(game, "area.cards_win"), "."),) if trail.asks == "yes" else ()
+    if trail.asks == "no":
+        return ()
     parts: list[str | Span] = ["What wins: ", choice(game, "area.cards_win")]
     if trail.cards_win == "most_after_rounds":
         parts += [": ", Span(plural(trail.cards_rounds, "round"), "area.cards_rounds")]

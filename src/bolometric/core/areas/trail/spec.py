@@ -337,17 +337,17 @@ class Trail(OnCards):
 
     def placed_on(self, position: int) -> str:
         """A position in words: its square, and which way where there are two."""
-        square = (
-            self.called(self.square_of(position)) if self.unit == "whole" else minus(tidy(self.amount_at(position)))
-        )
-        return f"{square} on the way back" if self.unit == "whole" and position > self.length else square
+        if self.unit != "whole":
+            return self.called(position)
+        square = self.called(self.square_of(position))
+        return f"{square} on the way back" if position > self.length else square
 
     def amount_at(self, step: int) -> Fraction:
         """What a position is called: the square as it is written, or how much is full."""
         return self.named(step, self.length) if self.unit == "whole" else Fraction(step, self.per_one)
 
     def called(self, square: int) -> str:
-        """What a square is called: what is written on it."""
+        """What a square is called: what is written on it; of a box how much is full."""
         return minus(tidy(self.amount_at(square)))
 
     def fits(self, total: Value) -> bool:

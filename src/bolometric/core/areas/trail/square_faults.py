@@ -47,10 +47,11 @@ def _numbers(trail: Trail, squares: list[int]) -> str:
 def _loops(game: Game) -> Iterator[Fault]:
     trail = game.area_as(Trail)
     for loop in compile_squares(trail.squares, trail.length).loops:
-        way = ", ".join(map(str, (*loop, loop[0])))
+        way = ", ".join(trail.called(square) for square in (*loop, loop[0]))
         sentence = f"Jumps lead round and round: {way}. Whoever comes there has no place to stay."
         gone = max(loop)
-        yield Fault("jump_loop", "fault", SQUARES, sentence, _without(game, {gone}, f"Take the jump off square {gone}"))
+        words = f"Take the jump off square {trail.called(gone)}"
+        yield Fault("jump_loop", "fault", SQUARES, sentence, _without(game, {gone}, words))
 
 
 def _off_the_track(game: Game) -> Iterator[Fault]:
@@ -71,10 +72,12 @@ def _endless(game: Game) -> Iterator[Fault]:
     trail = game.area_as(Trail)
     places = endless_turns(compile_chain(trail, game.distribution))
     if len(places):
-        begun = _numbers(trail, [trail.square_of(int(place)) for place in places])
-        sentence = f"A turn begun on {begun} never ends: every draw leads to a square that lets you draw again."
+        squares = sorted({trail.square_of(int(place)) for place in places})
+        begun = f"on {_numbers(trail, squares)}" if squares[0] else "at the start"
+        sentence = f"A turn begun {begun} never ends: every draw leads to a square that lets you draw again."
         gone = max(square.at for square in trail.squares if square.does == "again")
-        yield Fault("endless_turn", "fault", SQUARES, sentence, _without(game, {gone}, f"Leave square {gone} plain"))
+        words = f"Leave {_numbers(trail, [gone])} plain"
+        yield Fault("endless_turn", "fault", SQUARES, sentence, _without(game, {gone}, words))
 
 
 def come_to(game: Game) -> np.ndarray[tuple[int], np.dtype[np.bool_]]:
