@@ -30,6 +30,7 @@ from bolometric.core.settings.heeding import Stop
 from bolometric.core.settings.knobs import Knob
 from bolometric.core.text.figures import minus, percent, plural
 from bolometric.core.text.spans import Sentences, Span, sentences
+from bolometric.core.working.trace import Book
 
 
 class Ledger(AreaPart):
@@ -65,7 +66,7 @@ def player(game: Game) -> Player:
     """All games of a batch in step."""
     draws, chances = game.area_as(Ledger).draws, game.distribution.chances
 
-    def batch(runs: int, most_turns: int, rng: np.random.Generator) -> Batch:
+    def batch(runs: int, most_turns: int, rng: np.random.Generator, /, book: Book | None = None) -> Batch:
         counts = rng.multinomial(draws, chances / chances.sum(), runs)
         turns, nobody = np.full(runs, draws), np.full(runs, NO_WINNER, np.int8)
         seen = (counts > 0).sum(axis=1).astype(float)

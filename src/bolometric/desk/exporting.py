@@ -20,7 +20,7 @@ SCALE = 2
 def export_odds(game: Game, chart: QWidget, path: Path, kind: str) -> None:
     """Write the table of the odds ('csv') or the chart ('svg', 'png'). Raises FileError."""
     if kind == "csv":
-        write_bytes(odds_csv(game.distribution).encode(), path)
+        write_bytes(odds_csv(game.shown).encode(), path)
     else:
         export_picture(chart, path, kind)
 

@@ -19,7 +19,7 @@ from PySide6.QtWidgets import (
 
 from bolometric.core.areas.shelf import demo_files
 from bolometric.core.game.analysis import Analysis
-from bolometric.core.results.readings import Reading
+from bolometric.core.results.readings import Reading, joined
 from bolometric.desk import actions
 from bolometric.desk.document import Document
 from bolometric.desk.editing import Editing
@@ -202,7 +202,8 @@ class Window(QMainWindow):
         self._patience.stop()
         self.bar.show_busy(False)
         self._quiet.start()
-        self.exact, self.readings = exact, {**(self._played.readings if self._played else {}), **exact.readings}
+        self.exact = exact
+        self.readings = joined(self._played.readings if self._played else {}, exact.readings)
         self._show_readings()
         self.shape.show_board(exact.game, exact.heat, self.colours)
         self.late.show_exact(exact)
@@ -220,7 +221,7 @@ class Window(QMainWindow):
         self._played = played
         if self._patience.isActive():
             return  # the exact readings are due at any moment
-        self.readings = {**played.readings, **(self.exact.readings if self.exact else {})}
+        self.readings = joined(played.readings, self.exact.readings if self.exact else {})
         self._show_readings()
         self.late.show_played(self._played)
 

@@ -21,12 +21,13 @@ from bolometric.core.settings.amounts import Total
 from bolometric.core.settings.explain import setting_error
 from bolometric.core.settings.knobs import Choice, Knob
 from bolometric.core.text.figures import listing
+from bolometric.core.working.trace import Book
 
 Array = NDArray[np.float64]
 MOST_NUMBERS = 40
-Round = Callable[[int, np.random.Generator], tuple[Array, Array, Array]]
+Round = Callable[[int, np.random.Generator, Book | None], tuple[Array, Array, Array]]
 """So many rounds: what is best if least, the score that is told, and how far the aim is reached; shape (runs,
-seats)."""
+seats). What is done is noted if there is a book."""
 
 PRACTICES = (
     Choice(
@@ -108,12 +109,14 @@ def check_few(distribution: Distribution, most: int = MOST_NUMBERS) -> None:
 def rounds_to_points(one: Round, seats: int, turns: int, draws: int, points: int) -> Player:
     """Rounds of so many turns and draws, until a seat has won so many; score and success are those of the first."""
 
-    def batch(runs: int, most_turns: int, rng: np.random.Generator) -> Batch:
+    def batch(runs: int, most_turns: int, rng: np.random.Generator, /, book: Book | None = None) -> Batch:
         have, rounds = np.zeros((runs, seats), np.int64), np.zeros(runs, np.int64)
         score, reached = np.zeros((runs, seats)), np.zeros((runs, seats))
         going = np.arange(runs)
         while len(going) and (rounds.max() + 1) * turns <= most_turns:
-            least, told, good = one(len(going), rng)
+            if book is not None:
+                book.games = going
+            least, told, good = one(len(going), rng, book)
             if rounds.max() == 0:
                 score, reached = told, good
             have[going] += most_wins(-np.round(least, 9))

@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 import csv
+import re
 from fractions import Fraction
+from functools import lru_cache
 
 from pydantic_core import PydanticCustomError
 
@@ -15,6 +17,7 @@ from bolometric.core.pieces.formula import parse
 from bolometric.core.settings.amounts import FACE_LIMIT, FINEST_FACE, parsed, tidy
 from bolometric.core.settings.errors import GameError
 from bolometric.core.text.figures import minus, plural
+from bolometric.core.working.facts import ANSWER, COMPARE, Fact, fact
 
 PlainCard = dict[str, str]
 ANY = MakingRules(division="fractions")
@@ -113,3 +116,41 @@ def typed_cards(cards: tuple[Card, ...]) -> str:
 
 def _quoted(text: str) -> str:
     return '"' + text.replace('"', '""') + '"' if ";" in text or '"' in text else text
+
+
+@lru_cache(maxsize=1024)
+def fact_of(question: str) -> Fact:
+    """The fact that a card asks: the sum it can be read as, what it compares, or the answering of a card.
+
+    A missing number is found by the sum that undoes it: ``7 + ? = 10`` is 10 − 7.
+
+    >>> fact_of("7 + 5 = ?").words, fact_of("7 + ? = 10").words, fact_of("Which is more, 12 or 21?").words
+    ('7 + 5', '10 − 7', '12 or 21')
+    """
+    text = question.strip().rstrip("?").strip().rstrip("=").strip()
+    found = re.fullmatch(r"Which is more, (\S+) or (\S+)", text)
+    if found:
+        pair = [_number(part) for part in found.groups()]
+        if pair[0] is not None and pair[1] is not None:
+            return fact(COMPARE, pair[0], pair[1])
+    plain = _operands(text.split(":")[0].rpartition("=")[0] if "true or false" in text else text)
+    if plain is not None:
+        return fact(*plain)
+    left, equals, result = question.partition("=")
+    missing = re.fullmatch(r"(\S+)\s*([+−-])\s*\?", left.strip()) or re.fullmatch(r"(\?)\s*([+])\s*(\S+)", left.strip())
+    value = _number(result.strip()) if equals else None
+    if missing is not None and value is not None:
+        own = _number(missing[3] if missing[1] == "?" else missing[1])
+        if own is not None:
+            return fact("subtract", value, own) if missing[2] == "+" else fact("subtract", own, value)
+    return Fact(ANSWER, 0, 0)
+
+
+def _operands(text: str) -> tuple[str, Fraction, Fraction] | None:
+    """The operation and the two numbers of a plain sum; None if it is none."""
+    found = re.fullmatch(r"(\S+)\s*([+−\-×*÷/])\s*(\S+)", text.strip())
+    if found is None:
+        return None
+    one, other = _number(found[1]), _number(found[3])
+    does = {"+": "add", "−": "subtract", "-": "subtract", "×": "multiply", "*": "multiply"}.get(found[2], "divide")
+    return None if one is None or other is None else (does, one, other)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from functools import cached_property
 
@@ -11,6 +11,7 @@ from bolometric.core.game.document import Game
 from bolometric.core.results.board import Heat
 from bolometric.core.results.exact import ExactResult
 from bolometric.core.results.readings import Reading
+from bolometric.core.working.facts import Fact
 
 
 @dataclass(frozen=True)
@@ -22,6 +23,8 @@ class Analysis:
     result: ExactResult | None
     """None if nothing can be followed: draws hang together, are too many to list, or the area is only played."""
     heat_of: Callable[[Game], Heat | None]
+    facts: Mapping[Fact, tuple[float, ...]] | None = None
+    """How often each player meets each fact in a game on average; None where that is not known exactly."""
 
     @property
     def never(self) -> float:

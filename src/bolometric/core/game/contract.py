@@ -25,11 +25,13 @@ from bolometric.core.game.speaking import Aloud
 from bolometric.core.pieces.kinds import AnyPiece
 from bolometric.core.results.batch import Player
 from bolometric.core.results.board import Brush, Heat, Places
+from bolometric.core.results.decision import Decision
 from bolometric.core.results.exact import ExactResult
 from bolometric.core.results.kinds import ReadingKind, declare
 from bolometric.core.results.standing import Drawn, Option, Standing
 from bolometric.core.settings.heeding import Stop
 from bolometric.core.text.spans import Sentences
+from bolometric.core.working.tasks import Done, Tasks
 
 BestPlay = dict[str, object]
 """Strings, numbers and lists and dictionaries of them, as they go into JSON."""
@@ -95,6 +97,14 @@ def _told_nothing(game: Game, heat: Heat, number: int | None) -> str:
 
 def _all_pieces(game: Game, now: object) -> tuple[AnyPiece, ...]:
     return game.pieces
+
+
+def _not_expected(game: Game, stop: Stop) -> None:
+    return
+
+
+def _nothing_pays(game: Game) -> tuple[Decision, ...]:
+    return ()
 
 
 def _no_options(game: Game, now: object) -> tuple[Option[Any], ...]:
@@ -245,6 +255,20 @@ class Faults:
     """What would annoy the players of this area, beside what would annoy any (judge/annoyances)."""
 
 
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Work:
+    """What is worked out while the area is played."""
+
+    tasks: Callable[[Game], Tasks]
+    """What each note means that its loops write (working/trace): called with the kind and the two numbers of a note,
+    once for each different one."""
+    expected: Callable[[Game, Stop], tuple[tuple[Done, ...], ...] | None] = _not_expected
+    """For each seat how often it does what in a game on average, exactly; None where that is not known. What all do at
+    once stands with each of them. Called with every edit, within 50 ms."""
+    pays: Callable[[Game], tuple[Decision, ...]] = _nothing_pays
+    """The decisions at which a guess costs most, the dearest first. Called in the background: it may take a second."""
+
+
 @dataclass(frozen=True, slots=True)
 class Area(Generic[S, K]):
     """All that an area does."""
@@ -254,6 +278,8 @@ class Area(Generic[S, K]):
     by_hand: ByHand[S, K]
     words: Words
     faults: Faults = Faults()
+    work: Work | None = None
+    """None where nothing is noted of it."""
 
 
 @dataclass(frozen=True, slots=True)

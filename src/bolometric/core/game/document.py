@@ -14,6 +14,7 @@ from bolometric.core.game.house import House
 from bolometric.core.game.kinds import AnyArea, kinds, usual
 from bolometric.core.game.part import AreaPart
 from bolometric.core.game.seats import Seats
+from bolometric.core.game.talk import Talk
 from bolometric.core.outcomes.distribution import Distribution, distribution_of
 from bolometric.core.outcomes.listing import MOST_LISTED, groups_of, rows_of
 from bolometric.core.pieces.draw import Draw
@@ -23,6 +24,10 @@ from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.explain import explain, setting_error
 from bolometric.core.settings.knobs import Knob
 from bolometric.core.settings.part import Part
+from bolometric.core.working.aims import Aim
+from bolometric.core.working.fluency import Fluency
+from bolometric.core.working.slipping import slipped, slipped_work
+from bolometric.core.working.tasks import DrawWork, draw_work
 
 FORMAT = 1
 """The version of the game file that this program writes, and the newest it reads."""
@@ -50,6 +55,11 @@ class Brief(Part):
     practising: Annotated[
         Line, Field(max_length=60, description="What the game is to practise."), Knob("text", "the practice")
     ] = "adding"
+    aim: Annotated[
+        tuple[Aim, ...],
+        Field(max_length=8, description="The facts that the game is to practise; none = not said."),
+        Knob("aims", "the facts that are the aim"),
+    ] = ()
     minutes: Annotated[
         Band | None,
         Field(description="Target for the mean length of a game, in minutes; null for no target."),
@@ -113,11 +123,31 @@ class Game(Part):
     area: AnyArea = Field(default_factory=usual)
     seats: Seats = Seats()
     house: House = House()
+    talk: Talk = Talk()
+
+    @property
+    def shown(self) -> Distribution:
+        """Distribution of the total of one draw, as the pieces show it."""
+        return distribution_of(self.pieces, self.draw)
 
     @property
     def distribution(self) -> Distribution:
-        """Distribution of the total of one draw."""
-        return distribution_of(self.pieces, self.draw)
+        """Distribution of the total that is used: as it is shown, but for slips that stand."""
+        who = self._slipping
+        if who is None:
+            return self.shown
+        return slipped(self.shown, draw_work(self.pieces, self.draw), who, self.area.counted_ones)
+
+    @property
+    def draw_work(self) -> DrawWork:
+        """What one draw takes to work out, by the total that is used."""
+        work, who = draw_work(self.pieces, self.draw), self._slipping
+        return work if who is None else slipped_work(self.shown, work, who, self.area.counted_ones)
+
+    @property
+    def _slipping(self) -> Fluency | None:
+        """Who works the totals out that are used as they come, right or wrong; None where slips are caught."""
+        return self.seats.profile(0) if self.seats.slips == "stand" else None
 
     @property
     def draws_are_known(self) -> bool:
@@ -127,11 +157,26 @@ class Game(Part):
     @model_validator(mode="after")
     def _fits_together(self) -> Self:
         check_set(self.pieces, self.draw)
+        self._check_slips()
         self.seats.check_styles(self.area, remembers(self.pieces), len(self.distribution.totals))
         self.area.check_seats(self.seats.count)
         self.area.check_pieces(self.pieces, self.draw)
         self.area.check_draw(self.distribution)
         return self
+
+    def _check_slips(self) -> None:
+        if self.seats.slips == "caught" or not self.seats.fluency:
+            return
+        alike = len({self.seats.profile(seat) for seat in range(self.seats.count)}) == 1
+        if not alike:
+            told = (
+                "Slips can only stand where all players work alike: give all the same fluency, or let slips be caught."
+            )
+        elif not self.area.slips_may_stand or remembers(self.pieces) or self.shown.sampled:
+            told = "In this kind of game slips can't stand: let a partner catch them."
+        else:
+            return
+        raise setting_error(told, "seats.slips")
 
     def area_as(self, kind: type[Area]) -> Area:
         """The area, for those who know what it is."""

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from fractions import Fraction
 from typing import TYPE_CHECKING, ClassVar, Literal
 
 from pydantic import ConfigDict
@@ -84,6 +85,8 @@ class AreaPart(Part):
     """Whether a game is over without anybody having won it."""
     thought_runs: ClassVar[int] = 20_000
     """Games from which it is told how much thinking helps, where that can't be worked out."""
+    slips_may_stand: ClassVar[bool] = False
+    """Whether a game goes on by a total that was got wrong: its rules follow from the totals of whole draws."""
     at_aim: ClassVar[str] = "done"
     """What a player is who has reached the aim: 'are home'."""
 
@@ -115,6 +118,11 @@ class AreaPart(Part):
     def uses_total(self) -> bool:
         """Whether it is the total of a draw that counts, and not the numbers shown."""
         return True
+
+    @property
+    def counted_ones(self) -> Fraction | None:
+        """How many squares are counted for a one of the total, where a move is counted; None where it is not."""
+        return None
 
     @property
     def ending(self) -> Ending:

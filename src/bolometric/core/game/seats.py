@@ -10,8 +10,9 @@ from bolometric.core.game import kinds
 from bolometric.core.game.part import AreaPart
 from bolometric.core.pieces.faces import Line
 from bolometric.core.settings.explain import setting_error
-from bolometric.core.settings.knobs import Knob
+from bolometric.core.settings.knobs import Choice, Knob
 from bolometric.core.settings.part import Part
+from bolometric.core.working.fluency import Fluency, Hands
 
 MOST_SEATS = 6
 
@@ -79,6 +80,14 @@ class Style(Part):
         return area.offered_goals[0].key if self.goal == USUAL_GOAL else self.goal
 
 
+SLIPS = (
+    Choice("caught", "are caught by a partner and put right", "Let a partner catch slips",
+           "Each slip costs the time of doing the sum again, and the game goes on as it should."),
+    Choice("stand", "stand, one too many or one too few", "Let slips stand",
+           "The game is played by what was worked out: quicker, and a little out of true."),
+)  # fmt: skip
+
+
 class Seats(Part):
     """Who sits at the table and how quick their hands are."""
 
@@ -108,8 +117,40 @@ class Seats(Part):
             order="Let it take {} seconds",
             one="Let it take one second",
             hint="Time one turn at your own table: this sets the minutes.",
+            when=(("timed", ("fixed",)),),
         ),
     ] = 15
+
+    fluency: Annotated[
+        tuple[Fluency, ...],
+        Field(
+            max_length=MOST_SEATS,
+            description="How quickly each seat works, in order; the last one counts for all further seats. None = "
+            "every turn takes seconds_per_turn.",
+        ),
+        Knob("fluency", "how quickly players work", practice="same"),
+    ] = ()
+    hands: Annotated[
+        Hands,
+        Field(description="Seconds that hands take, where fluency says how quickly players work."),
+    ] = Hands()
+    slips: Annotated[
+        Literal["caught", "stand"],
+        Field(
+            description="caught = a partner catches each slip, and it is done again; stand = it stands: the total of "
+            "the draw is then one more or one less."
+        ),
+        Knob("choice", "what happens to slips", choices=SLIPS, suggested=(), when=(("timed", ("worked",)),)),
+    ] = "caught"
+
+    @property
+    def timed(self) -> Literal["fixed", "worked"]:
+        """Whether a turn takes a fixed time, or as long as what is worked out in it."""
+        return "worked" if self.fluency else "fixed"
+
+    def profile(self, seat: int) -> Fluency | None:
+        """The fluency of a seat, counted from 0; None where a turn takes a fixed time."""
+        return self.fluency[min(seat, len(self.fluency) - 1)] if self.fluency else None
 
     def style(self, seat: int) -> Style:
         """The style of a seat, counted from 0."""

@@ -13,12 +13,14 @@ from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Choosing, Style, usual_rule
 from bolometric.core.measure.equals import between_equals, by_place
+from bolometric.core.measure.expected import expected_of, readings_of
+from bolometric.core.measure.noted import Notes, noting
 from bolometric.core.measure.runs import MOST_TURNS, Tally, stream
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.estimate import RunParameters, Sample
 from bolometric.core.results.exact import ExactResult
 from bolometric.core.results.kinds import READINGS
-from bolometric.core.results.readings import Reading, exact_length, exact_value
+from bolometric.core.results.readings import Reading, exact_length, exact_value, joined
 from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.heeding import Stop, checkpoint, heeding
 
@@ -38,11 +40,13 @@ class Measurement:
     seed: int
     sample: Sample
     """The games played."""
+    notes: Notes | None = None
+    """What was noted of some."""
 
     @property
     def readings(self) -> dict[str, Reading]:
         """Exact before simulated, in the order of the catalogue."""
-        both = {**self.simulated, **self.exact.readings}
+        both = joined(self.simulated, self.exact.readings)
         return {key: both[key] for key in READINGS if key in both}
 
     def plain(self) -> dict[str, object]:
@@ -83,11 +87,16 @@ def measure_exactly(game: Game, stop: Stop = never_stop, worth_of_thinking: bool
         checkpoint()
         result = area_of(game).measured.solve(game, stop)
         readings = {} if result is None else _with_minutes(game, result)
+        work = expected_of(game, stop)
+        if work is not None:
+            turns = readings["turns"].mean if "turns" in readings else None
+            readings |= readings_of(game, work, turns)
         worth = thinking(game, stop) if readings and worth_of_thinking else None
         places = by_place(game, readings.get("seat_wins"), stop) if worth_of_thinking else {}
     if worth is not None:
         readings["choice"] = exact_value(worth)
-    return Analysis(game, readings | places, result, area_of(game).board.heat)
+    facts = None if work is None else work.facts
+    return Analysis(game, readings | places, result, area_of(game).board.heat, facts)
 
 
 BY_SEATS = ((Style(choose="plan"), Style()), (Style(), Style(choose="plan")))
@@ -160,8 +169,8 @@ def _with_minutes(game: Game, solved: ExactResult) -> dict[str, Reading]:
     """The readings of an area with those that take the seconds of the table."""
     paced = solved.paced or solved.turns
     readings = dict(solved.readings)
-    if paced is None:
-        return readings
+    if paced is None or game.seats.fluency:
+        return readings  # what takes the time is what is worked out, then
     readings["minutes"] = exact_length(paced, minutes_a_turn(game))
     if game.brief.minutes is not None:
         # A hair more than the limit, so that 48 turns of 15 seconds count as 12 minutes.
@@ -201,11 +210,16 @@ def quick_measure(game: Game, stop: Stop = never_stop, wanted: str | None = None
     played = tally.readings()
     if wanted == "choice" and (worth := thinking_played(game, 1, stop)) is not None:
         played["choice"] = worth
-    return replace(found, readings={**played, **found.readings})
+    return replace(found, readings=joined(played, found.readings))
 
 
 def runs_of(
-    game: Game, seed: int, runs: int | None = None, stop: Stop = never_stop, most_turns: int = MOST_TURNS
+    game: Game,
+    seed: int,
+    runs: int | None = None,
+    stop: Stop = never_stop,
+    most_turns: int = MOST_TURNS,
+    note: bool = False,
 ) -> Iterator[Tally]:
     """Play the game, batch after batch.
 
@@ -215,6 +229,7 @@ def runs_of(
         runs: exactly so many, or None to play until the widest standard error is under half a point.
         stop: asked between batches.
         most_turns: turns after which one run is given up, and counts as unfinished.
+        note: whether some games are noted beside them, for what players work out and how long that takes.
 
     Returns:
         The tally after each batch, always the same object, with all runs so far.
@@ -235,7 +250,9 @@ def runs_of(
     )  # fmt: skip
     with heeding(stop):
         player = area_of(game).measured.player(game)
-    return stream(player, table, seed, runs, stop, most_turns, area_of(game).measured.turns_at_once(game))
+    at_once, work = area_of(game).measured.turns_at_once(game), area_of(game).work
+    notes = noting(game, work.tasks(game)) if work is not None and (note or game.seats.fluency) else None
+    return stream(player, table, seed, runs, stop, most_turns, at_once, notes)
 
 
 def measure(game: Game, runs: int | None = None, seed: int = 1, stop: Stop = never_stop) -> Measurement:
@@ -258,8 +275,8 @@ def measure(game: Game, runs: int | None = None, seed: int = 1, stop: Stop = nev
     ('exact', 'simulated')
     """
     exact = measure_exactly(game, stop)
-    *_, tally = runs_of(game, seed, runs, stop)
+    *_, tally = runs_of(game, seed, runs, stop, note=True)
     played = dict(tally.readings())
     if "choice" not in exact.readings and (worth := thinking_played(game, seed, stop)) is not None:
         played["choice"] = worth
-    return Measurement(exact, played, tally.runs, seed, tally.sample)
+    return Measurement(exact, played, tally.runs, seed, tally.sample, tally.notes)

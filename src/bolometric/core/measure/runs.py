@@ -11,6 +11,7 @@ from collections.abc import Callable, Iterator
 import numpy as np
 
 from bolometric.core.game.contract import USUAL_BATCH
+from bolometric.core.measure.noted import Notes, Noting
 from bolometric.core.results.batch import Batch, Player
 from bolometric.core.results.estimate import RunParameters, Sample
 from bolometric.core.results.kinds import READINGS
@@ -25,6 +26,10 @@ MOST_TURNS = 100_000
 ASK_AGAIN = 1.15
 """How many times as many runs there must be before the error is worked out again: that takes time too."""
 PILOT = 200
+NOTED_ALONE = (
+    "facts", "fact_variety", "on_aim", "thinking_seconds", "thinking_share", "waiting_share", "handling_share",
+)  # fmt: skip
+"""Readings from noted games alone: they come as sure as they may, and runs do not wait for them."""
 
 
 class Tally:
@@ -33,7 +38,13 @@ class Tally:
     def __init__(self, table: RunParameters) -> None:
         self.sample = Sample(table)
         """What has been played so far; another object after each batch, so that a view may keep one."""
+        self.notes: Notes | None = None
+        """What was noted of games that were played beside them."""
         self._readings: dict[str, Reading] | None = None
+
+    def note(self, notes: Notes) -> None:
+        """Take in what has been noted."""
+        self.notes, self._readings = notes, None
 
     def add(self, batch: Batch) -> None:
         """Take in one more batch."""
@@ -50,12 +61,16 @@ class Tally:
         if self._readings is None:
             found = {key: kind.estimate(self.sample) for key, kind in READINGS.items()}
             self._readings = {key: reading for key, reading in found.items() if reading is not None}
+            if self.notes is not None:
+                self._readings |= self.notes.readings()
         return self._readings
 
     def widest_error(self) -> float:
         """The largest standard error: of shares as they are, of lengths relative to their mean."""
         widest = 0.0
         for key, reading in self.readings().items():
+            if key in NOTED_ALONE:
+                continue
             relative = READINGS[key].relative and reading.mean
             widest = max(widest, reading.stderr / relative if relative else reading.stderr)
         return widest
@@ -69,6 +84,7 @@ def stream(
     stop: Callable[[], bool] = lambda: False,
     most_turns: int = MOST_TURNS,
     at_once: int = USUAL_BATCH,
+    notes: Notes | None = None,
 ) -> Iterator[Tally]:
     """Play batch after batch, giving the tally after each: exactly ``runs`` runs, or until the answer is sure.
 
@@ -76,6 +92,7 @@ def stream(
     """
     pilot = min(PILOT, max(20, at_once // 50))
     tally, root, size, ask_at = Tally(table), np.random.SeedSequence(seed), pilot, 2 * PILOT
+    noting = None if notes is None else Noting(player, notes, seed, most_turns)
     most = MOST_RUNS if runs is None else runs
     while tally.runs < most:
         if stop():
@@ -85,6 +102,8 @@ def stream(
         tally.add(batch)
         if tally.runs <= pilot:
             size = int(np.clip(at_once / max(batch.turns.mean(), 1), 20, 20_000))
+        if noting is not None:
+            tally.note(noting.more(int(batch.turns.sum()), len(batch.turns)))
         yield tally
         if runs is None and tally.runs >= ask_at:
             if tally.widest_error() < SURE:

@@ -9,6 +9,8 @@ from typing import Any, Protocol, Self
 import numpy as np
 from numpy.typing import NDArray
 
+from bolometric.core.working.trace import Book
+
 STUCK, UNFINISHED, TIED, NO_WINNER = -1, -2, -3, -4
 """Codes in place of a winner: nobody can get home any more; given up at the turn limit; several share the win; ended
 without a winner, since all together missed the aim or nobody can win here."""
@@ -121,5 +123,5 @@ def seats_of(home: NDArray[np.uint8], seats: int) -> NDArray[np.bool_]:
 class Player(Protocol):
     """A game compiled for play."""
 
-    def __call__(self, runs: int, most_turns: int, rng: np.random.Generator, /) -> Batch:
-        """Play so many runs, each of at most so many turns."""
+    def __call__(self, runs: int, most_turns: int, rng: np.random.Generator, /, book: Book | None = None) -> Batch:
+        """Play so many runs, each of at most so many turns; note what is done in a book if there is one."""

@@ -13,7 +13,7 @@ from bolometric.core.results import estimate
 from bolometric.core.results.estimate import Sample
 from bolometric.core.results.readings import Reading
 
-Unit = Literal["count", "minutes", "share", "edge"]
+Unit = Literal["count", "minutes", "seconds", "share", "edge"]
 Ends = tuple[float, float]
 Scale = Callable[[list[float], Ends | None], Ends]
 """From the values that are shown and the target band, if there is one, to the ends of the scale they are drawn on."""
@@ -151,6 +151,34 @@ for _kind in (
     ReadingKind(
         "over", "Goes over the target", "share", "chance that a player ends over it", estimate.over,
         short="Over target",
+    ),
+    ReadingKind(
+        "facts", "Facts worked out", "count", "facts that one player works out in a game", _not_played,
+        scale=for_counts, relative=True,
+    ),
+    ReadingKind(
+        "fact_variety", "Different facts", "count", "different facts that one player works out in a game", _not_played,
+        scale=for_counts, relative=True,
+    ),
+    ReadingKind(
+        "on_aim", "Facts that are the aim", "share", "share of the facts worked out that belong to the aim",
+        _not_played, off=("too few", "too many"), short="On the aim",
+    ),
+    ReadingKind(
+        "thinking_seconds", "Thinking a turn", "seconds", "seconds that a player works things out and decides, a turn",
+        _not_played, scale=for_counts, relative=True,
+    ),
+    ReadingKind(
+        "thinking_share", "Time spent thinking", "share", "share of a player's time in which they work something out",
+        _not_played,
+    ),
+    ReadingKind(
+        "waiting_share", "Time spent waiting", "share", "share of a player's time in which only others are busy",
+        _not_played, short="Waiting",
+    ),
+    ReadingKind(
+        "handling_share", "Time for hands", "share", "share of a player's time for rolling, moving and writing",
+        _not_played,
     ),
     ReadingKind("success", "Reaches the aim", "share", "chance that the aim is reached at all", estimate.success),
     ReadingKind("stuck", "Stuck", "share", "chance that nobody can reach the aim any more", estimate.stuck),

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, replace
 from typing import Literal
 
 from bolometric.core.chains.scores import Scores
@@ -29,6 +30,10 @@ class Reading:
     """For readings with one value a seat."""
     ended: float | None = None
     """For lengths that may have no end: the mean of those that do."""
+    by_seat: tuple[float, ...] | None = None
+    """The mean of each seat, where seats differ in it."""
+    spread: Method | None = None
+    """How the spread was worked out, where that is not how the mean was."""
 
     def plain(self) -> dict[str, object]:
         """As the command line's JSON."""
@@ -40,6 +45,10 @@ class Reading:
             plain["never"] = self.never
         if self.ended is not None:
             plain["mean_if_it_ends"] = self.ended
+        if self.by_seat is not None:
+            plain["by_seat"] = list(self.by_seat)
+        if self.spread is not None:
+            plain["spread"] = self.spread
         return plain
 
 
@@ -50,6 +59,16 @@ ROUNDING = 1e-13
 def exact_value(value: float | None) -> Reading:
     """A reading that is one exact number; what arithmetic leaves of nought is nought."""
     return Reading("exact", 0.0 if value is not None and abs(value) < ROUNDING else value)
+
+
+def joined(simulated: Mapping[str, Reading], exact: Mapping[str, Reading]) -> dict[str, Reading]:
+    """Exact readings before simulated ones; where only a mean is exact, with the spread of the games played."""
+    both = {**simulated, **exact}
+    for key, reading in exact.items():
+        played = simulated.get(key)
+        if reading.spread is not None and played is not None:
+            both[key] = replace(reading, sd=played.sd, p10=played.p10, p50=played.p50, p90=played.p90)
+    return both
 
 
 def exact_length(time: WaitingTime, unit: float = 1.0) -> Reading:

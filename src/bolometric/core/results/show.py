@@ -19,6 +19,7 @@ def _signed_points(value: float) -> str:
 SHOW: dict[Unit, Callable[[float], str]] = {
     "count": lambda value: minus(round(value, 1)) if abs(value) < 1000 else f"{value:,.0f}".replace("-", "−"),
     "minutes": lambda value: f"{value:.{1 if value < 100 else 0}f} min" if value < 1000 else f"{value:,.0f} min",
+    "seconds": lambda value: f"{value:.{1 if value < 100 else 0}f} s",
     "share": percent,
     "edge": _signed_points,
 }

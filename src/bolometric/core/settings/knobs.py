@@ -39,6 +39,8 @@ KnobKind = Literal[
     "told_later",
     "nouns",
     "points",
+    "aims",
+    "fluency",
 ]
 
 

@@ -19,7 +19,7 @@ def odds_plain(game: Game) -> dict[str, object]:
     A value is a whole number, a decimal, or the text of a fraction. Ways are whole numbers; ``no_number`` is there if
     some outcomes make none, ``method`` and ``stderr`` say how sure the chances are.
     """
-    odds = game.distribution
+    odds = game.shown
     rows = zip(odds.totals, odds.ways, odds.chances.tolist(), strict=True)
     told: dict[str, object] = {
         "totals": [{"value": plain(Fraction(value)), "ways": ways, "chance": chance} for value, ways, chance in rows],

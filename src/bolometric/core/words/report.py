@@ -73,7 +73,7 @@ def _never_a_date(value: Fraction) -> str:
 
 def odds_text(game: Game) -> str:
     """The odds as a table."""
-    odds = game.distribution
+    odds = game.shown
     title = f"{game.name}: {set_words(game)}. {odds_words(odds)}"
     return "\n".join([title, "", *table(odds_rows(odds))])
 

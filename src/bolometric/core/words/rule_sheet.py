@@ -5,6 +5,7 @@ from __future__ import annotations
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import Band, Game
 from bolometric.core.game.house import Where
+from bolometric.core.game.saying import choice
 from bolometric.core.game.speaking import AS_PRINTED
 from bolometric.core.outcomes.breakdown import letter_names
 from bolometric.core.pieces.expression import LETTERS
@@ -119,7 +120,6 @@ def _aim(game: Game) -> Section:
     players = Span(plural(game.seats.count, "player"), "seats.count")
     group = Span(game.brief.group or "any group", "brief.group")
     practising = Span(game.brief.practising or "numbers", "brief.practising")
-    seconds = Span(f"{game.seats.seconds_per_turn:g} seconds", "seats.seconds_per_turn")
     minutes, setbacks = _band(game, "brief.minutes"), _band(game, "brief.setbacks")
     wanted: tuple[str | Span, ...] = (
         () if not game.area.shows("setbacks") else (" Turns that go backwards: ", setbacks, ".")
@@ -129,11 +129,36 @@ def _aim(game: Game) -> Section:
     return Section(
         "Aim",
         (
-            sentences("For ", players, " from ", group, " practising ", practising, "."),
-            sentences("To last ", minutes, ", at about ", seconds, f" a {game.area.paced_by[0]}.", *wanted),
+            sentences("For ", players, " from ", group, " practising ", practising, ".", *_facts(game)),
+            sentences("To last ", minutes, *_timed(game), *wanted),
             *_styles(game),
         ),
     )
+
+
+def _facts(game: Game) -> tuple[str | Span, ...]:
+    """Which facts are the aim."""
+    if not game.brief.aim:
+        return " You could say ", Span("which facts are the aim", "brief.aim"), "."
+    named = listing_words([aim.words for aim in game.brief.aim], "and")
+    return " The facts that count: ", Span(named, "brief.aim"), "."
+
+
+def _timed(game: Game) -> tuple[str | Span, ...]:
+    """What takes the time: a turn so many seconds, or what is worked out in it."""
+    if game.seats.fluency:
+        who = Span(_players(game), "seats.fluency")
+        return ", played by ", who, "; slips ", choice(game, "seats.slips"), "."
+    seconds = Span(f"{game.seats.seconds_per_turn:g} seconds", "seats.seconds_per_turn")
+    worked = Span("how quickly players work", "seats.fluency")
+    return ", at about ", seconds, f" a {game.area.paced_by[0]}; or say ", worked, "."
+
+
+def _players(game: Game) -> str:
+    names = [profile.name for profile in map(game.seats.profile, range(game.seats.count)) if profile is not None]
+    if len(set(names)) == 1:
+        return f"{'somebody who' if len(names) == 1 else 'players, each of whom'} {names[0]}"
+    return "; ".join(f"player {seat} {name}" for seat, name in enumerate(names, 1))
 
 
 def _styles(game: Game) -> list[Sentences]:

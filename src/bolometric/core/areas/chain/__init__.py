@@ -3,6 +3,7 @@
 spec      what the maker sets
 solved    every chain followed to its end
 play      how a style chooses a sum, and chains made by the thousand
+work      what is worked out while it is played
 """
 
 from __future__ import annotations
@@ -20,9 +21,9 @@ if TYPE_CHECKING:
 
 
 def _load() -> Area[OnLine, tuple[int, int, int]]:
-    from bolometric.core.areas.chain import board, by_hand, faults, play, sentences
+    from bolometric.core.areas.chain import board, by_hand, faults, play, sentences, work
 
-    return Area(play.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults.FAULTS)
+    return Area(play.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults.FAULTS, work.WORK)
 
 
 def _starters() -> tuple[Starter, ...]:

@@ -20,6 +20,8 @@ from bolometric.core.results.batch import NO_WINNER, Batch, Player
 from bolometric.core.results.exact import ExactResult
 from bolometric.core.results.readings import exact_length, exact_value
 from bolometric.core.settings.heeding import Stop, checkpoint
+from bolometric.core.working.noting import note
+from bolometric.core.working.trace import FIRST, Book, Whole, noted
 
 GUESS, LARGE, PLAN = 0, 1, 2
 NO_TABLES = np.zeros((1, 1, 1), np.int8), np.zeros((1, 1, 1), np.bool_)
@@ -77,9 +79,9 @@ def player(game: Game) -> Player:
     """Compile the game for the runs."""
     play = _compiled(game)
 
-    def batch(runs: int, most_turns: int, rng: np.random.Generator) -> Batch:
+    def batch(runs: int, most_turns: int, rng: np.random.Generator, /, book: Book | None = None) -> Batch:
         area, seats = game.area_as(Chain), game.seats.count
-        turns, left, _ = play(runs, rng)
+        turns, left, _ = play(runs, rng, book)
         nothing = np.zeros(runs, np.int64)
         own = {"left": left.astype(float)}
         if area.practice == "together":
@@ -99,17 +101,19 @@ def best_found(area: Chain) -> int:
         for seed in range(PARTS):
             checkpoint()
             game = Game.model_construct(area=area, seats=Seats(count=1, styles=(style,)))
-            turns, _, _ = _compiled(game)(TRIED // PARTS, np.random.default_rng(seed))
+            turns, _, _ = _compiled(game)(TRIED // PARTS, np.random.default_rng(seed), None)
             most = max(most, int(turns.max()))
     return most
 
 
 def left_over(game: Game, runs: int, rng: np.random.Generator) -> NDArray[np.float64]:
     """In which share of games each number is left; one entry for each number that is not struck at the start."""
-    return 1 - _compiled(game)(runs, rng)[2] / runs
+    return 1 - _compiled(game)(runs, rng, None)[2] / runs
 
 
-def _compiled(game: Game) -> Callable[[int, np.random.Generator], tuple[Counts, Counts, NDArray[np.float64]]]:
+def _compiled(
+    game: Game,
+) -> Callable[[int, np.random.Generator, Book | None], tuple[Counts, Counts, NDArray[np.float64]]]:
     """The game laid out for the loop; it gives sums and numbers left of each game, and how often each was struck."""
     area, seats = game.area_as(Chain), game.seats.count
     styles = np.array([style_of(game.seats.style(seat)) for seat in range(seats)])
@@ -117,10 +121,17 @@ def _compiled(game: Game) -> Callable[[int, np.random.Generator], tuple[Counts, 
     most, wins = tables(area) if (styles == PLAN).any() else NO_TABLES
     free, against = area.signs == "free", area.practice == "against"
 
-    def play(runs: int, rng: np.random.Generator) -> tuple[Counts, Counts, NDArray[np.float64]]:
+    def play(runs: int, rng: np.random.Generator, book: Book | None) -> tuple[Counts, Counts, NDArray[np.float64]]:
         turns, left, struck = np.zeros(runs, np.int64), np.zeros(runs, np.int64), np.zeros(len(numbers))
         state = rng.integers(0, 2**64, dtype=np.uint64)
-        _play(state, styles, seats, results, numbers, whole(area), free, against, most, wins, turns, left, struck)
+
+        def loop(codes: Whole, ends: Whole) -> None:
+            _play(
+                state, styles, seats, results, numbers, whole(area), free, against, most, wins, codes, ends, turns,
+                left, struck,
+            )  # fmt: skip
+
+        noted(book, loop)
         return turns, left, struck
 
     return play
@@ -164,9 +175,10 @@ def choose(style, held, begin, sign, results, numbers, free, against, most, wins
 
 @njit(nogil=True, cache=True)
 def _play(  # type: ignore[no-untyped-def]
-    state, styles, seats, results, numbers, whole_line, free, against, most, wins, turns_out, left_out, struck
-):
-    count = len(numbers)
+    state, styles, seats, results, numbers, whole_line, free, against, most, wins, codes, note_ends, turns_out,
+    left_out, struck,
+):  # fmt: skip
+    count, at = len(numbers), 0
     for run in range(len(turns_out)):
         held, begin, sign, turn = whole_line, -1, -1, 0
         while True:
@@ -174,17 +186,20 @@ def _play(  # type: ignore[no-untyped-def]
             made = choose(styles[turn % seats], held, begin, sign, results, numbers, free, against, most, wins, state)
             if made < 0:
                 break
-            turn += 1
             does, pair = made & 1, made >> 1
             a, b = pair // count, pair % count
+            at = note(codes, at, FIRST, pair, does, turn % seats)
+            turn += 1
             held &= ~(1 << a) & ~(1 << b)
             struck[a] += 1
             struck[b] += 1
             begin, sign = results[a, b, does], -1 if free else 1 - does
         left = 0
-        for at in range(count):
-            left += held >> at & 1
+        for number in range(count):
+            left += held >> number & 1
         turns_out[run], left_out[run] = turn, left
+        if run < len(note_ends):
+            note_ends[run] = at
 
 
 MEASURED = Measured(player=player, solve=solve, chooses=chooses, hopeless=hopeless)

@@ -5,6 +5,7 @@ rules      columns, digits, and what the styles do with them
 exact      best play and every style, on all ways of filling the columns
 rounds     who wins a round, with own draws or shared ones
 play       whole games played by the thousand
+work       what is worked out while it is played
 """
 
 from __future__ import annotations
@@ -19,9 +20,9 @@ if TYPE_CHECKING:
 
 
 def _load() -> Area[OnDigits, int]:
-    from bolometric.core.areas.digits import area, board, by_hand, faults, sentences
+    from bolometric.core.areas.digits import area, board, by_hand, faults, sentences, work
 
-    return Area(area.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults.FAULTS)
+    return Area(area.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults.FAULTS, work.WORK)
 
 
 def _starters() -> tuple[Starter, ...]:

@@ -3,6 +3,7 @@
 spec       what the maker sets
 exact      who takes a round, and who wins the match
 play       whole matches played by the thousand
+work       what is worked out while it is played
 """
 
 from __future__ import annotations
@@ -17,9 +18,9 @@ if TYPE_CHECKING:
 
 
 def _load() -> Area[OnDuel, int]:
-    from bolometric.core.areas.duel import area, board, by_hand, faults, sentences
+    from bolometric.core.areas.duel import area, board, by_hand, faults, sentences, work
 
-    return Area(area.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults.FAULTS)
+    return Area(area.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults.FAULTS, work.WORK)
 
 
 def _starters() -> tuple[Starter, ...]:

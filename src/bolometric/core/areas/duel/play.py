@@ -8,6 +8,21 @@ from bolometric.core.areas.duel.exact import round_in
 from bolometric.core.areas.duel.spec import Duel
 from bolometric.core.game.document import Game
 from bolometric.core.results.batch import Batch, Player, most_wins, shared_win
+from bolometric.core.working.trace import FIRST, Book, Whole, coded
+
+COMPARED = 3
+"""The kind of note for two totals that are compared: one's own, and the best of the others."""
+
+
+def _note(book: Book, games: Whole, place: Whole) -> None:
+    """A go in some of the games: what each seat drew, and what it is compared with; ``place`` is (games, seats)."""
+    seats = place.shape[1]
+    for seat in range(seats):
+        book.write(coded(FIRST, place[:, seat], seat, seat), games)
+    if seats > 1:
+        for seat in range(seats):
+            others = np.delete(place, seat, axis=1).min(axis=1)
+            book.write(coded(COMPARED, place[:, seat], others, seat), games)
 
 
 def player(game: Game) -> Player:
@@ -15,7 +30,7 @@ def player(game: Game) -> Player:
     area, seats, found = game.area_as(Duel), game.seats.count, round_in(game)
     edges, last = found.has.cumsum(axis=1), found.has.shape[1] - 1
 
-    def batch(runs: int, most_turns: int, rng: np.random.Generator) -> Batch:
+    def batch(runs: int, most_turns: int, rng: np.random.Generator, /, book: Book | None = None) -> Batch:
         points, pot = np.zeros((runs, seats), np.int64), np.ones(runs, np.int64)
         goes, rounds = np.zeros(runs, np.int64), np.zeros(runs, np.int64)
         going = np.arange(runs)
@@ -23,6 +38,8 @@ def player(game: Game) -> Player:
             place = np.stack(
                 [np.searchsorted(edges[seat], rng.random(len(going)), "right") for seat in range(seats)], axis=1
             )
+            if book is not None:
+                _note(book, going, place)
             best = (place == place.min(axis=1, keepdims=True)) & (place < last)
             alone = best.sum(axis=1) == 1
             goes[going] += 1

@@ -6,6 +6,7 @@ cleared    the distribution of the draws it takes
 first      who is first under one caller
 placing    the best placement of counters
 play       whole games played by the thousand
+work       what is worked out while it is played
 """
 
 from __future__ import annotations
@@ -20,9 +21,9 @@ if TYPE_CHECKING:
 
 
 def _load() -> Area[OnLine, int]:
-    from bolometric.core.areas.filled import area, board, by_hand, faults, sentences
+    from bolometric.core.areas.filled import area, board, by_hand, faults, sentences, work
 
-    return Area(area.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults.FAULTS)
+    return Area(area.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults.FAULTS, work.WORK)
 
 
 def _boxes() -> tuple[Starter, ...]:

@@ -37,7 +37,7 @@ def solve(game: Game, stop: Stop) -> ExactResult | None:
     if area.together and game.seats.count > 1:
         known = [fill.counts for fill in fills if fill.counts is not None]
         return _called(game, known, stop) if len(known) == len(fills) else None
-    found = {fill: _first_passage(game, fill, stop) for fill in dict.fromkeys(fills)}
+    found = {fill: passage_of(game, fill, stop) for fill in dict.fromkeys(fills)}
     ways = [way for fill in fills if (way := found[fill]) is not None]
     if len(ways) < len(fills):
         return None
@@ -55,7 +55,7 @@ def _clear(game: Game, fill: Fill, stop: Stop) -> Array | None:
     return clear_within(tuple(line_of(game).chances.tolist()), fill, marks_of(game))
 
 
-def _first_passage(game: Game, fill: Fill, stop: Stop) -> FirstPassage | None:
+def passage_of(game: Game, fill: Fill, stop: Stop) -> FirstPassage | None:
     """One seat's own draws until it is clear."""
     within = _clear(game, fill, stop)
     if within is None:

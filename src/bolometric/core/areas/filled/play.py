@@ -7,6 +7,7 @@ from numba import njit
 
 from bolometric.core.areas.filled.fill import Fill, Line, area_of_marks, fills_of, line_of, marks_of
 from bolometric.core.areas.filled.spec import Boxes
+from bolometric.core.areas.filled.work import FILLED
 from bolometric.core.game.document import Game
 from bolometric.core.outcomes.chance import HALF, STEP, below, bits, kept
 from bolometric.core.outcomes.deck import Dealing, deal, dealt, deck_of, shuffle
@@ -14,6 +15,8 @@ from bolometric.core.outcomes.lead import CHANGES, LEADER, SINCE, alone_ahead, c
 from bolometric.core.outcomes.sampler import sampler
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.batch import STUCK, TIED, UNFINISHED, Batch, Player
+from bolometric.core.working.noting import note
+from bolometric.core.working.trace import EVERYONE, FIRST, Book, Whole, noted
 
 MOST_COLUMNS = 4096
 FIXED, EVENLY, BY_DRAWS = 0, 1, 2
@@ -31,16 +34,20 @@ def player(game: Game) -> Player:
     deck = _deck(game, line) if remembers(game.pieces) else None
     possible = line.chances > 0
 
-    def batch(runs: int, most_turns: int, rng: np.random.Generator) -> Batch:
+    def batch(runs: int, most_turns: int, rng: np.random.Generator, /, book: Book | None = None) -> Batch:
         out = Batch.empty(runs)
         idle = np.zeros(runs)
         assert out.last_lead is not None
         assert out.lead_changes is not None
-        _play(
-            rng.integers(0, 2**64, dtype=np.uint64), drawn, deck, possible, fixed, how, marks_of(game), area.together,
-            area.finish == "finish_round", most_turns, out.turns, out.winner, out.home, idle, out.last_lead,
-            out.lead_changes,
-        )  # fmt: skip
+        state = rng.integers(0, 2**64, dtype=np.uint64)
+
+        def loop(codes: Whole, ends: Whole) -> None:
+            _play(
+                state, drawn, deck, possible, fixed, how, marks_of(game), area.together, area.finish == "finish_round",
+                most_turns, codes, ends, out.turns, out.winner, out.home, idle, out.last_lead, out.lead_changes,
+            )  # fmt: skip
+
+        noted(book, loop)
         return Batch(
             out.turns, out.turns, out.winner, out.home, last_lead=out.last_lead, lead_changes=out.lead_changes,
             idle=idle / (seats if area.together else 1),
@@ -69,13 +76,13 @@ def _deck(game: Game, line: Line) -> Dealing:
 @njit(nogil=True, cache=True)
 def _play(  # type: ignore[no-untyped-def]
     state, drawn, deck, possible, fixed, how, marks, together, finish_round, most_turns,
-    turns_out, winner_out, home_out, idle_out, last_lead_out, lead_changes_out,
+    codes, note_ends, turns_out, winner_out, home_out, idle_out, last_lead_out, lead_changes_out,
 ):  # fmt: skip
     outcome, keep, alias = drawn
     columns = np.uint64(len(keep))
     seats, numbers = fixed.shape
     left, to_go, can = np.zeros((seats, numbers), np.int64), np.zeros(seats, np.int64), np.zeros(seats, np.bool_)
-    lead = np.zeros(4, np.int64)
+    lead, at = np.zeros(4, np.int64), 0
     if deck is not None:
         cards, counts, moves_on = deck.full.copy(), deck.whole.copy(), dealt(deck)
     for run in range(len(turns_out)):
@@ -99,6 +106,8 @@ def _play(  # type: ignore[no-untyped-def]
                 else:
                     place = deck.codes[deal(state, cards, counts, deck)]
                     state += moves_on
+                if how[seat] == BY_DRAWS:
+                    at = note(codes, at, FILLED, np.int64(place), 0, seat)
                 if place < numbers:
                     left[seat, place] += 1
                     filled += 1
@@ -120,6 +129,8 @@ def _play(  # type: ignore[no-untyped-def]
             else:
                 place = deck.codes[deal(state, cards, counts, deck)]
                 state += moves_on
+            fits = 0 if together else np.int64(place < numbers and left[seat, place] > 0)
+            at = note(codes, at, FIRST, np.int64(place), fits, EVERYONE if together else seat)
             moved = False
             for k in range(seats if together else 1):
                 who = k if together else seat
@@ -142,6 +153,8 @@ def _play(  # type: ignore[no-untyped-def]
                     if home:
                         break
         turns_out[run], idle_out[run], home_out[run] = turn, idle, home
+        if run < len(note_ends):
+            note_ends[run] = at
         last_lead_out[run], lead_changes_out[run] = lead[SINCE], lead[CHANGES]
         if home == 0:
             winner_out[run] = STUCK if hopeless == seats else UNFINISHED

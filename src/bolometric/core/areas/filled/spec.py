@@ -72,6 +72,7 @@ class Boxes(AreaPart):
     """
 
     told_by: ClassVar[str] = "play"
+    slips_may_stand: ClassVar[bool] = True
     gauges: ClassVar[tuple[str, ...]] = GAUGES
 
     kind: Literal["tiles"] = "tiles"
@@ -120,6 +121,7 @@ class PlacedCounters(AreaPart):
     """
 
     told_by: ClassVar[str] = "play"
+    slips_may_stand: ClassVar[bool] = True
     gauges: ClassVar[tuple[str, ...]] = GAUGES
     rules: ClassVar[tuple[StyleRule, ...]] = (
         StyleRule(

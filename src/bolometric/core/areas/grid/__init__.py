@@ -7,6 +7,7 @@ play        whole games played by the thousand
 lines       which lines can be completed, and how hard each is
 balancing   numbers that suit the pieces, and where they stand
 by_hand     at the table
+work        what is worked out while it is played
 """
 
 from __future__ import annotations
@@ -21,9 +22,9 @@ if TYPE_CHECKING:
 
 
 def _load() -> Area[OnGrid, int]:
-    from bolometric.core.areas.grid import area, board, by_hand, faults, sentences
+    from bolometric.core.areas.grid import area, board, by_hand, faults, sentences, work
 
-    return Area(area.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults.FAULTS)
+    return Area(area.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults.FAULTS, work.WORK)
 
 
 def _starters() -> tuple[Starter, ...]:

@@ -21,10 +21,13 @@ from bolometric.core.areas.grid.choosing import (
 )
 from bolometric.core.areas.grid.rules import ALL, NOBODY, claim, claims_of, counted
 from bolometric.core.areas.grid.spec import Grid
+from bolometric.core.areas.grid.work import CLAIMED
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
 from bolometric.core.outcomes.chance import STEP, below, part
 from bolometric.core.results.batch import NO_WINNER, TIED, UNFINISHED, Batch, Player
+from bolometric.core.working.noting import note
+from bolometric.core.working.trace import DECIDE, FIRST, FURTHER, Book, Whole, noted
 
 Shares = NDArray[np.float64]
 LINE, MOST, FIRST_TO = 0, 1, 2
@@ -43,32 +46,41 @@ def style_of(area: Grid, style: Style) -> int:
 def player(game: Game) -> Player:
     """Compile the game for the runs."""
     play = _compiled(game)
-    return lambda runs, most_turns, rng: play(runs, most_turns, rng)[0]
+
+    def batch(runs: int, most_turns: int, rng: np.random.Generator, /, book: Book | None = None) -> Batch:
+        return play(runs, most_turns, rng, book)[0]
+
+    return batch
 
 
 def cells_used(game: Game, runs: int, most_turns: int, rng: np.random.Generator) -> tuple[Shares, Shares]:
     """In which share of games each cell is claimed, and is part of the line that wins; each of shape (cells,)."""
-    _, claimed, winning = _compiled(game)(runs, most_turns, rng)
+    _, claimed, winning = _compiled(game)(runs, most_turns, rng, None)
     return claimed / runs, winning / runs
 
 
-def _compiled(game: Game) -> Callable[[int, int, np.random.Generator], tuple[Batch, Shares, Shares]]:
+def _compiled(game: Game) -> Callable[[int, int, np.random.Generator, Book | None], tuple[Batch, Shares, Shares]]:
     """The game laid out for the loop: what it gives is a batch, and how often each cell was claimed and won with."""
     claims, area, seats = claims_of(game), game.area_as(Grid), game.seats.count
     styles = np.array([style_of(area, game.seats.style(seat)) for seat in range(seats)])
     own, taken = counted(claims, claims.owner, seats)
     free = int(np.count_nonzero(claims.owner == ALL))
 
-    def play(runs: int, most_turns: int, rng: np.random.Generator) -> tuple[Batch, Shares, Shares]:
+    def play(runs: int, most_turns: int, rng: np.random.Generator, book: Book | None) -> tuple[Batch, Shares, Shares]:
         turns, rolls, idle = (np.zeros(runs, np.int64) for _ in range(3))
         winner, home = np.zeros(runs, np.int8), np.zeros(runs, np.uint8)
         claimed, winning = np.zeros((2, len(claims.owner)))
-        _play(
-            rng.integers(0, 2**64, dtype=np.uint64), styles, seats, ENDS[area.wins], area.wanted, area.takes_over,
-            area.draws_again, area.draws == "shared", claims.edges, claims.start, claims.cells, claims.owner, own,
-            taken, claims.first_line, claims.through, claims.need, claims.lines, claims.chance, free, most_turns, turns,
-            rolls, winner, home, idle, claimed, winning,
-        )  # fmt: skip
+        state = rng.integers(0, 2**64, dtype=np.uint64)
+
+        def loop(codes: Whole, ends: Whole) -> None:
+            _play(
+                state, styles, seats, ENDS[area.wins], area.wanted, area.takes_over, area.draws_again,
+                area.draws == "shared", claims.edges, claims.start, claims.cells, claims.owner, own, taken,
+                claims.first_line, claims.through, claims.need, claims.lines, claims.chance, free, most_turns, codes,
+                ends, turns, rolls, winner, home, idle, claimed, winning,
+            )  # fmt: skip
+
+        noted(book, loop)
         return Batch(turns, rolls, winner, home, idle=idle.astype(float)), claimed, winning
 
     return play
@@ -77,13 +89,13 @@ def _compiled(game: Game) -> Callable[[int, int, np.random.Generator], tuple[Bat
 @njit(nogil=True, cache=True)
 def _play(  # type: ignore[no-untyped-def]
     state, styles, seats, ends, wanted, takes_over, again, shared, edges, start, cells, first_owner, first_own,
-    first_taken, first_line, through, need, lines, chance, free, most_turns, turns_out, rolls_out, winner_out, home_out,
-    idle_out, claimed, winning,
+    first_taken, first_line, through, need, lines, chance, free, most_turns, codes, note_ends, turns_out, rolls_out,
+    winner_out, home_out, idle_out, claimed, winning,
 ):  # fmt: skip
     size = len(first_owner)
     length = lines.shape[1]
     out, worth = np.zeros(size, np.int64), np.zeros(size)
-    ever = np.zeros(size, np.int64)
+    ever, at = np.zeros(size, np.int64), 0
     possible = 0
     for cell in range(size):
         possible += first_owner[cell] == NOBODY and chance[cell] > 0
@@ -95,11 +107,12 @@ def _play(  # type: ignore[no-untyped-def]
             seat = turn % seats
             turn += 1
             found = 0
-            for _ in range(2 if again else 1):
+            for attempt in range(2 if again else 1):
                 if not shared or seat == 0:
                     state += STEP
                     draw = drawn(edges, part(state))
                     rolls += 1
+                at = note(codes, at, FURTHER if attempt else FIRST, draw, np.int64(shared and seat != 0), seat)
                 found = open_cells(draw, seat, start, cells, owner, takes_over, out)
                 if found:
                     break
@@ -107,6 +120,8 @@ def _play(  # type: ignore[no-untyped-def]
                 idle += 1
                 continue
             state += STEP
+            if found > 1:
+                at = note(codes, at, DECIDE, draw, found, seat)
             if found == 1:
                 cell = out[0]
             elif styles[seat] == GUESS:
@@ -123,6 +138,7 @@ def _play(  # type: ignore[no-untyped-def]
                 else:
                     cell = best_of(found, out, worth, state)
             state += STEP * np.uint64(100_003)
+            at = note(codes, at, CLAIMED, draw, cell, seat)
             before = owner[cell]
             if before >= 0:
                 have[before] -= 1
@@ -134,6 +150,8 @@ def _play(  # type: ignore[no-untyped-def]
             if (ends == LINE and done) or (ends == FIRST_TO and have[seat] >= wanted):
                 winner = seat
         turns_out[run], rolls_out[run], idle_out[run] = turn, rolls, idle
+        if run < len(note_ends):
+            note_ends[run] = at
         best, shares = have.max(), 0
         for seat in range(seats):
             shares |= (have[seat] == best) << seat

@@ -7,6 +7,7 @@ from numba import njit
 
 from bolometric.core.areas.multiples.rules import FREE, MOVES, compile_chart, preference, taken_off
 from bolometric.core.areas.multiples.spec import Multiples
+from bolometric.core.areas.multiples.work import PUT
 from bolometric.core.game.document import Game
 from bolometric.core.outcomes.chance import HALF, STEP, below, bits, kept
 from bolometric.core.outcomes.deck import Dealing, deal, dealt, deck_of, shuffle
@@ -14,6 +15,8 @@ from bolometric.core.outcomes.lead import CHANGES, SINCE, alone_ahead, clear_lea
 from bolometric.core.outcomes.sampler import sampler
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.batch import STUCK, UNFINISHED, Batch, Player
+from bolometric.core.working.noting import note
+from bolometric.core.working.trace import DECIDE, FIRST, Book, Whole, noted
 
 MOST_COLUMNS = 4096
 
@@ -31,14 +34,19 @@ def player(game: Game) -> Player:
     moves = bool((divisors == 0).any())
     deck = _deck(game) if remembers(game.pieces) else None
 
-    def batch(runs: int, most_turns: int, rng: np.random.Generator) -> Batch:
+    def batch(runs: int, most_turns: int, rng: np.random.Generator, /, book: Book | None = None) -> Batch:
         out, idle = Batch.empty(runs), np.zeros(runs)
         assert out.last_lead is not None
         assert out.lead_changes is not None
-        _play(
-            rng.integers(0, 2**64, dtype=np.uint64), drawn, deck, divisors, possible, moves, likes, chart.limit,
-            area.counters, seats, most_turns, out.turns, out.winner, idle, out.last_lead, out.lead_changes,
-        )  # fmt: skip
+        state = rng.integers(0, 2**64, dtype=np.uint64)
+
+        def loop(codes: Whole, ends: Whole) -> None:
+            _play(
+                state, drawn, deck, divisors, possible, moves, likes, chart.limit, area.counters, seats, most_turns,
+                codes, ends, out.turns, out.winner, idle, out.last_lead, out.lead_changes,
+            )  # fmt: skip
+
+        noted(book, loop)
         home = np.where(out.winner >= 0, 1 << np.maximum(out.winner, 0), 0).astype(np.uint8)
         return Batch(
             out.turns, out.turns, out.winner, home, last_lead=out.last_lead, lead_changes=out.lead_changes, idle=idle
@@ -56,13 +64,13 @@ def _deck(game: Game) -> Dealing:
 @njit(nogil=True, cache=True)
 def _play(  # type: ignore[no-untyped-def]
     state, drawn, deck, divisors, possible, moves, likes, limit, counters, seats, most_turns,
-    turns_out, winner_out, idle_out, last_lead_out, lead_changes_out,
+    codes, note_ends, turns_out, winner_out, idle_out, last_lead_out, lead_changes_out,
 ):  # fmt: skip
     outcome, keep, alias = drawn
     columns = np.uint64(len(keep))
     above = likes.shape[1]
     owner, to_go = np.full(limit + above + 1, -1, np.int64), np.zeros(seats, np.int64)
-    lead = np.zeros(4, np.int64)
+    lead, at = np.zeros(4, np.int64), 0
     if deck is not None:
         cards, counts, moves_on = deck.full.copy(), deck.whole.copy(), dealt(deck)
     for run in range(len(turns_out)):
@@ -83,6 +91,7 @@ def _play(  # type: ignore[no-untyped-def]
                 state += STEP
                 number = _any_free(below(state, above - placed), owner, limit)
             owner[number] = seat
+            at = note(codes, at, PUT, np.int64(number), 0, seat)
         turn, idle, seat, winner = 0, 0, 0, UNFINISHED
         clear_lead(lead)
         hopeless = not moves and _hopeless(owner, possible, seats)
@@ -92,11 +101,13 @@ def _play(  # type: ignore[no-untyped-def]
                 state += STEP
                 wide = bits(state) * columns
                 column = kept(wide, wide >> HALF, keep[wide >> HALF], alias[wide >> HALF])
-                divisor = divisors[outcome[column]]
+                total = np.int64(outcome[column])
             else:
-                divisor = divisors[deck.codes[deal(state, cards, counts, deck)]]
+                total = np.int64(deck.codes[deal(state, cards, counts, deck)])
                 state += moves_on
+            divisor = divisors[total]
             number = taken_off(owner, divisor)
+            at = note(codes, at, FIRST, total, number, seat)
             if number:
                 owned_by = owner[number]
                 to_go[owned_by] -= 1
@@ -106,12 +117,15 @@ def _play(  # type: ignore[no-untyped-def]
                     winner = owned_by
                     break
             elif divisor == MOVES:
+                at = note(codes, at, DECIDE, 0, 0, seat)
                 idle += not _move(state, owner, likes, limit, seat)
                 state += STEP + STEP
             else:
                 idle += 1
             seat = 0 if seat == seats - 1 else seat + 1
         turns_out[run], idle_out[run] = turn, idle
+        if run < len(note_ends):
+            note_ends[run] = at
         last_lead_out[run], lead_changes_out[run] = lead[SINCE], lead[CHANGES]
         winner_out[run] = STUCK if hopeless else winner
 

@@ -30,6 +30,7 @@ class Multiples(AreaPart):
     """
 
     told_by: ClassVar[str] = "play"
+    slips_may_stand: ClassVar[bool] = True
     gauges: ClassVar[tuple[str, ...]] = (
         "minutes", "in_time", "first_seat_edge", "idle_turns", "stuck", "lead_for_good", "choice",
     )  # fmt: skip

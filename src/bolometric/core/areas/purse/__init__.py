@@ -4,6 +4,7 @@ spec       what the maker sets
 rules      sums in whole steps, and what every choice does to them
 exact      best play and every style, on all sums
 play       whole games played by the thousand
+work       what is worked out while it is played
 """
 
 from __future__ import annotations
@@ -18,9 +19,9 @@ if TYPE_CHECKING:
 
 
 def _load() -> Area[OnPurse, int]:
-    from bolometric.core.areas.purse import area, board, by_hand, faults, sentences
+    from bolometric.core.areas.purse import area, board, by_hand, faults, sentences, work
 
-    return Area(area.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults.FAULTS)
+    return Area(area.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults.FAULTS, work.WORK)
 
 
 def _starters() -> tuple[Starter, ...]:

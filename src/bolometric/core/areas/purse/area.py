@@ -23,8 +23,11 @@ from bolometric.core.results.exact import ExactResult, seat_readings
 from bolometric.core.results.readings import exact_length, exact_score, exact_value
 from bolometric.core.settings.amounts import plain
 from bolometric.core.settings.errors import Cancelled
+from bolometric.core.working.trace import DECIDE, FIRST, Book, Whole, coded
 
 Array = NDArray[np.float64]
+PUT_IN = 3
+"""The kind of note for what goes in: total and multiplier as one number, and the sum before."""
 
 
 def steps_of(game: Game) -> Steps:
@@ -89,13 +92,15 @@ def player(game: Game) -> Player:
     choices = [choice_of(steps, game.seats.style(seat), multipliers_of(game)) for seat in range(seats)]
     over = np.arange(steps.sums) + steps.least > steps.target
 
-    def batch(runs: int, most_turns: int, rng: np.random.Generator) -> Batch:
+    def batch(runs: int, most_turns: int, rng: np.random.Generator, /, book: Book | None = None) -> Batch:
         totals = drawn_totals(game, runs, seats * steps.draws, rng)
         sums = np.full((runs, seats), steps.start)
         for turn in range(seats * steps.draws):
             left, seat = steps.draws - 1 - turn // seats, turn % seats
             at, total, choice = sums[:, seat], totals[:, turn], choices[seat]
             chosen = rng.integers(0, steps.adds.shape[1], runs) if choice is None else choice[left, at, total]
+            if book is not None:
+                _note(book, steps, seat, at, total, chosen)
             sums[:, seat] = at + steps.adds[total, chosen]
         length = np.full(runs, seats * steps.draws)
         score = steps.distance[sums]
@@ -111,6 +116,15 @@ def player(game: Game) -> Player:
         )
 
     return batch
+
+
+def _note(book: Book, steps: Steps, seat: int, at: Whole, total: Whole, chosen: Whole) -> None:
+    """A turn of a seat in every game: the draw, the choice, and what goes in."""
+    by = steps.adds.shape[1]
+    book.write(coded(FIRST, total, 0, seat))
+    if by > 1:
+        book.write(coded(DECIDE, at, total, seat))
+    book.write(coded(PUT_IN, total * by + chosen, at, seat))
 
 
 def best_play(game: Game) -> BestPlay | None:

@@ -73,6 +73,7 @@ class Purse(AreaPart):
         Goal("nearest", "play best to come nearest on average", "least score on average"),
         Goal("exactly", "play best to hit the target exactly", "hitting the target most often"),
     )
+    slips_may_stand: ClassVar[bool] = True
     gauges: ClassVar[tuple[str, ...]] = ("minutes", "in_time", "score", "success", "over", "choice")
 
     kind: Literal["purse"]

@@ -3,6 +3,7 @@
 spec    what the maker sets
 seen    what is told apart, and how soon everything has been seen
 area    the runs
+work        what is worked out while it is played
 """
 
 from __future__ import annotations
@@ -20,9 +21,9 @@ if TYPE_CHECKING:
 
 
 def _load() -> Area[OnRecord, int]:
-    from bolometric.core.areas.record import area, board, by_hand, faults, sentences
+    from bolometric.core.areas.record import area, board, by_hand, faults, sentences, work
 
-    return Area(area.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults.FAULTS)
+    return Area(area.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults.FAULTS, work.WORK)
 
 
 def _starters() -> tuple[Starter, ...]:

@@ -15,6 +15,8 @@ from bolometric.core.outcomes.chance import STEP, part
 from bolometric.core.results.batch import NO_WINNER, UNFINISHED, Batch, Player
 from bolometric.core.results.exact import ExactResult
 from bolometric.core.results.readings import exact_length, exact_value
+from bolometric.core.working.noting import note
+from bolometric.core.working.trace import FIRST, Book, Whole, noted
 
 
 def solve(game: Game, stop: Callable[[], bool]) -> ExactResult | None:
@@ -46,11 +48,17 @@ def player(game: Game) -> Player:
     ways = np.array([*kinds.ways, kinds.nothing], float)
     edges = ways.cumsum() / ways.sum()
 
-    def batch(runs: int, most_turns: int, rng: np.random.Generator) -> Batch:
+    def batch(runs: int, most_turns: int, rng: np.random.Generator, /, book: Book | None = None) -> Batch:
         most = min(most_turns, area.draws) if area.complete == "draws" else most_turns
         turns, seen = np.zeros(runs, np.int64), np.zeros(runs, np.int64)
         state = rng.integers(0, 2**64, dtype=np.uint64)
-        _play(state, edges, len(kinds.ways), area.complete == "all", most, turns, seen)
+
+        def loop(codes: Whole, ends: Whole) -> None:
+            _play(
+                state, edges, len(kinds.ways), area.complete == "all", most, game.seats.count, codes, ends, turns, seen
+            )
+
+        noted(book, loop)
         over = seen == len(kinds.ways) if area.complete == "all" else turns == area.draws
         winner = np.where(over, NO_WINNER, UNFINISHED).astype(np.int8)
         success = (seen == len(kinds.ways)).astype(float)
@@ -60,18 +68,23 @@ def player(game: Game) -> Player:
 
 
 @njit(nogil=True, cache=True)
-def _play(state, edges, kinds, until_all, most, turns_out, seen_out):  # type: ignore[no-untyped-def]
-    met = np.full(kinds + 1, -1, np.int64)
+def _play(  # type: ignore[no-untyped-def]
+    state, edges, kinds, until_all, most, seats, codes, note_ends, turns_out, seen_out
+):
+    met, at = np.full(kinds + 1, -1, np.int64), 0
     for run in range(len(turns_out)):
         seen, turn = 0, 0
         while turn < most and not (until_all and seen == kinds):
             state += STEP
             kind = np.searchsorted(edges, part(state), "right")
+            at = note(codes, at, FIRST, kind, 0, turn % seats)
             turn += 1
             if kind < kinds and met[kind] != run:
                 met[kind] = run
                 seen += 1
         turns_out[run], seen_out[run] = turn, seen
+        if run < len(note_ends):
+            note_ends[run] = at
 
 
 MEASURED = Measured(solve=solve, player=player)

@@ -52,6 +52,7 @@ class Record(AreaPart):
     """
 
     nobody_wins: ClassVar[bool] = True
+    slips_may_stand: ClassVar[bool] = True
     gauges: ClassVar[tuple[str, ...]] = ("minutes", "in_time", "seen", "success")
 
     kind: Literal["record"]

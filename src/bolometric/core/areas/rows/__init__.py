@@ -4,6 +4,7 @@ spec        what the maker sets
 rules       where the styles write a number, and who ticks a row
 play        whole games played by the thousand
 by_hand     at the table
+work        what is worked out while it is played
 """
 
 from __future__ import annotations
@@ -18,10 +19,10 @@ if TYPE_CHECKING:
 
 
 def _load() -> Area[OnRows, int]:
-    from bolometric.core.areas.rows import board, by_hand, play, sentences
+    from bolometric.core.areas.rows import board, by_hand, play, sentences, work
 
     faults = Faults(lengthens=lambda game: "area.points")
-    return Area(play.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults)
+    return Area(play.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults, work.WORK)
 
 
 def _starters() -> tuple[Starter, ...]:

@@ -6,13 +6,16 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bolometric.core.areas.making_numbers import Round, rounds_to_points
-from bolometric.core.areas.rows.rules import FREE, ticks_of, written
+from bolometric.core.areas.rows.rules import FREE, Places, ticks_of, written
 from bolometric.core.areas.rows.spec import DigitRows
 from bolometric.core.game.contract import Measured
 from bolometric.core.game.document import Game
 from bolometric.core.results.batch import Player
+from bolometric.core.working.trace import DECIDE, FIRST, Book, coded
 
 Array = NDArray[np.float64]
+COMPARED = 3
+"""The kind of note for two numbers that face each other: one's own, and the best of the others."""
 IN_STEP = 2000
 """Games of rows that are played in step: what they look at then stays in near memory."""
 
@@ -35,21 +38,38 @@ def _round(game: Game) -> Round:
     chances = odds.chances if area.aim != "smallest" else odds.chances[::-1]
     edges, styles = chances.cumsum(), [game.seats.style(seat) for seat in range(seats)]
 
-    def play(runs: int, rng: np.random.Generator) -> tuple[Array, Array, Array]:
-        parts = [some(min(IN_STEP, runs - at), rng) for at in range(0, runs, IN_STEP)]
+    def play(runs: int, rng: np.random.Generator, book: Book | None) -> tuple[Array, Array, Array]:
+        parts = []
+        for at in range(0, runs, IN_STEP):
+            few = min(IN_STEP, runs - at)
+            parts.append(some(few, rng, book, np.zeros(0, np.int64) if book is None else book.games[at : at + few]))
         told = np.concatenate(parts)
         return -told, told, (told == area.rows).astype(float)
 
-    def some(runs: int, rng: np.random.Generator) -> Array:
+    def some(runs: int, rng: np.random.Generator, book: Book | None, games: Places) -> Array:
         rows = np.full((runs, seats, area.rows), FREE, np.int64)
         everyone = np.arange(runs)
         for turn in range(area.rows * seats):
             seat = turn % seats
             drawn = np.minimum(np.searchsorted(edges, rng.random(runs), "right"), len(edges) - 1)
             rows[everyone, seat, written(rows, seat, drawn, chances, styles[seat], rng)] = drawn
+            if book is not None:
+                book.write(coded(FIRST, drawn, 0, seat), games)
+                if turn < (area.rows - 1) * seats:
+                    book.write(coded(DECIDE, turn // seats, 0, seat), games)
+        if book is not None and seats > 1:
+            _note_ends(book, rows, games)
         return ticks_of(rows).astype(float)
 
     return play
+
+
+def _note_ends(book: Book, rows: Places, games: Places) -> None:
+    """What faces each other is compared, row by row; ``rows`` has shape (games, seats, rows)."""
+    for seat in range(rows.shape[1]):
+        facing = np.delete(rows, seat, axis=1).max(axis=1)
+        for row in range(rows.shape[2]):
+            book.write(coded(COMPARED, rows[:, seat, row], facing[:, row], seat), games)
 
 
 MEASURED = Measured(player=player, chooses=chooses)

@@ -4,6 +4,7 @@ spec       what the maker sets
 rules      which sets fit which total, and when one piece is drawn with
 exact      best play, and what any style comes to, on all subsets of the tiles
 play       whole games played by the thousand
+work       what is worked out while it is played
 """
 
 from __future__ import annotations
@@ -18,9 +19,9 @@ if TYPE_CHECKING:
 
 
 def _load() -> Area[OnTiles, Key]:
-    from bolometric.core.areas.sets import area, board, by_hand, faults, sentences
+    from bolometric.core.areas.sets import area, board, by_hand, faults, sentences, work
 
-    return Area(area.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults.FAULTS)
+    return Area(area.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults.FAULTS, work.WORK)
 
 
 def _starters() -> tuple[Starter, ...]:

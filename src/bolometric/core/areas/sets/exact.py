@@ -183,3 +183,42 @@ def _follow(chances, may, first, sets, take, draw, reach, left, draws):  # type:
                             reach[drawn + 1, mask - sets[option]] += moved / (end - begin)
                 left[mask] += ends
                 draws[drawn + 1] += ends
+
+
+@lru_cache(maxsize=64)
+def closings_of(closing: ClosingTable, style: Style) -> tuple[Array, Array, float]:
+    """How often a turn in a style closes each set, draws each way, and chooses between sets, on average.
+
+    Returns arrays of shape (masks,) and (2,): with all pieces, with the first alone.
+    """
+    policy = policy_of(closing, style)
+    reach, closed, drawn = np.zeros(len(closing.score)), np.zeros(len(closing.score)), np.zeros(2)
+    reach[closing.full] = 1.0
+    decided = _count(closing.chances, closing.first, closing.take, policy.take, policy.draw, reach, closed, drawn)
+    return closed, drawn, float(decided)
+
+
+@njit(nogil=True, cache=True)
+def _count(chances, first, sets, take, draw, reach, closed, drawn):  # type: ignore[no-untyped-def]
+    totals, decided = chances.shape[1] - 1, 0.0
+    for mask in range(len(reach) - 1, 0, -1):  # closing makes a mask smaller
+        here = reach[mask]
+        if here == 0.0:
+            continue
+        for way in range(2):
+            share = here * (0.5 if draw[mask] < 0 else 1.0 if draw[mask] == way else 0.0)
+            drawn[way] += share
+            for place in range(totals):
+                moved, at = share * chances[way, place], mask * totals + place
+                begin, end = first[at], first[at + 1]
+                if begin == end or moved == 0.0:
+                    continue
+                decided += moved * (end - begin > 1)
+                if take[at] >= 0:
+                    reach[mask - take[at]] += moved
+                    closed[take[at]] += moved
+                else:
+                    for option in range(begin, end):
+                        reach[mask - sets[option]] += moved / (end - begin)
+                        closed[sets[option]] += moved / (end - begin)
+    return decided

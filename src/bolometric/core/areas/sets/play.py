@@ -8,12 +8,15 @@ from numba import njit
 from bolometric.core.areas.sets.exact import policy_of
 from bolometric.core.areas.sets.rules import ClosingTable
 from bolometric.core.areas.sets.spec import Sets
+from bolometric.core.areas.sets.work import CLOSED
 from bolometric.core.game.document import Game
 from bolometric.core.outcomes.chance import HALF, STEP, below, bits, kept
 from bolometric.core.outcomes.deck import Dealing, deal, dealt, deck_of, shuffle
 from bolometric.core.outcomes.sampler import sampler
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.batch import Batch, Player, least_wins, shared_win
+from bolometric.core.working.noting import note
+from bolometric.core.working.trace import DECIDE, FIRST, FURTHER, Book, Whole, noted
 
 MOST_COLUMNS = 4096
 """Equally likely columns up to which each way has its own."""
@@ -32,13 +35,19 @@ def player(game: Game, closing: ClosingTable) -> Player:
     drawn = (outcome, keep, alias, begin)
     deck = _deck(game, closing) if remembers(game.pieces) else None
 
-    def batch(runs: int, most_turns: int, rng: np.random.Generator) -> Batch:
-        score, rolls, turns = np.zeros((runs, seats)), np.empty(runs, np.int64), np.full(runs, seats * rounds)
+    def batch(runs: int, most_turns: int, rng: np.random.Generator, /, book: Book | None = None) -> Batch:
+        score, rolls, turns = np.empty((runs, seats)), np.empty(runs, np.int64), np.full(runs, seats * rounds)
         idle, closed = np.empty(runs), np.empty(runs)
-        _play(
-            rng.integers(0, 2**64, dtype=np.uint64), drawn, deck, closing.first, closing.take, closing.score, take,
-            draw, len(closing.totals), rounds, score, rolls, idle, closed,
-        )  # fmt: skip
+        state = rng.integers(0, 2**64, dtype=np.uint64)
+
+        def loop(codes: Whole, ends: Whole) -> None:
+            score[:] = 0
+            _play(
+                state, drawn, deck, closing.first, closing.take, closing.score, take, draw, len(closing.totals), rounds,
+                codes, ends, score, rolls, idle, closed,
+            )  # fmt: skip
+
+        noted(book, loop)
         home, winner = shared_win(least_wins(score))
         return Batch(turns, rolls, winner, home, idle=idle, score=score, success=closed / (seats * rounds))
 
@@ -56,10 +65,10 @@ def _deck(game: Game, closing: ClosingTable) -> Dealing:
 
 @njit(nogil=True, cache=True)
 def _play(  # type: ignore[no-untyped-def]
-    state, drawn, deck, first, sets, scored, take, draw, totals, rounds, score, rolls, idle, closed
+    state, drawn, deck, first, sets, scored, take, draw, totals, rounds, codes, note_ends, score, rolls, idle, closed
 ):
     outcome, keep, alias, begin = drawn
-    full, seats, masks = len(scored) - 1, score.shape[1], np.uint64(len(scored))
+    full, seats, masks, noted_at = len(scored) - 1, score.shape[1], np.uint64(len(scored)), 0
     if deck is not None:
         left, counts, moves_on = deck.full.copy(), deck.whole.copy(), dealt(deck)
     for run in range(score.shape[0]):
@@ -86,6 +95,9 @@ def _play(  # type: ignore[no-untyped-def]
                     place = deck.codes[deal(state, left, counts, deck)]
                     state += moves_on
                 rolled += 1
+                noted_at = note(
+                    codes, noted_at, FIRST if mask == full else FURTHER, np.int64(place), way, np.int64(seat)
+                )
                 if place == totals:
                     break
                 # Which set to close: the one that the style takes, or any that fits; none ends the turn.
@@ -93,6 +105,8 @@ def _play(  # type: ignore[no-untyped-def]
                 chosen = take[seat * masks * np.uint64(totals) + at]
                 if chosen == 0:
                     break
+                if first[at + np.uint64(1)] - first[at] > 1:
+                    noted_at = note(codes, noted_at, DECIDE, mask, np.int64(place), np.int64(seat))
                 if chosen < 0:
                     option = np.uint64(first[at])
                     count = np.uint64(first[at + np.uint64(1)]) - option
@@ -100,8 +114,11 @@ def _play(  # type: ignore[no-untyped-def]
                         state += STEP
                         option += below(state, count)
                     chosen = sets[option]
+                noted_at = note(codes, noted_at, CLOSED, np.int64(chosen), mask, np.int64(seat))
                 mask -= chosen
             idled += mask == full
             shut += mask == 0
             score[run, turn % seats] += scored[mask]
         rolls[run], idle[run], closed[run] = rolled, idled, shut
+        if run < len(note_ends):
+            note_ends[run] = noted_at

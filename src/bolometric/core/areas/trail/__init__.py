@@ -8,6 +8,7 @@ squares        what a square may carry, and what a landing there comes to; on_sq
 turns_on_squares  turns that squares lengthen or take away, as a chain; squares_play where squares do more
 on_cards, card_rules, cards_play  packs of question cards: set, what they come to, and in the compiled loop
 play           whole games played by the thousand; meeting where seats heed each other; outcomes of matches
+work           what is worked out while it is played
 """
 
 from __future__ import annotations
@@ -26,9 +27,9 @@ if TYPE_CHECKING:
 
 
 def _load() -> Area[OnTrail, Key]:
-    from bolometric.core.areas.trail import area, board, by_hand, faults, sentences
+    from bolometric.core.areas.trail import area, board, by_hand, faults, sentences, work
 
-    return Area(area.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults.FAULTS)
+    return Area(area.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults.FAULTS, work.WORK)
 
 
 def _starters() -> tuple[Starter, ...]:

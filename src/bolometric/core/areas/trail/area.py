@@ -22,6 +22,7 @@ from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.batch import Batch, Player
 from bolometric.core.results.exact import ExactResult, from_passages, of_games, together
 from bolometric.core.settings.amounts import plain
+from bolometric.core.working.trace import Book
 
 if TYPE_CHECKING:
     from bolometric.core.areas.trail.play import Course
@@ -91,10 +92,11 @@ def each_alone(game: Game) -> bool:
 def _first_passage(game: Game, style: Style, stop: Callable[[], bool]) -> FirstPassage:
     if _trail(game).go_on == "no" and _chain(game).acts is None:
         return exact.first_passage(_chain(game), stop)
-    return exact.followed(_way(game, style), stop)
+    return exact.followed(way_in(game, style), stop)
 
 
-def _way(game: Game, style: Style) -> exact.Way:
+def way_in(game: Game, style: Style) -> exact.Way:
+    """A seat's way in a style, in whole turns."""
     by_squares = _on_squares(_trail(game), game.distribution)
     if by_squares is not None:
         return by_squares
@@ -138,10 +140,10 @@ def visits(game: Game) -> Visits | None:
     if _trail(game).track == "shared":
         if not game.draws_are_known or _chain(game).length > exact.DENSE:
             return None
-        return exact.landed_within(_way(game, game.seats.style(0)), _trail(game).turns)
+        return exact.landed_within(way_in(game, game.seats.style(0)), _trail(game).turns)
     if game.draws_are_known:
         if _trail(game).go_on != "no":
-            return exact.landed(_way(game, game.seats.style(0)))
+            return exact.landed(way_in(game, game.seats.style(0)))
         found = exact.visits(_chain(game))
         if found is not None:
             return found
@@ -172,12 +174,11 @@ def player(game: Game) -> Player:
     trail, seats = _trail(game), game.seats.count
     plain = meeting.player(game) if meets(game) else _racing(game)
     if trail.track == "shared":
-        return lambda runs, most_turns, rng: outcomes.together(plain(runs, trail.turns, rng), seats, trail.turns)
+        return outcomes.shared_marker(plain, seats, trail.turns)
     if seats == 1:
         return plain
     if trail.first_home == "loses":
-        racing = plain
-        plain = lambda runs, most_turns, rng: outcomes.first_loses(racing(runs, most_turns, rng), seats)  # noqa: E731
+        plain = outcomes.turned_round(plain, seats)
     return plain if trail.at_most == 1 else outcomes.match(plain, seats, trail.at_most)
 
 
@@ -200,14 +201,18 @@ def _racing(game: Game) -> Player:
 
     if _chain(game).acts is not None:
         ground = _ground(game)
-        return lambda runs, most_turns, rng: squares_play.play(ground, runs, most_turns, rng)
+
+        def on_squares(runs: int, most_turns: int, rng: np.random.Generator, /, book: Book | None = None) -> Batch:
+            return squares_play.play(ground, runs, most_turns, rng, book)
+
+        return on_squares
 
     laid_out = course(game)
 
-    def batch(runs: int, most_turns: int, rng: np.random.Generator) -> Batch:
-        if game.distribution.sampled:
+    def batch(runs: int, most_turns: int, rng: np.random.Generator, /, book: Book | None = None) -> Batch:
+        if game.distribution.sampled and book is None:
             return _from_pools(game, runs, most_turns, rng)
-        return play.play(laid_out, runs, most_turns, rng)
+        return play.play(laid_out, runs, most_turns, rng, book)
 
     return batch
 

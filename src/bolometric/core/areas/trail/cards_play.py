@@ -10,8 +10,10 @@ from numpy.typing import NDArray
 
 from bolometric.core.areas.trail.card_rules import AT_OUT, WINS
 from bolometric.core.areas.trail.spec import Trail
+from bolometric.core.areas.trail.work import ASKED
 from bolometric.core.asking.packs import cards_of
 from bolometric.core.outcomes.chance import STEP, below, part
+from bolometric.core.working.noting import note
 
 UNDER, LOSE_MOVE, NEXT_TRIES = range(3)
 WRONG = ("under", "lose_move", "next_tries")
@@ -136,11 +138,14 @@ def _which(state, source, counts, out, seat, named):  # type: ignore[no-untyped-
 
 
 @njit(nogil=True, inline="always")
-def ask(state, right, source, where, rules, counts, piles, kept, seat, square, run):  # type: ignore[no-untyped-def]
+def ask(  # type: ignore[no-untyped-def]
+    state, right, source, where, rules, counts, piles, kept, seat, square, run, codes, at
+):
     """Take the cards of a square and answer them.
 
     Returns:
-        The random state, whether the move is lost, and whether a pack that ends the game is out.
+        The random state, whether the move is lost, whether a pack that ends the game is out, and where the next note
+        goes.
     """
     lost, over, out = False, False, rules[IF_OUT]
     for _ in range(where[square, 1]):
@@ -154,11 +159,13 @@ def ask(state, right, source, where, rules, counts, piles, kept, seat, square, r
         counts[len(counts) - 1, MET] += piles[SEEN, pack, card] == run
         piles[SEEN, pack, card] = run
         state += STEP
+        at = note(codes, at, ASKED, pack, card, seat)
         answers, good = seat, part(state) < right[pack, seat]
         if not good:
             lost = lost or rules[IF_WRONG] == LOSE_MOVE
             if rules[IF_WRONG] == NEXT_TRIES and len(kept) > 1:
                 answers = seat + 1 if seat + 1 < len(kept) else 0
+                at = note(codes, at, ASKED, pack, card, answers)
                 state += STEP
                 good = part(state) < right[pack, answers]
         if good and rules[KEEPS]:
@@ -170,4 +177,4 @@ def ask(state, right, source, where, rules, counts, piles, kept, seat, square, r
         if counts[pack, FRESH] + counts[pack, WAITS] == 0 and (out == ENDS or rules[WIN] == AT_OUT):
             over = True
             break
-    return state, lost, over
+    return state, lost, over, at

@@ -51,6 +51,14 @@ IN_SQUARES = (("unit", ("whole",)),)
 BEND: tuple[Point, ...] = ((4, 92), (22, 8), (40, 90), (60, 10), (78, 92), (96, 12))
 
 
+MOVES = (
+    Choice("counting", "by counting the squares", "Count the squares of a move",
+           "Each move is so many ones: quick to learn, and no number is added."),
+    Choice("adding", "by adding to where they stand", "Add to find the new square",
+           "Each move is a sum with the number of the square: more practice, and longer turns."),
+)  # fmt: skip
+
+
 class Laid(AreaPart):
     """The page: how squares lie, how many are in a row, and what is written on them."""
 
@@ -84,6 +92,13 @@ class Laid(AreaPart):
         ),
         Knob("choice", "which way the numbers run", choices=RUNS, when=IN_SQUARES, suggested=()),
     ] = "up"
+    moved: Annotated[
+        Literal["counting", "adding"],
+        Field(description="How the new square is found: counting = square by square; adding = by a sum."),
+        Knob("choice", "how a move is made", choices=MOVES, practice="operation", suggested=(),
+             when=(*IN_SQUARES, ("written", ("ones", "twos", "fives", "tens", "tenths", "hundredths")),
+                   ("runs", ("up", "down")))),
+    ] = "counting"  # fmt: skip
     bend: Annotated[
         tuple[Point, ...],
         Field(
@@ -97,3 +112,8 @@ class Laid(AreaPart):
         """What a square is worth, and so is called; where nothing is written on it, its number from the start."""
         along = steps - position if self.runs == "down" and self.written != "none" else position
         return Fraction(along * WORTH.get(self.written, 1))
+
+    @property
+    def may_add(self) -> bool:
+        """Whether there are numbers on the squares that a total can be added to."""
+        return self.written != "none" and self.runs != "back"

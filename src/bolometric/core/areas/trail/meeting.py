@@ -23,6 +23,8 @@ from bolometric.core.outcomes.chance import HALF, STEP, below, bits, kept, part
 from bolometric.core.outcomes.lead import CHANGES, LEADER, SINCE, alone_ahead, clear_lead, note_lead
 from bolometric.core.outcomes.sampler import sampler
 from bolometric.core.results.batch import STUCK, TIED, UNFINISHED, Batch, Player
+from bolometric.core.working.noting import note
+from bolometric.core.working.trace import DECIDE, FIRST, FURTHER, Book, Whole, noted
 
 Array = NDArray[np.float64]
 GUESS, GREEDY, PLANNED = 0, 1, 2
@@ -38,20 +40,20 @@ def player(game: Game) -> Player:
     """The game compiled for the runs."""
     play = _laid_out(game)
 
-    def batch(runs: int, most_turns: int, rng: np.random.Generator) -> Batch:
-        return play(runs, most_turns, rng)[0]
+    def batch(runs: int, most_turns: int, rng: np.random.Generator, /, book: Book | None = None) -> Batch:
+        return play(runs, most_turns, rng, book)[0]
 
     return batch
 
 
 def landings(game: Game, runs: int, most_turns: int, rng: np.random.Generator) -> Visits:
     """How often the first seat's marker lands on each step in a game."""
-    _, landed = _laid_out(game)(runs, most_turns, rng)
+    _, landed = _laid_out(game)(runs, most_turns, rng, None)
     chance, near = landed[0, 1:] / runs, (landed[0, 1:] + 1) / (runs + 2)
     return Visits(chance, landed[1, 1:] / runs, float(np.sqrt(near * (1 - near) / runs).max()))
 
 
-def _laid_out(game: Game) -> Callable[[int, int, np.random.Generator], tuple[Batch, Array]]:
+def _laid_out(game: Game) -> Callable[[int, int, np.random.Generator, Book | None], tuple[Batch, Array]]:
     """Plays a number of games, and counts in how many the first marker lands on each step, and how often in all."""
     trail, seats = game.area_as(Trail), game.seats.count
     chain = compile_chain(trail, game.distribution)
@@ -70,14 +72,18 @@ def _laid_out(game: Game) -> Callable[[int, int, np.random.Generator], tuple[Bat
     drawn: tuple[NDArray[Any], ...] = (sample.outcome, sample.keep, sample.alias)
     landing = np.ascontiguousarray(chain.landing).astype(np.int64)
 
-    def play(runs: int, most_turns: int, rng: np.random.Generator) -> tuple[Batch, Array]:
+    def play(runs: int, most_turns: int, rng: np.random.Generator, book: Book | None) -> tuple[Batch, Array]:
         out, landed = Batch.empty(runs), np.zeros((2, chain.length + 1))
-        _play(
-            rng.integers(0, 2**64, dtype=np.uint64), drawn, landing, chain.turn, chain.can_finish, seats,
-            trail.finish == "finish_round", trail.sign, trail.chooses_mover, modes, gives, go, most, planned, to_stop,
-            most_turns, out.turns, out.rolls, out.winner, out.home, out.setbacks, out.last_lead, out.lead_changes,
-            landed,
-        )  # fmt: skip
+        state = rng.integers(0, 2**64, dtype=np.uint64)
+
+        def loop(codes: Whole, ends: Whole) -> None:
+            _play(
+                state, drawn, landing, chain.turn, chain.can_finish, seats, trail.finish == "finish_round", trail.sign,
+                trail.chooses_mover, modes, gives, go, most, planned, to_stop, most_turns, codes, ends, out.turns,
+                out.rolls, out.winner, out.home, out.setbacks, out.last_lead, out.lead_changes, landed,
+            )  # fmt: skip
+
+        noted(book, loop)
         return out, landed
 
     return play
@@ -96,12 +102,13 @@ def gives_away(mode, sign, landing, own, other, column, gives):  # type: ignore[
 @njit(nogil=True, cache=True)
 def _play(  # type: ignore[no-untyped-def]
     state, drawn, landing, ends_of, can_finish, seats, finish_round, sign, either, modes, gives, go, most, planned,
-    to_win, most_turns, turns_out, rolls_out, winner_out, home_out, setbacks_out, last_lead_out, lead_changes_out,
-    landed,
+    to_win, most_turns, codes, note_ends, turns_out, rolls_out, winner_out, home_out, setbacks_out, last_lead_out,
+    lead_changes_out, landed,
 ):  # fmt: skip
     outcome, keep, alias = drawn
     columns, steps = np.uint64(len(keep)), landing.shape[0]
     place, seen, lead = np.zeros(seats, np.int64), np.full(steps + 1, -1), np.zeros(4, np.int64)
+    at = 0
     for run in range(len(turns_out)):
         place[:] = 0
         turn, seat, rolls, setbacks, home = 0, 0, 0, 0, 0
@@ -120,19 +127,23 @@ def _play(  # type: ignore[no-untyped-def]
                 # One draw a turn: whose marker it moves is chosen, by chance, by what is better, or by the plan.
                 if go is None:
                     if either and place[other] < steps:
+                        at = note(codes, at, DECIDE, place[seat], place[other], seat)
                         given = gives_away(modes[seat], sign, landing, place[seat], place[other], column, gives)
                         if given == 0.5:
                             state += STEP
                             given = np.float64(below(state, 2))
                         who = other if given > 0.5 else seat
                     old = place[who]
+                    at = note(codes, at, FIRST, column, old, seat)
                     new = landing[old, column] if old < steps else old
                     break
                 # Several draws a turn: whoever plays to win heeds the other's marker when it may stop.
+                at = note(codes, at, FIRST if count == 1 else FURTHER, column, new, seat)
                 ends = ends_of[column]
                 new = old if ends == LOST else landing[new, column]
                 if turn_over(ends, new, steps, count, most[seat]):
                     break
+                at = note(codes, at, DECIDE, old, new, seat)
                 if planned[seat]:
                     if to_win[place[other], old, new] == 0:
                         break
@@ -165,6 +176,8 @@ def _play(  # type: ignore[no-untyped-def]
                 if home:
                     break
         turns_out[run], rolls_out[run], setbacks_out[run], home_out[run] = turn, rolls, setbacks, home
+        if run < len(note_ends):
+            note_ends[run] = at
         last_lead_out[run], lead_changes_out[run] = lead[SINCE], lead[CHANGES]
         if home == 0:
             winner_out[run] = STUCK if stuck else UNFINISHED

@@ -8,6 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bolometric.core.results.batch import NO_WINNER, STUCK, UNFINISHED, Batch, Player, most_wins, seats_of, shared_win
+from bolometric.core.working.trace import FIRST, NUMBER_BITS, Book
 
 
 def told(home: NDArray[np.uint8], ended: NDArray[np.int8], seats: int) -> NDArray[np.int8]:
@@ -23,6 +24,15 @@ def first_loses(batch: Batch, seats: int) -> Batch:
     return replace(batch, home=home, winner=told(home, batch.winner, seats), last_lead=None, lead_changes=None)
 
 
+def turned_round(player: Player, seats: int) -> Player:
+    """Games in which whoever is home first loses."""
+
+    def batch(runs: int, most_turns: int, rng: np.random.Generator, /, book: Book | None = None) -> Batch:
+        return first_loses(player(runs, most_turns, rng, book), seats)
+
+    return batch
+
+
 def together(batch: Batch, seats: int, turns: int) -> Batch:
     """Games of one marker that all move, against a number of turns."""
     reached = batch.home > 0
@@ -34,11 +44,28 @@ def together(batch: Batch, seats: int, turns: int) -> Batch:
     )  # fmt: skip
 
 
+def shared_marker(player: Player, seats: int, turns: int) -> Player:
+    """Games in which seats take turns with one marker: the loop knows one seat, so a book is told whose turn it is."""
+
+    def batch(runs: int, most_turns: int, rng: np.random.Generator, /, book: Book | None = None) -> Batch:
+        alone = None if book is None else Book(runs)
+        found = together(player(runs, turns, rng, alone), seats, turns)
+        if book is not None and alone is not None:
+            game, _, codes = alone.notes()
+            begun = (codes >> 2 * NUMBER_BITS == FIRST).cumsum()
+            first = np.searchsorted(game, game)
+            book.add(alone, game, (begun - begun[first]) % seats if len(game) else game, codes)
+        return found
+
+    return batch
+
+
 def match(player: Player, seats: int, at_most: int) -> Player:
     """Best of several games: until one seat has won more than half of ``at_most``, or all are played."""
 
-    def batch(runs: int, most_turns: int, rng: np.random.Generator) -> Batch:
-        games = player(runs * at_most, most_turns, rng)
+    def batch(runs: int, most_turns: int, rng: np.random.Generator, /, book: Book | None = None) -> Batch:
+        of_games = None if book is None else Book(runs * at_most)
+        games = player(runs * at_most, most_turns, rng, of_games)
         won = seats_of(games.home, seats).reshape(runs, at_most, seats).cumsum(axis=1)
         decided = won.max(axis=2) > at_most // 2
         codes = games.winner.reshape(runs, at_most)
@@ -46,6 +73,8 @@ def match(player: Player, seats: int, at_most: int) -> Player:
         decided[:, -1] = True
         last = decided.argmax(axis=1)
         played = np.arange(at_most)[None, :] <= last[:, None]
+        if book is not None and of_games is not None:
+            book.take(of_games, played.ravel(), np.arange(runs * at_most) // at_most)
 
         def summed(values: NDArray[np.int64] | None) -> NDArray[np.int64]:
             assert values is not None

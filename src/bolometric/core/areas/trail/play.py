@@ -23,6 +23,8 @@ from bolometric.core.outcomes.chance import HALF, STEP, bits, kept, part
 from bolometric.core.outcomes.deck import Dealing, Deck, deal, dealt, shuffle
 from bolometric.core.outcomes.sampler import Sampler
 from bolometric.core.results.batch import STUCK, TIED, UNFINISHED, Batch
+from bolometric.core.working.noting import note
+from bolometric.core.working.trace import DECIDE, FIRST, FURTHER, Book, Whole, noted
 
 turn_over = njit(nogil=True)(rules.turn_over)
 AGAIN = -1
@@ -103,26 +105,30 @@ def walk(course: Course, walks: int, rng: np.random.Generator) -> Visits:
     return Visits(chance, times[1, 1:] / walks, float(np.sqrt(near * (1 - near) / walks).max()))
 
 
-def play(course: Course, runs: int, most_turns: int, rng: np.random.Generator) -> Batch:
+def play(course: Course, runs: int, most_turns: int, rng: np.random.Generator, book: Book | None = None) -> Batch:
     """Play ``runs`` games, each of at most ``most_turns`` turns. Deterministic for a given ``rng``."""
     out = Batch.empty(runs)
     state = rng.integers(0, 2**64, dtype=np.uint64)
-    _play(
-        state, course.landing, course.keep, course.alias, course.can_finish, course.seats, course.finish_round,
-        course.deck, course.stopping,
-        most_turns, out.turns, out.rolls, out.winner, out.home, out.setbacks, out.last_lead, out.lead_changes,
-    )  # fmt: skip
+
+    def loop(codes: Whole, ends: Whole) -> None:
+        _play(
+            state, course.landing, course.keep, course.alias, course.can_finish, course.seats, course.finish_round,
+            course.deck, course.stopping, codes, ends,
+            most_turns, out.turns, out.rolls, out.winner, out.home, out.setbacks, out.last_lead, out.lead_changes,
+        )  # fmt: skip
+
+    noted(book, loop)
     return out
 
 
 @njit(nogil=True, cache=True)
 def _play(  # type: ignore[no-untyped-def]
-    state, landing, keep, alias, can_finish, seats, finish_round, deck, stopping, most_turns,
-    turns_out, rolls_out, winner_out, home_out, setbacks_out, last_lead_out, lead_changes_out,
+    state, landing, keep, alias, can_finish, seats, finish_round, deck, stopping, codes,
+    note_ends, most_turns, turns_out, rolls_out, winner_out, home_out, setbacks_out, last_lead_out, lead_changes_out,
 ):  # fmt: skip
     columns, length = np.uint64(len(keep)), len(can_finish)
     traps, uneven = not can_finish.all(), (keep <= np.uint64(0xFFFFFFFF)).any()
-    place = np.zeros(seats, np.int64)
+    place, at = np.zeros(seats, np.int64), 0
     if deck is not None:
         left, counts, moves_on = deck.full.copy(), deck.whole.copy(), dealt(deck)
     for run in range(len(turns_out)):
@@ -151,15 +157,18 @@ def _play(  # type: ignore[no-untyped-def]
                     state += moves_on
                 rolls += 1
                 if stopping is None:
+                    at = note(codes, at, FIRST, np.int64(column), old, seat)
                     new = np.int64(landing[np.uint64(old) * columns + column])
                     if new == AGAIN:
                         continue
                     break
+                at = note(codes, at, FURTHER if drawn else FIRST, np.int64(column), new, seat)
                 drawn += 1
                 ends = stopping.ends[column]
                 new = old if ends == LOST else np.int64(landing[np.uint64(new) * columns + column])
                 if turn_over(ends, new, length, drawn, stopping.most[policy]):
                     break
+                at = note(codes, at, DECIDE, old, new, seat)
                 go = stopping.go[policy, old * length + new]
                 if go < 1:
                     if go <= 0:
@@ -203,6 +212,8 @@ def _play(  # type: ignore[no-untyped-def]
 
         turns_out[run], setbacks_out[run], last_lead_out[run] = turn, setbacks, last_lead
         rolls_out[run] = rolls
+        if run < len(note_ends):
+            note_ends[run] = at
         home_out[run], lead_changes_out[run] = home, lead_changes
         if home == 0:
             winner_out[run] = STUCK if hopeless == seats else UNFINISHED

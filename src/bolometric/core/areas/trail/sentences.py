@@ -47,7 +47,8 @@ def _page(game: Game) -> list[str | Span]:
         told += [", ", Span(f"{trail.row} in a row" if trail.row else "as many in a row as fit", "area.row")]
     if trail.laid == "curve":
         told += [" by ", Span(f"{len(trail.bend)} points", "area.bend")]
-    return [*told, "; write ", choice(game, "area.written"), " on it, ", choice(game, "area.runs"), "."]
+    told += ["; write ", choice(game, "area.written"), " on it, ", choice(game, "area.runs"), "."]
+    return [*told, " Players move ", choice(game, "area.moved"), "."] if trail.may_add else [*told]
 
 
 def _track(game: Game) -> list[Sentences]:

@@ -80,6 +80,7 @@ class Trail(OnCards):
         Goal("win", "play best to win against the other", "winning, two seats"),
     )
     at_aim: ClassVar[str] = "home"
+    slips_may_stand: ClassVar[bool] = True
     gauges: ClassVar[tuple[str, ...]] = (
         "minutes", "in_time", "first_seat_edge", "success", "setbacks", "lead_for_good", "choice",
     )  # fmt: skip
@@ -349,6 +350,12 @@ class Trail(OnCards):
     def called(self, square: int) -> str:
         """What a square is called: what is written on it; of a box how much is full."""
         return minus(tidy(self.amount_at(square)))
+
+    @property
+    def counted_ones(self) -> Fraction | None:
+        """How many squares are counted for a one of the total; None where the move is a sum."""
+        adding = self.unit != "whole" or (self.moved == "adding" and self.may_add)
+        return None if adding else Fraction(1)
 
     def fits(self, total: Value) -> bool:
         """Whether a total is a whole number of steps."""

@@ -24,6 +24,8 @@ from bolometric.core.chains.race import Visits
 from bolometric.core.outcomes.chance import HALF, STEP, bits, kept
 from bolometric.core.outcomes.sampler import Sampler
 from bolometric.core.results.batch import STUCK, TIED, UNFINISHED, Batch
+from bolometric.core.working.noting import note
+from bolometric.core.working.trace import FIRST, FURTHER, Book, Whole, noted
 
 next_ahead: Any = njit(nogil=True, error_model="numpy", inline="always")(squares.next_ahead)
 goes_round: Any = njit(nogil=True)(card_rules.goes_round)
@@ -61,9 +63,9 @@ def ground(chain: Chain, sample: Sampler, seats: int, finish_round: bool, asked:
     return Ground(laid[0], laid[1], laid[2], sample.keep, sample.alias, chain.can_finish, seats, finish_round, asked)
 
 
-def play(course: Ground, runs: int, most_turns: int, rng: np.random.Generator) -> Batch:
+def play(course: Ground, runs: int, most_turns: int, rng: np.random.Generator, book: Book | None = None) -> Batch:
     """Play ``runs`` games, each of at most ``most_turns`` turns. Deterministic for a given ``rng``."""
-    return _played(course, runs, most_turns, rng, None)
+    return _played(course, runs, most_turns, rng, None, book)
 
 
 def landings(course: Ground, games: int, most_turns: int, rng: np.random.Generator) -> Visits:
@@ -76,19 +78,26 @@ def landings(course: Ground, games: int, most_turns: int, rng: np.random.Generat
 
 
 def _played(
-    course: Ground, runs: int, most_turns: int, rng: np.random.Generator, met: NDArray[np.float64] | None
-) -> Batch:
-    out, asked = Batch.empty(runs), for_a_batch(course.asked)
+    course: Ground, runs: int, most_turns: int, rng: np.random.Generator, met: NDArray[np.float64] | None,
+    book: Book | None = None,
+) -> Batch:  # fmt: skip
+    out, asked = Batch.empty(runs), course.asked
     if course.hopeless:
         most_turns = 0  # nothing is gained by playing on
     packs = 0 if asked is None else len(asked.right)
-    plain = None if asked is None else tuple(asked)  # of no class of ours, so that code compiled before stays readable
     kept, cards = np.zeros((runs, course.seats), np.int64), np.zeros((runs, packs + 1), np.int64)
-    _play(
-        rng.integers(0, 2**64, dtype=np.uint64), course.landing, course.direct, course.acts, course.keep, course.alias,
-        course.can_finish, course.seats, course.finish_round, most_turns, met, plain, kept, cards,
-        out.turns, out.rolls, out.winner, out.home, out.setbacks, out.last_lead, out.lead_changes,
-    )  # fmt: skip
+    state = rng.integers(0, 2**64, dtype=np.uint64)
+
+    def loop(codes: Whole, ends: Whole) -> None:
+        fresh = for_a_batch(asked)
+        plain = None if fresh is None else tuple(fresh)  # of no class of ours: code compiled before stays readable
+        _play(
+            state, course.landing, course.direct, course.acts, course.keep, course.alias, course.can_finish,
+            course.seats, course.finish_round, most_turns, met, plain, kept, cards, codes, ends,
+            out.turns, out.rolls, out.winner, out.home, out.setbacks, out.last_lead, out.lead_changes,
+        )  # fmt: skip
+
+    noted(book, loop)
     if course.hopeless:
         out.winner[:] = STUCK
     if asked is None:
@@ -101,7 +110,8 @@ def _played(
 @njit(nogil=True, cache=True, error_model="numpy")
 def _play(  # type: ignore[no-untyped-def]
     state, landing, direct, acts, keep, alias, can_finish, seats, finish_round, most_turns, met, asked, kept_out,
-    cards_out, turns_out, rolls_out, winner_out, home_out, setbacks_out, last_lead_out, lead_changes_out,
+    cards_out, codes, note_ends, turns_out, rolls_out, winner_out, home_out, setbacks_out, last_lead_out,
+    lead_changes_out,
 ):  # fmt: skip
     columns, length = np.uint64(len(keep)), len(can_finish)
     traps = not can_finish.all()
@@ -112,7 +122,7 @@ def _play(  # type: ignore[no-untyped-def]
         traps = traps and win != AT_OUT and win != AFTER_ROUNDS
     by_cards = win != HOME and win != HOME_WITH
     place, missing, seen = np.zeros(seats, np.int64), np.zeros(seats, np.bool_), np.full(length + 1, -1)
-    standing = place
+    standing, noted_at = place, 0
     if asked is not None and by_cards:
         standing = kept_cards
     for run in range(len(turns_out)):
@@ -136,6 +146,7 @@ def _play(  # type: ignore[no-untyped-def]
                     rolls += 1
                     old = place[seat]
                     at = np.uint64(old) * columns + column
+                    noted_at = note(codes, noted_at, FURTHER if drawn else FIRST, np.int64(column), old, seat)
                     new = np.int64(landing[at])
                     if new == DRAWN_AGAIN:
                         continue
@@ -151,9 +162,10 @@ def _play(  # type: ignore[no-untyped-def]
                     elif act == MISS:
                         missing[seat] = True
                     elif asked is not None and act == CARD:
-                        state, lost, over = ask(
-                            state, right, source, where, rules, counts, piles, kept_cards, seat, new, run
-                        )
+                        state, lost, over, noted_at = ask(
+                            state, right, source, where, rules, counts, piles, kept_cards, seat, new, run, codes,
+                            noted_at,
+                        )  # fmt: skip
                         ended = ended or over
                         place[seat] = old if lost else new
                     if act != ON_AGAIN:
@@ -181,6 +193,8 @@ def _play(  # type: ignore[no-untyped-def]
                 break
             seat = 0 if last else seat + 1
         turns_out[run], rolls_out[run], setbacks_out[run] = turn, rolls, setbacks
+        if run < len(note_ends):
+            note_ends[run] = noted_at
         last_lead_out[run], lead_changes_out[run] = last_lead, lead_changes
         if asked is not None:
             kept_out[run], cards_out[run] = kept_cards, counts[:, CARDS_MET]

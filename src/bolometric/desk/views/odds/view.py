@@ -86,7 +86,7 @@ class OddsView(QWidget):
         self.colours = colours
         title = "One draw" if game.area.uses_pieces else "Nothing is drawn in this game; if it were"
         self.title.setText(f"{title}: {set_words(game)}")
-        odds = game.distribution
+        odds = game.shown
         told = no_number_words(game.pieces, game.draw)
         if odds.sampled:
             told += f" There are too many outcomes to list, so these chances are {sure(odds)}, each ± its error."

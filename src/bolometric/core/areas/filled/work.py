@@ -1,0 +1,67 @@
+"""What is worked out with boxes and placed counters: every draw, by whoever draws, or by all where one calls.
+
+Draws do not hang together and a game stops by them alone, so by Wald's equation a seat that makes N draws on average
+meets each fact of a draw N times as often as one draw does. Reference: A. Wald, "On cumulative sums of random
+variables" (Annals of Mathematical Statistics 15, 1944).
+"""
+
+from __future__ import annotations
+
+import numpy as np
+
+from bolometric.core.areas.drawing import MOVE, PASS, any_draw, by_total, drawing, draws_in_race
+from bolometric.core.areas.filled import area as filled
+from bolometric.core.areas.filled.fill import area_of_marks, fills_of, line_of, marks_of
+from bolometric.core.areas.filled.spec import Boxes
+from bolometric.core.game.contract import Work
+from bolometric.core.game.document import Game
+from bolometric.core.pieces.kinds import remembers
+from bolometric.core.settings.heeding import Stop
+from bolometric.core.working.tasks import Done, Task, Tasks
+
+FILLED = 3
+"""The kind of note for a draw by which a board is filled."""
+
+
+def _on_line(game: Game, place: int, *hands: str) -> Task:
+    """A draw by its place on the line; the place after the last stands for all that is not on it."""
+    line = line_of(game).numbers
+    if place < len(line):
+        return by_total(game, game.distribution.totals.index(line[place]), *hands)
+    others = [total for total in (*game.distribution.totals, None) if total not in line]
+    return drawing(game.draw_work.of(*others), None, *hands)
+
+
+def tasks(game: Game) -> Tasks:
+    """What the loop notes."""
+
+    def task(kind: int, one: int, other: int) -> Task:
+        return _on_line(game, one, MOVE) if kind == FILLED else _on_line(game, one, MOVE, PASS)
+
+    return task
+
+
+def expected(game: Game, stop: Stop) -> tuple[tuple[Done, ...], ...] | None:
+    """How many draws each seat makes, to fill and to clear; under one caller all make every call."""
+    if remembers(game.pieces) or game.distribution.sampled:
+        return None
+    area, seats = area_of_marks(game), game.seats.count
+    filling = 0.0
+    if isinstance(game.area, Boxes):
+        on_line = float(np.sum(line_of(game).chances))
+        filling = marks_of(game) / on_line if on_line else 0.0
+    if area.together:
+        solved = filled.solve(game, stop)
+        mean = None if solved is None or "turns" not in solved.readings else solved.readings["turns"].mean
+        draws = None if mean is None else (mean,) * seats
+    else:
+        ways = [filled.passage_of(game, fill, stop) for fill in fills_of(game)]
+        known = [way for way in ways if way is not None]
+        draws = draws_in_race(known, area.finish == "finish_round") if len(known) == seats else None
+    if draws is None:
+        return None
+    fills: tuple[Done, ...] = ((filling, any_draw(game, MOVE)),) if filling else ()
+    return tuple((*fills, (count, any_draw(game, MOVE, PASS))) for count in draws)
+
+
+WORK = Work(tasks=tasks, expected=expected)

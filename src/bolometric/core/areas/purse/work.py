@@ -1,0 +1,83 @@
+"""What is worked out with a purse: the draw, times its multiplier, and added to what is in."""
+
+from __future__ import annotations
+
+from fractions import Fraction
+
+import numpy as np
+
+from bolometric.core.areas.drawing import MOVE, PASS, any_draw, by_total
+from bolometric.core.areas.purse.area import PUT_IN, multipliers_of, steps_of
+from bolometric.core.areas.purse.exact import choice_of
+from bolometric.core.areas.purse.pays import pays
+from bolometric.core.areas.purse.rules import Steps
+from bolometric.core.areas.purse.spec import Purse
+from bolometric.core.game.contract import Work
+from bolometric.core.game.document import Game
+from bolometric.core.pieces.kinds import remembers
+from bolometric.core.settings.amounts import Value
+from bolometric.core.settings.heeding import Stop
+from bolometric.core.text.figures import minus
+from bolometric.core.working import facts as known
+from bolometric.core.working.facts import added, fact
+from bolometric.core.working.tasks import SURE, Done, Task, Tasks
+from bolometric.core.working.trace import DECIDE
+
+
+def _put_in(game: Game, steps: Steps, total: int, by: int, at: int) -> Task:
+    """A total that is multiplied and added to a sum, given by its place."""
+    totals, area = game.distribution.totals, game.area_as(Purse)
+    if total >= len(totals):
+        return Task(SURE, words="puts nothing in")
+    brought: Value = totals[total] * area.multipliers[by]
+    held = Fraction(at + steps.least, steps.unit)
+    facts = (fact(known.MULTIPLY, totals[total], area.multipliers[by]), added(held, brought))
+    return Task(then=facts, hands=(MOVE,), words=f"puts {minus(brought)} in")
+
+
+def tasks(game: Game) -> Tasks:
+    """What is noted: draws, choices, and what goes in."""
+    steps = steps_of(game)
+
+    def task(kind: int, one: int, other: int) -> Task:
+        if kind == PUT_IN:
+            total, by = divmod(one, steps.adds.shape[1])
+            return _put_in(game, steps, total, by, other)
+        if kind == DECIDE:
+            return Task(chosen=True, words="chooses a multiplier")
+        return by_total(game, one, PASS)
+
+    return task
+
+
+def expected(game: Game, stop: Stop) -> tuple[tuple[Done, ...], ...] | None:
+    """How often each seat puts what into which sum: the chances of its sums, followed draw by draw."""
+    if remembers(game.pieces) or game.distribution.sampled:
+        return None
+    steps, by = steps_of(game), len(game.area_as(Purse).multipliers)
+    if steps.sums * len(steps.chances) * by * steps.draws > 300_000:
+        return None
+    found = []
+    for seat in range(game.seats.count):
+        choice = choice_of(steps, game.seats.style(seat), multipliers_of(game))
+        here, times = np.zeros(steps.sums), np.zeros((steps.sums, len(steps.chances), by))
+        here[steps.start] = 1.0
+        for left in range(steps.draws - 1, -1, -1):
+            there = np.zeros(steps.sums)
+            for at in np.flatnonzero(here).tolist():
+                for total, chance in enumerate(steps.chances.tolist()):
+                    chosen = range(by) if choice is None else (int(choice[left, at, total]),)
+                    for k in chosen:
+                        share = float(here[at]) * chance / len(chosen)
+                        times[at, total, k] += share
+                        there[at + steps.adds[total, k]] += share
+            here = there
+        done: list[Done] = [
+            (float(times[at, total, k]), _put_in(game, steps, total, k, at)) for at, total, k in np.argwhere(times)
+        ]
+        done.append((float(steps.draws), any_draw(game, PASS)))
+        found.append((*done, (steps.draws * float(by > 1), Task(chosen=True))))
+    return tuple(found)
+
+
+WORK = Work(tasks=tasks, expected=expected, pays=pays)

@@ -1,0 +1,74 @@
+"""What is worked out at sets of tiles: the draw, and for two tiles or more that are closed their sum."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from bolometric.core.areas.sets.area import closing_of
+from bolometric.core.areas.sets.exact import closings_of
+from bolometric.core.areas.sets.pays import pays
+from bolometric.core.areas.sets.rules import FEW, ClosingTable, tiles_in
+from bolometric.core.areas.sets.spec import Sets
+from bolometric.core.game.contract import Work
+from bolometric.core.game.document import Game
+from bolometric.core.pieces.kinds import remembers
+from bolometric.core.settings.amounts import Value
+from bolometric.core.settings.heeding import Stop
+from bolometric.core.text.figures import listing
+from bolometric.core.working.facts import summed
+from bolometric.core.working.tasks import MOVE, PASS, THROW, Done, DrawWork, Task, Tasks, draw_work
+from bolometric.core.working.trace import DECIDE, FIRST
+
+CLOSED = 3
+"""The kind of note for tiles that are closed: the set, and the tiles that were open."""
+
+
+def _work(game: Game, way: int) -> DrawWork:
+    return draw_work(game.pieces[:1] if way == FEW else game.pieces, game.draw)
+
+
+def _drawn(game: Game, closing: ClosingTable, place: int, way: int, *hands: str) -> Task:
+    work = _work(game, way)
+    if place < len(closing.totals):
+        return Task(work.of(closing.totals[place]), (THROW, *hands), words=f"draws {closing.totals[place]}")
+    fitting: set[Value] = set(closing.totals)
+    return Task(work.where(key for key in work.weights if key[0] not in fitting), (THROW, *hands), words="draws no sum")
+
+
+def _closed(mask: int) -> Task:
+    tiles = tiles_in(mask)
+    return Task(then=summed(tiles), hands=(MOVE,), words=f"closes {listing(tiles, 'and')}")
+
+
+def tasks(game: Game) -> Tasks:
+    """What the loop notes: draws, decisions, and the tiles that are closed."""
+    closing = closing_of(game)
+
+    def task(kind: int, one: int, other: int) -> Task:
+        if kind == CLOSED:
+            return _closed(one)
+        if kind == DECIDE:
+            return Task(chosen=True, words="decides")
+        return _drawn(game, closing, one, other, *((PASS,) if kind == FIRST else ()))
+
+    return task
+
+
+def expected(game: Game, stop: Stop) -> tuple[tuple[Done, ...], ...] | None:
+    """How often each seat closes each set, decides, and draws with which pieces."""
+    if remembers(game.pieces):
+        return None
+    closing, rounds = closing_of(game), game.area_as(Sets).rounds
+    found = []
+    for seat in range(game.seats.count):
+        closed, drawn, decided = closings_of(closing, game.seats.style(seat))
+        done: list[Done] = [(rounds * float(closed[mask]), _closed(int(mask))) for mask in np.flatnonzero(closed)]
+        done += [
+            (rounds * count, Task(_work(game, way).any, (THROW,), words="draws"))
+            for way, count in enumerate(drawn.tolist()) if count
+        ]  # fmt: skip
+        found.append((*done, (float(rounds), Task(hands=(PASS,))), (rounds * decided, Task(chosen=True))))
+    return tuple(found)
+
+
+WORK = Work(tasks=tasks, expected=expected, pays=pays)

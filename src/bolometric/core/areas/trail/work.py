@@ -1,0 +1,183 @@
+"""What is worked out on a trail: the draw, and the move by it; a card that is asked.
+
+A move is so many ones that are counted, or a sum with the number of the square, as the maker sets it; an amount is
+always added to. A total that is too much is tried all the same, and then wasted.
+
+Expected, where each seat has a chain of its own and one draw a turn: with u(t) the chances of a seat's squares before
+its turn t, and S the chance that nobody has ended the game by then, Σ u(t) S(t) turns begin on each square, and each
+column is drawn there as often as its chance says.
+"""
+
+from __future__ import annotations
+
+from fractions import Fraction
+from functools import lru_cache
+from math import prod
+
+import numpy as np
+from numpy.typing import NDArray
+
+from bolometric.core.areas.trail import area as trails
+from bolometric.core.areas.trail import exact
+from bolometric.core.areas.trail.pays import pays
+from bolometric.core.areas.trail.rules import Chain, compile_chain, effect
+from bolometric.core.areas.trail.spec import Trail
+from bolometric.core.asking.keyed import fact_of
+from bolometric.core.asking.packs import cards_of
+from bolometric.core.game.contract import Work
+from bolometric.core.game.document import Game
+from bolometric.core.pieces.kinds import remembers
+from bolometric.core.settings.heeding import Stop, checkpoint
+from bolometric.core.text.figures import minus
+from bolometric.core.working import facts as known
+from bolometric.core.working.facts import Fact, added, fact
+from bolometric.core.working.tasks import MOVE, PASS, THROW, Done, Task, Tasks, Ways
+from bolometric.core.working.trace import DECIDE, FIRST, FURTHER
+
+ASKED = 3
+"""The kind of note for a card: its pack and itself."""
+MOST_STEPS, MOST_WORK = 400, 3e8
+"""Squares up to which turns are followed, and multiplications at most: a tenth of a second."""
+GONE = 1e-13
+
+
+def move_fact(trail: Trail, at: int, steps: int) -> Fact:
+    """What moving by so many steps takes, from a place."""
+    if trail.unit != "whole":
+        return added(trail.amount_at(at), Fraction(steps, trail.per_one))
+    if adds(trail):
+        worth = trail.amount_at(1) - trail.amount_at(0)
+        return added(trail.amount_at(at), worth * steps)
+    return fact(known.COUNT, abs(steps))
+
+
+def adds(trail: Trail) -> bool:
+    """Whether moves are sums."""
+    return trail.counted_ones is None
+
+
+Column = tuple[Ways, int, str]
+"""The ways of a draw, by how many steps it moves, and how it is told."""
+
+
+def _columns(game: Game) -> tuple[Column, ...]:
+    """What stands behind each column of the chain."""
+    chain, trail = compile_chain(game.area_as(Trail), game.distribution), game.area_as(Trail)
+    drawn, found = game.draw_work, []
+    totals = (*game.distribution.totals, None)
+    for column in range(chain.landing.shape[1]):
+        keys = [
+            (total, bool(face))
+            for total, row in zip(totals, chain.column.tolist(), strict=True)
+            for face in (0, 1)
+            if row[face] == column
+        ]
+        total, face = keys[0]
+        does, steps = effect(trail, total, face)
+        shown = {"back": "back to the start", "lose": "the turn is lost"}.get(does, "")
+        if does == "move" and total is not None:
+            shown = f"{minus(total)}"
+        found.append((drawn.where(keys), steps if does == "move" else 0, shown))
+    return tuple(found)
+
+
+def _drawn(trail: Trail, kind: int, column: Column, at: int) -> Task:
+    ways, steps, shown = column
+    hands = (THROW, *((MOVE,) if steps else ()), *((PASS,) if kind == FIRST else ()))
+    task = Task(ways, hands, words=f"{'draws' if kind == FIRST else 'again'} {shown or 'nothing'}")
+    return task.also(move_fact(trail, at, steps)) if steps else task
+
+
+def _outcomes(game: Game) -> NDArray[np.int64]:
+    """The column that stands for each column of the loop: a sampler may spread one over several."""
+    from bolometric.core.outcomes.sampler import sampler
+
+    chain = compile_chain(game.area_as(Trail), game.distribution)
+    if remembers(game.pieces) or trails.meets(game):
+        return np.arange(len(chain.ways))
+    return sampler(chain.ways, trails.NEAR_MEMORY // chain.length).outcome
+
+
+def tasks(game: Game) -> Tasks:
+    """What the loops note of a trail."""
+    outcomes, columns, trail = _outcomes(game), _columns(game), game.area_as(Trail)
+    adding = adds(trail)
+
+    @lru_cache(maxsize=100_000)
+    def known_task(kind: int, column: int, at: int) -> Task:
+        return _drawn(trail, kind, columns[column], at)
+
+    def task(kind: int, one: int, other: int) -> Task:
+        if kind in (FIRST, FURTHER):
+            return known_task(kind, int(outcomes[one]), other if adding else 0)
+        if kind == DECIDE:
+            return Task(chosen=True, words="decides")
+        card = cards_of(trail.packs[one])[other]
+        return Task(then=(fact_of(card.text),), words="answers a card")
+
+    return task
+
+
+def expected(game: Game, stop: Stop) -> tuple[tuple[Done, ...], ...] | None:
+    """How often each seat makes each draw on each square."""
+    trail, seats = game.area_as(Trail), game.seats.count
+    chain = compile_chain(trail, game.distribution)
+    plain = trail.go_on == "no" and chain.acts is None and chain.can_finish[chain.can_be_reached].all()
+    if not (game.draws_are_known and plain and chain.length <= MOST_STEPS) or trails.meets(game):
+        return None
+    if trail.track == "own" and trail.at_most > 1 and seats > 1:
+        return None
+    begun = _together(chain, trail.turns, seats) if trail.track == "shared" else _race(chain, trail, seats)
+    if begun is None:
+        return None
+    adding = adds(trail)
+    chances = np.array([way / sum(chain.ways) for way in chain.ways])
+    times = begun if chain.again is None else begun / (1 - chain.again @ chances)
+    columns = _columns(game)
+    if not adding:
+        times = times.sum(axis=1, keepdims=True)
+    places = range(times.shape[1])
+    made = [[_drawn(trail, FIRST, column, at) for column in columns] for at in places]
+    return tuple(
+        tuple(
+            (float(count * chance), made[at][column])
+            for at, count in enumerate(row.tolist()) if count
+            for column, chance in enumerate(chances.tolist())
+        )
+        for row in times
+    )  # fmt: skip
+
+
+def _race(chain: Chain, trail: Trail, seats: int) -> NDArray[np.float64] | None:
+    """Turns that each seat begins on each square; shape (seats, squares). None if that is too much to follow."""
+    matrix = exact.transition_matrix(chain)[:, :-1]
+    here, before = np.zeros(chain.length), 1.0
+    here[0] = 1.0
+    begun = np.zeros((seats, chain.length))
+    for turn in range(int(MOST_WORK / chain.length**2)):
+        if turn % 64 == 0:
+            checkpoint()
+        there = here @ matrix
+        after = float(there.sum())
+        for seat in range(seats):
+            # Those before it have had one turn more, unless all have the same number of turns.
+            ahead = 0 if trail.finish == "finish_round" and seats > 1 else seat
+            begun[seat] += here * prod([after] * ahead + [before] * (seats - 1 - ahead))
+        if after < GONE or before**seats < GONE:
+            return begun
+        here, before = there, after
+    return None
+
+
+def _together(chain: Chain, turns: int, seats: int) -> NDArray[np.float64]:
+    """The same where all move one marker, each in its turn."""
+    matrix = exact.transition_matrix(chain)[:, :-1]
+    here, begun = np.zeros(chain.length), np.zeros((seats, chain.length))
+    here[0] = 1.0
+    for turn in range(turns):
+        begun[turn % seats] += here
+        here = here @ matrix
+    return begun
+
+
+WORK = Work(tasks=tasks, expected=expected, pays=pays)

@@ -1,0 +1,109 @@
+"""How hard a game is, on four plain scales: the sums, the deciding, the luck, the time. The same for every area.
+
+Each scale runs from 0 to 1 and says what it is made of. Times are those of whoever the game says plays it, or else of a
+learner who counts on (working/fluency), so that games can be put side by side.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from math import log
+
+from bolometric.core.areas.catalogue import area_of
+from bolometric.core.game.document import Game
+from bolometric.core.measure.noted import Practice
+from bolometric.core.results.readings import Reading
+from bolometric.core.results.show import certainty, show
+from bolometric.core.text.figures import percent, significant
+from bolometric.core.working.aims import asked
+from bolometric.core.working.fluency import USUAL
+from bolometric.core.working.timing import timing
+
+EASY_TURN, HARD_TURN = 1.0, 60.0
+"""Seconds of thinking a turn at which the scale of sums begins and ends; between them it goes by their ratio."""
+SHORT, LONG = 1.0, 40.0
+"""Minutes of a game at which the scale of time begins and ends; by their ratio too."""
+
+
+@dataclass(frozen=True, slots=True)
+class Scale:
+    """One of the four."""
+
+    name: str
+    value: float | None
+    """From 0 to 1; None where it is not known."""
+    ends: tuple[str, str]
+    headline: str
+    made_of: str
+
+
+def _between(value: float, low: float, high: float) -> float:
+    return min(max(log(max(value, 1e-9) / low) / log(high / low), 0.0), 1.0)
+
+
+def difficulty(game: Game, practice: Practice | None, readings: dict[str, Reading]) -> tuple[Scale, ...]:
+    """The four scales; ``practice`` is what was noted of games, and readings those of the game."""
+    return (_sums(game, practice), _deciding(game, practice), _luck(game, readings), _time(game, practice, readings))
+
+
+def _whose(game: Game) -> str:
+    return "by the players' own fluency" if game.seats.fluency else f"for a learner who {USUAL.name}"
+
+
+def _sums(game: Game, practice: Practice | None) -> Scale:
+    ends = ("at a look", "a minute a turn")
+    if practice is None or not practice.games:
+        return Scale("Sums", None, ends, "not known yet", "It follows from games that are played.")
+    who = game.seats.profile(0) or USUAL
+    cost: dict[str, float] = {}
+    for one, times in practice.facts.items():
+        cost[one.does] = cost.get(one.does, 0.0) + sum(times) * timing(one, who).mean
+    hardest = sorted(practice.facts, key=lambda one: -timing(one, who).seconds)[:1]
+    made = f"{show('thinking_seconds', practice.thinking)} of thinking a turn (simulated, {_whose(game)})."
+    if hardest:
+        slow = timing(hardest[0], who).seconds
+        made += f" The slowest fact is {hardest[0].words}, {show('thinking_seconds', slow)}."
+    aim = [timing(one, who).mean for one in asked(game.brief.aim)]
+    if aim:
+        mean = sum(aim) / len(aim)
+        made += f" A fact of the aim takes {show('thinking_seconds', mean)}."
+    return Scale("Sums", _between(practice.thinking, EASY_TURN, HARD_TURN), ends,
+                 f"{show('thinking_seconds', practice.thinking)} a turn", made)  # fmt: skip
+
+
+def _deciding(game: Game, practice: Practice | None) -> Scale:
+    ends = ("nothing to decide", "in every turn")
+    if not area_of(game).measured.chooses(game):
+        return Scale("Deciding", 0.0, ends, "nothing to decide", "Players do what the draw says.")
+    if practice is None or not practice.games:
+        return Scale("Deciding", None, ends, "not known yet", "It follows from games that are played.")
+    told = f"{significant(practice.decisions, 2)} a turn"
+    made = f"Players choose between several things {significant(practice.decisions, 2)} times a turn (simulated)."
+    return Scale("Deciding", min(practice.decisions, 1.0), ends, told, made)
+
+
+def _luck(game: Game, readings: dict[str, Reading]) -> Scale:
+    ends = ("all thinking", "all luck")
+    if not area_of(game).measured.chooses(game):
+        drawn = game.area.uses_pieces
+        made = "There is nothing to decide, so the draws decide all." if drawn else "There is nothing to decide."
+        return Scale("Luck", 1.0, ends, "all luck", made)
+    choice = readings.get("choice")
+    if choice is None or choice.mean is None:
+        return Scale("Luck", None, ends, "not known", "What best play is worth is not known here.")
+    made = (
+        f"Best play beats guessing by {percent(choice.mean)} of the way from even to always "
+        f"({certainty('choice', choice)}); luck is the rest."
+    )
+    return Scale("Luck", 1 - choice.mean, ends, f"{percent(1 - choice.mean)} luck", made)
+
+
+def _time(game: Game, practice: Practice | None, readings: dict[str, Reading]) -> Scale:
+    ends = ("a minute", f"{LONG:.0f} minutes")
+    minutes = readings.get("minutes")
+    if minutes is None or minutes.mean is None:
+        return Scale("Time", None, ends, "may never end" if minutes else "not known yet", "Its length has no mean.")
+    made = f"{show('minutes', minutes.mean)} on average ({certainty('minutes', minutes)})"
+    if minutes.p10 is not None and minutes.p90 is not None:
+        made += f", 8 of 10 games {show('minutes', minutes.p10)} to {show('minutes', minutes.p90)}"
+    return Scale("Time", _between(minutes.mean, SHORT, LONG), ends, show("minutes", minutes.mean), f"{made}.")

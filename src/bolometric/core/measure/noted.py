@@ -1,0 +1,218 @@
+"""What players work out and how long it takes, from games that are noted while they are played.
+
+Notes are told apart by their code, and each code stands for a task (working/tasks): facts with their chances, and what
+hands do. For every note one of the task's ways is taken by chance, so a game's facts and seconds are those of one real
+game; what stands here folds them, so that it does not grow with the games.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field, replace
+
+import numpy as np
+from numpy.typing import NDArray
+
+from bolometric.core.game.document import Game
+from bolometric.core.measure.one_batch import OneBatch, Played
+from bolometric.core.measure.register import Array, Register, Whole
+from bolometric.core.results.batch import STUCK, Player
+from bolometric.core.results.estimate import share, spread
+from bolometric.core.results.folded import Pairs, Values
+from bolometric.core.results.readings import Reading
+from bolometric.core.working.facts import Fact
+from bolometric.core.working.tasks import Tasks
+from bolometric.core.working.trace import EVERYONE, Book
+
+
+@dataclass(frozen=True, slots=True)
+class Deed:
+    """One thing that was done in a game."""
+
+    seat: int | None
+    """None for all at once."""
+    words: str
+    thinking: float
+    """Seconds; those of the slowest where all do it."""
+    hands: float
+
+
+@dataclass(frozen=True, slots=True)
+class Practice:
+    """What players work out, from noted games."""
+
+    game: Game
+    games: int
+    facts: dict[Fact, tuple[float, ...]]
+    """How often each seat meets each fact in a game, on average."""
+    strip: tuple[Deed, ...]
+    """One whole game of middling length."""
+    decisions: float
+    """Decisions a turn."""
+    thinking: float
+    """Seconds of thinking a turn, by the game's fluency or else the usual one."""
+    minutes: Values
+
+
+@dataclass
+class Notes:
+    """All that was noted so far, folded."""
+
+    game: Game
+    register: Register
+    games: int = 0
+    too_long: bool = False
+    facts: Values = field(default_factory=Values)
+    facts_of_game: Values = field(default_factory=Values)
+    variety: Values = field(default_factory=Values)
+    variety_of_game: Values = field(default_factory=Values)
+    aimed: Pairs = field(default_factory=Pairs)
+    minutes: Values = field(default_factory=Values)
+    late: int = 0
+    """Games that take longer than the brief allows, or do not end."""
+    unended: int = 0
+    thinking: Pairs = field(default_factory=Pairs)
+    shares: dict[str, Pairs] = field(default_factory=dict)
+    decisions: Pairs = field(default_factory=Pairs)
+    by_fact: Array = field(default_factory=lambda: np.zeros((0, 0)))
+    """Shape (facts, seats): how often in all games."""
+    by_seat: dict[str, Array] = field(default_factory=dict)
+    """Sums over games of each seat: facts, and seconds of thinking, hands and waiting."""
+    first: Played | None = None
+    """The first games that were noted."""
+
+    def add(self, book: Book, turns: Whole, ended: NDArray[np.bool_], rng: np.random.Generator) -> None:
+        """Take in the games of a book; ``turns`` of each, and whether it came to an end."""
+        if book.full:
+            self.too_long = True
+            return
+        games, seats = len(turns), self.game.seats.count
+        of, seat, codes = book.notes()
+        task = self.register.of(codes)
+        flat = self.register.flat
+        if flat is None or not len(of):
+            self.games += games
+            return
+        way = flat.row_of[np.searchsorted(flat.edges, flat.group[task] + rng.random(len(task)), "right")]
+        self._count(OneBatch(games, seats, of, seat, task, way, flat), turns, ended, rng)
+        self.games += games
+
+    def _count(self, batch: OneBatch, turns: Whole, ended: NDArray[np.bool_], rng: np.random.Generator) -> None:
+        facts, variety, aimed, by_fact = batch.facts(len(self.register.facts))
+        self.facts, self.facts_of_game = self.facts.plus(facts), self.facts_of_game.plus(facts.mean(axis=1))
+        self.variety, self.variety_of_game = self.variety.plus(variety), self.variety_of_game.plus(variety.mean(axis=1))
+        self.aimed = self.aimed.plus(aimed, facts.sum(axis=1))
+        self.by_fact = _grown(self.by_fact, by_fact.shape) + by_fact
+        sums = {"facts": facts.sum(axis=0)}
+        decided = np.bincount(batch.of, batch.flat.chosen[batch.task], batch.games)
+        self.decisions = self.decisions.plus(decided, turns)
+        think, hands, waits, whole, played = batch.times(self.register.profile, self.game, rng)
+        minutes = whole / 60
+        self.minutes = self.minutes.plus(minutes[ended])
+        band = self.game.brief.minutes
+        self.late += int((~ended | (minutes > (np.inf if band is None else band.high + 1e-9))).sum())
+        self.unended += int((~ended).sum())
+        self.thinking = self.thinking.plus(think.sum(axis=1), turns * (batch.seats if batch.together else 1))
+        everybody = np.maximum(whole * batch.seats, 1e-9)
+        for key, part in (("thinking", think), ("waiting", waits), ("handling", hands)):
+            self.shares[key] = self.shares.get(key, Pairs()).plus(part.sum(axis=1), everybody)
+            sums[key] = part.sum(axis=0)
+        self.first = self.first or replace(played, minutes=minutes)
+        for key, total in sums.items():
+            self.by_seat[key] = self.by_seat.get(key, np.zeros(batch.seats)) + total
+
+    def readings(self) -> dict[str, Reading]:
+        """Every reading that the notes give; none where games are too long to be noted."""
+        if self.too_long or self.games < 2 or not self.facts.number:
+            return {}
+        each = tuple((self.by_seat["facts"] / self.games).tolist())
+        found = {
+            "facts": replace(spread(self.facts), stderr=self.facts_of_game.stderr, by_seat=each),
+            "fact_variety": replace(spread(self.variety), stderr=self.variety_of_game.stderr),
+        }
+        if self.game.brief.aim and self.aimed.whole:
+            error = max(self.aimed.stderr, 1 / self.aimed.whole)
+            found["on_aim"] = Reading("simulated", self.aimed.ratio, stderr=error)
+        return found | (self._times() if self.game.seats.fluency else {})
+
+    def _times(self) -> dict[str, Reading]:
+        found = {}
+        if self.minutes.number > 1 and not self.unended:
+            found["minutes"] = spread(self.minutes)
+        elif self.minutes.number:
+            found["minutes"] = Reading("simulated", never=self.unended / self.games, ended=self.minutes.mean)
+        if self.game.brief.minutes is not None:
+            found["in_time"] = share(self.games - self.late, self.games)
+        if self.thinking.whole:
+            found["thinking_seconds"] = Reading("simulated", self.thinking.ratio, stderr=self.thinking.stderr)
+        for key, part in self.shares.items():
+            found[f"{key}_share"] = Reading("simulated", part.ratio, stderr=part.stderr)
+        return found
+
+    def practice(self) -> Practice:
+        """What stands here now, for whoever shows it."""
+        return Practice(
+            self.game, self.games, self.times_each, self._strip(),
+            self.decisions.ratio if self.decisions.whole else 0.0,
+            self.thinking.ratio if self.thinking.whole else 0.0, self.minutes,
+        )  # fmt: skip
+
+    def _strip(self) -> tuple[Deed, ...]:
+        """The game of the first batch that lasted longest but for half of them, deed by deed."""
+        if self.first is None or not len(self.first.minutes):
+            return ()
+        played = self.first
+        middle = int(np.argsort(played.minutes, kind="stable")[len(played.minutes) // 2])
+        mine = np.flatnonzero(played.game == middle)[:MOST_DEEDS]
+        rows = zip(played.seat[mine].tolist(), played.task[mine].tolist(), played.think[mine].tolist(),
+                   played.hands[mine].tolist(), strict=True)  # fmt: skip
+        return tuple(
+            Deed(None if seat == EVERYONE else seat, self.register.tasks[task].words, think, hands)
+            for seat, task, think, hands in rows
+        )
+
+    @property
+    def times_each(self) -> dict[Fact, tuple[float, ...]]:
+        """How often each seat meets each fact in a game, on average."""
+        mean = self.by_fact / max(self.games, 1)
+        return {one: tuple(row) for one, row in zip(self.register.facts, mean.tolist(), strict=False) if any(row)}
+
+
+def _grown(array: Array, shape: tuple[int, ...]) -> Array:
+    grown = np.zeros(shape)
+    grown[: array.shape[0], : array.shape[1]] = array
+    return grown
+
+
+ONE_IN = 60
+"""Of so many turns that are played one is noted: what that costs is then a small part of what playing costs."""
+MOST_DEEDS = 2_000
+"""Of a game that is shown."""
+FIRST_GAMES, FEWEST, MOST_NOTES, LONGEST = 100, 10, 20_000, 5_000
+"""Games of the first batch, and of a later one at least; notes of one, and turns of a noted game, at most."""
+
+
+class Noting:
+    """Plays games beside the runs and notes them; with seeds of its own, so that the runs stay what they are."""
+
+    def __init__(self, player: Player, notes: Notes, seed: int, most_turns: int) -> None:
+        self.notes, self._player = notes, player
+        self._root = np.random.SeedSequence([seed, 1])
+        self._most, self._each = min(most_turns, LONGEST), 0.0
+
+    def more(self, turns: int, at_most: int) -> Notes:
+        """Play and note a part of so many turns that were played, of no more games than this; the notes so far."""
+        wanted = FIRST_GAMES if not self._each else int(np.clip(turns / ONE_IN, 0, MOST_NOTES) / self._each)
+        games = min(max(wanted, FEWEST), at_most)
+        if self.notes.too_long or games < 1:
+            return self.notes
+        (child,) = self._root.spawn(1)
+        rng, book = np.random.default_rng(child), Book(games)
+        batch = self._player(games, self._most, rng, book)
+        self.notes.add(book, batch.turns, batch.ended | (batch.winner == STUCK), rng)
+        self._each = max(book.size / games, 1.0)
+        return self.notes
+
+
+def noting(game: Game, tasks: Tasks) -> Notes:
+    """An empty book of a game."""
+    return Notes(game, Register(game, tasks))

@@ -1,0 +1,88 @@
+"""The notes of one batch of games counted: facts, different ones, seconds and who waits for whom."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from bolometric.core.game.document import Game
+from bolometric.core.measure.register import Array, Flat, Whole
+from bolometric.core.working.fluency import USUAL
+from bolometric.core.working.trace import EVERYONE
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class Played:
+    """The notes of some games with a way taken for each: for a strip of one of them."""
+
+    game: Whole
+    seat: Whole
+    task: Whole
+    think: Array
+    """Seconds of each note; for what everyone does those of the slowest."""
+    hands: Array
+    minutes: Array
+    """Of each game."""
+
+
+def _items(flat: Flat, rows: Whole) -> tuple[Whole, Whole]:
+    """For every item of some rows: which of the rows it is of, and which item it is."""
+    first = flat.first[rows]
+    counts = flat.first[rows + 1] - first
+    row = np.repeat(np.arange(len(rows)), counts)
+    return row, np.arange(len(row)) - np.repeat(counts.cumsum() - counts - first, counts)
+
+
+class OneBatch:
+    """The notes of one batch; what everyone does stands for each seat."""
+
+    def __init__(self, games: int, seats: int, of: Whole, seat: Whole, task: Whole, way: Whole, flat: Flat) -> None:
+        self.games, self.seats, self.flat = games, seats, flat
+        everyone = seat == EVERYONE
+        self.together = bool(everyone.any())
+        self.of, self.task, self.alone = of, task, seat
+        copies = np.where(everyone, seats, 1)
+        self.note = np.repeat(np.arange(len(of)), copies)
+        within = np.arange(len(self.note)) - np.repeat(copies.cumsum() - copies, copies)
+        self.seat = np.where(everyone[self.note], within, seat[self.note])
+        self.key = of[self.note] * seats + self.seat
+        drawn, always = (_items(flat, rows[self.note]) for rows in (way, flat.then[task]))
+        self.row, self.item = (np.concatenate(both) for both in zip(drawn, always, strict=True))
+
+    def facts(self, known: int) -> tuple[Array, Array, Array, Array]:
+        """Facts and different ones, shape (games, seats); those of the aim of each game; and by fact and seat."""
+        fact = self.flat.fact[self.item]
+        counted = fact >= 0
+        fact, key, seat = fact[counted], self.key[self.row[counted]], self.seat[self.row[counted]]
+        size, shape = self.games * self.seats, (self.games, self.seats)
+        facts = np.bincount(key, minlength=size).reshape(shape).astype(float)
+        different = np.unique(key * known + fact) // max(known, 1)
+        variety = np.bincount(different, minlength=size).reshape(shape).astype(float)
+        aimed = np.asarray(np.bincount(key // self.seats, self.flat.aim[fact], self.games), float)
+        by_fact = np.bincount(fact * self.seats + seat, minlength=known * self.seats).reshape(known, self.seats)
+        return facts, variety, aimed, by_fact.astype(float)
+
+    def times(self, profile: Whole, game: Game, rng: np.random.Generator) -> tuple[Array, Array, Array, Array, Played]:
+        """Seconds of thinking, hands and waiting, shape (games, seats); of each game; and the notes with theirs.
+
+        A slip that is caught is done again until it is right.
+        """
+        who = profile[self.seat[self.row]]
+        seconds, slips = self.flat.seconds[self.item, who], self.flat.slips[self.item, who]
+        if game.seats.slips == "caught":
+            slipping = slips > 0
+            seconds[slipping] *= rng.geometric(1 - slips[slipping])
+        deciding = np.array([(game.seats.profile(seat) or USUAL).choice for seat in range(self.seats)])
+        think = np.bincount(self.row, seconds, len(self.note))
+        think += self.flat.chosen[self.task[self.note]] * deciding[self.seat]
+        hands, size = self.flat.hands[self.task], self.games * self.seats
+        slowest = np.zeros(len(self.of))
+        np.maximum.at(slowest, self.note, think)
+        whole = np.asarray(np.bincount(self.of, slowest + hands, self.games), float)
+        shape = (self.games, self.seats)
+        thought = np.asarray(np.bincount(self.key, think, size), float).reshape(shape)
+        handled = np.asarray(np.bincount(self.key, hands[self.note], size), float).reshape(shape)
+        waits = np.maximum(whole[:, None] - thought - handled, 0.0)
+        played = Played(self.of, self.alone, self.task, slowest, hands, whole)
+        return thought, handled, waits, whole, played

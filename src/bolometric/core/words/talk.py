@@ -1,0 +1,232 @@
+"""Questions to ask after a game, made from its own figures, with worked answers, from easy to hard."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from fractions import Fraction
+from typing import Any
+
+from bolometric.core.areas.catalogue import area_of
+from bolometric.core.game.document import Game
+from bolometric.core.game.talk import Talk
+from bolometric.core.measure.equals import between_equals
+from bolometric.core.measure.noted import Practice
+from bolometric.core.outcomes.breakdown import can_be_listed, combinations
+from bolometric.core.pieces.kinds import Die, Spinner
+from bolometric.core.results.board import Heat, Tiles, Track
+from bolometric.core.results.readings import Reading
+from bolometric.core.results.show import certainty, show
+from bolometric.core.settings.amounts import Value, tidy
+from bolometric.core.text.figures import listing, listing_words, minus, percent, plural, significant
+from bolometric.core.working import facts as known
+from bolometric.core.working.facts import Fact
+from bolometric.core.working.fluency import USUAL
+from bolometric.core.working.timing import timing
+
+FEWEST, MOST = 6, 12
+EASY, MIDDLING, HARD = 1, 2, 3
+LEVELS = {EASY: "easy", MIDDLING: "middling", HARD: "hard"}
+
+
+@dataclass(frozen=True, slots=True)
+class Question:
+    """A question with its answer."""
+
+    key: str
+    level: int
+    ask: str
+    answer: str
+
+
+def questions(game: Game, readings: dict[str, Reading], practice: Practice | None, heat: Heat | None) -> list[Question]:
+    """The questions of a game as its maker wants them: the program's, those that were changed, and own ones."""
+    found = list(_made(game, readings, practice, heat))
+    found.sort(key=lambda one: one.level)
+    return edited(_fewer(found), game.talk)
+
+
+def edited(found: list[Question], talk: Talk) -> list[Question]:
+    """What the maker left out is left out, what was changed is changed, and what was added stands among its like."""
+    own = {one.key: Question(one.key, one.level, one.ask, one.answer) for one in talk.own}
+    kept = [own.pop(one.key, one) for one in found if one.key not in talk.dropped]
+    return sorted([*kept, *own.values()], key=lambda one: one.level)
+
+
+def _fewer(found: list[Question]) -> list[Question]:
+    """So many as are asked at most, the same part of each level."""
+    while len(found) > MOST:
+        levels = [one.level for one in found]
+        most = max(LEVELS, key=levels.count)
+        found.pop(len(levels) - 1 - levels[::-1].index(most))
+    return found
+
+
+def _made(game: Game, readings: dict[str, Reading], practice: Practice | None, heat: Heat | None) -> Iterator[Question]:
+    if game.area.uses_pieces and not game.shown.sampled and len(game.shown.totals) > 1:
+        yield from _of_draws(game)
+    if practice is not None:
+        yield from _of_facts(practice)
+    yield from _of_play(game, readings)
+    yield from _of_board(game, heat)
+    work = area_of(game).work
+    for k, one in enumerate((work.pays(game) if work is not None else ())[:2]):
+        worth = f"Choosing by chance costs {significant(one.cost, 2)} {one.unit} on average (exact)."
+        yield Question(
+            f"pays-{k + 1}", HARD, f"{_upper(one.words)}: what would you do?", f"{_upper(one.best)}. {worth}"
+        )
+
+
+def _upper(text: str) -> str:
+    return text[:1].upper() + text[1:]
+
+
+def _drawn(game: Game) -> str:
+    """The pieces in a word."""
+    kinds = {type(piece) for piece in game.pieces}
+    count = len(game.pieces)
+    if kinds == {Die}:
+        return "the die" if count == 1 else f"{'two' if count == 2 else 'the'} dice"
+    if kinds == {Spinner}:
+        return "the spinner" if count == 1 else "the spinners"
+    return "the pieces"
+
+
+def _of_draws(game: Game) -> Iterator[Question]:
+    odds, drawn = game.shown, _drawn(game)
+    low, high = odds.totals[0], odds.totals[-1]
+    yield Question("range", EASY, f"What is the least that {drawn} can make, and what is the most?",
+                   f"{minus(low)} and {minus(high)}.")  # fmt: skip
+    likely, rare = max(odds.ways), min(odds.ways)
+    often = odds.with_ways(likely)
+    if likely == rare:
+        yield Question("likeliest", EASY, f"Does any number come up more often than the others with {drawn}?",
+                       "No: all are equally likely.")  # fmt: skip
+    else:
+        told = listing(often[:4], "and")
+        yield Question("likeliest", EASY, f"Which number do you think {drawn} make most often?",
+                       f"{told}: {likely:,} of {odds.all_ways:,} ways{' each' if len(often) > 1 else ''}.")  # fmt: skip
+        seldom = min(odds.totals, key=lambda total: (odds.ways_of(total), -total))
+        near = min((t for t in odds.totals if odds.ways_of(t) < likely), key=lambda t: (abs(t - often[0] - 2), t))
+        yield Question(
+            "wait", MIDDLING, f"Which would you rather wait for, {minus(often[0])} or {minus(near)}, and why?",
+            f"{minus(often[0])}: it comes in {likely:,} of {odds.all_ways:,} ways, and {minus(near)} in "
+            f"{odds.ways_of(near):,}.",
+        )  # fmt: skip
+        wait = Fraction(odds.all_ways, odds.ways_of(seldom))
+        yield Question("rarest", HARD, f"How many draws does it take on average until {minus(seldom)} comes?",
+                       f"{significant(float(wait), 3)}: it comes in {odds.ways_of(seldom):,} of {odds.all_ways:,} "
+                       "ways.")  # fmt: skip
+    yield from _of_ways(game, often[0], drawn)
+    gaps = odds.impossible(1)
+    never: Value = gaps[0] if gaps else tidy(Fraction(high) + (odds.step or 1))
+    why = "it lies between what they can make" if gaps else f"{minus(high)} is the most"
+    yield Question("never", MIDDLING, f"Can {drawn} ever make {minus(never)}?", f"No: {why}.")
+
+
+def _of_ways(game: Game, total: Value, drawn: str) -> Iterator[Question]:
+    """How a total comes about, and a claim that can't be."""
+    if not can_be_listed(game.pieces) or sum(getattr(piece, "drawn", 1) for piece in game.pieces) < 2:
+        return
+    rows, count = combinations(game.pieces, game.draw, total, 6)
+    ways = "; ".join(listing(shown, "and") for shown, _ in rows)
+    more = f" and {count - len(rows)} more" if count > len(rows) else ""
+    yield Question("ways", MIDDLING, f"In which ways can {drawn} make {minus(total)}?", f"With {ways}{more}.")
+    faces = {value for piece in game.pieces for value in piece.values}
+    top = max(faces)
+    rest = Fraction(total) - Fraction(top) - 1
+    whole = all(Fraction(value).denominator == 1 for value in (*faces, total))
+    if game.draw.make == "add" and len(game.pieces) == 2 and whole and rest > 0:
+        wrong = int(top) + 1
+        yield Question(
+            "claim", MIDDLING,
+            f"Somebody says that {wrong} and {minus(tidy(rest))} make {minus(total)}. Can {drawn} show that?",
+            f"No: nothing shows {wrong}. {minus(total)} comes by {ways}.",
+        )  # fmt: skip
+
+
+def _result(one: Fact) -> str:
+    a, b = Fraction(one.one), Fraction(one.other)
+    match one.does:
+        case known.ADD:
+            return minus(tidy(a + b))
+        case known.SUBTRACT:
+            return minus(tidy(a - b))
+        case known.MULTIPLY:
+            return minus(tidy(a * b))
+        case known.DIVIDE:
+            return minus(tidy(a / b)) if b else "no number"
+    return minus(tidy(max(a, b)))
+
+
+def _of_facts(practice: Practice) -> Iterator[Question]:
+    sums = {one: sum(times) for one, times in practice.facts.items() if one.does in (*known.SIGNS, known.COMPARE)}
+    if not sums:
+        return
+    usual = max(sums, key=lambda one: (sums[one], str(one)))
+    often = significant(sums[usual], 2)
+    times = f"Players meet it {'once' if often == '1' else f'{often} times'} in a game together (simulated)."
+    if usual.does == known.COMPARE:
+        yield Question("usual", EASY, f"Which is more, {usual.words}?", f"{_result(usual)}. {times}")
+    else:
+        yield Question("usual", EASY, f"What is {usual.words}?", f"{_result(usual)}. {times}")
+    hard = max(sums, key=lambda one: (timing(one, USUAL).seconds, str(one)))
+    if hard != usual and hard.does != known.COMPARE:
+        yield Question("hardest", HARD, f"How would you work out {hard.words}?", f"It is {_result(hard)}.")
+    if usual.does == known.ADD:
+        made = Fraction(usual.one) + Fraction(usual.other)
+        others = [one for one in sums if one.does == known.ADD and one != usual]
+        same = [one.words for one in others if Fraction(one.one) + one.other == made]
+        if same:
+            yield Question("same", MIDDLING, f"Which other sums make the same as {usual.words}?",
+                           f"For example {listing_words(sorted(same)[:4], 'and')}.")  # fmt: skip
+
+
+def _of_play(game: Game, readings: dict[str, Reading]) -> Iterator[Question]:
+    unit = game.area.pace
+    lasting: Any = readings.get(unit)
+    if lasting is not None and lasting.mean is not None:
+        spread = "" if lasting.p10 == lasting.p90 else (
+            f" 8 of 10 games take {show(unit, lasting.p10)} to {show(unit, lasting.p90)}."
+        )  # fmt: skip
+        name = game.area.paced_by[1]
+        yield Question("length", HARD, f"How many {name} do you think a whole game takes?",
+                       f"About {show(unit, lasting.mean)} ({certainty(unit, lasting)}).{spread}")  # fmt: skip
+    edge = readings.get("first_seat_edge")
+    if edge is not None and edge.mean is not None and game.seats.count > 1 and between_equals(game) == game:
+        better = "Yes" if edge.mean > 0.005 else "No: it is worse" if edge.mean < -0.005 else "It makes no difference"
+        yield Question("first", MIDDLING, "Is it better to go first?",
+                       f"{better}: {show('first_seat_edge', edge.mean)} from an even share "
+                       f"({certainty('first_seat_edge', edge)}).".replace(": it is worse:", ", it is worse:"))  # fmt: skip
+    if not area_of(game).measured.chooses(game):
+        yield Question("thinking", MIDDLING, "Could you play this game well or badly? Why?",
+                       "Neither: there is nothing to decide, so it is all luck.")  # fmt: skip
+    elif (choice := readings.get("choice")) is not None and choice.mean is not None:
+        yield Question("thinking", MIDDLING, "Does it help to think, or is it all luck?",
+                       f"Thinking is worth {percent(choice.mean)}, luck is the rest "
+                       f"({certainty('choice', choice)}).")  # fmt: skip
+    success = readings.get("success")
+    if game.area.ending == "together" and success is not None and success.mean is not None:
+        yield Question("together", HARD, "How often do you think all reach the aim together?",
+                       f"In {percent(success.mean)} of games ({certainty('success', success)}).")  # fmt: skip
+
+
+def _of_board(game: Game, heat: Heat | None) -> Iterator[Question]:
+    places = area_of(game).board.places(game)
+    if heat is None or not isinstance(places, Track | Tiles) or len(set(heat.values)) < 2:
+        return
+    squares = () if isinstance(places, Tiles) else places.written or map(str, range(1, places.squares + 1))
+    names = places.names if isinstance(places, Tiles) else tuple(squares)
+    last = len(heat.values) - heat.last_apart
+    there = [k for k in range(last) if k + 1 not in heat.unused]
+    if not there:
+        return
+    most = max(there, key=lambda k: heat.values[k])
+    nobody = [k for k in there if heat.values[k] == 0 and not heat.stderr]
+    what = "square" if isinstance(places, Track) else "number"
+    told = f"{_upper(what)} {names[most]} ({heat.legend.lower()}: {percent(heat.values[most])}, {heat.known})."
+    yield Question("board", MIDDLING, f"Which {what} of the board do you think comes most often?", told)
+    if nobody:
+        named = listing_words([names[k] for k in nobody[:6]], "and")
+        more = f" and {plural(len(nobody) - 6, 'more', 'more')}" if len(nobody) > 6 else ""
+        yield Question("nobody", HARD, f"Is there a {what} on the board that is never used?", f"Yes: {named}{more}.")
