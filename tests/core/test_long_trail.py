@@ -44,7 +44,10 @@ def test_filling_one_by_hundredths_is_a_trail_of_a_hundred():
     whole = game_from({"bolometric": 1, "draw": {"make": "multiply"}, "pieces": [{}, {"faces": [10, 1]}],
                        "area": {"length": 100, "end": "exact"}})  # fmt: skip
     one, other = measure_exactly(fill), measure_exactly(whole)
-    assert one.readings == other.readings
+    work = ("facts", "on_aim")  # a tenth is added, a square is counted
+    assert {key: one.readings[key] for key in one.readings if key not in work} == {
+        key: other.readings[key] for key in other.readings if key not in work
+    }
     assert (one.heat.visits.chance == other.heat.visits.chance).all()
     text = rules_text(fill)
     assert "Draw a large box that stands for 1, divided into hundredths: 100 of them." in text

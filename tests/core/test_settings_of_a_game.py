@@ -197,7 +197,7 @@ def test_check_of_a_clean_game(run, tmp_path):
 
 
 ON_SQUARES = {
-    f"area.{name}" for name in ("length", "laid", "row", "written", "runs", "squares", "packs")
+    f"area.{name}" for name in ("length", "laid", "row", "written", "runs", "moved", "squares", "packs")
 }  # fmt: skip
 
 

@@ -80,8 +80,8 @@ def test_small_things():
 def test_the_rules_of_ridge_ascent_as_they_are_printed():
     assert rules_text(read(demo_files()[0])).splitlines() == [
         "Aim",
-        "For 2 players from the Rigel group practising adding to 12.",
-        "To last 4 to 6 minutes, at about 25 seconds a turn. Advantage of going first: −5 to 5 points. "
+        "For 2 players from the Rigel group practising adding to 12. You could say which facts are the aim.",
+        "To last 4 to 6 minutes, at about 25 seconds a turn; or say how quickly players work. Advantage of going first: −5 to 5 points. "
         "Turns that go backwards: 0 to 10%.",
         "",
         "Pieces",
@@ -90,7 +90,7 @@ def test_the_rules_of_ridge_ascent_as_they_are_printed():
         "",
         "Board",
         "Draw a trail of 40 squares, each worth one. Lay it to and fro, as many in a row as fit; "
-        "write 1, 2, 3 … on it, up to its end.",
+        "write 1, 2, 3 … on it, up to its end. Players move by counting the squares.",
         "You could let squares do something, or ask packs of question cards.",
         "Each player moves a counter of their own.",
         "",

@@ -7,6 +7,7 @@ is told to it then.
 from __future__ import annotations
 
 from collections.abc import Callable
+from pathlib import Path
 from typing import TYPE_CHECKING, Any
 
 from PySide6.QtCore import QObject, QSize, Signal
@@ -21,24 +22,32 @@ from bolometric.paint.palette import LIGHT, Palette
 if TYPE_CHECKING:
     from bolometric.desk.readying import Readying
     from bolometric.desk.views.odds.view import OddsView
+    from bolometric.desk.views.practice.view import PracticeView
     from bolometric.desk.views.runs import RunsView
     from bolometric.desk.views.table import TableView
 
-VIEWS = ("odds", "runs", "table")
-LEAST = {"odds": QSize(500, 400), "runs": QSize(500, 480), "table": QSize(500, 470)}
+VIEWS = ("odds", "runs", "practice", "table")
+LEAST = {
+    "odds": QSize(500, 400), "runs": QSize(500, 480), "practice": QSize(560, 560), "table": QSize(500, 470),
+}  # fmt: skip
 """Pixels that a view needs to be read; in less room it is scrolled."""
 
 
 class LateViews(QObject):
-    """Odds, runs and table: None until they are wanted."""
+    """Odds, runs, practice and table: None until they are wanted."""
 
     edit_asked = Signal(object, object, object)
     """An editor is wanted for something that is no setting of the game: a knob, what to do, where."""
     export_asked = Signal(str)
+    change_asked = Signal(str, object)
+    """A path in the file, and what is to stand there."""
 
-    def __init__(self, stack: QStackedWidget, measurer: Measurer, game: Callable[[], Game]) -> None:
+    def __init__(
+        self, stack: QStackedWidget, measurer: Measurer, game: Callable[[], Game], shelf: Callable[[], list[Path]]
+    ) -> None:
         super().__init__(stack)
-        self._stack, self._measurer, self._game = stack, measurer, game
+        self._stack, self._measurer, self._game, self._shelf = stack, measurer, game, shelf
+        self.practice: PracticeView | None = None
         self.odds: OddsView | None = None
         self.runs: RunsView | None = None
         self.table: TableView | None = None
@@ -52,6 +61,8 @@ class LateViews(QObject):
         """The view of a name, made now if it was not there."""
         if name == "table":
             return self.table or self._make_table()
+        if name == "practice":
+            return self.practice or self._make_practice()
         self.make_charts()
         found = self.odds if name == "odds" else self.runs
         assert found is not None
@@ -88,10 +99,25 @@ class LateViews(QObject):
             self._readying.close()
         if self.odds is not None:
             self.odds.close_lanes()
+        if self.practice is not None:
+            self.practice.close_lanes()
 
     def page(self, name: str) -> QWidget:
         """What the stack shows for the view of a name."""
         return self._pages[self.view(name)]
+
+    def _make_practice(self) -> QWidget:
+        from bolometric.desk.views.practice.view import PracticeView
+
+        made = self.practice = PracticeView(self._shelf)
+        self._add("practice", made)
+        made.edit_asked.connect(self.change_asked)
+        made.show_game(self._game(), self.colours)
+        if self._exact is not None:
+            made.show_exact(self._exact)
+        if self._played is not None:
+            made.show_played(self._played)
+        return made
 
     def _make_table(self) -> QWidget:
         from bolometric.desk.readying import Readying
@@ -112,23 +138,26 @@ class LateViews(QObject):
     def show_exact(self, exact: Analysis | None) -> None:
         """The game has been worked out, or is not any more."""
         self._exact = exact
-        if self.runs is not None and exact is not None:
-            self.runs.show_exact(exact)
+        for view in (self.runs, self.practice):
+            if view is not None and exact is not None:
+                view.show_exact(exact)
 
     def show_played(self, played: Played | None) -> None:
         """More runs are in."""
         self._played = played
-        if self.runs is not None and played is not None:
-            self.runs.show_played(played)
+        for view in (self.runs, self.practice):
+            if view is not None and played is not None:
+                view.show_played(played)
 
     def recolour(self, colours: Palette) -> None:
         """Draw again in other colours."""
         self.colours = colours
-        if self.runs is not None:
-            self.runs.recolour(colours)  # it keeps what was played
+        keeping = (self.runs, self.practice)
         for view in self._made():
-            if view is not self.runs:
+            if view in keeping:
+                view.recolour(colours)  # it keeps what was played
+            else:
                 view.show_game(self._game(), colours)
 
     def _made(self) -> list[Any]:
-        return [view for view in (self.odds, self.runs, self.table) if view is not None]
+        return [view for view in (self.odds, self.runs, self.practice, self.table) if view is not None]

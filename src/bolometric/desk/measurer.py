@@ -18,6 +18,7 @@ from PySide6.QtCore import QObject, Signal
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Game
 from bolometric.core.measure.measuring import may_think, measure_exactly, runs_of, thinking_played
+from bolometric.core.measure.noted import Practice
 from bolometric.core.measure.runs import MOST_RUNS, SURE, Tally
 from bolometric.core.results.estimate import Sample
 from bolometric.core.results.readings import Reading
@@ -39,6 +40,8 @@ class Played:
     error: float
     """The widest standard error."""
     done: bool
+    practice: Practice | None = None
+    """What was noted of some."""
 
     @property
     def progress(self) -> float:
@@ -183,7 +186,8 @@ class Measurer(QObject):
                 readings = dict(latest.readings())
                 if self._worth is not None and self._worth[0] == generation:
                     readings["choice"] = self._worth[1]
-                played = Played(game, readings, latest.sample, latest.runs, latest.widest_error(), done)
+                practice = None if latest.notes is None else latest.notes.practice()
+                played = Played(game, readings, latest.sample, latest.runs, latest.widest_error(), done, practice)
                 self._latest = generation, played
                 self._relay.emit(generation, self.runs_ready, (played,))
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from functools import partialmethod
 from pathlib import Path
 from typing import TYPE_CHECKING
 
@@ -114,7 +115,7 @@ class Window(QMainWindow):
         self.fault_list.setMinimumHeight(60)
         self.stack.addWidget(self.shelf)
         self.stack.addWidget(self.shape)
-        self.late = LateViews(self.stack, self.measurer, lambda: self.document.game)
+        self.late = LateViews(self.stack, self.measurer, lambda: self.document.game, self._shelf_files)
         self.split = QSplitter()
         self.split.addWidget(self.sheet)
         self.split.addWidget(self.column)
@@ -145,6 +146,7 @@ class Window(QMainWindow):
         self.measurer.crashed.connect(lambda words: self.say(f"Something went wrong while measuring ({words})."))
         self.late.edit_asked.connect(lambda at, take, by: self.editing.open_loose(at, take, by, self.colours))
         self.late.export_asked.connect(self._export)
+        self.late.change_asked.connect(self.editing.edit)
         self.sheet.word_chosen.connect(lambda path: self.editing.open_word(path, self.colours))
         self.fault_list.cure_chosen.connect(self.editing.apply)
         self.editing.effects_wanted.connect(lambda key: self.measurer.ask_effects(self.document.game, key))
@@ -254,7 +256,7 @@ class Window(QMainWindow):
         self.editing.close_popover()
         self.view = view
         self.sheet.setVisible(view != "shelf")
-        self.fault_list.setVisible(view not in ("shelf", "table"))
+        self.fault_list.setVisible(view not in ("shelf", "practice", "table"))
         here = {"shelf": self.shelf, "shape": self.shape}
         self.stack.setCurrentWidget(here.get(view) or self.late.page(view))
         # Once a sheet that is shown for the first time has a width.
@@ -269,30 +271,20 @@ class Window(QMainWindow):
             chart = self.late.odds.chart_widget()
             self.filing.export(kind, lambda path: export_odds(self.document.game, chart, path, kind))
 
+    def _shelf_files(self) -> list[Path]:
+        return [*games_in(self._shelf_folder), *demo_files()]
+
     def _fill_shelf(self) -> None:
         own = ("Your shelf", f"Games you save in {self._shelf_folder} stand here.", games_in(self._shelf_folder))
         demo = ("Kestrel Ridge: the demo shelf", "", demo_files())
         self.shelf.show_shelves([demo, own] if self._demo else [own, demo], self.colours)
 
-    def show_shelf(self) -> None:
-        """Show the games there are, as the folders are now."""
-        self._show("shelf")
-
-    def show_shape(self) -> None:
-        """Show the rules and the board."""
-        self._show("shape")
-
-    def show_odds(self) -> None:
-        """Show what a roll can show."""
-        self._show("odds")
-
-    def show_runs(self) -> None:
-        """Show the game played thousands of times."""
-        self._show("runs")
-
-    def show_table(self) -> None:
-        """Play the game by hand."""
-        self._show("table")
+    show_shelf = partialmethod(_show, "shelf")
+    show_shape = partialmethod(_show, "shape")
+    show_odds = partialmethod(_show, "odds")
+    show_runs = partialmethod(_show, "runs")
+    show_practice = partialmethod(_show, "practice")
+    show_table = partialmethod(_show, "table")
 
     def undo(self) -> None:
         """Take the last change back."""

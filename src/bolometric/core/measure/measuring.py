@@ -15,7 +15,7 @@ from bolometric.core.game.seats import Choosing, Style, usual_rule
 from bolometric.core.measure.equals import between_equals, by_place
 from bolometric.core.measure.expected import expected_of, readings_of
 from bolometric.core.measure.noted import Notes, noting
-from bolometric.core.measure.runs import MOST_TURNS, Tally, stream
+from bolometric.core.measure.runs import MOST_TURNS, NOTED_ALONE, Tally, stream
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.estimate import RunParameters, Sample
 from bolometric.core.results.exact import ExactResult
@@ -64,7 +64,7 @@ def minutes_a_turn(game: Game) -> float:
     return game.seats.seconds_per_turn / 60
 
 
-def measure_exactly(game: Game, stop: Stop = never_stop, worth_of_thinking: bool = True) -> Analysis:
+def measure_exactly(game: Game, stop: Stop = never_stop, worth_of_thinking: bool = True, work: bool = True) -> Analysis:
     """Work out all that is known of a game without playing it.
 
     Args:
@@ -72,6 +72,7 @@ def measure_exactly(game: Game, stop: Stop = never_stop, worth_of_thinking: bool
         stop: asked now and then; once it is true the work is given up.
         worth_of_thinking: whether ``choice`` is worked out too, and what the places at the table are worth; that takes
             longest.
+        work: whether what players work out is told too; where minutes follow from it, it always is.
 
     Returns:
         The exact readings, none where nothing can be followed, and the distributions behind them.
@@ -87,15 +88,15 @@ def measure_exactly(game: Game, stop: Stop = never_stop, worth_of_thinking: bool
         checkpoint()
         result = area_of(game).measured.solve(game, stop)
         readings = {} if result is None else _with_minutes(game, result)
-        work = expected_of(game, stop)
-        if work is not None:
+        done = expected_of(game, stop) if work or game.seats.fluency else None
+        if done is not None:
             turns = readings["turns"].mean if "turns" in readings else None
-            readings |= readings_of(game, work, turns)
+            readings |= readings_of(game, done, turns)
         worth = thinking(game, stop) if readings and worth_of_thinking else None
         places = by_place(game, readings.get("seat_wins"), stop) if worth_of_thinking else {}
     if worth is not None:
         readings["choice"] = exact_value(worth)
-    facts = None if work is None else work.facts
+    facts = None if done is None else done.facts
     return Analysis(game, readings | places, result, area_of(game).board.heat, facts)
 
 
@@ -201,10 +202,10 @@ def quick_measure(game: Game, stop: Stop = never_stop, wanted: str | None = None
     >>> quick_measure(Game(), wanted="lead_for_good").readings["lead_for_good"].method
     'simulated'
     """
-    found = measure_exactly(game, stop, wanted == "choice")
+    found = measure_exactly(game, stop, wanted == "choice", wanted in NOTED_ALONE)
     if found.result is not None and (wanted is None or wanted in found.readings):
         return found
-    for tally in runs_of(game, 1, QUICK_RUNS, stop, LONGEST_LOOK):
+    for tally in runs_of(game, 1, QUICK_RUNS, stop, LONGEST_LOOK, note=wanted in NOTED_ALONE):
         if tally.sample.turns_played > QUICK_TURNS or tally.sample.longest == LONGEST_LOOK:
             break
     played = tally.readings()

@@ -1,4 +1,4 @@
-"""The tasks that come up in noted games, as flat arrays: the ways in which each may have come about, and their items."""
+"""The tasks that come up in noted games, as flat arrays: the ways each may have come about, and their items."""
 
 from __future__ import annotations
 

@@ -28,9 +28,6 @@ class Decision:
         return self.cost * self.weight
 
 
-MOST_TOLD = 6
-
-
 def dearest(found: list[Decision]) -> tuple[Decision, ...]:
     """Those that matter most; what costs nothing is left out."""
     told = sorted((one for one in found if one.matters > 1e-9), key=lambda one: -one.matters)

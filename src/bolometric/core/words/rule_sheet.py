@@ -147,18 +147,19 @@ def _facts(game: Game) -> tuple[str | Span, ...]:
 def _timed(game: Game) -> tuple[str | Span, ...]:
     """What takes the time: a turn so many seconds, or what is worked out in it."""
     if game.seats.fluency:
-        who = Span(_players(game), "seats.fluency")
-        return ", played by ", who, "; slips ", choice(game, "seats.slips"), "."
+        who = Span(players_words(game), "seats.fluency")
+        return ". ", who, "; slips ", choice(game, "seats.slips"), "."
     seconds = Span(f"{game.seats.seconds_per_turn:g} seconds", "seats.seconds_per_turn")
     worked = Span("how quickly players work", "seats.fluency")
     return ", at about ", seconds, f" a {game.area.paced_by[0]}; or say ", worked, "."
 
 
-def _players(game: Game) -> str:
+def players_words(game: Game) -> str:
+    """How quickly players work: 'Each player counts on', 'Player 1 counts on; player 2 recalls'."""
     names = [profile.name for profile in map(game.seats.profile, range(game.seats.count)) if profile is not None]
     if len(set(names)) == 1:
-        return f"{'somebody who' if len(names) == 1 else 'players, each of whom'} {names[0]}"
-    return "; ".join(f"player {seat} {name}" for seat, name in enumerate(names, 1))
+        return f"{'The' if len(names) == 1 else 'Each'} player {names[0]}"
+    return "; ".join(f"{'P' if seat == 1 else 'p'}layer {seat} {name}" for seat, name in enumerate(names, 1))
 
 
 def _styles(game: Game) -> list[Sentences]:

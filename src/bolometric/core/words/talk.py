@@ -194,10 +194,9 @@ def _of_play(game: Game, readings: dict[str, Reading]) -> Iterator[Question]:
                        f"About {show(unit, lasting.mean)} ({certainty(unit, lasting)}).{spread}")  # fmt: skip
     edge = readings.get("first_seat_edge")
     if edge is not None and edge.mean is not None and game.seats.count > 1 and between_equals(game) == game:
-        better = "Yes" if edge.mean > 0.005 else "No: it is worse" if edge.mean < -0.005 else "It makes no difference"
-        yield Question("first", MIDDLING, "Is it better to go first?",
-                       f"{better}: {show('first_seat_edge', edge.mean)} from an even share "
-                       f"({certainty('first_seat_edge', edge)}).".replace(": it is worse:", ", it is worse:"))  # fmt: skip
+        better = "Yes" if edge.mean > 0.005 else "No, it is worse" if edge.mean < -0.005 else "It makes no difference"
+        told = f"{show('first_seat_edge', edge.mean)} from an even share ({certainty('first_seat_edge', edge)})"
+        yield Question("first", MIDDLING, "Is it better to go first?", f"{better}: {told}.")
     if not area_of(game).measured.chooses(game):
         yield Question("thinking", MIDDLING, "Could you play this game well or badly? Why?",
                        "Neither: there is nothing to decide, so it is all luck.")  # fmt: skip

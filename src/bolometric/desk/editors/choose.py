@@ -74,6 +74,14 @@ def editor_for(at: KnobAt, game: Game, palette: Palette, own: OwnPieces | None =
             from bolometric.desk.editors.house import ToldLaterEditor
 
             return ToldLaterEditor(at, game)
+        case "aims":
+            from bolometric.desk.editors.aims import AimsEditor
+
+            return AimsEditor(at)
+        case "fluency":
+            from bolometric.desk.editors.fluency import FluencyEditor
+
+            return FluencyEditor(at, game, palette)
         case "points":
             from bolometric.desk.editors.points import PointsEditor
 

@@ -27,6 +27,10 @@ class Cell:
     warmth: float | None
     total: Value | None = None
     told: str = ""
+    wanted: bool = False
+    """Whether it is ringed: it is asked for."""
+    at: tuple[Value, Value] | None = None
+    """The pair, for whoever is told of it."""
 
 
 class PairTable(QWidget):
@@ -34,6 +38,8 @@ class PairTable(QWidget):
 
     pointed = Signal(object)
     """The cell pointed at, or None."""
+    chosen = Signal(object)
+    """A cell that was clicked, or on which Enter was pressed."""
 
     def __init__(self, name: str) -> None:
         super().__init__()
@@ -102,7 +108,8 @@ class PairTable(QWidget):
 
     def _paint_cell(self, painter: QPainter, square: QRectF, cell: Cell, pointed: bool) -> None:
         if cell.warmth is None:
-            painter.setPen(QPen(QColor(self.colours.line), 1, Qt.PenStyle.DotLine))
+            asked = QPen(QColor(self.colours.night), 2)
+            painter.setPen(asked if cell.wanted else QPen(QColor(self.colours.line), 1, Qt.PenStyle.DotLine))
             painter.setBrush(Qt.BrushStyle.NoBrush)
             painter.drawRoundedRect(square, 4, 4)
             self._write(painter, square, cell.words, QColor(self.colours.faint), 0.36)
@@ -110,7 +117,8 @@ class PairTable(QWidget):
         tint = self.colours.heat(cell.warmth)
         ringed = cell.total is not None and cell.total == self.picked
         colour = self.colours.ember if pointed and self.hasFocus() else self.colours.ink
-        painter.setPen(QPen(QColor(colour), 3) if ringed or pointed else Qt.PenStyle.NoPen)
+        ring = QPen(QColor(self.colours.night), 2) if cell.wanted else Qt.PenStyle.NoPen
+        painter.setPen(QPen(QColor(colour), 3) if ringed or pointed else ring)
         painter.setBrush(tint)
         painter.drawRoundedRect(square, 4, 4)
         if square.width() >= READABLE:
@@ -141,8 +149,17 @@ class PairTable(QWidget):
         """Point at the pair below the pointer."""
         self._point(self.cell_at(event.position()))
 
+    def mousePressEvent(self, event: QMouseEvent) -> None:
+        """Choose the pair below the pointer."""
+        at = self.cell_at(event.position())
+        if at is not None:
+            self.chosen.emit(self.cells[at[0]][at[1]])
+
     def keyPressEvent(self, event: QKeyEvent) -> None:
-        """Go from pair to pair."""
+        """Go from pair to pair, or choose the one pointed at."""
+        if event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter, Qt.Key.Key_Space) and self.at is not None:
+            self.chosen.emit(self.cells[self.at[0]][self.at[1]])
+            return
         by = {
             Qt.Key.Key_Left: (0, -1), Qt.Key.Key_Right: (0, 1), Qt.Key.Key_Up: (-1, 0), Qt.Key.Key_Down: (1, 0),
         }.get(Qt.Key(event.key()))  # fmt: skip

@@ -32,6 +32,6 @@ def pays(game: Game) -> tuple[Decision, ...]:
         best = int(np.argmin(values))
         found.append(Decision(
             f"{minus(game.distribution.totals[place])} is the first digit", f"write it into the {columns.name(best)}",
-            float(np.mean(values) - min(values)), "away from the target" if nearest else "of the number", chance,
+            float(np.mean(values) - min(values)), "points of distance from the target" if nearest else "of the number's worth", chance,
         ))  # fmt: skip
     return dearest(found)

@@ -67,7 +67,9 @@ def expected(game: Game, stop: Stop) -> tuple[tuple[Done, ...], ...] | None:
     styles = [game.seats.style(seat) for seat in range(game.seats.count)]
     parts = [known_of(columns, style, arranging) for style in styles]
     numbers = [part for part in parts if part is not None]
-    if len(numbers) < len(parts) or (area.together and len(styles) > 1) or columns.decimals + columns.columns > 8:
+    if not set(game.distribution.totals) <= set(range(10)) or len(numbers) < len(parts):
+        return None
+    if (area.together and len(styles) > 1) or columns.decimals + columns.columns > 8:
         return None
     alone: dict[tuple[int, ...], float] = {(0,): 1.0}
     sets = alone if len(styles) == 1 else sets_of(columns, styles, arranging, area.together)

@@ -25,6 +25,6 @@ def pays(game: Game) -> tuple[Decision, ...]:
         best = int(np.argmin(values))
         found.append(Decision(
             f"{minus(total)} is drawn first", f"multiply by {minus(area.multipliers[best])}",
-            float(np.mean(values) - min(values)), "away from the target", float(steps.chances[place]),
+            float(np.mean(values) - min(values)), "points of distance from the target", float(steps.chances[place]),
         ))  # fmt: skip
     return dearest(found)

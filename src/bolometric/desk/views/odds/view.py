@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import Qt, Signal
+from PySide6.QtCore import Signal
 from PySide6.QtGui import QGuiApplication
-from PySide6.QtWidgets import QButtonGroup, QHBoxLayout, QMenu, QStackedWidget, QToolButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QMenu, QToolButton, QVBoxLayout, QWidget
 
 from bolometric.core.game.document import Game, PieceSet
 from bolometric.core.outcomes.breakdown import no_number_words
@@ -12,6 +12,7 @@ from bolometric.core.settings.amounts import Value
 from bolometric.core.words.odds import sure
 from bolometric.core.words.report import odds_csv
 from bolometric.core.words.rule_sheet import set_words
+from bolometric.desk.parts.page_bar import PageBar
 from bolometric.desk.views.odds.chances import ChancesPage
 from bolometric.desk.views.odds.compare import ComparePage
 from bolometric.desk.views.odds.facts import FactsPage
@@ -42,21 +43,10 @@ class OddsView(QWidget):
         self.pages: tuple[Page, ...] = (
             self.chances, self.ways, self.questions, self.compare, self.facts, self.hand, self.making,
         )  # fmt: skip
-        self.stack = QStackedWidget()
-        bar = QHBoxLayout()
-        bar.setSpacing(0)
-        group = QButtonGroup(self)
-        self.buttons: list[QToolButton] = []
-        for i, page in enumerate(self.pages):
-            self.stack.addWidget(page)
+        for page in self.pages:
             page.total_chosen.connect(lambda total, page=page: self._pass_on(page, total))
-            button = QToolButton(objectName="page", text=page.name, checkable=True, checked=i == 0)
-            button.setFocusPolicy(Qt.FocusPolicy.TabFocus)
-            button.clicked.connect(lambda _=False, i=i: self.show_page(i))
-            group.addButton(button)
-            bar.addWidget(button)
-            self.buttons.append(button)
-        bar.addStretch()
+        bar = self.bar = PageBar(self, [(page.name, page) for page in self.pages])
+        self.stack, self.buttons = bar.stack, bar.buttons
         bar.addWidget(self._take_away())
         column.addWidget(self.title)
         column.addWidget(self.trouble)
@@ -77,8 +67,7 @@ class OddsView(QWidget):
 
     def show_page(self, i: int) -> None:
         """Bring a page to the front."""
-        self.buttons[i].setChecked(True)
-        self.stack.setCurrentIndex(i)
+        self.bar.show_page(i)
 
     def show_game(self, game: Game, colours: Palette) -> None:
         """Show a game's draw."""

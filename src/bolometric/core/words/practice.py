@@ -1,0 +1,134 @@
+"""What a game practises, as tables and sentences."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from bolometric.core.game.document import Game
+from bolometric.core.results.readings import Reading
+from bolometric.core.results.show import certainty, headline, show
+from bolometric.core.settings.amounts import Value
+from bolometric.core.text.figures import listing_words, percent, plural, significant
+from bolometric.core.working import facts as known
+from bolometric.core.working.aims import asked, on_aim
+from bolometric.core.working.facts import Fact
+
+Times = Mapping[Fact, tuple[float, ...]]
+ALL_SEATS = -1
+MOST_NAMED = 10
+
+
+@dataclass(frozen=True, slots=True)
+class FactCell:
+    """One fact of a table."""
+
+    fact: Fact
+    times: float
+    """In one game."""
+    wanted: bool
+    """Whether it is asked for by the aim."""
+
+
+@dataclass(frozen=True, slots=True)
+class FactTable:
+    """The facts of one operation, by their two numbers."""
+
+    does: str
+    down: tuple[Value, ...]
+    across: tuple[Value, ...]
+    cells: dict[tuple[Value, Value], FactCell]
+
+
+def by_operation(times: Times) -> dict[str, float]:
+    """How often facts of each operation are met in a game by one player on average, in the order they are listed."""
+    found: dict[str, float] = {}
+    for one, each in times.items():
+        found[one.does] = found.get(one.does, 0.0) + sum(each) / len(each)
+    return {does: found[does] for does in known.OPERATIONS if does in found}
+
+
+def operations(game: Game, times: Times) -> tuple[str, ...]:
+    """The operations that are met, and those that the aim asks for."""
+    met = set(by_operation(times)) | {one.does for one in asked(game.brief.aim)}
+    return tuple(does for does in known.OPERATIONS if does in met)
+
+
+def table_of(game: Game, times: Times, does: str, seat: int = ALL_SEATS) -> FactTable:
+    """The facts of an operation: how often one player meets each in a game, and which the aim asks for."""
+    cells: dict[tuple[Value, Value], FactCell] = {}
+
+    def enter(one: Fact, count: float, wanted: bool) -> None:
+        pairs = [(one.one, one.other)]
+        if does in known.FREE_ORDER:
+            pairs.append((one.other, one.one))
+        for pair in pairs:
+            cells[pair] = FactCell(one, count, wanted)
+
+    for one, each in times.items():
+        if one.does == does:
+            count = sum(each) / len(each) if seat == ALL_SEATS else each[min(seat, len(each) - 1)]
+            enter(one, count, on_aim(game.brief.aim, one))
+    for one in asked(game.brief.aim):
+        if one.does == does and (one.one, one.other) not in cells:
+            enter(one, 0.0, True)
+    down = tuple(sorted({a for a, _ in cells}))
+    return FactTable(does, down, tuple(sorted({b for _, b in cells})), cells)
+
+
+def fact_words(cell: FactCell, who: str) -> str:
+    """One fact in a sentence."""
+    wanted = "; it is of the aim" if cell.wanted else ""
+    if not cell.times:
+        return f"{cell.fact.words}: asked for by the aim, and never met."
+    once = f"once in {significant(1 / cell.times, 2)} games" if cell.times < 0.95 else (
+        f"{significant(cell.times, 2)} times a game"
+    )  # fmt: skip
+    return f"{cell.fact.words}: {who} meets it {once}{wanted}."
+
+
+def summary(game: Game, times: Times, readings: Mapping[str, Reading]) -> str:
+    """How many facts, how many different ones, how many of the aim, and of what kind."""
+    told = []
+    facts, variety, aim = (readings.get(key) for key in ("facts", "fact_variety", "on_aim"))
+    if facts is not None:
+        told.append(
+            f"{headline('facts', facts)} facts a player and game ({certainty('facts', facts)}"
+            + (f", {show('fact_variety', variety.mean)} of them different" if variety is not None else "")
+            + ")"
+        )
+    kinds = by_operation(times)
+    if kinds:
+        whole = sum(kinds.values())
+        told.append(
+            listing_words([f"{percent(n / whole)} {known.OPERATIONS[does]}" for does, n in kinds.items()], "and")
+        )
+    if aim is not None and aim.mean is not None:
+        told.append(f"{percent(aim.mean)} of them are the aim ({certainty('on_aim', aim)})")
+    return "; ".join(told) + "." if told else "Nothing is known yet of what is worked out."
+
+
+def missed(game: Game, times: Times) -> str:
+    """What the aim asks for and players never get."""
+    if not game.brief.aim:
+        return "Say on the sheet which facts are the aim, and what is missing is told here."
+    wanted = asked(game.brief.aim)
+    never = [one for one in wanted if one not in times]
+    if not wanted:
+        return ""
+    if not never:
+        return "Every fact that the aim asks for comes up."
+    named = listing_words([one.words for one in never[:MOST_NAMED]], "and")
+    more = f" and {plural(len(never) - MOST_NAMED, 'more', 'more')}" if len(never) > MOST_NAMED else ""
+    if len(never) == len(wanted):
+        return f"No fact that the aim asks for ever comes up: {named}{more}."
+    return f"Of {len(wanted):,} facts that the aim asks for, {len(never):,} never came up: {named}{more}."
+
+
+def seats_words(game: Game, readings: Mapping[str, Reading]) -> str:
+    """What each seat gets, where they differ."""
+    facts = readings.get("facts")
+    if facts is None or facts.by_seat is None or game.seats.count == 1:
+        return ""
+    each = [show("facts", count) for count in facts.by_seat]
+    return "Facts by player: " + ", ".join(f"player {seat} {count}" for seat, count in enumerate(each, 1)) + "."
