@@ -70,6 +70,7 @@ def main() -> None:
     bolometric measure FILE        print its readings: length, fairness, setbacks, ...
     bolometric rules FILE          print its rules, to read aloud or as the maker's sheet
     bolometric odds FILE           print every total with its ways and its chance
+    bolometric talk FILE           print questions to ask afterwards, with their answers
     bolometric make 6 5 3 1        print every number that these can be put together to
     bolometric check FILE          print what is wrong with the game, and what cures it
     bolometric schema              print the JSON Schema of the game file
@@ -150,6 +151,24 @@ def measure(file: Path, runs: int | None, seed: int, style: str | None, at_least
         click.echo(readings_text(found))
         if at_least is not None:
             click.echo(f"\n{at_least_words(game, at_least, found.exact, found.sample)}")
+
+
+@main.command()
+@_FILE
+@click.option("--answers", is_flag=True, help="Print the answers too.")
+@_JSON
+def talk(file: Path, answers: bool, as_json: bool) -> None:
+    """Print questions to ask after a game, made from its own figures, from easy to hard."""
+    from bolometric.core.measure.measuring import measure as measure_game
+    from bolometric.core.words.talk import LEVELS, asked_of
+
+    found = asked_of(measure_game(_read(file)))
+    if as_json:
+        plain = [{"level": LEVELS[one.level], "ask": one.ask, "answer": one.answer} for one in found]
+        click.echo(json.dumps({"questions": plain}, indent=2))
+        return
+    for number, one in enumerate(found, 1):
+        click.echo(f"{number}. {one.ask} [{LEVELS[one.level]}]" + (f"\n   {one.answer}" if answers else ""))
 
 
 @main.command()

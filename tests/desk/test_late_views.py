@@ -20,7 +20,7 @@ from tests.desk.settling import settle
 
 def test_nothing_late_is_made_before_it_is_wanted(open_window):
     window = open_window()
-    assert [getattr(window.late, name) for name in VIEWS] == [None, None, None]
+    assert [getattr(window.late, name) for name in VIEWS] == [None] * len(VIEWS)
     window.show_table()
     assert window.late.table.isVisible()
     assert window.late.odds is None  # the table needs no charts
@@ -40,8 +40,8 @@ def test_a_view_made_late_shows_the_present_game(qtbot, open_window, name):
         assert view.exact == window.exact
         assert view.played == window._played
     else:
-        shown = view.set.pieces if name == "odds" else view.sitting.game.pieces
-        assert shown == window.document.game.pieces
+        shown = {"odds": lambda: view.set, "practice": lambda: view.known.game, "table": lambda: view.sitting.game}
+        assert shown[name]().pieces == window.document.game.pieces
     settle(qtbot, window, lambda: window.document.edit("area.length", 21))
     if name == "table":
         assert view.sitting.game.area.length == 21

@@ -15,11 +15,13 @@ from PySide6.QtWidgets import QStackedWidget, QWidget
 
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Game
+from bolometric.core.results.readings import joined
 from bolometric.desk.measurer import Measurer, Played
 from bolometric.desk.parts.roomy import Roomy
 from bolometric.paint.palette import LIGHT, Palette
 
 if TYPE_CHECKING:
+    from bolometric.core.words.talk import Question
     from bolometric.desk.readying import Readying
     from bolometric.desk.views.odds.view import OddsView
     from bolometric.desk.views.practice.view import PracticeView
@@ -125,9 +127,19 @@ class LateViews(QObject):
 
         self._readying = Readying()
         self.table = TableView(self._readying)
+        self.table.talk.make = self._questions
         self._add("table", self.table)
         self.table.show_game(self._game(), self.colours)
         return self.table
+
+    def _questions(self) -> list[Question]:
+        """Questions on the open game, with what is known of it by now."""
+        from bolometric.core.words.talk import questions
+
+        exact, played = self._exact, self._played
+        readings = joined(played.readings if played else {}, exact.readings if exact else {})
+        practice = played.practice if played else None
+        return questions(self._game(), readings, practice, exact.heat if exact else None)
 
     def show_game(self, colours: Palette) -> None:
         """The game is another one; nothing is known of it yet."""

@@ -6,14 +6,17 @@ learner who counts on (working/fluency), so that games can be put side by side.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from math import log
 
 from bolometric.core.areas.catalogue import area_of
+from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Game
+from bolometric.core.measure.measuring import may_think, runs_of, thinking, thinking_played
 from bolometric.core.measure.noted import Practice
-from bolometric.core.results.readings import Reading
+from bolometric.core.results.readings import Reading, exact_value, joined
+from bolometric.core.results.scale import Scale
 from bolometric.core.results.show import certainty, show
+from bolometric.core.settings.heeding import Stop
 from bolometric.core.text.figures import percent, significant
 from bolometric.core.working.aims import asked
 from bolometric.core.working.fluency import USUAL
@@ -25,16 +28,24 @@ SHORT, LONG = 1.0, 40.0
 """Minutes of a game at which the scale of time begins and ends; by their ratio too."""
 
 
-@dataclass(frozen=True, slots=True)
-class Scale:
-    """One of the four."""
+LOOK, THOUGHT = 150, 600
+"""Games that are noted, and games that tell what thinking is worth, where a look is enough."""
 
-    name: str
-    value: float | None
-    """From 0 to 1; None where it is not known."""
-    ends: tuple[str, str]
-    headline: str
-    made_of: str
+
+def difficulty_of(exact: Analysis, stop: Stop) -> tuple[Scale, ...]:
+    """The four scales of a game that was worked out, from few games played. Raises Cancelled."""
+    game, readings = exact.game, dict(exact.readings)
+    practice = None
+    if area_of(game).work is not None:
+        *_, tally = runs_of(game, 1, LOOK, stop, note=True)
+        readings = joined(tally.readings(), readings)
+        practice = None if tally.notes is None else tally.notes.practice()
+    if may_think(game) and "choice" not in readings:
+        worth = thinking(game, stop)
+        choice = exact_value(worth) if worth is not None else thinking_played(game, 1, stop, THOUGHT)
+        if choice is not None:
+            readings["choice"] = choice
+    return difficulty(game, practice, readings)
 
 
 def _between(value: float, low: float, high: float) -> float:

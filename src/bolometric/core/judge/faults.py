@@ -19,6 +19,7 @@ from bolometric.core.judge.closeness import Stray, stray
 from bolometric.core.judge.cures import MOST_CURES, Cures, deadline
 from bolometric.core.judge.nearby import fitted
 from bolometric.core.judge.places import favoured_places, rebased
+from bolometric.core.judge.practising import practising
 from bolometric.core.judge.sameness import sameness
 from bolometric.core.judge.verdict import applies, off
 from bolometric.core.measure.equals import between_equals
@@ -77,6 +78,7 @@ class _Seeker:
             yield from too_long
             yield from (fault for fault in self._off_the_brief() if not (too_long and fault.where == "brief.minutes"))
         yield from self.area.advice(self.exact)
+        yield from practising(self.exact, self.stop)
         if not endless:
             yield from favoured_places(self.exact, self.stop, self.until)
             yield from annoyances(self.exact, self.stop, self.until)

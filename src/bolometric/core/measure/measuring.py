@@ -126,7 +126,7 @@ def thinking(game: Game, stop: Stop = never_stop) -> float | None:
     return max(0.0, 2 * share - 1)
 
 
-def thinking_played(game: Game, seed: int, stop: Stop = never_stop) -> Reading | None:
+def thinking_played(game: Game, seed: int, stop: Stop = never_stop, runs: int | None = None) -> Reading | None:
     """What choosing well is worth, from games played, where it can't be worked out; None where nothing is chosen."""
     if not may_think(game):
         return None
@@ -137,7 +137,7 @@ def thinking_played(game: Game, seed: int, stop: Stop = never_stop) -> Reading |
             _check_styles(against)
         except PydanticCustomError:
             return None  # best play is not known here
-        *_, tally = runs_of(against, seed, game.area.thought_runs, stop)
+        *_, tally = runs_of(against, seed, runs or game.area.thought_runs, stop)
         shares.append(tally.sample.over_shares(tally.sample.shares[:, int(styles[0].choose == "guess")]))
     won, error = sum(mean for mean, _ in shares) / 2, hypot(*(error for _, error in shares)) / 2
     return Reading("simulated", max(0.0, 2 * float(won) - 1), stderr=2 * error)

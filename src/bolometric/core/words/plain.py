@@ -11,6 +11,7 @@ from bolometric.core.measure.measuring import Measurement
 from bolometric.core.results.board import Cells, Heat
 from bolometric.core.settings.amounts import plain
 from bolometric.core.words.telling import lasting_at_least
+from bolometric.core.working.aims import on_aim
 
 
 def odds_plain(game: Game) -> dict[str, object]:
@@ -46,10 +47,27 @@ def measured_plain(found: Measurement, at_least: int | None = None) -> dict[str,
     places, heat = area_of(game).board.places(game), found.exact.heat
     if heat is not None and not isinstance(places, Cells):
         told["places"] = _places(heat, getattr(places, "names", None))
+    told["practice"] = _practice(found)
     plan = area_of(game).measured.best_play(game)
     if plan is not None:
         told["plan"] = plan
     return told
+
+
+MOST_FACTS = 400
+"""Facts that are listed, those met most."""
+
+
+def _practice(found: Measurement) -> dict[str, object]:
+    """How often each player meets each fact in a game on average, the most often met first."""
+    exact = found.exact.facts
+    times = exact if exact is not None else {} if found.notes is None else found.notes.times_each
+    likely = sorted(times.items(), key=lambda item: (-sum(item[1]), item[0].words))[:MOST_FACTS]
+    listed = [
+        {"fact": one.words, "operation": one.does, "times": list(each), "aim": on_aim(found.exact.game.brief.aim, one)}
+        for one, each in likely
+    ]  # fmt: skip
+    return {"method": "simulated" if exact is None else "exact", "different": len(times), "facts": listed}
 
 
 def _places(heat: Heat, names: tuple[str, ...] | None) -> dict[str, object]:

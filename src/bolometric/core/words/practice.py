@@ -128,7 +128,7 @@ def missed(game: Game, times: Times) -> str:
 def seats_words(game: Game, readings: Mapping[str, Reading]) -> str:
     """What each seat gets, where they differ."""
     facts = readings.get("facts")
-    if facts is None or facts.by_seat is None or game.seats.count == 1:
+    if facts is None or facts.by_seat is None or max(facts.by_seat) < 1.01 * min(facts.by_seat):
         return ""
     each = [show("facts", count) for count in facts.by_seat]
     return "Facts by player: " + ", ".join(f"player {seat} {count}" for seat, count in enumerate(each, 1)) + "."

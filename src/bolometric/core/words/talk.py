@@ -11,6 +11,7 @@ from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import Game
 from bolometric.core.game.talk import Talk
 from bolometric.core.measure.equals import between_equals
+from bolometric.core.measure.measuring import Measurement
 from bolometric.core.measure.noted import Practice
 from bolometric.core.outcomes.breakdown import can_be_listed, combinations
 from bolometric.core.pieces.kinds import Die, Spinner
@@ -44,6 +45,12 @@ def questions(game: Game, readings: dict[str, Reading], practice: Practice | Non
     found = list(_made(game, readings, practice, heat))
     found.sort(key=lambda one: one.level)
     return edited(_fewer(found), game.talk)
+
+
+def asked_of(found: Measurement) -> list[Question]:
+    """The questions of a game that has been measured."""
+    practice = None if found.notes is None else found.notes.practice()
+    return questions(found.exact.game, found.readings, practice, found.exact.heat)
 
 
 def edited(found: list[Question], talk: Talk) -> list[Question]:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable
 from concurrent.futures import ThreadPoolExecutor
 from contextlib import suppress
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from pathlib import Path
 
 from PySide6.QtCore import QRectF, QSize, Qt, QTimer, Signal
@@ -15,7 +15,9 @@ from PySide6.QtWidgets import QAbstractButton, QGridLayout, QScrollArea, QVBoxLa
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.files import SUFFIX, read
+from bolometric.core.judge.difficulty import difficulty_of
 from bolometric.core.measure.measuring import never_stop, quick_measure
+from bolometric.core.results.scale import Scale
 from bolometric.core.results.show import headline
 from bolometric.core.settings.errors import Cancelled, FileError, GameError
 from bolometric.core.settings.heeding import Stop, heeding
@@ -24,8 +26,11 @@ from bolometric.desk.parts.plain import Label, tip
 from bolometric.paint.board import layout_of, paint_board, picture_of
 from bolometric.paint.fonts import screen_font
 from bolometric.paint.palette import LIGHT, Palette
+from bolometric.paint.scale import paint_scale
 
-CARD = QSize(290, 262)
+CARD = QSize(290, 296)
+SCALE = 22.0
+"""Pixels of height for two of the scales that say how hard a game is."""
 COLUMNS = 4
 AFTER_PAINT = 30
 """Milliseconds until files are read and measured: the cards are painted first."""
@@ -39,6 +44,8 @@ class Entry:
     path: Path
     exact: Analysis | None
     trouble: str = ""
+    scales: tuple[Scale, ...] = ()
+    """How hard it is."""
 
 
 def look(path: Path, stop: Stop = never_stop) -> Entry:
@@ -50,6 +57,14 @@ def look(path: Path, stop: Stop = never_stop) -> Entry:
         return Entry(path, exact)
     except (FileError, GameError) as error:
         return Entry(path, None, str(error))
+
+
+def weigh(entry: Entry, stop: Stop = never_stop) -> Entry:
+    """The entry with how hard its game is. Raises Cancelled once ``stop()`` is true."""
+    if entry.exact is None:
+        return entry
+    with heeding(stop):
+        return replace(entry, scales=difficulty_of(entry.exact, stop))
 
 
 def games_in(folder: Path) -> list[Path]:
@@ -76,7 +91,8 @@ class Card(QAbstractButton):
         self.entry = entry
         self.setToolTip(tip(str(entry.path)))
         if entry.exact is not None:
-            self.setAccessibleName(f"{entry.exact.game.name}, {self._told(entry.exact)}")
+            hard = ", ".join(f"{scale.name.lower()}: {scale.headline}" for scale in entry.scales)
+            self.setAccessibleName(f"{entry.exact.game.name}, {self._told(entry.exact)}, {hard}")
         self.update()
 
     def _told(self, exact: Analysis) -> str:
@@ -112,7 +128,17 @@ class Card(QAbstractButton):
             about = f"{game.brief.practising} · {game.brief.group}"
             self._text(painter, words.adjusted(0, 26, 0, 0), about, 13.5, c.faint)
             self._text(painter, words.adjusted(0, 48, 0, 0), self._told(exact), 14.5, c.ink)
+            self._paint_scales(painter, words.adjusted(0, 74, 0, 0))
         painter.end()
+
+    def _paint_scales(self, painter: QPainter, room: QRectF) -> None:
+        """The four scales, two a row."""
+        half = room.width() / 2
+        for k, scale in enumerate(self.entry.scales if self.entry else ()):
+            top = room.top() + SCALE * (k // 2)
+            left = room.left() + half * (k % 2)
+            self._text(painter, QRectF(left, top, 62, SCALE), scale.name.lower(), 12.5, self.colours.faint)
+            paint_scale(painter, scale, QRectF(left + 64, top, half - 64 - 14, SCALE - 4), self.colours, small=True)
 
     def _text(self, painter: QPainter, area: QRectF, words: str, size: float, colour: str, bold: bool = False) -> None:
         painter.setFont(screen_font(size, bold))
@@ -176,11 +202,24 @@ class ShelfView(QScrollArea):
 
     def _look(self, path: Path) -> None:
         with suppress(Cancelled):
-            self._looked.emit(look(path, lambda: self._closed))
+            entry = look(path, lambda: self._closed)
+            self._looked.emit(entry)
+            if not self._closed:
+                self._lane.submit(self._weigh, entry)  # behind the cards that have not been looked at yet
+
+    def _weigh(self, entry: Entry) -> None:
+        with suppress(Cancelled):
+            self._looked.emit(weigh(entry, lambda: self._closed))
 
     def _fill(self, entry: Entry) -> None:
-        if entry.path in self.cards:
-            self.cards[entry.path].fill(entry)
+        if entry.path not in self.cards:
+            return
+        before = self.cards[entry.path].entry
+        known = before.exact if before is not None else None
+        if before is not None and known is not None and entry.exact is not None and not entry.scales:
+            # They are being worked out again.
+            entry = replace(entry, scales=before.scales if known.game == entry.exact.game else ())
+        self.cards[entry.path].fill(entry)
 
     def close_lane(self) -> None:
         """End the thread."""

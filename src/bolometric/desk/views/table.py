@@ -32,6 +32,7 @@ from bolometric.core.settings.amounts import tidy
 from bolometric.desk.parts.board import BoardWidget
 from bolometric.desk.parts.cloth import Cloth
 from bolometric.desk.parts.plain import Label, entry
+from bolometric.desk.parts.talk_line import TalkLine
 from bolometric.desk.readying import Readying
 from bolometric.paint.board import paint_on_squares, played_picture
 from bolometric.paint.palette import LIGHT, Palette
@@ -111,6 +112,7 @@ class TableView(QWidget):
         self.claim.setAccessibleName("a sum to check")
         self.claimed = Label(wordWrap=True)
         self.hint = QPushButton("Hint")
+        self.talk = TalkLine()
         self._hinted = 0
         self.seats: list[QComboBox] = []
         self._seat_row = QHBoxLayout()
@@ -159,6 +161,7 @@ class TableView(QWidget):
         check.addWidget(self.claimed, 1)
         check.addWidget(self.wanted)
         column.addLayout(check)
+        column.addWidget(self.talk)
 
     def show_game(self, game: Game, colours: Palette) -> None:
         """Take up a game; another one begins anew."""
@@ -313,6 +316,9 @@ class TableView(QWidget):
         self.wanted.setVisible(game.area.uses_total)
         self.back.setEnabled(self.sitting.can_undo)
         self.hint.setVisible(bool(by_hand and self.sitting.rules.hints(game, now)))
+        if not now.over:
+            self.talk.put_away()
+        self.talk.setVisible(now.over)
         self.advice.setText(self.sitting.coach() if ready and self.coach.isChecked() else "")
 
     def _whose(self) -> str:

@@ -20,6 +20,7 @@ def pays(game: Game) -> tuple[Decision, ...]:
     plan, spare = plan_of(columns), int(columns.spare)
     nearest = area.aim == "nearest"
     sign = -1.0 if area.aim == "largest" else 1.0
+    unit = "points of distance from the target" if nearest else "of the number's worth"
     full, found = (1 << columns.columns) - 1, []
     for place, (digit, chance) in enumerate(zip(columns.values.tolist(), columns.chances.tolist(), strict=True)):
         values = []
@@ -32,6 +33,6 @@ def pays(game: Game) -> tuple[Decision, ...]:
         best = int(np.argmin(values))
         found.append(Decision(
             f"{minus(game.distribution.totals[place])} is the first digit", f"write it into the {columns.name(best)}",
-            float(np.mean(values) - min(values)), "points of distance from the target" if nearest else "of the number's worth", chance,
+            float(np.mean(values) - min(values)), unit, chance,
         ))  # fmt: skip
     return dearest(found)

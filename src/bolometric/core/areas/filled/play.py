@@ -7,7 +7,7 @@ from numba import njit
 
 from bolometric.core.areas.filled.fill import Fill, Line, area_of_marks, fills_of, line_of, marks_of
 from bolometric.core.areas.filled.spec import Boxes
-from bolometric.core.areas.filled.work import FILLED
+from bolometric.core.areas.filled.work import FILLED, PUT
 from bolometric.core.game.document import Game
 from bolometric.core.outcomes.chance import HALF, STEP, below, bits, kept
 from bolometric.core.outcomes.deck import Dealing, deal, dealt, deck_of, shuffle
@@ -93,6 +93,9 @@ def _play(  # type: ignore[no-untyped-def]
         for seat in range(seats):
             left[seat] = fixed[seat]
             to_go[seat] = marks
+            if how[seat] != BY_DRAWS:
+                for _ in range(marks):
+                    at = note(codes, at, PUT, 0, 0, seat)
             filled = marks if how[seat] == FIXED else 0
             while filled < marks:
                 if how[seat] == EVENLY:

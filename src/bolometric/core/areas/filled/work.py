@@ -19,8 +19,9 @@ from bolometric.core.pieces.kinds import remembers
 from bolometric.core.settings.heeding import Stop
 from bolometric.core.working.tasks import Done, Task, Tasks
 
-FILLED = 3
-"""The kind of note for a draw by which a board is filled."""
+FILLED, PUT = 3, 4
+"""Kinds of note: a draw by which a board is filled, and a counter that is put on a number."""
+PUTTING = Task(hands=(MOVE,), chosen=True, words="puts a counter down")
 
 
 def _on_line(game: Game, place: int, *hands: str) -> Task:
@@ -36,6 +37,8 @@ def tasks(game: Game) -> Tasks:
     """What the loop notes."""
 
     def task(kind: int, one: int, other: int) -> Task:
+        if kind == PUT:
+            return PUTTING
         return _on_line(game, one, MOVE) if kind == FILLED else _on_line(game, one, MOVE, PASS)
 
     return task
@@ -61,6 +64,8 @@ def expected(game: Game, stop: Stop) -> tuple[tuple[Done, ...], ...] | None:
     if draws is None:
         return None
     fills: tuple[Done, ...] = ((filling, any_draw(game, MOVE)),) if filling else ()
+    if not isinstance(game.area, Boxes):
+        fills = ((float(marks_of(game)), PUTTING),)
     return tuple((*fills, (count, any_draw(game, MOVE, PASS))) for count in draws)
 
 

@@ -1,4 +1,4 @@
-"""What is worked out for a record: every draw, by each in turn."""
+"""What is worked out for a record: every draw, by each in turn; of tossed counters into which parts the whole falls."""
 
 from __future__ import annotations
 
@@ -7,31 +7,52 @@ from bolometric.core.areas.record.seen import kinds_of, lasting
 from bolometric.core.areas.record.spec import Record
 from bolometric.core.game.contract import Work
 from bolometric.core.game.document import Game
+from bolometric.core.making.draws import Numbers
+from bolometric.core.pieces.kinds import Counters
 from bolometric.core.settings.heeding import Stop
 from bolometric.core.text.figures import minus
+from bolometric.core.working import facts as known
+from bolometric.core.working.facts import Fact, fact
 from bolometric.core.working.tasks import WRITE, Done, Task, Tasks
+
+
+def _parts(game: Game, seen: Numbers) -> tuple[Fact, ...]:
+    """Front and back of a handful of counters: two numbers that make the whole."""
+    if len(game.pieces) != 1 or not isinstance(game.pieces[0], Counters) or len(set(game.pieces[0].values)) < 2:
+        return ()
+    front = game.pieces[0].values.index(seen[0])
+    return (fact(known.ADD, front, game.pieces[0].count - front),)
+
+
+def _drawn(game: Game, place: int) -> Task:
+    """A draw by the place of what is told apart; the last place is for draws that make no number."""
+    kinds, totals = kinds_of(game), game.distribution.totals
+    if place >= len(kinds.names):
+        return by_total(game, len(totals), WRITE, PASS)
+    seen = kinds.names[place]
+    if game.area_as(Record).seen == "totals":
+        return by_total(game, totals.index(seen[0]), WRITE, PASS).also(*_parts(game, seen))
+    words = f"draws {', '.join(map(minus, seen))}"
+    return Task(game.draw_work.any, (THROW, WRITE, PASS), words=words).also(*_parts(game, seen))
 
 
 def tasks(game: Game) -> Tasks:
     """What the loop notes: a kind of draw."""
-    kinds, totals = kinds_of(game), game.distribution.totals
-    by_totals = game.area_as(Record).seen == "totals"
-
-    def task(kind: int, one: int, other: int) -> Task:
-        if not by_totals:
-            shown = ", ".join(map(minus, kinds.names[one]))
-            return Task(game.draw_work.any, (THROW, WRITE, PASS), words=f"draws {shown}")
-        place = totals.index(kinds.names[one][0]) if one < len(kinds.names) else len(totals)
-        return by_total(game, place, WRITE, PASS)
-
-    return task
+    return lambda kind, one, other: _drawn(game, one)
 
 
 def expected(game: Game, stop: Stop) -> tuple[tuple[Done, ...], ...] | None:
     """How many draws each seat makes."""
-    turns = lasting(game)
+    turns, kinds = lasting(game), kinds_of(game)
     counts = None if turns is None else turns_each(turns, game.seats.count)
-    return None if counts is None else tuple(((count, any_draw(game, WRITE, PASS)),) for count in counts)
+    if counts is None:
+        return None
+    split = _parts(game, kinds.names[0]) if kinds.names else ()
+    if not split:
+        return tuple(((count, any_draw(game, WRITE, PASS)),) for count in counts)
+    made = [_drawn(game, place) for place in range(len(kinds.names))]
+    chances = kinds.chances.tolist()
+    return tuple(tuple((count * p, task) for p, task in zip(chances, made, strict=True)) for count in counts)
 
 
 WORK = Work(tasks=tasks, expected=expected)

@@ -5,14 +5,15 @@ from __future__ import annotations
 from functools import partial
 
 from PySide6.QtCore import QRectF, QSize, Qt
-from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPen
+from PySide6.QtGui import QColor, QPainter, QPaintEvent
 from PySide6.QtWidgets import QWidget
 
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import Game
-from bolometric.core.judge.difficulty import Scale, difficulty
+from bolometric.core.judge.difficulty import difficulty
 from bolometric.core.results.board import Heat, Tiles, Track
 from bolometric.core.results.decision import Decision
+from bolometric.core.results.scale import Scale
 from bolometric.core.text.figures import significant
 from bolometric.desk.lane import Lane
 from bolometric.desk.parts.board import BoardWidget
@@ -20,6 +21,7 @@ from bolometric.desk.parts.plain import Label
 from bolometric.desk.views.practice.page import PracticePage
 from bolometric.paint.fonts import screen_font
 from bolometric.paint.palette import LIGHT, Palette
+from bolometric.paint.scale import paint_scale
 
 MOST_TOLD = 4
 NAME, LINE = 96.0, 50.0
@@ -67,21 +69,6 @@ class Scales(QWidget):
         ends = QRectF(left, top + 22, right - left, 18)
         painter.drawText(ends, Qt.AlignmentFlag.AlignLeft, scale.ends[0])
         painter.drawText(ends, Qt.AlignmentFlag.AlignRight, scale.ends[1])
-
-
-def paint_scale(painter: QPainter, scale: Scale, room: QRectF, colours: Palette) -> None:
-    """A line with a mark on it; an empty line for what is not known."""
-    middle = room.center().y()
-    painter.setPen(QPen(QColor(colours.line), 6, Qt.PenStyle.SolidLine, Qt.PenCapStyle.RoundCap))
-    painter.drawLine(int(room.left()), int(middle), int(room.right()), int(middle))
-    if scale.value is None:
-        return
-    at = room.left() + scale.value * room.width()
-    painter.setPen(QPen(QColor(colours.hot), 6, Qt.PenStyle.SolidLine, Qt.PenCapStyle.RoundCap))
-    painter.drawLine(int(room.left()), int(middle), int(at), int(middle))
-    painter.setPen(QPen(QColor(colours.ink), 2))
-    painter.setBrush(QColor(colours.sheet))
-    painter.drawEllipse(QRectF(at - 6, middle - 6, 12, 12))
 
 
 def _pays(game: Game) -> tuple[Decision, ...]:

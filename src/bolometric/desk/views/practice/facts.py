@@ -44,10 +44,9 @@ class FactsOf(QWidget):
         scroll = QScrollArea(widgetResizable=True)
         scroll.setFrameShape(QScrollArea.Shape.NoFrame)
         scroll.setWidget(self.table)
-        for part in (self.title, self.words):
+        for part in (self.title, self.words, self.told):
             column.addWidget(part)
         column.addWidget(scroll, 1)
-        column.addWidget(self.told)
         self.missing = Label(wordWrap=True)
         column.addWidget(self.missing)
         self.table.pointed.connect(lambda cell: self.told.setText(cell.told if cell is not None else ""))
@@ -113,6 +112,7 @@ class FactsPage(PracticePage):
         row = QHBoxLayout()
         self.does, self.seat = QComboBox(), QComboBox()
         self.does.setAccessibleName("which facts")
+        self.does.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToContents)
         self.seat.setAccessibleName("of which player")
         self.others = [QComboBox() for _ in range(MOST_BESIDE)]
         row.addWidget(Label("Facts of"))

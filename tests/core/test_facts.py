@@ -1,0 +1,244 @@
+"""What is worked out: facts of a draw against every outcome, and of whole games exactly against games noted."""
+
+from collections import Counter
+from fractions import Fraction
+from itertools import product
+from math import sqrt
+
+import numpy as np
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from bolometric.core.areas.catalogue import area_of
+from bolometric.core.asking.families import FAMILIES, questions_of
+from bolometric.core.asking.keyed import fact_of
+from bolometric.core.game.document import game_from, with_value
+from bolometric.core.game.kinds import kinds
+from bolometric.core.measure.measuring import measure, measure_exactly, runs_of
+from bolometric.core.settings.errors import GameError
+from bolometric.core.working import trace
+from bolometric.core.working.aims import AIMS, Aim, asked, fact_from, on_aim
+from bolometric.core.working.facts import ADD, COMPARE, COUNT, SUBTRACT, Fact, fact
+from bolometric.core.working.tasks import draw_work
+from bolometric.core.working.trace import FIRST, FURTHER, Book, coded, told
+from tests.core.test_every_area import any_game, every
+
+MANY = {"name": "counts", "adding": "count_on", "slips": 0.2}
+FEW = {"name": "recalls", "adding": "recall", "times": "recall", "look": 0.5}
+AIM = [{"kind": "adding", "upto": 9}, {"kind": "place_value", "upto": 2}, {"kind": "numbers", "upto": 5}]
+
+
+def test_the_facts_of_two_dice_by_every_outcome():
+    game = game_from({"pieces": [{}, {"faces": [1, 2, 2]}]})
+    counted: Counter[tuple[int, Fact]] = Counter()
+    for a, b in product(range(1, 7), (1, 2, 2)):
+        counted[a + b, fact(ADD, a, b)] += 1
+    work = draw_work(game.pieces, game.draw)
+    for total in game.distribution.totals:
+        ways = {one: chance for chance, facts in work.of(total) for one in facts if one.counted}
+        whole = sum(count for (made, _), count in counted.items() if made == total)
+        wanted = {one: count / whole for (made, one), count in counted.items() if made == total}
+        assert ways == pytest.approx(wanted)
+
+
+@pytest.mark.parametrize(
+    ("draw", "facts"),
+    [
+        ({"make": "difference"}, {"compare", "subtract"}),
+        ({"make": "largest"}, {"compare"}),
+        ({"make": "digits"}, {"place"}),
+        ({"make": "times", "factor": 3}, {"add", "multiply"}),
+        ({"make": "formula", "formula": "a * b - 1"}, {"multiply", "subtract"}),
+    ],
+)
+def test_what_a_way_of_making_the_number_takes(draw, facts):
+    game = game_from({"pieces": [{"faces": [0, 3, 5]}, {"faces": [2, 4]}], "draw": draw})
+    ways = draw_work(game.pieces, game.draw).any
+    assert {one.does for _, some in ways for one in some if one.counted} == facts
+    if draw["make"] == "difference":
+        assert all(len([one for one in some if one.counted]) == 2 for _, some in ways)  # compared once
+
+
+@settings(max_examples=45, deadline=None)
+@given(any_game, st.sampled_from([(), (MANY,), (MANY, FEW)]), st.sampled_from(["counting", "adding"]))
+def test_what_is_expected_exactly_is_what_games_come_to(game, fluency, moved):
+    game = with_value(with_value(game, "seats.fluency", fluency), "brief.aim", AIM)
+    if hasattr(game.area, "moved"):
+        game = with_value(game, "area.moved", moved)
+    exact = measure_exactly(game, worth_of_thinking=False)
+    if exact.facts is None or (exact.readings.get("turns") and (exact.readings["turns"].mean or 1e9) > 300):
+        return
+    *_, tally = runs_of(game, 5, 30_000, most_turns=2_000, note=True)
+    noted = tally.notes.readings()
+    if tally.notes.unended:
+        return  # what may never end is noted up to a number of turns
+    for key in ("facts", "on_aim", "minutes", "thinking_seconds", "thinking_share", "handling_share", "waiting_share"):
+        if key in exact.readings and key in noted and noted[key].mean is not None:
+            one, other = exact.readings[key], noted[key]
+            assert abs(one.mean - other.mean) < 5 * other.stderr + 0.01 * abs(one.mean) + 1e-9, key
+    assert set(tally.notes.times_each) <= set(exact.facts)
+    for one, each in exact.facts.items():
+        if sum(each) * tally.notes.games > 50:
+            assert one in tally.notes.times_each, one.words
+    assert ("facts" in noted) == ("facts" in exact.readings)
+
+
+@every
+def test_every_game_notes_what_is_worked_out_and_says_it(game):
+    found = measure(game, 400)
+    keys = set(found.readings)
+    assert {"facts", "fact_variety"} <= keys
+    facts, variety = found.readings["facts"].mean, found.readings["fact_variety"].mean
+    assert 0 < variety <= found.simulated["facts"].mean + 1e-9
+    assert abs(facts - found.simulated["facts"].mean) < 6 * found.simulated["facts"].stderr + 0.02 * facts + 1e-9
+    assert "on_aim" not in keys or game.brief.aim
+    practice = found.notes.practice()
+    assert practice.strip
+    assert all(deed.words for deed in practice.strip)
+    seats = {deed.seat for deed in practice.strip}
+    assert seats <= {None, *range(game.seats.count)}
+    turns = sum(1 for deed in practice.strip if deed.seat in (None, 0))
+    assert turns >= 1
+
+
+@every
+def test_noting_changes_nothing_of_the_runs(game):
+    *_, plain = runs_of(game, 3, 300)
+    *_, noted = runs_of(game, 3, 300, note=True)
+    assert plain.sample.winners == noted.sample.winners
+    assert np.array_equal(plain.sample.turns.values, noted.sample.turns.values)
+    assert np.array_equal(plain.sample.turns.counts, noted.sample.turns.counts)
+
+
+@every
+def test_turns_that_are_noted_are_those_that_are_played(game):
+    """Each turn but one that is missed begins with a draw; where sets are closed a turn is one draw and more."""
+    if not game.area.uses_pieces or (game.area.kind, getattr(game.area, "practice", "")) == ("digits", "together"):
+        return
+    book = Book(40)
+    batch = area_of(game).measured.player(game)(40, 3_000, np.random.default_rng(2), book)
+    of, seat, codes = book.notes()
+    drawn = [told(code)[0] for code in codes.tolist()]
+    begun = np.bincount(of[np.array(drawn) == FIRST], minlength=40)
+    assert (begun <= batch.turns).all() if getattr(game.area, "squares", ()) else (begun == batch.turns).all()
+    rolls = np.bincount(of[np.isin(drawn, (FIRST, FURTHER))], minlength=40)
+    if game.area.kind != "grid" and getattr(game.area, "draws", "") != "shared":
+        assert (rolls >= begun).all()
+        assert (rolls == batch.rolls).all()
+    assert ((seat < game.seats.count) | (seat == trace.EVERYONE)).all()
+
+
+def test_a_book_that_is_too_small_is_played_again_with_more_room(monkeypatch):
+    game = game_from({"pieces": [{}, {}]})
+    player = area_of(game).measured.player(game)
+
+    def notes(room):
+        monkeypatch.setattr(trace, "ROOM", room)
+        book = Book(30)
+        player(30, 500, np.random.default_rng(1), book)
+        return book
+
+    large, small = notes(1 << 16), notes(16)
+    assert not small.full
+    for one, other in zip(large.notes(), small.notes(), strict=True):
+        assert np.array_equal(one, other)
+    monkeypatch.setattr(trace, "MOST_ROOM", 64)
+    assert notes(16).full
+
+
+@given(st.integers(0, 15), st.integers(0, 2**28 - 1), st.integers(0, 2**28 - 1), st.integers(0, 7))
+def test_a_note_keeps_what_was_written(kind, one, other, seat):
+    code = int(coded(kind, one, other, seat))
+    assert told(code >> trace.SEAT_BITS) == (kind, one, other)
+    assert code & 7 == seat
+
+
+def test_a_best_of_three_notes_the_games_that_are_played():
+    one = game_from({"pieces": [{}], "area": {"length": 8}})
+    three = with_value(one, "area.games", "three")
+    single, found = measure(one, 4_000), measure(three, 4_000)
+    ratio = found.readings["turns"].mean / single.readings["turns"].mean
+    facts = found.readings["facts"].mean / single.readings["facts"].mean
+    assert facts == pytest.approx(ratio, rel=0.08)
+
+
+def test_slips_that_stand_move_the_counter_one_too_far_or_too_short():
+    base = {"pieces": [{"faces": [3, 3]}], "area": {"length": 20}}
+    slow = {"name": "slips", "slips": 0.5, "slips_known": 0.5}
+    game = game_from({**base, "seats": {"slips": "stand", "fluency": [slow]}})
+    assert game.shown.totals == (3,)
+    assert game.distribution.totals == (2, 3, 4)
+    assert game.distribution.chances.tolist() == pytest.approx([0.25, 0.5, 0.25])
+    exact, played = measure_exactly(game).readings, measure(game, 20_000).simulated
+    for key in ("turns", "facts", "minutes"):
+        assert abs(exact[key].mean - played[key].mean) < 5 * played[key].stderr, key
+    work = game.draw_work
+    assert sum(chance for chance, _ in work.of(2)) == pytest.approx(1)
+
+
+@pytest.mark.parametrize("area", [kind for kind in kinds() if not kind.slips_may_stand])
+def test_where_slips_cannot_stand_it_is_said(area):
+    data = {"kind": area.model_fields["kind"].default or area.model_fields["kind"].annotation.__args__[0]}
+    with pytest.raises(GameError):
+        game_from({"area": data, "seats": {"slips": "stand", "fluency": [{}, {"name": "another"}]}})
+
+
+@pytest.mark.parametrize("family", [name for name in FAMILIES if name not in ("true_false",)])
+def test_every_card_of_a_family_asks_the_fact_it_says(family):
+    for one in questions_of(family, FAMILIES[family].usual, (2, 5))[:60]:
+        found = fact_of(one.text)
+        if family == "place_value":
+            continue
+        a, b = Fraction(found.one), Fraction(found.other)
+        made = {ADD: a + b, SUBTRACT: a - b, "multiply": a * b, "divide": a / b if b else 0, COMPARE: max(a, b)}
+        assert made[found.does] == Fraction(one.answer.replace("−", "-")), one.text
+
+
+numbers = st.integers(0, 130)
+any_fact = st.builds(
+    fact, st.sampled_from([ADD, SUBTRACT, "multiply", "divide", COMPARE, COUNT]), numbers, numbers.map(lambda n: n + 1)
+)
+
+
+@given(any_fact)
+def test_a_fact_is_read_as_it_is_written(one):
+    assert fact_from(one.words) == (one if one.does != COUNT else fact(COUNT, one.one))
+
+
+@pytest.mark.parametrize("kind", [kind for kind in AIMS if kind not in ("tenths", "hundredths", "thousandths")])
+def test_what_an_aim_asks_for_is_of_it(kind):
+    aim = Aim(kind=kind, upto=5 if kind == "place_value" else 12, facts=("7 + 5", "12 or 21") if kind == "list" else ())
+    listed = asked((aim,))
+    assert all(aim.has(one) for one in listed)
+    assert len(set(listed)) == len(listed)
+    assert listed or kind == "multiples"
+    assert aim.words
+    assert "{" not in aim.words
+
+
+@given(any_fact, st.integers(1, 100))
+def test_aims_say_what_they_say(one, upto):
+    a, b, does = one.one, one.other, one.does
+    assert on_aim((Aim(kind="adding", upto=upto),), one) == (does == ADD and a + b <= upto)
+    assert on_aim((Aim(kind="bonds", upto=upto),), one) == (
+        (does == ADD and a + b == upto) or (does == SUBTRACT and a == upto and b <= upto)
+    )
+    assert on_aim((Aim(kind="taking_away", upto=upto),), one) == (does == SUBTRACT and b <= a <= upto)
+    assert on_aim((Aim(kind="tables", tables=(7,)),), one) == (
+        (does == "multiply" and 7 in (a, b) and min(a, b) * 1 <= 12 and (max(a, b) <= 12 or (a == 7 and b <= 12)))
+        or (does == "divide" and b == 7 and a % 7 == 0 and a // 7 <= 12)
+    )
+
+
+def test_the_grid_counts_the_sum_that_makes_the_number():
+    cells = [5, 6, 7, 8]
+    game = game_from({
+        "pieces": [{"faces": [2, 2]}, {"faces": [3, 3]}, {"faces": [1, 1]}], "seats": {"count": 1},
+        "area": {"kind": "grid", "numbers": "own", "cells": cells, "columns": 2, "how": "any", "use": "all",
+                 "wins": "most"},
+    })  # fmt: skip
+    *_, tally = runs_of(game, 1, 200, note=True)
+    assert fact("multiply", 2, 3) in tally.notes.times_each  # for 7 and for 5
+    assert {one.does for one in tally.notes.times_each} <= {"add", "subtract", "multiply", "divide"}
+    assert sqrt(tally.notes.games) > 1
