@@ -13,8 +13,6 @@ os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 from PySide6.QtCore import QEventLoop, QTimer
 
 from bolometric.core.areas.shelf import demo_files, starters
-from bolometric.core.game.document import PieceSet
-from bolometric.core.pieces.presets import SETS
 from bolometric.desk.app import application, make_window
 from bolometric.desk.settings import Settings
 
@@ -64,6 +62,31 @@ class Camera:
         self.window.grab().save(str(self.folder / f"{name}.png"))
 
 
+def practice(camera: Camera) -> None:
+    """The pages of the practice view."""
+    camera.open("dome", "practice")
+    view = camera.window.late.practice
+    page = view.facts
+    camera.rest()
+    page.others[0].setCurrentIndex(page.others[0].findText("star field"))
+    page._ask(0)
+    camera.wait(lambda: 0 in page._beside)
+    camera.take("practice")
+    camera.open("observatory", "practice")
+    view.bar.show_page(1)
+    camera.take("practice-time")
+    camera.open("ridge-dare", "practice")
+    view.bar.show_page(2)
+    camera.wait(lambda: "turns (exact)" in view.difficulty.pays.text())
+    camera.take("difficulty")
+    camera.open("ridge-ascent", "practice")
+    view.bar.show_page(3)
+    camera.rest()
+    view.talk.list.setCurrentRow(3)
+    view.talk.show_answer.click()
+    camera.take("talk")
+
+
 def main(folder: Path) -> None:
     folder.mkdir(parents=True, exist_ok=True)
     with tempfile.TemporaryDirectory() as home:
@@ -75,15 +98,11 @@ def main(folder: Path) -> None:
         camera.take("shape")
         window.show_odds()
         camera.take("odds-dice")
-        camera.open("aurora", "shape")
-        window.editing.open_word("pieces", window.colours)
-        window.editing.popover.content.buttons[1].click()
-        camera.take("edit-spinner")
+        camera.open("observatory", "shape")
+        window.editing.open_word("seats.fluency", window.colours)
+        camera.take("fluency")
         window.editing.close_popover()
-        camera.open("meteor", "odds")
-        window.late.odds.show_page(3)
-        window.late.odds.compare.add_set(PieceSet(pieces=SETS[4][1], draw=SETS[4][2]))
-        camera.take("odds-compare")
+        practice(camera)
         camera.open("long", "runs")
         camera.take("runs")
         camera.open("ridge-dare", "shape")
@@ -98,18 +117,16 @@ def main(folder: Path) -> None:
             window.late.table.draw.click()
         camera.take("table")
         for name, place, picture in (
-            ("dome", 7, "tiles-sets"), ("signal", 1, "digits"), ("battery", 20, "purse"), ("star-field", 15, "grid"),
-            ("orbit", 13, "chain"),
+            ("dome", 7, "tiles-sets"), ("star-field", 15, "grid"), ("orbit", 13, "chain"),
         ):  # fmt: skip
             camera.open(name, "shape")
             window.shape.board._pick(place)
             camera.take(picture)
             window.shape.board._pick(0)
-        for path, picture in (("area.squares", "squares"), ("area.packs", "packs")):
-            camera.open("observatory", "shape")
-            window.editing.open_word(path, window.colours)
-            camera.take(picture)
-            window.editing.close_popover()
+        camera.open("observatory", "shape")
+        window.editing.open_word("area.squares", window.colours)
+        camera.take("squares")
+        window.editing.close_popover()
         camera.open("dome", "shape")
         window.sheet.show_aloud(True)
         camera.take("rules-aloud")

@@ -97,7 +97,9 @@ def test_harder_sums_are_further_along_the_scale():
     assert values == sorted(values)
 
 
-@pytest.mark.parametrize("name", ["dome-shutters", "ridge-dare", "signal-digits", "battery-ration", "orbit-chain"])
+@pytest.mark.parametrize(
+    "name", ["dome-shutters", "ridge-dare", "signal-digits", "battery-ration", "orbit-chain", "beacon-watch"]
+)
 def test_where_thinking_pays_is_dear_and_exact(name):
     game = read(next(path for path in demo_files() if path.name.startswith(name)))
     found = area_of(game).work.pays(game)

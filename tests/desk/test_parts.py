@@ -163,11 +163,11 @@ def test_answers_of_an_older_game_are_never_shown(qtbot, measurer, monkeypatch):
     gate = threading.Event()
     real = measuring.measure_exactly
 
-    def held(game, stop):
+    def held(game, stop, work=True):
         if game.name == "old":
             gate.wait(5)
             stop = lambda: False  # noqa: E731 - it finishes in spite of being stale
-        return real(game, stop)
+        return real(game, stop, work=work)
 
     monkeypatch.setattr(measuring, "measure_exactly", held)
     answers = []
@@ -182,7 +182,7 @@ def test_answers_of_an_older_game_are_never_shown(qtbot, measurer, monkeypatch):
 
 def test_a_crash_in_a_thread_is_said_and_the_next_game_is_measured(qtbot, measurer, monkeypatch):
     real = measuring.measure_exactly
-    monkeypatch.setattr(measuring, "measure_exactly", lambda game, stop: 1 / 0)
+    monkeypatch.setattr(measuring, "measure_exactly", lambda game, stop, work: 1 / 0)
     with qtbot.waitSignal(measurer.crashed) as said:
         measurer.measure(Game(), play=False)
     assert "ZeroDivisionError" in said.args[0]

@@ -149,6 +149,7 @@ def test_after_a_game_at_the_table_questions_come_one_by_one(qtbot, window):
 
 
 def test_aims_are_put_together_on_the_sheet(qtbot, window):
+    window.document.edit("brief.aim", [])
     window.editing.open_word("brief.aim", window.colours)
     editor = window.editing.popover.content
     editor.add.click()

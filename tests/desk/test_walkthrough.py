@@ -195,3 +195,55 @@ def test_a_track_with_cards_from_a_plain_trail_to_the_table_and_the_command_line
     for words in ("take a card from the pack Adding", "On square 8, go to square 17.", "Whisper the answer first."):
         assert words in told
     assert read(tmp_path / "loop.bolo.json") == game
+
+
+def test_a_game_for_two_learners_of_different_skill(qtbot, open_window, tmp_path):
+    """Tables of three and four for a learner who counts beside one who recalls: who waits, what is practised, what to
+    ask afterwards; saved, and read by the command line."""
+    window = open_window(demo=False)
+    starter = next(game for game in (starter.game for starter in starters()) if game.name == "A trail of sums")
+    settle(qtbot, window, lambda: window._opened(window.filing.start(starter)))
+    pieces = [{"faces": [2, 3, 4], "shown": "dots"}, {"faces": [3, 4, 6]}]
+    settle(qtbot, window, lambda: window.editing.edit("pieces", pieces))
+    settle(qtbot, window, lambda: window.editing.edit("draw.make", "multiply"))
+    aims = choose(qtbot, window, "brief.aim")
+    aims.add.click()
+    aims.kind.setCurrentIndex(aims.kind.findData("tables"))
+    aims.kind.activated.emit(aims.kind.currentIndex())
+    settle(qtbot, window, lambda: (aims.tables.setText("3, 4"), aims.tables.textEdited.emit("3, 4")))
+    window.editing.close_popover()
+    timed = choose(qtbot, window, "seats.fluency")
+    timed.fixed.setChecked(False)
+    timed.alike.setChecked(False)
+    timed.seat.setCurrentIndex(1)
+    timed.seat.activated.emit(1)
+    settle(qtbot, window, lambda: (timed.profile.setCurrentIndex(4), timed.profile.activated.emit(4)))
+    window.editing.close_popover()
+    assert "The facts that count: the tables of 3 and 4" in window.sheet.toPlainText()
+    assert "Player 1 counts on; player 2 recalls" in window.sheet.toPlainText()
+
+    window.show_practice()
+    view = window.late.practice
+    qtbot.waitUntil(lambda: view.known.practice is not None and view.known.exact.facts is not None, timeout=20_000)
+    assert "are the aim (exact)" in view.facts.tables[0].words.text()
+    view.facts.does.setCurrentIndex(view.facts.does.findData("multiply"))
+    view.facts._show()
+    assert "3 × 7" in view.facts.tables[0].missing.text()
+    view.bar.show_page(1)
+    qtbot.waitUntil(lambda: "waiting" in view.time.words.text(), timeout=20_000)
+    view.bar.show_page(3)
+    view.talk.list.setCurrentRow(0)
+    view.talk.ask.setText("Which product came up most for you?")
+    view.talk.ask.editingFinished.emit()
+    window.filing.questions.place = tmp_path / "tables.bolo.json"
+    window.save()
+
+    path = str(tmp_path / "tables.bolo.json")
+    assert not [fault for fault in find_faults(read(tmp_path / "tables.bolo.json")) if fault.code == "aim_never_met"]
+    told = json.loads(CliRunner().invoke(main, ["measure", path, "--json"]).output)
+    assert told["readings"]["on_aim"]["method"] == "exact"
+    assert told["readings"]["minutes"]["spread"] == "simulated"
+    assert {fact["fact"] for fact in told["practice"]["facts"] if fact["operation"] == "multiply"} == {
+        f"{min(a, b)} × {max(a, b)}" for a in (2, 3, 4) for b in (3, 4, 6)
+    }
+    assert "Which product came up most for you?" in CliRunner().invoke(main, ["talk", path]).output

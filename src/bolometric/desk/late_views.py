@@ -154,6 +154,12 @@ class LateViews(QObject):
             if view is not None and exact is not None:
                 view.show_exact(exact)
 
+    def show_work(self, exact: Analysis) -> None:
+        """What players work out is known too."""
+        self._exact = exact
+        if self.practice is not None:
+            self.practice.show_exact(exact)
+
     def show_played(self, played: Played | None) -> None:
         """More runs are in."""
         self._played = played

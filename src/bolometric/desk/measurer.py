@@ -17,7 +17,13 @@ from PySide6.QtCore import QObject, Signal
 
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Game
-from bolometric.core.measure.measuring import may_think, measure_exactly, runs_of, thinking_played
+from bolometric.core.measure.measuring import (
+    may_think,
+    measure_exactly,
+    runs_of,
+    thinking_played,
+    with_work,
+)
 from bolometric.core.measure.noted import Practice
 from bolometric.core.measure.runs import MOST_RUNS, SURE, Tally
 from bolometric.core.results.estimate import Sample
@@ -57,6 +63,8 @@ class Measurer(QObject):
 
     exact_ready = Signal(object)
     exact_stopped = Signal()
+    work_ready = Signal(object)
+    """The exact readings again, with what players work out."""
     faults_ready = Signal(object)
     runs_ready = Signal(object)
     runs_stopped = Signal()
@@ -158,9 +166,10 @@ class Measurer(QObject):
             return generation != self._generation or wanted != self._exact_wanted
 
         with heeding(stale):
-            exact = measure_exactly(game, stale)
+            exact = measure_exactly(game, stale, work=False)
             _ = exact.heat  # worked out here, not by the window when it paints
-        self._relay.emit(generation, self.exact_ready, (exact,))
+            self._relay.emit(generation, self.exact_ready, (exact,))
+            self._relay.emit(generation, self.work_ready, (with_work(exact, stale),))
         if may_think(game) and "choice" not in exact.readings and generation == self._generation:
             self._submit(self._runs, self._think, game)
 

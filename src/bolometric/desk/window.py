@@ -139,6 +139,7 @@ class Window(QMainWindow):
         self.document.trouble.connect(self.say)
         self.measurer.exact_ready.connect(self._show_exact)
         self.measurer.exact_stopped.connect(self._show_stopped)
+        self.measurer.work_ready.connect(self._show_work)
         self.bar.cancel_asked.connect(self.measurer.cancel_exact)
         self.measurer.faults_ready.connect(self._show_faults)
         self.measurer.runs_ready.connect(self._show_played)
@@ -210,6 +211,12 @@ class Window(QMainWindow):
         self.shape.show_board(exact.game, exact.heat, self.colours)
         self.late.show_exact(exact)
         self.late.show_played(self._played)  # it may have come in while the exact readings were awaited
+
+    def _show_work(self, exact: Analysis) -> None:
+        """What players work out is known too: nothing else has changed."""
+        self.exact = exact
+        self.readings = joined(self._played.readings if self._played else {}, exact.readings)
+        self.late.show_work(exact)
 
     def _show_faults(self, faults: list[Fault]) -> None:
         self._stale.stop()

@@ -3,16 +3,20 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from math import log, log1p
 
-from bolometric.core.chains.race import FirstPassage
+import numpy as np
+from numpy.typing import NDArray
+
+from bolometric.core.chains.race import PERIOD, FirstPassage
 from bolometric.core.chains.waiting import WaitingTime
 from bolometric.core.game.document import Game
 from bolometric.core.settings.amounts import Value
 from bolometric.core.text.figures import minus
 from bolometric.core.working.tasks import MOVE, PASS, THROW, Task, Ways
 
-LONGEST = 200_000
-"""Turns that are added up one by one."""
+LONGEST = 2_000_000
+"""Turns that are added up."""
 LEFT = 1e-14
 
 
@@ -40,35 +44,51 @@ def turns_each(turns: WaitingTime, seats: int) -> tuple[float, ...] | None:
     >>> turns_each(fixed(5), 2)
     (3.0, 2.0)
     """
-    if turns.never or turns.tail_loss < 1e-6:
+    if turns.never:
         return None
-    counts = [0.0] * seats
-    for turn in range(LONGEST):
-        beyond = turns.survival(turn)
-        if beyond < LEFT:
-            return tuple(counts)
-        counts[turn % seats] += beyond
-    return None
+    more = 0 if turns.tail_loss == 1 else int(turns.period * log(LEFT) / log1p(-turns.tail_loss))
+    if len(turns.head) + more > LONGEST:
+        return None
+    laps = -(-more // turns.period)
+    shrunk = (1 - turns.tail_loss) ** np.arange(1, laps + 1) if laps else np.zeros(0)
+    beyond = np.append(turns.head, np.outer(shrunk, turns.head[len(turns.head) - turns.period :]).ravel())
+    return tuple(float(beyond[seat::seats].sum()) for seat in range(seats))
 
 
 def draws_in_race(ways: Sequence[FirstPassage], finish_round: bool) -> tuple[float, ...] | None:
-    """How many turns each seat takes on average until one is home; None where one may never be, or it lasts long."""
-    if any(way.never or not way.settled or way.tail_loss < 1e-6 for way in ways):
+    """How many turns each seat takes on average until one is home; None where one may never be, or it lasts long.
+
+    A seat takes its turn n if the seats before it are not home after n turns and those behind it, and itself, not
+    after n − 1; where the round is finished, if nobody was home before it.
+    """
+    if any(way.never or not way.settled for way in ways):
         return None
-    counts, seats = [0.0] * len(ways), range(len(ways))
-    within = [1.0] * len(ways)
-    for turn in range(LONGEST):
-        after = [1 - way.home_within(turn + 1) for way in ways]
-        for seat in seats:
-            beyond = 1.0
-            for other in seats:
-                ahead = other < seat and not finish_round
-                beyond *= after[other] if ahead else within[other]
-            counts[seat] += beyond
-        if max(after) < LEFT or min(after) == 0.0:
-            return tuple(counts)
-        within = after
-    return None
+    longest = max(_needed(way) for way in ways)
+    if longest > LONGEST:
+        return None
+    after = [_survival(way, longest + 1) for way in ways]
+    counts = []
+    for seat in range(len(ways)):
+        parts = [alive[1:] if other < seat and not finish_round else alive[:-1] for other, alive in enumerate(after)]
+        counts.append(float(np.prod(parts, axis=0).sum()))
+    return tuple(counts)
+
+
+def _needed(way: FirstPassage) -> float:
+    """Turns after which hardly anybody is under way."""
+    if way.tail_loss == 1:
+        return len(way.alive)
+    return len(way.alive) + PERIOD * log(LEFT) / log1p(-way.tail_loss)
+
+
+def _survival(way: FirstPassage, turns: float) -> NDArray[np.float64]:
+    """The chance of being under way after 0, 1, … turns, the tail written out."""
+    more = max(int(turns) + 1 - len(way.alive), 0)
+    if way.tail_loss == 1:
+        return np.append(way.alive, np.zeros(more))
+    laps = -(-more // PERIOD)
+    shrunk = (1 - way.tail_loss) ** np.arange(1, laps + 1)
+    return np.append(way.alive, np.outer(shrunk, way.alive[-PERIOD:]).ravel())[: int(turns) + 1]
 
 
 __all__ = ["MOVE", "PASS", "THROW", "any_draw", "by_total", "drawing", "draws_in_race", "turns_each"]

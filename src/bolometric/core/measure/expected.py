@@ -13,7 +13,7 @@ from bolometric.core.working.aims import on_aim
 from bolometric.core.working.facts import Fact
 from bolometric.core.working.fluency import Fluency
 from bolometric.core.working.tasks import Done, Task, Ways
-from bolometric.core.working.timing import Timing, items
+from bolometric.core.working.timing import items
 
 
 @dataclass(frozen=True, slots=True)
@@ -36,31 +36,53 @@ def expected_of(game: Game, stop: Stop) -> Expected | None:
         return None
     found: dict[Fact, list[float]] = {}
     for seat, parts in enumerate(done):
+        # Tasks that begin with the same draw share its ways: they are gone through once.
+        by_ways: dict[int, tuple[float, Ways]] = {}
         for times, task in parts:
-            for one, count in facts_of_task(task):
+            so_far = by_ways.get(id(task.ways), (0.0, task.ways))[0]
+            by_ways[id(task.ways)] = so_far + times, task.ways
+            for one in task.then:
+                if one.counted:
+                    found.setdefault(one, [0.0] * len(done))[seat] += times
+        for times, ways in by_ways.values():
+            for one, count in _facts(ways):
                 found.setdefault(one, [0.0] * len(done))[seat] += times * count
     met = {one: tuple(counts) for one, counts in found.items() if any(counts)}
     if not game.seats.fluency:
         return Expected(met, None, None)
     profiles = [game.seats.profile(seat) for seat in range(len(done))]
-    thinking = tuple(_thinking(parts, who, game) for parts, who in zip(done, profiles, strict=True) if who is not None)
+    caught = game.seats.slips == "caught"
+    clocks = {who: _Clock(who, caught) for who in profiles if who is not None}
+    thinking = tuple(clocks[who].thinking(parts) for parts, who in zip(done, profiles, strict=True) if who is not None)
     hands = tuple(sum(times * _handling(task, game) for times, task in parts) for parts in done)
     return Expected(met, thinking, hands)
 
 
-def _thinking(parts: tuple[Done, ...], who: Fluency, game: Game) -> float:
-    return sum(times * thinking_of(task, who, game.seats.slips == "caught") for times, task in parts)
+class _Clock:
+    """Seconds of thinking of one player, each group of ways and each fact worked out once."""
 
+    def __init__(self, who: Fluency, caught: bool) -> None:
+        self._who, self._caught = who, caught
+        self._by_ways: dict[int, float] = {}
+        self._by_fact: dict[tuple[Fact, ...], float] = {}
 
-def thinking_of(task: Task, who: Fluency, caught: bool = True) -> float:
-    """Seconds that a task takes to think, on average; a slip that is caught is done again until it is right."""
-    always = _seconds(((1.0, task.then),), who, caught)
-    return _seconds(task.ways, who, caught) + always + (float(who.choice) if task.chosen else 0.0)
+    def thinking(self, done: tuple[Done, ...]) -> float:
+        """Seconds of all that is done."""
+        return sum(times * self._of(task) for times, task in done)
 
+    def _of(self, task: Task) -> float:
+        ways = self._by_ways.get(id(task.ways))
+        if ways is None:
+            ways = self._by_ways[id(task.ways)] = sum(chance * self._taken(facts) for chance, facts in task.ways)
+        then = self._by_fact.get(task.then)
+        if then is None:
+            then = self._by_fact[task.then] = self._taken(task.then)
+        return ways + then + (float(self._who.choice) if task.chosen else 0.0)
 
-def facts_of_task(task: Task) -> list[tuple[Fact, float]]:
-    """Each fact of a task with how often it takes it on average."""
-    return [*_facts(task.ways), *((one, 1.0) for one in task.then if one.counted)]
+    def _taken(self, facts: tuple[Fact, ...]) -> float:
+        """A slip that is caught is done again until it is right."""
+        parts = items(facts, self._who)
+        return sum(part.seconds / (1 - part.slips) if self._caught else part.seconds for part in parts)
 
 
 @lru_cache(maxsize=4096)
@@ -71,15 +93,6 @@ def _facts(ways: Ways) -> tuple[tuple[Fact, float], ...]:
             if one.counted:
                 found[one] = found.get(one, 0.0) + chance
     return tuple(found.items())
-
-
-@lru_cache(maxsize=4096)
-def _seconds(ways: Ways, who: Fluency, caught: bool) -> float:
-    total = 0.0
-    for chance, facts in ways:
-        timed = [Timing(part.seconds, part.slips) for part in items(facts, who)]
-        total += chance * sum(part.mean if caught else part.seconds for part in timed)
-    return total
 
 
 def _handling(task: Task, game: Game) -> float:

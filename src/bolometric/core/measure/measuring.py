@@ -88,16 +88,29 @@ def measure_exactly(game: Game, stop: Stop = never_stop, worth_of_thinking: bool
         checkpoint()
         result = area_of(game).measured.solve(game, stop)
         readings = {} if result is None else _with_minutes(game, result)
-        done = expected_of(game, stop) if work or game.seats.fluency else None
-        if done is not None:
-            turns = readings["turns"].mean if "turns" in readings else None
-            readings |= readings_of(game, done, turns)
         worth = thinking(game, stop) if readings and worth_of_thinking else None
         places = by_place(game, readings.get("seat_wins"), stop) if worth_of_thinking else {}
     if worth is not None:
         readings["choice"] = exact_value(worth)
-    facts = None if done is None else done.facts
-    return Analysis(game, readings | places, result, area_of(game).board.heat, facts)
+    found = Analysis(game, readings | places, result, area_of(game).board.heat)
+    return with_work(found, stop) if work or game.seats.fluency else found
+
+
+def with_work(exact: Analysis, stop: Stop = never_stop) -> Analysis:
+    """The same with what players work out, where that is known exactly. Raises Cancelled once ``stop()`` is true."""
+    if exact.facts is not None:
+        return exact
+    with heeding(stop):
+        done = expected_of(exact.game, stop)
+    if done is None:
+        return exact
+    turns = exact.readings["turns"].mean if "turns" in exact.readings else None
+    readings = {**exact.readings, **readings_of(exact.game, done, turns)}
+    heat = exact.__dict__.get("heat")
+    made = replace(exact, readings=readings, facts=done.facts)
+    if heat is not None:
+        made.__dict__["heat"] = heat  # it was worked out already
+    return made
 
 
 BY_SEATS = ((Style(choose="plan"), Style()), (Style(), Style(choose="plan")))

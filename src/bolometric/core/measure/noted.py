@@ -15,7 +15,7 @@ from numpy.typing import NDArray
 from bolometric.core.game.document import Game
 from bolometric.core.measure.one_batch import OneBatch, Played
 from bolometric.core.measure.register import Array, Register, Whole
-from bolometric.core.results.batch import STUCK, Player
+from bolometric.core.results.batch import STUCK, Batch, Player
 from bolometric.core.results.estimate import share, spread
 from bolometric.core.results.folded import Pairs, Values
 from bolometric.core.results.readings import Reading
@@ -69,7 +69,10 @@ class Notes:
     minutes: Values = field(default_factory=Values)
     late: int = 0
     """Games that take longer than the brief allows, or do not end."""
-    unended: int = 0
+    stuck: int = 0
+    """Games that nobody can end any more."""
+    cut_off: int = 0
+    """Games that were given up, since they are too long to be noted to their end."""
     thinking: Pairs = field(default_factory=Pairs)
     shares: dict[str, Pairs] = field(default_factory=dict)
     decisions: Pairs = field(default_factory=Pairs)
@@ -80,8 +83,11 @@ class Notes:
     first: Played | None = None
     """The first games that were noted."""
 
-    def add(self, book: Book, turns: Whole, ended: NDArray[np.bool_], rng: np.random.Generator) -> None:
-        """Take in the games of a book; ``turns`` of each, and whether it came to an end."""
+    def add(self, book: Book, played: Batch, rng: np.random.Generator) -> None:
+        """Take in the games of a book, which were played as this batch."""
+        turns, stuck = played.turns, played.winner == STUCK
+        self.cut_off += int((~played.ended & ~stuck).sum())
+        self.stuck += int(stuck.sum())
         if book.full:
             self.too_long = True
             return
@@ -93,7 +99,7 @@ class Notes:
             self.games += games
             return
         way = flat.row_of[np.searchsorted(flat.edges, flat.group[task] + rng.random(len(task)), "right")]
-        self._count(OneBatch(games, seats, of, seat, task, way, flat), turns, ended, rng)
+        self._count(OneBatch(games, seats, of, seat, task, way, flat), turns, played.ended, rng)
         self.games += games
 
     def _count(self, batch: OneBatch, turns: Whole, ended: NDArray[np.bool_], rng: np.random.Generator) -> None:
@@ -110,7 +116,6 @@ class Notes:
         self.minutes = self.minutes.plus(minutes[ended])
         band = self.game.brief.minutes
         self.late += int((~ended | (minutes > (np.inf if band is None else band.high + 1e-9))).sum())
-        self.unended += int((~ended).sum())
         self.thinking = self.thinking.plus(think.sum(axis=1), turns * (batch.seats if batch.together else 1))
         everybody = np.maximum(whole * batch.seats, 1e-9)
         for key, part in (("thinking", think), ("waiting", waits), ("handling", hands)):
@@ -124,11 +129,11 @@ class Notes:
         """Every reading that the notes give; none where games are too long to be noted."""
         if self.too_long or self.games < 2 or not self.facts.number:
             return {}
-        each = tuple((self.by_seat["facts"] / self.games).tolist())
-        found = {
-            "facts": replace(spread(self.facts), stderr=self.facts_of_game.stderr, by_seat=each),
-            "fact_variety": replace(spread(self.variety), stderr=self.variety_of_game.stderr),
-        }
+        found: dict[str, Reading] = {}
+        if not self.cut_off:
+            each = tuple((self.by_seat["facts"] / self.games).tolist())
+            found["facts"] = replace(spread(self.facts), stderr=self.facts_of_game.stderr, by_seat=each)
+            found["fact_variety"] = replace(spread(self.variety), stderr=self.variety_of_game.stderr)
         if self.game.brief.aim and self.aimed.whole:
             error = max(self.aimed.stderr, 1 / self.aimed.whole)
             found["on_aim"] = Reading("simulated", self.aimed.ratio, stderr=error)
@@ -136,11 +141,11 @@ class Notes:
 
     def _times(self) -> dict[str, Reading]:
         found = {}
-        if self.minutes.number > 1 and not self.unended:
-            found["minutes"] = spread(self.minutes)
-        elif self.minutes.number:
-            found["minutes"] = Reading("simulated", never=self.unended / self.games, ended=self.minutes.mean)
-        if self.game.brief.minutes is not None:
+        if self.minutes.number > 1 and not self.cut_off:
+            found["minutes"] = spread(self.minutes, never=self.stuck / self.games)
+            if self.stuck:
+                found["minutes"] = Reading("simulated", never=self.stuck / self.games, ended=self.minutes.mean)
+        if self.game.brief.minutes is not None and not self.cut_off:
             found["in_time"] = share(self.games - self.late, self.games)
         if self.thinking.whole:
             found["thinking_seconds"] = Reading("simulated", self.thinking.ratio, stderr=self.thinking.stderr)
@@ -183,12 +188,12 @@ def _grown(array: Array, shape: tuple[int, ...]) -> Array:
     return grown
 
 
-ONE_IN = 60
-"""Of so many turns that are played one is noted: what that costs is then a small part of what playing costs."""
 MOST_DEEDS = 2_000
 """Of a game that is shown."""
-FIRST_GAMES, FEWEST, MOST_NOTES, LONGEST = 100, 10, 20_000, 5_000
-"""Games of the first batch, and of a later one at least; notes of one, and turns of a noted game, at most."""
+ONE_IN = 100
+"""Of so many turns that are played one is noted: what that costs is then a small part of what playing costs."""
+FIRST_GAMES, FEWEST_NOTES, MOST_NOTES, LONGEST = 200, 2_500, 20_000, 20_000
+"""Games of the first batch; notes of a later one, and turns of a noted game, at most."""
 
 
 class Noting:
@@ -197,19 +202,23 @@ class Noting:
     def __init__(self, player: Player, notes: Notes, seed: int, most_turns: int) -> None:
         self.notes, self._player = notes, player
         self._root = np.random.SeedSequence([seed, 1])
-        self._most, self._each = min(most_turns, LONGEST), 0.0
+        self._most, self._each, self._owed = min(most_turns, LONGEST), 0.0, 0.0
 
     def more(self, turns: int, at_most: int) -> Notes:
-        """Play and note a part of so many turns that were played, of no more games than this; the notes so far."""
-        wanted = FIRST_GAMES if not self._each else int(np.clip(turns / ONE_IN, 0, MOST_NOTES) / self._each)
-        games = min(max(wanted, FEWEST), at_most)
-        if self.notes.too_long or games < 1:
+        """Play and note a part of so many turns that were played, of no more games than this; the notes so far.
+
+        A batch costs something however small it is, so notes are owed until there are enough of them.
+        """
+        self._owed += turns / ONE_IN
+        if self.notes.too_long or (self._each and self._owed < FEWEST_NOTES):
             return self.notes
+        wanted = FIRST_GAMES if not self._each else max(1, int(min(self._owed, MOST_NOTES) / self._each))
+        games = min(wanted, at_most)
         (child,) = self._root.spawn(1)
         rng, book = np.random.default_rng(child), Book(games)
         batch = self._player(games, self._most, rng, book)
-        self.notes.add(book, batch.turns, batch.ended | (batch.winner == STUCK), rng)
-        self._each = max(book.size / games, 1.0)
+        self.notes.add(book, batch, rng)
+        self._each, self._owed = max(book.size / games, 1.0), 0.0
         return self.notes
 
 

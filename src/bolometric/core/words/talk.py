@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 from fractions import Fraction
-from typing import Any
 
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import Game
@@ -78,10 +77,7 @@ def _made(game: Game, readings: dict[str, Reading], practice: Practice | None, h
     yield from _of_board(game, heat)
     work = area_of(game).work
     for k, one in enumerate((work.pays(game) if work is not None else ())[:2]):
-        worth = f"Choosing by chance costs {significant(one.cost, 2)} {one.unit} on average (exact)."
-        yield Question(
-            f"pays-{k + 1}", HARD, f"{_upper(one.words)}: what would you do?", f"{_upper(one.best)}. {worth}"
-        )
+        yield Question(f"pays-{k + 1}", HARD, one.question, one.answer)
 
 
 def _upper(text: str) -> str:
@@ -191,7 +187,7 @@ def _of_facts(practice: Practice) -> Iterator[Question]:
 
 def _of_play(game: Game, readings: dict[str, Reading]) -> Iterator[Question]:
     unit = game.area.pace
-    lasting: Any = readings.get(unit)
+    lasting = readings.get(unit)
     if lasting is not None and lasting.mean is not None:
         spread = "" if lasting.p10 == lasting.p90 else (
             f" 8 of 10 games take {show(unit, lasting.p10)} to {show(unit, lasting.p90)}."

@@ -67,7 +67,8 @@ def fact(does: str, one: Value, other: Value = 0) -> Fact:
     >>> fact("add", 4, 3) == fact("add", 3, 4), fact("subtract", 4, 3).words
     (True, '4 − 3')
     """
-    one, other = tidy(Fraction(one)), tidy(Fraction(other))
+    if type(one) is not int or type(other) is not int:
+        one, other = tidy(Fraction(one)), tidy(Fraction(other))
     if does in FREE_ORDER and other < one:
         one, other = other, one
     return Fact(does, one, other)

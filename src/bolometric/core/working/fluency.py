@@ -6,6 +6,7 @@ teacher who times a few facts at the table has better ones.
 
 from __future__ import annotations
 
+from functools import cached_property
 from typing import Annotated, Literal, Self
 
 from pydantic import AfterValidator, Field, StrictFloat, StrictInt, model_validator
@@ -13,7 +14,6 @@ from pydantic import AfterValidator, Field, StrictFloat, StrictInt, model_valida
 from bolometric.core.pieces.faces import Line
 from bolometric.core.settings.explain import setting_error
 from bolometric.core.settings.part import Part
-from bolometric.core.text.figures import listing_words
 from bolometric.core.working.aims import Aim, fact_from
 
 LONGEST = 600
@@ -77,10 +77,13 @@ class Fluency(Part):
             raise setting_error("Somebody who needs no time for anything is not measured: give a look some seconds.")
         return self
 
-    @property
-    def words(self) -> str:
-        """As it is said of a player: 'counts on'."""
-        return self.name
+    @cached_property
+    def _hashed(self) -> int:
+        return hash(tuple(getattr(self, name) for name in type(self).model_fields))
+
+    def __hash__(self) -> int:
+        """As of any part, worked out once: every timing of a fact is remembered by it."""
+        return self._hashed
 
 
 class Hands(Part):
@@ -117,8 +120,3 @@ PROFILES = (
 """From counting everything to recalling."""
 USUAL = PROFILES[1]
 """Whose time is told where a game does not say who plays, so that games can be compared."""
-
-
-def told(profiles: tuple[Fluency, ...]) -> str:
-    """Several profiles in a few words, each named once."""
-    return listing_words(list(dict.fromkeys(profile.name for profile in profiles)), "and")

@@ -176,6 +176,8 @@ def items(facts: tuple[Fact, ...], who: Fluency) -> tuple[Item, ...]:
     Who counts needs not see dots first: those that are added are counted as they lie, on from the numeral beside them
     or from the larger group. So a piece with dots beside one with a numeral makes a learner count on.
     """
+    if len(facts) == 1 and facts[0].counted:
+        return (Item(facts[0], *timing(facts[0], who)),)
     dots = Counter(one.one for one in facts if one.does == known.SEE)
     found: list[Item] = []
     for one in facts:

@@ -8,7 +8,6 @@ room to write into, so that noting costs them one comparison.
 from __future__ import annotations
 
 from collections.abc import Callable
-from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
@@ -25,7 +24,7 @@ ROOM, MOST_ROOM = 1 << 16, 1 << 22
 NO_CODES, NO_ENDS = np.zeros(0, np.int64), np.zeros(0, np.int64)
 
 
-def coded(kind: int, one: Any, other: Any, seat: Any) -> Whole:
+def coded(kind: int, one: Whole | int, other: Whole | int, seat: Whole | int) -> Whole:
     """Notes of many games at once, as the compiled :mod:`noting` writes them, from whole numbers or arrays of them."""
     packed = ((np.int64(kind) << NUMBER_BITS | np.asarray(one, np.int64)) << NUMBER_BITS) | np.asarray(other, np.int64)
     return np.asarray(packed << SEAT_BITS | np.asarray(seat, np.int64))

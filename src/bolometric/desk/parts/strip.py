@@ -94,7 +94,7 @@ class Strip(QWidget):
         k = 0
         while k * step <= minutes:
             x = self._x(60 * k * step)
-            box = QRectF(x - 40, self.height() - FOOT + 4, 80, FOOT - 4)
+            box = QRectF(min(x - 40, self.width() - 80), self.height() - FOOT + 4, 80, FOOT - 4)
             painter.drawText(box, Qt.AlignmentFlag.AlignHCenter, f"{k * step:g} min")
             k += 1
 

@@ -5,9 +5,8 @@ from __future__ import annotations
 import numpy as np
 from numba import njit
 
-from bolometric.core.areas.filled.fill import Fill, Line, area_of_marks, fills_of, line_of, marks_of
+from bolometric.core.areas.filled.fill import FILLED, PUT, Fill, Line, area_of_marks, fills_of, line_of, marks_of
 from bolometric.core.areas.filled.spec import Boxes
-from bolometric.core.areas.filled.work import FILLED, PUT
 from bolometric.core.game.document import Game
 from bolometric.core.outcomes.chance import HALF, STEP, below, bits, kept
 from bolometric.core.outcomes.deck import Dealing, deal, dealt, deck_of, shuffle

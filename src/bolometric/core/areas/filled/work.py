@@ -11,7 +11,8 @@ import numpy as np
 
 from bolometric.core.areas.drawing import MOVE, PASS, any_draw, by_total, drawing, draws_in_race
 from bolometric.core.areas.filled import area as filled
-from bolometric.core.areas.filled.fill import area_of_marks, fills_of, line_of, marks_of
+from bolometric.core.areas.filled.fill import FILLED, PUT, area_of_marks, fills_of, line_of, marks_of
+from bolometric.core.areas.filled.pays import pays
 from bolometric.core.areas.filled.spec import Boxes
 from bolometric.core.game.contract import Work
 from bolometric.core.game.document import Game
@@ -19,8 +20,6 @@ from bolometric.core.pieces.kinds import remembers
 from bolometric.core.settings.heeding import Stop
 from bolometric.core.working.tasks import Done, Task, Tasks
 
-FILLED, PUT = 3, 4
-"""Kinds of note: a draw by which a board is filled, and a counter that is put on a number."""
 PUTTING = Task(hands=(MOVE,), chosen=True, words="puts a counter down")
 
 
@@ -69,4 +68,4 @@ def expected(game: Game, stop: Stop) -> tuple[tuple[Done, ...], ...] | None:
     return tuple((*fills, (count, any_draw(game, MOVE, PASS))) for count in draws)
 
 
-WORK = Work(tasks=tasks, expected=expected)
+WORK = Work(tasks=tasks, expected=expected, pays=pays)

@@ -28,6 +28,6 @@ def pays(game: Game) -> tuple[Decision, ...]:
         best = tiles_in(options[int(left.argmin())])
         found.append(Decision(
             f"all are open and {total} is drawn", f"close {listing(best, 'and')}", float(left.mean() - left.min()),
-            "points left", chance, best[-1],
+            "points left", chance, place=best[-1],
         ))  # fmt: skip
     return dearest(found)

@@ -6,9 +6,8 @@ import numpy as np
 from numba import njit
 
 from bolometric.core.areas.sets.exact import policy_of
-from bolometric.core.areas.sets.rules import ClosingTable
+from bolometric.core.areas.sets.rules import CLOSED, ClosingTable
 from bolometric.core.areas.sets.spec import Sets
-from bolometric.core.areas.sets.work import CLOSED
 from bolometric.core.game.document import Game
 from bolometric.core.outcomes.chance import HALF, STEP, below, bits, kept
 from bolometric.core.outcomes.deck import Dealing, deal, dealt, deck_of, shuffle

@@ -18,6 +18,8 @@ from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.settings.heeding import checkpoint
 
 Masks = NDArray[np.int64]
+CLOSED = 3
+"""The kind of note (working/trace) for tiles that are closed: the set, and the tiles that were open."""
 ALL, FEW = 0, 1
 """Draws with all the pieces, and with the first alone."""
 

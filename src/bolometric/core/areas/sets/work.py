@@ -7,7 +7,7 @@ import numpy as np
 from bolometric.core.areas.sets.area import closing_of
 from bolometric.core.areas.sets.exact import closings_of
 from bolometric.core.areas.sets.pays import pays
-from bolometric.core.areas.sets.rules import FEW, ClosingTable, tiles_in
+from bolometric.core.areas.sets.rules import CLOSED, FEW, ClosingTable, tiles_in
 from bolometric.core.areas.sets.spec import Sets
 from bolometric.core.game.contract import Work
 from bolometric.core.game.document import Game
@@ -18,9 +18,6 @@ from bolometric.core.text.figures import listing
 from bolometric.core.working.facts import summed
 from bolometric.core.working.tasks import MOVE, PASS, THROW, Done, DrawWork, Task, Tasks, draw_work
 from bolometric.core.working.trace import DECIDE, FIRST
-
-CLOSED = 3
-"""The kind of note for tiles that are closed: the set, and the tiles that were open."""
 
 
 def _work(game: Game, way: int) -> DrawWork:

@@ -61,14 +61,14 @@ def solve(game: Game, stop: Callable[[], bool]) -> ExactResult | None:
         return None
     one_draw = trail.go_on == "no" and trail.end != "again" and _chain(game).acts is None
     if trail.track == "shared":
-        way = _first_passage(game, game.seats.style(0), stop)
+        way = passage_in(game, game.seats.style(0), stop)
         return together(way, trail.turns, seats, one_draw)
     if meets(game):
         from bolometric.core.areas.trail import pair  # brings Numba with it
 
         return pair.solve(game, stop)
     styles = [game.seats.style(seat) for seat in range(seats)]
-    ways = {style: _first_passage(game, style, stop) for style in dict.fromkeys(styles)}
+    ways = {style: passage_in(game, style, stop) for style in dict.fromkeys(styles)}
     loses, lined = trail.first_home == "loses" and seats > 1, [ways[style] for style in styles]
     alone = from_passages(lined, trail.finish == "finish_round", one_draw, loses=loses)
     if trail.at_most == 1 or seats == 1:
@@ -89,7 +89,8 @@ def each_alone(game: Game) -> bool:
     return _chain(game).acts is None or _on_squares(_trail(game), game.distribution) is not None
 
 
-def _first_passage(game: Game, style: Style, stop: Callable[[], bool]) -> FirstPassage:
+def passage_in(game: Game, style: Style, stop: Callable[[], bool]) -> FirstPassage:
+    """A seat's turns until it is home, in a style."""
     if _trail(game).go_on == "no" and _chain(game).acts is None:
         return exact.first_passage(_chain(game), stop)
     return exact.followed(way_in(game, style), stop)

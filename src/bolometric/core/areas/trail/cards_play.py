@@ -8,9 +8,8 @@ import numpy as np
 from numba import njit
 from numpy.typing import NDArray
 
-from bolometric.core.areas.trail.card_rules import AT_OUT, WINS
+from bolometric.core.areas.trail.card_rules import ASKED, AT_OUT, WINS
 from bolometric.core.areas.trail.spec import Trail
-from bolometric.core.areas.trail.work import ASKED
 from bolometric.core.asking.packs import cards_of
 from bolometric.core.outcomes.chance import STEP, below, part
 from bolometric.core.working.noting import note

@@ -34,7 +34,7 @@ def pays(game: Game) -> tuple[Decision, ...]:
         where = f"you stand on {trail.called(at)}, in a turn begun {_on(trail, start)}"
         best = "go on" if plan.go[start, at] else "stop"
         weight = float(often[start, at])
-        found.append(Decision(where, best, float(price[start, at]), "turns", weight, at))
+        found.append(Decision(where, best, float(price[start, at]), "turns", weight, place=at))
     return dearest(found)
 
 

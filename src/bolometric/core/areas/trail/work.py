@@ -17,6 +17,7 @@ from math import prod
 import numpy as np
 from numpy.typing import NDArray
 
+from bolometric.core.areas.drawing import draws_in_race
 from bolometric.core.areas.trail import area as trails
 from bolometric.core.areas.trail import exact
 from bolometric.core.areas.trail.pays import pays
@@ -34,8 +35,6 @@ from bolometric.core.working.facts import Fact, added, fact
 from bolometric.core.working.tasks import MOVE, PASS, THROW, Done, Task, Tasks, Ways
 from bolometric.core.working.trace import DECIDE, FIRST, FURTHER
 
-ASKED = 3
-"""The kind of note for a card: its pack and itself."""
 MOST_STEPS, MOST_WORK = 400, 3e8
 """Squares up to which turns are followed, and multiplications at most: a tenth of a second."""
 GONE = 1e-13
@@ -127,10 +126,14 @@ def expected(game: Game, stop: Stop) -> tuple[tuple[Done, ...], ...] | None:
         return None
     if trail.track == "own" and trail.at_most > 1 and seats > 1:
         return None
-    begun = _together(chain, trail.turns, seats) if trail.track == "shared" else _race(chain, trail, seats)
+    adding = adds(trail)
+    if trail.track == "own" and not adding and chain.again is None:
+        counts = _turns(game, trail, seats, stop)
+        begun = None if counts is None else np.array(counts)[:, None]
+    else:
+        begun = _together(chain, trail.turns, seats) if trail.track == "shared" else _race(chain, trail, seats)
     if begun is None:
         return None
-    adding = adds(trail)
     chances = np.array([way / sum(chain.ways) for way in chain.ways])
     times = begun if chain.again is None else begun / (1 - chain.again @ chances)
     columns = _columns(game)
@@ -146,6 +149,12 @@ def expected(game: Game, stop: Stop) -> tuple[tuple[Done, ...], ...] | None:
         )
         for row in times
     )  # fmt: skip
+
+
+def _turns(game: Game, trail: Trail, seats: int, stop: Stop) -> tuple[float, ...] | None:
+    """How many turns each seat takes, wherever its marker stands."""
+    way = trails.passage_in(game, game.seats.style(0), stop)
+    return draws_in_race([way] * seats, trail.finish == "finish_round" and seats > 1)
 
 
 def _race(chain: Chain, trail: Trail, seats: int) -> NDArray[np.float64] | None:

@@ -14,7 +14,6 @@ from bolometric.core.judge.difficulty import difficulty
 from bolometric.core.results.board import Heat, Tiles, Track
 from bolometric.core.results.decision import Decision
 from bolometric.core.results.scale import Scale
-from bolometric.core.text.figures import significant
 from bolometric.desk.lane import Lane
 from bolometric.desk.parts.board import BoardWidget
 from bolometric.desk.parts.plain import Label
@@ -117,11 +116,7 @@ class DifficultyPage(PracticePage):
             self.pays.setText(told)
             self.board.hide()
             return
-        lines = [
-            f"{one.words[:1].upper()}{one.words[1:]}: {one.best}; a guess costs {significant(one.cost, 2)} {one.unit}"
-            for one in found[:MOST_TOLD]
-        ]
-        self.pays.setText("\n".join([f"{line} (exact)." for line in lines]))
+        self.pays.setText("\n".join(one.told for one in found[:MOST_TOLD]))
         self._tint(found)
 
     def _tint(self, found: tuple[Decision, ...]) -> None:

@@ -17,7 +17,7 @@ from bolometric.core.working.facts import Fact
 from bolometric.paint.palette import LIGHT, Palette
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class Known:
     """What is known of a game so far."""
 
