@@ -72,6 +72,9 @@ def main() -> None:
     bolometric odds FILE           print every total with its ways and its chance
     bolometric talk FILE           print questions to ask afterwards, with their answers
     bolometric make 6 5 3 1        print every number that these can be put together to
+    bolometric tune FILE           print games like it that suit its targets better
+    bolometric sweep FILE --knob … print every reading over the values of a setting
+    bolometric find --brief FILE   print games of every kind that suit a brief
     bolometric check FILE          print what is wrong with the game, and what cures it
     bolometric schema              print the JSON Schema of the game file
 
@@ -135,22 +138,118 @@ def measure(file: Path, runs: int | None, seed: int, style: str | None, at_least
     """
     from bolometric.core.measure.measuring import in_style
     from bolometric.core.measure.measuring import measure as measure_game
+    from bolometric.core.tuning.telling import how_it_suits
 
     game = _read(file)
     if style is not None:
         game = in_style(game, _STYLES[style])
     found = measure_game(game, runs, seed)
+    suit = how_it_suits(found)
     if as_json:
         from bolometric.core.words.plain import measured_plain
 
-        click.echo(json.dumps(measured_plain(found, at_least), indent=2, allow_nan=False))
+        click.echo(json.dumps(measured_plain(found, at_least, suit), indent=2, allow_nan=False))
     else:
         from bolometric.core.words.report import readings_text
         from bolometric.core.words.telling import at_least_words
 
         click.echo(readings_text(found))
+        if suit[1]:
+            click.echo(f"\n{suit[1]}")
         if at_least is not None:
             click.echo(f"\n{at_least_words(game, at_least, found.exact, found.sample)}")
+
+
+_WORKERS = click.option(
+    "--workers", type=click.IntRange(1, 256), default=1, show_default=True, help="Processes that look at candidates."
+)
+_CLUSTER = click.option("--cluster", default="", metavar="ADDRESS", help="Or a cluster: the address of its scheduler.")
+_SEED = click.option("--seed", type=click.IntRange(0, 2**63 - 1), default=1, show_default=True, help="Same seed, same.")
+
+
+@main.command()
+@_FILE
+@click.option("--free", multiple=True, metavar="KNOB", help="A setting that may change, by its path; none for all.")
+@click.option("--lock", multiple=True, metavar="KNOB", help="A setting that must stay, by its path.")
+@click.option("--budget", type=click.FloatRange(0.1, 86_400), help="Seconds after which no more are tried.")
+@click.option("--tries", type=click.IntRange(1, 100_000), help="Candidates that are looked at.")
+@_SEED
+@_WORKERS
+@_CLUSTER
+@_JSON
+def tune(
+    file: Path, free: tuple[str, ...], lock: tuple[str, ...], budget: float | None, tries: int | None, seed: int,
+    workers: int, cluster: str, as_json: bool,
+) -> None:  # fmt: skip
+    """Look for games like this one that suit its targets better, the best first."""
+    from bolometric.core.settings.errors import GameError
+    from bolometric.core.tuning.search import TRIES
+    from bolometric.core.tuning.search import tune as search
+    from bolometric.core.tuning.telling import candidates_plain, candidates_text
+    from bolometric.core.tuning.workers import sharing
+
+    game = _read(file)
+    try:
+        with sharing(workers, cluster) as share:
+            *_, last = search(game, free, lock, seed, tries or TRIES, budget, share)
+    except GameError as error:
+        _fail(error)
+    click.echo(json.dumps(candidates_plain(last.best), indent=2) if as_json else candidates_text(game, last.best))
+
+
+@main.command()
+@_FILE
+@click.option(
+    "--knob", "knobs", multiple=True, required=True, metavar="KNOB[=A..B[:STEP]]",
+    help="A setting with its values: area.length=20..60:5, area.end=pass,exact. Give one or two.",
+)  # fmt: skip
+@click.option("--runs", type=click.IntRange(20, 1_000_000), default=2_000, show_default=True, help="Games a point.")
+@_SEED
+@click.option("--csv", "as_csv", is_flag=True, help="Print comma-separated values.")
+@_JSON
+def sweep(file: Path, knobs: tuple[str, ...], runs: int, seed: int, as_csv: bool, as_json: bool) -> None:
+    """Go through the values of a setting, or of two together, and print every reading of each game."""
+    from bolometric.core.settings.errors import GameError
+    from bolometric.core.tuning.sweep import sweep as through
+    from bolometric.core.tuning.sweep import swept
+    from bolometric.core.tuning.telling import points_csv, points_plain, points_text
+
+    game = _read(file)
+    try:
+        asked = [swept(game, text) for text in knobs]
+        points = list(through(game, asked, runs, seed))
+    except GameError as error:
+        _fail(error)
+    if as_csv:
+        click.echo(points_csv(asked, points), nl=False)
+    else:
+        click.echo(json.dumps(points_plain(asked, points), indent=2) if as_json else points_text(asked, points))
+
+
+@main.command()
+@click.option(
+    "--brief", type=click.Path(path_type=Path), required=True, help="A game file; its brief, seats and pieces count."
+)
+@click.option("--tries", type=click.IntRange(1, 10_000), help="Candidates of each beginning.")
+@_SEED
+@_WORKERS
+@_CLUSTER
+@_JSON
+def find(brief: Path, tries: int | None, seed: int, workers: int, cluster: str, as_json: bool) -> None:
+    """Look for games of every kind that suit a brief, with the pieces at hand, the best first."""
+    from bolometric.core.game.files import plain_of
+    from bolometric.core.settings.errors import FileError, GameError
+    from bolometric.core.tuning.find import TRIES
+    from bolometric.core.tuning.find import find as search
+    from bolometric.core.tuning.telling import candidates_plain, candidates_text
+    from bolometric.core.tuning.workers import sharing
+
+    try:
+        with sharing(workers, cluster) as share:
+            found = search(plain_of(brief), seed, tries or TRIES, share)
+    except (FileError, GameError) as error:
+        _fail(error)
+    click.echo(json.dumps(candidates_plain(found), indent=2) if as_json else candidates_text(None, found))
 
 
 @main.command()

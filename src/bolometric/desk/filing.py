@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from itertools import count
 from pathlib import Path
 from typing import Literal, TypeVar
 
@@ -11,7 +12,7 @@ from PySide6.QtWidgets import QFileDialog, QMessageBox, QWidget
 
 from bolometric.core.areas.shelf import demo_folder
 from bolometric.core.game.document import Game
-from bolometric.core.game.files import SUFFIX, is_protected, with_suffix
+from bolometric.core.game.files import SUFFIX, is_protected, with_suffix, write
 from bolometric.core.settings.errors import FileError
 from bolometric.desk.document import Document
 from bolometric.desk.settings import Settings
@@ -140,6 +141,19 @@ class Filing:
                 case "stay":
                     return False
         return self._may_write(path, known=True) and self._write(path)
+
+    def keep_copy(self, game: Game) -> bool:
+        """Save a game of its own on the shelf, beside the open one, under a name that is not taken yet."""
+        folder, stem = self._folder(), self._plain_name()
+        number = next(k for k in count(2) if not (folder / f"{stem}-{k}{SUFFIX}").exists())
+        path = folder / f"{stem}-{number}{SUFFIX}"
+        try:
+            write(game.model_copy(update={"name": f"{game.name[:56]} {number}"}), path)
+        except FileError as error:
+            self.say(str(error))
+            return False
+        self.say(f"Kept as {path.name} in {folder}.")
+        return True
 
     def _reload(self, path: Path) -> bool:
         """Take what is in the file now."""

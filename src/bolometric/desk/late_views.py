@@ -27,10 +27,12 @@ if TYPE_CHECKING:
     from bolometric.desk.views.practice.view import PracticeView
     from bolometric.desk.views.runs import RunsView
     from bolometric.desk.views.table import TableView
+    from bolometric.desk.views.tune.view import TuneView
 
-VIEWS = ("odds", "runs", "practice", "table")
+VIEWS = ("odds", "runs", "practice", "tune", "table")
 LEAST = {
-    "odds": QSize(500, 400), "runs": QSize(500, 480), "practice": QSize(560, 560), "table": QSize(500, 470),
+    "odds": QSize(500, 400), "runs": QSize(500, 480), "practice": QSize(560, 560), "tune": QSize(560, 420),
+    "table": QSize(500, 470),
 }  # fmt: skip
 """Pixels that a view needs to be read; in less room it is scrolled."""
 
@@ -41,6 +43,10 @@ class LateViews(QObject):
     edit_asked = Signal(object, object, object)
     """An editor is wanted for something that is no setting of the game: a knob, what to do, where."""
     export_asked = Signal(str)
+    game_taken = Signal(object)
+    """A game that is to take the place of the open one."""
+    game_kept = Signal(object)
+    """A game that is to be saved beside the open one."""
     change_asked = Signal(str, object)
     """A path in the file, and what is to stand there."""
 
@@ -50,6 +56,7 @@ class LateViews(QObject):
         super().__init__(stack)
         self._stack, self._measurer, self._game, self._shelf = stack, measurer, game, shelf
         self.practice: PracticeView | None = None
+        self.tune: TuneView | None = None
         self.odds: OddsView | None = None
         self.runs: RunsView | None = None
         self.table: TableView | None = None
@@ -65,6 +72,8 @@ class LateViews(QObject):
             return self.table or self._make_table()
         if name == "practice":
             return self.practice or self._make_practice()
+        if name == "tune":
+            return self.tune or self._make_tune()
         self.make_charts()
         found = self.odds if name == "odds" else self.runs
         assert found is not None
@@ -101,8 +110,9 @@ class LateViews(QObject):
             self._readying.close()
         if self.odds is not None:
             self.odds.close_lanes()
-        if self.practice is not None:
-            self.practice.close_lanes()
+        for lanes in (self.practice, self.tune):
+            if lanes is not None:
+                lanes.close_lanes()
 
     def page(self, name: str) -> QWidget:
         """What the stack shows for the view of a name."""
@@ -119,6 +129,16 @@ class LateViews(QObject):
             made.show_exact(self._exact)
         if self._played is not None:
             made.show_played(self._played)
+        return made
+
+    def _make_tune(self) -> QWidget:
+        from bolometric.desk.views.tune.view import TuneView
+
+        made = self.tune = TuneView()
+        self._add("tune", made)
+        made.taken.connect(self.game_taken)
+        made.kept.connect(self.game_kept)
+        made.show_game(self._game(), self.colours)
         return made
 
     def _make_table(self) -> QWidget:
@@ -178,4 +198,4 @@ class LateViews(QObject):
                 view.show_game(self._game(), colours)
 
     def _made(self) -> list[Any]:
-        return [view for view in (self.odds, self.runs, self.practice, self.table) if view is not None]
+        return [view for view in (self.odds, self.runs, self.practice, self.tune, self.table) if view is not None]

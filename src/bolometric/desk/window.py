@@ -148,6 +148,8 @@ class Window(QMainWindow):
         self.late.edit_asked.connect(lambda at, take, by: self.editing.open_loose(at, take, by, self.colours))
         self.late.export_asked.connect(self._export)
         self.late.change_asked.connect(self.editing.edit)
+        self.late.game_taken.connect(self.document.replace)
+        self.late.game_kept.connect(self.filing.keep_copy)
         self.sheet.word_chosen.connect(lambda path: self.editing.open_word(path, self.colours))
         self.fault_list.cure_chosen.connect(self.editing.apply)
         self.editing.effects_wanted.connect(lambda key: self.measurer.ask_effects(self.document.game, key))
@@ -263,7 +265,7 @@ class Window(QMainWindow):
         self.editing.close_popover()
         self.view = view
         self.sheet.setVisible(view != "shelf")
-        self.fault_list.setVisible(view not in ("shelf", "practice", "table"))
+        self.fault_list.setVisible(view not in ("shelf", "practice", "tune", "table"))
         here = {"shelf": self.shelf, "shape": self.shape}
         self.stack.setCurrentWidget(here.get(view) or self.late.page(view))
         # Once a sheet that is shown for the first time has a width.
@@ -291,6 +293,7 @@ class Window(QMainWindow):
     show_odds = partialmethod(_show, "odds")
     show_runs = partialmethod(_show, "runs")
     show_practice = partialmethod(_show, "practice")
+    show_tune = partialmethod(_show, "tune")
     show_table = partialmethod(_show, "table")
 
     def undo(self) -> None:
@@ -332,21 +335,13 @@ class Window(QMainWindow):
         """Put the keyboard on the gauges."""
         next(iter(self.gauges.gauges.values())).setFocus(Qt.FocusReason.ShortcutFocusReason)
 
-    def use_light(self) -> None:
-        """Dark ink on light paper."""
-        self._use("light")
-
-    def use_dark(self) -> None:
-        """Light ink on dark paper."""
-        self._use("dark")
-
-    def use_system(self) -> None:
-        """Follow the desktop."""
-        self._use("system")
-
     def _use(self, theme: str) -> None:
         self.settings.theme = theme
         self._dress()
+
+    use_light = partialmethod(_use, "light")
+    use_dark = partialmethod(_use, "dark")
+    use_system = partialmethod(_use, "system")
 
     def _system_colours(self) -> None:
         if self.settings.theme == "system":

@@ -15,6 +15,7 @@ from bolometric.core.game.kinds import AnyArea, kinds, usual
 from bolometric.core.game.part import AreaPart
 from bolometric.core.game.seats import Seats
 from bolometric.core.game.talk import Talk
+from bolometric.core.game.targets import MOST_TARGETS, Target, check_agree
 from bolometric.core.outcomes.distribution import Distribution, distribution_of
 from bolometric.core.outcomes.listing import MOST_LISTED, groups_of, rows_of
 from bolometric.core.pieces.draw import Draw
@@ -82,6 +83,12 @@ class Brief(Part):
         Knob("band", "setbacks", unit="%", scale=100, hint="The share of turns that end further back than they began."),
     ] = Band(low=0, high=0.1)
 
+    targets: Annotated[
+        tuple[Target, ...],
+        Field(max_length=MOST_TARGETS, description="Further targets, each for any reading."),
+        Knob("targets", "further targets"),
+    ] = ()
+
     @model_validator(mode="after")
     def _within_reach(self) -> Self:
         """Raise a setting error for a target that no game can have."""
@@ -93,6 +100,7 @@ class Brief(Part):
             band: Band | None = getattr(self, name)
             if band is not None and (band.low < least or band.high > most):
                 raise setting_error(f"This target can only go {told}.", f"brief.{name}")
+        check_agree(self.targets)
         return self
 
 

@@ -50,6 +50,15 @@ def from_text(text: bytes | str, name: str) -> Game:
     >>> from_text('{"bolometric": 1, "name": "Ours"}', "ours.bolo.json").name
     'Ours'
     """
+    data = _plain(text, name)
+    try:
+        return game_from(data)
+    except GameError as error:
+        raise FileError(f"{name}, at {error.place or 'the top'}: {error.sentence}") from None
+
+
+def _plain(text: bytes | str, name: str) -> dict[str, Any]:
+    """The settings in the text of a file, read to the letter. Raises FileError."""
     text = _decoded(text, name)
     try:
         data = from_json(text, allow_inf_nan=False)
@@ -64,10 +73,7 @@ def from_text(text: bytes | str, name: str) -> Game:
         )
     _check_keys(text, name)
     _check_version(data, name)
-    try:
-        return game_from(data)
-    except GameError as error:
-        raise FileError(f"{name}, at {error.place or 'the top'}: {error.sentence}") from None
+    return data
 
 
 _KINDS = {list: "list", str: "text", bool: "true or false", int: "number", float: "number"}
@@ -134,8 +140,17 @@ def _check_version(data: dict[str, Any], name: str) -> None:
         raise FileError(f"{name}, at bolometric: there is no format {version}; the first is 1.")
 
 
+def plain_of(path: Path) -> dict[str, Any]:
+    """A game file as plain data, without checking that it makes a whole game. Raises FileError."""
+    return _plain(_bytes_of(path), path.name)
+
+
 def read(path: Path) -> Game:
     """The game in a file. Raises FileError with one sentence that names the file."""
+    return from_text(_bytes_of(path), path.name)
+
+
+def _bytes_of(path: Path) -> bytes:
     try:
         if not path.is_file():
             raise FileError(f"{path.name or path} {_what_else(path)}.")
@@ -145,7 +160,7 @@ def read(path: Path) -> Game:
         raise FileError(f"{path.name} cannot be read: {_reason(error)}.") from None
     if len(text) > LARGEST:
         raise FileError(f"{path.name} is larger than {LARGEST:,} bytes, so it is not a game file.")
-    return from_text(text, path.name)
+    return text
 
 
 def _what_else(path: Path) -> str:

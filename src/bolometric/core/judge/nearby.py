@@ -89,6 +89,13 @@ def _numbers(at: KnobAt) -> Iterator[tuple[str, float]]:
             yield _order(at.knob, value), value
 
 
+def order_of(at: KnobAt) -> str:
+    """The value of a number or a choice, as something to do."""
+    if at.knob.kind == "choice":
+        return next(choice.order for choice in at.knob.choices if choice.value == at.value)
+    return _order(at.knob, at.value)
+
+
 def _order(knob: Knob, value: float) -> str:
     """A change to a number, as something to do."""
     if knob.order:

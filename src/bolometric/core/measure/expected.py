@@ -8,7 +8,7 @@ from functools import lru_cache
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import Game
 from bolometric.core.results.readings import Reading, exact_value
-from bolometric.core.settings.heeding import Stop
+from bolometric.core.settings.heeding import Stop, checkpoint
 from bolometric.core.working.aims import on_aim
 from bolometric.core.working.facts import Fact
 from bolometric.core.working.fluency import Fluency
@@ -41,10 +41,13 @@ def expected_of(game: Game, stop: Stop) -> Expected | None:
         for times, task in parts:
             so_far = by_ways.get(id(task.ways), (0.0, task.ways))[0]
             by_ways[id(task.ways)] = so_far + times, task.ways
+            if len(by_ways) % 64 == 0:
+                checkpoint()
             for one in task.then:
                 if one.counted:
                     found.setdefault(one, [0.0] * len(done))[seat] += times
         for times, ways in by_ways.values():
+            checkpoint()
             for one, count in _facts(ways):
                 found.setdefault(one, [0.0] * len(done))[seat] += times * count
     met = {one: tuple(counts) for one, counts in found.items() if any(counts)}

@@ -41,6 +41,7 @@ KnobKind = Literal[
     "points",
     "aims",
     "fluency",
+    "targets",
 ]
 
 

@@ -33,7 +33,9 @@ def odds_plain(game: Game) -> dict[str, object]:
     return told
 
 
-def measured_plain(found: Measurement, at_least: int | None = None) -> dict[str, object]:
+def measured_plain(
+    found: Measurement, at_least: int | None = None, suit: tuple[float | None, str] | None = None
+) -> dict[str, object]:
     """The readings; beside them how often each place of the board is used, and best play, where they are known.
 
     With ``at_least`` also the chance that a game takes so many turns or more.
@@ -48,6 +50,7 @@ def measured_plain(found: Measurement, at_least: int | None = None) -> dict[str,
     if heat is not None and not isinstance(places, Cells):
         told["places"] = _places(heat, getattr(places, "names", None))
     told["practice"] = _practice(found)
+    told["suits"] = None if suit is None else suit[0]
     plan = area_of(game).measured.best_play(game)
     if plan is not None:
         told["plan"] = plan

@@ -7,6 +7,7 @@ from bolometric.core.game.document import Band, Game
 from bolometric.core.game.house import Where
 from bolometric.core.game.saying import choice
 from bolometric.core.game.speaking import AS_PRINTED
+from bolometric.core.game.targets import target_words
 from bolometric.core.outcomes.breakdown import letter_names
 from bolometric.core.pieces.expression import LETTERS
 from bolometric.core.pieces.kinds import Counters, Drop, Pack, Spinner, letters_of, remembers
@@ -130,7 +131,7 @@ def _aim(game: Game) -> Section:
         "Aim",
         (
             sentences("For ", players, " from ", group, " practising ", practising, ".", *_facts(game)),
-            sentences("To last ", minutes, *_timed(game), *wanted),
+            sentences("To last ", minutes, *_timed(game), *wanted, *_targets(game)),
             *_styles(game),
         ),
     )
@@ -142,6 +143,14 @@ def _facts(game: Game) -> tuple[str | Span, ...]:
         return " You could say ", Span("which facts are the aim", "brief.aim"), "."
     named = listing_words([aim.words for aim in game.brief.aim], "and")
     return " The facts that count: ", Span(named, "brief.aim"), "."
+
+
+def _targets(game: Game) -> tuple[str | Span, ...]:
+    """Targets beyond the bands."""
+    if not game.brief.targets:
+        return " You could set ", Span("further targets", "brief.targets"), "."
+    told = "; ".join(f"{target_words(one)}{', a must' if one.must else ''}" for one in game.brief.targets)
+    return " Further targets: ", Span(told, "brief.targets"), "."
 
 
 def _timed(game: Game) -> tuple[str | Span, ...]:

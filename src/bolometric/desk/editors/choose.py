@@ -82,6 +82,10 @@ def editor_for(at: KnobAt, game: Game, palette: Palette, own: OwnPieces | None =
             from bolometric.desk.editors.fluency import FluencyEditor
 
             return FluencyEditor(at, game, palette)
+        case "targets":
+            from bolometric.desk.editors.targets import TargetsEditor
+
+            return TargetsEditor(at)
         case "points":
             from bolometric.desk.editors.points import PointsEditor
 

@@ -16,12 +16,14 @@ from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.files import SUFFIX, read
 from bolometric.core.judge.difficulty import difficulty_of
+from bolometric.core.judge.suits import targets_of
 from bolometric.core.measure.measuring import never_stop, quick_measure
 from bolometric.core.results.scale import Scale
 from bolometric.core.results.show import headline
 from bolometric.core.settings.errors import Cancelled, FileError, GameError
 from bolometric.core.settings.heeding import Stop, heeding
-from bolometric.core.text.figures import plural
+from bolometric.core.text.figures import percent, plural
+from bolometric.core.tuning.looking import look as look_at
 from bolometric.desk.parts.plain import Label, tip
 from bolometric.paint.board import layout_of, paint_board, picture_of
 from bolometric.paint.fonts import screen_font
@@ -35,6 +37,8 @@ COLUMNS = 4
 AFTER_PAINT = 30
 """Milliseconds until files are read and measured: the cards are painted first."""
 MOST_CARDS = 200
+SUITED = 600
+"""Games that are played for how well one suits, where that is not worked out."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -46,6 +50,8 @@ class Entry:
     trouble: str = ""
     scales: tuple[Scale, ...] = ()
     """How hard it is."""
+    suits: float | None = None
+    """How well it suits its targets, from 0 to 1; None where it has none, or that is not known yet."""
 
 
 def look(path: Path, stop: Stop = never_stop) -> Entry:
@@ -64,7 +70,9 @@ def weigh(entry: Entry, stop: Stop = never_stop) -> Entry:
     if entry.exact is None:
         return entry
     with heeding(stop):
-        return replace(entry, scales=difficulty_of(entry.exact, stop))
+        targets = targets_of(entry.exact.game)
+        suited = look_at(entry.exact.game, targets, SUITED, 1, stop).suits if targets else None
+        return replace(entry, scales=difficulty_of(entry.exact, stop), suits=suited)
 
 
 def games_in(folder: Path) -> list[Path]:
@@ -99,7 +107,9 @@ class Card(QAbstractButton):
         players = plural(exact.game.seats.count, "player")
         minutes = exact.readings.get("minutes")
         played = ", simulated" if minutes is not None and minutes.method == "simulated" else ""
-        return f"{players} · {headline('minutes', minutes)}{played}" if minutes else players
+        told = f"{players} · {headline('minutes', minutes)}{played}" if minutes else players
+        suited = self.entry.suits if self.entry is not None else None
+        return told if suited is None else f"{told} · suits {percent(suited)}"
 
     def paintEvent(self, event: QPaintEvent) -> None:
         """Draw the card."""
@@ -218,7 +228,8 @@ class ShelfView(QScrollArea):
         known = before.exact if before is not None else None
         if before is not None and known is not None and entry.exact is not None and not entry.scales:
             # They are being worked out again.
-            entry = replace(entry, scales=before.scales if known.game == entry.exact.game else ())
+            if known.game == entry.exact.game:
+                entry = replace(entry, scales=before.scales, suits=before.suits)
         self.cards[entry.path].fill(entry)
 
     def close_lane(self) -> None:

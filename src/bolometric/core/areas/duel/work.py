@@ -14,7 +14,7 @@ from bolometric.core.areas.duel.spec import Duel
 from bolometric.core.game.contract import Work
 from bolometric.core.game.document import Game
 from bolometric.core.settings.amounts import Value
-from bolometric.core.settings.heeding import Stop
+from bolometric.core.settings.heeding import Stop, checkpoint
 from bolometric.core.text.figures import minus
 from bolometric.core.working import facts as known
 from bolometric.core.working.facts import Fact, fact
@@ -63,6 +63,7 @@ def expected(game: Game, stop: Stop) -> tuple[tuple[Done, ...], ...] | None:
             best = worse - np.append(worse[1:], 0.0)
             pairs: dict[Fact, float] = {}
             for place, value in enumerate(found.values):
+                checkpoint()
                 for at, other in enumerate(found.values):
                     chance = float(found.has[seat][place] * best[at])
                     if chance > 0:

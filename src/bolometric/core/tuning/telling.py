@@ -1,0 +1,110 @@
+"""What was found, for the command line: as text, as plain values and as tables."""
+
+from __future__ import annotations
+
+import csv
+import io
+from collections.abc import Sequence
+
+from bolometric.core.game.document import Game
+from bolometric.core.judge.suits import suited, suits, targets_of
+from bolometric.core.measure.measuring import Measurement
+from bolometric.core.results.show import show
+from bolometric.core.text.figures import percent
+from bolometric.core.tuning.looking import AS_SET, readings_for
+from bolometric.core.tuning.search import Candidate
+from bolometric.core.tuning.sweep import Point, Swept
+from bolometric.core.words.report import table
+
+RUNS = 4_000
+"""Games that are played for a target that is measured for others than those who play."""
+IN_TABLES = ("minutes", "turns", "success", "first_seat_edge", "setbacks", "score", "facts", "on_aim")
+
+
+def how_it_suits(found: Measurement) -> tuple[float | None, str]:
+    """How well a measured game suits its targets, and that in words; None and nothing where it has none."""
+    game = found.exact.game
+    targets = targets_of(game)
+    measured = {AS_SET: found.readings}
+    for whom in {target.measured_as for target in targets} - {AS_SET}:
+        keys = frozenset(target.reading for target in targets if target.measured_as == whom)
+        measured[whom] = readings_for(game, whom, keys, RUNS, found.seed)
+    parts = suited(targets, measured)
+    figure = suits(parts)
+    if figure is None:
+        return None, ""
+    lines = [f"Suits its brief: {percent(figure)}."]
+    lines += [
+        f"  {part.words} ({percent(part.desirability)}{', a must' if part.target.must else ''})" for part in parts
+    ]
+    return figure, "\n".join(lines)
+
+
+def candidates_plain(found: Sequence[Candidate]) -> dict[str, object]:
+    """As the command line's JSON."""
+    return {
+        "candidates": [
+            {
+                "suits": one.suits,
+                "changes": list(one.changes),
+                "readings": {
+                    part.target.reading: part.reading.plain() for part in one.parts if part.reading is not None
+                },
+                "game": one.game.model_dump(mode="json"),
+            }
+            for one in found
+        ]
+    }
+
+
+def candidates_text(game: Game | None, found: Sequence[Candidate]) -> str:
+    """A list, the best first: how well each suits, what to change, and its readings."""
+    lines = []
+    for number, one in enumerate(found, 1):
+        told = "; ".join(one.changes) or "As it is"
+        name = one.game.name if game is None else told
+        lines.append(f"{number}. {percent(one.suits)} suited: {name}")
+        if game is None and one.changes:
+            lines.append(f"   {told}")
+        lines += [f"   {part.words}" for part in one.parts]
+    return "\n".join(lines)
+
+
+def points_plain(knobs: Sequence[Swept], points: Sequence[Point]) -> dict[str, object]:
+    """As the command line's JSON; a game that can't be has no readings, and says why."""
+    return {
+        "knobs": [knob.path for knob in knobs],
+        "points": [
+            {
+                "values": list(point.values),
+                "readings": {key: reading.plain() for key, reading in point.readings.items()},
+                **({"trouble": point.trouble} if point.trouble else {}),
+            }
+            for point in points
+        ],
+    }
+
+
+def points_text(knobs: Sequence[Swept], points: Sequence[Point]) -> str:
+    """A table of the usual readings."""
+    keys = [key for key in IN_TABLES if any(key in point.readings for point in points)]
+    rows: list[tuple[str, ...]] = [(*(knob.path for knob in knobs), *keys)]
+    for point in points:
+        shown = [show(key, point.readings[key].mean) if key in point.readings else "–" for key in keys]
+        rows.append((*map(str, point.values), *shown))
+    return "\n".join(table(rows))
+
+
+def points_csv(knobs: Sequence[Swept], points: Sequence[Point]) -> str:
+    """Comma-separated values: the settings, then for each reading its mean and its standard error."""
+    keys = list(dict.fromkeys(key for point in points for key in point.readings))
+    text = io.StringIO()
+    writer = csv.writer(text)
+    writer.writerow([*(knob.path for knob in knobs), *(name for key in keys for name in (key, f"{key} stderr"))])
+    for point in points:
+        row: list[object] = [*point.values]
+        for key in keys:
+            reading = point.readings.get(key)
+            row += ["", ""] if reading is None or reading.mean is None else [repr(reading.mean), repr(reading.stderr)]
+        writer.writerow(row)
+    return text.getvalue()

@@ -1,0 +1,226 @@
+"""From a brief to a game: how well one suits, what settings do over their range, and which games are found."""
+
+import json
+
+import pytest
+from click.testing import CliRunner
+from hypothesis import given
+from hypothesis import strategies as st
+
+from bolometric.cli import main
+from bolometric.core.areas.shelf import demo_files
+from bolometric.core.game.document import game_from, with_value
+from bolometric.core.game.files import read, write
+from bolometric.core.game.targets import READY, Target
+from bolometric.core.judge.suits import LEAST_OF_NICE, Suited, desirability, suits, targets_of
+from bolometric.core.results.readings import Reading
+from bolometric.core.settings.errors import GameError
+from bolometric.core.settings.knobs import knob_at
+from bolometric.core.tuning.find import beginnings, find
+from bolometric.core.tuning.looking import look
+from bolometric.core.tuning.search import DIFFERENT, tune
+from bolometric.core.tuning.space import apart, free_knobs, size_of, values_of
+from bolometric.core.tuning.sweep import sweep, swept
+from bolometric.core.tuning.workers import alone, sharing
+
+BASE = {
+    "pieces": [{}, {}],
+    "brief": {"minutes": {"low": 4, "high": 4.1}, "first_seat_edge": {"low": -0.01, "high": 0.01}},
+}
+FREE = ("area.length", "area.end", "area.finish")
+values = st.floats(-5, 30)
+
+
+def made(low, high, must=False):
+    return Target(reading="minutes", low=low, high=high, must=must)
+
+
+@given(values, st.floats(0, 10), st.floats(0, 10))
+def test_a_band_is_met_inside_and_less_and_less_outside(mean, low, width):
+    target = made(low, low + width)
+    found = desirability(target, Reading("exact", mean))
+    assert 0 <= found <= 1
+    assert (found == 1) == (low - 1e-8 <= mean <= low + width + 1e-8) or found > 1 - 1e-6
+    further = desirability(target, Reading("exact", mean + (1 if mean > low + width else -1 if mean < low else 0)))
+    assert further <= found + 1e-12
+    assert desirability(target, None) == desirability(target, Reading("exact")) == 0
+
+
+def test_one_missed_must_shows_and_one_missed_nice_counts():
+    met, missed = (lambda must: Suited(made(0, 1, must), None, 1.0)), (lambda must: Suited(made(0, 1, must), None, 0.0))
+    assert suits((met(True), met(False))) == 1
+    assert suits((met(True), met(False), missed(True))) == 0
+    assert suits((met(False), missed(False))) == pytest.approx(LEAST_OF_NICE**0.5)
+    assert suits((met(True), missed(False))) > suits((met(False), missed(False)))
+    assert suits(()) is None
+
+
+@pytest.mark.parametrize(
+    ("target", "says"),
+    [
+        ({"reading": "seat_wins", "low": 0, "high": 1}, "no reading that a target"),
+        ({"reading": "luck", "low": 0, "high": 1}, "no reading that a target"),
+        ({"reading": "minutes", "low": 5.0, "high": 1.0}, "swap them"),
+        ({"reading": "minutes", "low": 5.0, "high": 6.0, "fluency": "slow"}, "none of the profiles"),
+    ],
+)
+def test_a_target_that_cannot_be_is_said(target, says):
+    with pytest.raises(GameError, match=says):
+        game_from({"brief": {"targets": [target]}})
+
+
+def test_a_brief_that_contradicts_itself_is_said_with_what_to_give_up():
+    two = [{"reading": "success", "low": a, "high": b, "must": True} for a, b in ((0.1, 0.2), (0.6, 0.9))]
+    with pytest.raises(GameError, match="contradict each other"):
+        game_from({"brief": {"targets": two}})
+    game_from({"brief": {"targets": [two[0], {**two[1], "must": False}]}})
+    game_from({"brief": {"targets": [two[0], {**two[1], "style": "plan"}]}})
+
+
+@pytest.mark.parametrize("words", READY)
+def test_ready_briefs_can_be_set_for_a_game(words):
+    minutes, targets = READY[words]
+    game = game_from({"brief": {"minutes": {"low": minutes[0], "high": minutes[1]},
+                                "targets": [target.model_dump() for target in targets]}})  # fmt: skip
+    assert 0 <= look(game, targets_of(game), 200, 1).suits <= 1
+
+
+def test_a_target_for_a_style_and_a_fluency_is_measured_so():
+    game = game_from({
+        "pieces": [{}, {}], "seats": {"count": 1}, "area": {"kind": "tiles", "play": "sets", "tiles": 9},
+        "brief": {"targets": [
+            *({"reading": "success", "low": 0.0, "high": 1.0, "style": style} for style in ("guess", "plan")),
+            {"reading": "minutes", "low": 0.0, "high": 99.0, "fluency": "counts everything"},
+        ]},
+    })  # fmt: skip
+    found = {part.target.measured_as: part.reading.mean for part in look(game, game.brief.targets, 200, 1).parts}
+    assert found["plan", ""] > found["guess", ""]
+    assert found["as_set", "counts everything"] > 1
+
+
+def test_the_best_setting_is_found_in_nineteen_of_twenty_seeds():
+    """Against every game of three settings, worked out; the search looks at one in ten of them."""
+    game = game_from(BASE)
+    assert size_of(game, FREE, 10_000) == 200 * 4 * 2
+    best = 0.0
+    for finish in ("at_once", "finish_round"):
+        for end in ("pass", "bounce"):
+            for length in range(20, 80, 5):
+                tried = with_value(
+                    with_value(with_value(game, "area.length", length), "area.end", end), "area.finish", finish
+                )
+                best = max(best, look(tried, targets_of(tried), 50, 1).suits)
+    reached = 0
+    for seed in range(20):
+        *_, last = tune(game, FREE, seed=seed, tries=120, told=2, long=300)
+        reached += last.best[0].suits >= best - 0.01
+    assert reached >= 19
+
+
+def test_what_is_locked_never_moves_and_every_candidate_is_a_game():
+    game = read(demo_files()[0])
+    *_, last = tune(game, lock=("area.length",), seed=3, tries=60, told=6, long=300)
+    assert last.best
+    for one in last.best:
+        assert game_from(one.game.model_dump()) == one.game
+        assert one.game.area.length == game.area.length
+        assert (one.game.pieces, one.game.brief, one.game.seats) == (game.pieces, game.brief, game.seats)
+        assert (one.game == game) == (not one.changes)
+    paths = free_knobs(game, (), ("area.length",))
+    for k, one in enumerate(last.best):
+        assert all(apart(one.game, other.game, paths) >= DIFFERENT for other in last.best[:k])
+    assert [one.suits for one in last.best] == sorted((one.suits for one in last.best), reverse=True)
+
+
+def test_the_same_seed_gives_the_same_list_on_any_number_of_workers():
+    game = read(next(path for path in demo_files() if "comet" in path.name))
+    lists = []
+    for workers in (1, 2):
+        with sharing(workers) as share:
+            *_, last = tune(game, seed=5, tries=16, told=3, long=200, share=share)
+        lists.append([(one.changes, one.suits) for one in last.best])
+    assert lists[0] == lists[1]
+
+
+def test_what_cannot_be_tuned_is_said():
+    game = game_from(BASE)
+    with pytest.raises(GameError, match="no target"):
+        list(tune(game_from({"brief": {"minutes": None, "first_seat_edge": None, "setbacks": None}})))
+    with pytest.raises(GameError, match="Every setting is locked"):
+        list(tune(game, ("area.length",), ("area.length",)))
+    with pytest.raises(GameError, match="no such setting"):
+        list(tune(game, ("area.depth",)))
+    with pytest.raises(GameError, match="varied by itself"):
+        list(tune(game, ("brief.group",)))
+    with pytest.raises(GameError, match="install the extra"), sharing(1, "tcp://127.0.0.1:9"):
+        pass
+
+
+def test_a_sweep_has_the_signs_that_theory_gives():
+    game = game_from({"pieces": [{}, {}]})
+    points = list(sweep(game, [swept(game, "area.length=20..60:10")], runs=100))
+    turns = [point.readings["turns"].mean for point in points]
+    edges = [point.readings["first_seat_edge"].mean for point in points]
+    assert turns == sorted(turns)
+    assert edges == sorted(edges, reverse=True)  # the longer the race, the less it matters who starts
+    both = list(sweep(game, [swept(game, "area.length=20,30"), swept(game, "area.finish")], runs=50))
+    assert [point.values for point in both] == [(a, b) for a in (20, 30) for b in ("at_once", "finish_round")]
+    cannot = list(sweep(game, [swept(game, "area.length=2..5:1")], runs=50))
+    assert [point.game is None for point in cannot] == [True, True, True, False]
+    assert "too small" in cannot[0].trouble
+
+
+@pytest.mark.parametrize("text", ["area.length=60..20:5", "area.length=1..2:0", "area.length=x", "area.depth=1..2"])
+def test_a_sweep_that_is_none_is_said(text):
+    with pytest.raises(GameError):
+        swept(game_from({}), text)
+
+
+def test_values_of_a_knob_are_all_that_it_may_be():
+    game = game_from({})
+    assert values_of(knob_at(game, "area.length"))[:3] == [5, 10, 15]
+    assert len(values_of(knob_at(game, "area.end"))) == 4
+
+
+BRIEF = {
+    "bolometric": 1, "pieces": [{}, {}], "seats": {"count": 2},
+    "brief": {"minutes": {"low": 3.0, "high": 8.0}, "aim": [{"kind": "adding", "upto": 12}],
+              "targets": [{"reading": "on_aim", "low": 0.4, "high": 1.0, "must": True}]},
+}  # fmt: skip
+
+
+def test_a_brief_finds_games_of_several_kinds(monkeypatch):
+    several = beginnings(BRIEF)
+    assert len({type(game.area) for game in several}) >= 6
+    assert all(len(game.pieces) == 2 and game.seats.count == 2 for game in several)
+    few = [next(game for game in several if game.area.kind == kind) for kind in ("trail", "tiles", "duel")]
+    monkeypatch.setattr("bolometric.core.tuning.find.beginnings", lambda _: few)
+    found = find(BRIEF, tries=12, share=alone)
+    assert len({one.game.area.kind for one in found}) >= 2
+    assert found[0].suits > 0.5
+    with pytest.raises(GameError, match="too small"):
+        beginnings({"brief": {"aim": [{"kind": "adding", "upto": 0}]}})
+
+
+def test_tune_sweep_and_suits_from_the_command_line(tmp_path):
+    path = tmp_path / "g.bolo.json"
+    write(game_from(BASE), path)
+    run = CliRunner()
+    told = json.loads(run.invoke(main, ["tune", str(path), "--free", "area.length", "--tries", "12", "--json"]).output)
+    first = told["candidates"][0]
+    assert set(first) == {"suits", "changes", "readings", "game"}
+    assert [one["suits"] for one in told["candidates"]] == sorted(
+        (one["suits"] for one in told["candidates"]), reverse=True
+    )
+    assert game_from(first["game"]).pieces == game_from(BASE).pieces
+    swept_plain = json.loads(run.invoke(main, ["sweep", str(path), "--knob", "area.length=20..30:10", "--json"]).output)
+    assert swept_plain["knobs"] == ["area.length"]
+    assert [point["values"] for point in swept_plain["points"]] == [[20], [30]]
+    table = run.invoke(main, ["sweep", str(path), "--knob", "area.length=20..30:10", "--csv"]).output.splitlines()
+    assert table[0].startswith("area.length,")
+    assert len(table) == 3
+    measured = json.loads(run.invoke(main, ["measure", str(path), "--runs", "200", "--json"]).output)
+    assert 0 <= measured["suits"] <= 1
+    wrong = run.invoke(main, ["tune", str(path), "--free", "area.depth"])
+    assert wrong.exit_code == 2
+    assert "no such setting" in wrong.output
