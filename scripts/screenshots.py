@@ -79,6 +79,11 @@ def practice(camera: Camera) -> None:
     view.bar.show_page(2)
     camera.wait(lambda: "turns (exact)" in view.difficulty.pays.text())
     camera.take("difficulty")
+    camera.open("ridge-ascent", "tune")
+    tuned = camera.window.late.tune.finder
+    tuned.begin.click()
+    camera.wait(lambda: not tuned.lane.busy)
+    camera.take("tune")
     camera.open("ridge-ascent", "practice")
     view.bar.show_page(3)
     camera.rest()
@@ -117,7 +122,7 @@ def main(folder: Path) -> None:
             window.late.table.draw.click()
         camera.take("table")
         for name, place, picture in (
-            ("dome", 7, "tiles-sets"), ("star-field", 15, "grid"), ("orbit", 13, "chain"),
+            ("dome", 7, "tiles-sets"), ("star-field", 15, "grid"),
         ):  # fmt: skip
             camera.open(name, "shape")
             window.shape.board._pick(place)

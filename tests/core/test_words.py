@@ -83,7 +83,7 @@ def test_the_rules_of_ridge_ascent_as_they_are_printed():
         "For 2 players from the Rigel group practising adding to 12. The facts that count: adding within 12.",
         "To last 4 to 6 minutes, at about 25 seconds a turn; or say how quickly players work. "
         "Advantage of going first: −5 to 5 points. "
-        "Turns that go backwards: 0 to 10%.",
+        "Turns that go backwards: 0 to 10%. You could set further targets.",
         "",
         "Pieces",
         "You need two dice, faces 1 to 6, a counter for each player and the trail. "

@@ -40,7 +40,12 @@ def test_a_view_made_late_shows_the_present_game(qtbot, open_window, name):
         assert view.exact == window.exact
         assert view.played == window._played
     else:
-        shown = {"odds": lambda: view.set, "practice": lambda: view.known.game, "table": lambda: view.sitting.game}
+        shown = {
+            "odds": lambda: view.set,
+            "practice": lambda: view.known.game,
+            "tune": lambda: view.game,
+            "table": lambda: view.sitting.game,
+        }
         assert shown[name]().pieces == window.document.game.pieces
     settle(qtbot, window, lambda: window.document.edit("area.length", 21))
     if name == "table":

@@ -30,6 +30,8 @@ from bolometric.core.tuning.workers import alone
 TRIES, GENERATIONS = 300, 4
 COARSE, CLOSER, LONG = 300, 3_000, 20_000
 """Games that are played for a look, where it can't be worked out: of every candidate, of the better, of the best."""
+MOST_ATTEMPTS = 3
+"""Changes that are made by chance for each new game wanted: near the best, most are known already."""
 PARENTS, CLOSELY, TOLD = 12, 24, 10
 """Candidates that others are made from; that are looked at more closely; that are told."""
 POLISHED = 6
@@ -143,7 +145,7 @@ def _fresh(
     """New games: changed by chance from the one there is, or, once there are some, from the best."""
     parents = [one.game for one in _ranked(seen.values())[:PARENTS]] or [game]
     found: dict[Game, None] = {} if seen else {game: None}
-    for _ in range(20 * count):
+    for _ in range(MOST_ATTEMPTS * count):
         if len(found) >= count:
             break
         checkpoint()

@@ -76,7 +76,7 @@ def size_of(game: Game, paths: Sequence[str], most: int) -> int:
 
 def changed(game: Game, paths: Sequence[str], rng: np.random.Generator) -> Game | None:
     """The game with one to three free settings changed by chance; None if that can't be."""
-    made, rules = game, rules_text(game)
+    made = game
     count = int(rng.integers(1, min(MOST_AT_ONCE, len(paths)) + 1))
     for path in rng.permutation(list(paths))[:count].tolist():
         try:
@@ -84,9 +84,15 @@ def changed(game: Game, paths: Sequence[str], rng: np.random.Generator) -> Game 
             tried = with_value(made, path, value)
         except GameError:
             continue  # with what changed before, this one does nothing, or can't be so
-        if (told := rules_text(tried)) != rules:
-            made, rules = tried, told  # else it is played by the same rules: no other game
+        if _matters(made, tried, path):
+            made = tried
     return None if made == game else made
+
+
+def _matters(one: Game, other: Game, path: str) -> bool:
+    """Whether two games that differ in a setting are played by other rules; a number that is a word on the sheet is."""
+    choice = path != "pieces" and knob_at(one, path).knob.kind == "choice"
+    return not choice or rules_text(one) != rules_text(other)
 
 
 def _other(at: KnobAt, rng: np.random.Generator) -> object:
@@ -102,8 +108,8 @@ def _other(at: KnobAt, rng: np.random.Generator) -> object:
 
 
 def neighbours(game: Game, paths: Sequence[str]) -> list[Game]:
-    """The games in which one number is a step more or less, and that are played by other rules."""
-    rules, found = rules_text(game), []
+    """The games in which one number is a step more or less."""
+    found = []
     for path in paths:
         if path == "pieces":
             continue
@@ -117,8 +123,7 @@ def neighbours(game: Game, paths: Sequence[str]) -> list[Game]:
                 made = with_value(game, path, int(value) if isinstance(at.value, int) else float(value))
             except GameError:
                 continue
-            if rules_text(made) != rules:
-                found.append(made)
+            found.append(made)
     return found
 
 

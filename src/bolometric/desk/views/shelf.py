@@ -226,10 +226,9 @@ class ShelfView(QScrollArea):
             return
         before = self.cards[entry.path].entry
         known = before.exact if before is not None else None
-        if before is not None and known is not None and entry.exact is not None and not entry.scales:
-            # They are being worked out again.
-            if known.game == entry.exact.game:
-                entry = replace(entry, scales=before.scales, suits=before.suits)
+        fresh = entry.exact.game if entry.exact is not None and not entry.scales else None
+        if before is not None and known is not None and known.game == fresh:
+            entry = replace(entry, scales=before.scales, suits=before.suits)  # they are being worked out again
         self.cards[entry.path].fill(entry)
 
     def close_lane(self) -> None:
