@@ -44,6 +44,8 @@ def test_columns_and_carrying():
     assert timing(fact(ADD, 34, 25), RECALLS).seconds == 4  # 4 + 5 and 3 + 2
     assert timing(fact(ADD, 38, 25), RECALLS).seconds == 7  # and a ten is carried
     assert timing(fact(ADD, 40, 20), RECALLS).seconds == 2
+    assert timing(fact(ADD, 10, 10), COUNTS_ALL).seconds == 0.5 * 20
+    assert timing(fact(ADD, 10, 47), COUNTS_ON).seconds == 1 + 0.5 * 10
     assert timing(fact(ADD, 38, 25), COUNTS_ON).seconds == 1 + 0.5 * 5 + 1 + 0.5 * 2 + 3
     parts = timing(fact(ADD, "3/10", "4/10"), COUNTS_ON).seconds
     assert parts == timing(fact(ADD, 3, 4), COUNTS_ON).seconds

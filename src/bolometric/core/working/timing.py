@@ -34,6 +34,8 @@ from bolometric.core.working.aims import fact_from, on_aim
 from bolometric.core.working.facts import Fact, fact
 from bolometric.core.working.fluency import Fluency
 
+FINGERS = 10
+"""The most that is counted on, or back; more is worked column by column."""
 TEENS = 20
 """Sums up to which a fact is one step, and not worked column by column."""
 
@@ -130,7 +132,7 @@ def _adding(a: int, b: int, who: Fluency, recalled: bool) -> float:
     small = min(a, b)
     if recalled and (a + b <= TEENS or not small):
         return who.recall
-    if not recalled and small < 10:
+    if not recalled and small <= FINGERS:
         # The number that is counted on from is looked at; counting all begins at one.
         return (a + b) * who.count if who.adding == "count_all" and a + b <= TEENS else who.look + small * who.count
     total = 0.0
@@ -146,7 +148,7 @@ def _taking(a: int, b: int, who: Fluency, recalled: bool) -> float:
     way = min(low, high - low)
     if recalled and (high <= TEENS or not way):
         return who.recall
-    if not recalled and way < 10:
+    if not recalled and way <= FINGERS:
         return high * who.count if who.adding == "count_all" and high <= TEENS else who.look + way * who.count
     return _adding(high - low, low, who, recalled)  # undone column by column
 
