@@ -84,6 +84,26 @@ def test_what_is_expected_exactly_is_what_games_come_to(game, fluency, moved):
     assert ("facts" in noted) == ("facts" in exact.readings)
 
 
+@pytest.mark.parametrize("finish", ["at_once", "finish_round"])
+@pytest.mark.parametrize("moved", ["counting", "adding"])
+def test_who_goes_first_works_more_by_hand(finish, moved):
+    """Two players with a die of 1 and 2 on five squares: turns of each from the chances of being under way."""
+    game = game_from({"pieces": [{"faces": [1, 2]}], "area": {"length": 5, "finish": finish, "moved": moved}})
+    here, under_way = {0: 1.0}, [1.0]
+    while under_way[-1] > 1e-15:
+        there: dict[int, float] = {}
+        for at, chance in here.items():
+            for steps in (1, 2):
+                if at + steps < 5:
+                    there[at + steps] = there.get(at + steps, 0.0) + chance / 2
+        here = there
+        under_way.append(sum(here.values()))
+    before, after = np.array(under_way[:-1]), np.array(under_way[1:])
+    first, second = (before * before).sum(), (before * (before if finish == "finish_round" else after)).sum()
+    facts = measure_exactly(game).readings["facts"]
+    assert facts.by_seat == pytest.approx((first, second))  # one fact a turn: the move
+
+
 @every
 def test_every_game_notes_what_is_worked_out_and_says_it(game):
     found = measure(game, 400)

@@ -17,8 +17,8 @@ from bolometric.core.results.readings import Reading
 from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.knobs import knob_at
 from bolometric.core.tuning.find import beginnings, find
-from bolometric.core.tuning.looking import look
-from bolometric.core.tuning.search import DIFFERENT, tune
+from bolometric.core.tuning.looking import Look, look
+from bolometric.core.tuning.search import DIFFERENT, _told, tune
 from bolometric.core.tuning.space import apart, free_knobs, size_of, values_of
 from bolometric.core.tuning.sweep import sweep, swept
 from bolometric.core.tuning.workers import alone, sharing
@@ -130,6 +130,16 @@ def test_what_is_locked_never_moves_and_every_candidate_is_a_game():
     for k, one in enumerate(last.best):
         assert all(apart(one.game, other.game, paths) >= DIFFERENT for other in last.best[:k])
     assert [one.suits for one in last.best] == sorted((one.suits for one in last.best), reverse=True)
+
+
+def test_of_neighbours_only_the_better_is_told():
+    game = game_from(BASE)
+    looks = [
+        Look(with_value(game, "area.length", length), (), worth) for length, worth in ((50, 0.7), (55, 0.9), (90, 0.5))
+    ]
+    told = _told(game, looks, FREE, 9)
+    assert [(one.game.area.length, one.suits) for one in told] == [(55, 0.9), (90, 0.5)]
+    assert told[0].changes == ("Make it 55 squares",)
 
 
 def test_the_same_seed_gives_the_same_list_on_any_number_of_workers():
