@@ -205,19 +205,25 @@ def tune(
 )  # fmt: skip
 @click.option("--runs", type=click.IntRange(20, 1_000_000), default=2_000, show_default=True, help="Games a point.")
 @_SEED
+@_WORKERS
+@_CLUSTER
 @click.option("--csv", "as_csv", is_flag=True, help="Print comma-separated values.")
 @_JSON
-def sweep(file: Path, knobs: tuple[str, ...], runs: int, seed: int, as_csv: bool, as_json: bool) -> None:
+def sweep(
+    file: Path, knobs: tuple[str, ...], runs: int, seed: int, workers: int, cluster: str, as_csv: bool, as_json: bool
+) -> None:
     """Go through the values of a setting, or of two together, and print every reading of each game."""
     from bolometric.core.settings.errors import GameError
     from bolometric.core.tuning.sweep import sweep as through
     from bolometric.core.tuning.sweep import swept
     from bolometric.core.tuning.telling import points_csv, points_plain, points_text
+    from bolometric.core.tuning.workers import sharing
 
     game = _read(file)
     try:
         asked = [swept(game, text) for text in knobs]
-        points = list(through(game, asked, runs, seed))
+        with sharing(workers, cluster) as share:
+            points = list(through(game, asked, runs, seed, share=share))
     except GameError as error:
         _fail(error)
     if as_csv:

@@ -6,7 +6,8 @@ runs. So undo is a list of games, and results are cached by the game itself.
 
 from __future__ import annotations
 
-from typing import Annotated, Literal, Self, TypeVar, get_args
+from collections.abc import Mapping
+from typing import Annotated, Any, Literal, Self, TypeVar, get_args
 
 from pydantic import Field, Strict, ValidationError, model_validator
 
@@ -272,16 +273,24 @@ def with_value(game: Game, path: str, value: object) -> Game:
     >>> with_value(Game(), "area.length", 20).area.length
     20
     """
-    data = game.model_dump()
-    *groups, last = path.split(".")
-    place = data
-    for step in groups:
-        place = place[step]
-    place[last] = value
+    return with_values(game, {path: value})
+
+
+def with_values(game: Game, changes: Mapping[str, object]) -> Game:
+    """The game with several settings changed at once, by their paths; else as :func:`with_value`."""
+    data: dict[str, Any] = {name: getattr(game, name) for name in Game.model_fields}  # these were checked already
+    for path, value in changes.items():
+        *groups, last = path.split(".")
+        place = data
+        for step in groups:
+            inner = place[step]
+            place[step] = inner = dict(inner) if isinstance(inner, dict) else inner.model_dump()
+            place = inner
+        place[last] = value
     try:
         return game_from(data)
     except GameError as error:
-        raise GameError(error.sentence, error.where or path) from None
+        raise GameError(error.sentence, error.where or ", ".join(changes)) from None
 
 
 def every_field_name() -> tuple[str, ...]:

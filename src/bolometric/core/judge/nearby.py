@@ -6,7 +6,7 @@ choice, one die more or fewer, a list of totals emptied. Those that cannot be ar
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 from typing import Any
 
@@ -41,7 +41,7 @@ def changes(game: Game) -> Iterator[Change]:
     rules = rules_text(game)
     for at in knobs(game):
         if not at.path.startswith("brief."):
-            for words, value in _values(game, at):
+            for words, value in values_near(game, at):
                 checkpoint()
                 try:
                     change = Change(words, at.path, value, with_value(game, at.path, value))
@@ -51,7 +51,8 @@ def changes(game: Game) -> Iterator[Change]:
                     yield change
 
 
-def _values(game: Game, at: KnobAt) -> Iterator[tuple[str, object]]:
+def values_near(game: Game, at: KnobAt) -> Iterator[tuple[str, object]]:
+    """What a setting may be instead, one sensible step away, each as something to do."""
     match at.knob.kind:
         case "number":
             yield from _numbers(at) if at.knob.suggested is None else ()
@@ -80,8 +81,18 @@ def _values(game: Game, at: KnobAt) -> Iterator[tuple[str, object]]:
 
 
 def _numbers(at: KnobAt) -> Iterator[tuple[str, float]]:
-    quarter = max(at.knob.step, round(at.value / 4 / at.knob.step) * at.knob.step)
-    for by in sorted({-quarter, -at.knob.step, at.knob.step, quarter}):
+    quarter = part_step(at, 4)
+    yield from numbers_by(at, sorted({-quarter, -at.knob.step, at.knob.step, quarter}))
+
+
+def part_step(at: KnobAt, part: int) -> float:
+    """About so manieth a part of a number, in whole steps of its knob, one at the least."""
+    return max(at.knob.step, round(abs(at.value) / part / at.knob.step) * at.knob.step)
+
+
+def numbers_by(at: KnobAt, steps: Iterable[float]) -> Iterator[tuple[str, float]]:
+    """A number that much more or less, each as something to do; those beyond its limits are left out."""
+    for by in steps:
         value = at.value + by
         if at.low is not None and at.high is not None and at.low <= value <= at.high:
             if isinstance(at.value, int):

@@ -12,7 +12,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import lru_cache
-from math import exp, log
+from math import exp, inf, log
 
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style, usual_rule
@@ -74,19 +74,27 @@ def as_measured(game: Game, whom: tuple[str, str]) -> Game:
     return game.model_copy(update={"seats": seats})
 
 
+LARGE = 1e4
+
+
+def off_by(target: Target, reading: Reading | None) -> float:
+    """How far a reading is outside its band, in widths of the band; a reading without a value infinitely far."""
+    if reading is None or reading.mean is None:
+        return inf
+    away = max(target.low - reading.mean, reading.mean - target.high, 0.0)
+    width = max(LEAST_WIDTH[READINGS[target.reading].unit], min(target.high, LARGE) - target.low)
+    return 0.0 if away <= 1e-9 else away / width
+
+
 def desirability(target: Target, reading: Reading | None) -> float:
     """How well a band is met, from 0 to 1; a reading without a value meets none."""
-    if reading is None or reading.mean is None:
-        return 0.0
-    unit = READINGS[target.reading].unit
-    away = max(target.low - reading.mean, reading.mean - target.high, 0.0)
-    if away <= 1e-9:
-        return 1.0
-    width = max(LEAST_WIDTH[unit], min(target.high, LARGE) - target.low)
-    return max(0.0, 1.0 - away / width)
+    return max(0.0, 1.0 - off_by(target, reading))
 
 
-LARGE = 1e4
+def nearness(parts: tuple[Suited, ...]) -> float:
+    """Which of two games that do not suit at all is nearer to suiting: from 0 to 1, for a search to go by."""
+    shares = [1 / (1 + off_by(part.target, part.reading)) for part in parts]
+    return sum(shares) / max(len(shares), 1)
 
 
 def suited(targets: tuple[Target, ...], measured: Measured) -> tuple[Suited, ...]:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
+from fractions import Fraction
 from math import floor, hypot
 
 from pydantic_core import PydanticCustomError
@@ -92,8 +93,20 @@ def measure_exactly(game: Game, stop: Stop = never_stop, worth_of_thinking: bool
         places = by_place(game, readings.get("seat_wins"), stop) if worth_of_thinking else {}
     if worth is not None:
         readings["choice"] = exact_value(worth)
+    size = _draw_size(game)
+    if size is not None:
+        readings["draw_size"] = exact_value(size)
     found = Analysis(game, readings | places, result, area_of(game).board.heat)
     return with_work(found, stop) if work or game.seats.fluency else found
+
+
+def _draw_size(game: Game) -> float | None:
+    """The mean of what a draw makes, signs left out; None where nothing is drawn or chances are not exact."""
+    odds = game.shown
+    if not game.area.uses_pieces or odds.sampled or not odds.totals:
+        return None
+    ways = sum(odds.ways)
+    return float(sum(Fraction(abs(t)) * w for t, w in zip(odds.totals, odds.ways, strict=True)) / ways)
 
 
 def with_work(exact: Analysis, stop: Stop = never_stop) -> Analysis:
@@ -227,6 +240,17 @@ def quick_measure(game: Game, stop: Stop = never_stop, wanted: str | None = None
     return replace(found, readings=joined(played, found.readings))
 
 
+def table_of(game: Game) -> RunParameters:
+    """What must be known of a table for the readings of games that are played."""
+    band = game.brief.minutes
+    most = None if band is None else band.high + 1e-9
+    winning = game.area.ending == "winner"
+    return RunParameters(
+        game.seats.count, minutes_a_turn(game), most, game.area.pace == "rolls", game.area.together,
+        rivals=winning, alike=winning and between_equals(game) == game,
+    )  # fmt: skip
+
+
 def runs_of(
     game: Game,
     seed: int,
@@ -255,13 +279,7 @@ def runs_of(
     >>> tally.runs, abs(tally.readings()["turns"].mean - 21.36) < 0.6
     (500, True)
     """
-    band = game.brief.minutes
-    most = None if band is None else band.high + 1e-9
-    winning = game.area.ending == "winner"
-    table = RunParameters(
-        game.seats.count, minutes_a_turn(game), most, game.area.pace == "rolls", game.area.together,
-        rivals=winning, alike=winning and between_equals(game) == game,
-    )  # fmt: skip
+    table = table_of(game)
     with heeding(stop):
         player = area_of(game).measured.player(game)
     at_once, work = area_of(game).measured.turns_at_once(game), area_of(game).work

@@ -18,6 +18,7 @@ STEP = np.uint64(0x9E3779B97F4A7C15)
 """What is added to the state for every number."""
 _FIRST, _SECOND = np.uint64(0xBF58476D1CE4E5B9), np.uint64(0x94D049BB133111EB)
 _THIRTY, _TWENTY_SEVEN, _LOW = np.uint64(30), np.uint64(27), np.uint64(0xFFFFFFFF)
+_THIRTY_ONE, _APART = np.uint64(31), np.uint64(0xD1B54A32D192ED03)
 HALF = np.uint64(32)
 """By how much the product of bits and a count is shifted to make one of the count."""
 
@@ -27,6 +28,19 @@ def bits(state):  # type: ignore[no-untyped-def]
     """32 random bits, as an unsigned number."""
     mixed = (state ^ (state >> _THIRTY)) * _FIRST
     return ((mixed ^ (mixed >> _TWENTY_SEVEN)) * _SECOND) >> HALF
+
+
+@njit(nogil=True, cache=True)
+def stream(origin, run):  # type: ignore[no-untyped-def]
+    """Where the numbers of one game of a batch begin.
+
+    Each game has numbers of its own, so that the same game of two rule sets is played with the same ones as long as the
+    rules take as many: what two rule sets differ by is then known from far fewer games (common random numbers).
+    """
+    mixed = origin + np.uint64(run) * _APART
+    mixed = (mixed ^ (mixed >> _THIRTY)) * _FIRST
+    mixed = (mixed ^ (mixed >> _TWENTY_SEVEN)) * _SECOND
+    return mixed ^ (mixed >> _THIRTY_ONE)
 
 
 @njit(nogil=True, cache=True)

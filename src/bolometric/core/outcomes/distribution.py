@@ -157,7 +157,19 @@ def distribution_of(pieces: tuple[AnyPiece, ...], draw: Draw) -> Distribution:
     >>> odds.ways_of(7), odds.all_ways, odds.totals[0], odds.totals[-1]
     (6, 36, 2, 12)
     """
-    return _distribution(groups_of(pieces), draw)
+    known = _SAME.get((id(pieces), id(draw)))
+    if known is not None and known[0] is pieces and known[1] is draw:
+        return known[2]
+    found = _distribution(groups_of(pieces), draw)
+    if len(_SAME) >= MOST_SAME:
+        _SAME.clear()
+    _SAME[id(pieces), id(draw)] = pieces, draw, found
+    return found
+
+
+MOST_SAME = 256
+_SAME: dict[tuple[int, int], tuple[tuple[AnyPiece, ...], Draw, Distribution]] = {}
+"""By the very objects: loops ask a game again and again, and to compare its pieces takes longer than to look them up."""
 
 
 @lru_cache(maxsize=256)

@@ -180,6 +180,10 @@ for _kind in (
         "handling_share", "Time for hands", "share", "share of a player's time for rolling, moving and writing",
         _not_played,
     ),
+    ReadingKind(
+        "draw_size", "Size of the numbers", "count",
+        "the number that one draw makes, on average, whatever its sign", _not_played, scale=for_counts, relative=True,
+    ),
     ReadingKind("success", "Reaches the aim", "share", "chance that the aim is reached at all", estimate.success),
     ReadingKind("stuck", "Stuck", "share", "chance that nobody can reach the aim any more", estimate.stuck),
 ):  # fmt: skip

@@ -11,8 +11,8 @@ from bolometric.core.judge.suits import targets_of
 from bolometric.core.measure.measuring import never_stop
 from bolometric.core.settings.errors import Cancelled, GameError
 from bolometric.core.settings.heeding import Stop
-from bolometric.core.tuning.search import Candidate, Sharing, tune
-from bolometric.core.tuning.workers import alone
+from bolometric.core.tuning.search import Candidate, tune
+from bolometric.core.tuning.workers import Share, alone
 
 TRIES, EACH, TOLD, LAST = 32, 2, 12, 4_000
 """Candidates of each beginning; those of each that are kept; those that are told in all; games of their last look."""
@@ -43,7 +43,7 @@ def beginnings(brief: Mapping[str, Any]) -> list[Game]:
 
 
 def find(
-    brief: Mapping[str, Any], seed: int = 1, tries: int = TRIES, share: Sharing = alone, stop: Stop = never_stop
+    brief: Mapping[str, Any], seed: int = 1, tries: int = TRIES, share: Share = alone, stop: Stop = never_stop
 ) -> tuple[Candidate, ...]:
     """Games of every kind that suit a brief, the best first. Raises GameError, Cancelled."""
     found: list[Candidate] = []
@@ -51,7 +51,7 @@ def find(
         if not targets_of(game):
             raise GameError("The brief has no target: name one, such as the minutes it should last.", "brief")
         try:
-            *_, last = tune(game, seed=seed, tries=tries, share=share, stop=stop, told=EACH, long=LAST)
+            *_, last = tune(game, seed=seed, tries=tries, share=share, stop=stop, most=EACH, long=LAST)
         except Cancelled:
             raise
         except GameError:

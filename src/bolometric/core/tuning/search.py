@@ -9,36 +9,47 @@ hyperparameter optimization", AISTATS 2016). The same seed gives the same list, 
 from __future__ import annotations
 
 import time
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
 from functools import partial
-from itertools import product
 
 import numpy as np
 
-from bolometric.core.game.document import Game, with_value
+from bolometric.core.game.document import Game
 from bolometric.core.game.targets import Target, check_agree
-from bolometric.core.judge.suits import Suited, targets_of
+from bolometric.core.judge.suits import Suited, nearness, targets_of
 from bolometric.core.measure.measuring import never_stop
 from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.heeding import Stop, checkpoint, heeding
-from bolometric.core.settings.knobs import knob_at
-from bolometric.core.tuning.looking import Look, look
-from bolometric.core.tuning.space import apart, changed, differences, free_knobs, neighbours, size_of, values_of
-from bolometric.core.tuning.workers import alone
+from bolometric.core.tuning.looking import look
+from bolometric.core.tuning.recipes import Space, Values
+from bolometric.core.tuning.recipes import apart as values_apart
+from bolometric.core.tuning.space import apart, differences, free_knobs, size_of, without_idle
+from bolometric.core.tuning.workers import Share, alone
 
 TRIES, GENERATIONS = 300, 4
 COARSE, CLOSER, LONG = 300, 3_000, 20_000
 """Games that are played for a look, where it can't be worked out: of every candidate, of the better, of the best."""
-MOST_ATTEMPTS = 3
-"""Changes that are made by chance for each new game wanted: near the best, most are known already."""
 PARENTS, CLOSELY, TOLD = 12, 24, 10
 """Candidates that others are made from; that are looked at more closely; that are told."""
 POLISHED = 6
 """How often the best is tried with each of its numbers a step more and a step less, as long as that helps."""
 DIFFERENT = 0.2
 """Two games are neighbours, and only the better is told, if they are less apart than this (tuning/space)."""
-Sharing = Callable[[Callable[[Game], Look], Sequence[Game]], list[Look]]
+
+
+@dataclass(frozen=True, slots=True)
+class Seen:
+    """A candidate that was looked at."""
+
+    values: Values
+    parts: tuple[Suited, ...]
+    suits: float
+
+    @property
+    def rank(self) -> tuple[float, float]:
+        """The better the higher; of those that do not suit at all the nearer."""
+        return self.suits, nearness(self.parts)
 
 
 @dataclass(frozen=True, slots=True)
@@ -50,6 +61,7 @@ class Candidate:
     parts: tuple[Suited, ...]
     changes: tuple[str, ...]
     """What to change, as things to do."""
+    values: Values = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -60,11 +72,63 @@ class Progress:
     """From 0 to 1."""
     tried: int
     best: tuple[Candidate, ...]
+    seen: tuple[Seen, ...] = ()
+    """All that were looked at so far, coarsely."""
+
+
+Memory = dict[tuple[int, Values], Seen | None]
+"""What was found by looks of an earlier search on the same game, targets and seed: by games played and candidate."""
+
+
+class _Search:
+    """One search: what it knows, and how it looks."""
+
+    def __init__(self, space: Space, targets: tuple[Target, ...], seed: int, share: Share, memory: Memory) -> None:
+        self.space, self.share, self.memory = space, share, memory
+        self.seen: dict[Values, Seen] = {}
+        self._look = partial(_look, space, targets, seed)
+
+    def looked(self, asked: Iterable[Values], runs: int) -> list[Seen]:
+        """Look at candidates with so many games; those that can't be games are left out."""
+        wanted = list(asked)
+        missing = [values for values in wanted if (runs, values) not in self.memory]
+        at_once = ALONE if self.share is alone else SHARED
+        for part in range(0, len(missing), at_once):
+            some = missing[part : part + at_once]
+            for values, found in zip(some, self.share(partial(self._look, runs), some), strict=True):
+                self.memory[runs, values] = found
+        return [found for values in wanted if (found := self.memory[runs, values]) is not None]
+
+    def screen(self, asked: Iterable[Values]) -> None:
+        """Look at candidates coarsely."""
+        self.seen.update((one.values, one) for one in self.looked(asked, COARSE))
+
+    @property
+    def ranked(self) -> list[Seen]:
+        """All that were screened, the best first."""
+        return ranked(self.seen.values())
+
+    def polish(self) -> None:
+        """Go on from the best by single steps, as long as that helps."""
+        for _ in range(POLISHED):
+            best = self.ranked[0]
+            self.screen(one for one in self.space.neighbours(best.values) if one not in self.seen)
+            if self.ranked[0] is best:
+                return
+
+    def progress(self, part: float, looks: Iterable[Seen], most: int) -> Progress:
+        """What is told on the way."""
+        return Progress(part, len(self.seen), told(self.space, looks, most), tuple(self.seen.values()))
+
+
+ALONE, SHARED = 8, 512
+"""Candidates that are handed out together: a search that was stopped goes on from there."""
 
 
 def tune(
     game: Game, free: Sequence[str] = (), lock: Sequence[str] = (), seed: int = 1, tries: int = TRIES,
-    budget: float | None = None, share: Sharing = alone, stop: Stop = never_stop, told: int = TOLD, long: int = LONG,
+    budget: float | None = None, share: Share = alone, stop: Stop = never_stop, most: int = TOLD, long: int = LONG,
+    memory: Memory | None = None,
 ) -> Iterator[Progress]:  # fmt: skip
     """Look for games like this one that suit its targets better.
 
@@ -77,8 +141,9 @@ def tune(
         budget: seconds after which no further generation begins.
         share: who looks at candidates.
         stop: asked now and then; once it is true the work is given up.
-        told: how many are told in the end; up to three times as many are looked at closely before.
+        most: how many are told in the end; up to three times as many are looked at closely before.
         long: games of the last look.
+        memory: kept by the caller, it lets a search that was stopped go on where it was; the list is the same.
 
     Returns:
         After each part the best so far; the last ones are looked at with ``long`` games.
@@ -91,85 +156,56 @@ def tune(
     if not targets:
         raise GameError("This game has no target: set one in its brief, such as the minutes it should last.", "brief")
     check_agree(targets)
-    paths, began = free_knobs(game, free, lock), time.monotonic()
-    closer = partial(_look, targets=targets, seed=seed)
-    seen: dict[Game, Look] = {}
-    rng = np.random.default_rng(seed)
+    space, began = Space(game, free_knobs(game, free, lock)), time.monotonic()
+    search = _Search(space, targets, seed, share, {} if memory is None else memory)
+    rng, steps = np.random.default_rng(seed), GENERATIONS + 2
     with heeding(stop):
-        whole = size_of(game, paths, tries) <= tries
+        whole = size_of(game, space.paths, tries) <= tries
         for generation in range(1 if whole else GENERATIONS):
-            fresh = _all(game, paths) if whole else _fresh(game, paths, seen, tries // GENERATIONS, rng)
-            for found in share(partial(closer, runs=COARSE), [one for one in fresh if one not in seen]):
-                seen[found.game] = found
-            yield Progress((generation + 1) / (GENERATIONS + 2), len(seen), _told(game, seen.values(), paths, 3))
+            if whole:
+                search.screen(space.all())
+            else:
+                parents = [one.values for one in search.ranked[: max(PARENTS, tries // 40)]] or [space.own]
+                first = () if search.seen else (space.own,)
+                search.screen((*first, *space.fresh(parents, set(search.seen), tries // GENERATIONS, rng)))
+            yield search.progress((generation + 1) / steps, search.seen.values(), 3)
             if budget is not None and time.monotonic() - began > budget:
                 break
-        for _ in range(0 if whole else POLISHED):
-            best = _ranked(seen.values())[0]
-            near = [one for one in neighbours(best.game, paths) if one not in seen]
-            for found in share(partial(closer, runs=COARSE), near):
-                seen[found.game] = found
-            if _ranked(seen.values())[0] is best:
-                break
-        better = share(
-            partial(closer, runs=CLOSER), [one.game for one in _ranked(seen.values())[: min(CLOSELY, 3 * told)]]
-        )
-        chosen = _told(game, better, paths, told)
-        yield Progress((GENERATIONS + 1) / (GENERATIONS + 2), len(seen), chosen)
-        last = share(partial(closer, runs=long), [one.game for one in chosen])
-        yield Progress(1.0, len(seen), _told(game, last, paths, told))
+        if not whole:
+            search.polish()
+        better = search.looked((one.values for one in search.ranked[: min(CLOSELY, 3 * most)]), CLOSER)
+        yield search.progress((steps - 1) / steps, better, most)
+        chosen = [one.values for one in told(space, better, most)]
+        yield search.progress(1.0, search.looked(chosen, long), most)
 
 
-def _look(game: Game, targets: tuple[Target, ...], runs: int, seed: int) -> Look:
+def _look(space: Space, targets: tuple[Target, ...], seed: int, runs: int, values: Values) -> Seen | None:
     checkpoint()
-    return look(game, targets, runs, seed)
+    made = space.made(values)
+    if made is None:
+        return None
+    found = look(made, targets, runs, seed)
+    return Seen(values, found.parts, found.suits)
 
 
-def _all(game: Game, paths: Sequence[str]) -> list[Game]:
-    """Every game of the free settings that can be."""
-    found: dict[Game, None] = {game: None}
-    for values in product(*(values_of(knob_at(game, path)) for path in paths)):
-        made = game
-        try:
-            for path, value in zip(paths, values, strict=True):
-                made = with_value(made, path, value)
-        except GameError:
-            continue
-        found[made] = None
-    return list(found)
-
-
-def _fresh(
-    game: Game, paths: Sequence[str], seen: dict[Game, Look], count: int, rng: np.random.Generator
-) -> list[Game]:
-    """New games: changed by chance from the one there is, or, once there are some, from the best."""
-    parents = [one.game for one in _ranked(seen.values())[:PARENTS]] or [game]
-    found: dict[Game, None] = {} if seen else {game: None}
-    for _ in range(MOST_ATTEMPTS * count):
-        if len(found) >= count:
-            break
-        checkpoint()
-        parent = parents[int(len(parents) * rng.random() ** 2)]  # rather the better ones
-        made = changed(parent, paths, rng)
-        if made is not None and made not in seen:
-            found[made] = None
-    return list(found)
-
-
-def _ranked(looks: object) -> list[Look]:
+def ranked(looks: Iterable[Seen]) -> list[Seen]:
     """The best first; of equals the one that was there first."""
-    return sorted(looks, key=lambda one: -one.suits)  # type: ignore[call-overload,no-any-return]
+    return sorted(looks, key=lambda one: one.rank, reverse=True)
 
 
-def _told(game: Game, looks: object, paths: Sequence[str], most: int) -> tuple[Candidate, ...]:
-    """The best of them that differ from each other."""
-    kept: list[Look] = []
-    for one in _ranked(looks):
-        if all(apart(one.game, other.game, paths) >= DIFFERENT for other in kept):
-            kept.append(one)
+def told(space: Space, looks: Iterable[Seen], most: int) -> tuple[Candidate, ...]:
+    """The best of them that differ from each other, as games."""
+    kept: list[Candidate] = []
+    for one in ranked(looks):
+        if any(values_apart(space, one.values, other.values) < DIFFERENT for other in kept):
+            continue
+        made = space.made(one.values)
+        if made is None:
+            continue
+        made = without_idle(space.game, made, space.paths)
+        if all(apart(made, other.game, space.paths) >= DIFFERENT for other in kept):
+            words = tuple(part.words for part in differences(space.game, made, space.paths))
+            kept.append(Candidate(made, one.suits, one.parts, words, one.values))
         if len(kept) == most:
             break
-    return tuple(
-        Candidate(one.game, one.suits, one.parts, tuple(part.words for part in differences(game, one.game, paths)))
-        for one in kept
-    )
+    return tuple(kept)

@@ -8,17 +8,14 @@ from dataclasses import dataclass
 import numpy as np
 
 from bolometric.core.game.document import Game, with_value
-from bolometric.core.judge.closeness import CHOICE, LIST, PIECES
+from bolometric.core.judge import closeness
 from bolometric.core.judge.nearby import order_of
 from bolometric.core.pieces.words import pieces_words
 from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.knobs import KnobAt, knob_at, knobs
 from bolometric.core.words.rule_sheet import rules_text
 
-WIDEST = 1.6
-"""A number goes up or down by a factor of two to this power at the most in one step."""
-MOST_AT_ONCE = 3
-"""Settings that change in one step."""
+PIECES = "pieces"
 KEPT = ("brief.", "house.", "talk.", "seats.")
 """Settings that are not the game's rules: free only if they are named."""
 
@@ -47,7 +44,7 @@ def free_knobs(game: Game, free: Sequence[str] = (), lock: Sequence[str] = ()) -
 
 
 def _may_vary(game: Game, path: str) -> bool:
-    return path == "pieces" or knob_at(game, path).knob.kind in ("number", "choice")
+    return path == PIECES or knob_at(game, path).knob.kind in ("number", "choice")
 
 
 def values_of(at: KnobAt) -> list[object]:
@@ -66,79 +63,12 @@ def size_of(game: Game, paths: Sequence[str], most: int) -> int:
     """How many games there are, or more than ``most``."""
     size = 1
     for path in paths:
-        if path == "pieces":
+        if path == PIECES:
             return most + 1
         size *= len(values_of(knob_at(game, path)))
         if size > most:
             return most + 1
     return size
-
-
-def changed(game: Game, paths: Sequence[str], rng: np.random.Generator) -> Game | None:
-    """The game with one to three free settings changed by chance; None if that can't be."""
-    made = game
-    count = int(rng.integers(1, min(MOST_AT_ONCE, len(paths)) + 1))
-    for path in rng.permutation(list(paths))[:count].tolist():
-        try:
-            value = _other_pieces(made, rng) if path == "pieces" else _other(knob_at(made, path), rng)
-            tried = with_value(made, path, value)
-        except GameError:
-            continue  # with what changed before, this one does nothing, or can't be so
-        if _matters(made, tried, path):
-            made = tried
-    return None if made == game else made
-
-
-def _matters(one: Game, other: Game, path: str) -> bool:
-    """Whether two games that differ in a setting are played by other rules; a number that is a word on the sheet is."""
-    choice = path != "pieces" and knob_at(one, path).knob.kind == "choice"
-    return not choice or rules_text(one) != rules_text(other)
-
-
-def _other(at: KnobAt, rng: np.random.Generator) -> object:
-    if at.knob.kind == "choice":
-        others = [choice.value for choice in at.knob.choices if choice.value != at.value]
-        return others[int(rng.integers(len(others)))] if others else at.value
-    by = 2.0 ** rng.uniform(-WIDEST, WIDEST)
-    value = round(at.value * by / at.knob.step) * at.knob.step
-    if value == at.value:
-        value += at.knob.step * (1 if by > 1 else -1)
-    value = min(max(value, at.low if at.low is not None else value), at.high if at.high is not None else value)
-    return int(value) if isinstance(at.value, int) else float(value)
-
-
-def neighbours(game: Game, paths: Sequence[str]) -> list[Game]:
-    """The games in which one number is a step more or less."""
-    found = []
-    for path in paths:
-        if path == "pieces":
-            continue
-        try:
-            at = knob_at(game, path)
-            values = [at.value + by * at.knob.step for by in (-1, 1)] if at.knob.kind == "number" else []
-        except GameError:
-            continue  # it means nothing here
-        for value in values:
-            try:
-                made = with_value(game, path, int(value) if isinstance(at.value, int) else float(value))
-            except GameError:
-                continue
-            found.append(made)
-    return found
-
-
-def _other_pieces(game: Game, rng: np.random.Generator) -> object:
-    """One piece more, one less, or another of the kinds that are there."""
-    pieces = [piece.model_dump() for piece in game.pieces]
-    which = int(rng.integers(len(pieces)))
-    match int(rng.integers(3)):
-        case 0:
-            return [*pieces, pieces[which]]
-        case 1 if len(pieces) > 1:
-            return [piece for k, piece in enumerate(pieces) if k != which]
-    sides = int(rng.choice([4, 6, 8, 10, 12]))
-    pieces[which] = {"kind": "die", "faces": list(range(1, sides + 1))}
-    return pieces
 
 
 @dataclass(frozen=True, slots=True)
@@ -157,9 +87,9 @@ def differences(one: Game, other: Game, paths: Sequence[str]) -> tuple[Differenc
     """
     found = []
     for path in paths:
-        if path == "pieces":
+        if path == PIECES:
             if one.pieces != other.pieces:
-                found.append(Difference(path, f"Use {pieces_words(other.pieces)}", PIECES))
+                found.append(Difference(path, f"Use {pieces_words(other.pieces)}", kind_of(path, knob_at(one, path))))
             continue
         try:
             here, there = knob_at(one, path), knob_at(other, path)
@@ -172,11 +102,38 @@ def differences(one: Game, other: Game, paths: Sequence[str]) -> tuple[Differenc
 
 def _size(one: KnobAt, other: KnobAt) -> float:
     if one.knob.kind == "number":
-        larger = max(abs(one.value), abs(other.value), one.knob.step)
-        return float(abs(one.value - other.value) / larger)
-    return CHOICE if one.knob.kind == "choice" else LIST
+        return part_of(one.value, other.value, one.knob.step)
+    return kind_of(one.path, one)
+
+
+def part_of(one: float, other: float, step: float) -> float:
+    """How different two numbers are: their difference as a part of the larger."""
+    return float(abs(one - other) / max(abs(one), abs(other), step))
+
+
+def kind_of(path: str, knob: KnobAt) -> float:
+    """How different two games are by another choice, other pieces or another list."""
+    if path == PIECES:
+        return closeness.PIECES
+    return closeness.CHOICE if knob.knob.kind == "choice" else closeness.LIST
 
 
 def apart(one: Game, other: Game, paths: Sequence[str]) -> float:
     """How different two games are: the sizes of their differences together."""
     return sum(part.size for part in differences(one, other, paths))
+
+
+def without_idle(game: Game, other: Game, paths: Sequence[str]) -> Game:
+    """The other game without the choices that do nothing as it stands: those that change no word of its rules."""
+    made, rules = other, rules_text(other)
+    for path in paths:
+        try:
+            here, there = knob_at(game, path), knob_at(made, path)
+            if path == PIECES or here.knob.kind != "choice" or here.value == there.value:
+                continue
+            back = with_value(made, path, here.value)
+        except GameError:
+            continue  # it means nothing in one of them, or can't be as before
+        if rules_text(back) == rules:
+            made = back
+    return made

@@ -5,19 +5,26 @@ from __future__ import annotations
 import re
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
+from functools import partial
 from itertools import product
 
-from bolometric.core.game.document import Game, with_value
+from pydantic_core import PydanticCustomError
+
+from bolometric.core.game.document import Game, with_values
+from bolometric.core.judge.suits import AS_SET, as_measured
 from bolometric.core.measure.measuring import measure_exactly, never_stop, runs_of
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.readings import Reading, joined
 from bolometric.core.settings.errors import GameError
-from bolometric.core.settings.heeding import Stop
+from bolometric.core.settings.heeding import Stop, checkpoint, heeding
 from bolometric.core.settings.knobs import KnobAt, knob_at
 from bolometric.core.tuning.looking import LONGEST
 from bolometric.core.tuning.space import values_of
+from bolometric.core.tuning.workers import Share, alone
 
 MOST_POINTS, RUNS = 2_500, 2_000
+AT_ONCE = 32
+"""Games that are shared out together."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -77,23 +84,37 @@ def _value(at: KnobAt, text: str) -> object:
 
 
 def sweep(
-    game: Game, knobs: Sequence[Swept], runs: int = RUNS, seed: int = 1, stop: Stop = never_stop
-) -> Iterator[Point]:
-    """Every game of the settings' values, one after the other, with all its readings. Raises GameError, Cancelled."""
+    game: Game, knobs: Sequence[Swept], runs: int = RUNS, seed: int = 1, stop: Stop = never_stop,
+    whom: tuple[str, str] = AS_SET, share: Share = alone,
+) -> Iterator[Point]:  # fmt: skip
+    """Every game of the settings' values, one after the other, with all its readings for a style and a fluency.
+
+    Raises GameError, Cancelled.
+    """
     count = 1
     for knob in knobs:
         count *= len(knob.values)
     if not 0 < count <= MOST_POINTS:
         raise GameError(f"That would be {count:,} games, and {MOST_POINTS:,} are the most: take larger steps.")
-    for values in product(*(knob.values for knob in knobs)):
-        made = game
-        try:
-            for knob, value in zip(knobs, values, strict=True):
-                made = with_value(made, knob.path, value)
-        except GameError as error:
-            yield Point(values, None, {}, error.sentence)
-            continue
-        exact = measure_exactly(made, stop, worth_of_thinking=False).readings
-        *_, tally = runs_of(made, seed, runs, stop, LONGEST, note=True)
-        both = joined(tally.readings(), exact)
-        yield Point(values, made, {key: both[key] for key in READINGS if key in both})
+    paths, combinations = tuple(knob.path for knob in knobs), list(product(*(knob.values for knob in knobs)))
+    work = partial(_point, game, paths, runs, seed, whom)
+    at_once = 1 if share is alone else AT_ONCE
+    with heeding(stop):
+        for part in range(0, len(combinations), at_once):
+            yield from share(work, combinations[part : part + at_once])
+
+
+def _point(
+    game: Game, paths: tuple[str, ...], runs: int, seed: int, whom: tuple[str, str], values: tuple[object, ...]
+) -> Point:
+    checkpoint()
+    try:
+        made = with_values(game, dict(zip(paths, values, strict=True)))
+        as_played = as_measured(made, whom)
+        exact = measure_exactly(as_played, worth_of_thinking=False).readings
+        for tally in runs_of(as_played, seed, runs, never_stop, LONGEST, note=True):
+            checkpoint()
+    except (GameError, PydanticCustomError) as error:
+        return Point(values, None, {}, getattr(error, "sentence", str(error)))
+    both = joined(tally.readings(), exact)
+    return Point(values, made, {key: both[key] for key in READINGS if key in both})

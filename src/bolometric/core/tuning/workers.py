@@ -7,13 +7,21 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator, Sequence
 from contextlib import contextmanager
-from typing import TypeVar
+from typing import Protocol, TypeVar
 
 from bolometric.core.settings.errors import GameError
 
 A = TypeVar("A")
 B = TypeVar("B")
-Share = Callable[[Callable[[A], B], Sequence[A]], list[B]]
+PARCELS = 32
+"""Into how many parts work is shared out, so that nobody waits long for the last and little is sent."""
+
+
+class Share(Protocol):
+    """Does one piece of work on many things; the answers come in their order."""
+
+    def __call__(self, work: Callable[[A], B], given: Sequence[A], /) -> list[B]:
+        """One answer for each."""
 
 
 def alone(work: Callable[[A], B], given: Sequence[A]) -> list[B]:
@@ -22,7 +30,7 @@ def alone(work: Callable[[A], B], given: Sequence[A]) -> list[B]:
 
 
 @contextmanager
-def sharing(workers: int = 1, cluster: str = "") -> Iterator[Callable[[Callable[[A], B], Sequence[A]], list[B]]]:
+def sharing(workers: int = 1, cluster: str = "") -> Iterator[Share]:
     """How work is shared out: alone, on so many processes, or on the cluster at an address.
 
     Raises GameError, with a sentence, where the cluster is not there or what speaks to it is not installed.
@@ -33,7 +41,9 @@ def sharing(workers: int = 1, cluster: str = "") -> Iterator[Callable[[Callable[
     from joblib import Parallel, delayed, parallel_config
 
     def share(work: Callable[[A], B], given: Sequence[A]) -> list[B]:
-        return list(Parallel()(delayed(work)(one) for one in given))
+        size = max(1, len(given) // PARCELS)
+        parcels = [given[at : at + size] for at in range(0, len(given), size)]
+        return [one for part in Parallel()(delayed(alone)(work, parcel) for parcel in parcels) for one in part]
 
     if not cluster:
         with parallel_config("loky", n_jobs=workers):

@@ -31,6 +31,8 @@ class Cell:
     """Whether it is ringed: it is asked for."""
     at: tuple[Value, Value] | None = None
     """The pair, for whoever is told of it."""
+    number: int = 0
+    """Which of a list it stands for."""
 
 
 class PairTable(QWidget):
@@ -47,15 +49,15 @@ class PairTable(QWidget):
         self.setMouseTracking(True)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.head = ""
-        self.down: Sequence[Value] = ()
-        self.across: Sequence[Value] = ()
+        self.down: Sequence[Value | str] = ()
+        self.across: Sequence[Value | str] = ()
         self.cells: Sequence[Sequence[Cell]] = ()
         self.colours: Palette = LIGHT
         self.picked: Value | None = None
         self.at: tuple[int, int] | None = None
 
     def show_cells(
-        self, head: str, down: Sequence[Value], across: Sequence[Value], cells: Sequence[Sequence[Cell]],
+        self, head: str, down: Sequence[Value | str], across: Sequence[Value | str], cells: Sequence[Sequence[Cell]],
         colours: Palette,
     ) -> None:  # fmt: skip
         """Take on a table."""
@@ -100,11 +102,11 @@ class PairTable(QWidget):
                 self._paint_cell(painter, self._rect(row, column), cell, (row, column) == self.at)
         painter.end()
 
-    def _paint_edge(self, painter: QPainter, square: QRectF, value: Value) -> None:
+    def _paint_edge(self, painter: QPainter, square: QRectF, value: Value | str) -> None:
         painter.setPen(QPen(QColor(self.colours.line), 1))
         painter.setBrush(QColor(self.colours.sheet))
         painter.drawRoundedRect(square, 4, 4)
-        self._write(painter, square, minus(value), QColor(self.colours.ink), 0.46)
+        self._write(painter, square, value if isinstance(value, str) else minus(value), QColor(self.colours.ink), 0.46)
 
     def _paint_cell(self, painter: QPainter, square: QRectF, cell: Cell, pointed: bool) -> None:
         if cell.warmth is None:

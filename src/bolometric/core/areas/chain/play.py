@@ -15,7 +15,7 @@ from bolometric.core.chains.waiting import fixed
 from bolometric.core.game.contract import Measured
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Seats, Style
-from bolometric.core.outcomes.chance import STEP, below
+from bolometric.core.outcomes.chance import STEP, below, stream
 from bolometric.core.results.batch import NO_WINNER, Batch, Player
 from bolometric.core.results.exact import ExactResult
 from bolometric.core.results.readings import exact_length, exact_value
@@ -179,7 +179,9 @@ def _play(  # type: ignore[no-untyped-def]
     left_out, struck,
 ):  # fmt: skip
     count, at = len(numbers), 0
+    origin = state
     for run in range(len(turns_out)):
+        state = stream(origin, run)
         held, begin, sign, turn = whole_line, -1, -1, 0
         while True:
             state += STEP * np.uint64(1009)

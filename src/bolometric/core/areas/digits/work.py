@@ -22,7 +22,7 @@ from bolometric.core.working.facts import Fact, fact
 from bolometric.core.working.tasks import WRITE, Done, Task, Tasks
 from bolometric.core.working.trace import DECIDE, FURTHER
 
-MOST_PAIRS = 300_000
+MOST_PAIRS = 20_000
 """Pairs of numbers that are gone through."""
 
 

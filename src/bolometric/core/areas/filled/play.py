@@ -8,7 +8,7 @@ from numba import njit
 from bolometric.core.areas.filled.fill import FILLED, PUT, Fill, Line, area_of_marks, fills_of, line_of, marks_of
 from bolometric.core.areas.filled.spec import Boxes
 from bolometric.core.game.document import Game
-from bolometric.core.outcomes.chance import HALF, STEP, below, bits, kept
+from bolometric.core.outcomes.chance import HALF, STEP, below, bits, kept, stream
 from bolometric.core.outcomes.deck import Dealing, deal, dealt, deck_of, shuffle
 from bolometric.core.outcomes.lead import CHANGES, LEADER, SINCE, alone_ahead, clear_lead, note_lead
 from bolometric.core.outcomes.sampler import sampler
@@ -84,7 +84,9 @@ def _play(  # type: ignore[no-untyped-def]
     lead, at = np.zeros(4, np.int64), 0
     if deck is not None:
         cards, counts, moves_on = deck.full.copy(), deck.whole.copy(), dealt(deck)
+    origin = state
     for run in range(len(turns_out)):
+        state = stream(origin, run)
         if deck is not None:
             shuffle(cards, counts, deck)
         # Every seat gets its numbers: those of its placement, or one by one by chance or by draws.

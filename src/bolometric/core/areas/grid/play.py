@@ -24,7 +24,7 @@ from bolometric.core.areas.grid.spec import Grid
 from bolometric.core.areas.grid.work import CLAIMED
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
-from bolometric.core.outcomes.chance import STEP, below, part
+from bolometric.core.outcomes.chance import STEP, below, part, stream
 from bolometric.core.results.batch import NO_WINNER, TIED, UNFINISHED, Batch, Player
 from bolometric.core.working.noting import note
 from bolometric.core.working.trace import DECIDE, FIRST, FURTHER, Book, Whole, noted
@@ -99,7 +99,9 @@ def _play(  # type: ignore[no-untyped-def]
     possible = 0
     for cell in range(size):
         possible += first_owner[cell] == NOBODY and chance[cell] > 0
+    origin = state
     for run in range(len(turns_out)):
+        state = stream(origin, run)
         owner, own, taken = first_owner.copy(), first_own.copy(), first_taken.copy()
         have = np.full(seats, free)
         turn, rolls, idle, left, winner, draw = 0, 0, 0, possible, -1, 0

@@ -9,7 +9,7 @@ from bolometric.core.areas.multiples.rules import FREE, MOVES, compile_chart, pr
 from bolometric.core.areas.multiples.spec import Multiples
 from bolometric.core.areas.multiples.work import PUT
 from bolometric.core.game.document import Game
-from bolometric.core.outcomes.chance import HALF, STEP, below, bits, kept
+from bolometric.core.outcomes.chance import HALF, STEP, below, bits, kept, stream
 from bolometric.core.outcomes.deck import Dealing, deal, dealt, deck_of, shuffle
 from bolometric.core.outcomes.lead import CHANGES, SINCE, alone_ahead, clear_lead, note_lead
 from bolometric.core.outcomes.sampler import sampler
@@ -73,7 +73,9 @@ def _play(  # type: ignore[no-untyped-def]
     lead, at = np.zeros(4, np.int64), 0
     if deck is not None:
         cards, counts, moves_on = deck.full.copy(), deck.whole.copy(), dealt(deck)
+    origin = state
     for run in range(len(turns_out)):
+        state = stream(origin, run)
         if deck is not None:
             shuffle(cards, counts, deck)
         for number in range(len(owner)):

@@ -23,6 +23,9 @@ from bolometric.core.working.facts import added, fact
 from bolometric.core.working.tasks import SURE, Done, Task, Tasks
 from bolometric.core.working.trace import DECIDE
 
+MOST_STEPS = 60_000
+"""Steps from a sum by a total that are followed; with more of them facts are noted in games played."""
+
 
 def _put_in(game: Game, steps: Steps, total: int, by: int, at: int) -> Task:
     """A total that is multiplied and added to a sum, given by its place."""
@@ -55,7 +58,7 @@ def expected(game: Game, stop: Stop) -> tuple[tuple[Done, ...], ...] | None:
     if remembers(game.pieces) or game.distribution.sampled:
         return None
     steps, by = steps_of(game), len(game.area_as(Purse).multipliers)
-    if steps.sums * len(steps.chances) * by * steps.draws > 300_000:
+    if steps.sums * len(steps.chances) * by * steps.draws > MOST_STEPS:
         return None
     found = []
     for seat in range(game.seats.count):

@@ -9,7 +9,7 @@ from bolometric.core.areas.sets.exact import policy_of
 from bolometric.core.areas.sets.rules import CLOSED, ClosingTable
 from bolometric.core.areas.sets.spec import Sets
 from bolometric.core.game.document import Game
-from bolometric.core.outcomes.chance import HALF, STEP, below, bits, kept
+from bolometric.core.outcomes.chance import HALF, STEP, below, bits, kept, stream
 from bolometric.core.outcomes.deck import Dealing, deal, dealt, deck_of, shuffle
 from bolometric.core.outcomes.sampler import sampler
 from bolometric.core.pieces.kinds import remembers
@@ -70,7 +70,9 @@ def _play(  # type: ignore[no-untyped-def]
     full, seats, masks, noted_at = len(scored) - 1, score.shape[1], np.uint64(len(scored)), 0
     if deck is not None:
         left, counts, moves_on = deck.full.copy(), deck.whole.copy(), dealt(deck)
+    origin = state
     for run in range(score.shape[0]):
+        state = stream(origin, run)
         if deck is not None:
             shuffle(left, counts, deck)
         rolled, idled, shut = 0, 0, 0

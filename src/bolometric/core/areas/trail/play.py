@@ -19,7 +19,7 @@ from bolometric.core.areas.trail import rules
 from bolometric.core.areas.trail.rules import LOST, Chain
 from bolometric.core.areas.trail.stopping import StoppingPolicy
 from bolometric.core.chains.race import Visits
-from bolometric.core.outcomes.chance import HALF, STEP, bits, kept, part
+from bolometric.core.outcomes.chance import HALF, STEP, bits, kept, part, stream
 from bolometric.core.outcomes.deck import Dealing, Deck, deal, dealt, shuffle
 from bolometric.core.outcomes.sampler import Sampler
 from bolometric.core.results.batch import STUCK, TIED, UNFINISHED, Batch
@@ -131,7 +131,9 @@ def _play(  # type: ignore[no-untyped-def]
     place, at = np.zeros(seats, np.int64), 0
     if deck is not None:
         left, counts, moves_on = deck.full.copy(), deck.whole.copy(), dealt(deck)
+    origin = state
     for run in range(len(turns_out)):
+        state = stream(origin, run)
         place[:] = 0
         if deck is not None:
             shuffle(left, counts, deck)

@@ -21,7 +21,7 @@ from bolometric.core.areas.trail.rules import MOST_DRAWS, Chain
 from bolometric.core.areas.trail.squares import AGAIN as ON_AGAIN
 from bolometric.core.areas.trail.squares import CARD, MISS, SWAP
 from bolometric.core.chains.race import Visits
-from bolometric.core.outcomes.chance import HALF, STEP, bits, kept
+from bolometric.core.outcomes.chance import HALF, STEP, bits, kept, stream
 from bolometric.core.outcomes.sampler import Sampler
 from bolometric.core.results.batch import STUCK, TIED, UNFINISHED, Batch
 from bolometric.core.working.noting import note
@@ -125,7 +125,9 @@ def _play(  # type: ignore[no-untyped-def]
     standing, noted_at = place, 0
     if asked is not None and by_cards:
         standing = kept_cards
+    origin = state
     for run in range(len(turns_out)):
+        state = stream(origin, run)
         place[:] = 0
         missing[:] = False
         turn, seat, setbacks, rolls, home = 0, 0, 0, 0, 0

@@ -1,29 +1,38 @@
-"""Sweep: one setting gone through from end to end, and what it does to a reading, with its error and the target."""
+"""Sweep: a setting gone through from end to end, or two together, and what that does to a reading.
+
+One gives a curve with its error and the target, two a tinted map on which the target is ringed. Every point is a game
+that can be taken.
+"""
 
 from __future__ import annotations
 
 import numpy as np
 from PySide6.QtCore import Signal
-from PySide6.QtWidgets import QComboBox, QDoubleSpinBox, QHBoxLayout, QProgressBar, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QComboBox, QHBoxLayout, QProgressBar, QPushButton, QStackedWidget, QVBoxLayout, QWidget
 
 from bolometric.core.game.document import Game
+from bolometric.core.game.targets import Target
 from bolometric.core.judge.nearby import order_of
-from bolometric.core.judge.suits import targets_of
+from bolometric.core.judge.suits import off_by, targets_of
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.show import certainty, headline, show
 from bolometric.core.settings.knobs import knob_at
-from bolometric.core.tuning.space import free_knobs, values_of
 from bolometric.core.tuning.sweep import Point, Swept, sweep
 from bolometric.desk.lane import Lane
 from bolometric.desk.parts.chart import Chart
+from bolometric.desk.parts.pair_table import Cell, PairTable
 from bolometric.desk.parts.plain import Label
+from bolometric.desk.views.tune.axis import Axis
+from bolometric.desk.views.tune.styles import offer_styles
 from bolometric.paint.palette import LIGHT, Palette
 
-MOST_POINTS = 25
+MOST_POINTS, MOST_EACH = 25, 12
+"""Points of a curve, and of each side of a map."""
+IDLE = "Choose a setting and its range: every reading is worked out for each value."
 
 
 class SweepPage(QWidget):
-    """A setting, a range, a reading, and a curve whose points can be taken."""
+    """One or two settings, a range each, a reading, and a curve or a map whose points can be taken."""
 
     taken = Signal(object)
     _came = Signal(object, object, float)
@@ -32,96 +41,87 @@ class SweepPage(QWidget):
         super().__init__()
         self.game, self.colours = Game(), LIGHT
         self.points: list[Point] = []
+        self.swept: tuple[Swept, ...] = ()
         self._asked: object = None
-        self._swept: Swept | None = None
         self.lane = Lane("sweep", self)
         self.lane.done.connect(lambda _: self._ended())
         self.lane.failed.connect(self._failed)
         self._came.connect(self._take_in)
-        self.knob, self.reading = QComboBox(), QComboBox()
-        self.low, self.high = (QDoubleSpinBox(decimals=0, minimum=-1e6, maximum=1e6) for _ in range(2))
-        self.begin, self.take, self.which = QPushButton("Sweep"), QPushButton("Take this game"), QComboBox()
+        self.reading, self.style, self.which = QComboBox(), QComboBox(), QComboBox()
+        self.first = Axis("Go through", "", False, lambda: None)
+        self.second = Axis("and", ", second", True, lambda: None)
+        self.begin, self.take = QPushButton("Sweep"), QPushButton("Take this game")
         self.bar = QProgressBar(maximum=1000, textVisible=False)
         self.bar.setAccessibleName("Progress of the sweep")
         self.bar.hide()
-        names = ((self.knob, "which setting"), (self.low, "from"), (self.high, "to"), (self.reading, "which reading"),
-                 (self.which, "which game of the sweep"))  # fmt: skip
+        names = ((self.reading, "which reading"), (self.style, "for whom"), (self.which, "which game of the sweep"))
         for widget, name in names:
             widget.setAccessibleName(name)
+        self.chart, self.map = Chart("", ""), PairTable("games by two settings")
+        self.shown = QStackedWidget()
+        self.told = Label(IDLE, wordWrap=True)
+        self._lay_out()
+        self.reading.activated.connect(lambda _: self.draw())
+        self.which.activated.connect(lambda _: self.tell())
+        self.begin.clicked.connect(self._press)
+        self.take.clicked.connect(self._take)
+        self.map.pointed.connect(self._point)
+        self.map.chosen.connect(self._point)
+
+    def _lay_out(self) -> None:
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 4, 0, 0)
         row = QHBoxLayout()
-        for part in (Label("Go through"), self.knob, self.low, Label("to"), self.high, self.begin, self.bar):
-            row.addWidget(part, int(part in (self.knob, self.bar)))
+        row.addLayout(self.first, 1)
+        row.addLayout(self.second, 1)
         column.addLayout(row)
-        second = QHBoxLayout()
-        for part in (Label("and show"), self.reading, Label("of the game with"), self.which, self.take):
-            second.addWidget(part, int(part in (self.reading, self.which)))
-        column.addLayout(second)
-        self.chart = Chart("", "")
-        self.told = Label(wordWrap=True)
-        column.addWidget(self.chart, 1)
+        for parts in (
+            (Label("for"), self.style, self.begin, self.bar),
+            (Label("and show"), self.reading, Label("of the game with"), self.which, self.take),
+        ):
+            row = QHBoxLayout()
+            for part in parts:
+                row.addWidget(part, int(part in (self.bar, self.reading, self.which)))
+            if self.bar in parts:
+                row.addStretch(0)
+            column.addLayout(row)
+        self.shown.addWidget(self.chart)
+        self.shown.addWidget(self.map)
+        column.addWidget(self.shown, 1)
         column.addWidget(self.told)
-        self.knob.activated.connect(lambda _: self._offer_range())
-        self.reading.activated.connect(lambda _: self._draw())
-        self.which.activated.connect(lambda _: self._tell())
-        self.begin.clicked.connect(self._press)
-        self.take.clicked.connect(self._take)
 
     def show_game(self, game: Game, colours: Palette) -> None:
         """Another game; what was swept stays, since its points are games of their own."""
-        kept = self.knob.currentData()
         self.game, self.colours = game, colours
-        self.knob.clear()
-        for path in free_knobs(game):
-            self.knob.addItem(knob_at(game, path).knob.label, path)
-        self.knob.setCurrentIndex(max(self.knob.findData(kept), 0))
-        self._offer_range()
-        self._draw()
-
-    def _offer_range(self) -> None:
-        """A number is gone through about its present value; a choice through all it offers."""
-        path = self.knob.currentData()
-        if path is None:
-            return
-        at = knob_at(self.game, path)
-        number = at.knob.kind == "number"
-        for box in (self.low, self.high):
-            box.setVisible(number)
-        if number:
-            low, high = at.low if at.low is not None else 0, at.high if at.high is not None else 10 * at.value
-            self.low.setValue(max(low, at.value / 2))
-            self.high.setValue(min(high, max(at.value * 2, at.value + 5 * at.knob.step)))
-
-    def _values(self, path: str) -> tuple[object, ...]:
-        at = knob_at(self.game, path)
-        values = values_of(at)
-        if at.knob.kind != "number":
-            return tuple(values)
-        within = [value for value in values if self.low.value() <= float(str(value)) <= self.high.value()]
-        stride = -(-len(within) // MOST_POINTS)
-        return tuple(within[:: max(stride, 1)])
+        self.first.show_game(game)
+        self.second.show_game(game)
+        offer_styles(self.style, game)
+        self.draw()
 
     def _press(self) -> None:
         if self.lane.busy:
             self.lane.give_up()
             self._ended()
             return
-        path = self.knob.currentData()
-        values = self._values(path) if path is not None else ()
-        if not values:
+        second = self.second.swept(MOST_EACH)
+        first = self.first.swept(MOST_POINTS if second is None else MOST_EACH)
+        swept = tuple(one for one in (first, second) if one is not None)
+        if not swept or not all(one.values for one in swept):
             self.told.setText("There is no value between these two: let it end later.")
             return
-        game, swept = self.game, Swept(path, values)
-        self._asked, self._swept, self.points = object(), swept, []
-        asked = self._asked
+        if len({one.path for one in swept}) < len(swept):
+            self.told.setText("These are the same setting twice: choose another one for the second.")
+            return
+        game, style = self.game, self.style.currentData()
+        self._asked, self.swept, self.points = object(), swept, []
+        asked, count = self._asked, len(swept[0].values) * (len(swept[1].values) if len(swept) > 1 else 1)
         self.begin.setText("Cancel")
         self.bar.setValue(0)
         self.bar.show()
 
         def work() -> None:
-            for k, point in enumerate(sweep(game, [swept])):
-                self._came.emit(asked, point, (k + 1) / len(values))
+            for k, point in enumerate(sweep(game, swept, whom=(style, ""))):
+                self._came.emit(asked, point, (k + 1) / count)
 
         self.lane.ask(work)
 
@@ -130,12 +130,12 @@ class SweepPage(QWidget):
             return
         self.points.append(point)
         self.bar.setValue(int(1000 * part))
-        self._draw()
+        self.draw()
 
     def _ended(self) -> None:
         self.begin.setText("Sweep")
         self.bar.hide()
-        self._draw()
+        self.draw()
 
     def _failed(self, words: str) -> None:
         self._ended()
@@ -150,33 +150,67 @@ class SweepPage(QWidget):
             for key in keys:
                 self.reading.addItem(READINGS[key].label, key)
             self.reading.setCurrentIndex(max(self.reading.findData(kept or "minutes"), 0))
-        if self.which.count() != len(self.points):
+        if self.which.count() != len(self.points) or not self.points:
             self.which.clear()
             for point in self.points:
                 self.which.addItem(self._name(point))
             self.which.setCurrentIndex(max(at, 0))
 
     def _name(self, point: Point) -> str:
-        assert self._swept is not None
         if point.game is None:
-            return str(point.values[0])
-        return order_of(knob_at(point.game, self._swept.path))
+            return ", ".join(str(value) for value in point.values)
+        return "; ".join(order_of(knob_at(point.game, one.path)) for one in self.swept)
 
-    def _draw(self) -> None:
+    @property
+    def _band(self) -> Target | None:
+        key = self.reading.currentData()
+        return next((target for target in targets_of(self.game) if target.reading == key), None)
+
+    def draw(self) -> None:
+        """The curve or the map, as far as it has been worked out."""
         self._offer()
+        two = len(self.swept) > 1
+        self.shown.setCurrentWidget(self.map if two else self.chart)
+        if two:
+            self._draw_map()
+        else:
+            self._draw_curve()
+        self.tell()
+
+    def _draw_map(self) -> None:
+        key, (down, across), c = self.reading.currentData(), self.swept, self.colours
+        means = [value for point in self.points if key and (value := _mean(point, key)) is not None]
+        low, high = min(means, default=0.0), max(means, default=1.0)
+        rows, band, wide = [], self._band, len(across.values)
+        for row in range(len(down.values)):
+            cells = []
+            for column in range(wide):
+                number = row * wide + column
+                point = self.points[number] if number < len(self.points) else None
+                mean = None if point is None or key is None else _mean(point, key)
+                if point is None or mean is None:
+                    cells.append(Cell("" if point is None else "–", None, number=number))
+                    continue
+                met = band is not None and off_by(band, point.readings[key]) == 0
+                warmth = (mean - low) / (high - low) if high > low else 0.5
+                cells.append(Cell(show(key, mean).split(" ")[0], warmth, wanted=met, number=number))
+            rows.append(cells)
+        names = [knob_at(self.game, one.path).knob.label for one in self.swept]
+        head = f"{names[0]} downwards, {names[1]} across"
+        self.map.show_cells(head, _edges(down), _edges(across), rows, c)
+
+    def _draw_curve(self) -> None:
         key, c = self.reading.currentData(), self.colours
         self.chart.clear_to(c)
         known = [(k, point.readings[key]) for k, point in enumerate(self.points) if key in point.readings]
         shown = [(k, reading) for k, reading in known if reading.mean is not None]
-        if key is None or not shown or self._swept is None:
-            self._tell()
+        if key is None or not shown or not self.swept:
             return
-        numbers = all(isinstance(value, int | float) for value in self._swept.values)
+        numbers = all(isinstance(value, int | float) for value in self.swept[0].values)
         across = np.array([float(str(self.points[k].values[0])) if numbers else k for k, _ in shown])
         means = np.array([reading.mean for _, reading in shown], float)
         errors = 2 * np.array([reading.stderr for _, reading in shown])
-        low, high = float(min(0.0, (means - errors).min())), float((means + errors).max())
-        band = next((target for target in targets_of(self.game) if target.reading == key), None)
+        low, high, band = float(min(0.0, (means - errors).min())), float((means + errors).max()), self._band
         if band is not None:
             high = max(high, min(band.high, 3 * high))
             for edge in (band.low, min(band.high, high)):
@@ -187,21 +221,25 @@ class SweepPage(QWidget):
             self.chart.line(across, means - errors, c.line)
         wide = (float(across[-1]) - float(across[0])) * 0.03 + 0.3
         self.chart.frame(float(across[0]) - wide, float(across[-1]) + wide, high if high > low else 1.0)
-        names = [
-            f"{x:g}" if numbers else str(self.points[k].values[0]) for x, (k, _) in zip(across, shown, strict=True)
-        ]
+        values = [self.points[k].values[0] for k, _ in shown]
+        names = [f"{x:g}" if numbers else str(value) for x, value in zip(across, values, strict=True)]
         marks = list(zip(across.tolist(), names, strict=True))
         self.chart.marks_across(marks[:: max(1, len(marks) // 10)])
         self.chart.drawing.up = [(high * part / 4, show(key, high * part / 4)) for part in range(5)]
-        self._tell()
 
-    def _tell(self) -> None:
+    def _point(self, cell: Cell | None) -> None:
+        """A game of the map was pointed at."""
+        if cell is not None and cell.number < len(self.points):
+            self.which.setCurrentIndex(cell.number)
+            self.tell()
+
+    def tell(self) -> None:
+        """Say what is known of the game chosen."""
         at, key = self.which.currentIndex(), self.reading.currentData()
         point = self.points[at] if 0 <= at < len(self.points) else None
         self.take.setEnabled(point is not None and point.game is not None)
         if point is None or key is None:
-            first = "Choose a setting and its range: every reading is worked out for each value."
-            self.told.setText("" if self.points else first)
+            self.told.setText("" if self.points else IDLE)
             return
         if point.game is None:
             self.told.setText(f"{self._name(point)}: {point.trouble}")
@@ -209,12 +247,18 @@ class SweepPage(QWidget):
         reading = point.readings.get(key)
         known = "not known" if reading is None else f"{headline(key, reading)} ({certainty(key, reading)})"
         lines = "Green lines are the target; grey ones twice the error."
+        if len(self.swept) > 1:
+            lines = "Blue rings are within the target; a click chooses a game." if self._band else ""
         self.told.setText(f"{self._name(point)}: {READINGS[key].label} {known}. {lines}")
 
     def _take(self) -> None:
         at = self.which.currentIndex()
         if 0 <= at < len(self.points) and self.points[at].game is not None:
             self.taken.emit(self.points[at].game)
+
+
+def _edges(swept: Swept) -> list[float | str]:
+    return [value if isinstance(value, int | float) else str(value) for value in swept.values]
 
 
 def _mean(point: Point, key: str) -> float | None:

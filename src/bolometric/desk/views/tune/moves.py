@@ -1,0 +1,180 @@
+"""What moves it: for one reading every setting a step down and a step up, the largest effect first."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import QTimer, Signal
+from PySide6.QtWidgets import QComboBox, QHBoxLayout, QProgressBar, QScrollArea, QVBoxLayout, QWidget
+
+from bolometric.core.game.document import Game
+from bolometric.core.game.targets import NOT_ONE, Target
+from bolometric.core.judge.suits import off_by, targets_of
+from bolometric.core.judge.verdict import applies
+from bolometric.core.results.kinds import READINGS
+from bolometric.core.results.readings import Reading
+from bolometric.core.results.show import show
+from bolometric.core.settings.knobs import knobs
+from bolometric.core.text.figures import minus, significant
+from bolometric.core.tuning.moves import Move, Step, in_order, moves
+from bolometric.desk.lane import Lane
+from bolometric.desk.parts.plain import Label
+from bolometric.desk.parts.step_bar import StepBar
+from bolometric.desk.views.tune.styles import offer_styles
+from bolometric.paint.palette import LIGHT, Palette
+
+SHARES = ("share", "edge")
+SHOW_EVERY = 150
+"""Milliseconds between two looks at what has been worked out."""
+
+
+class MovesPage(QWidget):
+    """A reading to choose, and a list of changes with bars."""
+
+    taken = Signal(object)
+    _came = Signal(object, object)
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.game, self.colours = Game(), LIGHT
+        self.found: list[Move] = []
+        self._asked: object = None
+        self._count = 1
+        self.lane = Lane("moves", self)
+        self.lane.done.connect(lambda _: self._ended())
+        self.lane.failed.connect(self._failed)
+        self._came.connect(self._take_in)
+        self._soon = QTimer(self, singleShot=True, interval=SHOW_EVERY)
+        self._soon.timeout.connect(self._lay)
+        self.reading, self.style = QComboBox(), QComboBox()
+        self.reading.setAccessibleName("which reading")
+        self.style.setAccessibleName("for whom")
+        self.bar = QProgressBar(maximum=1000, textVisible=False)
+        self.bar.setAccessibleName("Progress")
+        self.told = Label(wordWrap=True)
+        self.rows = QScrollArea(widgetResizable=True)
+        self.rows.setAccessibleName("changes, the largest effect first; Enter takes one")
+        column = QVBoxLayout(self)
+        column.setContentsMargins(0, 4, 0, 0)
+        row = QHBoxLayout()
+        for part in (Label("What moves"), self.reading, Label("for"), self.style, self.bar):
+            row.addWidget(part, int(part is self.bar))
+        row.addStretch(0)
+        column.addLayout(row)
+        column.addWidget(self.rows, 1)
+        column.addWidget(self.told)
+        for chooser in (self.reading, self.style):
+            chooser.activated.connect(lambda _: self.ask())
+
+    def show_game(self, game: Game, colours: Palette) -> None:
+        """Another game: what moved the one before is not true of it."""
+        self.game, self.colours = game, colours
+        self.lane.give_up()
+        self.found = []
+        kept = self.reading.currentData() or "minutes"
+        self.reading.clear()
+        for key, kind in READINGS.items():
+            if key not in NOT_ONE and applies(game, key):
+                self.reading.addItem(kind.label, key)
+        self.reading.setCurrentIndex(max(self.reading.findData(kept), 0))
+        offer_styles(self.style, game)
+        self._lay()
+        if self.isVisible():
+            self.ask()
+
+    def choose(self, key: str) -> None:
+        """Show what moves a reading."""
+        if self.reading.findData(key) >= 0:
+            self.reading.setCurrentIndex(self.reading.findData(key))
+            self.ask()
+
+    def showEvent(self, event: object) -> None:
+        """It is looked at: now it is worth the work."""
+        super().showEvent(event)  # type: ignore[arg-type]
+        if not self.found and not self.lane.busy:
+            self.ask()
+
+    def ask(self) -> None:
+        """Work it out in the background."""
+        game, key, style = self.game, self.reading.currentData(), self.style.currentData() or "as_set"
+        if key is None:
+            return
+        self.found, self._asked = [], object()
+        asked, self._count = self._asked, max(sum(1 for _ in knobs(game)), 1)
+        self.bar.setValue(0)
+        self.bar.show()
+        self.told.setText("Trying every setting a step down and a step up …")
+
+        def work() -> None:
+            for move in moves(game, key, (style, "")):
+                self._came.emit(asked, move)
+
+        self.lane.ask(work)
+        self._lay()
+
+    def _take_in(self, asked: object, move: Move) -> None:
+        if asked is self._asked:
+            self.found.append(move)
+            self.bar.setValue(min(1000 * len(self.found) // self._count, 1000))
+            if not self._soon.isActive():
+                self._soon.start()
+
+    def _ended(self) -> None:
+        self._soon.stop()
+        self.bar.hide()
+        self._lay()
+        key = self.reading.currentData()
+        if not self.found:
+            self.told.setText(f"Nothing moves {READINGS[key].label} here, or it is not known for this game.")
+            return
+        self.told.setText(
+            "Numbers go by about a tenth. Green bars end within the target; a thin line is twice the error; grey ones may "
+            "be chance."
+        )
+
+    def _failed(self, words: str) -> None:
+        self.bar.hide()
+        self.told.setText(words)
+
+    def _lay(self) -> None:
+        inner = QWidget(objectName="plain")
+        column = QVBoxLayout(inner)
+        column.setContentsMargins(4, 2, 4, 2)
+        column.setSpacing(0)
+        key = self.reading.currentData()
+        steps = [step for move in in_order(self.found) for step in sorted(move.steps, key=lambda one: -abs(one.effect))]
+        most = max((abs(step.effect) + 2 * step.error for step in steps), default=1.0) or 1.0
+        band = next((target for target in targets_of(self.game) if target.reading == key), None)
+        for step in steps:
+            row = StepBar(step, self.figure(step), most, _meets(band, step), self.colours)
+            row.clicked.connect(lambda _=False, step=step: self.taken.emit(step.game))
+            row.pointed.connect(lambda step=step: self._tell(step))
+            column.addWidget(row)
+        column.addStretch()
+        self.rows.setWidget(inner)
+
+    def figure(self, step: Step) -> str:
+        """The effect with its sign, and how sure it is."""
+        key = self.reading.currentData()
+        unit = READINGS[key].unit
+        if unit in SHARES:
+            told = f"{'+' if step.effect > 0 else ''}{minus(round(100 * step.effect, 1))} points"
+        else:
+            shown = show(key, abs(step.effect))
+            told = f"{'+' if step.effect > 0 else '−' if step.effect < 0 else ''}{shown}"
+        if not step.error:
+            return told
+        return f"{told} ± {significant(100 * step.error if unit in SHARES else step.error, 1)}"
+
+    def _tell(self, step: Step) -> None:
+        key = self.reading.currentData()
+        if key is None or self.lane.busy:
+            return
+        before = show(key, step.after - step.effect)
+        sure = "exact" if not step.error else f"both simulated with the same numbers, {self.figure(step)}"
+        self.told.setText(
+            f"{step.words}: {READINGS[key].label} goes from {before} to {show(key, step.after)} ({sure}). "
+            "A click, or Enter, takes it."
+        )
+
+
+def _meets(band: Target | None, step: Step) -> bool:
+    return band is not None and off_by(band, Reading("exact", step.after)) == 0
