@@ -1,6 +1,7 @@
 """From a brief to a game: how well one suits, what settings do over their range, and which games are found."""
 
 import json
+import sys
 
 import pytest
 from click.testing import CliRunner
@@ -17,8 +18,10 @@ from bolometric.core.results.readings import Reading
 from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.knobs import knob_at
 from bolometric.core.tuning.find import beginnings, find
-from bolometric.core.tuning.looking import Look, look
-from bolometric.core.tuning.search import DIFFERENT, _told, tune
+from bolometric.core.tuning.looking import look
+from bolometric.core.tuning.reach import best_edge, unreached
+from bolometric.core.tuning.recipes import Space
+from bolometric.core.tuning.search import DIFFERENT, Seen, told, tune
 from bolometric.core.tuning.space import apart, free_knobs, size_of, values_of
 from bolometric.core.tuning.sweep import sweep, swept
 from bolometric.core.tuning.workers import alone, sharing
@@ -112,14 +115,14 @@ def test_the_best_setting_is_found_in_nineteen_of_twenty_seeds():
                 best = max(best, look(tried, targets_of(tried), 50, 1).suits)
     reached = 0
     for seed in range(20):
-        *_, last = tune(game, FREE, seed=seed, tries=120, told=2, long=300)
+        *_, last = tune(game, FREE, seed=seed, tries=120, most=2, long=300)
         reached += last.best[0].suits >= best - 0.01
     assert reached >= 19
 
 
 def test_what_is_locked_never_moves_and_every_candidate_is_a_game():
     game = read(demo_files()[0])
-    *_, last = tune(game, lock=("area.length",), seed=3, tries=60, told=6, long=300)
+    *_, last = tune(game, lock=("area.length",), seed=3, tries=60, most=6, long=300)
     assert last.best
     for one in last.best:
         assert game_from(one.game.model_dump()) == one.game
@@ -134,25 +137,46 @@ def test_what_is_locked_never_moves_and_every_candidate_is_a_game():
 
 def test_of_neighbours_only_the_better_is_told():
     game = game_from(BASE)
-    looks = [
-        Look(with_value(game, "area.length", length), (), worth) for length, worth in ((50, 0.7), (55, 0.9), (90, 0.5))
-    ]
-    told = _told(game, looks, FREE, 9)
-    assert [(one.game.area.length, one.suits) for one in told] == [(55, 0.9), (90, 0.5)]
-    assert told[0].changes == ("Make it 55 squares",)
+    space = Space(game, ("area.length",))
+    found = told(space, [Seen((length,), (), worth) for length, worth in ((50, 0.7), (55, 0.9), (90, 0.5))], 9)
+    assert [(one.game.area.length, one.suits) for one in found] == [(55, 0.9), (90, 0.5)]
+    assert found[0].changes == ("Make it 55 squares",)
 
 
-def test_the_same_seed_gives_the_same_list_on_any_number_of_workers():
+def test_the_same_seed_gives_the_same_list_on_any_number_of_workers_and_on_a_cluster():
+    from distributed import LocalCluster
+
     game = read(next(path for path in demo_files() if "comet" in path.name))
     lists = []
-    for workers in (1, 2):
-        with sharing(workers) as share:
-            *_, last = tune(game, seed=5, tries=16, told=3, long=200, share=share)
-        lists.append([(one.changes, one.suits) for one in last.best])
-    assert lists[0] == lists[1]
+    with LocalCluster(n_workers=2, threads_per_worker=1, dashboard_address=None) as cluster:
+        for workers, address in ((1, ""), (2, ""), (1, cluster.scheduler_address)):
+            with sharing(workers, address) as share:
+                *_, last = tune(game, seed=5, tries=16, most=3, long=200, share=share)
+            lists.append([(one.changes, one.suits) for one in last.best])
+    assert lists[0] == lists[1] == lists[2]
 
 
-def test_what_cannot_be_tuned_is_said():
+def test_a_search_that_was_stopped_goes_on_where_it_was():
+    game, looked, memory = game_from(BASE), [], {}
+
+    def counting(work, given):
+        looked.extend(given)
+        return [work(one) for one in given]
+
+    whole = [progress.best for progress in tune(game, FREE, seed=2, tries=60, most=2, long=300, share=counting)]
+    count = len(looked)
+    looked.clear()
+    search = tune(game, FREE, seed=2, tries=60, most=2, long=300, share=counting, memory=memory)
+    next(search)
+    next(search)
+    stopped = len(looked)
+    again = [progress.best for progress in tune(game, FREE, seed=2, tries=60, most=2, long=300, share=counting,
+                                                memory=memory)]  # fmt: skip
+    assert again == whole
+    assert 0 < stopped < len(looked) == count  # nothing was looked at twice
+
+
+def test_what_cannot_be_tuned_is_said(monkeypatch):
     game = game_from(BASE)
     with pytest.raises(GameError, match="no target"):
         list(tune(game_from({"brief": {"minutes": None, "first_seat_edge": None, "setbacks": None}})))
@@ -162,6 +186,9 @@ def test_what_cannot_be_tuned_is_said():
         list(tune(game, ("area.depth",)))
     with pytest.raises(GameError, match="varied by itself"):
         list(tune(game, ("brief.group",)))
+    with pytest.raises(GameError, match="no cluster at"), sharing(1, "tcp://127.0.0.1:9"):
+        pass
+    monkeypatch.setitem(sys.modules, "distributed", None)
     with pytest.raises(GameError, match="install the extra"), sharing(1, "tcp://127.0.0.1:9"):
         pass
 
@@ -234,3 +261,26 @@ def test_tune_sweep_and_suits_from_the_command_line(tmp_path):
     wrong = run.invoke(main, ["tune", str(path), "--free", "area.depth"])
     assert wrong.exit_code == 2
     assert "no such setting" in wrong.output
+
+
+def test_bands_out_of_reach_are_told_with_the_nearest_and_what_to_give_up():
+    never = {**BASE, "brief": {**BASE["brief"], "first_seat_edge": None, "setbacks": {"low": 0.3, "high": 0.4}}}
+    *_, last = tune(game_from(never), ("area.length",), seed=1, tries=40, most=2, long=50)
+    first, second = unreached(last.seen)
+    assert first == "No game that was looked at meets “Turns that go backwards 30% to 40%”; the nearest has 0%."
+    assert second.startswith("If you give up “Turns that go backwards 30% to 40%”, a game of these suits the rest to")
+    *_, well = tune(game_from(BASE), FREE, seed=1, tries=1_600, most=2, long=50)
+    assert (unreached(well.seen) == ()) == all(
+        any(one.parts[at].desirability == 1 for one in well.seen) for at in range(2)
+    )
+
+
+@given(st.lists(st.tuples(st.integers(0, 9), st.integers(0, 9)), min_size=1, max_size=30))
+def test_no_point_beats_one_of_the_best_edge_and_each_other_is_beaten(points):
+    edge = best_edge(points)
+    best = [points[k] for k in edge]
+    assert best == sorted(best)
+    for k, point in enumerate(points):
+        beaten = any(a <= point[0] and b <= point[1] and (a, b) != point for a, b in points)
+        assert beaten != (point in best)
+        assert k not in edge or not beaten

@@ -3,7 +3,9 @@
 import pytest
 from PySide6.QtCore import Qt
 
+from bolometric.core.areas.shelf import starters
 from bolometric.core.game.files import read
+from bolometric.desk.parts.step_bar import StepBar
 
 
 @pytest.fixture
@@ -60,28 +62,156 @@ def test_a_search_is_cancelled_and_one_of_an_older_game_is_given_up(qtbot, windo
 
 
 def test_a_sweep_is_drawn_and_a_point_of_it_taken(qtbot, window, tune):
-    tune.bar.show_page(1)
+    tune.bar.show_page(2)
     page = tune.sweeper
-    page.low.setValue(20)
-    page.high.setValue(40)
+    page.first.low.setValue(20)
+    page.first.high.setValue(40)
     page.begin.click()
     qtbot.waitUntil(lambda: not page.lane.busy, timeout=60_000)
     assert [point.values for point in page.points] == [(20,), (25,), (30,), (35,), (40,)]
     assert page.reading.currentData() == "minutes"
     page.reading.setCurrentIndex(page.reading.findData("lead_for_good"))
-    page._draw()
+    page.draw()
     assert len(page.chart.drawing.lines) == 3  # the curve, and twice its error above and below
     page.which.setCurrentIndex(1)
-    page._tell()
+    page.tell()
     assert "Make it 25 squares" in page.told.text()
     page.take.click()
     assert window.document.game.area.length == 25
-    page.knob.setCurrentIndex(page.knob.findData("area.end"))
-    page.knob.activated.emit(page.knob.currentIndex())
+    page.first.knob.setCurrentIndex(page.first.knob.findData("area.end"))
+    page.first.knob.activated.emit(page.first.knob.currentIndex())
     page.begin.click()
     qtbot.waitUntil(lambda: not page.lane.busy, timeout=60_000)
     assert len(page.points) == 4
-    page.low.setValue(9)
+
+
+def test_two_settings_make_a_map_on_which_a_game_is_chosen_and_taken(qtbot, window, tune):
+    tune.bar.show_page(2)
+    page = tune.sweeper
+    page.first.low.setValue(20)
+    page.first.high.setValue(40)
+    page.second.knob.setCurrentIndex(page.second.knob.findData("area.length"))
+    page.begin.click()
+    assert "the same setting twice" in page.told.text()
+    page.second.knob.setCurrentIndex(page.second.knob.findData("area.finish"))
+    page.begin.click()
+    qtbot.waitUntil(lambda: not page.lane.busy, timeout=60_000)
+    assert [point.values for point in page.points][:3] == [(20, "at_once"), (20, "finish_round"), (25, "at_once")]
+    rings = {(a, b): cell.wanted for a, row in enumerate(page.map.cells) for b, cell in enumerate(row)}
+    band = window.document.game.brief.minutes
+    for (row, column), ringed in rings.items():
+        mean = page.points[row * 2 + column].readings["minutes"].mean
+        assert ringed == (band.low <= mean <= band.high)
+    page.map.chosen.emit(page.map.cells[2][1])
+    assert "Make it 30 squares; Finish the round first" in page.told.text()
+    page.take.click()
+    assert (window.document.game.area.length, window.document.game.area.finish) == (30, "finish_round")
+
+
+def test_what_moves_a_reading_is_listed_and_a_step_taken(qtbot, window, tune):
+    page = tune.mover
+    qtbot.waitUntil(lambda: bool(page.found) and not page.lane.busy, timeout=60_000)
+    rows = page.rows.widget().findChildren(StepBar)
+    assert len(rows) == sum(len(move.steps) for move in page.found)
+    assert abs(rows[0].step.effect) >= abs(rows[-1].step.effect)
+    row = next(row for row in rows if row.step.path == "area.length")
+    row.pointed.emit()
+    assert "goes from" in page.told.text()
+    assert "exact" in page.told.text()
+    row.click()
+    assert window.document.game.area.length == row.step.value
+    page.choose("lead_for_good")
+    qtbot.waitUntil(lambda: bool(page.found) and not page.lane.busy, timeout=60_000)
+    assert "±" in page.rows.widget().findChildren(StepBar)[0].figure
+
+
+def test_a_search_is_paused_and_goes_on_and_its_trade_off_chosen_from(qtbot, window, tune):
+    page = tune.finder
+    page.tries.setValue(200)
+    page.begin.click()
+    page.pause.click()
+    assert page.lane.paused
+    qtbot.wait(300)
+    tried = page.progress
+    qtbot.wait(300)
+    assert page.progress is tried
+    page.pause.click()
+    qtbot.waitUntil(lambda: not page.lane.busy, timeout=60_000)
+    assert page.progress.tried > 20
+    scatter = page.trade.scatter
+    ending = [one for one in page.progress.seen if all(part.reading.mean is not None for part in one.parts[:2])]
+    assert len(scatter.points) == len(ending)  # of those that may never end there is no mean length
+    page.pages.show_page(1)
+    scatter.resize(400, 300)
+    qtbot.keyClick(scatter, Qt.Key.Key_Right)
+    assert scatter.at in scatter.edge
+    page.trade.upwards.setCurrentIndex(page.trade.upwards.count() - 1)
+    page.trade._draw()
+    assert min(y for _, y in scatter.points) == 0  # the game as it is changes nothing
+    qtbot.waitUntil(lambda: page.table.rowCount() > 5, timeout=60_000)
+    page.compare.click()
+    assert tune.bar.stack.currentWidget() is tune.compare
+    qtbot.waitUntil(lambda: len(tune.compare.sides) in (1, 2) and not tune.compare.lane.busy, timeout=60_000)
+
+
+def test_versions_are_made_saved_together_and_told_apart_on_the_shelf(qtbot, window, tune, tmp_path):
+    tune.bar.show_page(3)
+    page = tune.ladder
+    qtbot.waitUntil(lambda: page.hard.value() > page.easy.value(), timeout=60_000)
+    page.easy.setValue(9)
+    page.hard.setValue(3)
+    page.begin.click()
+    assert "swap them" in page.told.text()
+    page.easy.setValue(3)
+    page.hard.setValue(9)
+    page.begin.click()
+    qtbot.waitUntil(lambda: not page.lane.busy, timeout=60_000)
+    assert [rung.level for rung in page.rungs] == ["easy", "middle", "hard"]
+    page.keep.click()
+    kept = sorted((tmp_path / "shelf").glob("*.bolo.json"))
+    assert [read(path).family.place for path in kept] == [1, 2, 3]
+    window.show_shelf()
+    card = window.shelf.cards[kept[1]]
+    qtbot.waitUntil(lambda: card.entry is not None and "from the one before" in card.entry.words, timeout=60_000)
+    assert page.rungs[1].changes[0] in card.entry.words
+
+
+def test_games_are_put_side_by_side(qtbot, window, tune):
+    tune.bar.show_page(4)
+    page = tune.compare
+    page.which.setCurrentIndex(2)
+    page.which.activated.emit(2)
+    qtbot.waitUntil(lambda: len(page.sides) == 2, timeout=60_000)
+    assert page.readings.columnCount() == 3
+    assert len(page.chart.drawing.lines) == 2
+    assert page.rules.rowCount() > 0
+    page.clear.click()
+    qtbot.waitUntil(lambda: len(page.sides) == 1, timeout=60_000)
+
+
+def test_a_game_is_begun_from_what_one_has(qtbot, window):
+    qtbot.keyClick(window, "n", Qt.KeyboardModifier.ControlModifier)
+    page = window.shelves.begin
+    qtbot.waitUntil(lambda: bool(page.cards) and not page.lane.busy, timeout=60_000)
+    assert len(page.cards) == len(starters())
+    page.asked.low.setValue(9)
+    page.asked.high.setValue(4)
+    assert page.asked.answers is None
+    assert "end before they begin" in page.asked.trouble.text()
+    page.asked.aim.setCurrentIndex(page.asked.aim.findData("tables"))
+    page.asked.tables.setText("2, x")
+    assert page.asked.answers is None
+    page.asked.aim.setCurrentIndex(0)
+    page.asked.low.setValue(3)
+    page.asked.add.setCurrentIndex(1)
+    page.asked.add.activated.emit(1)
+    assert page.asked.answers.minutes == (3, 4)
+    qtbot.waitUntil(lambda: bool(page.cards) and not page.lane.busy and not page.asked._soon.isActive(), timeout=60_000)
+    words = next(iter(page.cards))
+    page.cards[words].click()
+    assert window.document.game == page.beginnings[words].game
+    assert len(window.document.game.pieces) == 1
+    assert window.view == "shape"
 
 
 def test_further_targets_are_set_on_the_sheet(qtbot, window):

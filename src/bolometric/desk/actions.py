@@ -36,6 +36,7 @@ class Command:
 
 
 COMMANDS = (
+    Command("new", "&Game", "&New …", "Ctrl+N", "show_begin", "Start from what you have"),
     Command("open", "&Game", "&Open …", "Ctrl+O", "open_dialog", "Open a game file"),
     Command("save", "&Game", "&Save", "Ctrl+S", "save", "Save the game", new_group=True),
     Command("save_as", "&Game", "Save &as …", "Ctrl+Shift+S", "save_as", "Save the game under another name"),
@@ -78,9 +79,9 @@ def build(window: QMainWindow) -> tuple[dict[str, QAction], dict[str, QMenu]]:
 
 
 def add_starters(window: QMainWindow, menu: QMenu, start: Callable[[Game], object]) -> None:
-    """Put the games to begin from at the top of a menu; the first has the usual key for a new document."""
-    new = QMenu("&New from", menu)
-    menu.insertMenu(menu.actions()[0], new)
+    """Put the games to begin from into a menu, below the command for a new one."""
+    new = QMenu("New fro&m", menu)
+    menu.insertMenu(menu.actions()[1], new)
 
     def fill() -> None:
         if not new.isEmpty():
@@ -89,20 +90,14 @@ def add_starters(window: QMainWindow, menu: QMenu, start: Callable[[Game], objec
             words, game = starter.words, starter.game
             action = new.addAction(words)
             action.triggered.connect(lambda _=False, game=game: start(game))
-        new.actions()[0].setShortcut(QKeySequence("Ctrl+N"))
-        plain.setEnabled(False)  # the key belongs to the menu from now on
 
-    plain = QAction(window)  # not of the menu, in which it would stand without words
-    plain.setShortcut(QKeySequence("Ctrl+N"))
-    plain.triggered.connect(lambda: start(starters()[0].game))
-    window.addAction(plain)
     new.aboutToShow.connect(fill)
 
 
 def add_recent(menu: QMenu, recent: Callable[[], list[Path]], open_file: Callable[[Path], object]) -> None:
     """Put the recent files below the command that opens one; they are looked up when the menu opens."""
     listed = QMenu("Open &recent", menu)
-    menu.insertMenu(menu.actions()[2], listed)
+    menu.insertMenu(menu.actions()[3], listed)
 
     def fill() -> None:
         listed.clear()

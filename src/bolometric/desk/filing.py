@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from itertools import count
 from pathlib import Path
 from typing import Literal, TypeVar
@@ -153,6 +153,24 @@ class Filing:
             self.say(str(error))
             return False
         self.say(f"Kept as {path.name} in {folder}.")
+        return True
+
+    def keep_family(self, games: Sequence[Game]) -> bool:
+        """Save versions of one game on the shelf; one of these names that is taken is asked about."""
+        folder = self._folder()
+        for place, game in enumerate(games, 1):
+            level = game.family.level.replace(" ", "-") if game.family is not None else str(place)
+            path = folder / f"{self._plain_name()}-{place}-{level}{SUFFIX}"
+            if not self._may_write(path):
+                return False
+            try:
+                write(game, path)
+            except FileError as error:
+                self.say(str(error))
+                return False
+        self.say(
+            f"{len(games)} versions are kept in {folder}; on the shelf each says what changes from the one before."
+        )
         return True
 
     def _reload(self, path: Path) -> bool:

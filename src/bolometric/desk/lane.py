@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import threading
 from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
 
@@ -26,6 +27,8 @@ class Lane(QObject):
     def __init__(self, name: str, parent: QObject | None = None) -> None:
         super().__init__(parent)
         self._wanted: Work | None = None
+        self._goes_on = threading.Event()
+        self._goes_on.set()
         self._threads = ThreadPoolExecutor(1, name)
         self._relay.connect(self._deliver)
 
@@ -34,24 +37,40 @@ class Lane(QObject):
         """Whether something is being worked out."""
         return self._wanted is not None
 
+    @property
+    def paused(self) -> bool:
+        """Whether the work stands still until it may go on."""
+        return not self._goes_on.is_set()
+
+    def pause(self, stand: bool) -> None:
+        """Let the work stand still at its next checkpoint, or go on."""
+        (self._goes_on.clear if stand else self._goes_on.set)()
+
     def ask(self, work: Work) -> None:
         """Work this out instead of what was wanted before."""
         self._wanted = work
+        self._goes_on.set()
         self._threads.submit(self._do, work)
 
     def give_up(self) -> None:
         """Nothing is wanted any more."""
         self._wanted = None
+        self._goes_on.set()
 
     def close(self) -> None:
         """Give up and end the thread."""
-        self._wanted = None
+        self.give_up()
         self._threads.shutdown(wait=True, cancel_futures=True)
+
+    def _stands_still(self) -> bool:
+        """Wait here while the work is paused; never a reason to give it up."""
+        self._goes_on.wait()
+        return False
 
     def _do(self, work: Work) -> None:
         found, words = None, ""
         try:
-            with heeding(lambda: self._wanted is not work):
+            with heeding(lambda: self._stands_still() or self._wanted is not work):
                 found = work()
         except Cancelled:
             return

@@ -47,6 +47,8 @@ class LateViews(QObject):
     """A game that is to take the place of the open one."""
     game_kept = Signal(object)
     """A game that is to be saved beside the open one."""
+    family_kept = Signal(object)
+    """Versions of a game that are to be saved together."""
     change_asked = Signal(str, object)
     """A path in the file, and what is to stand there."""
 
@@ -134,10 +136,11 @@ class LateViews(QObject):
     def _make_tune(self) -> QWidget:
         from bolometric.desk.views.tune.view import TuneView
 
-        made = self.tune = TuneView()
+        made = self.tune = TuneView(self._shelf)
         self._add("tune", made)
         made.taken.connect(self.game_taken)
         made.kept.connect(self.game_kept)
+        made.family.connect(self.family_kept)
         made.show_game(self._game(), self.colours)
         return made
 

@@ -43,6 +43,7 @@ from bolometric.desk.settings import Settings
 from bolometric.desk.style import dress, scheme
 from bolometric.desk.views.shape import ShapeView
 from bolometric.desk.views.shelf import ShelfView, games_in
+from bolometric.desk.views.shelves import ShelvesView
 
 if TYPE_CHECKING:
     from bolometric.core.game.fault import Fault
@@ -113,7 +114,8 @@ class Window(QMainWindow):
         self.column.setStretchFactor(0, 1)
         self.column.setChildrenCollapsible(False)
         self.fault_list.setMinimumHeight(60)
-        self.stack.addWidget(self.shelf)
+        self.shelves = ShelvesView(self.shelf)
+        self.stack.addWidget(self.shelves)
         self.stack.addWidget(self.shape)
         self.late = LateViews(self.stack, self.measurer, lambda: self.document.game, self._shelf_files)
         self.split = QSplitter()
@@ -150,6 +152,7 @@ class Window(QMainWindow):
         self.late.change_asked.connect(self.editing.edit)
         self.late.game_taken.connect(self.document.replace)
         self.late.game_kept.connect(self.filing.keep_copy)
+        self.late.family_kept.connect(self.filing.keep_family)
         self.sheet.word_chosen.connect(lambda path: self.editing.open_word(path, self.colours))
         self.fault_list.cure_chosen.connect(self.editing.apply)
         self.editing.effects_wanted.connect(lambda key: self.measurer.ask_effects(self.document.game, key))
@@ -157,6 +160,7 @@ class Window(QMainWindow):
         self.shape.edit_asked.connect(self.editing.edit)
         self.shape.stroke_asked.connect(lambda path, value: self.editing.edit(path, value, self.shape.board.drawn))
         self.shelf.chosen.connect(lambda path: self._opened(self.filing.open(path)))
+        self.shelves.begun.connect(lambda game: self._opened(self.filing.start(game)))
         for gauge in self.gauges.gauges.values():
             gauge.clicked.connect(lambda _=False, gauge=gauge: self._gauge_clicked(gauge.key))
         QGuiApplication.styleHints().colorSchemeChanged.connect(self._system_colours)
@@ -261,12 +265,12 @@ class Window(QMainWindow):
 
     def _show(self, view: str) -> None:
         if view == "shelf":
-            self._fill_shelf()
+            self.shelves.fill(self._shelf_folder, self._demo, self.colours)
         self.editing.close_popover()
         self.view = view
         self.sheet.setVisible(view != "shelf")
         self.fault_list.setVisible(view not in ("shelf", "practice", "tune", "table"))
-        here = {"shelf": self.shelf, "shape": self.shape}
+        here = {"shelf": self.shelves, "shape": self.shape}
         self.stack.setCurrentWidget(here.get(view) or self.late.page(view))
         # Once a sheet that is shown for the first time has a width.
         QTimer.singleShot(0, self, lambda: share_width(self.split))
@@ -283,11 +287,6 @@ class Window(QMainWindow):
     def _shelf_files(self) -> list[Path]:
         return [*games_in(self._shelf_folder), *demo_files()]
 
-    def _fill_shelf(self) -> None:
-        own = ("Your shelf", f"Games you save in {self._shelf_folder} stand here.", games_in(self._shelf_folder))
-        demo = ("Kestrel Ridge: the demo shelf", "", demo_files())
-        self.shelf.show_shelves([demo, own] if self._demo else [own, demo], self.colours)
-
     show_shelf = partialmethod(_show, "shelf")
     show_shape = partialmethod(_show, "shape")
     show_odds = partialmethod(_show, "odds")
@@ -295,6 +294,11 @@ class Window(QMainWindow):
     show_practice = partialmethod(_show, "practice")
     show_tune = partialmethod(_show, "tune")
     show_table = partialmethod(_show, "table")
+
+    def show_begin(self) -> None:
+        """Show games to begin from."""
+        self.show_shelf()
+        self.shelves.show_begin()
 
     def undo(self) -> None:
         """Take the last change back."""
@@ -328,8 +332,7 @@ class Window(QMainWindow):
         """Put the keyboard on the rule sheet."""
         if self.view == "shelf":
             self.show_shape()
-        self.sheet.setFocus()
-        self.sheet.focus_word(self.sheet.focused_word() or self.sheet.first_setting())
+        self.sheet.focus_first()
 
     def focus_gauges(self) -> None:
         """Put the keyboard on the gauges."""
@@ -391,5 +394,5 @@ class Window(QMainWindow):
         self.hide()  # it is gone for whoever closed it: a compiler at work can't be stopped, only waited for
         self.measurer.close()
         self.late.close()
-        self.shelf.close_lane()
+        self.shelves.close_lanes()
         event.accept()

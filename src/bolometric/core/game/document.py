@@ -11,6 +11,7 @@ from typing import Annotated, Any, Literal, Self, TypeVar, get_args
 
 from pydantic import Field, Strict, ValidationError, model_validator
 
+from bolometric.core.game.family import Family
 from bolometric.core.game.house import House
 from bolometric.core.game.kinds import AnyArea, kinds, usual
 from bolometric.core.game.part import AreaPart
@@ -133,6 +134,9 @@ class Game(Part):
     seats: Seats = Seats()
     house: House = House()
     talk: Talk = Talk()
+    family: Annotated[Family | None, Field(description="Of which versions of one game this is one; null for none.")] = (
+        None
+    )
 
     @property
     def shown(self) -> Distribution:

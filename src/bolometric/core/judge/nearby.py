@@ -87,7 +87,8 @@ def _numbers(at: KnobAt) -> Iterator[tuple[str, float]]:
 
 def part_step(at: KnobAt, part: int) -> float:
     """About so manieth a part of a number, in whole steps of its knob, one at the least."""
-    return max(at.knob.step, round(abs(at.value) / part / at.knob.step) * at.knob.step)
+    step: float = at.knob.step
+    return max(step, round(abs(float(at.value)) / part / step) * step)
 
 
 def numbers_by(at: KnobAt, steps: Iterable[float]) -> Iterator[tuple[str, float]]:

@@ -105,8 +105,8 @@ def _draw_size(game: Game) -> float | None:
     odds = game.shown
     if not game.area.uses_pieces or odds.sampled or not odds.totals:
         return None
-    ways = sum(odds.ways)
-    return float(sum(Fraction(abs(t)) * w for t, w in zip(odds.totals, odds.ways, strict=True)) / ways)
+    pairs = zip(odds.totals, odds.ways, strict=True)
+    return float(sum((max(t, -t) * Fraction(w) for t, w in pairs), Fraction(0)) / sum(odds.ways))
 
 
 def with_work(exact: Analysis, stop: Stop = never_stop) -> Analysis:

@@ -169,7 +169,7 @@ def distribution_of(pieces: tuple[AnyPiece, ...], draw: Draw) -> Distribution:
 
 MOST_SAME = 256
 _SAME: dict[tuple[int, int], tuple[tuple[AnyPiece, ...], Draw, Distribution]] = {}
-"""By the very objects: loops ask a game again and again, and to compare its pieces takes longer than to look them up."""
+"""By the very objects: loops ask a game again and again, and comparing its pieces takes longer than looking up."""
 
 
 @lru_cache(maxsize=256)

@@ -110,7 +110,10 @@ def _ways(starter: Starter, answers: Answers) -> Iterator[dict[str, object]]:
     if answers.learners is not None:
         data["seats"] = {**data["seats"], "count": answers.learners}
     if answers.fluency:
-        data["seats"] = {**data["seats"], "fluency": [one.model_dump() for one in PROFILES if one.name == answers.fluency]}
+        data["seats"] = {
+            **data["seats"],
+            "fluency": [one.model_dump() for one in PROFILES if one.name == answers.fluency],
+        }
     if not answers.pieces or not starter.game.area.uses_pieces:
         yield data
         return
@@ -142,7 +145,7 @@ def _nearest(games: list[Game], starter: Starter) -> Game:
 
 
 def _largest(game: Game) -> float:
-    return float(max((abs(total) for total in game.shown.totals), default=0))
+    return max((abs(float(total)) for total in game.shown.totals), default=0.0)
 
 
 def _best_pieces(beginning: Beginning, answers: Answers, seed: int) -> Game:

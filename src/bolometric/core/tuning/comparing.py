@@ -73,10 +73,13 @@ def side_of(game: Game, seed: int = 1, runs: int = RUNS, stop: Stop = never_stop
         games = tally.notes.games if game.seats.fluency and tally.notes is not None else tally.runs
         over = values.counts.cumsum() / max(games, 1)
     ordered = {key: readings[key] for key in READINGS if key in readings}
-    return Side(game, ordered, *_thinned(minutes, over), facts, suits, lasting is not None)
+    minutes, over = _thinned(minutes, over)
+    return Side(game, ordered, minutes, over, facts, suits, lasting is not None)
 
 
-def _thinned(minutes: NDArray[np.float64], over: NDArray[np.float64]) -> tuple[NDArray[np.float64], ...]:
+def _thinned(
+    minutes: NDArray[np.float64], over: NDArray[np.float64]
+) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
     """At most so many points, as far as it is interesting."""
     if not len(minutes):
         return np.zeros(1), np.zeros(1)

@@ -5,7 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
-from bolometric.core.game.document import Game
+from bolometric.core.game.document import Band, Game
+from bolometric.core.game.family import Family
 from bolometric.core.game.targets import STYLES, Target
 from bolometric.core.judge.suits import off_by
 from bolometric.core.judge.verdict import applies
@@ -97,18 +98,22 @@ def ladder(
         raise GameError(f"{style!r} is none of the styles: {', '.join(STYLES)}.")
     paths = tuple(free) or (*free_knobs(game), *((PIECES,) if game.area.uses_pieces else ()))
     wide = abs(values[1] - values[0]) * NARROW
-    before, before_game = game, game
+    before = game
     with heeding(stop):
-        for level, value in zip(LEVELS[len(values)], values, strict=True):
+        for place, (level, value) in enumerate(zip(LEVELS[len(values)], values, strict=True), 1):
             target = Target.model_validate(
                 {
-                    "reading": key, "low": value - wide / 2, "high": value + wide / 2, "must": True, "style": style,
+                    "reading": key,
+                    "low": value - wide / 2,
+                    "high": value + wide / 2,
+                    "must": True,
+                    "style": style,
                     "fluency": measured_as(game, key, style)[1],
                 }
             )
             rung = _rung(_wanting(before, target), target, level, value, paths, seed, share)
-            yield _named(rung, game, before_game, paths)
-            before, before_game = _as_before(rung.game, game), rung.game
+            yield _named(rung, game, before, paths, place, target)
+            before = _as_before(rung.game, game)
 
 
 def _wanting(game: Game, target: Target) -> Game:
@@ -137,10 +142,16 @@ def _rung(
     return Rung(level, best.game, value, reading, off_by(target, found.reading) == 0, ())
 
 
-def _named(rung: Rung, own: Game, before: Game, paths: tuple[str, ...]) -> Rung:
-    """The version with the name of its level, its maker's brief, and what changes from the one before."""
+def _named(rung: Rung, own: Game, before: Game, paths: tuple[str, ...], place: int, target: Target) -> Rung:
+    """The version with the name and the target of its level, and what changes from the one before."""
     tail = f" – {rung.level}"
-    made = _as_before(rung.game, own).model_copy(update={"name": own.name[: MOST_NAME - len(tail)].rstrip() + tail})
+    name = own.name[: MOST_NAME - len(tail)].rstrip() + tail
+    family = Family(of=own.name, level=rung.level, place=place)
+    brief = _wanting(own, target).brief
+    if target.reading == "minutes":
+        band = Band(low=max(target.low, 0.0), high=target.high)
+        brief = own.brief.model_copy(update={"minutes": band})
+    made = rung.game.model_copy(update={"name": name, "family": family, "brief": brief})
     words = tuple(part.words for part in differences(before, made, paths))
     return Rung(rung.level, made, rung.wanted, rung.reading, rung.met, words)
 

@@ -17,8 +17,8 @@ WORTH_IT = 0.15
 
 
 def unreached(seen: Sequence[Seen]) -> tuple[str, ...]:
-    """Sentences on the bands that keep every game that was looked at from suiting; none where one suits well."""
-    if not seen or max(one.suits for one in seen) >= WELL:
+    """Sentences on the bands that no game that was looked at came within, and on one that keeps all from suiting."""
+    if not seen:
         return ()
     said = []
     for at, part in enumerate(seen[0].parts):
@@ -33,20 +33,21 @@ def unreached(seen: Sequence[Seen]) -> tuple[str, ...]:
 def _given_up(seen: Sequence[Seen]) -> str:
     """Which one band to give up, if that helps much."""
     best, parts = max(one.suits for one in seen), seen[0].parts
-    if len(parts) < 2:
+    if len(parts) < 2 or best >= WELL:
         return ""
-    without = [
-        max(suits((*one.parts[:at], *one.parts[at + 1 :])) or 0.0 for one in seen) for at in range(len(parts))
-    ]
+    without = [max(suits((*one.parts[:at], *one.parts[at + 1 :])) or 0.0 for one in seen) for at in range(len(parts))]
     at = max(range(len(parts)), key=lambda k: without[k])
     if without[at] < best + WORTH_IT:
         return ""
-    return f"If you give up “{target_words(parts[at].target)}”, a game of these suits the rest to {percent(without[at])}."
+    return (
+        f"If you give up “{target_words(parts[at].target)}”, a game of these suits the rest to {percent(without[at])}."
+    )
 
 
 def best_edge(points: Sequence[tuple[float, float]]) -> list[int]:
-    """Which points no other is nearer in one and at least as near in the other; less is nearer. In rising order of the
-    first.
+    """Which points no other is nearer in one and at least as near in the other; less is nearer.
+
+    In rising order of the first.
 
     >>> best_edge([(0, 3), (1, 1), (2, 2), (3, 0), (1, 1)])
     [0, 1, 3]

@@ -47,9 +47,7 @@ class Space:
     def own(self) -> Values:
         """The values of the game itself."""
         return tuple(
-            json.dumps([piece.model_dump(mode="json") for piece in self.game.pieces])
-            if path == PIECES
-            else knob.value
+            json.dumps([piece.model_dump(mode="json") for piece in self.game.pieces]) if path == PIECES else knob.value
             for path, knob in zip(self.paths, self.knobs, strict=True)
         )
 
@@ -144,8 +142,10 @@ def _other_pieces(told: str, rng: np.random.Generator) -> str:
 
 
 def apart(space: Space, one: Values, other: Values) -> float:
-    """How different two candidates are, from their values alone: as :func:`space.apart`, but for settings that do
-    nothing in one of them."""
+    """How different two candidates are, from their values alone.
+
+    As in tuning/space, but that settings which do nothing in one of them count too.
+    """
     size = 0.0
     for path, knob, here, there in zip(space.paths, space.knobs, one, other, strict=True):
         if here == there:

@@ -100,6 +100,14 @@ def differences(one: Game, other: Game, paths: Sequence[str]) -> tuple[Differenc
     return tuple(found)
 
 
+def changes_between(one: Game, other: Game) -> tuple[str, ...]:
+    """What to change in a game to get another of its kind: every number, choice and piece; none of another kind."""
+    if type(one.area) is not type(other.area):
+        return ()
+    paths = [at.path for at in knobs(other) if at.knob.kind in ("number", "choice")]
+    return tuple(part.words for part in differences(one, other, (*paths, PIECES)))
+
+
 def _size(one: KnobAt, other: KnobAt) -> float:
     if one.knob.kind == "number":
         return part_of(one.value, other.value, one.knob.step)

@@ -104,6 +104,12 @@ def sweep(
             yield from share(work, combinations[part : part + at_once])
 
 
+def _asked() -> bool:
+    """Between batches: raises Cancelled if whoever asked for the sweep wants it no more."""
+    checkpoint()
+    return False
+
+
 def _point(
     game: Game, paths: tuple[str, ...], runs: int, seed: int, whom: tuple[str, str], values: tuple[object, ...]
 ) -> Point:
@@ -112,8 +118,7 @@ def _point(
         made = with_values(game, dict(zip(paths, values, strict=True)))
         as_played = as_measured(made, whom)
         exact = measure_exactly(as_played, worth_of_thinking=False).readings
-        for tally in runs_of(as_played, seed, runs, never_stop, LONGEST, note=True):
-            checkpoint()
+        *_, tally = runs_of(as_played, seed, runs, _asked, LONGEST, note=True)
     except (GameError, PydanticCustomError) as error:
         return Point(values, None, {}, getattr(error, "sentence", str(error)))
     both = joined(tally.readings(), exact)

@@ -32,6 +32,11 @@ class RuleSheet(LinkedText):
         else:
             super().choose(word)
 
+    def focus_first(self) -> None:
+        """Put the keyboard on the setting that had it, or on the first."""
+        self.setFocus()
+        self.focus_word(self.focused_word() or self.first_setting())
+
     def first_setting(self) -> str:
         """Where to begin with the keyboard: the first word of the sheet below the name."""
         return OTHER if self.aloud else self.words()[2]

@@ -24,6 +24,7 @@ from bolometric.core.settings.errors import Cancelled, FileError, GameError
 from bolometric.core.settings.heeding import Stop, heeding
 from bolometric.core.text.figures import percent, plural
 from bolometric.core.tuning.looking import look as look_at
+from bolometric.core.tuning.space import changes_between
 from bolometric.desk.parts.plain import Label, tip
 from bolometric.paint.board import layout_of, paint_board, picture_of
 from bolometric.paint.fonts import screen_font
@@ -50,6 +51,8 @@ class Entry:
     trouble: str = ""
     scales: tuple[Scale, ...] = ()
     """How hard it is."""
+    words: str = ""
+    """What stands below the name; if empty what it practises and who plays."""
     suits: float | None = None
     """How well it suits its targets, from 0 to 1; None where it has none, or that is not known yet."""
 
@@ -135,7 +138,7 @@ class Card(QAbstractButton):
             plain = picture_of(places, exact.heat, figures=False)  # figures would not be readable here
             paint_board(painter, layout_of(places, board), plain, c)
             self._text(painter, words, game.name, 18, c.ink, bold=True)
-            about = f"{game.brief.practising} · {game.brief.group}"
+            about = (self.entry.words if self.entry else "") or f"{game.brief.practising} · {game.brief.group}"
             self._text(painter, words.adjusted(0, 26, 0, 0), about, 13.5, c.faint)
             self._text(painter, words.adjusted(0, 48, 0, 0), self._told(exact), 14.5, c.ink)
             self._paint_scales(painter, words.adjusted(0, 74, 0, 0))
@@ -230,6 +233,28 @@ class ShelfView(QScrollArea):
         if before is not None and known is not None and known.game == fresh:
             entry = replace(entry, scales=before.scales, suits=before.suits)  # they are being worked out again
         self.cards[entry.path].fill(entry)
+        if entry.exact is not None and entry.exact.game.family is not None:
+            self._tell_family(entry.path.parent, entry.exact.game.family.of)
+
+    def _tell_family(self, folder: Path, of: str) -> None:
+        """On each version of a game what changes from the one before it, as far as they have been read."""
+        games = {
+            path: card.entry.exact.game for path, card in self.cards.items()
+            if path.parent == folder and card.entry is not None and card.entry.exact is not None
+        }  # fmt: skip
+        places = {
+            game.family.place: (path, game)
+            for path, game in games.items()
+            if game.family is not None and game.family.of == of
+        }
+        for place, (path, game) in places.items():
+            before, card = places.get(place - 1), self.cards[path]
+            assert game.family is not None
+            told = "; ".join(changes_between(before[1], game)) if before is not None else ""
+            words = f"{game.family.level}; from the one before: {told}" if told else f"{game.family.level}, of {of}"
+            if card.entry is not None and card.entry.words != words:
+                card.fill(replace(card.entry, words=words))
+                card.setToolTip(tip(f"{words}. {path}"))
 
     def close_lane(self) -> None:
         """End the thread."""

@@ -22,7 +22,11 @@ class Axis(QHBoxLayout):
         self.knob = QComboBox()
         self.low, self.high = (QDoubleSpinBox(decimals=0, minimum=-1e6, maximum=1e6) for _ in range(2))
         self.to = Label("to")
-        for widget, name in ((self.knob, f"which setting{which}"), (self.low, f"from{which}"), (self.high, f"to{which}")):
+        for widget, name in (
+            (self.knob, f"which setting{which}"),
+            (self.low, f"from{which}"),
+            (self.high, f"to{which}"),
+        ):
             widget.setAccessibleName(name)
         self.addWidget(Label(words))
         for part in (self.knob, self.low, self.to, self.high):

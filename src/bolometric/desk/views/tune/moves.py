@@ -44,9 +44,9 @@ class MovesPage(QWidget):
         self._came.connect(self._take_in)
         self._soon = QTimer(self, singleShot=True, interval=SHOW_EVERY)
         self._soon.timeout.connect(self._lay)
-        self.reading, self.style = QComboBox(), QComboBox()
+        self.reading, self.choosing = QComboBox(), QComboBox()
         self.reading.setAccessibleName("which reading")
-        self.style.setAccessibleName("for whom")
+        self.choosing.setAccessibleName("for whom")
         self.bar = QProgressBar(maximum=1000, textVisible=False)
         self.bar.setAccessibleName("Progress")
         self.told = Label(wordWrap=True)
@@ -55,13 +55,13 @@ class MovesPage(QWidget):
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 4, 0, 0)
         row = QHBoxLayout()
-        for part in (Label("What moves"), self.reading, Label("for"), self.style, self.bar):
+        for part in (Label("What moves"), self.reading, Label("for"), self.choosing, self.bar):
             row.addWidget(part, int(part is self.bar))
         row.addStretch(0)
         column.addLayout(row)
         column.addWidget(self.rows, 1)
         column.addWidget(self.told)
-        for chooser in (self.reading, self.style):
+        for chooser in (self.reading, self.choosing):
             chooser.activated.connect(lambda _: self.ask())
 
     def show_game(self, game: Game, colours: Palette) -> None:
@@ -75,7 +75,7 @@ class MovesPage(QWidget):
             if key not in NOT_ONE and applies(game, key):
                 self.reading.addItem(kind.label, key)
         self.reading.setCurrentIndex(max(self.reading.findData(kept), 0))
-        offer_styles(self.style, game)
+        offer_styles(self.choosing, game)
         self._lay()
         if self.isVisible():
             self.ask()
@@ -94,7 +94,7 @@ class MovesPage(QWidget):
 
     def ask(self) -> None:
         """Work it out in the background."""
-        game, key, style = self.game, self.reading.currentData(), self.style.currentData() or "as_set"
+        game, key, style = self.game, self.reading.currentData(), self.choosing.currentData() or "as_set"
         if key is None:
             return
         self.found, self._asked = [], object()
@@ -126,8 +126,8 @@ class MovesPage(QWidget):
             self.told.setText(f"Nothing moves {READINGS[key].label} here, or it is not known for this game.")
             return
         self.told.setText(
-            "Numbers go by about a tenth. Green bars end within the target; a thin line is twice the error; grey ones may "
-            "be chance."
+            "Numbers go by about a tenth. Green bars end within the target; a thin line is twice the error; grey ones "
+            "may be chance."
         )
 
     def _failed(self, words: str) -> None:

@@ -16,6 +16,7 @@ from bolometric.core.judge.nearby import order_of
 from bolometric.core.judge.suits import off_by, targets_of
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.show import certainty, headline, show
+from bolometric.core.settings.amounts import Value
 from bolometric.core.settings.knobs import knob_at
 from bolometric.core.tuning.sweep import Point, Swept, sweep
 from bolometric.desk.lane import Lane
@@ -47,14 +48,14 @@ class SweepPage(QWidget):
         self.lane.done.connect(lambda _: self._ended())
         self.lane.failed.connect(self._failed)
         self._came.connect(self._take_in)
-        self.reading, self.style, self.which = QComboBox(), QComboBox(), QComboBox()
+        self.reading, self.choosing, self.which = QComboBox(), QComboBox(), QComboBox()
         self.first = Axis("Go through", "", False, lambda: None)
         self.second = Axis("and", ", second", True, lambda: None)
         self.begin, self.take = QPushButton("Sweep"), QPushButton("Take this game")
         self.bar = QProgressBar(maximum=1000, textVisible=False)
         self.bar.setAccessibleName("Progress of the sweep")
         self.bar.hide()
-        names = ((self.reading, "which reading"), (self.style, "for whom"), (self.which, "which game of the sweep"))
+        names = ((self.reading, "which reading"), (self.choosing, "for whom"), (self.which, "which game of the sweep"))
         for widget, name in names:
             widget.setAccessibleName(name)
         self.chart, self.map = Chart("", ""), PairTable("games by two settings")
@@ -76,7 +77,7 @@ class SweepPage(QWidget):
         row.addLayout(self.second, 1)
         column.addLayout(row)
         for parts in (
-            (Label("for"), self.style, self.begin, self.bar),
+            (Label("for"), self.choosing, self.begin, self.bar),
             (Label("and show"), self.reading, Label("of the game with"), self.which, self.take),
         ):
             row = QHBoxLayout()
@@ -95,7 +96,7 @@ class SweepPage(QWidget):
         self.game, self.colours = game, colours
         self.first.show_game(game)
         self.second.show_game(game)
-        offer_styles(self.style, game)
+        offer_styles(self.choosing, game)
         self.draw()
 
     def _press(self) -> None:
@@ -106,13 +107,13 @@ class SweepPage(QWidget):
         second = self.second.swept(MOST_EACH)
         first = self.first.swept(MOST_POINTS if second is None else MOST_EACH)
         swept = tuple(one for one in (first, second) if one is not None)
-        if not swept or not all(one.values for one in swept):
-            self.told.setText("There is no value between these two: let it end later.")
-            return
         if len({one.path for one in swept}) < len(swept):
             self.told.setText("These are the same setting twice: choose another one for the second.")
             return
-        game, style = self.game, self.style.currentData()
+        if not swept or not all(one.values for one in swept):
+            self.told.setText("There is no value between these two: let it end later.")
+            return
+        game, style = self.game, self.choosing.currentData()
         self._asked, self.swept, self.points = object(), swept, []
         asked, count = self._asked, len(swept[0].values) * (len(swept[1].values) if len(swept) > 1 else 1)
         self.begin.setText("Cancel")
@@ -257,8 +258,9 @@ class SweepPage(QWidget):
             self.taken.emit(self.points[at].game)
 
 
-def _edges(swept: Swept) -> list[float | str]:
-    return [value if isinstance(value, int | float) else str(value) for value in swept.values]
+def _edges(swept: Swept) -> list[Value | str]:
+    return [value if isinstance(value, int) else f"{value:g}" if isinstance(value, float) else str(value)
+            for value in swept.values]  # fmt: skip
 
 
 def _mean(point: Point, key: str) -> float | None:

@@ -1,0 +1,1 @@
+"""Beginning from what one has: four answers, and a game of every kind that fits them."""

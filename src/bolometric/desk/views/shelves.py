@@ -1,0 +1,62 @@
+"""The shelf view: the games there are, and games to begin from what one has."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from PySide6.QtCore import Signal
+from PySide6.QtWidgets import QVBoxLayout, QWidget
+
+from bolometric.core.areas.shelf import demo_files
+from bolometric.desk.parts.page_bar import PageBar
+from bolometric.desk.views.shelf import ShelfView, games_in
+from bolometric.paint.palette import LIGHT, Palette
+
+
+class ShelvesView(QWidget):
+    """Two pages; the second is made when it is first looked at."""
+
+    begun = Signal(object)
+
+    def __init__(self, shelf: ShelfView) -> None:
+        super().__init__()
+        self.shelf, self.colours = shelf, LIGHT
+        self.begin: QWidget | None = None
+        self._room = QWidget()
+        QVBoxLayout(self._room).setContentsMargins(0, 0, 0, 0)
+        self.bar = PageBar(self, [("Games", shelf), ("Start from what I have", self._room)])
+        self.bar.setContentsMargins(22, 8, 22, 0)
+        column = QVBoxLayout(self)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.addLayout(self.bar)
+        column.addWidget(self.bar.stack, 1)
+        self.bar.buttons[1].clicked.connect(lambda: self.show_begin())
+
+    def show_begin(self) -> None:
+        """Bring the second page to the front."""
+        from bolometric.desk.views.begin.page import BeginPage
+
+        if self.begin is None:
+            self.begin = BeginPage()
+            self.begin.chosen.connect(self.begun)
+            layout = self._room.layout()
+            assert layout is not None
+            layout.addWidget(self.begin)
+        self.bar.show_page(1)
+        assert isinstance(self.begin, BeginPage)
+        self.begin.show_cards(self.colours)
+
+    def fill(self, folder: Path, demo: bool, colours: Palette) -> None:
+        """Show the games of the shelf's folder and of the demo shelf, which comes first for whoever asked for it."""
+        own = ("Your shelf", f"Games you save in {folder} stand here.", games_in(folder))
+        shipped = ("Kestrel Ridge: the demo shelf", "", demo_files())
+        self.shelf.show_shelves([shipped, own] if demo else [own, shipped], colours)
+        self.colours = colours
+        if self.begin is not None and self.bar.stack.currentIndex() == 1:
+            self.show_begin()
+
+    def close_lanes(self) -> None:
+        """Give up what is being worked out."""
+        self.shelf.close_lane()
+        if self.begin is not None:
+            self.begin.lane.close()  # type: ignore[attr-defined]

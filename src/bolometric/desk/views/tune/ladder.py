@@ -1,0 +1,215 @@
+"""Easier and harder: three to five versions of the open game at steps of one reading, saved together."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import Signal
+from PySide6.QtWidgets import (
+    QComboBox,
+    QDoubleSpinBox,
+    QHBoxLayout,
+    QListWidget,
+    QProgressBar,
+    QPushButton,
+    QSpinBox,
+    QVBoxLayout,
+    QWidget,
+)
+
+from bolometric.core.game.document import Game
+from bolometric.core.results.kinds import READINGS
+from bolometric.core.results.show import certainty, show
+from bolometric.core.settings.errors import GameError
+from bolometric.core.tuning.ladder import HARDER, LEVELS, Rung, ladder, levels_of, offered, present
+from bolometric.desk.lane import Lane
+from bolometric.desk.parts.plain import Label
+from bolometric.desk.views.tune.styles import offer_styles
+from bolometric.paint.palette import LIGHT, Palette
+
+IDLE = "Tables in one room can play the same game at several levels: choose what makes it harder, and its two ends."
+BY = {"minutes": "how long it lasts", "thinking_seconds": "how long one thinks a turn", "draw_size": "the size of the "
+      "numbers", "success": "how often it is won", "choice": "how much thinking helps"}  # fmt: skip
+ENDS = 0.5
+
+
+class LadderPage(QWidget):
+    """What makes it harder, from where to where, how many versions; then the versions with what changes."""
+
+    taken = Signal(object)
+    family = Signal(object)
+    _came = Signal(object, object)
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.game, self.colours = Game(), LIGHT
+        self.rungs: list[Rung] = []
+        self._asked: object = None
+        self._ends_of: object = None
+        self.lane, self.looks = Lane("ladder", self), Lane("ends", self)
+        self.lane.done.connect(lambda _: self._ended())
+        self.lane.failed.connect(self._ended)
+        self.looks.done.connect(self._offer_ends)
+        self._came.connect(self._take_in)
+        self.by, self.choosing = QComboBox(), QComboBox()
+        self.easy, self.hard = (QDoubleSpinBox(decimals=1, minimum=0, maximum=10_000) for _ in range(2))
+        self.count = QSpinBox(minimum=min(LEVELS), maximum=max(LEVELS), suffix=" versions")
+        self.begin, self.take, self.keep = (
+            QPushButton("Make them"), QPushButton("Take this version"), QPushButton("Save them all to the shelf"),
+        )  # fmt: skip
+        self.begin.setMinimumWidth(self.begin.sizeHint().width())
+        self.bar = QProgressBar(maximum=1000, textVisible=False)
+        self.bar.setAccessibleName("Progress")
+        self.bar.hide()
+        self.list = QListWidget()
+        self.list.setWordWrap(True)
+        self.list.setSpacing(3)
+        self.told = Label(IDLE, wordWrap=True)
+        names = (
+            (self.by, "what makes it harder"), (self.choosing, "for whom"), (self.easy, "the easy end"),
+            (self.hard, "the hard end"), (self.count, "how many versions"), (self.list, "versions, easy first"),
+        )  # fmt: skip
+        for widget, name in names:
+            widget.setAccessibleName(name)
+        self._lay_out()
+        self.by.activated.connect(lambda _: self._ask_ends())
+        self.choosing.activated.connect(lambda _: self._ask_ends())
+        self.begin.clicked.connect(self._press)
+        self.take.clicked.connect(self._take)
+        self.keep.clicked.connect(lambda: self.family.emit([rung.game for rung in self.rungs]))
+        self.list.currentRowChanged.connect(lambda _: self._tell())
+        self._tell()
+
+    def _lay_out(self) -> None:
+        column = QVBoxLayout(self)
+        column.setContentsMargins(0, 4, 0, 0)
+        for parts in (
+            (Label("Go by"), self.by, Label("for"), self.choosing),
+            (
+                Label("from"),
+                self.easy,
+                Label("(easy) to"),
+                self.hard,
+                Label("(hard), in"),
+                self.count,
+                self.begin,
+                self.bar,
+            ),
+        ):
+            row = QHBoxLayout()
+            for part in parts:
+                row.addWidget(part, int(part in (self.by, self.choosing, self.bar)))
+            row.addStretch(0)
+            column.addLayout(row)
+        column.addWidget(self.list, 1)
+        column.addWidget(self.told)
+        last = QHBoxLayout()
+        last.addWidget(self.take)
+        last.addWidget(self.keep)
+        last.addStretch()
+        column.addLayout(last)
+
+    def show_game(self, game: Game, colours: Palette) -> None:
+        """Another game; versions that were made stay until others are."""
+        self.game, self.colours = game, colours
+        if self.lane.busy:
+            self.lane.give_up()
+            self._ended("Given up, since the game was changed.")
+        kept = self.by.currentData()
+        self.by.clear()
+        for key in offered(game):
+            self.by.addItem(BY[key], key)
+        self.by.setCurrentIndex(max(self.by.findData(kept), 0))
+        offer_styles(self.choosing, game)
+        self._ends_of = None
+        if self.isVisible():
+            self._ask_ends()
+
+    def showEvent(self, event: object) -> None:
+        """It is looked at: ends to begin with are wanted."""
+        super().showEvent(event)  # type: ignore[arg-type]
+        if self._ends_of is None:
+            self._ask_ends()
+
+    @property
+    def _scale(self) -> float:
+        key = self.by.currentData()
+        return 100.0 if key is not None and READINGS[key].unit in ("share", "edge") else 1.0
+
+    def _ask_ends(self) -> None:
+        game, key, style = self.game, self.by.currentData(), self.choosing.currentData()
+        self._ends_of = (game, key, style)
+        unit = {"minutes": " min", "seconds": " s", "share": " %"}.get(READINGS[key].unit, "")
+        for box in (self.easy, self.hard):
+            box.setSuffix(unit)
+        self.looks.ask(lambda: present(game, key, style))
+
+    def _offer_ends(self, now: float | None) -> None:
+        """From half as much to half as much again, or from a quarter to three quarters of a share."""
+        key = self.by.currentData()
+        if key is None or now is None:
+            return
+        if self._scale > 1:
+            low, high = max(now - 0.25, 0.05), min(now + 0.25, 0.95)
+        else:
+            low, high = now * (1 - ENDS), now * (1 + ENDS)
+        ends = (low, high) if HARDER[key] > 0 else (high, low)
+        for box, value in zip((self.easy, self.hard), ends, strict=True):
+            box.setValue(value * self._scale)
+
+    def _press(self) -> None:
+        if self.lane.busy:
+            self.lane.give_up()
+            self._ended("Cancelled.")
+            return
+        game, key, style = self.game, self.by.currentData(), self.choosing.currentData()
+        ends = self.easy.value() / self._scale, self.hard.value() / self._scale
+        try:
+            values = levels_of(key, *ends, self.count.value())
+        except GameError as error:
+            self.told.setText(error.sentence)
+            return
+        self.rungs, self._asked = [], object()
+        asked = self._asked
+        self.list.clear()
+        self.begin.setText("Cancel")
+        self.bar.setValue(0)
+        self.bar.show()
+        self.told.setText("Looking for each version …")
+
+        def work() -> None:
+            for rung in ladder(game, key, values, style=style):
+                self._came.emit(asked, rung)
+
+        self.lane.ask(work)
+
+    def _take_in(self, asked: object, rung: Rung) -> None:
+        if asked is not self._asked:
+            return
+        self.rungs.append(rung)
+        self.bar.setValue(1000 * len(self.rungs) // self.count.value())
+        key = self.by.currentData()
+        there = f"{READINGS[key].label} {show(key, rung.reading.mean)} ({certainty(key, rung.reading)})"
+        wanted = "" if rung.met else f", as near as can be to {show(key, rung.wanted)}"
+        changes = "; ".join(rung.changes) or "as it is"
+        before = "from the open game" if len(self.rungs) == 1 else "from the one before"
+        self.list.addItem(f"{rung.level}: {there}{wanted}\n    {before}: {changes}")
+
+    def _ended(self, words: str = "") -> None:
+        self.begin.setText("Make them")
+        self.bar.hide()
+        self._tell()
+        if words:
+            self.told.setText(words)
+
+    def _tell(self) -> None:
+        done = bool(self.rungs) and not self.lane.busy
+        self.take.setEnabled(done and self.list.currentRow() >= 0)
+        self.keep.setEnabled(done)
+        if not self.rungs:
+            self.told.setText(IDLE)
+        elif done:
+            self.told.setText("Saved together they stand on the shelf side by side, each with what changes.")
+
+    def _take(self) -> None:
+        at = self.list.currentRow()
+        if 0 <= at < len(self.rungs):
+            self.taken.emit(self.rungs[at].game)
