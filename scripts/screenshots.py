@@ -13,6 +13,7 @@ os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 from PySide6.QtCore import QEventLoop, QTimer
 
 from bolometric.core.areas.shelf import demo_files, starters
+from bolometric.core.pieces.presets import PRESETS
 from bolometric.desk.app import application, make_window
 from bolometric.desk.settings import Settings
 
@@ -80,16 +81,31 @@ def practice(camera: Camera) -> None:
     camera.wait(lambda: "turns (exact)" in view.difficulty.pays.text())
     camera.take("difficulty")
     camera.open("ridge-ascent", "tune")
+    moves = camera.window.late.tune.mover
+    camera.wait(lambda: moves.found and not moves.lane.busy)
+    camera.take("moves")
     tuned = camera.window.late.tune.finder
+    camera.window.late.tune.bar.show_page(1)
     tuned.begin.click()
     camera.wait(lambda: not tuned.lane.busy)
     camera.take("tune")
-    camera.open("ridge-ascent", "practice")
-    view.bar.show_page(3)
+
+
+def beginning(camera: Camera) -> None:
+    """Start from what I have, with two dice, a pack and ten minutes, each game suited to it."""
+    camera.window.show_begin()
+    page = camera.window.shelves.begin
+    page.asked.aim.setCurrentIndex(page.asked.aim.findData("adding"))
+    page.asked.learners.setValue(3)
+    page.asked.low.setValue(6)
+    page.asked.high.setValue(10)
+    die, pack = PRESETS["die"][0][1], PRESETS["pack"][0][1]
+    page.asked._hold([die, die, pack])
     camera.rest()
-    view.talk.list.setCurrentRow(3)
-    view.talk.show_answer.click()
-    camera.take("talk")
+    camera.wait(lambda: not page.lane.busy)
+    page.suit.click()
+    camera.wait(lambda: not page.lane.busy)
+    camera.take("begin")
 
 
 def main(folder: Path) -> None:
@@ -137,10 +153,6 @@ def main(folder: Path) -> None:
         camera.take("rules-aloud")
         window.sheet.show_aloud(False)
         camera.open("loose", "shape")
-        window.gauges.gauges["setbacks"].click()
-        camera.wait(lambda: camera.seen.get("effects"))
-        camera.take("gauge")
-        window.editing.close_popover()
         window.show_odds()
         window.late.odds.show_page(6)
         camera.wait(lambda: window.late.odds.making.made is not None and window.late.odds.making.answer.text())
@@ -154,6 +166,7 @@ def main(folder: Path) -> None:
         window.show_shelf()
         camera.wait(lambda: all(card.entry for card in window.shelf.cards.values()))
         camera.take("shelf")
+        beginning(camera)
         window.close()
         window.keeper.close()
 

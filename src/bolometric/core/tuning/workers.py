@@ -66,7 +66,7 @@ def _client(address: str):  # type: ignore[no-untyped-def]
             "in place of --cluster."
         ) from None
     try:
-        return Client(address, timeout="5s")
+        return Client(address, timeout="5s")  # type: ignore[no-untyped-call]
     except (OSError, TimeoutError, ValueError):
         raise GameError(
             f"There is no cluster at {address[:60]}: start its scheduler, or leave --cluster out."
