@@ -31,6 +31,8 @@ bench: .venv/ready
 	$(BIN)/python benchmarks/odds.py
 	$(BIN)/python benchmarks/boards.py
 	$(BIN)/python benchmarks/squares.py
+	$(BIN)/python benchmarks/facts.py
+	$(BIN)/python benchmarks/tuning.py
 	$(BIN)/python benchmarks/window.py
 
 screenshots: .venv/ready
