@@ -25,9 +25,12 @@ from tests.random_games import dice, games, moved, outcomes, packs
 WORD = 2**64
 
 
-def random_words(seed):
-    """SplitMix64 as its authors give it, without the last shift, on Python's whole numbers."""
-    state = int(np.random.default_rng(seed).integers(0, WORD, dtype=np.uint64))
+def random_words(seed, run):
+    """SplitMix64 as its authors give it, without the last shift, on Python's whole numbers; each game from its own."""
+    state = int(np.random.default_rng(seed).integers(0, WORD, dtype=np.uint64)) + run * 0xD1B54A32D192ED03
+    for shift, times in ((30, 0xBF58476D1CE4E5B9), (27, 0x94D049BB133111EB), (31, 1)):
+        state %= WORD
+        state = (state ^ state >> shift) * times % WORD
     while True:
         state = (state + 0x9E3779B97F4A7C15) % WORD
         bits = (state ^ state >> 30) * 0xBF58476D1CE4E5B9 % WORD
@@ -43,44 +46,42 @@ def by_column(game):
     }
 
 
-def drawn(game, words):
-    """What is drawn, from the words: (total, special)."""
+def drawn(game):
+    """What is drawn, from words: (total, special)."""
     chain = compile_chain(game.area, game.distribution)
     sample, does = sampler(chain.ways, NEAR_MEMORY // chain.length), by_column(game)
     columns = len(sample.keep)
-    for word in words:
-        wide = (word >> 32) * columns
-        column = wide >> 32
-        if wide % 2**32 >= int(sample.keep[column]):
-            column = int(sample.alias[column])
-        yield does[int(sample.outcome[column])]
+
+    def of(words):
+        for word in words:
+            wide = (word >> 32) * columns
+            column = wide >> 32
+            if wide % 2**32 >= int(sample.keep[column]):
+                column = int(sample.alias[column])
+            yield does[int(sample.outcome[column])]
+
+    return of
 
 
-class Dealt:
-    """What is drawn where cards stay out, from the words: each game with a pack made whole."""
-
-    def __init__(self, game, words):
-        self.game, self.words = game, words
-
-    def fresh(self):
-        """The draws of one more game."""
-        counts = [dict(zip(g.values, g.weights, strict=True)) for g in groups_of(self.game.pieces)]
-        left = [dict(c) for c in counts]
-        while True:
-            shown = []
-            for i, piece in enumerate(self.game.pieces):
-                take = getattr(piece, "drawn", 1)
-                if getattr(piece, "after", "") != "keep_out" or sum(left[i].values()) < take:
-                    left[i] = dict(counts[i])
-                for _ in range(take):
-                    rest = (next(self.words) >> 32) * sum(left[i].values()) >> 32
-                    for value in left[i]:
-                        if rest < left[i][value]:
-                            break
-                        rest -= left[i][value]
-                    left[i][value] -= 1
-                    shown.append(value)
-            yield sum(shown), False
+def dealt(game, words):
+    """What is drawn where cards stay out, from words: a game that begins with its pack whole."""
+    counts = [dict(zip(g.values, g.weights, strict=True)) for g in groups_of(game.pieces)]
+    left = [dict(c) for c in counts]
+    while True:
+        shown = []
+        for i, piece in enumerate(game.pieces):
+            take = getattr(piece, "drawn", 1)
+            if getattr(piece, "after", "") != "keep_out" or sum(left[i].values()) < take:
+                left[i] = dict(counts[i])
+            for _ in range(take):
+                rest = (next(words) >> 32) * sum(left[i].values()) >> 32
+                for value in left[i]:
+                    if rest < left[i][value]:
+                        break
+                    rest -= left[i][value]
+                left[i][value] -= 1
+                shown.append(value)
+        yield sum(shown), False
 
 
 def hopeless(game):
@@ -134,9 +135,9 @@ def played_plainly(game, totals, lost, most_turns):
 def test_the_compiled_loop_plays_the_very_same_games(game, seed):
     runs, most_turns = 25, 400
     batch = area_of(game).measured.player(game)(runs, most_turns, np.random.default_rng(seed))
-    totals, lost = drawn(game, random_words(seed)), hopeless(game)
+    totals, lost = drawn(game), hopeless(game)
     for run in range(runs):
-        known = played_plainly(game, totals, lost, most_turns)
+        known = played_plainly(game, totals(random_words(seed, run)), lost, most_turns)
         recorded = (batch.turns, batch.winner, batch.home, batch.setbacks, batch.last_lead, batch.lead_changes)
         found = tuple(int(column[run]) for column in recorded)
         # One seat has no lead; games given up or shared have no winner whose lead could be asked about.
@@ -158,9 +159,9 @@ def test_packs_that_stay_out_are_dealt_as_by_hand(pack, others, length, seats, s
     except GameError:
         return
     batch = area_of(game).measured.player(game)(20, 200, np.random.default_rng(seed))
-    dealt, lost = Dealt(game, random_words(seed)), hopeless(game)
+    lost = hopeless(game)
     for run in range(20):
-        known = played_plainly(game, dealt.fresh(), lost, 200)
+        known = played_plainly(game, dealt(game, random_words(seed, run)), lost, 200)
         found = (batch.turns[run], batch.winner[run], batch.home[run], batch.setbacks[run])
         assert tuple(map(int, found)) == known[:4]
 

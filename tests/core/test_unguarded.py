@@ -156,7 +156,7 @@ def test_one_refused_change_does_not_hide_those_after_it():
         game = starter.game
         offered = {(change.path, repr(change.value)) for change in nearby.changes(game)}
         for at in knobs(game):
-            for _, value in () if at.path.startswith("brief.") else nearby._values(game, at):
+            for _, value in () if at.path.startswith("brief.") else nearby.values_near(game, at):
                 try:
                     other = with_value(game, at.path, value)
                 except GameError:

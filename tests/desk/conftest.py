@@ -4,6 +4,8 @@ import os
 
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 
+from functools import partial
+
 import pytest
 from PySide6.QtCore import QEvent
 from PySide6.QtWidgets import QApplication
@@ -49,6 +51,14 @@ class Answers:
     def lose_changes(self, name):
         self.asked.append(name)
         return self.losing
+
+
+@pytest.fixture
+def qtbot(qtbot):
+    """Waits longer than its usual five seconds: a busy machine is no fault of the program."""
+    qtbot.waitSignal = partial(qtbot.waitSignal, timeout=60_000)
+    qtbot.waitUntil = partial(qtbot.waitUntil, timeout=60_000)
+    return qtbot
 
 
 @pytest.fixture

@@ -193,10 +193,10 @@ def test_runs_can_be_cancelled_and_taken_up_again(qtbot, window):
         # A long way, more back than forth on many draws: some ten thousand runs of ten thousand turns until it is sure.
         long = {"pieces": [{"faces": [-3, -2, -1, 1, 2, 4]}], "area": {"length": 1000}}
         window.document.start(game_from({"bolometric": 1, **long}))
-    with qtbot.waitSignal(window.measurer.runs_stopped):
+    with qtbot.waitSignal(window.measurer.runs_stopped, timeout=60_000):
         window.late.runs.cancel.click()
     assert "Cancelled" in window.late.runs.state.text()
-    with qtbot.waitSignal(window.measurer.runs_ready):
+    with qtbot.waitSignal(window.measurer.runs_ready, timeout=60_000):
         window.late.runs.cancel.click()
     assert window.late.runs.cancel.text() == "Cancel"
 
