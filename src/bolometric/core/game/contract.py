@@ -28,6 +28,7 @@ from bolometric.core.results.board import Brush, Heat, Places
 from bolometric.core.results.decision import Decision
 from bolometric.core.results.exact import ExactResult
 from bolometric.core.results.kinds import ReadingKind, declare
+from bolometric.core.results.printed import Printed
 from bolometric.core.results.standing import Drawn, Option, Standing
 from bolometric.core.settings.heeding import Stop
 from bolometric.core.text.spans import Sentences
@@ -180,6 +181,8 @@ class Board(Generic[S]):
     bent: Callable[[Game, int, float, float], tuple[str, object] | None] = _not_bent
     """The setting that changes, with its value, if a handle of the board, from 0, is drawn elsewhere: from the left and
     from the top, in percent. None where there are none."""
+    printed: Callable[[Game], Printed] | None = None
+    """What players lay down, cut out and write on; None for the board alone."""
     marks: Callable[[Game, int], dict[int, str]] = _no_marks
     """For the place pointed at: a word on each place that says what is best there ('stop', 'go on')."""
 

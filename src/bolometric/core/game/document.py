@@ -15,6 +15,7 @@ from bolometric.core.game.family import Family
 from bolometric.core.game.house import House
 from bolometric.core.game.kinds import AnyArea, kinds, usual
 from bolometric.core.game.part import AreaPart
+from bolometric.core.game.printing import Printing
 from bolometric.core.game.seats import Seats
 from bolometric.core.game.talk import Talk
 from bolometric.core.game.targets import MOST_TARGETS, Target, check_agree
@@ -134,6 +135,7 @@ class Game(Part):
     seats: Seats = Seats()
     house: House = House()
     talk: Talk = Talk()
+    printing: Printing = Printing()
     family: Annotated[Family | None, Field(description="Of which versions of one game this is one; null for none.")] = (
         None
     )

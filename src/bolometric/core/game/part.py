@@ -124,6 +124,10 @@ class AreaPart(Part):
         """How many squares are counted for a one of the total, where a move is counted; None where it is not."""
         return None
 
+    def pieces_of(self, seat: int, pieces: tuple[AnyPiece, ...]) -> tuple[AnyPiece, ...]:
+        """What a seat, from 0, draws from, given the pieces of the game."""
+        return pieces
+
     @property
     def ending(self) -> Ending:
         """How a game ends."""

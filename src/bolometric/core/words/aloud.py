@@ -2,12 +2,11 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import Game
 from bolometric.core.game.house import PLACES, Where, merged, spoken
 from bolometric.core.pieces.words import things
+from bolometric.core.results.printed import PlayersRules
 from bolometric.core.words.rule_sheet import caution
 
 
@@ -15,16 +14,6 @@ def _pieces(game: Game) -> list[str]:
     """What is drawn with, a kind a line."""
     each = " for each player" if game.area.own_pieces and game.seats.count > 1 else ""
     return [f"{thing}{each}" for thing in things(game.pieces)]
-
-
-@dataclass(frozen=True, slots=True)
-class PlayersRules:
-    """The parts of the text."""
-
-    needs: tuple[str, ...]
-    caution: str
-    steps: tuple[tuple[str, tuple[str, ...]], ...]
-    """Headings with their sentences, which are numbered through."""
 
 
 def players_parts(game: Game) -> PlayersRules:

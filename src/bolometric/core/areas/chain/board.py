@@ -7,6 +7,7 @@ from dataclasses import replace
 import numpy as np
 
 from bolometric.core.areas.chain.by_hand import OnLine
+from bolometric.core.areas.chain.printed import printed
 from bolometric.core.areas.chain.solved import first_sums, first_that_win, longest
 from bolometric.core.areas.chain.spec import MOST_SOLVED, Chain
 from bolometric.core.game.contract import Board
@@ -82,4 +83,4 @@ def _against(area: Chain) -> str:
     return f"By best play the {who} player wins; {good} of {plural(ways, 'first sum')} win (exact)."
 
 
-BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe)
+BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe, printed=printed)

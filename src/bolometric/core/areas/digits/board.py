@@ -6,6 +6,7 @@ from functools import lru_cache
 
 from bolometric.core.areas.digits.by_hand import OnDigits, shown_order
 from bolometric.core.areas.digits.exact import plan_of
+from bolometric.core.areas.digits.printed import printed
 from bolometric.core.areas.digits.rounds import known_of, sets_of
 from bolometric.core.areas.digits.rules import Columns, columns_of
 from bolometric.core.areas.digits.spec import Digits
@@ -137,4 +138,4 @@ def _against(columns: Columns) -> str:
     return f" With the same digits it wins {' and '.join(told)}." if told else ""
 
 
-BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe)
+BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe, printed=printed)

@@ -11,6 +11,7 @@ from bolometric.core.areas.duel.area import solve
 from bolometric.core.areas.duel.by_hand import OnDuel, round_words
 from bolometric.core.areas.duel.exact import round_in
 from bolometric.core.areas.duel.handicap import EVEN
+from bolometric.core.areas.duel.printed import printed
 from bolometric.core.game.contract import Board
 from bolometric.core.game.document import Game
 from bolometric.core.results.board import Cells, Heat
@@ -94,4 +95,4 @@ def weakest(game: Game) -> tuple[int, float] | None:
     return (seat, shares[seat]) if shares[seat] < 1 / len(shares) - EVEN else None
 
 
-BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe)
+BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe, printed=printed)

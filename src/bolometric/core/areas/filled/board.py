@@ -9,6 +9,7 @@ import numpy as np
 from bolometric.core.areas.filled.by_hand import OnLine
 from bolometric.core.areas.filled.fill import line_of, marks_of, soonest
 from bolometric.core.areas.filled.first import clock, mean_draws
+from bolometric.core.areas.filled.printed import printed
 from bolometric.core.areas.filled.spec import PlacedCounters
 from bolometric.core.game.contract import Board
 from bolometric.core.game.document import Game
@@ -71,4 +72,4 @@ def describe(game: Game, heat: Heat, number: int | None) -> str:
     return f"{told}; the placement cleared soonest has {plural(best, 'counter')} here (exact)."
 
 
-BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe)
+BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe, printed=printed)

@@ -9,6 +9,7 @@ import numpy as np
 from bolometric.core.areas.grid.area import turns_at_once
 from bolometric.core.areas.grid.by_hand import OnGrid
 from bolometric.core.areas.grid.lines import can_be_completed, lines_of, unevenness
+from bolometric.core.areas.grid.printed import printed
 from bolometric.core.areas.grid.rules import HOLE, claims_of
 from bolometric.core.areas.grid.spec import Grid
 from bolometric.core.game.contract import Board
@@ -99,4 +100,4 @@ def swapped(game: Game, one: int, other: int) -> tuple[str, object] | None:
     return "area.cells", cells
 
 
-BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe, swapped=swapped)
+BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe, printed=printed, swapped=swapped)

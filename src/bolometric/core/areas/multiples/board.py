@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 
 from bolometric.core.areas.multiples.by_hand import OnChart
+from bolometric.core.areas.multiples.printed import printed
 from bolometric.core.areas.multiples.rules import chart_of
 from bolometric.core.areas.multiples.spec import Multiples
 from bolometric.core.game.contract import Board
@@ -55,4 +56,4 @@ def describe(game: Game, heat: Heat, number: int | None) -> str:
     )
 
 
-BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe)
+BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe, printed=printed)

@@ -12,6 +12,7 @@ from numpy.typing import NDArray
 from bolometric.core.areas.purse.area import last_of, steps_of
 from bolometric.core.areas.purse.by_hand import OnPurse
 from bolometric.core.areas.purse.exact import PursePlan, plan_of
+from bolometric.core.areas.purse.printed import printed
 from bolometric.core.areas.purse.rules import Steps, possible_sums
 from bolometric.core.areas.purse.spec import Purse
 from bolometric.core.game.contract import Board
@@ -162,4 +163,4 @@ def _whole(game: Game, steps: Steps) -> str:
     return f"{'; '.join(told)} (on average, exact)."
 
 
-BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe)
+BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe, printed=printed)

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 
 from bolometric.core.areas.record.by_hand import OnRecord
+from bolometric.core.areas.record.printed import printed
 from bolometric.core.areas.record.seen import expected_after, kinds_of, lasting
 from bolometric.core.areas.record.spec import Record
 from bolometric.core.game.contract import Board
@@ -52,4 +53,4 @@ def _whole(game: Game) -> str:
     return f"Everything has been seen after {mean:.1f} draws on average, in nine games of ten after {nine} (exact)."
 
 
-BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe)
+BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe, printed=printed)

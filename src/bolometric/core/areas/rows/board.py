@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from bolometric.core.areas.rows.by_hand import OnRows
+from bolometric.core.areas.rows.printed import printed
 from bolometric.core.areas.rows.spec import DigitRows
 from bolometric.core.game.contract import Board
 from bolometric.core.game.document import Game
@@ -38,4 +39,4 @@ def describe(game: Game, heat: Heat, number: int | None) -> str:
     return f"{places(game).columns[number - 1]}: drawn in {percent(heat.values[number - 1])} of draws (exact)."
 
 
-BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe)
+BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe, printed=printed)

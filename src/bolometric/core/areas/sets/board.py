@@ -9,6 +9,7 @@ import numpy as np
 from bolometric.core.areas.sets.area import closing_of, outcome_of
 from bolometric.core.areas.sets.by_hand import OnTiles
 from bolometric.core.areas.sets.exact import plan_of
+from bolometric.core.areas.sets.printed import printed
 from bolometric.core.areas.sets.spec import Sets
 from bolometric.core.game.contract import Board
 from bolometric.core.game.document import Game
@@ -56,4 +57,4 @@ def describe(game: Game, heat: Heat, number: int | None) -> str:
     return f"Tile {number}: left open in {percent(heat.values[number - 1])} of turns; {alone}{with_others} (exact)."
 
 
-BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe)
+BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe, printed=printed)

@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 
 from bolometric.core.areas.trail import area, square_board, stopping
 from bolometric.core.areas.trail.on_trail import OnTrail
+from bolometric.core.areas.trail.printed import printed
 from bolometric.core.areas.trail.rules import GOES_ON, compile_chain
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.chains.race import Visits
@@ -181,6 +182,7 @@ def bent(game: Game, which: int, x: float, y: float) -> tuple[str, object] | Non
 
 BOARD = Board(
     places=places,
+    printed=printed,
     places_at=places_at,
     heat=heat,
     describe=describe,

@@ -1,0 +1,49 @@
+"""What players lay down, cut out or write on, as data: a board, tiles, and tables to fill in by hand."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from bolometric.core.results.board import Places
+
+
+@dataclass(frozen=True, slots=True)
+class WriteOn:
+    """A table to write on."""
+
+    title: str
+    heads: tuple[str, ...]
+    """What the columns are."""
+    rows: tuple[str, ...]
+    """What stands at the left of each row; empty words for rows that are only counted."""
+    note: str = ""
+    """One sentence below it."""
+    each: bool = True
+    """Whether every player needs one, and not one a table."""
+    squares: int = 0
+    """Squares in a side of a squared field beside it, for colouring; 0 for none."""
+
+
+@dataclass(frozen=True, slots=True)
+class Printed:
+    """What an area needs on paper beside pieces and words."""
+
+    board: Places | None
+    """The board; None where nothing is laid down."""
+    each: bool = False
+    """Whether every player needs a board of their own."""
+    counters: int = 1
+    """Counters that a player puts on the board; 0 for none."""
+    tables: tuple[WriteOn, ...] = ()
+    tiles: tuple[str, ...] = ()
+    """What is written on tiles that fold to stand or to close."""
+
+
+@dataclass(frozen=True, slots=True)
+class PlayersRules:
+    """The parts of what is read to the players."""
+
+    needs: tuple[str, ...]
+    caution: str
+    steps: tuple[tuple[str, tuple[str, ...]], ...]
+    """Headings with their sentences, which are numbered through."""

@@ -1,0 +1,71 @@
+"""Puts together what is printed of a game."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from bolometric.core.areas.catalogue import area_of
+from bolometric.core.asking.packs import cards_of
+from bolometric.core.game.document import Game, with_values
+from bolometric.core.measure.measuring import measure_exactly, never_stop
+from bolometric.core.results.board import Heat, Places
+from bolometric.core.settings.errors import GameError
+from bolometric.core.settings.heeding import Stop
+from bolometric.core.sheets.contents import Asked, Contents
+from bolometric.core.sheets.kit import kit, pieces_at, printed_of
+from bolometric.core.sheets.teacher import teachers_card
+from bolometric.core.text.figures import minus
+from bolometric.core.words.aloud import players_parts
+from bolometric.core.words.boards import boards_for
+
+MOST_TALLIED = 60
+"""Totals that have a line of their own on a tally sheet."""
+
+
+def contents_of(game: Game, stop: Stop = never_stop) -> Contents:
+    """Everything but the teacher's card.
+
+    Raises GameError where different boards are wanted and the game can't have them, Cancelled once ``stop()`` is true.
+    """
+    printed = printed_of(game)
+    boards = () if printed.board is None else _boards(game, printed.board)
+    return Contents(
+        game, kit(game), players_parts(game), boards, _heat(game, stop) if boards else None, printed.each,
+        printed.counters, printed.tables, printed.tiles, pieces_at(game), _asked(game), _tally(game),
+    )  # fmt: skip
+
+
+def with_card(contents: Contents, stop: Stop = never_stop) -> Contents:
+    """The same with the teacher's card, for which the game is measured. Raises Cancelled once ``stop()`` is true."""
+    return replace(contents, card=teachers_card(contents.game, stop=stop))
+
+
+def _boards(game: Game, own: Places) -> tuple[Places, ...]:
+    if game.printing.alike == 1:
+        return (own,)
+    try:
+        found = boards_for(game, game.printing.alike)
+    except GameError as error:
+        raise GameError(
+            "Only a grid can be printed as several different boards: let this game have 1.", "printing.alike"
+        ) from error
+    places = area_of(game).board.places
+    made = (places(with_values(game, {"area.numbers": "own", "area.cells": list(cells)})) for cells in found.cells)
+    return tuple(one for one in made if one is not None)
+
+
+def _heat(game: Game, stop: Stop) -> Heat | None:
+    return measure_exactly(game, stop).heat if game.printing.shows == "heat" and game.printing.alike == 1 else None
+
+
+def _asked(game: Game) -> tuple[Asked, ...]:
+    packs = getattr(game.area, "packs", ())
+    return tuple(Asked(pack.name, tuple((one.text, one.answer) for one in cards_of(pack))) for pack in packs)
+
+
+def _tally(game: Game) -> tuple[tuple[str, float], ...]:
+    if not game.area.uses_pieces:
+        return ()
+    odds = game.shown
+    rows = list(zip(odds.totals, odds.chances.tolist(), strict=True))
+    return tuple((minus(total), chance) for total, chance in rows) if len(rows) <= MOST_TALLIED else ()

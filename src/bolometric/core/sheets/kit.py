@@ -1,0 +1,90 @@
+"""What goes in the box: how many of everything for a class, and what to mind."""
+
+from __future__ import annotations
+
+from collections import Counter
+from math import ceil
+
+from bolometric.core.areas.catalogue import area_of
+from bolometric.core.game.document import Game
+from bolometric.core.pieces.kinds import AnyPiece, Counters, Die, Drop, Pack, Spinner
+from bolometric.core.pieces.words import shows
+from bolometric.core.results.printed import Printed
+from bolometric.core.sheets.contents import Kit
+from bolometric.core.sheets.nets import solid_for
+from bolometric.core.text.figures import plural
+from bolometric.core.words.rule_sheet import caution
+
+FOOD = "If you use food for counters, mind allergies and clean hands"
+TOOLS = "Scissors and compass points: let an adult cut and pierce for the youngest; let hot glue be an adult's job"
+SCHOOL = "Keep to your school's own rules."
+
+
+def printed_of(game: Game) -> Printed:
+    """What the area needs on paper."""
+    board = area_of(game).board
+    return Printed(board.places(game)) if board.printed is None else board.printed(game)
+
+
+def kit(game: Game) -> Kit:
+    """Everything for the learners of the game's printing."""
+    learners, seats = game.printing.learners, game.seats.count
+    tables = ceil(learners / seats)
+    players, printed = tables * seats, printed_of(game)
+    lines: list[tuple[int, str]] = []
+    if printed.board is not None:
+        count = players if printed.each else tables
+        lines.append((count, "boards" if count > 1 else "board"))
+    if printed.tiles:
+        lines.append((tables, f"{'sets' if tables > 1 else 'set'} of tiles {printed.tiles[0]} to {printed.tiles[-1]}"))
+    lines += _pieces(game, tables)
+    for pack in getattr(game.area, "packs", ()):
+        lines.append((tables, f"{'packs' if tables > 1 else 'pack'} of question cards “{pack.name}”"))
+    if printed.counters:
+        lines.append((players * printed.counters, "counters, in a colour for each player"))
+    for table in printed.tables:
+        count = players if table.each else tables
+        lines.append((count, f"{'sheets' if count > 1 else 'sheet'} “{table.title}”"))
+    lines += [(tables, f"{'cards' if tables > 1 else 'card'} with the players' rules"), (1, "teacher's card")]
+    return Kit(tables, learners, tuple(lines), _cautions(game))
+
+
+def pieces_at(game: Game) -> tuple[tuple[AnyPiece, int], ...]:
+    """Each different piece, with how many a table needs."""
+    if not game.area.uses_pieces:
+        return ()
+    each = range(game.seats.count if game.area.own_pieces else 1)
+    hands = [game.area.pieces_of(seat, game.pieces) for seat in each]
+    return tuple(Counter(piece for hand in hands for piece in hand).items())
+
+
+def _pieces(game: Game, tables: int) -> list[tuple[int, str]]:
+    return [_counted(piece, count * tables) for piece, count in pieces_at(game)]
+
+
+def _counted(piece: AnyPiece, number: int) -> tuple[int, str]:
+    several = number > 1
+    match piece:
+        case Die():
+            return number, f"{'dice' if several else 'die'} ({shows(piece)})"
+        case Spinner():
+            return number, f"{'spinners' if several else 'spinner'} ({shows(piece)})"
+        case Pack():
+            return number, f"{'packs' if several else 'pack'} of {plural(piece.size, 'card')} ({shows(piece)})"
+        case Counters():
+            return number * piece.count, "two-sided counters"
+        case Drop():
+            return number, f"{'counters' if several else 'counter'} to drop on a chart ({shows(piece)})"
+
+
+def _cautions(game: Game) -> tuple[str, ...]:
+    said = caution(game)
+    told = [said.split(":")[0]]
+    if game.area.uses_pieces:
+        spun = any(isinstance(piece, Die) and solid_for(len(piece.faces)) is None for piece in game.pieces)
+        told.append("A spinner takes the place of a die that no solid fits" if spun else TOOLS)
+        if spun:
+            told.append(TOOLS)
+    if printed_of(game).counters:
+        told.append(FOOD)
+    return (*(f"{line}." for line in told), SCHOOL)

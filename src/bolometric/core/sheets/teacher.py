@@ -1,0 +1,107 @@
+"""The teacher's card: what the game is for, what to expect, best play, questions, and easier and harder versions."""
+
+from __future__ import annotations
+
+from bolometric.core.areas.catalogue import area_of
+from bolometric.core.game.document import Game
+from bolometric.core.judge.faults import find_faults
+from bolometric.core.judge.nearby import effects
+from bolometric.core.judge.verdict import applies
+from bolometric.core.measure.measuring import Measurement, measure, never_stop
+from bolometric.core.results.kinds import READINGS
+from bolometric.core.results.show import certainty, headline, show
+from bolometric.core.settings.heeding import Stop
+from bolometric.core.sheets.contents import Part, TeachersCard
+from bolometric.core.sheets.kit import kit
+from bolometric.core.words.talk import asked_of
+
+RUNS, MOST_QUESTIONS, MOST_CHANGES = 2_000, 6, 3
+EXPECTED = ("minutes", "in_time", "success", "first_seat_edge", "setbacks", "choice", "facts", "on_aim", "stuck")
+SHORT_OF = 0.08
+"""What changes the length by less than this part is no easier or harder version."""
+
+
+def teachers_card(game: Game, found: Measurement | None = None, stop: Stop = never_stop) -> TeachersCard:
+    """Make the card; measures the game unless that was done. Raises Cancelled once ``stop()`` is true."""
+    known = found if found is not None else measure(game, RUNS, stop=stop)
+    parts = [
+        Part("What it is for", _aim(game)),
+        Part("What you need", (kit(game).words,)),
+        Part("What to expect", _expected(game, known)),
+        Part("What may go wrong", _wrong(known, stop)),
+        Part("How to play it well", _best(game, known)),
+        Part("Easier and harder", _versions(game, stop)),
+        Part("Mind", kit(game).cautions),
+    ]
+    asked = tuple((one.ask, one.answer) for one in asked_of(known)[:MOST_QUESTIONS])
+    return TeachersCard(game.name, tuple(part for part in parts if part.lines), asked)
+
+
+def _aim(game: Game) -> tuple[str, ...]:
+    told = [f"For {game.brief.group}, practising {game.brief.practising}."]
+    if game.brief.aim:
+        told.append(f"The facts that count: {'; '.join(aim.words for aim in game.brief.aim)}.")
+    return tuple(told)
+
+
+def _expected(game: Game, known: Measurement) -> tuple[str, ...]:
+    told = []
+    for key in EXPECTED:
+        reading = known.readings.get(key)
+        if reading is None or (key not in ("minutes", "facts", "on_aim") and not applies(game, key)):
+            continue
+        spread = ""
+        if reading.p10 is not None and reading.p90 is not None:
+            spread = f", in 8 of 10 games {show(key, reading.p10)} to {show(key, reading.p90)}"
+        told.append(f"{READINGS[key].label}: {headline(key, reading)}{spread} ({certainty(key, reading)}).")
+    return tuple(told)
+
+
+def _wrong(known: Measurement, stop: Stop) -> tuple[str, ...]:
+    return tuple(fault.sentence for fault in find_faults(known.exact.game, known.exact, stop))
+
+
+def _best(game: Game, known: Measurement) -> tuple[str, ...]:
+    """Best play as the board tells it, and what a rule of thumb says."""
+    area, told = game.area, []
+    board = area_of(game).board
+    if known.exact.heat is not None and board.places(game) is not None and area.goals:
+        told.append(board.describe(game, known.exact.heat, None))
+    if applies(game, "choice"):
+        told += [f"A rule of thumb: {rule.words}." for rule in area.offered_rules if not rule.numbered][:1]
+    return tuple(line for line in told if line)
+
+
+def _versions(game: Game, stop: Stop) -> tuple[str, ...]:
+    """What makes it shorter and longer, by how much."""
+    found = [one for one in effects(game, "minutes", stop) if one.after.mean is not None and one.before.mean]
+    shorter: list[str] = []
+    longer: list[str] = []
+    seen: set[tuple[str, bool]] = set()
+    for one in found:
+        before, after, path = one.before.mean or 0.0, one.after.mean or 0.0, one.change.path
+        part = after / before - 1
+        known = (path, part < 0) in seen or path.startswith(("brief", "seats"))
+        if abs(part) >= SHORT_OF and not known:
+            seen.add((path, part < 0))
+            (shorter if part < 0 else longer).append(f"{one.change.words} ({show('minutes', after)})")
+    told = []
+    if shorter:
+        told.append(f"Shorter: {'; '.join(shorter[:MOST_CHANGES])}.")
+    if longer:
+        told.append(f"Longer: {'; '.join(longer[:MOST_CHANGES])}.")
+    return tuple(told)
+
+
+def card_text(card: TeachersCard, markdown: bool = False) -> str:
+    """As text, or with the signs of Markdown."""
+    head = "# " if markdown else ""
+    lines = [f"{head}{card.name}: for the teacher"]
+    for part in card.parts:
+        lines += ["", f"## {part.title}" if markdown else part.title, *([""] if markdown else [])]
+        lines += [f"- {line}" if markdown else line for line in part.lines]
+    if card.questions:
+        lines += ["", "## Talk about it" if markdown else "Talk about it"]
+        for k, (ask, answer) in enumerate(card.questions, 1):
+            lines += ["", f"{k}. {ask}", f"   {answer}"]
+    return "\n".join(lines)
