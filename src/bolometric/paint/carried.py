@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from math import atan2, cos, pi, sin
 
 from PySide6.QtCore import QPointF, QRectF, Qt
-from PySide6.QtGui import QColor, QPainter, QPainterPath, QPen, QPolygonF
+from PySide6.QtGui import QPainter, QPainterPath, QPen, QPolygonF
 
 from bolometric.core.results.board import Carried
 from bolometric.paint.fonts import screen_font
@@ -20,15 +20,10 @@ BOW = 0.16
 """How far an arrow bows out, as a part of its length."""
 
 
-def tint_of(name: str, palette: Palette) -> QColor:
-    """A colour that is named, or given as digits."""
-    return QColor(name if name.startswith("#") else getattr(palette, name))
-
-
 def paint_carried(painter: QPainter, squares: Sequence[QRectF], carried: Sequence[Carried], palette: Palette) -> None:
     """The bands along the upper edge, each with its word where there is room."""
     for one in carried:
-        square, tint = squares[one.square - 1], tint_of(one.tint, palette)
+        square, tint = squares[one.square - 1], palette.tint(one.tint)
         size = min(square.width(), square.height())
         band = QRectF(square.left(), square.top(), square.width(), BAND * size)
         outline = QPainterPath()
@@ -54,7 +49,7 @@ def paint_leads(painter: QPainter, squares: Sequence[QRectF], carried: Sequence[
         aside, halfway = QPointF(-along.y(), along.x()) * BOW, (begin + end) / 2
         inward = QPointF.dotProduct(aside, heart - halfway) >= 0
         middle = halfway + (aside if inward else -aside)
-        tint = tint_of(one.tint, palette)
+        tint = palette.stroke(one.tint)
         tint.setAlphaF(0.7)
         size = min(squares[0].width(), squares[0].height())
         pen = QPen(tint, max(1.6, 0.06 * size))

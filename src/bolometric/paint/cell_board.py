@@ -13,8 +13,8 @@ from bolometric.paint.fonts import piece_font, screen_font
 from bolometric.paint.markers import paint_counter
 from bolometric.paint.palette import Palette, ink_on
 
-LEFT, LEFT_PART, TOP = 78, 0.16, 44
-"""Pixels for the names of rows, the part of the width that they take at most, and pixels for the names of columns."""
+LEFT, LEFT_PART, TOP, TOP_PART = 78, 0.16, 44, 0.2
+"""Pixels for the names of rows and the part of the width that they take at most; the same for those of columns."""
 TALLEST = 1.2
 LEGIBLE, NAMED = 12, 20
 """Pixels a place must measure before its word, and before rows and columns, are named."""
@@ -36,7 +36,7 @@ class CellLayout:
         self.columns, self.rows = len(table.columns), len(table.rows)
         self.cells = self.columns * self.rows
         self.left = min(LEFT, LEFT_PART * area.width()) if any(table.rows) else 0.0
-        self.top = min(float(TOP), 0.2 * area.height())
+        self.top = min(float(TOP), TOP_PART * area.height())
         self.width = (area.width() - self.left) / self.columns
         self.height = min((area.height() - self.top) / self.rows, self.width * TALLEST)
         self.above = area.top() + (area.height() - self.top - self.rows * self.height) / 2 + self.top

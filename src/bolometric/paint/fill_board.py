@@ -28,15 +28,20 @@ class FillPicture:
     figures: Sequence[str] | None = None
 
 
+def shape(box: Box) -> tuple[int, int]:
+    """Columns and rows of its cells."""
+    usual = 10 if box.cells <= 200 else 50 if box.cells % 50 == 0 else 40
+    columns = min(usual, box.cells)
+    return columns, -(-box.cells // columns)
+
+
 class FillLayout:
     """Where each cell lies within a rectangle: rows from below, each from left to right."""
 
     def __init__(self, box: Box, area: QRectF) -> None:
         self.box, self.area = box, area
         self.cells = box.cells
-        self.columns = 10 if self.cells <= 200 else 50 if self.cells % 50 == 0 else 40
-        self.columns = min(self.columns, self.cells)
-        self.rows = -(-self.cells // self.columns)
+        self.columns, self.rows = shape(box)
         self.left = min(LEFT, LEFT_PART * area.width())
         self.width = (area.width() - self.left) / self.columns
         self.height = min(area.height() / self.rows, self.width * (1.15 if self.columns == 10 else 2))

@@ -9,6 +9,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from functools import lru_cache
 from statistics import median
+from typing import Literal
 
 from PySide6.QtGui import QColor
 
@@ -30,10 +31,30 @@ class Palette:
     cold: str
     middle: str
     hot: str
+    tone: Literal["colour", "grey", "lines"] = "colour"
+    """How colours that a maker gives are shown."""
+
+    def tint(self, name: str) -> QColor:
+        """A ground in a colour that is named, or given as digits; where there are only lines, none."""
+        return QColor("#ffffff") if self.tone == "lines" else self.stroke(name)
+
+    def stroke(self, name: str) -> QColor:
+        """A line in a colour that is named, or given as digits."""
+        if not name.startswith("#"):
+            return QColor(getattr(self, name))
+        if self.tone == "colour":
+            return QColor(name)
+        return QColor(self.ink) if self.tone == "lines" else greyed(QColor(name))
 
     def heat(self, warmth: float) -> QColor:
         """The tint for a warmth from 0 (rare) over 0.5 (usual) to 1 (often), in steps too fine to be seen."""
         return _heat(self.cold, self.middle, self.hot, round(min(max(warmth, 0.0), 1.0) * TINTS))
+
+
+def greyed(colour: QColor) -> QColor:
+    """The grey that is as bright."""
+    level = round(0.299 * colour.red() + 0.587 * colour.green() + 0.114 * colour.blue())
+    return QColor(level, level, level)
 
 
 LIGHT = Palette(

@@ -40,18 +40,27 @@ class TilePicture:
     """For each tile the seats, from 0, of the counters on it."""
 
 
+def shape(count: int) -> tuple[int, int]:
+    """Columns and rows of so many tiles."""
+    columns = CHART if count >= CHART_FROM else count if count <= 14 else ceil(count / 2)
+    if count > 12 * CHART:
+        columns = 2 * CHART
+    return columns, ceil(count / columns)
+
+
+def tall(rows: int, piles: bool) -> float:
+    """How much taller than wide a tile is."""
+    return PILES if piles else TALL.get(rows, 0.8)
+
+
 class TileLayout:
     """Where each tile lies within a rectangle."""
 
     def __init__(self, count: int, area: QRectF, piles: bool = False) -> None:
         self.cells, self.area = count, area
-        self.columns = CHART if count >= CHART_FROM else count if count <= 14 else ceil(count / 2)
-        if count > 12 * CHART:
-            self.columns = 2 * CHART
-        self.rows = ceil(count / self.columns)
+        self.columns, self.rows = shape(count)
         self.width = min(area.width() / self.columns, area.height() / 2)
-        tall = PILES if piles else TALL.get(self.rows, 0.8)
-        self.height = min(area.height() / self.rows, self.width * tall)
+        self.height = min(area.height() / self.rows, self.width * tall(self.rows, piles))
 
     def square(self, number: int) -> QRectF:
         """The tile of a place from 1."""

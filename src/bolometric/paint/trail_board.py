@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from math import ceil, inf
 
@@ -35,6 +35,8 @@ class TrailPicture:
     carried: Sequence[Carried] = ()
     written: Sequence[str] | None = None
     """What is written on each square; None for its number."""
+    under: Callable[[QPainter], None] | None = None
+    """Draws something over the squares, below their numbers."""
 
 
 class TrailLayout:
@@ -117,6 +119,8 @@ def paint_trail(painter: QPainter, layout: TrailLayout, picture: TrailPicture, p
     squares = [layout.square(number) for number in range(1, picture.length + 1)]
     _paint_path(painter, squares, palette)
     grounds = _paint_grounds(painter, squares, picture, palette)
+    if picture.under is not None:
+        picture.under(painter)
     size = min(squares[0].width(), squares[0].height())
     paint_carried(painter, squares, picture.carried, palette)
     if size >= LEGIBLE:

@@ -1,0 +1,100 @@
+"""All pages of a game in order, each sheet as often as it is wanted."""
+
+from __future__ import annotations
+
+from bolometric.core.game.printing import SHEETS
+from bolometric.core.sheets.contents import Contents
+from bolometric.paint.printed.boards import board_pages, told_size
+from bolometric.paint.printed.cards import card_pages
+from bolometric.paint.printed.page import Page, Paper
+from bolometric.paint.printed.pieces import piece_pages
+from bolometric.paint.printed.small import ROUND, counter_pages, tile_pages
+from bolometric.paint.printed.tables import record_pages, tally_pages
+from bolometric.paint.printed.words import kit_pages, rules_pages, teacher_pages
+
+LEAST_COUNTER = 8.0
+
+
+def paper_of(contents: Contents) -> Paper:
+    """The paper of a game."""
+    return Paper(contents.game.printing, contents.game.name)
+
+
+def offered(contents: Contents) -> tuple[str, ...]:
+    """The sheets that this game can have at all, in their order."""
+    cards = any(piece.kind == "pack" for piece, _ in contents.pieces) or bool(contents.questions)
+    there = {
+        "boards": bool(contents.boards), "blank": bool(contents.boards), "cards": cards, "backs": cards,
+        "pieces": any(piece.kind != "pack" for piece, _ in contents.pieces), "counters": bool(contents.counters),
+        "tiles": bool(contents.tiles), "records": bool(contents.tables), "tally": bool(contents.tally),
+    }  # fmt: skip
+    return tuple(key for key in SHEETS if there.get(key, True))
+
+
+def pages_of(contents: Contents, only: frozenset[str] | None = None) -> list[Page]:
+    """The pages of the sheets that are wanted: those not left out, or only those named.
+
+    Raises GameError where a board would take too many pages.
+    """
+    printing = contents.game.printing
+    wanted = set(offered(contents)) & (only if only is not None else set(SHEETS) - set(printing.left_out))
+    return [page for key in SHEETS if key in wanted for page in sheet_pages(contents, key, "backs" in wanted)]
+
+
+def sheet_pages(contents: Contents, key: str, backs: bool = True) -> list[Page]:
+    """The pages of one sheet; backs come with their cards. Raises GameError as above."""
+    paper, kit = paper_of(contents), contents.kit
+    times = kit.tables if paper.printing.copies == "class" else 1
+    players = times * contents.game.seats.count
+    match key:
+        case "boards":
+            several = len(contents.boards) > 1
+            copies = 1 if several else players if contents.each else times
+            return list(board_pages(contents, paper, copies=copies))
+        case "blank":
+            return list(board_pages(contents, paper, blank=True, copies=times))
+        case "pieces":
+            return list(piece_pages(contents, paper, times))
+        case "cards":
+            return list(card_pages(contents, paper, times, backs))
+        case "counters":
+            return list(counter_pages(contents, paper, times, _counter(contents, paper)))
+        case "tiles":
+            return list(tile_pages(contents, paper, times))
+        case "rules":
+            return list(rules_pages(contents, paper, times))
+        case "teacher":
+            return [] if contents.card is None else list(teacher_pages(contents.game.name, contents.card, paper))
+        case "kit":
+            return list(kit_pages(contents, paper, _told(contents, paper)))
+        case "records":
+            return list(record_pages(contents, paper, {True: players, False: times}))
+        case "tally":
+            return list(tally_pages(contents, paper))
+    return []
+
+
+def _counter(contents: Contents, paper: Paper) -> float:
+    """How wide counters are, in millimetres: such that they fit the squares."""
+    from bolometric.core.results.board import Track
+    from bolometric.paint.printed.sizes import planned
+
+    if not contents.boards:
+        return ROUND
+    plan = planned(contents.boards[0], paper, isinstance(contents.boards[0], Track))
+    return float(min(max(plan.counter, LEAST_COUNTER), ROUND))
+
+
+def _told(contents: Contents, paper: Paper) -> str:
+    """How the pages are to be printed."""
+    printing, tables = paper.printing, contents.kit.tables
+    lines = ["Print at 100 %, not fitted to the page: the ruler at the foot of each page is 100 mm long."]
+    if contents.boards:
+        lines.append(told_size(contents, paper))
+    if printing.copies == "table":
+        lines.append(f"These pages are for one table: print boards, pieces and rules {tables} times for the class.")
+    else:
+        lines.append(f"These pages are for all {tables} tables.")
+    if any(page_kind == "backs" for page_kind in offered(contents)) and "backs" not in printing.left_out:
+        lines.append(f"Cards have backs: print on both sides, turned on the {printing.flip} edge.")
+    return "\n".join(lines)

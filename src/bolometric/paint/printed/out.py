@@ -1,0 +1,112 @@
+"""Pages as a PDF with bookmarks, as SVG or PNG each, or on a printer."""
+
+from __future__ import annotations
+
+import io
+from collections.abc import Callable, Sequence
+
+from PySide6.QtCore import QBuffer, QByteArray, QIODevice, QMarginsF, QRect, QSize, QSizeF
+from PySide6.QtGui import QImage, QPagedPaintDevice, QPageLayout, QPageSize, QPainter, QPdfWriter
+
+from bolometric.core.settings.errors import FileError
+from bolometric.paint.printed.page import UNIT, Page, Paper, paint_page
+
+RESOLUTION = 1200
+"""Steps to the inch: what is smaller is lost."""
+DOTS = 150
+"""Dots to the inch of a PNG."""
+Heed = Callable[[int], None]
+
+
+def pdf(pages: Sequence[Page], paper: Paper, heed: Heed = lambda at: None) -> bytes:
+    """All pages in one file: vectors, fonts embedded, a bookmark for each page; ``heed`` is told each page's number."""
+    data = QByteArray()
+    buffer = QBuffer(data)
+    buffer.open(QIODevice.OpenModeFlag.WriteOnly)
+    writer = QPdfWriter(buffer)
+    writer.setTitle(paper.name)
+    writer.setCreator("Bolometric")
+    writer.setResolution(RESOLUTION)
+    paint_on(writer, pages, paper, heed)
+    buffer.close()
+    return _with_bookmarks(bytes(data.data()), pages)
+
+
+def paint_on(device: QPagedPaintDevice, pages: Sequence[Page], paper: Paper, heed: Heed = lambda at: None) -> None:
+    """Paint all pages on a printer or a file. Raises FileError where it can't be begun."""
+    painter = QPainter()
+    for at, page in enumerate(pages):
+        heed(at)
+        device.setPageLayout(_layout(page))
+        if at == 0:
+            if not painter.begin(device):
+                raise FileError("The printer could not be reached: see that it is on, or write a PDF instead.")
+        else:
+            device.newPage()
+        painter.resetTransform()
+        scale = device.logicalDpiX() / 96
+        painter.scale(scale, scale)
+        paint_page(painter, page, paper, at + 1, len(pages))
+    painter.end()
+
+
+def _layout(page: Page) -> QPageLayout:
+    wide, high = page.size
+    size = QPageSize(QSizeF(min(wide, high), max(wide, high)), QPageSize.Unit.Millimeter)
+    lies = QPageLayout.Orientation.Landscape if wide > high else QPageLayout.Orientation.Portrait
+    layout = QPageLayout(size, lies, QMarginsF(0, 0, 0, 0), QPageLayout.Unit.Millimeter)
+    layout.setMode(QPageLayout.Mode.FullPageMode)
+    return layout
+
+
+def _with_bookmarks(made: bytes, pages: Sequence[Page]) -> bytes:
+    """A bookmark for each page, by its title; Qt's writer makes none."""
+    from pypdf import PdfWriter  # wanted only here
+
+    writer = PdfWriter(clone_from=io.BytesIO(made))
+    for at, page in enumerate(pages):
+        writer.add_outline_item(title=page.title, page_number=at)
+    out = io.BytesIO()
+    writer.write(out)
+    return out.getvalue()
+
+
+def png(page: Page, paper: Paper, number: int, count: int, dots: int = DOTS) -> bytes:
+    """One page as a picture."""
+    data = QByteArray()
+    buffer = QBuffer(data)
+    buffer.open(QIODevice.OpenModeFlag.WriteOnly)
+    if not picture(page, paper, number, count, dots).save(buffer, b"PNG"):
+        raise FileError("The picture could not be made: take a smaller paper.")
+    return bytes(data.data())
+
+
+def picture(page: Page, paper: Paper, number: int, count: int, dots: float) -> QImage:
+    """One page as an image with so many dots to the inch."""
+    wide, high = (round(length / 25.4 * dots) for length in page.size)
+    image = QImage(wide, high, QImage.Format.Format_RGB32)
+    image.fill("#ffffff")
+    painter = QPainter(image)
+    painter.scale(dots / 96, dots / 96)
+    paint_page(painter, page, paper, number, count)
+    painter.end()
+    return image
+
+
+def svg(page: Page, paper: Paper, number: int, count: int) -> bytes:
+    """One page as vectors, in true millimetres."""
+    from PySide6.QtSvg import QSvgGenerator
+
+    data = QByteArray()
+    buffer = QBuffer(data)
+    wide, high = (round(length * UNIT) for length in page.size)
+    generator = QSvgGenerator()
+    generator.setOutputDevice(buffer)
+    generator.setResolution(96)
+    generator.setSize(QSize(wide, high))
+    generator.setViewBox(QRect(0, 0, wide, high))
+    generator.setTitle(page.title)
+    painter = QPainter(generator)
+    paint_page(painter, page, paper, number, count)
+    painter.end()
+    return bytes(data.data())
