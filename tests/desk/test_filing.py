@@ -147,7 +147,7 @@ def test_the_name_that_is_written_to_is_asked_about(window, tmp_path):
     assert read(tmp_path / "lesson.bolo.json") == window.document.game
     (tmp_path / "odds.csv").write_text("theirs")
     answers.place, answers.over = tmp_path / "odds", False
-    assert not window.filing.export("csv", lambda path: path.write_text("ours"))
+    assert not window.filing.export("odds", "csv", lambda path: path.write_text("ours"))
     assert (tmp_path / "odds.csv").read_text() == "theirs"
 
 

@@ -199,9 +199,9 @@ class Filing:
         asked = path == given and not is_protected(path)
         return self._may_write(path, known=asked) and self._write(path)
 
-    def export(self, kind: str, write: Callable[[Path], None]) -> bool:
-        """Ask where to write a table or a picture, and have it written there."""
-        path = self.questions.where_export(self._folder() / f"{self._plain_name()}-odds.{kind}")
+    def export(self, what: str, kind: str, write: Callable[[Path], None]) -> bool:
+        """Ask where to write a table, a picture or pages, and have them written there."""
+        path = self.questions.where_export(self._folder() / f"{self._plain_name()}-{what}.{kind}")
         if path is None:
             return False
         if path.suffix.lower() != f".{kind}":

@@ -26,13 +26,14 @@ if TYPE_CHECKING:
     from bolometric.desk.views.odds.view import OddsView
     from bolometric.desk.views.practice.view import PracticeView
     from bolometric.desk.views.runs import RunsView
+    from bolometric.desk.views.sheets.view import SheetsView
     from bolometric.desk.views.table import TableView
     from bolometric.desk.views.tune.view import TuneView
 
-VIEWS = ("odds", "runs", "practice", "tune", "table")
+VIEWS = ("odds", "runs", "practice", "tune", "table", "sheets")
 LEAST = {
     "odds": QSize(500, 400), "runs": QSize(500, 480), "practice": QSize(560, 560), "tune": QSize(560, 420),
-    "table": QSize(500, 470),
+    "table": QSize(500, 470), "sheets": QSize(620, 470),
 }  # fmt: skip
 """Pixels that a view needs to be read; in less room it is scrolled."""
 
@@ -51,6 +52,10 @@ class LateViews(QObject):
     """Versions of a game that are to be saved together."""
     change_asked = Signal(str, object)
     """A path in the file, and what is to stand there."""
+    pages_asked = Signal(str)
+    """The sheets are wanted as a file of some kind."""
+    said = Signal(str)
+    """A sentence for the notice."""
 
     def __init__(
         self, stack: QStackedWidget, measurer: Measurer, game: Callable[[], Game], shelf: Callable[[], list[Path]]
@@ -59,6 +64,7 @@ class LateViews(QObject):
         self._stack, self._measurer, self._game, self._shelf = stack, measurer, game, shelf
         self.practice: PracticeView | None = None
         self.tune: TuneView | None = None
+        self.sheets: SheetsView | None = None
         self.odds: OddsView | None = None
         self.runs: RunsView | None = None
         self.table: TableView | None = None
@@ -76,6 +82,8 @@ class LateViews(QObject):
             return self.practice or self._make_practice()
         if name == "tune":
             return self.tune or self._make_tune()
+        if name == "sheets":
+            return self.sheets or self._make_sheets()
         self.make_charts()
         found = self.odds if name == "odds" else self.runs
         assert found is not None
@@ -112,7 +120,7 @@ class LateViews(QObject):
             self._readying.close()
         if self.odds is not None:
             self.odds.close_lanes()
-        for lanes in (self.practice, self.tune):
+        for lanes in (self.practice, self.tune, self.sheets):
             if lanes is not None:
                 lanes.close_lanes()
 
@@ -143,6 +151,22 @@ class LateViews(QObject):
         made.family.connect(self.family_kept)
         made.show_game(self._game(), self.colours)
         return made
+
+    def _make_sheets(self) -> QWidget:
+        from bolometric.desk.views.sheets.view import SheetsView
+
+        made = self.sheets = SheetsView()
+        self._add("sheets", made)
+        made.change_asked.connect(self.change_asked)
+        made.export_asked.connect(self.pages_asked)
+        made.said.connect(self.said)
+        made.show_game(self._game(), self.colours)
+        return made
+
+    def show_printing(self, game: Game) -> None:
+        """The game is only printed in another way."""
+        if self.sheets is not None:
+            self.sheets.show_game(game, self.colours)
 
     def _make_table(self) -> QWidget:
         from bolometric.desk.readying import Readying
@@ -201,4 +225,8 @@ class LateViews(QObject):
                 view.show_game(self._game(), colours)
 
     def _made(self) -> list[Any]:
-        return [view for view in (self.odds, self.runs, self.practice, self.tune, self.table) if view is not None]
+        return [
+            view
+            for view in (self.odds, self.runs, self.practice, self.tune, self.table, self.sheets)
+            if view is not None
+        ]

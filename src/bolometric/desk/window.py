@@ -10,8 +10,6 @@ from PySide6.QtCore import Qt, QTimer
 from PySide6.QtGui import QCloseEvent, QGuiApplication, QResizeEvent
 from PySide6.QtWidgets import (
     QApplication,
-    QMainWindow,
-    QMessageBox,
     QSplitter,
     QStackedWidget,
     QVBoxLayout,
@@ -20,8 +18,10 @@ from PySide6.QtWidgets import (
 
 from bolometric.core.areas.shelf import demo_files
 from bolometric.core.game.analysis import Analysis
+from bolometric.core.game.document import Game
 from bolometric.core.results.readings import Reading, joined
 from bolometric.desk import actions
+from bolometric.desk.commands import Commands
 from bolometric.desk.document import Document
 from bolometric.desk.editing import Editing
 from bolometric.desk.exporting import export_odds
@@ -60,7 +60,7 @@ FIRST_RUNS, WARM_UP = 250, 1500
 coming up, yet before they are looked at. Either library takes half a second to import."""
 
 
-class Window(QMainWindow):
+class Window(Commands):
     """Wires document, measurer and views together; every answer comes back as a signal."""
 
     def __init__(self, document: Document, measurer: Measurer, settings: Settings, shelf: Path, demo: bool) -> None:
@@ -70,6 +70,7 @@ class Window(QMainWindow):
         self.exact: Analysis | None = None
         self.readings: dict[str, Reading] = {}
         self._played: Played | None = None
+        self._measured: Game | None = None
         self.view = ""
         self._patience = QTimer(self, singleShot=True, interval=PATIENCE)
         self._patience.timeout.connect(self._show_waiting)
@@ -150,7 +151,9 @@ class Window(QMainWindow):
         self.late.edit_asked.connect(lambda at, take, by: self.editing.open_loose(at, take, by, self.colours))
         self.late.export_asked.connect(self._export)
         self.late.change_asked.connect(self.editing.edit)
-        self.late.game_taken.connect(self.document.replace)
+        self.late.pages_asked.connect(self._export_pages)
+        self.late.said.connect(self.say)
+        self.late.game_taken.connect(self._take_game)
         self.late.game_kept.connect(self.filing.keep_copy)
         self.late.family_kept.connect(self.filing.keep_family)
         self.sheet.word_chosen.connect(lambda path: self.editing.open_word(path, self.colours))
@@ -178,6 +181,10 @@ class Window(QMainWindow):
 
     def _game_changed(self, play: bool = True) -> None:
         game = self.document.game
+        if self._measured is not None and self._measured.plays_as(game):
+            self.late.show_printing(game)  # nothing is to be measured anew
+            return
+        self._measured = game
         self.shape.take_game(game)
         self.sheet.show_game(game, self.colours)
         self.readings, self._played = {}, None
@@ -186,6 +193,10 @@ class Window(QMainWindow):
         self._quiet.stop()
         self.late.show_game(self.colours)
         self.measurer.measure(game, play)
+
+    def _take_game(self, game: Game) -> None:
+        """A version of the open game in its place, printed as that is by now."""
+        self.document.replace(game.model_copy(update={"printing": self.document.game.printing}))
 
     def _show_waiting(self) -> None:
         """Exact work takes long: show nothing that belongs to an older game, and whatever the runs give."""
@@ -269,7 +280,7 @@ class Window(QMainWindow):
         self.editing.close_popover()
         self.view = view
         self.sheet.setVisible(view != "shelf")
-        self.fault_list.setVisible(view not in ("shelf", "practice", "tune", "table"))
+        self.fault_list.setVisible(view not in ("shelf", "practice", "tune", "table", "sheets"))
         here = {"shelf": self.shelves, "shape": self.shape}
         self.stack.setCurrentWidget(here.get(view) or self.late.page(view))
         # Once a sheet that is shown for the first time has a width.
@@ -282,7 +293,12 @@ class Window(QMainWindow):
     def _export(self, kind: str) -> None:
         if self.late.odds is not None:
             chart = self.late.odds.chart_widget()
-            self.filing.export(kind, lambda path: export_odds(self.document.game, chart, path, kind))
+            self.filing.export("odds", kind, lambda path: export_odds(self.document.game, chart, path, kind))
+
+    def _export_pages(self, kind: str) -> None:
+        sheets = self.late.sheets
+        if sheets is not None:
+            self.filing.export("sheets", kind, lambda path: sheets.write(kind, path))
 
     def _shelf_files(self) -> list[Path]:
         return [*games_in(self._shelf_folder), *demo_files()]
@@ -294,49 +310,12 @@ class Window(QMainWindow):
     show_practice = partialmethod(_show, "practice")
     show_tune = partialmethod(_show, "tune")
     show_table = partialmethod(_show, "table")
+    show_sheets = partialmethod(_show, "sheets")
 
     def show_begin(self) -> None:
         """Show games to begin from."""
         self.show_shelf()
         self.shelves.show_begin()
-
-    def undo(self) -> None:
-        """Take the last change back."""
-        self.editing.close_popover()
-        self.document.undo()
-
-    def redo(self) -> None:
-        """Make the change again."""
-        self.editing.close_popover()
-        self.document.redo()
-
-    def open_dialog(self) -> None:
-        """Ask for a file and open it."""
-        self._opened(self.filing.ask_open())
-
-    def save(self) -> None:
-        """Save the game."""
-        self.editing.close_popover()
-        self.filing.save()
-
-    def save_as(self) -> None:
-        """Save the game under another name."""
-        self.editing.close_popover()
-        self.filing.save_as()
-
-    def copy_rules(self) -> None:
-        """Copy the rules as text, as they are shown."""
-        QGuiApplication.clipboard().setText(self.sheet.as_text())
-
-    def focus_rules(self) -> None:
-        """Put the keyboard on the rule sheet."""
-        if self.view == "shelf":
-            self.show_shape()
-        self.sheet.focus_first()
-
-    def focus_gauges(self) -> None:
-        """Put the keyboard on the gauges."""
-        next(iter(self.gauges.gauges.values())).setFocus(Qt.FocusReason.ShortcutFocusReason)
 
     def _use(self, theme: str) -> None:
         self.settings.theme = theme
@@ -372,14 +351,6 @@ class Window(QMainWindow):
         self.fault_list.colours = self.colours
         for name in ("light", "dark", "system"):
             self.actions_by_id[name].setChecked(self.settings.theme == name)
-
-    def show_keys(self) -> None:
-        """List every key."""
-        QMessageBox.information(self, "Keys", actions.keys_text())
-
-    def show_about(self) -> None:
-        """Say what this is."""
-        QMessageBox.about(self, "About Bolometric", actions.ABOUT)
 
     def closeEvent(self, event: QCloseEvent) -> None:
         """Ask about unsaved changes, then end all work in good order."""

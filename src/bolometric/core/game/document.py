@@ -140,6 +140,10 @@ class Game(Part):
         None
     )
 
+    def plays_as(self, other: Game) -> bool:
+        """Whether the two differ at most in how they are printed."""
+        return self.model_copy(update={"printing": other.printing}) == other
+
     @property
     def shown(self) -> Distribution:
         """Distribution of the total of one draw, as the pieces show it."""

@@ -61,6 +61,8 @@ class Contents:
     """Everything that pages are made from."""
 
     game: Game
+    varies: bool
+    """Whether there can be several different boards that are equally fair."""
     kit: Kit
     rules: PlayersRules
     boards: tuple[Places, ...]

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 
 from bolometric.core.areas.catalogue import area_of
+from bolometric.core.areas.grid.spec import Grid
 from bolometric.core.asking.packs import cards_of
 from bolometric.core.game.document import Game, with_values
 from bolometric.core.measure.measuring import measure_exactly, never_stop
@@ -29,9 +30,10 @@ def contents_of(game: Game, stop: Stop = never_stop) -> Contents:
     """
     printed = printed_of(game)
     boards = () if printed.board is None else _boards(game, printed.board)
+    heat = _heat(game, stop) if boards else None
     return Contents(
-        game, kit(game), players_parts(game), boards, _heat(game, stop) if boards else None, printed.each,
-        printed.counters, printed.tables, printed.tiles, pieces_at(game), _asked(game), _tally(game),
+        game, isinstance(game.area, Grid), kit(game), players_parts(game), boards, heat, printed.each, printed.counters,
+        printed.tables, printed.tiles, pieces_at(game), _asked(game), _tally(game),
     )  # fmt: skip
 
 

@@ -11,8 +11,9 @@ from bolometric.core.measure.measuring import Measurement, measure, never_stop
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.show import certainty, headline, show
 from bolometric.core.settings.heeding import Stop
-from bolometric.core.sheets.contents import Part, TeachersCard
+from bolometric.core.sheets.contents import Contents, Part, TeachersCard
 from bolometric.core.sheets.kit import kit
+from bolometric.core.words.aloud import players_rules
 from bolometric.core.words.talk import asked_of
 
 RUNS, MOST_QUESTIONS, MOST_CHANGES = 2_000, 6, 3
@@ -91,6 +92,14 @@ def _versions(game: Game, stop: Stop) -> tuple[str, ...]:
     if longer:
         told.append(f"Longer: {'; '.join(longer[:MOST_CHANGES])}.")
     return tuple(told)
+
+
+def markdown(contents: Contents) -> str:
+    """The players' rules and, once it is known, the teacher's card, with the signs of Markdown."""
+    parts = [players_rules(contents.game, True)]
+    if contents.card is not None:
+        parts.append(card_text(contents.card, True))
+    return "\n\n".join(parts) + "\n"
 
 
 def card_text(card: TeachersCard, markdown: bool = False) -> str:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from bolometric.core.game.printing import SHEETS
+from bolometric.core.settings.errors import GameError
 from bolometric.core.sheets.contents import Contents
 from bolometric.paint.printed.boards import board_pages, told_size
 from bolometric.paint.printed.cards import card_pages
@@ -31,13 +32,28 @@ def offered(contents: Contents) -> tuple[str, ...]:
     return tuple(key for key in SHEETS if there.get(key, True))
 
 
+def chosen(contents: Contents, only: str = "") -> frozenset[str]:
+    """The sheets that are printed: those named, with commas between them, or else all that are not left out.
+
+    Raises GameError, with a sentence, for a name that is none, or a sheet that this game can't have.
+    """
+    if not only.strip():
+        return frozenset(offered(contents)) - set(contents.game.printing.left_out)
+    named = [name.strip().lower() for name in only.split(",") if name.strip()]
+    for name in named:
+        if name not in offered(contents):
+            there = ", ".join(offered(contents))
+            why = "This game has no" if name in SHEETS else "There are no sheets called"
+            raise GameError(f"{why} {name[:40]}: choose from {there}.", "printing")
+    return frozenset(named)
+
+
 def pages_of(contents: Contents, only: frozenset[str] | None = None) -> list[Page]:
     """The pages of the sheets that are wanted: those not left out, or only those named.
 
     Raises GameError where a board would take too many pages.
     """
-    printing = contents.game.printing
-    wanted = set(offered(contents)) & (only if only is not None else set(SHEETS) - set(printing.left_out))
+    wanted = chosen(contents) if only is None else only
     return [page for key in SHEETS if key in wanted for page in sheet_pages(contents, key, "backs" in wanted)]
 
 

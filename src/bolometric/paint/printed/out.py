@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 import io
+import os
 from collections.abc import Callable, Sequence
 
 from PySide6.QtCore import QBuffer, QByteArray, QIODevice, QMarginsF, QRect, QSize, QSizeF
-from PySide6.QtGui import QImage, QPagedPaintDevice, QPageLayout, QPageSize, QPainter, QPdfWriter
+from PySide6.QtGui import QGuiApplication, QImage, QPagedPaintDevice, QPageLayout, QPageSize, QPainter, QPdfWriter
 
 from bolometric.core.settings.errors import FileError
+from bolometric.paint.fonts import load_fonts
 from bolometric.paint.printed.page import UNIT, Page, Paper, paint_page
 
 RESOLUTION = 1200
@@ -16,6 +18,15 @@ RESOLUTION = 1200
 DOTS = 150
 """Dots to the inch of a PNG."""
 Heed = Callable[[int], None]
+
+
+def without_screen() -> QGuiApplication:
+    """What painting text needs, where there is no window and perhaps no screen."""
+    os.environ["QT_QPA_PLATFORM"] = "offscreen"
+    running = QGuiApplication.instance()
+    app = running if isinstance(running, QGuiApplication) else QGuiApplication([])
+    load_fonts()
+    return app
 
 
 def pdf(pages: Sequence[Page], paper: Paper, heed: Heed = lambda at: None) -> bytes:
@@ -76,7 +87,7 @@ def png(page: Page, paper: Paper, number: int, count: int, dots: int = DOTS) -> 
     data = QByteArray()
     buffer = QBuffer(data)
     buffer.open(QIODevice.OpenModeFlag.WriteOnly)
-    if not picture(page, paper, number, count, dots).save(buffer, b"PNG"):
+    if not picture(page, paper, number, count, dots).save(buffer, "PNG"):  # type: ignore[call-overload]
         raise FileError("The picture could not be made: take a smaller paper.")
     return bytes(data.data())
 

@@ -11,7 +11,7 @@ from bolometric.core.areas.grid.rules import claims_of
 from bolometric.core.areas.grid.spec import Cell, Grid
 from bolometric.core.game.document import Game
 from bolometric.core.making.apportioned import Favour, Method, apportioned
-from bolometric.core.making.arranged import Arranged, Board, arranged, measured
+from bolometric.core.making.arranged import FEWER, Arranged, Board, arranged, measured
 from bolometric.core.text.figures import listing_words, minus
 
 Cells = list[Cell]
@@ -86,7 +86,8 @@ def alike(game: Game, count: int, seed: int = 1) -> list[Cells]:
     tries = 0
     while len(found) < count and tries < 20 * count + 20:
         mixed = _mixed(layout, np.random.default_rng([seed, tries]))
-        one = rearranged(game, mixed, seed * 100_003 + tries)
+        board, codes = _board(game, mixed, frozenset())
+        one = _laid(mixed, arranged(board, seed * 100_003 + tries, FEWER), codes)
         tries += 1
         if one not in found:
             found.append(one)

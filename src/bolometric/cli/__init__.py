@@ -1,0 +1,10 @@
+"""The command line. Kept stable: it is how the program is checked from outside.
+
+Exit codes: 0 well, 1 faults found (``check`` only), 2 something given cannot be used or written, 130 stopped by Ctrl-C,
+141 the reader of the output has gone. Errors go to standard error as one line.
+"""
+
+from bolometric.cli import asking, printing, searching  # their commands are known once they are imported
+from bolometric.cli.group import main
+
+__all__ = ["asking", "main", "printing", "searching"]

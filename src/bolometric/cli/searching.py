@@ -1,0 +1,107 @@
+"""Games like one that suit better, over the values of a setting, and for a brief."""
+
+from __future__ import annotations
+
+import json
+from pathlib import Path
+
+import click
+
+from bolometric.cli.group import FILE, JSON, fail, game_of, main
+
+_WORKERS = click.option(
+    "--workers", type=click.IntRange(1, 256), default=1, show_default=True, help="Processes that look at candidates."
+)
+_CLUSTER = click.option("--cluster", default="", metavar="ADDRESS", help="Or a cluster: the address of its scheduler.")
+_SEED = click.option("--seed", type=click.IntRange(0, 2**63 - 1), default=1, show_default=True, help="Same seed, same.")
+
+
+@main.command()
+@FILE
+@click.option("--free", multiple=True, metavar="KNOB", help="A setting that may change, by its path; none for all.")
+@click.option("--lock", multiple=True, metavar="KNOB", help="A setting that must stay, by its path.")
+@click.option("--budget", type=click.FloatRange(0.1, 86_400), help="Seconds after which no more are tried.")
+@click.option("--tries", type=click.IntRange(1, 100_000), help="Candidates that are looked at.")
+@_SEED
+@_WORKERS
+@_CLUSTER
+@JSON
+def tune(
+    file: Path, free: tuple[str, ...], lock: tuple[str, ...], budget: float | None, tries: int | None, seed: int,
+    workers: int, cluster: str, as_json: bool,
+) -> None:  # fmt: skip
+    """Look for games like this one that suit its targets better, the best first."""
+    from bolometric.core.settings.errors import GameError
+    from bolometric.core.tuning.search import TRIES
+    from bolometric.core.tuning.search import tune as search
+    from bolometric.core.tuning.telling import candidates_plain, candidates_text
+    from bolometric.core.tuning.workers import sharing
+
+    game = game_of(file)
+    try:
+        with sharing(workers, cluster) as share:
+            *_, last = search(game, free, lock, seed, tries or TRIES, budget, share)
+    except GameError as error:
+        fail(error)
+    click.echo(json.dumps(candidates_plain(last.best), indent=2) if as_json else candidates_text(game, last.best))
+
+
+@main.command()
+@FILE
+@click.option(
+    "--knob", "knobs", multiple=True, required=True, metavar="KNOB[=A..B[:STEP]]",
+    help="A setting with its values: area.length=20..60:5, area.end=pass,exact. Give one or two.",
+)  # fmt: skip
+@click.option("--runs", type=click.IntRange(20, 1_000_000), default=2_000, show_default=True, help="Games a point.")
+@_SEED
+@_WORKERS
+@_CLUSTER
+@click.option("--csv", "as_csv", is_flag=True, help="Print comma-separated values.")
+@JSON
+def sweep(
+    file: Path, knobs: tuple[str, ...], runs: int, seed: int, workers: int, cluster: str, as_csv: bool, as_json: bool
+) -> None:
+    """Go through the values of a setting, or of two together, and print every reading of each game."""
+    from bolometric.core.settings.errors import GameError
+    from bolometric.core.tuning.sweep import sweep as through
+    from bolometric.core.tuning.sweep import swept
+    from bolometric.core.tuning.telling import points_csv, points_plain, points_text
+    from bolometric.core.tuning.workers import sharing
+
+    game = game_of(file)
+    try:
+        asked = [swept(game, text) for text in knobs]
+        with sharing(workers, cluster) as share:
+            points = list(through(game, asked, runs, seed, share=share))
+    except GameError as error:
+        fail(error)
+    if as_csv:
+        click.echo(points_csv(asked, points), nl=False)
+    else:
+        click.echo(json.dumps(points_plain(asked, points), indent=2) if as_json else points_text(asked, points))
+
+
+@main.command()
+@click.option(
+    "--brief", type=click.Path(path_type=Path), required=True, help="A game file; its brief, seats and pieces count."
+)
+@click.option("--tries", type=click.IntRange(1, 10_000), help="Candidates of each beginning.")
+@_SEED
+@_WORKERS
+@_CLUSTER
+@JSON
+def find(brief: Path, tries: int | None, seed: int, workers: int, cluster: str, as_json: bool) -> None:
+    """Look for games of every kind that suit a brief, with the pieces at hand, the best first."""
+    from bolometric.core.game.files import plain_of
+    from bolometric.core.settings.errors import FileError, GameError
+    from bolometric.core.tuning.find import TRIES
+    from bolometric.core.tuning.find import find as search
+    from bolometric.core.tuning.telling import candidates_plain, candidates_text
+    from bolometric.core.tuning.workers import sharing
+
+    try:
+        with sharing(workers, cluster) as share:
+            found = search(plain_of(brief), seed, tries or TRIES, share)
+    except (FileError, GameError) as error:
+        fail(error)
+    click.echo(json.dumps(candidates_plain(found), indent=2) if as_json else candidates_text(None, found))

@@ -1,0 +1,87 @@
+"""The commands of the window that only hand on what is asked for; the table of actions names them."""
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING
+
+from PySide6.QtCore import Qt
+from PySide6.QtGui import QGuiApplication
+from PySide6.QtWidgets import QMainWindow, QMessageBox
+
+from bolometric.desk import actions
+from bolometric.desk.document import Document
+from bolometric.desk.editing import Editing
+from bolometric.desk.filing import Filing
+from bolometric.desk.late_views import LateViews
+from bolometric.desk.parts.gauge import GaugeStrip
+from bolometric.desk.parts.sheet import RuleSheet
+
+
+class Commands(QMainWindow):
+    """What the window does on a key or from a menu."""
+
+    document: Document
+    editing: Editing
+    filing: Filing
+    sheet: RuleSheet
+    gauges: GaugeStrip
+    late: LateViews
+    view: str
+
+    if TYPE_CHECKING:
+
+        def show_shape(self) -> None: ...
+        def show_sheets(self) -> None: ...
+        def _opened(self, done: bool) -> None: ...
+
+    def undo(self) -> None:
+        """Take the last change back."""
+        self.editing.close_popover()
+        self.document.undo()
+
+    def redo(self) -> None:
+        """Make the change again."""
+        self.editing.close_popover()
+        self.document.redo()
+
+    def open_dialog(self) -> None:
+        """Ask for a file and open it."""
+        self._opened(self.filing.ask_open())
+
+    def save(self) -> None:
+        """Save the game."""
+        self.editing.close_popover()
+        self.filing.save()
+
+    def save_as(self) -> None:
+        """Save the game under another name."""
+        self.editing.close_popover()
+        self.filing.save_as()
+
+    def copy_rules(self) -> None:
+        """Copy the rules as text, as they are shown."""
+        QGuiApplication.clipboard().setText(self.sheet.as_text())
+
+    def print_sheets(self) -> None:
+        """Show the sheets and ask for a printer."""
+        self.show_sheets()
+        if self.late.sheets is not None:
+            self.late.sheets.ask_printer()
+
+    def focus_rules(self) -> None:
+        """Put the keyboard on the rule sheet."""
+        if self.view == "shelf":
+            self.show_shape()
+        self.sheet.focus_first()
+
+    def focus_gauges(self) -> None:
+        """Put the keyboard on the gauges."""
+        next(iter(self.gauges.gauges.values())).setFocus(Qt.FocusReason.ShortcutFocusReason)
+
+    def show_keys(self) -> None:
+        """List every key."""
+        QMessageBox.information(self, "Keys", actions.keys_text())
+
+    def show_about(self) -> None:
+        """Say what this is."""
+        QMessageBox.about(self, "About Bolometric", actions.ABOUT)
