@@ -33,7 +33,7 @@ if TYPE_CHECKING:
 VIEWS = ("odds", "runs", "practice", "tune", "table", "sheets")
 LEAST = {
     "odds": QSize(500, 400), "runs": QSize(500, 480), "practice": QSize(560, 560), "tune": QSize(560, 420),
-    "table": QSize(500, 470), "sheets": QSize(620, 470),
+    "table": QSize(500, 470), "sheets": QSize(720, 470),
 }  # fmt: skip
 """Pixels that a view needs to be read; in less room it is scrolled."""
 

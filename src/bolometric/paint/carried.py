@@ -32,7 +32,8 @@ def paint_carried(painter: QPainter, squares: Sequence[QRectF], carried: Sequenc
         strip.addRect(band)
         painter.setPen(Qt.PenStyle.NoPen)
         painter.setBrush(tint)
-        painter.drawPath(outline.intersected(strip))
+        if palette.tone != "lines":
+            painter.drawPath(outline.intersected(strip))
         if size >= WORDED and one.mark:
             painter.setPen(ink_on(tint))
             painter.setFont(screen_font(min(0.2 * size, 13.0, 1.7 * square.width() / max(len(one.mark), 3))))

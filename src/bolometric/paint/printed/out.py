@@ -40,7 +40,7 @@ def pdf(pages: Sequence[Page], paper: Paper, heed: Heed = lambda at: None) -> by
     writer.setResolution(RESOLUTION)
     paint_on(writer, pages, paper, heed)
     buffer.close()
-    return _with_bookmarks(bytes(data.data()), pages)
+    return _finished(bytes(data.data()), pages)
 
 
 def paint_on(device: QPagedPaintDevice, pages: Sequence[Page], paper: Paper, heed: Heed = lambda at: None) -> None:
@@ -70,12 +70,17 @@ def _layout(page: Page) -> QPageLayout:
     return layout
 
 
-def _with_bookmarks(made: bytes, pages: Sequence[Page]) -> bytes:
-    """A bookmark for each page, by its title; Qt's writer makes none."""
+def _finished(made: bytes, pages: Sequence[Page]) -> bytes:
+    """With a bookmark for each page, by its title, and pages of true size; Qt's writer can do neither."""
     from pypdf import PdfWriter  # wanted only here
+    from pypdf.generic import RectangleObject
 
     writer = PdfWriter(clone_from=io.BytesIO(made))
     for at, page in enumerate(pages):
+        wide, high = (length / 25.4 * 72 for length in page.size)
+        box = writer.pages[at].mediabox  # Qt's is in whole points, and drawn from its upper left
+        exact = RectangleObject((0, float(box.top) - high, wide, float(box.top)))
+        writer.pages[at].mediabox = writer.pages[at].cropbox = exact
         writer.add_outline_item(title=page.title, page_number=at)
     out = io.BytesIO()
     writer.write(out)

@@ -24,22 +24,22 @@ CHOICES: tuple[tuple[str, str, tuple[tuple[str, str], ...]], ...] = (
     ("shows", "Boards show", (("numbers", "numbers"), ("heat", "how often each is used"), ("plain", "nothing"))),
     ("start", "At the start", MOTIFS),
     ("end", "At the end", MOTIFS),
-    ("behind", "Behind the board", MOTIFS),
-    ("flip", "Paper is turned", (("long", "on its long edge"), ("short", "on its short edge"))),
+    ("behind", "Behind it", MOTIFS),
+    ("flip", "Paper turned", (("long", "on its long edge"), ("short", "on its short edge"))),
     ("answers", "Answers", (("back", "on the back"), ("strip", "on a strip below"))),
     ("copies", "Print for", (("table", "one table"), ("class", "the whole class"))),
 )
 """Settings that are chosen from a few, with how each choice is called."""
 NUMBERS: tuple[tuple[str, str, int, int, str], ...] = (
-    ("margin", "Margin", 0, 45, " mm"), ("alike", "Different boards", 1, 40, ""),
+    ("margin", "Margin", 0, 45, " mm"), ("alike", "Boards alike", 1, 40, ""),
     ("die", "Edge of a die", 10, 60, " mm"),
-    ("text", "Letters of the rules", 8, 40, " pt"), ("learners", "Learners", 1, 200, ""),
+    ("text", "Rules' letters", 8, 40, " pt"), ("learners", "Learners", 1, 200, ""),
 )  # fmt: skip
 ORDER = (
     "paper", "look", "copies", "learners", "margin", "across", "square", "shows", "start", "end", "behind", "alike",
     "die", "flip", "answers", "text", "expected",
 )  # fmt: skip
-NARROW = 8
+NARROW = 6
 """Letters that a choice shows at least; the list that drops down is as wide as its words."""
 FITS = 4.0
 """What the box for the side of a square shows as 'as fits a page'."""
@@ -61,7 +61,7 @@ class PrintingForm(QWidget):
         made: dict[str, tuple[str, QWidget]] = {
             **{key: (label, self._chooser(key, choices)) for key, label, choices in CHOICES},
             **{key: (label, self._number(key, low, high, unit)) for key, label, low, high, unit in NUMBERS},
-            "square": ("Side of a square", self._square()),
+            "square": ("Square's side", self._square()),
             "expected": ("Tally sheet", self._tick("expected", "with what is expected")),
         }
         for key in ORDER:

@@ -13,6 +13,7 @@ from PySide6.QtWidgets import (
     QMenu,
     QPushButton,
     QScrollArea,
+    QSizePolicy,
     QVBoxLayout,
     QWidget,
 )
@@ -90,9 +91,11 @@ class SheetsView(QWidget):
         side.setFixedWidth(SIDE)
         top, foot = QHBoxLayout(), QHBoxLayout()
         for part in (self.back, self.on, self.where):
-            top.addWidget(part)
-        top.addStretch()
+            top.addWidget(part, int(part is self.where))
         top.addWidget(self.zoom)
+        self.where.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Preferred)
+        for button in (self.back, self.on, self.pdf, self.others, self.print):
+            button.setMinimumWidth(button.sizeHint().width())
         for part in (self.pdf, self.others, self.print):
             foot.addWidget(part)
         foot.addStretch()

@@ -1,0 +1,155 @@
+"""What is printed, before it is drawn: nets that fold, pages of a board, backs of cards, and what goes in the box."""
+
+from itertools import combinations, pairwise
+
+import numpy as np
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from bolometric.core.areas.shelf import demo_files, starters
+from bolometric.core.game.document import game_from, with_values
+from bolometric.core.game.files import read
+from bolometric.core.game.printing import PAPERS
+from bolometric.core.settings.errors import GameError
+from bolometric.core.sheets.cards import Grid
+from bolometric.core.sheets.gathering import contents_of, with_card
+from bolometric.core.sheets.nets import net, overlap, overlapping, placed, solid_for
+from bolometric.core.sheets.solids import SIDES, solid
+from bolometric.core.sheets.teacher import markdown
+from bolometric.core.sheets.tiled import MOST_PAGES, OVERLAP, tiling
+
+
+def edges_of(face):
+    return [tuple(sorted(edge)) for edge in zip(face, (*face[1:], face[0]), strict=True)]
+
+
+@pytest.mark.parametrize("sides", SIDES)
+def test_a_net_folds_to_its_solid(sides):
+    """Every edge of the solid is folded or glued, once; every face is the solid's face; nothing lies on another."""
+    body, laid = solid(sides), net(sides)
+    shared = {
+        edge: (a, b)
+        for (a, one), (b, other) in combinations(enumerate(body.faces), 2)
+        for edge in set(edges_of(one)) & set(edges_of(other))
+    }
+    met = [tuple(sorted(pair)) for pair in (*laid.hangs, *laid.joins)]
+    assert sorted(met) == sorted(shared.values())
+    assert len(laid.hangs) == sides - 1
+    for face, flat in zip(body.faces, laid.faces, strict=True):
+        there = body.corners[list(face)]
+        for a, b in combinations(range(len(face)), 2):
+            assert np.linalg.norm(flat[a] - flat[b]) == pytest.approx(np.linalg.norm(there[a] - there[b]), abs=1e-9)
+    assert not overlapping(laid)
+    for (a, b), (one, other) in zip(laid.folds, laid.hangs, strict=True):
+        for face in (one, other):
+            assert {tuple(np.round(p, 6)) for p in (a, b)} <= {tuple(np.round(p, 6)) for p in laid.faces[face]}
+
+
+def test_what_lies_on_another_is_seen():
+    square = np.array([[0, 0], [1, 0], [1, 1], [0, 1]], float)
+    assert overlap(square, square + 0.5)
+    assert not overlap(square, square + np.array([1.0, 0.0]))
+
+
+@pytest.mark.parametrize("sides", [6, 8, 10, 12])
+def test_opposite_faces_add_to_the_same(sides):
+    faces, body = placed(tuple(range(1, sides + 1)), sides), solid(sides)
+    assert sorted(faces) == list(range(1, sides + 1))
+    assert all(faces[k] + faces[body.opposite[k]] == sides + 1 for k in range(sides))
+
+
+@given(st.integers(2, 20))
+def test_a_die_is_folded_only_where_each_face_is_as_likely_as_before(faces):
+    sides = solid_for(faces)
+    assert (sides is None) == all(one % faces for one in SIDES)
+    if sides is not None:
+        shown = placed(tuple(range(faces)), sides)
+        assert {shown.count(face) for face in range(faces)} == {sides // faces}
+
+
+lengths = st.floats(20, 1500)
+
+
+@given(lengths, lengths, st.floats(60, 400), st.floats(60, 400))
+def test_the_pages_of_a_board_cover_it(wide, high, across, down):
+    try:
+        cut = tiling(wide, high, (across, down))
+    except GameError as error:
+        assert "pages" in str(error)
+        return
+    assert cut.pages <= MOST_PAGES
+    for begin, size, room, at in (("left", "wide", across, "column"), ("top", "high", down, "row")):
+        parts = sorted({(getattr(one, at), getattr(one, begin), getattr(one, size)) for one in cut.windows})
+        assert all(length <= room + 1e-6 for _, _, length in parts)
+        for (_, a, length), (_, b, _) in pairwise(parts):
+            assert a + length - b == pytest.approx(OVERLAP)
+        assert parts[0][1] == 0
+        assert parts[-1][1] + parts[-1][2] == pytest.approx(wide if begin == "left" else high)
+
+
+@given(
+    st.sampled_from([*PAPERS.values(), *(paper[::-1] for paper in PAPERS.values())]), st.floats(5, 40),
+    st.floats(20, 90), st.floats(20, 90), st.integers(0, 80), st.sampled_from(["long", "short"]),
+)  # fmt: skip
+def test_a_back_is_behind_its_front_once_the_paper_is_turned(paper, margin, wide, high, number, flip):
+    grid = Grid(paper, margin, (wide, high), 10)
+    front, back = grid.front(number), grid.back(number, flip)
+    upright = paper[1] >= paper[0]
+    sideways = (flip == "long") == upright  # turned like the page of a book
+    turned = (paper[0] - back.left - wide, back.top) if sideways else (back.left, paper[1] - back.top - high)
+    assert (front.page, front.left, front.top) == pytest.approx((back.page, *turned))
+
+
+def test_the_box_holds_enough_for_the_class():
+    game = game_from({"bolometric": 1, "pieces": [{}, {}], "seats": {"count": 4}, "printing": {"learners": 28}})
+    assert contents_of(game).kit.words.startswith(
+        "For 28 learners at 7 tables: 7 boards, 14 dice (1 to 6), 28 counters"
+    )
+    each = contents_of(with_values(game, {"printing.learners": 29})).kit
+    assert (each.tables, each.lines[0]) == (8, (8, "boards"))
+
+
+SCHOOL = "Keep to your school's own rules."
+
+
+@pytest.mark.parametrize("at", range(4))
+def test_every_game_has_its_contents(at):
+    games = [*map(read, demo_files()), *(starter.game for starter in starters())]
+    for game in games[at::4]:
+        contents = contents_of(game)
+        assert contents.kit.cautions[-1] == SCHOOL
+        assert all(count > 0 and what for count, what in contents.kit.lines)
+        counted = sum(count for piece, count in contents.pieces if piece.kind == "die") * contents.kit.tables
+        assert sum(n for n, what in contents.kit.lines if what.startswith(("die (", "dice ("))) == counted
+        assert sum(chance for _, chance in contents.tally) == pytest.approx(1) or not contents.tally
+        assert contents.boards or contents.tables or contents.tiles
+
+
+def test_the_teachers_card_says_what_was_measured():
+    game = read(demo_files()[0])
+    card = with_card(contents_of(game)).card
+    told = {part.title: part.lines for part in card.parts}
+    assert any(line.startswith("Length: 4.5 min") and "exact" in line for line in told["What to expect"])
+    assert told["Mind"][-1] == SCHOOL
+    assert any(line.startswith("Shorter:") for line in told["Easier and harder"])
+    assert all(ask and answer for ask, answer in card.questions)
+    assert "{}" not in markdown(with_card(contents_of(game)))
+
+
+@settings(max_examples=20)
+@given(st.integers(2, 12))
+def test_different_boards_have_the_same_numbers(count):
+    area = {"kind": "grid", "numbers": "own", "columns": 4, "cells": [*range(2, 10), *range(2, 10)]}
+    game = game_from({"bolometric": 1, "pieces": [{}, {}], "area": area, "seats": {"count": 2}})
+    boards = contents_of(with_values(game, {"printing.alike": count})).boards
+    assert len({board.texts for board in boards}) == count
+    assert {tuple(sorted(board.texts)) for board in boards} == {tuple(sorted(map(str, area["cells"])))}
+
+
+def test_what_can_not_be_printed_is_said():
+    game = read(demo_files()[0])
+    with pytest.raises(GameError, match="Only a grid can be printed as several"):
+        contents_of(with_values(game, {"printing.alike": 3}))
+    with pytest.raises(GameError, match="margins of 50 mm too little of A4 is left: take at most 45 mm"):
+        with_values(game, {"printing.margin": 50})
