@@ -33,6 +33,7 @@ bench: .venv/ready
 	$(BIN)/python benchmarks/squares.py
 	$(BIN)/python benchmarks/facts.py
 	$(BIN)/python benchmarks/tuning.py
+	$(BIN)/python benchmarks/sheets.py
 	$(BIN)/python benchmarks/window.py
 
 screenshots: .venv/ready

@@ -74,8 +74,6 @@ def practice(camera: Camera) -> None:
     camera.wait(lambda: 0 in page._beside)
     camera.take("practice")
     camera.open("observatory", "practice")
-    view.bar.show_page(1)
-    camera.take("practice-time")
     camera.open("ridge-dare", "practice")
     view.bar.show_page(2)
     camera.wait(lambda: "turns (exact)" in view.difficulty.pays.text())
@@ -91,11 +89,24 @@ def practice(camera: Camera) -> None:
     camera.take("tune")
 
 
+def sheets(camera: Camera) -> None:
+    """The sheets of a game, with pictures on its board."""
+    camera.open("observatory", "sheets")
+    view = camera.window.late.sheets
+    for key, value in (("start", "dome"), ("end", "star"), ("behind", "mountain")):
+        camera.window.editing.edit(f"printing.{key}", value)
+    camera.wait(lambda: view.ready)
+    camera.take("sheets")
+    for _ in range(3):
+        camera.window.undo()  # or the window asks at its end whether to save
+
+
 def beginning(camera: Camera) -> None:
     """Start from what I have, with two dice, a pack and ten minutes, each game suited to it."""
     camera.window.show_begin()
     page = camera.window.shelves.begin
     page.asked.aim.setCurrentIndex(page.asked.aim.findData("adding"))
+    page.asked.aim.activated.emit(page.asked.aim.currentIndex())
     page.asked.learners.setValue(3)
     page.asked.low.setValue(6)
     page.asked.high.setValue(10)
@@ -166,6 +177,7 @@ def main(folder: Path) -> None:
         window.show_shelf()
         camera.wait(lambda: all(card.entry for card in window.shelf.cards.values()))
         camera.take("shelf")
+        sheets(camera)
         beginning(camera)
         window.close()
         window.keeper.close()

@@ -171,6 +171,9 @@ def test_the_class_gets_as_much_as_it_needs(qapp):
     one, _ = printed(game, "boards", "rules")
     many, _ = printed(game, "boards", "rules", copies="class", learners=28)
     assert len(many) == 7 * len(one)
+    own = next(game for game in GAMES if contents_of(game).each and game.seats.count == 2)
+    assert len(printed(own, "boards")[0]) == 2
+    assert len(printed(own, "boards", copies="class", learners=10)[0]) == 10
 
 
 @pytest.fixture
@@ -194,6 +197,10 @@ def test_a_tick_leaves_a_sheet_out_and_is_undone(qtbot, window, sheets):
     assert window.readings  # a way to print is nothing to measure anew
     window.undo()
     qtbot.waitUntil(lambda: len(sheets.pages) == before)
+    window.editing.edit("printing.left_out", ["cards", "tally"])  # there are none here: that stays as it is
+    qtbot.waitUntil(lambda: len(sheets.pages) > before)
+    sheets.ticks.item(0).setCheckState(Qt.CheckState.Unchecked)
+    assert window.document.game.printing.left_out == ("boards", "cards", "tally")
 
 
 def test_settings_are_shown_and_kept_with_the_game(qtbot, window, sheets, tmp_path):
@@ -208,6 +215,9 @@ def test_settings_are_shown_and_kept_with_the_game(qtbot, window, sheets, tmp_pa
     sheets.form.fields["square"].setValue(90)
     qtbot.waitUntil(lambda: "are the most" in sheets.told.text())
     assert {page.sheet for page in sheets.pages} >= {"rules", "pieces"}
+    sheets.fit.click()
+    qtbot.waitUntil(lambda: "boards" in {page.sheet for page in sheets.pages})
+    assert window.document.game.printing.square is None
 
 
 def test_pages_are_turned_by_key_and_by_the_list(qtbot, sheets):

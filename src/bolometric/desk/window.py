@@ -181,7 +181,7 @@ class Window(Commands):
 
     def _game_changed(self, play: bool = True) -> None:
         game = self.document.game
-        if self._measured is not None and self._measured.plays_as(game):
+        if self._measured is not None and self._measured != game and self._measured.plays_as(game):
             self.late.show_printing(game)  # nothing is to be measured anew
             return
         self._measured = game

@@ -181,8 +181,8 @@ class Board(Generic[S]):
     bent: Callable[[Game, int, float, float], tuple[str, object] | None] = _not_bent
     """The setting that changes, with its value, if a handle of the board, from 0, is drawn elsewhere: from the left and
     from the top, in percent. None where there are none."""
-    printed: Callable[[Game], Printed] | None = None
-    """What players lay down, cut out and write on; None for the board alone."""
+    printed: Callable[[Game, Places | None], Printed] | None = None
+    """What players lay down, cut out and write on, given the board; None for the board alone."""
     marks: Callable[[Game, int], dict[int, str]] = _no_marks
     """For the place pointed at: a word on each place that says what is best there ('stop', 'go on')."""
 

@@ -23,7 +23,7 @@ SCHOOL = "Keep to your school's own rules."
 def printed_of(game: Game) -> Printed:
     """What the area needs on paper."""
     board = area_of(game).board
-    return Printed(board.places(game)) if board.printed is None else board.printed(game)
+    return Printed(board.places(game)) if board.printed is None else board.printed(game, board.places(game))
 
 
 def kit(game: Game) -> Kit:

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from bolometric.core.areas.chain.spec import Chain
 from bolometric.core.game.document import Game
-from bolometric.core.results.board import Tiles
+from bolometric.core.results.board import Places, Tiles
 from bolometric.core.results.printed import Printed, WriteOn
 
 
-def printed(game: Game) -> Printed:
+def printed(game: Game, board: Places | None) -> Printed:
     """The line to strike numbers on, for a table, and a row for each sum there may be."""
     area = game.area_as(Chain)
     rows = tuple(f"{k + 1}." for k in range(max(len(area.open_line) // 2, 1)))

@@ -6,6 +6,7 @@ from fractions import Fraction
 
 from bolometric.core.areas.digits.spec import Digits
 from bolometric.core.game.document import Game
+from bolometric.core.results.board import Places
 from bolometric.core.results.printed import Printed, WriteOn
 from bolometric.core.settings.amounts import tidy
 from bolometric.core.working.facts import place_name
@@ -13,7 +14,7 @@ from bolometric.core.working.facts import place_name
 ROWS = 8
 
 
-def printed(game: Game) -> Printed:
+def printed(game: Game, board: Places | None) -> Printed:
     """A column for each place and a row for each round; whoever may throw a digit away has a place for it."""
     area = game.area_as(Digits)
     places = [place_name(tidy(Fraction(10) ** k)) for k in range(area.whole - 1, -area.decimals - 1, -1)]

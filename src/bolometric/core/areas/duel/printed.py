@@ -4,12 +4,13 @@ from __future__ import annotations
 
 from bolometric.core.areas.duel.spec import Duel
 from bolometric.core.game.document import Game
+from bolometric.core.results.board import Places
 from bolometric.core.results.printed import Printed, WriteOn
 
 LONGEST = 20
 
 
-def printed(game: Game) -> Printed:
+def printed(game: Game, board: Places | None) -> Printed:
     """A row for each round, a column for each player's total, and who takes the point."""
     area = game.area_as(Duel)
     rounds = area.rounds if area.length == "rounds" else area.points * game.seats.count

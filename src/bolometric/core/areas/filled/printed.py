@@ -5,12 +5,12 @@ from __future__ import annotations
 from bolometric.core.areas.filled.fill import line_of
 from bolometric.core.areas.filled.spec import Boxes, PlacedCounters
 from bolometric.core.game.document import Game
-from bolometric.core.results.board import Tiles
+from bolometric.core.results.board import Places, Tiles
 from bolometric.core.results.printed import Printed, WriteOn
 from bolometric.core.text.figures import minus
 
 
-def printed(game: Game) -> Printed:
+def printed(game: Game, board: Places | None) -> Printed:
     """Empty boxes, or the line of numbers with a player's counters."""
     area = game.area
     if isinstance(area, Boxes):

@@ -4,12 +4,13 @@ from __future__ import annotations
 
 from bolometric.core.areas.purse.spec import Purse
 from bolometric.core.game.document import Game
+from bolometric.core.results.board import Places
 from bolometric.core.results.printed import Printed, WriteOn
 from bolometric.core.settings.amounts import tidy
 from bolometric.core.text.figures import listing, minus
 
 
-def printed(game: Game) -> Printed:
+def printed(game: Game, board: Places | None) -> Printed:
     """A row for each draw, with room for the sum."""
     area = game.area_as(Purse)
     rows = tuple(f"draw {k + 1}" for k in range(area.draws))

@@ -4,17 +4,15 @@ from __future__ import annotations
 
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.game.document import Game
-from bolometric.core.results.board import Box
+from bolometric.core.results.board import Box, Places
 from bolometric.core.results.printed import Printed, WriteOn
 
 ROWS, FINE = 16, 1000
 
 
-def printed(game: Game) -> Printed:
+def printed(game: Game, board: Places | None) -> Printed:
     """The board; who fills an amount also writes down how far it is, as a fraction and as a decimal."""
-    from bolometric.core.areas.trail.board import places  # which names this module in turn
-
-    board, trail = places(game), game.area_as(Trail)
+    trail = game.area_as(Trail)
     if not isinstance(board, Box):
         return Printed(board)
     heads = ("drawn", "as a fraction", "as a decimal", "filled so far")

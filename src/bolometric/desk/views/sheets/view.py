@@ -69,11 +69,9 @@ class SheetsView(QWidget):
         self.back, self.on = QPushButton("◀ Page"), QPushButton("Page ▶")
         self.back.setAccessibleName("the page before")
         self.on.setAccessibleName("the next page")
-        self.pdf, self.others, self.print = (
-            QPushButton("Write a PDF …"),
-            QPushButton("Other files"),
-            QPushButton("Print …"),
-        )
+        self.pdf, self.others = QPushButton("Write a PDF …"), QPushButton("Other files")
+        self.print, self.fit = QPushButton("Print …"), QPushButton("Let squares fit a page")
+        self.fit.hide()
         self._lay_out()
         self._connect()
 
@@ -96,7 +94,7 @@ class SheetsView(QWidget):
         self.where.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Preferred)
         for button in (self.back, self.on, self.pdf, self.others, self.print):
             button.setMinimumWidth(button.sizeHint().width())
-        for part in (self.pdf, self.others, self.print):
+        for part in (self.pdf, self.others, self.print, self.fit):
             foot.addWidget(part)
         foot.addStretch()
         right = QVBoxLayout()
@@ -120,6 +118,7 @@ class SheetsView(QWidget):
         self.zoom.activated.connect(lambda _: self.preview.show_zoom(self.zoom.currentData()))
         self.pdf.clicked.connect(lambda: self.export_asked.emit("pdf"))
         self.print.clicked.connect(self.ask_printer)
+        self.fit.clicked.connect(lambda: self.change_asked.emit("printing.square", None))
         menu = QMenu(self.others)
         for kind, words in (
             ("svg", "This page as SVG …"), ("png", "This page as PNG …"),
@@ -233,7 +232,8 @@ class SheetsView(QWidget):
         for button in (self.pdf, self.others, self.print):
             button.setEnabled(count > 0)
         if self.contents is not None:
-            self.told.setText(" ".join(self._troubles) or self._told())
+            self.told.setText(" ".join(dict.fromkeys(self._troubles)) or self._told())
+            self.fit.setVisible(bool(self._troubles) and self.game.printing.square is not None)
 
     def _told(self) -> str:
         assert self.contents is not None
