@@ -79,7 +79,7 @@ def _plain(text: bytes | str, name: str) -> dict[str, Any]:
 _KINDS = {list: "list", str: "text", bool: "true or false", int: "number", float: "number"}
 
 
-def _decoded(text: bytes | str, name: str) -> str:
+def _decoded(text: bytes | str, name: str, what: str = "game file") -> str:
     """The text of a file, which is UTF-8; a mark of the order of bytes at its start is passed over."""
     if isinstance(text, bytes):
         if text[:2] in (b"\xff\xfe", b"\xfe\xff"):
@@ -92,7 +92,7 @@ def _decoded(text: bytes | str, name: str) -> str:
                 "again."
             ) from None
     if not text.strip():
-        raise FileError(f"{name} is empty, so it is not a game file.")
+        raise FileError(f"{name} is empty, so it is not a {what}.")
     return text
 
 
@@ -150,25 +150,30 @@ def read(path: Path) -> Game:
     return from_text(_bytes_of(path), path.name)
 
 
-def _bytes_of(path: Path) -> bytes:
+def read_text(path: Path, largest: int = 100_000_000) -> str:
+    """The text of a file that is no game, such as a table. Raises FileError."""
+    return _decoded(_bytes_of(path, largest, "file"), path.name, "file")
+
+
+def _bytes_of(path: Path, largest: int = LARGEST, what: str = "game file") -> bytes:
     try:
         if not path.is_file():
-            raise FileError(f"{path.name or path} {_what_else(path)}.")
+            raise FileError(f"{path.name or path} {_what_else(path, what)}.")
         with path.open("rb") as file:
-            text = file.read(LARGEST + 1)
+            text = file.read(largest + 1)
     except OSError as error:
         raise FileError(f"{path.name} cannot be read: {_reason(error)}.") from None
-    if len(text) > LARGEST:
-        raise FileError(f"{path.name} is larger than {LARGEST:,} bytes, so it is not a game file.")
+    if len(text) > largest:
+        raise FileError(f"{path.name} is larger than {largest:,} bytes, so it is not a {what}.")
     return text
 
 
-def _what_else(path: Path) -> str:
+def _what_else(path: Path, what: str) -> str:
     """What is there in place of an ordinary file."""
     if path.is_dir():
-        return "is a folder, not a game file"
+        return f"is a folder, not a {what}"
     if path.exists():
-        return "is a device or a pipe, not a game file"
+        return f"is a device or a pipe, not a {what}"
     return "is not there: check the name"
 
 

@@ -1,0 +1,167 @@
+"""The logbook without a window."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from contextlib import contextmanager
+from pathlib import Path
+from typing import TYPE_CHECKING, Any
+
+import click
+
+from bolometric.cli.group import FILE, fail, game_of, main
+
+if TYPE_CHECKING:
+    from bolometric.core.logbook.store import Logbook
+
+_BOOK = click.option(
+    "--book", type=click.Path(path_type=Path), help="Another logbook than the one in your data folder."
+)
+_GROUP = click.option("--group", default="", help="Only sessions of this group.")
+_NAME = click.option("--game", "name", default="", help="Only sessions of the game with this name.")
+_SINCE = click.option("--since", default="", metavar="DATE", help="Only sessions from this day on.")
+
+
+@main.group()
+def log() -> None:
+    """Keep what happened when a game was played, and learn from it."""
+
+
+@contextmanager
+def _opened(book: Path | None) -> Iterator[Logbook]:
+    from bolometric.core.logbook.store import Logbook, usual_place
+    from bolometric.core.settings.errors import FileError
+
+    try:
+        with Logbook(book or usual_place()) as found:
+            yield found
+    except FileError as error:
+        fail(error)
+
+
+@log.command()
+@FILE
+@click.option("--date", "day", help="When, as 2026-11-26; today without it.")
+@click.option("--group", default="", help="Who played: a class or a group, never a child.")
+@click.option("--tables", type=int, help="How many tables played; as many as games are noted without it.")
+@click.option("--turns", type=int, multiple=True, help="Turns that a game took; once for each game.")
+@click.option("--minutes", type=float, multiple=True, help="Minutes that a game took; once for each game.")
+@click.option("--winner", "winners", type=int, multiple=True, help="The player who won, from 1; 0 for nobody alone.")
+@click.option("--totals", default="", metavar="7,8,3", help="What came up, one after the other.")
+@click.option("--mood", default="", help="flat, calm, lively or wild.")
+@click.option("--note", default="", help="A line of notes.")
+@click.option("--change", default="", help="What to change next time.")
+@click.option("--anyway", is_flag=True, help="Keep totals that the game's pieces cannot make.")
+@_BOOK
+def add(
+    file: Path, day: str | None, totals: str, anyway: bool, tables: int | None, book: Path | None, **said: Any
+) -> None:
+    """Write one session in."""
+    from pydantic import ValidationError
+    from pydantic_core import PydanticCustomError
+
+    from bolometric.core.logbook.held import story
+    from bolometric.core.logbook.moving import first_trouble
+    from bolometric.core.logbook.session import impossible_words, session_of
+    from bolometric.core.settings.errors import FileError
+
+    game = game_of(file)
+    said["totals"] = tuple(part.strip() for part in totals.split(",") if part.strip())
+    said["tables"] = tables or max(1, len(said["turns"]), len(said["minutes"]), len(said["winners"]))
+    try:
+        session = session_of(game, **said, **({"day": day} if day else {}))
+    except (ValidationError, PydanticCustomError) as error:
+        fail(FileError(first_trouble(error)))
+    trouble = "" if anyway else impossible_words(session)
+    if trouble:
+        fail(FileError(f"{trouble} Add --anyway to keep them."))
+    with _opened(book) as found:
+        found.keep(session)
+    click.echo(f"Logged: {story(session)}")
+
+
+@log.command("list")
+@_GROUP
+@_NAME
+@_SINCE
+@click.option("--find", "words", default="", help="Only sessions with these words in them.")
+@_BOOK
+def list_(group: str, name: str, since: str, words: str, book: Path | None) -> None:
+    """List sessions, the newest first."""
+    from bolometric.core.logbook.held import story
+
+    with _opened(book) as found:
+        listed = found.sessions(name, group, since, words)
+    for one in listed:
+        click.echo(story(one))
+    if not listed:
+        click.echo("No sessions.")
+
+
+@log.command()
+@click.option("-o", "--out", type=click.Path(path_type=Path), help="A .csv or .json; without it CSV is printed.")
+@_GROUP
+@_NAME
+@_SINCE
+@_BOOK
+def export(out: Path | None, group: str, name: str, since: str, book: Path | None) -> None:
+    """Take sessions out: as CSV for a spreadsheet, or as JSON with their games."""
+    from bolometric.core.game.files import write_bytes
+    from bolometric.core.logbook.moving import to_csv, to_json
+    from bolometric.core.settings.errors import FileError
+
+    with _opened(book) as found:
+        listed = found.sessions(name, group, since)
+    if out is None:
+        click.echo(to_csv(listed), nl=False)
+        return
+    try:
+        write_bytes((to_json(listed) if out.suffix.lower() == ".json" else to_csv(listed)).encode(), out)
+    except FileError as error:
+        fail(error)
+    click.echo(f"Written to {out}.")
+
+
+@log.command("import")
+@click.argument("file", type=click.Path(path_type=Path))
+@click.option("--of", "games", type=click.Path(path_type=Path), multiple=True, help="A game that a CSV names.")
+@_BOOK
+def import_(file: Path, games: tuple[Path, ...], book: Path | None) -> None:
+    """Take sessions in, from a CSV or JSON file: all of them or none."""
+    from bolometric.core.game.files import read_text
+    from bolometric.core.logbook.moving import from_csv, from_json
+
+    known = {game.name: game for game in map(game_of, games)}
+    with _opened(book) as found:
+        text = read_text(file)
+        if file.suffix.lower() == ".json":
+            sessions = from_json(text, file.name)
+        else:
+            for one in found.sessions():
+                known.setdefault(one.played.name, one.played)
+            sessions = from_csv(text, file.name, known.get)
+        found.keep(*sessions)
+    click.echo(f"{len(sessions)} taken over.")
+
+
+@log.command()
+@_GROUP
+@_NAME
+@_SINCE
+@_BOOK
+def report(group: str, name: str, since: str, book: Path | None) -> None:
+    """Print what the sessions say: luck or rule, how groups work, what to try next time."""
+    from bolometric.core.logbook.report import report as told
+
+    with _opened(book) as found:
+        click.echo(told(found.sessions(name, group, since)))
+
+
+@log.command()
+@click.argument("to", type=click.Path(path_type=Path))
+@_BOOK
+def backup(to: Path, book: Path | None) -> None:
+    """Write the whole logbook into one file."""
+    with _opened(book) as found:
+        found.backup(to)
+    click.echo(f"Written to {to}.")

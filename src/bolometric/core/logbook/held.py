@@ -1,0 +1,160 @@
+"""Sessions of a game held against what is predicted for it, and groups timed."""
+
+from __future__ import annotations
+
+from collections import Counter, defaultdict
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+from functools import lru_cache
+from math import log, sqrt
+
+from bolometric.core.game.document import Game
+from bolometric.core.game.files import from_text
+from bolometric.core.logbook.learning import Timed
+from bolometric.core.logbook.luck import Held, held_lengths, held_totals, held_wins
+from bolometric.core.logbook.session import Session
+from bolometric.core.measure.measuring import Measurement, measure
+from bolometric.core.results.estimate import CODES
+from bolometric.core.settings.heeding import checkpoint
+from bolometric.core.text.figures import percent, plural
+
+RUNS = 2_000
+
+
+@dataclass(frozen=True, slots=True)
+class Calibration:
+    """How well earlier predictions held: of the games said to end in time with some chance, how many did."""
+
+    said: float
+    """The mean chance that was predicted."""
+    held: float
+    """The share that did."""
+    games: int
+
+
+@lru_cache(maxsize=64)
+def measured(text: str) -> Measurement:
+    """What is predicted for a game. Raises Cancelled where the work is given up."""
+    return measure(from_text(text, "a session's game"), RUNS)
+
+
+def held(sessions: Sequence[Session]) -> list[Held]:
+    """All sessions of games that play alike: what came up, how long it took, and who won. Raises Cancelled."""
+    if not sessions:
+        return []
+    found: list[Held] = []
+    game, known = sessions[0].played, measured(sessions[0].game)
+    alike = [one for one in sessions if one.played.plays_as(game)]
+    drawn: Counter[object] = Counter(number for one in alike for number in one.numbers)
+    if drawn and not game.shown.sampled:
+        found.append(held_totals(drawn, list(game.shown.totals), game.shown.chances.tolist()))
+    turns = [turn for one in alike for turn in one.turns]
+    if turns and known.exact.lasting is not None:
+        found.append(held_lengths(turns, known.exact.lasting))
+    winners = [winner for one in alike for winner in one.winners]
+    alone = _alone(known)
+    if winners and alone:
+        found.append(held_wins(winners, alone))
+    return found
+
+
+def _alone(known: Measurement) -> list[float]:
+    """The chance of each seat to win alone: exact for two, who share what they share evenly, else from the runs."""
+    wins, ties = known.readings.get("seat_wins"), known.readings.get("ties")
+    if wins is None or wins.values is None:
+        return []
+    if len(wins.values) == 2 and ties is not None and ties.mean is not None:
+        return [max(win - ties.mean / 2, 0.0) for win in wins.values]
+    played = known.sample.winners[CODES:]
+    return [(count + 0.5) / (known.sample.runs + 0.5 * len(played) + 0.5) for count in played]
+
+
+def timed(sessions: Iterable[Session]) -> list[Timed]:
+    """Every game whose minutes were noted, with what was predicted for it. Raises Cancelled."""
+    found = []
+    for one in sessions:
+        checkpoint()
+        if one.minutes:
+            found += list(_timed(one))
+    return found
+
+
+def _timed(session: Session) -> Iterable[Timed]:
+    known = measured(session.game)
+    minutes = known.readings.get("minutes")
+    turns = known.readings.get(session.played.area.pace)
+    mean = None if minutes is None else minutes.mean or minutes.ended
+    if mean is None or not mean:
+        return
+    part = _thought(known) if session.played.seats.fluency else 1.0
+    spread = _spread(known)
+    for at, noted in enumerate(session.minutes):
+        length = 1.0
+        if at < len(session.turns) and turns is not None and turns.mean:
+            length = session.turns[at] / turns.mean
+            yield Timed(session.group, float(noted), mean * part, mean * (1 - part), length)
+        else:
+            yield Timed(session.group, float(noted), mean * part, mean * (1 - part), length, spread)
+
+
+def _thought(known: Measurement) -> float:
+    """How much of the time that somebody is busy goes into thinking."""
+    thinking, hands = (known.readings.get(key) for key in ("thinking_share", "handling_share"))
+    if thinking is None or hands is None or not thinking.mean:
+        return 1.0
+    return thinking.mean / (thinking.mean + (hands.mean or 0.0))
+
+
+def _spread(known: Measurement) -> float:
+    """Standard deviation of the logarithm of the length, as for a log-normal with its mean and deviation."""
+    minutes = known.readings.get("minutes")
+    if minutes is None or not minutes.mean:
+        return 0.0
+    deviation = minutes.sd
+    if deviation is None and minutes.p10 is not None and minutes.p90 is not None:
+        deviation = (minutes.p90 - minutes.p10) / 2.563  # between the tenths of a normal distribution
+    return sqrt(log(1 + (deviation / minutes.mean) ** 2)) if deviation else 0.0
+
+
+def calibrated(sessions: Iterable[Session], bins: int = 4) -> list[Calibration]:
+    """Predicted chances to end in time against what happened, in bins of the predicted chance. Raises Cancelled."""
+    told: dict[int, list[tuple[float, bool]]] = defaultdict(list)
+    for one in sessions:
+        checkpoint()
+        band = one.played.brief.minutes
+        chance = measured(one.game).readings.get("in_time") if one.minutes else None
+        if chance is None or chance.mean is None:
+            continue
+        for noted in one.minutes:
+            place = min(int(chance.mean * bins), bins - 1)
+            told[place].append((chance.mean, band is None or band.high is None or noted <= band.high))
+    return [
+        Calibration(sum(said for said, _ in some) / len(some), sum(did for _, did in some) / len(some), len(some))
+        for _, some in sorted(told.items())
+    ]
+
+
+def calibration_words(found: Sequence[Calibration]) -> str:
+    """As it is told."""
+    if not found:
+        return "No minutes were noted yet, so nothing can be said of how well predictions held."
+    parts = [
+        f"of {plural(one.games, 'game')} said to end in time with {percent(one.said)}, {percent(one.held)} did"
+        for one in found
+    ]
+    return f"{'; '.join(parts)}.".capitalize()
+
+
+def story(one: Session) -> str:
+    """A session in one line."""
+    game: Game = one.played
+    told = [one.day, one.group or "the class", game.name, plural(one.tables, "table")]
+    if one.turns:
+        told.append(f"{', '.join(map(str, one.turns))} {game.area.paced_by[1]}")
+    if one.minutes:
+        told.append(f"{', '.join(f'{minute:g}' for minute in one.minutes)} min")
+    if one.winners:
+        told.append("won by " + ", ".join("nobody alone" if not seat else f"player {seat}" for seat in one.winners))
+    if one.mood:
+        told.append(one.mood)
+    return " · ".join([*told, *(text for text in (one.note, one.change) if text)])

@@ -1,0 +1,103 @@
+"""What the sessions of a game, a group or a term say, as text; and what to try next time."""
+
+from __future__ import annotations
+
+from collections import Counter
+from collections.abc import Sequence
+from itertools import groupby
+
+from bolometric.core.game.document import Game
+from bolometric.core.judge.nearby import Effect, effects
+from bolometric.core.logbook.held import calibrated, calibration_words, held, measured, story, timed
+from bolometric.core.logbook.learning import at_pace, learned
+from bolometric.core.logbook.session import Session
+from bolometric.core.measure.measuring import measure, never_stop
+from bolometric.core.results.show import headline, show
+from bolometric.core.settings.heeding import Stop
+from bolometric.core.text.figures import plural
+
+MOST_CHANGES = 3
+
+
+def report(sessions: Sequence[Session], stop: Stop = never_stop) -> str:
+    """Everything of the sessions: what was played, whether it was luck, how groups work, how predictions held.
+
+    Raises Cancelled once ``stop()`` is true.
+    """
+    if not sessions:
+        return "No sessions yet: log one after a game, with `bolometric log add FILE`."
+    days = sorted(one.day for one in sessions)
+    lines = [f"{plural(len(sessions), 'session')}, {days[0]} to {days[-1]}", ""]
+    lines += [story(one) for one in sessions]
+    paces = learned(timed(sessions))
+    if paces:
+        lines += ["", "How the groups work", *(f"- {pace.words}" for pace in paces.values())]
+        lines += [f"- Predictions: {calibration_words(calibrated(sessions))}"]
+    by_name = sorted(sessions, key=lambda one: one.played.name)
+    for name, group in groupby(by_name, key=lambda one: one.played.name):
+        lines += ["", name, *(f"- {line}" for line in game_lines(list(group), stop))]
+    return "\n".join(lines)
+
+
+def game_lines(sessions: Sequence[Session], stop: Stop = never_stop) -> list[str]:
+    """What is said of a game: predicted and met, luck or rule, what the room wished, and what to try."""
+    told = [met(sessions), *(one.words for one in held(sessions))]
+    wishes = [one.change for one in sessions if one.change]
+    told += [f"To change, as was noted: {wish}" for wish in wishes[:MOST_CHANGES]]
+    told += next_time(sessions, stop)
+    return [line for line in told if line]
+
+
+def met(sessions: Sequence[Session]) -> str:
+    """The minutes that were predicted, and those that were noted."""
+    noted = [minute for one in sessions for minute in one.minutes]
+    minutes = measured(sessions[0].game).readings.get("minutes")
+    if not noted or minutes is None:
+        return ""
+    return f"Predicted {headline('minutes', minutes)}; noted {show('minutes', sum(noted) / len(noted))} on average."
+
+
+def next_time(sessions: Sequence[Session], stop: Stop = never_stop) -> list[str]:
+    """The changes worth trying first, by the group's own pace: those that bring the minutes into the brief's band."""
+    if not sessions:
+        return []
+    newest = max(sessions, key=lambda one: one.day)
+    paces = learned(timed(sessions))
+    pace = paces.get(newest.group)
+    game = newest.played if pace is None else at_pace(newest.played, pace)
+    band = game.brief.minutes
+    found = measure(game, 2_000, stop=stop).readings.get("minutes")
+    if band is None or found is None or found.mean is None:
+        return []
+    told = f"{'At this group’s pace it takes' if pace else 'It takes'} {show('minutes', found.mean)}"
+    if (band.low is None or found.mean >= band.low) and (band.high is None or found.mean <= band.high):
+        return [f"{told}, as the brief wants."]
+    middle = _middle(band.low, band.high)
+    better = sorted(_useful(game, found.mean, middle, stop), key=lambda one: abs((one.after.mean or 0.0) - middle))
+    changes = "; ".join(f"{one.change.words} ({show('minutes', one.after.mean)})" for one in better[:MOST_CHANGES])
+    return [f"{told}, outside what the brief wants. {f'Try: {changes}.' if changes else ''}".strip()]
+
+
+def _useful(game: Game, mean: float, middle: float, stop: Stop) -> list[Effect]:
+    found = effects(game, "minutes", stop)
+    rules = (one for one in found if not one.change.path.startswith(("brief", "seats")))
+    return [one for one in rules if one.after.mean is not None and abs(one.after.mean - middle) < abs(mean - middle)]
+
+
+def _middle(low: float | None, high: float | None) -> float:
+    if low is None or high is None:
+        return low if low is not None else high or 0.0
+    return (low + high) / 2
+
+
+def history(sessions: Sequence[Session]) -> list[tuple[str, str, int, float | None, float | None]]:
+    """Versions of a game as they were played: first day, name, sessions, minutes predicted and met."""
+    found = []
+    order = sorted(sessions, key=lambda one: one.day)
+    for text, count in Counter(one.game for one in order).items():
+        some = [one for one in order if one.game == text]
+        noted = [minute for one in some for minute in one.minutes]
+        minutes = measured(text).readings.get("minutes")
+        met_ = sum(noted) / len(noted) if noted else None
+        found.append((some[0].day, some[0].played.name, count, None if minutes is None else minutes.mean, met_))
+    return found

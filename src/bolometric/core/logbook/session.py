@@ -1,0 +1,113 @@
+"""A session: a game as it was played with a group on a day, and what came of it."""
+
+from __future__ import annotations
+
+from datetime import date, timedelta
+from fractions import Fraction
+from functools import cached_property
+from typing import Annotated, Literal, Self
+from uuid import uuid4
+
+from pydantic import AfterValidator, Field, StrictFloat, StrictInt, model_validator
+
+from bolometric.core.game.document import Game
+from bolometric.core.game.files import from_text, to_text
+from bolometric.core.pieces.faces import Line
+from bolometric.core.settings.amounts import tidy
+from bolometric.core.settings.explain import setting_error
+from bolometric.core.settings.part import Part
+from bolometric.core.text.figures import listing, minus
+
+MOODS: dict[str, str] = {"": "not said", "flat": "flat", "calm": "calm", "lively": "lively", "wild": "wild"}
+Mood = Literal["", "flat", "calm", "lively", "wild"]
+MOST_TABLES, MOST_TOTALS = 60, 5_000
+
+
+def _a_day(text: str) -> str:
+    try:
+        found = date.fromisoformat(text)
+    except ValueError:
+        raise setting_error(f"“{text[:20]}” is no date: write it as 2026-11-26.") from None
+    if found > date.today() + timedelta(days=1):
+        raise setting_error(f"{text} is yet to come: a session is written in once it was played.")
+    return found.isoformat()
+
+
+def _a_number(text: str) -> str:
+    try:
+        return str(tidy(Fraction(text.strip().replace("−", "-"))))
+    except (ValueError, ZeroDivisionError):
+        raise setting_error(f"“{text[:20]}” is no number: totals are numbers such as 7, 0.5 or 1/2.") from None
+
+
+class Session(Part):
+    """One session. Several tables may have played at once; each list has one entry for each game that was noted."""
+
+    key: Annotated[str, Field(min_length=8, max_length=64, pattern="^[0-9a-zA-Z-]+$")] = Field(
+        default_factory=lambda: uuid4().hex
+    )
+    day: Annotated[str, AfterValidator(_a_day)] = Field(default_factory=lambda: date.today().isoformat())
+    group: Annotated[Line, Field(max_length=60)] = ""
+    tables: Annotated[StrictInt, Field(ge=1, le=MOST_TABLES)] = 1
+    turns: Annotated[tuple[Annotated[StrictInt, Field(ge=1, le=100_000)], ...], Field(max_length=MOST_TABLES)] = ()
+    """Turns of each game whose turns were counted (draws, where draws take the time)."""
+    minutes: Annotated[
+        tuple[Annotated[StrictFloat | StrictInt, Field(gt=0, le=1440)], ...], Field(max_length=MOST_TABLES)
+    ] = ()
+    winners: Annotated[tuple[Annotated[StrictInt, Field(ge=0, le=12)], ...], Field(max_length=MOST_TABLES)] = ()
+    """The seat that won each game, from 1; 0 for a game that was shared or that nobody won."""
+    totals: Annotated[tuple[Annotated[str, AfterValidator(_a_number)], ...], Field(max_length=MOST_TOTALS)] = ()
+    """What came up, one after the other."""
+    mood: Mood = ""
+    note: Annotated[Line, Field(max_length=300)] = ""
+    change: Annotated[Line, Field(max_length=300)] = ""
+    """What to change next time."""
+    source: Literal["typed", "table", "class", "file"] = "typed"
+    game: Annotated[str, Field(max_length=1_000_000)] = ""
+    """The game as it was played: the text of its file."""
+
+    @model_validator(mode="after")
+    def _fits_the_game(self) -> Self:
+        seats = self.played.seats.count
+        beyond = next((seat for seat in self.winners if seat > seats), None)
+        if beyond is not None:
+            raise setting_error(f"Player {beyond} won, but only {seats} play: name a player from 1 to {seats}.")
+        if max(len(self.turns), len(self.minutes), len(self.winners)) > self.tables:
+            raise setting_error(
+                f"More games were noted than there were tables ({self.tables}): say how many tables played."
+            )
+        return self
+
+    @cached_property
+    def played(self) -> Game:
+        """The game. Raises FileError where its text is none."""
+        return from_text(self.game, "the session's game")
+
+    @cached_property
+    def numbers(self) -> tuple[Fraction, ...]:
+        """The totals as numbers."""
+        return tuple(Fraction(one) for one in self.totals)
+
+
+def session_of(game: Game, **said: object) -> Session:
+    """A session of a game. Raises pydantic's error where something said can't be."""
+    return Session.model_validate({"game": to_text(game), **said})
+
+
+def impossible(session: Session) -> tuple[Fraction, ...]:
+    """Totals that the game's pieces can't make."""
+    possible = {Fraction(one) for one in session.played.shown.totals}
+    return tuple(sorted(set(session.numbers) - possible))
+
+
+def impossible_words(session: Session) -> str:
+    """That they can't be, and what it may mean; nothing where all can."""
+    found = impossible(session)
+    if not found:
+        return ""
+    some = listing([tidy(one) for one in found[:4]], "and")
+    least, most = session.played.shown.totals[0], session.played.shown.totals[-1]
+    return (
+        f"{some} cannot come up: these pieces make {minus(least)} to {minus(most)}. Were other pieces used "
+        "than the game says?"
+    )

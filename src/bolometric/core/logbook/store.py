@@ -1,0 +1,262 @@
+"""The logbook's file: SQLite, written so that what was confirmed stays, whatever happens after.
+
+Each session is one transaction that is on disk before it is confirmed (write-ahead log, full synchronisation). A
+logbook of an older version is brought up to date as it is opened, one of a newer version is opened for reading only,
+and of one that is damaged the last backup is offered.
+"""
+
+from __future__ import annotations
+
+import json
+import sqlite3
+import time
+from collections.abc import Callable, Iterator, Sequence
+from contextlib import closing, contextmanager, suppress
+from datetime import date
+from hashlib import sha256
+from pathlib import Path
+
+import platformdirs
+
+from bolometric.core.logbook.session import Session
+from bolometric.core.settings.errors import FileError
+
+APP, NAME = "bolometric", "logbook.sqlite3"
+PATIENCE = 5.0
+"""Seconds to wait for another window that is writing."""
+KEPT = 5
+"""Backups that are kept, one a day at most."""
+Migration = str
+MIGRATIONS: tuple[Migration, ...] = (
+    """
+    CREATE TABLE games (id INTEGER PRIMARY KEY, hash TEXT NOT NULL UNIQUE, name TEXT NOT NULL, text TEXT NOT NULL);
+    CREATE TABLE sessions (
+        key TEXT PRIMARY KEY, day TEXT NOT NULL, class TEXT NOT NULL, game INTEGER NOT NULL REFERENCES games (id),
+        told TEXT NOT NULL, added REAL NOT NULL
+    );
+    """,
+    """
+    CREATE INDEX sessions_by_day ON sessions (day);
+    CREATE INDEX sessions_by_game ON sessions (game);
+    """,
+)
+"""What brings a logbook from each version to the next; the first makes it."""
+
+
+def usual_place() -> Path:
+    """The logbook in the user's data folder."""
+    return Path(platformdirs.user_data_path(APP)) / NAME
+
+
+class DamagedError(FileError):
+    """A logbook that can't be read; ``backup`` is the last one that can."""
+
+    def __init__(self, path: Path, backup: Path | None) -> None:
+        offer = f" The last backup is {backup.name}: it can take its place." if backup is not None else ""
+        super().__init__(f"The logbook {path.name} in {path.parent} is damaged.{offer}")
+        self.path, self.backup = path, backup
+
+
+class Logbook:
+    """An open logbook. One for each thread; several may be open on the same file at once."""
+
+    def __init__(self, path: Path, migrations: Sequence[Migration] = MIGRATIONS) -> None:
+        """Open or make it. Raises FileError where it can't be, DamagedError where it is no logbook any more."""
+        self.path, self._migrations = path, migrations
+        with self._said("opened"):
+            path.parent.mkdir(parents=True, exist_ok=True)
+            self._open = sqlite3.connect(path, timeout=PATIENCE, isolation_level=None)
+        try:
+            self.version = self._prepare()
+        except sqlite3.OperationalError as error:
+            self._open.close()
+            raise FileError(self._refused("opened", error)) from None
+        except sqlite3.DatabaseError:
+            self._open.close()
+            raise DamagedError(path, last_backup(path)) from None
+        except FileError:
+            self._open.close()
+            raise
+
+    def _prepare(self) -> int:
+        run = self._open.execute
+        version = int(run("PRAGMA user_version").fetchone()[0])
+        if run("PRAGMA quick_check").fetchone()[0] != "ok":
+            raise sqlite3.DatabaseError
+        if version > len(self._migrations):
+            run("PRAGMA query_only = on")
+            return version
+        run("PRAGMA journal_mode = WAL")
+        run("PRAGMA synchronous = FULL")
+        run("PRAGMA foreign_keys = ON")
+        with self._writing():
+            version = int(run("PRAGMA user_version").fetchone()[0])  # another window may have been quicker
+            for step, migration in enumerate(self._migrations[version:], version + 1):
+                for statement in migration.split(";"):
+                    if statement.strip():
+                        run(statement)
+                run(f"PRAGMA user_version = {step}")
+        return len(self._migrations)
+
+    @property
+    def only_read(self) -> bool:
+        """Whether it is of a newer version, so that nothing is written."""
+        return self.version > len(self._migrations)
+
+    def close(self) -> None:
+        """Close it."""
+        self._open.close()
+
+    def __enter__(self) -> Logbook:
+        return self
+
+    def __exit__(self, *_: object) -> None:
+        self.close()
+
+    @contextmanager
+    def _writing(self) -> Iterator[None]:
+        self._open.execute("BEGIN IMMEDIATE")
+        try:
+            yield
+        except BaseException:
+            with suppress(sqlite3.Error):
+                self._open.execute("ROLLBACK")
+            raise
+        self._open.execute("COMMIT")
+
+    @contextmanager
+    def _said(self, done: str) -> Iterator[None]:
+        """Trouble with the file is told in a sentence."""
+        try:
+            yield
+        except sqlite3.OperationalError as error:
+            raise FileError(self._refused(done, error)) from None
+        except sqlite3.DatabaseError:
+            raise DamagedError(self.path, last_backup(self.path)) from None
+        except OSError as error:
+            why = (error.strerror or "refused").lower()
+            raise FileError(f"The logbook in {self.path.parent} cannot be {done}: {why}.") from None
+
+    def _refused(self, done: str, error: sqlite3.Error) -> str:
+        if "locked" in str(error):
+            return "The logbook is being written by another window: try again in a moment."
+        why = "the disk is full" if "full" in str(error) else str(error)
+        return f"The logbook in {self.path.parent} cannot be {done}: {why}."
+
+    def _may_write(self) -> None:
+        if self.only_read:
+            raise FileError(
+                "This logbook was written by a newer version of the program, so it is open for reading only: update "
+                "the program to write in it."
+            )
+
+    def keep(self, *sessions: Session) -> None:
+        """Write sessions, all or none; one with a key that is there takes its place. Raises FileError."""
+        self._may_write()
+        with self._said("written"), self._writing():
+            for one in sessions:
+                told = one.model_dump_json(exclude={"game", "key", "day", "group"})
+                row = one.key, one.day, one.group, self._game(one), told, time.time()
+                self._open.execute("INSERT OR REPLACE INTO sessions VALUES (?, ?, ?, ?, ?, ?)", row)
+
+    def _game(self, session: Session) -> int:
+        mark = sha256(session.game.encode()).hexdigest()
+        row = mark, session.played.name, session.game
+        self._open.execute("INSERT OR IGNORE INTO games (hash, name, text) VALUES (?, ?, ?)", row)
+        return int(self._open.execute("SELECT id FROM games WHERE hash = ?", (mark,)).fetchone()[0])
+
+    def remove(self, key: str) -> None:
+        """Take a session out. Raises FileError."""
+        self._may_write()
+        with self._said("written"), self._writing():
+            self._open.execute("DELETE FROM sessions WHERE key = ?", (key,))
+
+    def sessions(self, name: str = "", group: str = "", since: str = "", words: str = "") -> list[Session]:
+        """Sessions that fit, the newest first: of games with a name, of a group, from a day on, with words in them.
+
+        Raises FileError.
+        """
+        asked, given = ["1"], []
+        for clause, value in (("games.name = ?", name), ("class = ?", group), ("day >= ?", since)):
+            if value:
+                asked.append(clause)
+                given.append(value)
+        if words:
+            asked.append("(told LIKE ? OR games.name LIKE ? OR class LIKE ?)")
+            given += [f"%{words}%"] * 3
+        query = (
+            "SELECT key, day, class, told, text FROM sessions JOIN games ON games.id = sessions.game "
+            f"WHERE {' AND '.join(asked)} ORDER BY day DESC, added DESC"
+        )
+        with self._said("read"):
+            rows = self._open.execute(query, given).fetchall()
+        return [_session(row) for row in rows]
+
+    def names(self) -> list[str]:
+        """The games there are sessions of. Raises FileError."""
+        return self._column("SELECT DISTINCT name FROM games JOIN sessions ON sessions.game = games.id ORDER BY name")
+
+    def groups(self) -> list[str]:
+        """The groups that have played. Raises FileError."""
+        return self._column("SELECT DISTINCT class FROM sessions WHERE class <> '' ORDER BY class")
+
+    def _column(self, query: str) -> list[str]:
+        with self._said("read"):
+            return [str(row[0]) for row in self._open.execute(query)]
+
+    def backup(self, to: Path) -> None:
+        """Write the whole logbook into another file. Raises FileError."""
+        with self._said("backed up"):
+            to.parent.mkdir(parents=True, exist_ok=True)
+            with closing(sqlite3.connect(to)) as other:
+                self._open.backup(other)
+
+    def keep_backup(self) -> None:
+        """Write today's backup beside it, unless there is one or nothing to keep; old ones go. Raises FileError."""
+        today = self.path.with_name(f"{self.path.stem}-{date.today():%Y%m%d}.backup")
+        if today.exists() or not self._column("SELECT key FROM sessions LIMIT 1"):
+            return
+        self.backup(today)
+        for old in backups(self.path)[KEPT:]:
+            with suppress(OSError):
+                old.unlink()
+
+
+def _session(row: tuple[str, ...]) -> Session:
+    """What was checked when it was written is not checked again: a list of thousands must not take seconds."""
+    key, day, group, told, text = row
+    plain = json.loads(told)
+    lists = {name: tuple(plain[name]) for name in ("turns", "minutes", "winners", "totals")}
+    return Session.model_construct(**{**plain, **lists, "key": key, "day": day, "group": group, "game": text})
+
+
+def backups(path: Path) -> list[Path]:
+    """The backups of a logbook, the newest first."""
+    with suppress(OSError):
+        return sorted(path.parent.glob(f"{path.stem}-*.backup"), reverse=True)
+    return []
+
+
+def last_backup(path: Path) -> Path | None:
+    """The newest backup that can be read."""
+    for one in backups(path):
+        with suppress(sqlite3.Error), closing(sqlite3.connect(f"file:{one}?mode=ro", uri=True)) as found:
+            if found.execute("PRAGMA quick_check").fetchone()[0] == "ok":
+                return one
+    return None
+
+
+def restore(path: Path, backup: Path, copy: Callable[[Path, Path], object] | None = None) -> Path:
+    """Put a backup in the place of a damaged logbook, which is kept beside it; gives where. Raises FileError."""
+    from shutil import copyfile
+
+    aside = path.with_name(f"{path.stem}-damaged-{int(time.time())}.sqlite3")
+    try:
+        path.replace(aside)
+        for left in ("-wal", "-shm"):
+            path.with_name(path.name + left).unlink(missing_ok=True)
+        (copy or copyfile)(backup, path)
+    except OSError as error:
+        why = (error.strerror or "refused").lower()
+        raise FileError(f"The backup cannot take the place of {path.name}: {why}.") from None
+    return aside
