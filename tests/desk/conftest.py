@@ -69,7 +69,9 @@ def open_window(qtbot, tmp_path):
     def make(file=None, demo=True):
         settings = Settings(tmp_path / "desk.ini")
         settings.theme = "light"
-        window = make_window(file, demo, settings, tmp_path / "shelf", tmp_path / "recovery")
+        window = make_window(
+            file, demo, settings, tmp_path / "shelf", tmp_path / "recovery", lambda: tmp_path / "book.db"
+        )
         window.filing.questions = Answers()
         window.resize(1280, 800)
         window.show()

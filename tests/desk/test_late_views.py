@@ -45,6 +45,8 @@ def test_a_view_made_late_shows_the_present_game(qtbot, open_window, name):
             "practice": lambda: view.known.game,
             "tune": lambda: view.game,
             "table": lambda: view.sitting.game,
+            "sheets": lambda: view.game,
+            "logbook": lambda: view.game,
         }
         assert shown[name]().pieces == window.document.game.pieces
     settle(qtbot, window, lambda: window.document.edit("area.length", 21))

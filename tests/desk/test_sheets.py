@@ -107,6 +107,12 @@ def test_a_spinner_has_true_angles(qapp):
     assert found == pytest.approx(angles, abs=0.1)
 
 
+def test_every_die_is_printed(qapp):
+    for faces in range(2, 31):
+        (page,), _ = printed(game_from({"bolometric": 1, "pieces": [{"faces": list(range(faces))}]}), "pieces")
+        assert page.title.startswith("net" if faces in (2, 3, 4, 5, 6, 8, 10, 12) else "spinner")
+
+
 def test_a_net_has_the_edge_that_was_set(qapp):
     _, drawn = printed(game_from({"bolometric": 1, "pieces": [{}]}), "pieces", die=25)
     squares = [one for one in drawn[0].shapes if len(one) in (4, 5)]

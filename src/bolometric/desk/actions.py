@@ -53,6 +53,7 @@ COMMANDS = (
     Command("tune", "&View", "T&une", "Ctrl+6", "show_tune", "Games that suit the targets better", check=True),
     Command("table", "&View", "&Table", "Ctrl+7", "show_table", "The game played by hand", check=True),
     Command("sheets", "&View", "Sh&eets", "Ctrl+8", "show_sheets", "What is printed, page by page", check=True),
+    Command("logbook", "&View", "Lo&gbook", "Ctrl+9", "show_logbook", "What happened when it was played", check=True),
     Command("rules", "&View", "Go to the r&ules", "F6", "focus_rules", "Go to the rule sheet", new_group=True),
     Command("gauges", "&View", "Go to the &gauges", "F7", "focus_gauges", "Go to the gauges"),
     Command("light", "&View", "&Light", "", "use_light", "Dark ink on light paper", check=True, new_group=True),

@@ -4,8 +4,10 @@ from __future__ import annotations
 
 import gc
 import sys
+from collections.abc import Callable
 from pathlib import Path
 
+import platformdirs
 from PySide6.QtWidgets import QApplication
 
 from bolometric import __version__
@@ -39,6 +41,7 @@ def make_window(
     settings: Settings | None = None,
     shelf: Path | None = None,
     recovery: Path | None = None,
+    book: Callable[[], Path] | None = None,
 ) -> Window:
     """A window on a file, on the demo shelf, or on a person's own shelf; not shown yet."""
     trouble, keeper = "", None
@@ -50,6 +53,7 @@ def make_window(
     left = keeper.left_behind() if keeper else []
     window = Window(document, Measurer(), settings, shelf or shelf_folder(), demo)
     window.keeper = keeper
+    window.late.book_path = book or usual_place
     view = "shelf"
     if file is not None and window.filing.open(file):
         view = "shape"
@@ -65,10 +69,30 @@ def make_window(
     return window
 
 
+def demo_book() -> Path:
+    """A logbook with a made-up term, made anew; nobody's own sessions get into it."""
+    from bolometric.core.logbook.demo import demo_sessions
+    from bolometric.core.logbook.store import Logbook
+
+    path = Path(platformdirs.user_state_path(APP)) / "demo-logbook.sqlite3"
+    for left in ("", "-wal", "-shm"):
+        path.with_name(path.name + left).unlink(missing_ok=True)
+    with Logbook(path) as book:
+        book.keep(*demo_sessions())
+    return path
+
+
+def usual_place() -> Path:
+    """A person's own logbook."""
+    from bolometric.core.logbook.store import usual_place as place
+
+    return place()
+
+
 def run(file: Path | None, demo: bool) -> int:
     """Open the window and stay until it is closed."""
     app = application()
-    window = make_window(file, demo)
+    window = make_window(file, demo, book=demo_book if demo else usual_place)
     window.show()
     gc.freeze()
     gc.enable()

@@ -44,6 +44,12 @@ class Questions:
         name, _ = QFileDialog.getSaveFileName(self._window, "Take away", str(proposed), f"*{proposed.suffix}")
         return Path(name) if name else None
 
+    def which_sessions(self, folder: Path) -> Path | None:
+        """Which file to take sessions in from."""
+        kinds = "Sessions (*.csv *.json);;All files (*)"
+        name, _ = QFileDialog.getOpenFileName(self._window, "Take sessions in", str(folder), kinds)
+        return Path(name) if name else None
+
     def lose_changes(self, name: str) -> Answer:
         """What to do with unsaved changes."""
         words = f"“{name}” has changes that are not saved."

@@ -23,6 +23,7 @@ from bolometric.paint.palette import LIGHT, Palette
 if TYPE_CHECKING:
     from bolometric.core.words.talk import Question
     from bolometric.desk.readying import Readying
+    from bolometric.desk.views.logbook.view import LogbookView
     from bolometric.desk.views.odds.view import OddsView
     from bolometric.desk.views.practice.view import PracticeView
     from bolometric.desk.views.runs import RunsView
@@ -30,10 +31,10 @@ if TYPE_CHECKING:
     from bolometric.desk.views.table import TableView
     from bolometric.desk.views.tune.view import TuneView
 
-VIEWS = ("odds", "runs", "practice", "tune", "table", "sheets")
+VIEWS = ("odds", "runs", "practice", "tune", "table", "sheets", "logbook")
 LEAST = {
     "odds": QSize(500, 400), "runs": QSize(500, 480), "practice": QSize(560, 560), "tune": QSize(560, 420),
-    "table": QSize(500, 470), "sheets": QSize(720, 470),
+    "table": QSize(500, 470), "sheets": QSize(720, 470), "logbook": QSize(560, 470),
 }  # fmt: skip
 """Pixels that a view needs to be read; in less room it is scrolled."""
 
@@ -54,6 +55,10 @@ class LateViews(QObject):
     """A path in the file, and what is to stand there."""
     pages_asked = Signal(str)
     """The sheets are wanted as a file of some kind."""
+    sessions_asked = Signal(str)
+    """Sessions are wanted as a file of some kind."""
+    import_asked = Signal()
+    """Sessions are to be taken in."""
     said = Signal(str)
     """A sentence for the notice."""
 
@@ -65,6 +70,9 @@ class LateViews(QObject):
         self.practice: PracticeView | None = None
         self.tune: TuneView | None = None
         self.sheets: SheetsView | None = None
+        self.logbook: LogbookView | None = None
+        self.book_path: Callable[[], Path] = Path
+        """Where the logbook is."""
         self.odds: OddsView | None = None
         self.runs: RunsView | None = None
         self.table: TableView | None = None
@@ -84,6 +92,8 @@ class LateViews(QObject):
             return self.tune or self._make_tune()
         if name == "sheets":
             return self.sheets or self._make_sheets()
+        if name == "logbook":
+            return self.logbook or self._make_logbook()
         self.make_charts()
         found = self.odds if name == "odds" else self.runs
         assert found is not None
@@ -120,7 +130,7 @@ class LateViews(QObject):
             self._readying.close()
         if self.odds is not None:
             self.odds.close_lanes()
-        for lanes in (self.practice, self.tune, self.sheets):
+        for lanes in (self.practice, self.tune, self.sheets, self.logbook):
             if lanes is not None:
                 lanes.close_lanes()
 
@@ -160,6 +170,17 @@ class LateViews(QObject):
         made.change_asked.connect(self.change_asked)
         made.export_asked.connect(self.pages_asked)
         made.said.connect(self.said)
+        made.show_game(self._game(), self.colours)
+        return made
+
+    def _make_logbook(self) -> QWidget:
+        from bolometric.desk.views.logbook.view import LogbookView
+
+        made = self.logbook = LogbookView(self.book_path)
+        self._add("logbook", made)
+        made.said.connect(self.said)
+        made.away_asked.connect(self.sessions_asked)
+        made.import_asked.connect(self.import_asked)
         made.show_game(self._game(), self.colours)
         return made
 
@@ -227,6 +248,6 @@ class LateViews(QObject):
     def _made(self) -> list[Any]:
         return [
             view
-            for view in (self.odds, self.runs, self.practice, self.tune, self.table, self.sheets)
+            for view in (self.odds, self.runs, self.practice, self.tune, self.table, self.sheets, self.logbook)
             if view is not None
         ]

@@ -74,7 +74,7 @@ def _sheet(c: Palette) -> str:
     QTextBrowser#faults {{ background: {c.paper}; border: none; padding: 6px 14px; }}
     QTextBrowser#sheet {{ background: {c.sheet}; border: none; padding: 8px 14px; }}
     QToolButton#view {{
-        border: none; border-bottom: 3px solid transparent; padding: 6px 14px; font-size: 16px; background: transparent;
+        border: none; border-bottom: 3px solid transparent; padding: 6px 11px; font-size: 16px; background: transparent;
     }}
     QToolButton#page {{ border: none; padding: 4px 12px; background: transparent; color: {c.night}; }}
     QToolButton#page:checked {{ background: {c.night_wash}; font-weight: bold; border-radius: 6px; color: {c.ink}; }}

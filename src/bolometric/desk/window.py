@@ -153,6 +153,8 @@ class Window(Commands):
         self.late.change_asked.connect(self.editing.edit)
         self.late.pages_asked.connect(self._export_pages)
         self.late.said.connect(self.say)
+        self.late.sessions_asked.connect(self._export_sessions)
+        self.late.import_asked.connect(self._take_sessions_in)
         self.late.game_taken.connect(self._take_game)
         self.late.game_kept.connect(self.filing.keep_copy)
         self.late.family_kept.connect(self.filing.keep_family)
@@ -280,7 +282,7 @@ class Window(Commands):
         self.editing.close_popover()
         self.view = view
         self.sheet.setVisible(view != "shelf")
-        self.fault_list.setVisible(view not in ("shelf", "practice", "tune", "table", "sheets"))
+        self.fault_list.setVisible(view not in ("shelf", "practice", "tune", "table", "sheets", "logbook"))
         here = {"shelf": self.shelves, "shape": self.shape}
         self.stack.setCurrentWidget(here.get(view) or self.late.page(view))
         # Once a sheet that is shown for the first time has a width.
@@ -300,6 +302,16 @@ class Window(Commands):
         if sheets is not None:
             self.filing.export("sheets", kind, lambda path: sheets.write(kind, path))
 
+    def _export_sessions(self, kind: str) -> None:
+        logbook = self.late.logbook
+        if logbook is not None:
+            self.filing.export("sessions", kind, lambda path: logbook.write(kind, path))
+
+    def _take_sessions_in(self) -> None:
+        path = self.filing.questions.which_sessions(self._shelf_folder)
+        if path is not None and self.late.logbook is not None:
+            self.late.logbook.take_in(path)
+
     def _shelf_files(self) -> list[Path]:
         return [*games_in(self._shelf_folder), *demo_files()]
 
@@ -311,6 +323,7 @@ class Window(Commands):
     show_tune = partialmethod(_show, "tune")
     show_table = partialmethod(_show, "table")
     show_sheets = partialmethod(_show, "sheets")
+    show_logbook = partialmethod(_show, "logbook")
 
     def show_begin(self) -> None:
         """Show games to begin from."""

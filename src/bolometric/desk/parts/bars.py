@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from PySide6.QtCore import Qt, Signal
-from PySide6.QtWidgets import QButtonGroup, QFrame, QHBoxLayout, QPushButton, QToolButton, QWidget
+from PySide6.QtWidgets import QButtonGroup, QFrame, QHBoxLayout, QPushButton, QSizePolicy, QToolButton, QWidget
 
 from bolometric.desk.parts.plain import Label
 
@@ -28,7 +28,6 @@ class ViewBar(QWidget):
             group.addButton(button)
             row.addWidget(button)
             self.buttons[name] = button
-        row.addStretch()
         self.busy = Label("Working it out exactly …")
         self.cancel = QPushButton("Cancel")
         self.cancel.clicked.connect(self.cancel_asked)
@@ -36,8 +35,9 @@ class ViewBar(QWidget):
         row.addWidget(self.cancel)
         row.addSpacing(12)
         self.show_busy(False)
-        self.file = Label(objectName="hint")
-        row.addWidget(self.file)
+        self.file = Label(objectName="hint", alignment=Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
+        self.file.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Preferred)  # the views come first
+        row.addWidget(self.file, 1)
 
     def show_busy(self, busy: bool) -> None:
         """Say that exact work is going on, with a way to end it."""

@@ -53,9 +53,10 @@ def piece_pages(contents: Contents, paper: Paper, times: int) -> Iterator[Page]:
 
 
 def _as_spinner(die: Die) -> Spinner:
+    """A spinner with a sector for each face; it may have more of them than a maker's own."""
     angle = Fraction(CIRCLE, len(die.faces))
     sectors = tuple(Sector(value=f.value, word=f.word, special=f.special, angle=angle) for f in die.faces)
-    return Spinner(sectors=sectors, shown=die.shown)
+    return Spinner.model_construct(kind="spinner", sectors=sectors, shown=die.shown)
 
 
 def _nets(die: Die, count: int, paper: Paper) -> Iterator[Page]:

@@ -1,0 +1,131 @@
+"""What the sessions say: luck or rule, how a group works, what to try next time, and how predictions held."""
+
+from __future__ import annotations
+
+from collections import Counter
+from collections.abc import Sequence
+from dataclasses import dataclass
+from fractions import Fraction
+
+import numpy as np
+from PySide6.QtGui import QColor
+from PySide6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
+
+from bolometric.core.game.document import Game
+from bolometric.core.logbook.held import calibrated, calibration_words, timed
+from bolometric.core.logbook.learning import learned
+from bolometric.core.logbook.report import game_lines, history
+from bolometric.core.logbook.session import Session
+from bolometric.core.text.figures import minus
+from bolometric.desk.lane import Lane
+from bolometric.desk.parts.chart import Chart
+from bolometric.desk.parts.plain import Label
+from bolometric.paint.palette import LIGHT, Palette
+
+WAITING = "Working out what the sessions say …"
+
+
+@dataclass(frozen=True, slots=True)
+class Told:
+    """What was worked out."""
+
+    lines: tuple[str, ...]
+    totals: tuple[tuple[str, int, float], ...]
+    """What can come up: how often it did, and how often it was expected."""
+    versions: tuple[tuple[str, float | None, float | None], ...]
+    """The versions of the game: the first day, and the minutes predicted and met."""
+
+
+def told_of(sessions: Sequence[Session], everything: Sequence[Session]) -> Told:
+    """What the sessions of one game say, the groups' paces being learned from all. Raises Cancelled."""
+    lines = [line for line in game_lines(sessions) if line]
+    paces = learned(timed(everything))
+    played = {one.group for one in sessions}
+    lines += [pace.words for group, pace in paces.items() if group in played]
+    lines.append(calibration_words(calibrated(everything)))
+    game = sessions[0].played
+    drawn = Counter(number for one in sessions if one.played.plays_as(game) for number in one.numbers)
+    number = sum(drawn.values())
+    odds = game.shown
+    totals = tuple(
+        (minus(total), drawn.get(Fraction(total), 0), number * chance)
+        for total, chance in zip(odds.totals, odds.chances.tolist(), strict=True)
+    )
+    versions = tuple((day, predicted, met) for day, _, _, predicted, met in history(sessions))
+    return Told(tuple(lines), totals if number else (), versions)
+
+
+class SaidPage(QWidget):
+    """Sentences, and two charts: what came up against what was expected, and minutes predicted and met."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.colours: Palette = LIGHT
+        self.lane = Lane("said", self)
+        self.lane.done.connect(self._show)
+        self.lane.failed.connect(self._fail)
+        self.words = Label(WAITING, wordWrap=True)
+        self.came, self.went = Chart("what came up", "times"), Chart("versions of the game", "minutes")
+        column, row = QVBoxLayout(self), QHBoxLayout()
+        column.setContentsMargins(0, 6, 0, 0)
+        column.addWidget(self.words)
+        row.addWidget(self.came, 1)
+        row.addWidget(self.went, 1)
+        column.addLayout(row, 1)
+        self.told: Told | None = None
+
+    def ask(self, sessions: list[Session], everything: list[Session], game: Game, colours: Palette) -> None:
+        """Work out what these say."""
+        self.colours = colours
+        if not sessions:
+            self.lane.give_up()
+            self.words.setText(f"No sessions of “{game.name}” yet: write one in after it was played.")
+            self._draw(Told((), (), ()))
+            return
+        self.words.setText(WAITING)
+        self.lane.ask(lambda: told_of(sessions, everything))
+
+    def _fail(self, words: str) -> None:
+        self.words.setText(words)
+
+    def _show(self, told: Told) -> None:
+        self.words.setText("\n".join(f"• {line}" for line in told.lines))
+        self._draw(told)
+
+    def _draw(self, told: Told) -> None:
+        self.told, colours = told, self.colours
+        self.came.clear_to(colours)
+        self.went.clear_to(colours)
+        self.came.setVisible(bool(told.totals))
+        self.went.setVisible(bool(told.versions))
+        if told.totals:
+            at = list(range(len(told.totals)))
+            counts, wanted = [count for _, count, _ in told.totals], [float(want) for _, _, want in told.totals]
+            top = 1.2 * max(*counts, *wanted, 1)
+            self.came.frame(-0.7, len(at) - 0.3, top)
+            self.came.bars(at, counts, QColor(colours.night), 0.7, None)
+            self.came.line(np.array(at, float), np.array(wanted), colours.ember, True, "d")
+            self.came.marks_across([(float(k), name) for k, (name, _, _) in enumerate(told.totals)])
+            self.came.label(len(at) / 2, top * 0.98, "bars: came up · diamonds: expected", colours.faint, below=True)
+        if told.versions:
+            self._draw_versions(told)
+
+    def _draw_versions(self, told: Told) -> None:
+        colours, count = self.colours, len(told.versions)
+        known = [value for _, predicted, met in told.versions for value in (predicted, met) if value is not None]
+        top = 1.35 * max(known, default=1.0)
+        self.went.frame(-0.6, count - 0.4, top)
+        for part, colour, mark in ((1, colours.ember, "d"), (2, colours.night, "o")):
+            some = [(float(k), one[part]) for k, one in enumerate(told.versions) if one[part] is not None]
+            if some:
+                x, y = np.array([a for a, _ in some]), np.array([float(b or 0.0) for _, b in some])
+                self.went.line(x, y, colour, True, mark)
+                for a, b in zip(x.tolist(), y.tolist(), strict=True):
+                    self.went.label(a, b, f"{b:.1f}", colour)
+        self.went.marks_across([(float(k), day) for k, (day, _, _) in enumerate(told.versions)])
+        words = "minutes: diamonds predicted, dots met"
+        self.went.label((count - 1) / 2, top * 0.98, words, colours.faint, below=True)
+
+    def close_lanes(self) -> None:
+        """Give up."""
+        self.lane.close()

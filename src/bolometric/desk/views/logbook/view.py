@@ -1,0 +1,193 @@
+"""The logbook view: three pages on one open file."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from pathlib import Path
+
+from PySide6.QtCore import Signal
+from PySide6.QtWidgets import QPushButton, QVBoxLayout, QWidget
+
+from bolometric.core.game.document import Game
+from bolometric.core.game.files import read_text, write_text
+from bolometric.core.logbook.moving import from_csv, from_json, to_csv, to_json
+from bolometric.core.logbook.session import Session
+from bolometric.core.logbook.store import DamagedError, Logbook, restore
+from bolometric.core.settings.errors import FileError
+from bolometric.core.text.figures import plural
+from bolometric.desk.parts.page_bar import PageBar
+from bolometric.desk.parts.plain import Label
+from bolometric.desk.views.logbook.listed import ListPage
+from bolometric.desk.views.logbook.said import SaidPage
+from bolometric.desk.views.logbook.write import WritePage
+from bolometric.paint.palette import LIGHT, Palette
+
+LISTED, SAID = 1, 2
+
+
+class LogbookView(QWidget):
+    """Write one in, sessions, what they say."""
+
+    said = Signal(str)
+    away_asked = Signal(str)
+    """What kind of file is wanted: csv, json or backup."""
+    import_asked = Signal()
+
+    def __init__(self, path: Callable[[], Path]) -> None:
+        super().__init__()
+        self.game, self.colours = Game(), LIGHT
+        self._path, self._book = path, None
+        self._damaged: DamagedError | None = None
+        self.writing, self.listing, self.telling = WritePage(), ListPage(), SaidPage()
+        self.bar = PageBar(
+            self, [("Write a session", self.writing), ("Sessions", self.listing), ("What they say", self.telling)]
+        )
+        self.trouble, self.mend = Label(wordWrap=True), QPushButton("Let the backup take its place")
+        self.trouble.hide()
+        self.mend.hide()
+        column = QVBoxLayout(self)
+        column.setContentsMargins(16, 8, 16, 8)
+        column.addLayout(self.bar)
+        column.addWidget(self.trouble)
+        column.addWidget(self.mend)
+        column.addWidget(self.bar.stack, 1)
+        self.writing.kept.connect(self._keep)
+        self.listing.wanted.connect(self._list)
+        self.listing.removed.connect(self._remove)
+        self.listing.away.connect(self.away_asked)
+        self.listing.taken_in.connect(self.import_asked)
+        self.mend.clicked.connect(self._restore)
+        self.bar.stack.currentChanged.connect(lambda _: self.refresh())
+
+    _book: Logbook | None
+
+    def book(self) -> Logbook | None:
+        """The logbook, opened when it is first wanted; None where it can't be, which is said."""
+        if self._book is None:
+            try:
+                self._book = Logbook(self._path())
+                self._book.keep_backup()
+            except DamagedError as error:
+                self._damaged = error
+                self._tell(str(error))
+            except FileError as error:
+                self._tell(str(error))
+            else:
+                only = "This logbook is of a newer version: it is open for reading only."
+                self._tell(only if self._book.only_read else "")
+        return self._book
+
+    def _tell(self, words: str) -> None:
+        self.trouble.setText(words)
+        self.trouble.setVisible(bool(words))
+        self.mend.setVisible(self._damaged is not None and self._damaged.backup is not None)
+        self.writing.keep.setEnabled(self._book is not None and not self._book.only_read)
+
+    def _restore(self) -> None:
+        if self._damaged is None or self._damaged.backup is None:
+            return
+        try:
+            aside = restore(self._damaged.path, self._damaged.backup)
+        except FileError as error:
+            self._tell(str(error))
+            return
+        self._damaged = None
+        self.said.emit(f"The last backup is open; the damaged logbook is kept as {aside.name}.")
+        self.refresh()
+
+    def show_game(self, game: Game, colours: Palette) -> None:
+        """Another game is open."""
+        self.game, self.colours = game, colours
+        self.writing.show_game(game)
+        if self.isVisible() and self.bar.stack.currentIndex() == SAID:
+            self._say()
+
+    def showEvent(self, event: object) -> None:
+        """It is looked at."""
+        super().showEvent(event)  # type: ignore[arg-type]
+        self.refresh()
+
+    def refresh(self) -> None:
+        """Show what is in it by now."""
+        book = self.book()
+        if book is None:
+            return
+        try:
+            self.listing.offer(book.names(), book.groups())
+            self.writing.offer_groups(book.groups())
+        except FileError as error:
+            self._tell(str(error))
+            return
+        if self.bar.stack.currentIndex() == LISTED:
+            self._list()
+        if self.bar.stack.currentIndex() == SAID:
+            self._say()
+
+    def _list(self) -> None:
+        book = self.book()
+        if book is not None:
+            page = self.listing
+            asked = page.game.currentData() or "", page.group.currentData() or ""
+            page.show_sessions(book.sessions(*asked, words=page.words.text().strip()))
+
+    def _say(self) -> None:
+        book = self.book()
+        if book is not None:
+            everything = book.sessions()
+            mine = [one for one in everything if one.played.name == self.game.name]
+            self.telling.ask(mine, everything, self.game, self.colours)
+
+    def _keep(self, session: Session) -> None:
+        book = self.book()
+        if book is None:
+            return
+        try:
+            book.keep(session)
+        except FileError as error:
+            self.writing.told.setText(str(error))
+            return
+        self.writing.empty()
+        self.writing.told.setText("Written in.")
+        self.refresh()
+
+    def _remove(self, key: str) -> None:
+        book = self.book()
+        if book is not None:
+            try:
+                book.remove(key)
+            except FileError as error:
+                self.said.emit(str(error))
+            self._list()
+
+    def write(self, kind: str, path: Path) -> None:
+        """Write the sessions that are listed, or the whole logbook. Raises FileError."""
+        book = self.book()
+        if book is None:
+            return
+        if kind == "backup":
+            book.backup(path)
+        else:
+            write_text((to_json if kind == "json" else to_csv)(self.listing.sessions), path)
+
+    def take_in(self, path: Path) -> None:
+        """Take sessions in from a file: all of them or none."""
+        book = self.book()
+        if book is None:
+            return
+        try:
+            text = read_text(path)
+            games = {one.played.name: one.played for one in book.sessions()} | {self.game.name: self.game}
+            known = from_json(text, path.name) if path.suffix == ".json" else from_csv(text, path.name, games.get)
+            book.keep(*known)
+        except FileError as error:
+            self.said.emit(str(error))
+            return
+        self.said.emit(f"{plural(len(known), 'session')} taken in.")
+        self.refresh()
+
+    def close_lanes(self) -> None:
+        """Give up what is being worked out, and close the file."""
+        self.telling.close_lanes()
+        if self._book is not None:
+            self._book.close()
+            self._book = None

@@ -1,0 +1,133 @@
+"""Writing a session in: half a minute after the bell."""
+
+from __future__ import annotations
+
+from datetime import date
+
+from pydantic import ValidationError
+from pydantic_core import PydanticCustomError
+from PySide6.QtCore import QDate, Signal
+from PySide6.QtWidgets import (
+    QComboBox,
+    QDateEdit,
+    QFormLayout,
+    QHBoxLayout,
+    QLineEdit,
+    QPushButton,
+    QSpinBox,
+    QVBoxLayout,
+    QWidget,
+)
+
+from bolometric.core.game.document import Game
+from bolometric.core.logbook.moving import first_trouble
+from bolometric.core.logbook.session import MOODS, MOST_TABLES, Session, impossible_words, session_of
+from bolometric.desk.parts.plain import Label
+
+NO_NAMES = "No names of children: a class or a group, tables by colour or star."
+HINTS = {
+    "turns": "one number for each game: 12 15", "minutes": "one for each game: 6 7.5",
+    "winners": "the player for each game, from 1; 0 for nobody alone", "totals": "what came up: 7 8 3",
+}  # fmt: skip
+
+
+class WritePage(QWidget):
+    """A form on the open game."""
+
+    kept = Signal(object)
+    """A session that is to be written in."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.game = Game()
+        self._doubted: Session | None = None
+        self.day = QDateEdit(calendarPopup=True, displayFormat="yyyy-MM-dd")
+        self.group, self.mood = QComboBox(editable=True), QComboBox()
+        self.tables = QSpinBox(minimum=1, maximum=MOST_TABLES)
+        self.lists = {key: QLineEdit(placeholderText=hint) for key, hint in HINTS.items()}
+        self.note, self.change = QLineEdit(maxLength=300), QLineEdit(maxLength=300)
+        for key, words in MOODS.items():
+            self.mood.addItem(words, key)
+        self.which, self.told = Label(), Label(NO_NAMES, wordWrap=True)
+        self.keep = QPushButton("Write it in")
+        self.keep.clicked.connect(self.write)
+        form = QFormLayout()
+        rows = (
+            ("Game", self.which), ("Date", self.day), ("Group", self.group), ("Tables", self.tables),
+            ("Turns", self.lists["turns"]), ("Minutes", self.lists["minutes"]), ("Won by", self.lists["winners"]),
+            ("Came up", self.lists["totals"]), ("Mood", self.mood), ("Notes", self.note),
+            ("To change", self.change),
+        )  # fmt: skip
+        for words, field in rows:
+            form.addRow(Label(words), field)
+            if field is not self.which:
+                field.setAccessibleName(words)
+        column, row = QVBoxLayout(self), QHBoxLayout()
+        column.setContentsMargins(0, 6, 0, 0)
+        column.addLayout(form)
+        row.addWidget(self.keep)
+        row.addWidget(self.told, 1)
+        column.addLayout(row)
+        column.addStretch()
+        self.empty()
+
+    def show_game(self, game: Game) -> None:
+        """The game that was played."""
+        self.game = game
+        self.which.setText(f"{game.name}, as it stands now")
+
+    def offer_groups(self, groups: list[str]) -> None:
+        """The groups there are already."""
+        typed = self.group.currentText()
+        self.group.clear()
+        self.group.addItems(groups)
+        self.group.setCurrentText(typed)
+
+    def empty(self) -> None:
+        """Ready for the next session of the same group."""
+        self.day.setDate(QDate(date.today().year, date.today().month, date.today().day))
+        self.tables.setValue(1)
+        for field in (*self.lists.values(), self.note, self.change):
+            field.clear()
+        self.mood.setCurrentIndex(0)
+        self._doubt(None)
+
+    def fill(self, totals: tuple[str, ...], minutes: float | None, turns: int | None) -> None:
+        """Take over what was called or played here."""
+        self.lists["totals"].setText(" ".join(totals))
+        self.lists["minutes"].setText("" if minutes is None else f"{minutes:.1f}")
+        self.lists["turns"].setText("" if turns is None else str(turns))
+
+    def said(self) -> Session:
+        """What the form says. Raises pydantic's errors, and ValueError for what is no number."""
+        lists = {key: field.text().replace(",", " ").split() for key, field in self.lists.items()}
+        noted = max(len(lists[key]) for key in ("turns", "minutes", "winners"))
+        return session_of(
+            self.game, day=self.day.date().toString("yyyy-MM-dd"), group=self.group.currentText().strip(),
+            tables=max(self.tables.value(), noted), turns=tuple(map(int, lists["turns"])),
+            minutes=tuple(map(float, lists["minutes"])), winners=tuple(map(int, lists["winners"])),
+            totals=tuple(lists["totals"]), mood=self.mood.currentData(), note=self.note.text(),
+            change=self.change.text(),
+        )  # fmt: skip
+
+    def write(self) -> None:
+        """Have it written in; what can't have been is asked about once."""
+        try:
+            session = self.said()
+        except (ValidationError, PydanticCustomError) as error:
+            self.told.setText(first_trouble(error))
+            return
+        except ValueError:
+            self.told.setText("Turns and players are whole numbers, minutes are numbers, with spaces between.")
+            return
+        doubt = impossible_words(session)
+        same = self._doubted is not None and self._doubted.totals == session.totals
+        if doubt and not same:
+            self.told.setText(doubt)
+            self._doubt(session)
+            return
+        self.kept.emit(session)
+
+    def _doubt(self, session: Session | None) -> None:
+        self._doubted = session
+        self.keep.setText("Write it in" if session is None else "Yes, write it in anyway")
