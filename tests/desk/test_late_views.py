@@ -20,7 +20,7 @@ from tests.desk.settling import settle
 
 def test_nothing_late_is_made_before_it_is_wanted(open_window):
     window = open_window()
-    assert [getattr(window.late, name) for name in VIEWS] == [None] * len(VIEWS)
+    assert window.late._made() == []
     window.show_table()
     assert window.late.table.isVisible()
     assert window.late.odds is None  # the table needs no charts
@@ -34,7 +34,7 @@ def test_a_view_made_late_shows_the_present_game(qtbot, open_window, name):
     settle(qtbot, window, lambda: window.document.edit("area.length", 33))
     qtbot.waitUntil(lambda: window._played is not None and window._played.done, timeout=20_000)
     getattr(window, f"show_{name}")()
-    view = getattr(window.late, name)
+    view = window.late.view(name)
     assert view.isVisible()
     if name == "runs":
         assert view.exact == window.exact
@@ -46,6 +46,7 @@ def test_a_view_made_late_shows_the_present_game(qtbot, open_window, name):
             "tune": lambda: view.game,
             "table": lambda: view.sitting.game,
             "sheets": lambda: view.game,
+            "class": lambda: view.game,
             "logbook": lambda: view.game,
         }
         assert shown[name]().pieces == window.document.game.pieces

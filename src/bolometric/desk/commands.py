@@ -32,6 +32,7 @@ class Commands(QMainWindow):
 
         def show_shape(self) -> None: ...
         def show_sheets(self) -> None: ...
+        def show_class(self) -> None: ...
         def _opened(self, done: bool) -> None: ...
 
     def undo(self) -> None:
@@ -67,6 +68,12 @@ class Commands(QMainWindow):
         self.show_sheets()
         if self.late.sheets is not None:
             self.late.sheets.ask_printer()
+
+    def project(self) -> None:
+        """Show what is called on the projector, or take it away."""
+        self.show_class()
+        if self.late.classroom is not None:
+            self.late.classroom.project()
 
     def focus_rules(self) -> None:
         """Put the keyboard on the rule sheet."""

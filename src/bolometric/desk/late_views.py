@@ -26,15 +26,17 @@ if TYPE_CHECKING:
     from bolometric.desk.views.logbook.view import LogbookView
     from bolometric.desk.views.odds.view import OddsView
     from bolometric.desk.views.practice.view import PracticeView
+    from bolometric.desk.views.room.view import ClassView
     from bolometric.desk.views.runs import RunsView
     from bolometric.desk.views.sheets.view import SheetsView
     from bolometric.desk.views.table import TableView
     from bolometric.desk.views.tune.view import TuneView
 
-VIEWS = ("odds", "runs", "practice", "tune", "table", "sheets", "logbook")
+VIEWS = ("odds", "runs", "practice", "tune", "table", "sheets", "class", "logbook")
 LEAST = {
     "odds": QSize(500, 400), "runs": QSize(500, 480), "practice": QSize(560, 560), "tune": QSize(560, 420),
-    "table": QSize(500, 470), "sheets": QSize(720, 470), "logbook": QSize(560, 470),
+    "table": QSize(500, 470), "sheets": QSize(720, 470), "class": QSize(560, 500),
+    "logbook": QSize(560, 470),
 }  # fmt: skip
 """Pixels that a view needs to be read; in less room it is scrolled."""
 
@@ -55,6 +57,10 @@ class LateViews(QObject):
     """A path in the file, and what is to stand there."""
     pages_asked = Signal(str)
     """The sheets are wanted as a file of some kind."""
+    picture_asked = Signal(str)
+    """The picture of what was called is wanted as a file of some kind."""
+    log_asked = Signal(object, object, object)
+    """What was called is to be written into the logbook: totals, minutes, turns."""
     sessions_asked = Signal(str)
     """Sessions are wanted as a file of some kind."""
     import_asked = Signal()
@@ -70,6 +76,7 @@ class LateViews(QObject):
         self.practice: PracticeView | None = None
         self.tune: TuneView | None = None
         self.sheets: SheetsView | None = None
+        self.classroom: ClassView | None = None
         self.logbook: LogbookView | None = None
         self.book_path: Callable[[], Path] = Path
         """Where the logbook is."""
@@ -92,6 +99,8 @@ class LateViews(QObject):
             return self.tune or self._make_tune()
         if name == "sheets":
             return self.sheets or self._make_sheets()
+        if name == "class":
+            return self.classroom or self._make_class()
         if name == "logbook":
             return self.logbook or self._make_logbook()
         self.make_charts()
@@ -130,7 +139,7 @@ class LateViews(QObject):
             self._readying.close()
         if self.odds is not None:
             self.odds.close_lanes()
-        for lanes in (self.practice, self.tune, self.sheets, self.logbook):
+        for lanes in (self.practice, self.tune, self.sheets, self.classroom, self.logbook):
             if lanes is not None:
                 lanes.close_lanes()
 
@@ -170,6 +179,16 @@ class LateViews(QObject):
         made.change_asked.connect(self.change_asked)
         made.export_asked.connect(self.pages_asked)
         made.said.connect(self.said)
+        made.show_game(self._game(), self.colours)
+        return made
+
+    def _make_class(self) -> QWidget:
+        from bolometric.desk.views.room.view import ClassView
+
+        made = self.classroom = ClassView(self._questions)
+        self._add("class", made)
+        made.export_asked.connect(self.picture_asked)
+        made.log_asked.connect(self.log_asked)
         made.show_game(self._game(), self.colours)
         return made
 
@@ -246,8 +265,7 @@ class LateViews(QObject):
                 view.show_game(self._game(), colours)
 
     def _made(self) -> list[Any]:
-        return [
-            view
-            for view in (self.odds, self.runs, self.practice, self.tune, self.table, self.sheets, self.logbook)
-            if view is not None
-        ]
+        views = (
+            self.odds, self.runs, self.practice, self.tune, self.table, self.sheets, self.classroom, self.logbook,
+        )  # fmt: skip
+        return [view for view in views if view is not None]

@@ -24,7 +24,7 @@ from bolometric.desk import actions
 from bolometric.desk.commands import Commands
 from bolometric.desk.document import Document
 from bolometric.desk.editing import Editing
-from bolometric.desk.exporting import export_odds
+from bolometric.desk.exporting import export_odds, export_picture
 from bolometric.desk.filing import Filing, Questions
 from bolometric.desk.fitting import fit_screen, share_width
 from bolometric.desk.late_views import VIEWS as LATE
@@ -153,6 +153,8 @@ class Window(Commands):
         self.late.change_asked.connect(self.editing.edit)
         self.late.pages_asked.connect(self._export_pages)
         self.late.said.connect(self.say)
+        self.late.picture_asked.connect(self._export_room)
+        self.late.log_asked.connect(self._log_room)
         self.late.sessions_asked.connect(self._export_sessions)
         self.late.import_asked.connect(self._take_sessions_in)
         self.late.game_taken.connect(self._take_game)
@@ -282,7 +284,7 @@ class Window(Commands):
         self.editing.close_popover()
         self.view = view
         self.sheet.setVisible(view != "shelf")
-        self.fault_list.setVisible(view not in ("shelf", "practice", "tune", "table", "sheets", "logbook"))
+        self.fault_list.setVisible(view not in ("shelf", "practice", "tune", "table", "sheets", "class", "logbook"))
         here = {"shelf": self.shelves, "shape": self.shape}
         self.stack.setCurrentWidget(here.get(view) or self.late.page(view))
         # Once a sheet that is shown for the first time has a width.
@@ -301,6 +303,16 @@ class Window(Commands):
         sheets = self.late.sheets
         if sheets is not None:
             self.filing.export("sheets", kind, lambda path: sheets.write(kind, path))
+
+    def _export_room(self, kind: str) -> None:
+        room = self.late.classroom
+        if room is not None:
+            self.filing.export("tally", kind, lambda path: export_picture(room.picture(), path, kind))
+
+    def _log_room(self, totals: tuple[str, ...], minutes: float | None, turns: int | None) -> None:
+        self.show_logbook()
+        if self.late.logbook is not None:
+            self.late.logbook.write_in(totals, minutes, turns)
 
     def _export_sessions(self, kind: str) -> None:
         logbook = self.late.logbook
@@ -323,6 +335,7 @@ class Window(Commands):
     show_tune = partialmethod(_show, "tune")
     show_table = partialmethod(_show, "table")
     show_sheets = partialmethod(_show, "sheets")
+    show_class = partialmethod(_show, "class")
     show_logbook = partialmethod(_show, "logbook")
 
     def show_begin(self) -> None:

@@ -9,7 +9,7 @@ from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QColor, QPainter, QPainterPath, QPen
 
 from bolometric.core.pieces.faces import Face, Shown
-from bolometric.core.pieces.kinds import AnyPiece, Counters, Die, Drop, Pack, Sector, Spinner
+from bolometric.core.pieces.kinds import AnyPiece, Counters, Die, Drop, Pack, Sector, Spinner, faces_of
 from bolometric.paint.faces import paint_special, paint_value
 from bolometric.paint.palette import Palette
 
@@ -164,3 +164,16 @@ def paint_piece(painter: QPainter, area: QRectF, piece: AnyPiece, palette: Palet
             few = piece.model_copy(update={"count": min(piece.count, 4)})
             paint_counters(painter, area, few, few.count // 2, palette)
     painter.restore()
+
+
+def paint_face(painter: QPainter, area: QRectF, piece: AnyPiece, face: int, needle: float, palette: Palette) -> None:
+    """A piece as it fell: the face of a die, a card, a spinner with its needle, counters with so many fronts up."""
+    match piece:
+        case Counters():
+            paint_counters(painter, area, piece, face, palette)
+        case Spinner():
+            paint_spinner(painter, area, piece, palette, needle)
+        case Pack():
+            paint_card(painter, area, faces_of(piece)[face], piece.shown, palette)
+        case _:
+            paint_tile(painter, area, faces_of(piece)[face], piece.shown, palette)

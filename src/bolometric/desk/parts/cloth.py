@@ -2,16 +2,14 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
-
 from PySide6.QtCore import QRectF, QTimer
 from PySide6.QtGui import QPainter, QPaintEvent
 from PySide6.QtWidgets import QWidget
 
-from bolometric.core.pieces.kinds import Counters, Pack, Spinner, faces_of
+from bolometric.core.pieces.kinds import Counters, faces_of
 from bolometric.core.play.hand import Shown, Thrown
 from bolometric.paint.palette import LIGHT, Palette
-from bolometric.paint.pieces import paint_card, paint_counters, paint_spinner, paint_tile
+from bolometric.paint.pieces import paint_face
 
 GAP = 16
 FRAMES, BETWEEN, TILT = 6, 45, 14.0
@@ -68,7 +66,7 @@ class Cloth(QWidget):
     def _paint_rolling(self, painter: QPainter, area: QRectF, thrown: Thrown, face: int, turn: int) -> None:
         """A piece as it is ``turn`` pictures away from where it comes to rest: askew, showing another face."""
         if turn == 0:
-            self._paint(painter, area, thrown, face)
+            paint_face(painter, area, thrown.piece, face, thrown.needle, self.colours)
             return
         painter.save()
         painter.translate(area.center())
@@ -76,16 +74,6 @@ class Cloth(QWidget):
         painter.translate(-area.center())
         shrunk = area.adjusted(0.12 * area.width(), 0.12 * area.height(), -0.12 * area.width(), -0.12 * area.height())
         most = thrown.piece.count + 1 if isinstance(thrown.piece, Counters) else len(faces_of(thrown.piece))
-        self._paint(painter, shrunk, replace(thrown, needle=thrown.needle + 70 * turn), (face + 2 * turn + 1) % most)
+        face = (face + 2 * turn + 1) % most
+        paint_face(painter, shrunk, thrown.piece, face, thrown.needle + 70 * turn, self.colours)
         painter.restore()
-
-    def _paint(self, painter: QPainter, area: QRectF, thrown: Thrown, face: int) -> None:
-        piece, c = thrown.piece, self.colours
-        if isinstance(piece, Counters):
-            paint_counters(painter, area, piece, face, c)
-        elif isinstance(piece, Spinner):
-            paint_spinner(painter, area, piece, c, thrown.needle)
-        elif isinstance(piece, Pack):
-            paint_card(painter, area, faces_of(piece)[face], piece.shown, c)
-        else:
-            paint_tile(painter, area, faces_of(piece)[face], piece.shown, c)

@@ -22,6 +22,8 @@ from bolometric.desk.parts.chart import Chart
 from bolometric.desk.parts.plain import Label
 from bolometric.paint.palette import LIGHT, Palette
 
+MOST_FIGURES = 16
+"""Bars that carry their figure."""
 WAITING = "Working out what the sessions say …"
 
 
@@ -104,6 +106,8 @@ class SaidPage(QWidget):
             top = 1.2 * max(*counts, *wanted, 1)
             self.came.frame(-0.7, len(at) - 0.3, top)
             self.came.bars(at, counts, QColor(colours.night), 0.7, None)
+            for k, count in enumerate(counts if len(at) <= MOST_FIGURES else ()):
+                self.came.label(k, count, str(count), colours.faint, 11)
             self.came.line(np.array(at, float), np.array(wanted), colours.ember, True, "d")
             self.came.marks_across([(float(k), name) for k, (name, _, _) in enumerate(told.totals)])
             self.came.label(len(at) / 2, top * 0.98, "bars: came up · diamonds: expected", colours.faint, below=True)

@@ -159,6 +159,11 @@ class LogbookView(QWidget):
                 self.said.emit(str(error))
             self._list()
 
+    def write_in(self, totals: tuple[str, ...], minutes: float | None, turns: int | None) -> None:
+        """Offer what was called or played for writing in."""
+        self.bar.show_page(0)
+        self.writing.fill(totals, minutes, turns)
+
     def write(self, kind: str, path: Path) -> None:
         """Write the sessions that are listed, or the whole logbook. Raises FileError."""
         book = self.book()

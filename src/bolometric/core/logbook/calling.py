@@ -1,0 +1,156 @@
+"""Calling numbers for a room: what has come up, what was to be expected by now, and how the groups' boards stand."""
+
+from __future__ import annotations
+
+from collections import Counter
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from fractions import Fraction
+
+import numpy as np
+from scipy.stats import binom
+
+from bolometric.core.game.document import Game
+from bolometric.core.logbook.luck import held_totals
+from bolometric.core.settings.amounts import Value, tidy
+from bolometric.core.settings.errors import GameError
+from bolometric.core.text.figures import listing, minus, plural, significant
+
+LOW, HIGH = 0.1, 0.9
+RUNS, LONGEST = 500, 2_000
+"""Ways in which the calls may go on that are tried, and calls after which one of them is given up."""
+NAMES = (
+    "red", "blue", "green", "yellow", "violet", "orange", "brown", "white", "black", "silver", "gold", "rose",
+    "star", "moon", "comet", "sun", "planet", "cloud", "snow", "rain", "wind", "stone", "leaf", "wave",
+)  # fmt: skip
+"""Groups go by colour or by a sign of the sky; never by the names of children."""
+MOST_BOARDS = len(NAMES)
+
+
+@dataclass(frozen=True, slots=True)
+class Expected:
+    """What is to be expected of one total after so many calls."""
+
+    total: Value
+    mean: float
+    low: float
+    high: float
+    """Eight of ten series lie from low to high."""
+
+
+@dataclass(frozen=True, slots=True)
+class Board:
+    """What a group has written down or covered: each call takes one off its number."""
+
+    name: str
+    numbers: tuple[Fraction, ...]
+
+
+def expected(game: Game, calls: int) -> tuple[Expected, ...]:
+    """For each total that can come up (binomial, exact given its chance)."""
+    odds = game.shown
+    return tuple(
+        Expected(total, calls * chance, float(binom.ppf(LOW, calls, chance)), float(binom.ppf(HIGH, calls, chance)))
+        for total, chance in zip(odds.totals, odds.chances.tolist(), strict=True)
+    )
+
+
+def read_total(game: Game, text: str) -> Fraction:
+    """What was typed, as a number that these pieces can make. Raises GameError."""
+    try:
+        number = Fraction(text.strip().replace(",", ".").replace("−", "-"))
+    except (ValueError, ZeroDivisionError):
+        raise GameError(f"“{text[:12]}” is no number: type what the pieces show together.") from None
+    totals = game.shown.totals
+    if number not in {Fraction(one) for one in totals}:
+        raise GameError(
+            f"{minus(tidy(number))} cannot come up: these pieces make {minus(totals[0])} to {minus(totals[-1])}. Are "
+            "other pieces used than the game says?"
+        )
+    return number
+
+
+def unusual(game: Game, totals: Sequence[Fraction]) -> str:
+    """How unusual what has come up is, in a sentence."""
+    odds = game.shown
+    return held_totals(Counter(totals), list(odds.totals), odds.chances.tolist()).words
+
+
+def has_boards(game: Game) -> bool:
+    """Whether groups have boards from which each call takes one number."""
+    return getattr(game.area, "marks", 0) > 0 and game.area.together
+
+
+def read_boards(game: Game, text: str) -> tuple[Board, ...]:
+    """Boards as they are typed: a line for each group, its numbers with spaces between. Raises GameError."""
+    marks, found = int(getattr(game.area, "marks", 0)), []
+    for number, line in enumerate((one for one in text.splitlines() if one.strip()), 1):
+        if number > MOST_BOARDS:
+            raise GameError(f"There is room for {MOST_BOARDS} boards: let groups share one.")
+        try:
+            numbers = tuple(Fraction(part) for part in line.replace(",", " ").split())
+        except (ValueError, ZeroDivisionError):
+            raise GameError(f"Board {number}: write numbers with spaces between.") from None
+        if marks and len(numbers) != marks:
+            raise GameError(f"Board {number} has {plural(len(numbers), 'number')}; this game takes {marks}.")
+        found.append(Board(NAMES[number - 1], numbers))
+    return tuple(found)
+
+
+def left(board: Board, totals: Sequence[Fraction]) -> Counter[Fraction]:
+    """What a board still waits for."""
+    return Counter(board.numbers) - Counter(totals)
+
+
+def standing(boards: Sequence[Board], totals: Sequence[Fraction]) -> list[tuple[Board, int]]:
+    """Boards with how many numbers they still wait for, the nearest first."""
+    return sorted(((one, left(one, totals).total()) for one in boards), key=lambda told: told[1])
+
+
+def hopeless(game: Game, board: Board, totals: Sequence[Fraction] = ()) -> str:
+    """Why a board can never be cleared; nothing where it can."""
+    possible = {Fraction(one) for one in game.shown.totals}
+    never = sorted(set(left(board, totals)) - possible)
+    if not never:
+        return ""
+    return f"{board.name} can no longer win: {listing([tidy(one) for one in never], 'and')} never comes up"
+
+
+def still(game: Game, boards: Sequence[Board], totals: Sequence[Fraction]) -> tuple[float, float] | None:
+    """How many more calls until the first board is clear, with the standard error; None where none ever is.
+
+    The calls to come are tried by chance, since boards hang together through them.
+    """
+    open_boards = [left(one, totals) for one in boards if not hopeless(game, one, totals)]
+    if not open_boards:
+        return None
+    if any(not one for one in open_boards):
+        return 0.0, 0.0
+    odds = game.shown
+    places = {Fraction(total): at for at, total in enumerate(odds.totals)}
+    needs = [{places[number]: count for number, count in one.items()} for one in open_boards]
+    length = min(LONGEST, 20 + int(8 * max(_rough(need, odds.chances.tolist()) for need in needs)))
+    drawn = np.random.default_rng(1).choice(len(odds.totals), (RUNS, length), p=odds.chances / odds.chances.sum())
+    first = np.full(RUNS, length)
+    for need in needs:
+        done = np.zeros(RUNS, np.int64)
+        for at, count in need.items():
+            reached = (drawn == at).cumsum(axis=1) >= count
+            done = np.maximum(done, np.where(reached[:, -1], reached.argmax(axis=1) + 1, length))
+        first = np.minimum(first, done)
+    return float(first.mean()), float(first.std() / np.sqrt(RUNS))
+
+
+def _rough(need: Mapping[int, int], chances: Sequence[float]) -> float:
+    return max(count / chances[at] for at, count in need.items())
+
+
+def still_words(found: tuple[float, float] | None) -> str:
+    """As it is told."""
+    if found is None:
+        return "No board can be cleared any more."
+    mean, error = found
+    if not mean:
+        return "A board is clear."
+    more = f"About {significant(mean, 2)} more calls until the first board is clear"
+    return f"{more} (simulated ± {significant(error, 1)})."

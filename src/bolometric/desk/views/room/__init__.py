@@ -1,0 +1,1 @@
+"""The game with a whole room: numbers called, a tally that grows, boards of the groups, questions and a timer."""

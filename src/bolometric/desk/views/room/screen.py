@@ -1,0 +1,113 @@
+"""The picture for the room: the number, the tally, and one sentence; large enough to be read from the back."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import QRectF, QSize, Qt
+from PySide6.QtGui import QCloseEvent, QColor, QGuiApplication, QKeyEvent, QPainter, QPaintEvent
+from PySide6.QtWidgets import QWidget
+
+from bolometric.core.play.hand import Thrown
+from bolometric.desk.views.room.state import Room
+from bolometric.paint.fonts import piece_font, screen_font
+from bolometric.paint.palette import LIGHT, Palette
+from bolometric.paint.pieces import paint_face
+from bolometric.paint.printed.page import fitted
+from bolometric.paint.tally import paint_tally
+
+NUMBER, PIECES, WORDS = 0.2, 0.2, 0.09
+"""Parts of the height for the number, the pieces beside it, and a line of words."""
+
+
+class RoomScreen(QWidget):
+    """Paints the room; keys go to it wherever it is shown."""
+
+    def __init__(self, room: Room, projector: bool = False) -> None:
+        super().__init__(None)
+        self.room, self.colours, self._projector = room, LIGHT, projector
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        self.setMinimumSize(QSize(300, 220))
+        if projector:
+            self.setWindowTitle("Bolometric: for the room")
+        room.changed.connect(self._changed)
+
+    def _changed(self) -> None:
+        self.setAccessibleName(f"The room: {self.room.large}; {self.room.status}")
+        self.update()
+
+    def show_colours(self, colours: Palette) -> None:
+        """Light or dark."""
+        self.colours = colours
+        self.update()
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        """Numbers and letters do what the list of keys says; Escape ends the projector's window."""
+        if self._projector and event.key() in (Qt.Key.Key_Escape, Qt.Key.Key_F11):
+            self.close()
+        elif event.modifiers() & ~Qt.KeyboardModifier.KeypadModifier or not self.room.press(event):
+            super().keyPressEvent(event)
+
+    def closeEvent(self, event: QCloseEvent) -> None:
+        """Give the keys back to the view."""
+        event.accept()
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        """Paint everything in one go."""
+        painter = QPainter(self)
+        room = QRectF(self.rect())
+        painter.fillRect(room, QColor(self.colours.sheet))
+        room = room.adjusted(16, 8, -16, -8)
+        high = room.height()
+        head = QRectF(room.left(), room.top(), room.width(), NUMBER * high)
+        self._paint_head(painter, head)
+        words = QRectF(room.left(), head.bottom(), room.width(), WORDS * high)
+        said, strong = self._sentence()
+        ink = QColor(self.colours.ember if strong else self.colours.ink)
+        fitted(painter, words, said, Qt.AlignmentFlag.AlignHCenter, 0.6 * words.height(), ink)
+        foot = QRectF(room.left(), room.bottom() - WORDS * 0.8 * high, room.width(), WORDS * 0.8 * high)
+        faint = QColor(self.colours.faint)
+        fitted(painter, foot, self.room.status, Qt.AlignmentFlag.AlignHCenter, 0.55 * foot.height(), faint)
+        tally = QRectF(room.left(), words.bottom() + 4, room.width(), foot.top() - words.bottom() - 8)
+        lines = self.room.board_lines
+        if lines:
+            beside = QRectF(tally.right() - 0.24 * tally.width(), tally.top(), 0.24 * tally.width(), tally.height())
+            tally.setRight(beside.left() - 12)
+            self._paint_boards(painter, beside, lines)
+        paint_tally(painter, tally, self.room.columns, self.room.last, self.colours)
+        painter.end()
+
+    def _sentence(self) -> tuple[str, bool]:
+        """The line of words: a question, its answer, what was said, or where the boards stand."""
+        room = self.room
+        if room.at_question >= 0:
+            one = room.questions[room.at_question]
+            return (one.answer, True) if room.answered else (one.ask, False)
+        return room.wheres or room.said, False
+
+    def _paint_head(self, painter: QPainter, head: QRectF) -> None:
+        thrown: tuple[Thrown, ...] = () if self.room.shown is None else self.room.shown.thrown
+        ink = QColor(self.colours.ink)
+        if thrown:
+            pieces = QRectF(head.left(), head.top(), 0.45 * head.width(), head.height())
+            faces = [(one, face) for one in thrown for face in one.faces]
+            side = min(pieces.height(), pieces.width() / len(faces) - 8)
+            for at, (one, face) in enumerate(faces):
+                left = pieces.right() - (len(faces) - at) * (side + 8)
+                place = QRectF(left, pieces.center().y() - side / 2, side, side)
+                paint_face(painter, place, one.piece, face, one.needle, self.colours)
+            head = QRectF(pieces.right() + 12, head.top(), head.right() - pieces.right() - 12, head.height())
+        fitted(painter, head, self.room.large, Qt.AlignmentFlag.AlignHCenter, 0.8 * head.height(), ink, piece_font)
+
+    def _paint_boards(self, painter: QPainter, beside: QRectF, lines: list[str]) -> None:
+        high = min(beside.height() / max(len(lines), 6), 48.0)
+        for at, line in enumerate(lines):
+            place = QRectF(beside.left(), beside.top() + at * high, beside.width(), high)
+            ink = QColor(self.colours.moss if line.endswith(" 0 to go") else self.colours.ink)
+            fitted(painter, place, line, Qt.AlignmentFlag.AlignLeft, 0.62 * high, ink, screen_font)
+
+
+def on_the_other_screen(screen: RoomScreen) -> None:
+    """Show it on a second screen if there is one, else over the whole of the only one."""
+    screens, here = QGuiApplication.screens(), QGuiApplication.primaryScreen()
+    other = next((one for one in screens if one is not here), here)
+    screen.setGeometry(other.geometry())
+    screen.showFullScreen()

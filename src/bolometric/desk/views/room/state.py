@@ -1,0 +1,270 @@
+"""What is going on in the room: one state that the view and the projector's window both show."""
+
+from __future__ import annotations
+
+import time
+from collections import Counter
+from collections.abc import Callable
+from fractions import Fraction
+
+from PySide6.QtCore import QObject, Qt, QTimer, Signal
+from PySide6.QtGui import QKeyEvent
+
+from bolometric.core.game.document import Game
+from bolometric.core.logbook.calling import (
+    Board,
+    expected,
+    hopeless,
+    read_boards,
+    read_total,
+    standing,
+    still,
+    still_words,
+    unusual,
+)
+from bolometric.core.play.hand import Hand, Shown
+from bolometric.core.settings.amounts import tidy
+from bolometric.core.settings.errors import GameError
+from bolometric.core.text.figures import minus, plural
+from bolometric.core.words.talk import Question
+from bolometric.paint.tally import Column
+
+DIGITS = "0123456789./-−,"
+KEYS = (
+    ("number, Enter", "what the real pieces show"), ("Space", "roll here"), ("Backspace", "take the last one back"),
+    ("R", "show the sum, or hide it"), ("E", "show what was to be expected"), ("U", "how unusual is this?"),
+    ("B", "who can no longer win?"), ("Q, A", "the next question; its answer"), ("T", "timer: on, off"),
+    ("P", "practice: nothing counts"), ("F11", "for the projector"),
+)  # fmt: skip
+MOST_MARKS = 100_000
+
+
+class Room(QObject):
+    """Calls, what is shown of them, and the clock."""
+
+    changed = Signal()
+    finished = Signal()
+    """A board is clear."""
+
+    def __init__(self, parent: QObject | None = None) -> None:
+        super().__init__(parent)
+        self.game = Game()
+        self.totals: list[Fraction] = []
+        self.typed, self.said = "", ""
+        self.shown: Shown | None = None
+        self.revealed = self.expects = self.practice = False
+        self.boards: tuple[Board, ...] = ()
+        self.questions: list[Question] = []
+        self.make_questions: Callable[[], list[Question]] = list
+        self.at_question, self.answered = -1, False
+        self.wheres = ""
+        self._hand: Hand | None = None
+        self._seconds, self._since = 0.0, 0.0
+        self._told_still: tuple[object, str] | None = None
+        self.clock = QTimer(self, interval=1000)
+        self.clock.timeout.connect(self.changed)
+
+    def show_game(self, game: Game) -> None:
+        """Another game; what was called stays as long as its pieces are the same."""
+        same = (game.pieces, game.draw) == (self.game.pieces, self.game.draw)
+        self.game = game
+        self.questions, self.at_question = [], -1
+        if not same:
+            self.begin()
+
+    def begin(self) -> None:
+        """From the start again."""
+        self.totals, self.typed, self.said, self.shown = [], "", "", None
+        self.boards, self._hand, self.revealed = (), None, False
+        self._seconds, self._since = 0.0, 0.0
+        self.clock.stop()
+        self.changed.emit()
+
+    def press(self, event: QKeyEvent) -> bool:
+        """What a key does; false for a key that means nothing here."""
+        text, key = event.text().lower(), event.key()
+        does: dict[int, Callable[[], None]] = {
+            Qt.Key.Key_Return: self.enter, Qt.Key.Key_Enter: self.enter, Qt.Key.Key_Space: self.roll,
+            Qt.Key.Key_Backspace: self.back, Qt.Key.Key_R: self.reveal, Qt.Key.Key_E: self.expect,
+            Qt.Key.Key_U: self.unusual, Qt.Key.Key_B: self.tell_boards, Qt.Key.Key_Q: self.ask,
+            Qt.Key.Key_A: self.answer, Qt.Key.Key_T: self.run_clock, Qt.Key.Key_P: self.practise,
+        }  # fmt: skip
+        if text and text in DIGITS:
+            self.typed, self.said = f"{self.typed}{text}"[:8], ""
+            self.changed.emit()
+        elif key in does:
+            does[key]()
+        else:
+            return False
+        return True
+
+    def enter(self) -> None:
+        """Count what was typed."""
+        if not self.typed:
+            return
+        try:
+            total = read_total(self.game, self.typed)
+        except GameError as error:
+            self.said, self.typed = error.sentence, ""
+            self.changed.emit()
+            return
+        self.shown, self.revealed = None, True
+        self._count(total)
+
+    def roll(self) -> None:
+        """Use the pieces here; the sum is hidden until it is asked for."""
+        if self._hand is None:
+            self._hand = Hand(self.game.pieces, self.game.draw, int(time.time()))
+        self.shown, self.revealed = self._hand.draw(), False
+        if self.shown.total is None:
+            self.said, self.typed = "That makes no number: roll again.", ""
+            self.changed.emit()
+        else:
+            self._count(Fraction(self.shown.total))
+
+    def _count(self, total: Fraction) -> None:
+        self.typed = self.said = self.wheres = ""
+        if self.practice:
+            self.said = "Practice: not counted."
+        elif len(self.totals) < MOST_MARKS:
+            clear = self._clear()
+            self.totals.append(total)
+            if self.totals and not self._seconds and not self._since:
+                self.run_clock()
+            if self.boards and not clear and self._clear():
+                self.said = f"{self._nearest()[0].name} is clear!"
+                self.finished.emit()
+        self.changed.emit()
+
+    def back(self) -> None:
+        """Take back what is typed, or the last number that was counted."""
+        if self.typed:
+            self.typed = self.typed[:-1]
+        elif self.totals:
+            self.said = f"{minus(tidy(self.totals.pop()))} taken back."
+            self.shown = None
+        self.changed.emit()
+
+    def reveal(self) -> None:
+        """Show the sum, or hide it."""
+        self.revealed = not self.revealed
+        self.changed.emit()
+
+    def expect(self) -> None:
+        """Show what was to be expected by now, or hide it."""
+        self.expects = not self.expects
+        self.changed.emit()
+
+    def unusual(self) -> None:
+        """Say how unusual this is."""
+        self.said = unusual(self.game, self.totals)
+        self.changed.emit()
+
+    def practise(self) -> None:
+        """A game that is not counted, or one that is."""
+        self.practice = not self.practice
+        self.said = "Practice: nothing counts." if self.practice else "From now on it counts."
+        self.changed.emit()
+
+    def set_boards(self, text: str) -> None:
+        """The boards of the groups; calling begins anew with them. Raises GameError."""
+        boards = read_boards(self.game, text)
+        self.begin()
+        self.boards = boards
+        self.changed.emit()
+
+    def tell_boards(self) -> None:
+        """Say who can no longer win and why, or hide it."""
+        told = [words for one in self.boards if (words := hopeless(self.game, one, self.totals))]
+        self.wheres = "" if self.wheres else "; ".join(told) or "Every board can still be cleared."
+        self.changed.emit()
+
+    def ask(self) -> None:
+        """The next question."""
+        self.questions = self.questions or self.make_questions()
+        self.at_question, self.answered = self.at_question + 1, False
+        if self.at_question >= len(self.questions):
+            self.at_question = -1
+        self.changed.emit()
+
+    def answer(self) -> None:
+        """Show the answer, or hide it."""
+        self.answered = not self.answered
+        self.changed.emit()
+
+    def run_clock(self) -> None:
+        """Start the clock or stop it."""
+        if self.clock.isActive():
+            self._seconds += time.monotonic() - self._since
+            self.clock.stop()
+        else:
+            self._since = time.monotonic()
+            self.clock.start()
+        self.changed.emit()
+
+    @property
+    def seconds(self) -> float:
+        """How long the clock has run."""
+        return self._seconds + (time.monotonic() - self._since if self.clock.isActive() else 0.0)
+
+    @property
+    def time(self) -> str:
+        """The same in minutes and seconds."""
+        return f"{int(self.seconds) // 60}:{int(self.seconds) % 60:02d}"
+
+    @property
+    def large(self) -> str:
+        """What stands large: what is typed, the sum, or a question mark for it."""
+        if self.typed:
+            return self.typed
+        if self.shown is not None:
+            hidden = "".join(part for part in self.shown.sum.rpartition("=")[:2]) or "="
+            return self.shown.sum if self.revealed else f"{hidden} ?"
+        return minus(tidy(self.totals[-1])) if self.totals else "–"
+
+    @property
+    def columns(self) -> list[Column]:
+        """The tally."""
+        counts = Counter(self.totals)
+        told = expected(self.game, len(self.totals))
+        return [
+            Column(minus(one.total), counts.get(Fraction(one.total), 0), *(
+                (one.mean, one.low, one.high) if self.expects and self.totals else ()
+            ))
+            for one in told
+        ]  # fmt: skip
+
+    @property
+    def last(self) -> int | None:
+        """The column of the newest mark."""
+        if not self.totals:
+            return None
+        return next((k for k, one in enumerate(self.game.shown.totals) if one == self.totals[-1]), None)
+
+    @property
+    def status(self) -> str:
+        """Calls, clock, and how long it should still take."""
+        told = [plural(len(self.totals), "call"), self.time + ("" if self.clock.isActive() else " (clock stands)")]
+        if self.practice:
+            told.append("practice")
+        if self.boards:
+            told.append(self._still())
+        return " · ".join(told)
+
+    @property
+    def board_lines(self) -> list[str]:
+        """How the boards stand, the nearest first."""
+        return [f"{one.name}: {count} to go" for one, count in standing(self.boards, self.totals)]
+
+    def _still(self) -> str:
+        """How long it should still take, worked out once for each call."""
+        key = self.game, self.boards, len(self.totals), self.totals[-1:]
+        if self._told_still is None or self._told_still[0] != key:
+            self._told_still = key, still_words(still(self.game, self.boards, self.totals))
+        return self._told_still[1]
+
+    def _nearest(self) -> tuple[Board, int]:
+        return standing(self.boards, self.totals)[0]
+
+    def _clear(self) -> bool:
+        return bool(self.boards) and self._nearest()[1] == 0
