@@ -34,6 +34,7 @@ bench: .venv/ready
 	$(BIN)/python benchmarks/facts.py
 	$(BIN)/python benchmarks/tuning.py
 	$(BIN)/python benchmarks/sheets.py
+	$(BIN)/python benchmarks/logbook.py
 	$(BIN)/python benchmarks/window.py
 
 screenshots: .venv/ready

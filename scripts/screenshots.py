@@ -6,6 +6,7 @@ Each picture is the real window, offscreen, once its readings are in and its run
 import os
 import sys
 import tempfile
+from fractions import Fraction
 from pathlib import Path
 
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
@@ -101,6 +102,30 @@ def sheets(camera: Camera) -> None:
         camera.window.undo()  # or the window asks at its end whether to save
 
 
+def room(camera: Camera) -> None:
+    """Numbers called for a room, and what the made-up term says."""
+    from bolometric.core.logbook.demo import demo_sessions
+    from bolometric.core.logbook.store import Logbook
+
+    book = camera.folder.parent / ".pictured.sqlite3"
+    with Logbook(book) as made:
+        made.keep(*demo_sessions())
+    camera.window.late.book_path = lambda: book
+    camera.open("ridge-ascent", "class")
+    state = camera.window.late.classroom.room
+    state.totals = [Fraction(total) for total in (7, 9, 4, 7, 8, 5, 7, 10, 9, 6, 3, 7, 9, 11, 5, 9, 2, 7, 9, 8)]
+    state.expect()
+    state.unusual()
+    camera.take("class")
+    camera.window.show_logbook()
+    camera.window.late.logbook.bar.show_page(2)
+    camera.wait(lambda: camera.window.late.logbook.telling.told is not None)
+    camera.take("logbook")
+    camera.window.late.logbook.close_lanes()
+    for left in ("", "-wal", "-shm"):
+        book.with_name(book.name + left).unlink(missing_ok=True)
+
+
 def beginning(camera: Camera) -> None:
     """Start from what I have, with two dice, a pack and ten minutes, each game suited to it."""
     camera.window.show_begin()
@@ -130,10 +155,6 @@ def main(folder: Path) -> None:
         camera.take("shape")
         window.show_odds()
         camera.take("odds-dice")
-        camera.open("observatory", "shape")
-        window.editing.open_word("seats.fluency", window.colours)
-        camera.take("fluency")
-        window.editing.close_popover()
         practice(camera)
         camera.open("long", "runs")
         camera.take("runs")
@@ -179,6 +200,7 @@ def main(folder: Path) -> None:
         camera.take("shelf")
         sheets(camera)
         beginning(camera)
+        room(camera)
         window.close()
         window.keeper.close()
 

@@ -70,6 +70,12 @@ def test_a_roll_hides_its_sum_until_it_is_asked_for(qtbot, room):
     assert state.seconds > before
     qtbot.keyClick(room.screen_, "t")
     assert "clock stands" in state.status
+    for name in ("red", "blue"):
+        qtbot.keyClick(room.screen_, "n")
+        assert f"{name} calls" in state.status
+    state._seconds = 60 * state.game.brief.minutes.high + 1
+    state._tick()
+    assert state.said == "The bell: this round is the last."
 
 
 def test_boards_follow_the_calls(qtbot, window, room):
@@ -142,6 +148,24 @@ def test_what_was_called_is_offered_to_the_logbook(qtbot, window, room, tmp_path
     assert "77 cannot come up" in page.told.text()
     page.keep.click()  # asked once
     assert len(view.book().sessions()) == 2
+
+
+def test_a_game_at_the_table_offers_itself(qtbot, window):
+    window.document.start(game_from({"bolometric": 1, "area": {"length": 5}, "seats": {"count": 2}}))
+    window.show_table()
+    table = window.late.table
+    qtbot.waitUntil(lambda: table.is_laid)
+    while not table.sitting.now.over:
+        table.sitting.draw()
+    table._show()
+    assert table.log.isVisible()
+    table.log.click()
+    page = window.late.logbook.writing
+    assert page.lists["totals"].text().split() == [str(total) for total in table.sitting.drawn]
+    assert page.lists["turns"].text() == str(table.sitting.now.turn)
+    assert page.lists["winners"].text() == str(table.sitting.now.winners[0] + 1)
+    page.keep.click()
+    assert page.told.text() == "Written in."
 
 
 @pytest.fixture

@@ -59,8 +59,8 @@ class LateViews(QObject):
     """The sheets are wanted as a file of some kind."""
     picture_asked = Signal(str)
     """The picture of what was called is wanted as a file of some kind."""
-    log_asked = Signal(object, object, object)
-    """What was called is to be written into the logbook: totals, minutes, turns."""
+    log_asked = Signal(object, object, object, object)
+    """What was called or played is to be written into the logbook: totals, minutes, turns, winners."""
     sessions_asked = Signal(str)
     """Sessions are wanted as a file of some kind."""
     import_asked = Signal()
@@ -215,6 +215,7 @@ class LateViews(QObject):
         self._readying = Readying()
         self.table = TableView(self._readying)
         self.table.talk.make = self._questions
+        self.table.log_asked.connect(self.log_asked)
         self._add("table", self.table)
         self.table.show_game(self._game(), self.colours)
         return self.table

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from functools import partialmethod
 from pathlib import Path
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, Any
 
 from PySide6.QtCore import Qt, QTimer
 from PySide6.QtGui import QCloseEvent, QGuiApplication, QResizeEvent
@@ -309,10 +309,10 @@ class Window(Commands):
         if room is not None:
             self.filing.export("tally", kind, lambda path: export_picture(room.picture(), path, kind))
 
-    def _log_room(self, totals: tuple[str, ...], minutes: float | None, turns: int | None) -> None:
+    def _log_room(self, *told: Any) -> None:
         self.show_logbook()
         if self.late.logbook is not None:
-            self.late.logbook.write_in(totals, minutes, turns)
+            self.late.logbook.write_in(*told)
 
     def _export_sessions(self, kind: str) -> None:
         logbook = self.late.logbook

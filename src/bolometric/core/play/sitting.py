@@ -76,6 +76,12 @@ class Sitting:
         return self.rules.options(self.game, self.now) if self.now.waiting in ("choice", "either") else ()
 
     @property
+    def drawn(self) -> tuple[Value, ...]:
+        """What has come up so far, one draw after the other; totals that were set are not among them."""
+        shown = {one.draws: one.shown.total for one in self.past if one.draws and one.shown is not None}
+        return tuple(total for total in shown.values() if total is not None)
+
+    @property
     def totals(self) -> tuple[Value, ...]:
         """What the next draw can make."""
         return distribution_of(self.rules.pieces(self.game, self.now), self.game.draw).totals

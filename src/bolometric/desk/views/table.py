@@ -29,6 +29,7 @@ from bolometric.core.play.sitting import Sitting
 from bolometric.core.results.board import Cells
 from bolometric.core.results.standing import Option, Standing
 from bolometric.core.settings.amounts import tidy
+from bolometric.core.text.figures import minus
 from bolometric.desk.parts.board import BoardWidget
 from bolometric.desk.parts.cloth import Cloth
 from bolometric.desk.parts.plain import Label, entry
@@ -78,6 +79,8 @@ class TableView(QWidget):
 
     played = Signal()
     """A step was taken, forth or back."""
+    log_asked = Signal(object, object, object, object)
+    """The game that is over is to be written in: totals, minutes (not known here), turns, winners."""
 
     def __init__(self, readying: Readying | None = None) -> None:
         super().__init__()
@@ -112,7 +115,8 @@ class TableView(QWidget):
         self.claim.setAccessibleName("a sum to check")
         self.claimed = Label(wordWrap=True)
         self.hint = QPushButton("Hint")
-        self.talk = TalkLine()
+        self.talk, self.log = TalkLine(), QPushButton("To the logbook")
+        self.log.clicked.connect(self._log)
         self._hinted = 0
         self.seats: list[QComboBox] = []
         self._seat_row = QHBoxLayout()
@@ -161,7 +165,10 @@ class TableView(QWidget):
         check.addWidget(self.claimed, 1)
         check.addWidget(self.wanted)
         column.addLayout(check)
-        column.addWidget(self.talk)
+        last = QHBoxLayout()
+        last.addWidget(self.talk, 1)
+        last.addWidget(self.log)
+        column.addLayout(last)
 
     def show_game(self, game: Game, colours: Palette) -> None:
         """Take up a game; another one begins anew."""
@@ -319,7 +326,14 @@ class TableView(QWidget):
         if not now.over:
             self.talk.put_away()
         self.talk.setVisible(now.over)
+        self.log.setVisible(now.over)
         self.advice.setText(self.sitting.coach() if ready and self.coach.isChecked() else "")
+
+    def _log(self) -> None:
+        now = self.sitting.now
+        winner = now.winners[0] + 1 if len(now.winners) == 1 else 0
+        totals = tuple(minus(total) for total in self.sitting.drawn) if self.sitting.game.area.uses_total else ()
+        self.log_asked.emit(totals, None, now.turn, (winner,) if self.sitting.game.seats.count > 1 else ())
 
     def _whose(self) -> str:
         """Whose turn it is."""

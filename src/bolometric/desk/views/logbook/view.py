@@ -159,10 +159,12 @@ class LogbookView(QWidget):
                 self.said.emit(str(error))
             self._list()
 
-    def write_in(self, totals: tuple[str, ...], minutes: float | None, turns: int | None) -> None:
+    def write_in(
+        self, totals: tuple[str, ...], minutes: float | None, turns: int | None, winners: tuple[int, ...]
+    ) -> None:
         """Offer what was called or played for writing in."""
         self.bar.show_page(0)
-        self.writing.fill(totals, minutes, turns)
+        self.writing.fill(totals, minutes, turns, winners)
 
     def write(self, kind: str, path: Path) -> None:
         """Write the sessions that are listed, or the whole logbook. Raises FileError."""

@@ -92,11 +92,12 @@ class WritePage(QWidget):
         self.mood.setCurrentIndex(0)
         self._doubt(None)
 
-    def fill(self, totals: tuple[str, ...], minutes: float | None, turns: int | None) -> None:
+    def fill(self, totals: tuple[str, ...], minutes: float | None, turns: int | None, winners: tuple[int, ...]) -> None:
         """Take over what was called or played here."""
         self.lists["totals"].setText(" ".join(totals))
         self.lists["minutes"].setText("" if minutes is None else f"{minutes:.1f}")
         self.lists["turns"].setText("" if turns is None else str(turns))
+        self.lists["winners"].setText(" ".join(map(str, winners)))
 
     def said(self) -> Session:
         """What the form says. Raises pydantic's errors, and ValueError for what is no number."""

@@ -12,6 +12,7 @@ from PySide6.QtGui import QKeyEvent
 
 from bolometric.core.game.document import Game
 from bolometric.core.logbook.calling import (
+    NAMES,
     Board,
     expected,
     hopeless,
@@ -34,7 +35,7 @@ KEYS = (
     ("number, Enter", "what the real pieces show"), ("Space", "roll here"), ("Backspace", "take the last one back"),
     ("R", "show the sum, or hide it"), ("E", "show what was to be expected"), ("U", "how unusual is this?"),
     ("B", "who can no longer win?"), ("Q, A", "the next question; its answer"), ("T", "timer: on, off"),
-    ("P", "practice: nothing counts"), ("F11", "for the projector"),
+    ("P", "practice: nothing counts"), ("N", "the next caller"), ("F11", "for the projector"),
 )  # fmt: skip
 MOST_MARKS = 100_000
 
@@ -60,9 +61,11 @@ class Room(QObject):
         self.wheres = ""
         self._hand: Hand | None = None
         self._seconds, self._since = 0.0, 0.0
+        self.caller, self._rung = -1, False
+        """The table that calls, by its place among the names; −1 for none."""
         self._told_still: tuple[object, str] | None = None
         self.clock = QTimer(self, interval=1000)
-        self.clock.timeout.connect(self.changed)
+        self.clock.timeout.connect(self._tick)
 
     def show_game(self, game: Game) -> None:
         """Another game; what was called stays as long as its pieces are the same."""
@@ -77,6 +80,7 @@ class Room(QObject):
         self.totals, self.typed, self.said, self.shown = [], "", "", None
         self.boards, self._hand, self.revealed = (), None, False
         self._seconds, self._since = 0.0, 0.0
+        self.caller, self._rung = -1, False
         self.clock.stop()
         self.changed.emit()
 
@@ -88,6 +92,7 @@ class Room(QObject):
             Qt.Key.Key_Backspace: self.back, Qt.Key.Key_R: self.reveal, Qt.Key.Key_E: self.expect,
             Qt.Key.Key_U: self.unusual, Qt.Key.Key_B: self.tell_boards, Qt.Key.Key_Q: self.ask,
             Qt.Key.Key_A: self.answer, Qt.Key.Key_T: self.run_clock, Qt.Key.Key_P: self.practise,
+            Qt.Key.Key_N: self.next_caller,
         }  # fmt: skip
         if text and text in DIGITS:
             self.typed, self.said = f"{self.typed}{text}"[:8], ""
@@ -202,6 +207,20 @@ class Room(QObject):
             self.clock.start()
         self.changed.emit()
 
+    def next_caller(self) -> None:
+        """Another table calls, by its colour or sign."""
+        tables = len(self.boards) or max(-(-self.game.printing.learners // self.game.seats.count), 1)
+        self.caller = (self.caller + 1) % min(tables, len(NAMES))
+        self.changed.emit()
+
+    def _tick(self) -> None:
+        """A second has passed; once the time of the brief is over, the bell is said."""
+        band = self.game.brief.minutes
+        if band is not None and band.high is not None and not self._rung and self.seconds > 60 * band.high:
+            self._rung = True
+            self.said = "The bell: this round is the last."
+        self.changed.emit()
+
     @property
     def seconds(self) -> float:
         """How long the clock has run."""
@@ -245,6 +264,8 @@ class Room(QObject):
     def status(self) -> str:
         """Calls, clock, and how long it should still take."""
         told = [plural(len(self.totals), "call"), self.time + ("" if self.clock.isActive() else " (clock stands)")]
+        if self.caller >= 0:
+            told.append(f"{NAMES[self.caller]} calls")
         if self.practice:
             told.append("practice")
         if self.boards:

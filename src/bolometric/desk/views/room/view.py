@@ -27,8 +27,8 @@ class ClassView(QWidget):
 
     export_asked = Signal(str)
     """The picture is wanted as a file."""
-    log_asked = Signal(object, object, object)
-    """What was called is to be written in: totals, minutes and turns."""
+    log_asked = Signal(object, object, object, object)
+    """What was called is to be written in: totals, minutes, turns and winners, who are not known here."""
 
     def __init__(self, questions: Callable[[], list[Question]]) -> None:
         super().__init__()
@@ -124,7 +124,7 @@ class ClassView(QWidget):
         minutes = room.seconds / 60 if room.seconds >= 30 else None
         totals = tuple(minus(tidy(one)) for one in room.totals)
         together = self.game.area.together
-        self.log_asked.emit(totals, minutes, len(totals) if together and totals else None)
+        self.log_asked.emit(totals, minutes, len(totals) if together and totals else None, ())
 
     def close_lanes(self) -> None:
         """The projector's window goes too."""
