@@ -13,7 +13,8 @@ from bolometric.paint.palette import Palette
 
 FEWEST = 8
 """Marks that the height has room for at least, so that a tally grows before it shrinks."""
-GAP = 0.12
+GAP, LOWEST = 0.12, 3.0
+"""Space beside a column, as a part of it; pixels of a mark below which the column is one bar."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -44,7 +45,10 @@ def paint_tally(painter: QPainter, room: QRectF, columns: Sequence[Column], last
         left = room.left() + at * wide
         painter.setPen(QColor(palette.ink))
         painter.drawText(QRectF(left, ground, wide, name_high), Qt.AlignmentFlag.AlignCenter, one.name)
-        for mark in range(one.count):
+        if high < LOWEST:  # too many to be told apart
+            bar = QRectF(left + GAP * wide, ground - one.count * high, (1 - 2 * GAP) * wide, one.count * high)
+            painter.fillRect(bar, QColor(palette.ember if at == last else palette.night))
+        for mark in range(one.count if high >= LOWEST else 0):
             newest = at == last and mark == one.count - 1
             box = QRectF(left + GAP * wide, ground - (mark + 1) * high, (1 - 2 * GAP) * wide, high)
             painter.setPen(Qt.PenStyle.NoPen)

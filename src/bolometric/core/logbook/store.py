@@ -41,6 +41,7 @@ MIGRATIONS: tuple[Migration, ...] = (
     """,
 )
 """What brings a logbook from each version to the next; the first makes it."""
+LISTS = ("turns", "minutes", "winners", "totals")
 
 
 def usual_place() -> Path:
@@ -185,12 +186,14 @@ class Logbook:
             asked.append("(told LIKE ? OR games.name LIKE ? OR class LIKE ?)")
             given += [f"%{words}%"] * 3
         query = (
-            "SELECT key, day, class, told, text FROM sessions JOIN games ON games.id = sessions.game "
+            "SELECT key, day, class, told, game FROM sessions JOIN games ON games.id = sessions.game "
             f"WHERE {' AND '.join(asked)} ORDER BY day DESC, added DESC"
         )
         with self._said("read"):
             rows = self._open.execute(query, given).fetchall()
-        return [_session(row) for row in rows]
+            texts = dict(self._open.execute("SELECT id, text FROM games"))
+        told = json.loads(f"[{','.join(row[3] for row in rows)}]")  # all at once is twice as quick
+        return [_session(plain, row[0], row[1], row[2], texts[row[4]]) for plain, row in zip(told, rows, strict=True)]
 
     def names(self) -> list[str]:
         """The games there are sessions of. Raises FileError."""
@@ -222,12 +225,16 @@ class Logbook:
                 old.unlink()
 
 
-def _session(row: tuple[str, ...]) -> Session:
+def _session(plain: dict[str, object], key: str, day: str, group: str, text: str) -> Session:
     """What was checked when it was written is not checked again: a list of thousands must not take seconds."""
-    key, day, group, told, text = row
-    plain = json.loads(told)
-    lists = {name: tuple(plain[name]) for name in ("turns", "minutes", "winners", "totals")}
-    return Session.model_construct(**{**plain, **lists, "key": key, "day": day, "group": group, "game": text})
+    lists = {name: tuple(listed) for name in LISTS if isinstance(listed := plain[name], list)}
+    made = Session.__new__(Session)
+    fields = {**plain, **lists, "key": key, "day": day, "group": group, "game": text}
+    object.__setattr__(made, "__dict__", fields)
+    object.__setattr__(made, "__pydantic_fields_set__", set(fields))
+    object.__setattr__(made, "__pydantic_extra__", None)
+    object.__setattr__(made, "__pydantic_private__", None)
+    return made
 
 
 def backups(path: Path) -> list[Path]:
