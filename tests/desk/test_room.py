@@ -194,14 +194,25 @@ def test_sessions_are_found_and_what_they_say_is_shown(qtbot, window, logbook):
     qtbot.waitUntil(lambda: logbook.telling.told is not None)
     assert "hard to put down to luck" in logbook.telling.words.text()
     assert logbook.telling.told.totals[5][:2] == ("7", 48)
+    assert [pace.group for pace in logbook.telling.told.paces] == ["Rigel", "Vega"]
+    before = window.document.game
+    logbook.telling.group.setCurrentIndex(1)
+    logbook.telling.take.click()
+    assert window.document.game.seats.seconds_per_turn > before.seats.seconds_per_turn
+    window.undo()
+    assert window.document.game == before
 
 
-def test_sessions_go_out_and_come_in_again(window, logbook, tmp_path):
+def test_sessions_go_out_and_come_in_again(qtbot, window, logbook, tmp_path):
     logbook.bar.show_page(1)
     for kind in ("csv", "json", "backup"):
         window.filing.questions.place = tmp_path / f"out.{kind}"
         logbook.away_asked.emit(kind)
         assert (tmp_path / f"out.{kind}").stat().st_size > 100
+    window.filing.questions.place = tmp_path / "out.txt"
+    with qtbot.waitSignal(logbook.away_asked):
+        logbook.listing.away.emit("txt")
+    assert "Rigel takes" in (tmp_path / "out.txt").read_text()
     keys = {one.key for one in logbook.listing.sessions}
     for one in list(keys):
         logbook.book().remove(one)

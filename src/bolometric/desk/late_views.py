@@ -200,6 +200,7 @@ class LateViews(QObject):
         made.said.connect(self.said)
         made.away_asked.connect(self.sessions_asked)
         made.import_asked.connect(self.import_asked)
+        made.taken.connect(self.game_taken)
         made.show_game(self._game(), self.colours)
         return made
 

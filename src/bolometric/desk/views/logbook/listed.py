@@ -58,6 +58,7 @@ class ListPage(QWidget):
             ("csv", "As a table (CSV) …"),
             ("json", "With the games (JSON) …"),
             ("backup", "The whole logbook …"),
+            ("txt", "What they say, as a text …"),
         ):
             menu.addAction(words).triggered.connect(lambda _=False, kind=kind: self.away.emit(kind))
         self.more.setMenu(menu)

@@ -8,12 +8,13 @@ from dataclasses import dataclass
 from fractions import Fraction
 
 import numpy as np
+from PySide6.QtCore import Signal
 from PySide6.QtGui import QColor
-from PySide6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QComboBox, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from bolometric.core.game.document import Game
 from bolometric.core.logbook.held import calibrated, calibration_words, timed
-from bolometric.core.logbook.learning import learned
+from bolometric.core.logbook.learning import Pace, at_pace, learned
 from bolometric.core.logbook.report import game_lines, history
 from bolometric.core.logbook.session import Session
 from bolometric.core.text.figures import minus
@@ -36,6 +37,8 @@ class Told:
     """What can come up: how often it did, and how often it was expected."""
     versions: tuple[tuple[str, float | None, float | None], ...]
     """The versions of the game: the first day, and the minutes predicted and met."""
+    paces: tuple[Pace, ...] = ()
+    """Of the groups that have played it."""
 
 
 def told_of(sessions: Sequence[Session], everything: Sequence[Session]) -> Told:
@@ -43,7 +46,8 @@ def told_of(sessions: Sequence[Session], everything: Sequence[Session]) -> Told:
     lines = [line for line in game_lines(sessions) if line]
     paces = learned(timed(everything))
     played = {one.group for one in sessions}
-    lines += [pace.words for group, pace in paces.items() if group in played]
+    mine = tuple(pace for group, pace in paces.items() if group in played)
+    lines += [pace.words for pace in mine]
     lines.append(calibration_words(calibrated(everything)))
     game = sessions[0].played
     drawn = Counter(number for one in sessions if one.played.plays_as(game) for number in one.numbers)
@@ -54,11 +58,14 @@ def told_of(sessions: Sequence[Session], everything: Sequence[Session]) -> Told:
         for total, chance in zip(odds.totals, odds.chances.tolist(), strict=True)
     )
     versions = tuple((day, predicted, met) for day, _, _, predicted, met in history(sessions))
-    return Told(tuple(lines), totals if number else (), versions)
+    return Told(tuple(lines), totals if number else (), versions, mine)
 
 
 class SaidPage(QWidget):
     """Sentences, and two charts: what came up against what was expected, and minutes predicted and met."""
+
+    taken = Signal(object)
+    """The open game with the seconds of a group, in its place."""
 
     def __init__(self) -> None:
         super().__init__()
@@ -67,18 +74,27 @@ class SaidPage(QWidget):
         self.lane.done.connect(self._show)
         self.lane.failed.connect(self._fail)
         self.words = Label(WAITING, wordWrap=True)
+        self.group, self.take = QComboBox(), QPushButton("Let the game go at this group's pace")
+        self.group.setAccessibleName("whose pace")
+        self.take.clicked.connect(self._take)
         self.came, self.went = Chart("what came up", "times"), Chart("versions of the game", "minutes")
         column, row = QVBoxLayout(self), QHBoxLayout()
         column.setContentsMargins(0, 6, 0, 0)
         column.addWidget(self.words)
+        at = QHBoxLayout()
+        at.addWidget(self.group)
+        at.addWidget(self.take)
+        at.addStretch()
+        column.addLayout(at)
         row.addWidget(self.came, 1)
         row.addWidget(self.went, 1)
         column.addLayout(row, 1)
         self.told: Told | None = None
+        self.game = Game()
 
     def ask(self, sessions: list[Session], everything: list[Session], game: Game, colours: Palette) -> None:
         """Work out what these say."""
-        self.colours = colours
+        self.colours, self.game = colours, game
         if not sessions:
             self.lane.give_up()
             self.words.setText(f"No sessions of “{game.name}” yet: write one in after it was played.")
@@ -96,6 +112,11 @@ class SaidPage(QWidget):
 
     def _draw(self, told: Told) -> None:
         self.told, colours = told, self.colours
+        self.group.clear()
+        for pace in told.paces:
+            self.group.addItem(pace.group or "the class", pace)
+        for part in (self.group, self.take):
+            part.setVisible(bool(told.paces))
         self.came.clear_to(colours)
         self.went.clear_to(colours)
         self.came.setVisible(bool(told.totals))
@@ -129,6 +150,11 @@ class SaidPage(QWidget):
         self.went.marks_across([(float(k), day) for k, (day, _, _) in enumerate(told.versions)])
         words = "minutes: diamonds predicted, dots met"
         self.went.label((count - 1) / 2, top * 0.98, words, colours.faint, below=True)
+
+    def _take(self) -> None:
+        pace = self.group.currentData()
+        if pace is not None:
+            self.taken.emit(at_pace(self.game, pace))
 
     def close_lanes(self) -> None:
         """Give up."""

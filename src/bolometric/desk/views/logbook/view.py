@@ -11,10 +11,12 @@ from PySide6.QtWidgets import QPushButton, QVBoxLayout, QWidget
 from bolometric.core.game.document import Game
 from bolometric.core.game.files import read_text, write_text
 from bolometric.core.logbook.moving import from_csv, from_json, to_csv, to_json
+from bolometric.core.logbook.report import report
 from bolometric.core.logbook.session import Session
 from bolometric.core.logbook.store import DamagedError, Logbook, restore
 from bolometric.core.settings.errors import FileError
 from bolometric.core.text.figures import plural
+from bolometric.desk.lane import Lane
 from bolometric.desk.parts.page_bar import PageBar
 from bolometric.desk.parts.plain import Label
 from bolometric.desk.views.logbook.listed import ListPage
@@ -32,12 +34,16 @@ class LogbookView(QWidget):
     away_asked = Signal(str)
     """What kind of file is wanted: csv, json or backup."""
     import_asked = Signal()
+    taken = Signal(object)
+    """A game that takes the place of the open one."""
 
     def __init__(self, path: Callable[[], Path]) -> None:
         super().__init__()
         self.game, self.colours = Game(), LIGHT
         self._path, self._book = path, None
         self._damaged: DamagedError | None = None
+        self.reporting = Lane("report", self)
+        self._report = ""
         self.writing, self.listing, self.telling = WritePage(), ListPage(), SaidPage()
         self.bar = PageBar(
             self, [("Write a session", self.writing), ("Sessions", self.listing), ("What they say", self.telling)]
@@ -54,7 +60,10 @@ class LogbookView(QWidget):
         self.writing.kept.connect(self._keep)
         self.listing.wanted.connect(self._list)
         self.listing.removed.connect(self._remove)
-        self.listing.away.connect(self.away_asked)
+        self.listing.away.connect(self._away)
+        self.telling.taken.connect(self.taken)
+        self.reporting.done.connect(self._reported)
+        self.reporting.failed.connect(self.said)
         self.listing.taken_in.connect(self.import_asked)
         self.mend.clicked.connect(self._restore)
         self.bar.stack.currentChanged.connect(lambda _: self.refresh())
@@ -159,6 +168,20 @@ class LogbookView(QWidget):
                 self.said.emit(str(error))
             self._list()
 
+    def _away(self, kind: str) -> None:
+        """Ask for a file; what the sessions say is worked out before."""
+        if kind != "txt":
+            self.away_asked.emit(kind)
+            return
+        sessions = list(self.listing.sessions)
+        self.listing.count.setText("Working out what they say …")
+        self.reporting.ask(lambda: report(sessions))
+
+    def _reported(self, text: str) -> None:
+        self._report = text
+        self._list()
+        self.away_asked.emit("txt")
+
     def write_in(
         self, totals: tuple[str, ...], minutes: float | None, turns: int | None, winners: tuple[int, ...]
     ) -> None:
@@ -173,6 +196,8 @@ class LogbookView(QWidget):
             return
         if kind == "backup":
             book.backup(path)
+        elif kind == "txt":
+            write_text(f"{self._report}\n", path)
         else:
             write_text((to_json if kind == "json" else to_csv)(self.listing.sessions), path)
 
@@ -195,6 +220,7 @@ class LogbookView(QWidget):
     def close_lanes(self) -> None:
         """Give up what is being worked out, and close the file."""
         self.telling.close_lanes()
+        self.reporting.close()
         if self._book is not None:
             self._book.close()
             self._book = None
