@@ -131,7 +131,10 @@ class Card(QAbstractButton):
         if exact is None:
             trouble = self.entry.trouble if self.entry else "…"
             self._text(painter, words, self.path.name.removesuffix(SUFFIX), 18, c.ink, bold=True)
-            self._text(painter, words.adjusted(0, 26, 0, 0), trouble, 13, c.ember)
+            painter.setFont(screen_font(13))
+            painter.setPen(QColor(c.ember))
+            below = words.adjusted(0, 26, 0, 0)
+            painter.drawText(below, int(Qt.AlignmentFlag.AlignLeft) | int(Qt.TextFlag.TextWordWrap), trouble)
         else:
             game = exact.game
             places = area_of(game).board.places(game)
@@ -156,12 +159,8 @@ class Card(QAbstractButton):
     def _text(self, painter: QPainter, area: QRectF, words: str, size: float, colour: str, bold: bool = False) -> None:
         painter.setFont(screen_font(size, bold))
         painter.setPen(QColor(colour))
-        flags = Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignTop
-        if len(words) > 60:
-            painter.drawText(area, int(flags) | int(Qt.TextFlag.TextWordWrap), words)
-        else:
-            fitted = painter.fontMetrics().elidedText(words, Qt.TextElideMode.ElideRight, int(area.width()))
-            painter.drawText(area, flags, fitted)
+        fitted = painter.fontMetrics().elidedText(words, Qt.TextElideMode.ElideRight, int(area.width()))
+        painter.drawText(area, Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignTop, fitted)
 
 
 class ShelfView(QScrollArea):
