@@ -45,6 +45,7 @@ COMMANDS = (
     Command("quit", "&Game", "&Quit", "Ctrl+Q", "close", "Leave the program", new_group=True),
     Command("undo", "&Edit", "&Undo", "Ctrl+Z", "undo", "Take the last change back"),
     Command("redo", "&Edit", "&Redo", "Ctrl+Y", "redo", "Make the change again"),
+    Command("history", "&Edit", "&History …", "Ctrl+H", "show_history", "Go back or on to any step"),
     Command("shelf", "&View", "&Shelf", "Ctrl+1", "show_shelf", "The games there are", check=True),
     Command("shape", "&View", "S&hape", "Ctrl+2", "show_shape", "Rules, board and its heat", check=True),
     Command("odds", "&View", "&Odds", "Ctrl+3", "show_odds", "What a roll can show", check=True),
@@ -61,6 +62,7 @@ COMMANDS = (
     Command("light", "&View", "&Light", "", "use_light", "Dark ink on light paper", check=True, new_group=True),
     Command("dark", "&View", "&Dark", "", "use_dark", "Light ink on dark paper", check=True),
     Command("system", "&View", "&As the system", "", "use_system", "Follow the desktop's setting", check=True),
+    Command("find", "&Help", "&Find a command …", "Ctrl+K", "find_command", "Find a command by typing"),
     Command("keys", "&Help", "&Keys", "F1", "show_keys", "List every key"),
     Command("about", "&Help", "&About Bolometric", "", "show_about", "Version and licences"),
 )  # fmt: skip

@@ -5,14 +5,16 @@ from __future__ import annotations
 from typing import TYPE_CHECKING
 
 from PySide6.QtCore import Qt
-from PySide6.QtGui import QGuiApplication
+from PySide6.QtGui import QAction, QGuiApplication
 from PySide6.QtWidgets import QMainWindow, QMessageBox
 
+from bolometric.core.words.steps import step_words
 from bolometric.desk import actions
 from bolometric.desk.document import Document
 from bolometric.desk.editing import Editing
 from bolometric.desk.filing import Filing
 from bolometric.desk.late_views import LateViews
+from bolometric.desk.parts.chooser import choose
 from bolometric.desk.parts.gauge import GaugeStrip
 from bolometric.desk.parts.sheet import RuleSheet
 
@@ -27,6 +29,7 @@ class Commands(QMainWindow):
     gauges: GaugeStrip
     late: LateViews
     view: str
+    actions_by_id: dict[str, QAction]
 
     if TYPE_CHECKING:
 
@@ -68,6 +71,25 @@ class Commands(QMainWindow):
         self.show_sheets()
         if self.late.sheets is not None:
             self.late.sheets.ask_printer()
+
+    def find_command(self) -> None:
+        """Ask for a command by typing, and do it."""
+        listed = [one for one in actions.COMMANDS if one.id != "find" and self.actions_by_id[one.id].isEnabled()]
+        told = [f"{one.told}{f'  ({one.keys})' if one.keys else ''}" for one in listed]
+        found = choose(self, "Find a command", told)
+        if found is not None:
+            self.actions_by_id[listed[found].id].trigger()
+
+    def show_history(self) -> None:
+        """Every step as a sentence; the one chosen is gone to."""
+        self.editing.close_popover()
+        steps = self.document.steps
+        told = ["as it was opened", *(step_words(before, after) for before, after in steps)]
+        found = choose(
+            self, "History", told, self.document.at_step, "Choose a step: the game goes there, and back again."
+        )
+        if found is not None:
+            self.document.go_to(found)
 
     def project(self) -> None:
         """Show what is called on the projector, or take it away."""

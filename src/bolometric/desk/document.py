@@ -86,6 +86,21 @@ class Document(QObject):
         if self._history.step(1):
             self._after()
 
+    @property
+    def steps(self) -> list[tuple[Game, Game]]:
+        """Every step that can be taken back or again, the first one first."""
+        return self._history.pairs()
+
+    @property
+    def at_step(self) -> int:
+        """How many of them are taken."""
+        return self._history.at
+
+    def go_to(self, step: int) -> None:
+        """To where so many steps are taken."""
+        if self._history.step(step - self._history.at):
+            self._after()
+
     def start(self, game: Game, path: Path | None = None, unsaved: bool = False, seen: bytes | None = None) -> None:
         """Open another game.
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, field
+from itertools import pairwise
 
 from bolometric.core.game.document import Game
 
@@ -47,6 +48,10 @@ class History:
         self.games.append(game)
         del self.games[:-MOST]
         self.at, self._stroke = len(self.games) - 1, stroke
+
+    def pairs(self) -> list[tuple[Game, Game]]:
+        """Each step: the game before and after it."""
+        return list(pairwise(self.games))
 
     def step(self, by: int) -> bool:
         """Go back (-1) or forth (1); False at the end."""
