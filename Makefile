@@ -5,11 +5,15 @@ PYTHON ?= python3.11
 BIN := .venv/bin
 SETUPTOOLS := setuptools==84.2.1
 
-.PHONY: demo test lint bench screenshots clean
+.PHONY: install demo test lint bench screenshots clean
 
 demo: .venv/ready
 	@sh scripts/check-system.sh $(BIN)/python
 	$(BIN)/bolometric --demo
+
+# A menu entry, icon, kind of file, manual page and completion for the user; `bolometric desktop remove` takes them out.
+install: .venv/ready
+	$(BIN)/bolometric desktop add
 
 test: .venv/ready-dev
 	@sh scripts/check-system.sh $(BIN)/python

@@ -30,7 +30,7 @@ def application() -> QApplication:
     app.setApplicationName(APP)
     app.setApplicationDisplayName("Bolometric")
     app.setApplicationVersion(__version__)
-    app.setDesktopFileName(APP)
+    app.setDesktopFileName("dev.bolometric.Bolometric")  # as its menu entry is called
     load_fonts()
     return app
 

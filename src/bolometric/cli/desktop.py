@@ -1,0 +1,154 @@
+"""A place on the desktop: menu entry, icon, kind of file, description, manual page and completion of the command."""
+
+from __future__ import annotations
+
+import os
+import shutil
+import subprocess
+import sys
+from contextlib import suppress
+from importlib.resources import files
+from pathlib import Path
+
+import click
+
+from bolometric import __version__
+from bolometric.cli.group import fail, main
+
+ID = "dev.bolometric.Bolometric"
+PLACES = {
+    "bolometric.desktop": f"applications/{ID}.desktop",
+    "icon.svg": f"icons/hicolor/scalable/apps/{ID}.svg",
+    "mime.xml": "mime/packages/bolometric.xml",
+    "metainfo.xml": f"metainfo/{ID}.metainfo.xml",
+}
+"""Each file that is shipped, and where it goes below the data folder."""
+MANUAL, COMPLETION = "man/man1/bolometric.1", "bash-completion/completions/bolometric"
+COMPLETE = """_bolometric_completion() {
+    local IFS=$'\\n'
+    local answer=$(env COMP_WORDS="${COMP_WORDS[*]}" COMP_CWORD=$COMP_CWORD _BOLOMETRIC_COMPLETE=bash_complete $1)
+    local one
+    COMPREPLY=()
+    for one in $answer; do
+        IFS=',' read kind value <<< "$one"
+        case $kind in
+            dir) compopt -o dirnames ;;
+            file) compopt -o default ;;
+            plain) COMPREPLY+=($value) ;;
+        esac
+    done
+}
+complete -o nosort -F _bolometric_completion bolometric
+"""
+
+
+def _data() -> Path:
+    return Path(os.environ.get("XDG_DATA_HOME") or Path.home() / ".local" / "share")
+
+
+@main.group()
+def desktop() -> None:
+    """Put the program into the desktop's menu, or take it out again."""
+
+
+_TO = click.option("--to", type=click.Path(path_type=Path), help="Another data folder, such as /usr/local/share.")
+
+
+@desktop.command()
+@_TO
+def add(to: Path | None) -> None:
+    """Add the menu entry, the icon, the kind of file, the manual page and the completion."""
+    from bolometric.core.game.files import write_bytes
+    from bolometric.core.settings.errors import FileError
+
+    base = to or _data()
+    try:
+        for place, text in desktop_files().items():
+            path = base / place
+            path.parent.mkdir(parents=True, exist_ok=True)
+            write_bytes(text.encode(), path)
+            click.echo(f"Written to {path}.")
+    except FileError as error:
+        fail(error)
+    except OSError as error:
+        fail(FileError(f"{base} cannot be written: {(error.strerror or 'refused').lower()}. Choose another with --to."))
+    _refresh(base)
+
+
+@desktop.command()
+@_TO
+def remove(to: Path | None) -> None:
+    """Take all of that out again."""
+    base = to or _data()
+    for place in desktop_files():
+        with suppress(OSError):
+            (base / place).unlink()
+    _refresh(base)
+    click.echo(f"Taken out of {base}.")
+
+
+def desktop_files() -> dict[str, str]:
+    """The text of each file, by its place below the data folder."""
+    shipped = files("bolometric") / "assets" / "desktop"
+    told = {place: (shipped / name).read_text("utf-8") for name, place in PLACES.items()}
+    entry = f"applications/{ID}.desktop"
+    told[entry] = told[entry].replace("@exec@", _quoted(_command()))
+    return {**told, MANUAL: manual(), COMPLETION: COMPLETE}
+
+
+def _command() -> str:
+    """What starts the program: the command as it was called, if that is a file."""
+    called = Path(sys.argv[0]).resolve()
+    return str(called) if called.name == "bolometric" and called.is_file() else "bolometric"
+
+
+def _quoted(command: str) -> str:
+    """As the Desktop Entry Specification wants it."""
+    plain = all(sign.isalnum() or sign in "/._-+" for sign in command)
+    return command if plain else '"' + "".join(f"\\{sign}" if sign in '"`$\\' else sign for sign in command) + '"'
+
+
+def manual() -> str:
+    """The manual page, from the commands' own words."""
+    lines = [
+        f'.TH BOLOMETRIC 1 "" "bolometric {__version__}" "User Commands"', ".SH NAME",
+        "bolometric \\- design, measure and print number games of your own", ".SH SYNOPSIS",
+        ".B bolometric", "[\\fIFILE\\fR | \\fB\\-\\-demo\\fR | \\fICOMMAND\\fR \\fB...\\fR]", ".SH COMMANDS",
+    ]  # fmt: skip
+    for path, command in _commands(main, ()):
+        context = click.Context(command, info_name=" ".join(path))
+        lines += [".TP", f"\\fB{_roff(' '.join(path))}\\fR {_roff(' '.join(command.collect_usage_pieces(context)))}"]
+        lines.append(_roff(command.get_short_help_str(300)))
+        for parameter in command.get_params(context):
+            record = parameter.get_help_record(context)
+            if record is not None and parameter.name != "help":
+                lines += [".RS", ".TP", f"\\fB{_roff(record[0])}\\fR", _roff(record[1] or "\\&"), ".RE"]
+    lines += [".SH FILES", "Games are single files that end in .bolo.json.", ".SH EXIT STATUS"]
+    lines.append("0 well; 1 faults found (check only); 2 something given cannot be used or written.")
+    return "\n".join(lines) + "\n"
+
+
+def _commands(group: click.Group, before: tuple[str, ...]) -> list[tuple[tuple[str, ...], click.Command]]:
+    found: list[tuple[tuple[str, ...], click.Command]] = []
+    for name, command in sorted(group.commands.items()):
+        if command.hidden:
+            continue
+        if isinstance(command, click.Group):
+            found += _commands(command, (*before, name))
+        else:
+            found.append(((*before, name), command))
+    return found
+
+
+def _roff(text: str) -> str:
+    escaped = text.replace("\\", "\\e").replace("-", "\\-").replace("\n", " ").replace("…", "...")
+    return f"\\&{escaped}" if escaped[:1] in (".", "'") else escaped
+
+
+def _refresh(base: Path) -> None:
+    """Let the desktop look again, where its helpers are there; without them it does so by itself, later."""
+    for command in (
+        ["update-desktop-database", str(base / "applications")], ["update-mime-database", str(base / "mime")],
+    ):  # fmt: skip
+        if shutil.which(command[0]):
+            subprocess.run(command, check=False, capture_output=True)
