@@ -29,17 +29,8 @@ lint: .venv/ready-dev
 	$(BIN)/mypy
 	$(BIN)/lint-imports
 
-bench: .venv/ready
-	$(BIN)/python benchmarks/trail.py
-	$(BIN)/python benchmarks/choosing.py
-	$(BIN)/python benchmarks/odds.py
-	$(BIN)/python benchmarks/boards.py
-	$(BIN)/python benchmarks/squares.py
-	$(BIN)/python benchmarks/facts.py
-	$(BIN)/python benchmarks/tuning.py
-	$(BIN)/python benchmarks/sheets.py
-	$(BIN)/python benchmarks/logbook.py
-	$(BIN)/python benchmarks/window.py
+bench: .venv/ready-dev
+	QT_QPA_PLATFORM=offscreen $(BIN)/python scripts/bench.py docs/benchmarks.md
 
 screenshots: .venv/ready
 	QT_QPA_PLATFORM=offscreen $(BIN)/python scripts/screenshots.py docs/screenshots

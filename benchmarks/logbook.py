@@ -11,6 +11,7 @@ from statistics import median
 
 from bolometric.core.areas.shelf import demo_files
 from bolometric.core.game.files import read
+from bolometric.core.logbook.held import story
 from bolometric.core.logbook.session import session_of
 from bolometric.core.logbook.store import Logbook
 
@@ -32,6 +33,9 @@ def listing() -> None:
             began = time.perf_counter()
             count = len(book.sessions(**asked))
             print(f"listed, {words}: {count:,} in {1000 * (time.perf_counter() - began):.0f} ms")
+        told, began = book.sessions(), time.perf_counter()
+        lines = [story(one) for one in told]
+        print(f"told in a line each: {len(lines):,} in {1000 * (time.perf_counter() - began):.0f} ms")
 
 
 def keys() -> None:

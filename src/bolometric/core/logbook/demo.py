@@ -1,69 +1,31 @@
 """A made-up term of the Kestrel Ridge club, so that every chart of the logbook has something to show.
 
-The sessions are drawn from what is predicted for the demo games, for groups with paces of their own; one group rolls a
-die that is not even. The same term comes out each time; only its days move, so that it ended yesterday.
+The sessions were drawn from what is predicted for the demo games (scripts/make_term.py), for groups with paces of their
+own; one group rolls a die that is not even. The same term comes out each time; only its days move with today.
 """
 
 from __future__ import annotations
 
+import json
 from datetime import date, timedelta
+from importlib.resources import files
 
-import numpy as np
+from bolometric.core.logbook.session import Session
 
-from bolometric.core.areas.shelf import demo_files
-from bolometric.core.game.document import Game, with_values
-from bolometric.core.game.files import read
-from bolometric.core.logbook.session import Session, session_of
-from bolometric.core.measure.measuring import measure
-from bolometric.core.text.figures import minus
-
-GAMES = ("ridge-ascent", "observatory-round", "dome-shutters", "star-field", "ridge-dare")
-GROUPS = {"Rigel": 1.05, "Vega": 1.45, "Altair": 0.85}
-"""How much slower each group works than its profile says."""
-LOADED = "Altair"
-WEEKS, TABLES, DRAWS = 10, 4, 24
-NOTES = ("two tables wanted a second game", "the sums went faster than last week", "one table shared a die", "")
-WISHES = ("fewer squares", "", "a larger board", "")
-MOODS = ("lively", "calm", "lively", "wild", "flat")
+FILE = "term.json"
 
 
 def demo_sessions() -> list[Session]:
     """The term: a game with each group in most weeks."""
-    rng, found = np.random.default_rng(2026), []
-    games = {name: read(next(path for path in demo_files() if path.name.startswith(name))) for name in GAMES}
-    for week in range(WEEKS):
-        for at, group in enumerate(GROUPS):
-            name = GAMES[(week + at) % len(GAMES)]
-            if rng.random() < 0.25:
-                continue
-            game = games[name]
-            if name == "ridge-ascent" and week >= WEEKS // 2:
-                game = with_values(game, {"area.length": 46})  # the club made it longer
-            days = 7 * (WEEKS - week) - at
-            found.append(_played(game, group, date.today() - timedelta(days=days), rng))
+    plain = json.loads((files("bolometric") / "assets" / "demo" / FILE).read_text("utf-8"))
+    games = [json.dumps(game, indent=2, ensure_ascii=False) + "\n" for game in plain["games"]]
+    found = []
+    for number, one in enumerate(plain["sessions"]):
+        day = date.today() - timedelta(days=one.pop("days_ago"))
+        lists = {name: tuple(value) for name, value in one.items() if isinstance(value, list)}
+        found.append(
+            Session.model_validate(
+                {**one, **lists, "key": f"kestrel-{number:03d}", "day": day.isoformat(), "game": games[one["game"]]}
+            )
+        )
     return found
-
-
-def _played(game: Game, group: str, day: date, rng: np.random.Generator) -> Session:
-    known = measure(game, 300).readings
-    tables = int(rng.integers(2, TABLES + 1))
-    mean = known["minutes"].mean or known["minutes"].ended or 10.0
-    spread = known["minutes"].sd or 0.25 * mean
-    slower = GROUPS[group] * rng.lognormal(0, 0.1, tables)
-    minutes = np.clip(rng.normal(mean, spread, tables), 0.4 * mean, None) * slower
-    pace = known.get(game.area.pace)
-    turns = () if pace is None or not pace.mean else tuple(
-        max(round(float(pace.mean * minute / mean / GROUPS[group])), 1) for minute in minutes
-    )  # fmt: skip
-    odds, chances = game.shown, game.shown.chances.copy()
-    if group == LOADED:
-        chances[-1] += 0.25
-    drawn = rng.choice(len(odds.totals), DRAWS, p=chances / chances.sum())
-    wins = known["seat_wins"].values if "seat_wins" in known else None
-    seats = [] if wins is None else rng.choice(len(wins), tables, p=np.array(wins) / sum(wins)).tolist()
-    return session_of(
-        game, day=day.isoformat(), group=group, tables=tables, turns=turns,
-        minutes=tuple(round(float(minute), 1) for minute in minutes), winners=tuple(seat + 1 for seat in seats),
-        totals=tuple(minus(odds.totals[k]) for k in drawn), mood=MOODS[int(rng.integers(len(MOODS)))],
-        note=NOTES[int(rng.integers(len(NOTES)))], change=WISHES[int(rng.integers(len(WISHES)))], source="class",
-    )  # fmt: skip

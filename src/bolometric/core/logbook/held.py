@@ -9,10 +9,9 @@ from functools import lru_cache
 from math import log, sqrt
 
 from bolometric.core.game.document import Game
-from bolometric.core.game.files import from_text
 from bolometric.core.logbook.learning import Timed
 from bolometric.core.logbook.luck import Held, held_lengths, held_totals, held_wins
-from bolometric.core.logbook.session import Session
+from bolometric.core.logbook.session import Session, game_in
 from bolometric.core.measure.measuring import Measurement, measure
 from bolometric.core.results.estimate import CODES
 from bolometric.core.settings.heeding import checkpoint
@@ -35,7 +34,7 @@ class Calibration:
 @lru_cache(maxsize=64)
 def measured(text: str) -> Measurement:
     """What is predicted for a game. Raises Cancelled where the work is given up."""
-    return measure(from_text(text, "a session's game"), RUNS)
+    return measure(game_in(text), RUNS)
 
 
 def held(sessions: Sequence[Session]) -> list[Held]:

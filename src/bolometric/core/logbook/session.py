@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from datetime import date, timedelta
 from fractions import Fraction
-from functools import cached_property
+from functools import lru_cache
 from typing import Annotated, Literal, Self
 from uuid import uuid4
 
@@ -38,6 +38,12 @@ def _a_number(text: str) -> str:
         return str(tidy(Fraction(text.strip().replace("−", "-"))))
     except (ValueError, ZeroDivisionError):
         raise setting_error(f"“{text[:20]}” is no number: totals are numbers such as 7, 0.5 or 1/2.") from None
+
+
+@lru_cache(maxsize=512)
+def game_in(text: str) -> Game:
+    """The game in a session: thousands of them share a few. Raises FileError where the text is none."""
+    return from_text(text, "the session's game")
 
 
 class Session(Part):
@@ -78,12 +84,12 @@ class Session(Part):
             )
         return self
 
-    @cached_property
+    @property
     def played(self) -> Game:
         """The game. Raises FileError where its text is none."""
-        return from_text(self.game, "the session's game")
+        return game_in(self.game)
 
-    @cached_property
+    @property
     def numbers(self) -> tuple[Fraction, ...]:
         """The totals as numbers."""
         return tuple(Fraction(one) for one in self.totals)

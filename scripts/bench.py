@@ -1,0 +1,44 @@
+"""Runs every benchmark and writes what it measured, with the machine: bench.py docs/benchmarks.md."""
+
+import os
+import platform
+import subprocess
+import sys
+import time
+from datetime import date
+from importlib.metadata import version
+from pathlib import Path
+
+ROOT = Path(__file__).resolve().parent.parent
+ORDER = ("trail", "squares", "choosing", "boards", "odds", "facts", "tuning", "sheets", "logbook", "window")
+LIBRARIES = ("numpy", "numba", "scipy", "PySide6_Essentials")
+NOISE = ("This plugin does not support",)
+
+
+def machine():
+    """The processor, how many of it, and the libraries that matter."""
+    told = Path("/proc/cpuinfo").read_text() if Path("/proc/cpuinfo").exists() else ""
+    names = [line.split(":", 1)[1].strip() for line in told.splitlines() if line.startswith("model name")]
+    name = names[0] if names else platform.machine()
+    return f"{name}, {os.cpu_count()} processors, Python {platform.python_version()}, " + ", ".join(
+        f"{one} {version(one)}" for one in LIBRARIES
+    )
+
+
+def main(to):
+    told = ["# Benchmarks", "", f"Measured on {date.today().isoformat()} by `make bench`, on {machine()}.", ""]
+    told += ["Ratios are of one run; seconds are of this machine. A heading says how to repeat its part.", ""]
+    for name in ORDER:
+        began = time.perf_counter()
+        print(f"{name} …", flush=True)
+        done = subprocess.run([sys.executable, f"benchmarks/{name}.py"], cwd=ROOT, capture_output=True, text=True)
+        if done.returncode:
+            sys.exit(f"benchmarks/{name}.py failed:\n{done.stderr}")
+        lines = [line for line in done.stdout.splitlines() if line.strip() and not line.startswith(NOISE)]
+        told += [f"## `python benchmarks/{name}.py`", "", "```", *lines, "```", ""]
+        print("\n".join(lines), f"\n({time.perf_counter() - began:.0f} s)\n", flush=True)
+    to.write_text("\n".join(told), "utf-8")
+
+
+if __name__ == "__main__":
+    main(Path(sys.argv[1]))
