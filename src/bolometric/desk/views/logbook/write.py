@@ -62,6 +62,9 @@ class WritePage(QWidget):
             form.addRow(Label(words), field)
             if field is not self.which:
                 field.setAccessibleName(words)
+        typed = self.group.lineEdit()
+        assert typed is not None  # it can be edited
+        typed.setAccessibleName("Group")
         column, row = QVBoxLayout(self), QHBoxLayout()
         column.setContentsMargins(0, 6, 0, 0)
         column.addLayout(form)
