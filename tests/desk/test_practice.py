@@ -22,7 +22,7 @@ def practice(qtbot, window):
 
 
 def edit(qtbot, window, path, value):
-    with qtbot.waitSignal(window.measurer.exact_ready, timeout=10_000):
+    with qtbot.waitSignal(window.measurer.work_ready, timeout=30_000):
         window.editing.edit(path, value)
 
 

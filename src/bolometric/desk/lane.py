@@ -11,6 +11,7 @@ from PySide6.QtCore import QObject, Signal
 
 from bolometric.core.settings.errors import BolometricError, Cancelled
 from bolometric.core.settings.heeding import heeding
+from bolometric.desk.giving_way import edits
 
 Work = Callable[[], object]
 
@@ -65,7 +66,7 @@ class Lane(QObject):
     def _stands_still(self) -> bool:
         """Wait here while the work is paused; never a reason to give it up."""
         self._goes_on.wait()
-        return False
+        return edits.give_way()
 
     def _do(self, work: Work) -> None:
         found, words = None, ""

@@ -13,7 +13,7 @@ from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass, replace
 from typing import Any
 
-from PySide6.QtCore import QObject, Signal
+from PySide6.QtCore import QObject, QTimer, Signal
 
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Game
@@ -30,9 +30,13 @@ from bolometric.core.results.estimate import Sample
 from bolometric.core.results.readings import Reading
 from bolometric.core.settings.errors import Cancelled
 from bolometric.core.settings.heeding import Stop, heeding
+from bolometric.desk.giving_way import edits
 
-SHOW_EVERY = 0.06
-"""Seconds between two looks at the runs: often enough to feel live, seldom enough to cost nothing."""
+SHOW_EVERY, COUNT_EVERY = 0.06, 0.6
+"""Seconds between two looks at the runs, and at what they practised: often enough to feel live, seldom enough to cost
+nothing; counting facts is slow."""
+SETTLED = 30
+"""Milliseconds for exact readings to be painted before other threads go on."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -95,6 +99,7 @@ class Measurer(QObject):
         Without ``play`` the runs wait for :meth:`play_again`.
         """
         self._generation += 1
+        edits.close()
         self._submit(self._exact, self._work_exactly, game)
         if play:
             self.play_again(game)
@@ -128,12 +133,14 @@ class Measurer(QObject):
     def cancel_exact(self) -> None:
         """Give up working the present game out exactly; its runs go on."""
         self._exact_wanted += 1
+        edits.open()
         self.exact_stopped.emit()
 
     def close(self) -> None:
         """Give up all work and end the threads."""
         self._generation += 1
         self._closed = True
+        edits.open()
         for lane in (self._exact, self._runs):
             lane.shutdown(wait=True, cancel_futures=True)
 
@@ -152,12 +159,23 @@ class Measurer(QObject):
             self._relay.emit(generation, self.crashed, (f"{type(error).__name__}: {error}",))
 
     def _since(self, generation: int) -> Stop:
-        """Whether the game has been changed since."""
-        return lambda: generation != self._generation
+        """Whether the game has been changed since; what an edit must show at once goes first."""
+        return lambda: generation != self._generation or edits.give_way()
 
     def _deliver(self, generation: int, signal: Any, values: tuple[Any, ...]) -> None:
         if generation == self._generation:
             signal.emit(*values)
+            if not self._playing(signal):
+                QTimer.singleShot(SETTLED, self, lambda: self._settled(generation))
+
+    def _playing(self, signal: Any) -> bool:
+        """Whether a signal is of the runs, and says nothing of the exact readings."""
+        return signal in (self.runs_ready, self.runs_stopped)
+
+    def _settled(self, generation: int) -> None:
+        """The exact readings have been painted, unless others are awaited by now."""
+        if generation == self._generation:
+            edits.open()
 
     def _work_exactly(self, generation: int, game: Game) -> None:
         wanted = self._exact_wanted
@@ -176,6 +194,7 @@ class Measurer(QObject):
     def _work_faults(self, generation: int, exact: Analysis) -> None:
         from bolometric.core.judge.faults import find_faults  # not wanted until the window is up
 
+        edits.open()
         found = find_faults(exact.game, exact, self._since(generation))
         self._relay.emit(generation, self.faults_ready, (found,))
 
@@ -187,15 +206,19 @@ class Measurer(QObject):
 
     def _play(self, generation: int, game: Game) -> None:
         wanted = self._runs_wanted
-        shown = 0.0
+        shown = counted = 0.0
         latest: Tally | None = None
+        practice: Practice | None = None
+        edits.give_way()
 
         def show(done: bool) -> None:
+            nonlocal counted, practice
             if latest is not None:
                 readings = dict(latest.readings())
                 if self._worth is not None and self._worth[0] == generation:
                     readings["choice"] = self._worth[1]
-                practice = None if latest.notes is None else latest.notes.practice()
+                if latest.notes is not None and (done or time.monotonic() - counted > COUNT_EVERY):
+                    practice, counted = latest.notes.practice(), time.monotonic()
                 played = Played(game, readings, latest.sample, latest.runs, latest.widest_error(), done, practice)
                 self._latest = generation, played
                 self._relay.emit(generation, self.runs_ready, (played,))

@@ -11,6 +11,7 @@ from bolometric.core.game.seats import Style
 from bolometric.core.play.rehearsal import rehearse
 from bolometric.core.settings.errors import Cancelled
 from bolometric.core.settings.heeding import heeding
+from bolometric.desk.giving_way import edits
 
 Wanted = tuple[Game, tuple[Style, ...], bool]
 """A game, the styles of its seats that play by themselves, and whether the coach looks on."""
@@ -49,7 +50,7 @@ class Readying(QObject):
 
     def _rehearse(self, wanted: Wanted) -> None:
         try:
-            with heeding(lambda: self._wanted is not wanted):
+            with heeding(lambda: self._wanted is not wanted or edits.give_way()):
                 rehearse(*wanted)
         except Cancelled:
             return

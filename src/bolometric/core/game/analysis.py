@@ -4,13 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
-from functools import cached_property
 
 from bolometric.core.chains.waiting import WaitingTime
 from bolometric.core.game.document import Game
 from bolometric.core.results.board import Heat
 from bolometric.core.results.exact import ExactResult
 from bolometric.core.results.readings import Reading
+from bolometric.core.settings.once import once
 from bolometric.core.working.facts import Fact
 
 
@@ -41,7 +41,7 @@ class Analysis:
         """What the minutes are counted in, turns or draws, if known."""
         return self.result.paced or self.result.turns if self.result is not None else None
 
-    @cached_property
+    @once
     def heat(self) -> Heat | None:
         """How often each place of the board is used: worked out when first asked for, since suggestions never ask."""
         return self.heat_of(self.game)

@@ -9,7 +9,6 @@ from __future__ import annotations
 import time
 from collections.abc import Callable, Iterator
 from dataclasses import replace
-from functools import cached_property
 from itertools import combinations
 
 from bolometric.core.areas.catalogue import area_of
@@ -24,6 +23,7 @@ from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.show import show
 from bolometric.core.settings.errors import Cancelled, GameError
 from bolometric.core.settings.heeding import Stop, checkpoint, heeding
+from bolometric.core.settings.once import once
 
 MOST_CURES = 3
 BUDGET = 3.0
@@ -130,7 +130,7 @@ class Cures:
         more = exact.game.distribution.no_number > self.game.distribution.no_number
         return not more and self._useless(exact.game) <= self._useless_now
 
-    @cached_property
+    @once
     def _useless_now(self) -> int:
         return self._useless(self.game)
 

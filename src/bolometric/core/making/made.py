@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from fractions import Fraction
-from functools import cached_property, lru_cache
+from functools import lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
@@ -18,6 +18,7 @@ from bolometric.core.pieces.kinds import AnyPiece, letters_of
 from bolometric.core.settings.amounts import Value, tidy
 from bolometric.core.settings.explain import setting_error
 from bolometric.core.settings.heeding import checkpoint
+from bolometric.core.settings.once import once
 
 MOST_ENTRIES = 40_000_000
 """Forms times draws that are worked out."""
@@ -91,7 +92,7 @@ class Making:
         rest = [(self.draws.shown[k], self.draws.ways[k]) for k in range(len(self.draws.shown)) if k not in makes]
         return tuple(sorted(rest, key=lambda one: -one[1]))
 
-    @cached_property
+    @once
     def made(self) -> tuple[MadeNumber, ...]:
         """Every number with its chance, rising."""
         whole, told = self.draws.all_ways, []
@@ -105,12 +106,12 @@ class Making:
             told.append(MadeNumber(tidy(value), ways, ways / whole, sums, text))
         return tuple(told)
 
-    @cached_property
+    @once
     def chances(self) -> dict[Value, float]:
         """The chance of each number that can be made."""
         return {number.value: number.chance for number in self.made}
 
-    @cached_property
+    @once
     def _by_value(self) -> dict[Fraction, dict[int, int]]:
         """For each number the draws that make it, and its place in their tables."""
         found: dict[Fraction, dict[int, int]] = {}

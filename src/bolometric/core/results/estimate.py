@@ -9,7 +9,6 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
-from functools import cached_property
 from math import sqrt
 
 import numpy as np
@@ -18,6 +17,7 @@ from numpy.typing import NDArray
 from bolometric.core.results.batch import NO_WINNER, STUCK, TIED, UNFINISHED, Batch
 from bolometric.core.results.folded import Pairs, Values
 from bolometric.core.results.readings import Reading
+from bolometric.core.settings.once import once
 
 NOT_KNOWN = Reading("simulated")
 CODES = -NO_WINNER
@@ -134,7 +134,7 @@ class Sample:
         """Whether every run came to an end, so that lengths have a mean."""
         return not self.won(UNFINISHED) and not self.won(STUCK)
 
-    @cached_property
+    @once
     def shares(self) -> NDArray[np.float64]:
         """Each seat's share of the win by who shares it; shape (2 ** seats, seats), with ``shared`` as its weights."""
         bits = (np.arange(len(self.shared))[:, None] >> np.arange(self.table.seats)) & 1

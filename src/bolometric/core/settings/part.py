@@ -4,8 +4,10 @@ from __future__ import annotations
 
 from pydantic import BaseModel, ConfigDict
 
+from bolometric.core.settings.once import once
+
 
 class Part(BaseModel):
     """A frozen piece of a game. Equal parts hash alike, so results can be cached by the part itself."""
 
-    model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False)
+    model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False, ignored_types=(once,))

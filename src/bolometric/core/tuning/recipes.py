@@ -9,7 +9,6 @@ from __future__ import annotations
 import json
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
-from functools import cached_property
 from itertools import product
 
 import numpy as np
@@ -18,6 +17,7 @@ from pydantic_core import PydanticCustomError
 from bolometric.core.game.document import Game, with_values
 from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.knobs import KnobAt, knob_at
+from bolometric.core.settings.once import once
 from bolometric.core.tuning.space import PIECES, kind_of, part_of, values_of
 
 WIDEST = 1.6
@@ -38,12 +38,12 @@ class Space:
     game: Game
     paths: tuple[str, ...]
 
-    @cached_property
+    @once
     def knobs(self) -> tuple[KnobAt, ...]:
         """The knob of each free setting, as it is in the game itself."""
         return tuple(knob_at(self.game, path) for path in self.paths)
 
-    @cached_property
+    @once
     def own(self) -> Values:
         """The values of the game itself."""
         return tuple(

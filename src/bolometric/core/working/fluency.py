@@ -6,13 +6,13 @@ teacher who times a few facts at the table has better ones.
 
 from __future__ import annotations
 
-from functools import cached_property
 from typing import Annotated, Literal, Self
 
 from pydantic import AfterValidator, Field, StrictFloat, StrictInt, model_validator
 
 from bolometric.core.pieces.faces import Line
 from bolometric.core.settings.explain import setting_error
+from bolometric.core.settings.once import once
 from bolometric.core.settings.part import Part
 from bolometric.core.working.aims import Aim, fact_from
 
@@ -77,7 +77,7 @@ class Fluency(Part):
             raise setting_error("Somebody who needs no time for anything is not measured: give a look some seconds.")
         return self
 
-    @cached_property
+    @once
     def _hashed(self) -> int:
         return hash(tuple(getattr(self, name) for name in type(self).model_fields))
 

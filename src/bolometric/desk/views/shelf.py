@@ -25,6 +25,7 @@ from bolometric.core.settings.heeding import Stop, heeding
 from bolometric.core.text.figures import percent, plural
 from bolometric.core.tuning.looking import look as look_at
 from bolometric.core.tuning.space import changes_between
+from bolometric.desk.giving_way import edits
 from bolometric.desk.parts.plain import Label, tip
 from bolometric.paint.board import layout_of, paint_board, picture_of
 from bolometric.paint.fonts import screen_font
@@ -212,16 +213,20 @@ class ShelfView(QScrollArea):
         for path in () if self._closed else self.cards:
             self._lane.submit(self._look, path)
 
+    def _given_up(self) -> bool:
+        """Whether nothing is wanted any more; the open game goes first."""
+        return self._closed or edits.give_way()
+
     def _look(self, path: Path) -> None:
         with suppress(Cancelled):
-            entry = look(path, lambda: self._closed)
+            entry = look(path, self._given_up)
             self._looked.emit(entry)
             if not self._closed:
                 self._lane.submit(self._weigh, entry)  # behind the cards that have not been looked at yet
 
     def _weigh(self, entry: Entry) -> None:
         with suppress(Cancelled):
-            self._looked.emit(weigh(entry, lambda: self._closed))
+            self._looked.emit(weigh(entry, self._given_up))
 
     def _fill(self, entry: Entry) -> None:
         if entry.path not in self.cards:

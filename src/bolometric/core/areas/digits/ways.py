@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import cached_property, lru_cache
+from functools import lru_cache
 
 import numpy as np
 from numba import njit
 from numpy.typing import NDArray
 
 from bolometric.core.areas.digits.rules import Columns, free_sets, numbers_of
+from bolometric.core.settings.once import once
 
 Array = NDArray[np.float64]
 Codes = NDArray[np.int64]
@@ -29,12 +30,12 @@ class Ways:
     numbers: Array
     """What each code shows."""
 
-    @cached_property
+    @once
     def full(self) -> Codes:
         """Codes with no column free."""
         return np.flatnonzero(self.free == 0)
 
-    @cached_property
+    @once
     def good(self) -> Array:
         """How far each full code reaches the aim."""
         return in_order(self.columns, self.full, self.numbers[self.full])

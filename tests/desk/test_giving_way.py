@@ -1,0 +1,61 @@
+"""An edit's answer goes first; nobody else waits for ever."""
+
+import threading
+import time
+from dataclasses import dataclass
+
+from bolometric.core.settings.once import once
+from bolometric.desk import giving_way
+from bolometric.desk.giving_way import Gate
+
+
+def test_others_wait_until_the_gate_is_open_and_no_longer_than_they_must(monkeypatch):
+    gate = Gate()
+    assert gate.give_way() is False
+    gate.close()
+    threading.Timer(0.05, gate.open).start()
+    began = time.perf_counter()
+    gate.give_way()
+    assert 0.04 < time.perf_counter() - began < 2
+    monkeypatch.setattr(giving_way, "LONGEST", 0.05)
+    gate.close()
+    began = time.perf_counter()
+    gate.give_way()
+    assert 0.04 < time.perf_counter() - began < 2
+
+
+def test_the_gate_is_closed_from_an_edit_to_its_readings(qtbot, window):
+    qtbot.waitUntil(lambda: giving_way.edits._open.is_set())
+    with qtbot.waitSignal(window.measurer.exact_ready):
+        window.document.edit("area.length", 33)
+        assert not giving_way.edits._open.is_set()
+    qtbot.waitUntil(lambda: giving_way.edits._open.is_set())
+    window.document.edit("area.length", 34)
+    window.measurer.cancel_exact()
+    assert giving_way.edits._open.is_set()
+
+
+def test_one_answer_does_not_keep_another_waiting():
+    """While one object's answer is worked out, another object's is not held up."""
+    working, going_on = threading.Event(), threading.Event()
+
+    @dataclass
+    class Slow:
+        waits: bool
+
+        @once
+        def answer(self):
+            if self.waits:
+                working.set()
+                going_on.wait(10)
+            return object()
+
+    slow, quick = Slow(True), Slow(False)
+    thread = threading.Thread(target=lambda: slow.answer)
+    thread.start()
+    assert working.wait(10)
+    assert quick.answer is quick.answer
+    assert thread.is_alive()
+    going_on.set()
+    thread.join(10)
+    assert slow.answer is slow.answer
