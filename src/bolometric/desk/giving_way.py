@@ -8,8 +8,9 @@ from __future__ import annotations
 
 import threading
 
-LONGEST = 3.0
-"""Seconds that anybody waits at a time: what takes longer is no edit's answer any more."""
+LONGEST = 1.0
+"""Seconds that anybody waits after an edit: exact work that takes longer goes on beside the runs, which are shown
+meanwhile."""
 
 
 class Gate:
@@ -29,8 +30,8 @@ class Gate:
 
     def give_way(self) -> bool:
         """Wait while the gate is closed; false, as an answer to 'is this no longer wanted?'."""
-        if not self._open.is_set():
-            self._open.wait(LONGEST)
+        if not self._open.is_set() and not self._open.wait(LONGEST):
+            self._open.set()
         return False
 
 
