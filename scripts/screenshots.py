@@ -74,7 +74,6 @@ def practice(camera: Camera) -> None:
     page._ask(0)
     camera.wait(lambda: 0 in page._beside)
     camera.take("practice")
-    camera.open("observatory", "practice")
     camera.open("ridge-dare", "practice")
     view.bar.show_page(2)
     camera.wait(lambda: "turns (exact)" in view.difficulty.pays.text())

@@ -14,7 +14,7 @@ from math import exp
 import numpy as np
 import pytest
 from click.testing import CliRunner
-from hypothesis import given, settings
+from hypothesis import example, given, settings
 from hypothesis import strategies as st
 from pydantic import ValidationError
 
@@ -172,6 +172,7 @@ some_sessions = st.builds(
 
 
 @settings(max_examples=60)
+@example([session_of(GAME, note="'=", change="''", group="=1+1")], ",")
 @given(st.lists(some_sessions, min_size=1, max_size=4), st.sampled_from(",;\t"))
 def test_what_goes_out_comes_in_again(sessions, between):
     assert from_json(to_json(sessions), "a.json") == sessions

@@ -13,7 +13,7 @@ from bolometric.core.logbook.calling import Board, expected, hopeless, left, rea
 from bolometric.core.logbook.demo import demo_sessions
 from bolometric.core.logbook.session import session_of
 from bolometric.core.logbook.store import Logbook
-from bolometric.core.settings.errors import GameError
+from bolometric.core.settings.errors import FileError, GameError
 
 BOXES = {"bolometric": 1, "pieces": [{}], "area": {"kind": "tiles", "play": "boxes", "boxes": 2, "draws": "shared"}}
 
@@ -222,6 +222,18 @@ def test_sessions_go_out_and_come_in_again(qtbot, window, logbook, tmp_path):
     (tmp_path / "wrong.csv").write_text("a,b\n1,2\n")
     logbook.take_in(tmp_path / "wrong.csv")
     assert "has no column “date”" in window.notice.words.text()
+
+
+def test_a_logbook_that_goes_wrong_while_it_is_open_is_said(window, logbook, monkeypatch):
+    def refused(*_, **__):
+        raise FileError("The logbook is being written by another window: try again in a moment.")
+
+    logbook.bar.show_page(1)
+    monkeypatch.setattr(Logbook, "sessions", refused)
+    logbook.listing.wanted.emit()
+    assert "another window" in logbook.trouble.text()
+    logbook.bar.show_page(2)
+    assert logbook.trouble.isVisible()
 
 
 def test_a_damaged_logbook_is_said_and_mended(qtbot, window, tmp_path):

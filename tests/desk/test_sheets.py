@@ -221,6 +221,9 @@ def test_settings_are_shown_and_kept_with_the_game(qtbot, window, sheets, tmp_pa
     sheets.form.fields["square"].setValue(90)
     qtbot.waitUntil(lambda: "are the most" in sheets.told.text())
     assert {page.sheet for page in sheets.pages} >= {"rules", "pieces"}
+    sheets.form.fields["margin"].setValue(80)  # too much for A4: refused, said, and the form shows what holds
+    assert sheets.form.fields["margin"].value() == window.document.game.printing.margin == 12
+    assert "too little of A4 is left" in window.notice.words.text()
     sheets.fit.click()
     qtbot.waitUntil(lambda: "boards" in {page.sheet for page in sheets.pages})
     assert window.document.game.printing.square is None

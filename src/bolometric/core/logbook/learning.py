@@ -68,7 +68,7 @@ class Pace:
             return "Nothing is known of this group yet: the game's own profile counts."
         name = self.group or "This class"
         low, high = self.thinking[1:]
-        way = "longer" if self.thinking[0] >= 1 else "less long"
+        way = "more time" if self.thinking[0] >= 1 else "less time"
         by = percent(abs(self.thinking[0] - 1))
         sure = f"{percent(WIDE)} sure between × {low:.2f} and × {high:.2f}"
         return (

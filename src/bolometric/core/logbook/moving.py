@@ -22,6 +22,9 @@ COLUMNS = (
 NEEDED = ("date", "game")
 LISTS = {"turns": int, "minutes": float, "winners": int, "totals": str}
 FORMAT = "sessions"
+FORMULA = ("=", "+", "-", "@")
+"""How a cell begins that a spreadsheet would take for a formula; such a cell gets a mark before it."""
+QUOTED = tuple(f"'{sign}" for sign in (*FORMULA, "'"))
 GameOf = Callable[[str], Game | None]
 
 
@@ -38,7 +41,7 @@ def to_csv(sessions: Iterable[Session]) -> str:
 
 
 def _harmless(cell: str) -> str:
-    return f"'{cell}" if cell[:1] in "=+-@" and cell else cell
+    return f"'{cell}" if cell.startswith((*FORMULA, *QUOTED)) else cell
 
 
 def from_csv(text: str, name: str, game_of: GameOf) -> list[Session]:
@@ -72,7 +75,7 @@ def from_csv(text: str, name: str, game_of: GameOf) -> list[Session]:
 
 
 def _from_row(row: dict[str, str], where: str, game_of: GameOf) -> Session:
-    row = {key: value[1:] if value[:2] in ("'=", "'+", "'-", "'@") else value for key, value in row.items()}
+    row = {key: value[1:] if value.startswith(QUOTED) else value for key, value in row.items()}
     game = game_of(row["game"])
     if game is None:
         raise FileError(

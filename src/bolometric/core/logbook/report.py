@@ -3,13 +3,13 @@
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from itertools import groupby
 
 from bolometric.core.game.document import Game
 from bolometric.core.judge.nearby import Effect, effects
 from bolometric.core.logbook.held import calibrated, calibration_words, held, measured, story, timed
-from bolometric.core.logbook.learning import at_pace, learned
+from bolometric.core.logbook.learning import Pace, at_pace, learned
 from bolometric.core.logbook.session import Session
 from bolometric.core.measure.measuring import measure, never_stop
 from bolometric.core.results.show import headline, show
@@ -35,16 +35,16 @@ def report(sessions: Sequence[Session], stop: Stop = never_stop) -> str:
         lines += [f"- Predictions: {calibration_words(calibrated(sessions))}"]
     by_name = sorted(sessions, key=lambda one: one.played.name)
     for name, group in groupby(by_name, key=lambda one: one.played.name):
-        lines += ["", name, *(f"- {line}" for line in game_lines(list(group), stop))]
+        lines += ["", name, *(f"- {line}" for line in game_lines(list(group), paces, stop))]
     return "\n".join(lines)
 
 
-def game_lines(sessions: Sequence[Session], stop: Stop = never_stop) -> list[str]:
-    """What is said of a game: predicted and met, luck or rule, what the room wished, and what to try."""
+def game_lines(sessions: Sequence[Session], paces: Mapping[str, Pace], stop: Stop = never_stop) -> list[str]:
+    """What is said of a game: predicted and met, luck or rule, what the room wished, and what to try at its pace."""
     told = [met(sessions), *(one.words for one in held(sessions))]
     wishes = [one.change for one in sessions if one.change]
     told += [f"To change, as was noted: {wish}" for wish in wishes[:MOST_CHANGES]]
-    told += next_time(sessions, stop)
+    told += next_time(sessions, paces, stop)
     return [line for line in told if line]
 
 
@@ -57,13 +57,14 @@ def met(sessions: Sequence[Session]) -> str:
     return f"Predicted {headline('minutes', minutes)}; noted {show('minutes', sum(noted) / len(noted))} on average."
 
 
-def next_time(sessions: Sequence[Session], stop: Stop = never_stop) -> list[str]:
+def next_time(
+    sessions: Sequence[Session], paces: Mapping[str, Pace] | None = None, stop: Stop = never_stop
+) -> list[str]:
     """The changes worth trying first, by the group's own pace: those that bring the minutes into the brief's band."""
     if not sessions:
         return []
     newest = max(sessions, key=lambda one: one.day)
-    paces = learned(timed(sessions))
-    pace = paces.get(newest.group)
+    pace = (learned(timed(sessions)) if paces is None else paces).get(newest.group)
     game = newest.played if pace is None else at_pace(newest.played, pace)
     band = game.brief.minutes
     found = measure(game, 2_000, stop=stop).readings.get("minutes")

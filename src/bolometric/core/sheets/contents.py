@@ -21,12 +21,17 @@ class Kit:
     cautions: tuple[str, ...]
 
     @property
-    def words(self) -> str:
-        """In one sentence: 'For 28 learners at 14 tables: 14 boards, 28 dice …'."""
+    def whom(self) -> str:
+        """For whom: 'For 28 learners at 14 tables'."""
         learners = "1 learner" if self.learners == 1 else f"{self.learners} learners"
         tables = "1 table" if self.tables == 1 else f"{self.tables} tables"
+        return f"For {learners} at {tables}"
+
+    @property
+    def words(self) -> str:
+        """In one sentence: 'For 28 learners at 14 tables: 14 boards, 28 dice …'."""
         told = ", ".join(f"{count} {what}" for count, what in self.lines)
-        return f"For {learners} at {tables}: {told}."
+        return f"{self.whom}: {told}."
 
 
 @dataclass(frozen=True, slots=True)

@@ -108,7 +108,8 @@ def _told(contents: Contents, paper: Paper) -> str:
     if contents.boards:
         lines.append(told_size(contents, paper))
     if printing.copies == "table":
-        lines.append(f"These pages are for one table: print boards, pieces and rules {tables} times for the class.")
+        again = f": print boards, pieces and rules {tables} times for the class" if tables > 1 else ""
+        lines.append(f"These pages are for one table{again}.")
     else:
         lines.append(f"These pages are for all {tables} tables.")
     if any(page_kind == "backs" for page_kind in offered(contents)) and "backs" not in printing.left_out:

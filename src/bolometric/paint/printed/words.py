@@ -186,7 +186,7 @@ def kit_pages(contents: Contents, paper: Paper, told: str) -> Iterator[Page]:
     kit = contents.kit
     written = Words(SMALL_PRINT + 2, paper)
     written.title(f"{contents.game.name}: what goes in the box")
-    written.line(f"For {kit.learners} learners at {kit.tables} tables.")
+    written.line(f"{kit.whom}.")
     for count, what in kit.lines:
         written.line(what, str(count), 0.2)
     written.heading("Printing")

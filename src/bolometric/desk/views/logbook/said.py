@@ -43,8 +43,8 @@ class Told:
 
 def told_of(sessions: Sequence[Session], everything: Sequence[Session]) -> Told:
     """What the sessions of one game say, the groups' paces being learned from all. Raises Cancelled."""
-    lines = [line for line in game_lines(sessions) if line]
     paces = learned(timed(everything))
+    lines = game_lines(sessions, paces)
     played = {one.group for one in sessions}
     mine = tuple(pace for group, pace in paces.items() if group in played)
     lines += [pace.words for pace in mine]

@@ -95,6 +95,9 @@ class LogbookView(QWidget):
     def _restore(self) -> None:
         if self._damaged is None or self._damaged.backup is None:
             return
+        if self._book is not None:
+            self._book.close()
+            self._book = None
         try:
             aside = restore(self._damaged.path, self._damaged.backup)
         except FileError as error:
@@ -121,12 +124,7 @@ class LogbookView(QWidget):
         book = self.book()
         if book is None:
             return
-        try:
-            self.listing.offer(book.names(), book.groups())
-            self.writing.offer_groups(book.groups())
-        except FileError as error:
-            self._tell(str(error))
-            return
+        self._read(lambda: self._offer(book.names(), book.groups()))
         if self.bar.stack.currentIndex() == LISTED:
             self._list()
         if self.bar.stack.currentIndex() == SAID:
@@ -137,14 +135,28 @@ class LogbookView(QWidget):
         if book is not None:
             page = self.listing
             asked = page.game.currentData() or "", page.group.currentData() or ""
-            page.show_sessions(book.sessions(*asked, words=page.words.text().strip()))
+            self._read(lambda: page.show_sessions(book.sessions(*asked, words=page.words.text().strip())))
+
+    def _read(self, work: Callable[[], object]) -> None:
+        """Read from the logbook; what is wrong with it is said, and of a damaged one the last backup is offered."""
+        try:
+            work()
+        except FileError as error:
+            self._damaged = error if isinstance(error, DamagedError) else None
+            self._tell(str(error))
 
     def _say(self) -> None:
         book = self.book()
         if book is not None:
-            everything = book.sessions()
-            mine = [one for one in everything if one.played.name == self.game.name]
-            self.telling.ask(mine, everything, self.game, self.colours)
+            self._read(lambda: self._ask(book.sessions()))
+
+    def _offer(self, names: list[str], groups: list[str]) -> None:
+        self.listing.offer(names, groups)
+        self.writing.offer_groups(groups)
+
+    def _ask(self, everything: list[Session]) -> None:
+        mine = [one for one in everything if one.played.name == self.game.name]
+        self.telling.ask(mine, everything, self.game, self.colours)
 
     def _keep(self, session: Session) -> None:
         book = self.book()

@@ -134,7 +134,7 @@ class Room(QObject):
         elif len(self.totals) < MOST_MARKS:
             clear = self._clear()
             self.totals.append(total)
-            if self.totals and not self._seconds and not self._since:
+            if not self._seconds and not self._since:
                 self.run_clock()
             if self.boards and not clear and self._clear():
                 self.said = f"{self._nearest()[0].name} is clear!"

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Any
 
+from annotated_types import Ge, Le
 from PySide6.QtCore import QSignalBlocker, Signal
 from PySide6.QtWidgets import QCheckBox, QComboBox, QDoubleSpinBox, QFormLayout, QSpinBox, QWidget
 
@@ -30,10 +31,9 @@ CHOICES: tuple[tuple[str, str, tuple[tuple[str, str], ...]], ...] = (
     ("copies", "Print for", (("table", "one table"), ("class", "the whole class"))),
 )
 """Settings that are chosen from a few, with how each choice is called."""
-NUMBERS: tuple[tuple[str, str, int, int, str], ...] = (
-    ("margin", "Margin", 0, 45, " mm"), ("alike", "Boards alike", 1, 40, ""),
-    ("die", "Edge of a die", 10, 60, " mm"),
-    ("text", "Rules' letters", 8, 40, " pt"), ("learners", "Learners", 1, 200, ""),
+NUMBERS: tuple[tuple[str, str, str], ...] = (
+    ("margin", "Margin", " mm"), ("alike", "Boards alike", ""), ("die", "Edge of a die", " mm"),
+    ("text", "Rules' letters", " pt"), ("learners", "Learners", ""),
 )  # fmt: skip
 ORDER = (
     "paper", "look", "copies", "learners", "margin", "across", "square", "shows", "start", "end", "behind", "alike",
@@ -60,7 +60,7 @@ class PrintingForm(QWidget):
         self.fields: dict[str, QWidget] = {}
         made: dict[str, tuple[str, QWidget]] = {
             **{key: (label, self._chooser(key, choices)) for key, label, choices in CHOICES},
-            **{key: (label, self._number(key, low, high, unit)) for key, label, low, high, unit in NUMBERS},
+            **{key: (label, self._number(key, unit)) for key, label, unit in NUMBERS},
             "square": ("Square's side", self._square()),
             "expected": ("Tally sheet", self._tick("expected", "with what is expected")),
         }
@@ -79,7 +79,10 @@ class PrintingForm(QWidget):
         box.activated.connect(lambda _: self.changed.emit(key, box.currentData()))
         return box
 
-    def _number(self, key: str, low: int, high: int, unit: str) -> QSpinBox:
+    def _number(self, key: str, unit: str) -> QSpinBox:
+        limits = Printing.model_fields[key].metadata
+        low = next(int(one.ge) for one in limits if isinstance(one, Ge))
+        high = next(int(one.le) for one in limits if isinstance(one, Le))
         box = QSpinBox(minimum=low, maximum=high, suffix=unit, keyboardTracking=False)
         box.valueChanged.connect(lambda value: self.changed.emit(key, value))
         return box

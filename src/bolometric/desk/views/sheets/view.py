@@ -111,7 +111,7 @@ class SheetsView(QWidget):
     def _connect(self) -> None:
         self.ticks.left_out.connect(lambda keys: self.change_asked.emit("printing.left_out", keys))
         self.ticks.chosen.connect(self._go_to_sheet)
-        self.form.changed.connect(lambda key, value: self.change_asked.emit(f"printing.{key}", value))
+        self.form.changed.connect(self._change)
         self.preview.turned.connect(self.turn)
         self.back.clicked.connect(lambda: self.turn(-1))
         self.on.clicked.connect(lambda: self.turn(1))
@@ -139,6 +139,11 @@ class SheetsView(QWidget):
         super().showEvent(event)  # type: ignore[arg-type]
         if self._wanted != self.game:
             self._ask()
+
+    def _change(self, key: str, value: object) -> None:
+        """Ask for a change; where it was refused the form shows again what the game has."""
+        self.change_asked.emit(f"printing.{key}", value)
+        self.form.show_printing(self.game.printing)
 
     def close_lanes(self) -> None:
         """Give up what is being worked out."""
