@@ -245,5 +245,5 @@ def test_there_is_no_advice_where_there_is_nothing_to_choose():
     kept_out = game_from({"bolometric": 1, "pieces": [pack], "area": {"go_on": "dare"}})
     assert advice(kept_out, 5) == ""
     (*_, tally) = runs_of(kept_out, 1, 200)  # it can be played all the same
-    assert tally.sample.shared[0] == 0
+    assert tally.sample.shared.of(0) == 0
     assert measure_exactly(kept_out).heat is None

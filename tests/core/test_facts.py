@@ -167,11 +167,14 @@ def test_a_book_that_is_too_small_is_played_again_with_more_room(monkeypatch):
     assert notes(16).full
 
 
-@given(st.integers(0, 15), st.integers(0, 2**28 - 1), st.integers(0, 2**28 - 1), st.integers(0, 7))
+NUMBERS = st.integers(0, 2**trace.NUMBER_BITS - 1)
+
+
+@given(st.integers(0, 15), NUMBERS, NUMBERS, st.integers(0, 2**trace.SEAT_BITS - 1))
 def test_a_note_keeps_what_was_written(kind, one, other, seat):
     code = int(coded(kind, one, other, seat))
     assert told(code >> trace.SEAT_BITS) == (kind, one, other)
-    assert code & 7 == seat
+    assert code & (2**trace.SEAT_BITS - 1) == seat
 
 
 def test_a_best_of_three_notes_the_games_that_are_played():

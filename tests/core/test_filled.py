@@ -145,11 +145,12 @@ def filled_games(draw):
         "draws": draw(st.sampled_from(["own", "shared"])),
         "finish": draw(st.sampled_from(["at_once", "finish_round"])),
     }
+    most = 12 if area["draws"] == "shared" else 6
     styles = [{}] if boxes else draw(st.lists(placings, min_size=1, max_size=3))
     data = {
         "pieces": draw(dice(2, st.integers(0, 5))),
         "area": area,
-        "seats": {"count": draw(st.integers(1, 3)), "styles": styles},
+        "seats": {"count": draw(st.sampled_from([1, 2, 3, most])), "styles": styles},
     }
     try:
         return game_from(data)
@@ -240,6 +241,14 @@ def test_a_line_with_numbers_that_never_come_up():
 def test_bad_input_gets_one_clear_sentence(area, says):
     with pytest.raises(GameError, match=says):
         game_from({"pieces": [{}, {}], "area": {"kind": "tiles", **area}})
+
+
+@pytest.mark.parametrize(("area", "count"), [({"play": "boxes"}, 7), ({"play": "boxes", "draws": "shared"}, 41)])
+def test_a_class_sits_at_one_caller_only(area, count):
+    game = {"pieces": [{}, {}], "area": {"kind": "tiles", **area}}
+    with pytest.raises(GameError, match=r"seats\.count: .*(too many here|the most is 40)"):
+        game_from({**game, "seats": {"count": count}})
+    assert game_from({**game, "seats": {"count": count - 1}}).seats.count == count - 1
 
 
 chart_styles = st.lists(

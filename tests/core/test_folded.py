@@ -67,6 +67,6 @@ def test_every_run_is_counted_once_in_what_is_kept(game):
     """The winners and who shares the win add up to the runs; lengths are those of the games that ended."""
     for tally in runs_of(game, 7, 900, most_turns=500):
         sample = tally.sample
-        assert sum(sample.winners) == sample.shared.sum() == sample.runs == tally.runs
-        assert sample.turns.number == sample.rolls.number == int(sample.shared[1:].sum()) + sample.won(NO_WINNER)
+        assert sum(sample.winners) == sample.shared.counts.sum() == sample.runs == tally.runs
+        assert sample.turns.number == sample.rolls.number == sample.runs - sample.shared.of(0) + sample.won(NO_WINNER)
         assert sample.turns.number + sample.won(STUCK) + sample.won(UNFINISHED) == sample.runs

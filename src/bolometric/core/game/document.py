@@ -178,7 +178,7 @@ class Game(Part):
         check_set(self.pieces, self.draw)
         self._check_slips()
         self.seats.check_styles(self.area, remembers(self.pieces), len(self.distribution.totals))
-        self.area.check_seats(self.seats.count)
+        self.seats.check_count(self.area)
         self.area.check_pieces(self.pieces, self.draw)
         self.area.check_draw(self.distribution)
         return self

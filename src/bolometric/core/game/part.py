@@ -110,6 +110,11 @@ class AreaPart(Part):
         return False
 
     @property
+    def one_caller(self) -> bool:
+        """Whether one caller draws for everybody's boards, so that a whole class can play at once."""
+        return False
+
+    @property
     def uses_pieces(self) -> bool:
         """Whether anything is rolled, spun, drawn or tossed at all."""
         return True

@@ -15,6 +15,7 @@ from bolometric.core.settings.part import Part
 from bolometric.core.working.fluency import Fluency, Hands
 
 MOST_SEATS = 6
+MOST_AT_ONE_CALLER = 40
 
 Choosing = Literal["guess", "thumb", "plan"]
 """Any legal option, evenly; by a rule of thumb; best play."""
@@ -92,7 +93,14 @@ class Seats(Part):
     """Who sits at the table and how quick their hands are."""
 
     count: Annotated[
-        StrictInt, Field(ge=1, le=MOST_SEATS, description="How many play, taking turns."), Knob("number", "players")
+        StrictInt,
+        Field(
+            ge=1,
+            le=MOST_AT_ONE_CALLER,
+            description=f"How many play, taking turns: {MOST_SEATS} at most, or {MOST_AT_ONE_CALLER} boards that are "
+            "filled or cleared by the draws of one caller.",
+        ),
+        Knob("number", "players"),
     ] = 2
     starts: Annotated[Line, Field(max_length=60, description="Who goes first."), Knob("text", "who starts")] = (
         "The youngest"
@@ -152,9 +160,30 @@ class Seats(Part):
         """The fluency of a seat, counted from 0; None where a turn takes a fixed time."""
         return self.fluency[min(seat, len(self.fluency) - 1)] if self.fluency else None
 
+    @property
+    def named(self) -> int:
+        """Seats that may each be told apart from the others; the last one stands for all further boards of a class."""
+        return min(self.count, MOST_SEATS)
+
+    def name(self, seat: int) -> str:
+        """What one of the named seats is called, from 0."""
+        further = seat == MOST_SEATS - 1 and self.count > MOST_SEATS
+        return f"Players {seat + 1} to {self.count}" if further else f"Player {seat + 1}"
+
     def style(self, seat: int) -> Style:
         """The style of a seat, counted from 0."""
         return self.styles[min(seat, len(self.styles) - 1)]
+
+    def check_count(self, area: AreaPart) -> None:
+        """Raise if so many can't play."""
+        most = MOST_AT_ONE_CALLER if area.one_caller else MOST_SEATS
+        if self.count > most:
+            raise setting_error(
+                f"{self.count} players are too many here: up to {MOST_SEATS} play, and up to {MOST_AT_ONE_CALLER} where "
+                "one caller draws for boards that are filled or cleared.",
+                "seats.count",
+            )
+        area.check_seats(self.count)
 
     def check_styles(self, area: AreaPart, memory: bool, totals: int) -> None:
         """Raise if a style does not belong to the area, or its plan is not known.

@@ -27,7 +27,8 @@ def favoured_places(measured: Analysis, stop: Stop, until: float) -> Iterator[Fa
     Raises Cancelled once ``stop()`` is true.
     """
     game = measured.game
-    fair = between_equals(game) if game.seats.count > 2 and game.area.ending == "winner" else None
+    several = 2 < game.seats.count <= len(PLACES)  # more sit there with one caller only, who favours nobody
+    fair = between_equals(game) if several and game.area.ending == "winner" else None
     if fair is None:
         return
     exact = measured if fair == game else quick_measure(fair, stop)

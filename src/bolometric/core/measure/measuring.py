@@ -96,7 +96,8 @@ def measure_exactly(game: Game, stop: Stop = never_stop, worth_of_thinking: bool
     size = _draw_size(game)
     if size is not None:
         readings["draw_size"] = exact_value(size)
-    found = Analysis(game, readings | places, result, area_of(game).board.heat)
+    followed = result if result is not None and result.followed else None
+    found = Analysis(game, readings | places, followed, area_of(game).board.heat)
     return with_work(found, stop) if work or game.seats.fluency else found
 
 

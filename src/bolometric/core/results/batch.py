@@ -29,7 +29,7 @@ class Batch:
     """Draws, all seats together."""
     winner: NDArray[np.int8]
     """Seat from 0, or one of the codes."""
-    home: NDArray[np.uint8]
+    home: NDArray[np.int64]
     """Which seats share the win, seat k as bit k."""
     setbacks: NDArray[np.int64] | None = None
     """Turns that lost ground."""
@@ -63,7 +63,7 @@ class Batch:
             np.empty(runs, np.int64),
             np.empty(runs, np.int64),
             np.empty(runs, np.int8),
-            np.empty(runs, np.uint8),
+            np.empty(runs, np.int64),
             setbacks=np.empty(runs, np.int64),
             last_lead=np.empty(runs, np.int64),
             lead_changes=np.empty(runs, np.int64),
@@ -82,16 +82,16 @@ class Batch:
         return cls(**joined)
 
 
-def shared_win(best: NDArray[np.bool_], nobody: int = UNFINISHED) -> tuple[NDArray[np.uint8], NDArray[np.int8]]:
+def shared_win(best: NDArray[np.bool_], nobody: int = UNFINISHED) -> tuple[NDArray[np.int64], NDArray[np.int8]]:
     """Who shares the win as bits, and the winner's code; ``nobody`` is the code where no seat is best.
 
     ``best`` has shape (runs, seats). Seats are few and runs many, so it goes seat by seat over all runs, and looks the
     code up by the bits.
     """
     runs, seats = best.shape
-    home = np.zeros(runs, np.uint8)
+    home = np.zeros(runs, np.int64)
     for seat in range(seats):
-        home |= best[:, seat].astype(np.uint8) << np.uint8(seat)
+        home |= best[:, seat].astype(np.int64) << seat
     codes = np.full(1 << seats, TIED, np.int8)
     codes[0] = nobody
     codes[1 << np.arange(seats)] = np.arange(seats)
@@ -115,7 +115,7 @@ def least_wins(score: NDArray[np.float64] | NDArray[np.int64]) -> NDArray[np.boo
     return best
 
 
-def seats_of(home: NDArray[np.uint8], seats: int) -> NDArray[np.bool_]:
+def seats_of(home: NDArray[np.int64], seats: int) -> NDArray[np.bool_]:
     """The bits of who shares the win, one column a seat; shape (runs, seats)."""
     return ((home[:, None] >> np.arange(seats)) & 1).astype(bool)
 

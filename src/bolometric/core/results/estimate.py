@@ -15,7 +15,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bolometric.core.results.batch import NO_WINNER, STUCK, TIED, UNFINISHED, Batch
-from bolometric.core.results.folded import Pairs, Values
+from bolometric.core.results.folded import Pairs, Sets, Values
 from bolometric.core.results.readings import Reading
 from bolometric.core.settings.once import once
 
@@ -69,8 +69,8 @@ class Sample:
     runs: int = 0
     winners: tuple[int, ...] = ()
     """Games by winner, seat by seat; before them those of the codes, from NO_WINNER up."""
-    shared: NDArray[np.int64] = field(default_factory=lambda: np.zeros(0, np.int64))
-    """Games by who shares the win, as bits."""
+    shared: Sets = field(default_factory=Sets)
+    """Games by who shares the win."""
     turns: Values = field(default_factory=Values)
     """Turns of each game, all seats together."""
     rolls: Values = field(default_factory=Values)
@@ -94,12 +94,11 @@ class Sample:
         """This and the games of a batch."""
         seats, ended = self.table.seats, batch.ended
         winners = np.bincount(batch.winner.astype(np.int64) + CODES, minlength=CODES + seats)
-        shared = np.bincount(batch.home, minlength=1 << seats)
         return Sample(
             self.table,
             self.runs + len(batch.turns),
             tuple((winners + np.array(self.winners or [0] * len(winners))).tolist()),
-            shared + self.shared if len(self.shared) else shared,
+            self.shared.plus(batch.home),
             self.turns.plus(batch.turns[ended]),
             self.rolls.plus(batch.rolls[ended]),
             _values(self.own_rounds, None if batch.rounds is None else batch.rounds[ended]),
@@ -136,14 +135,15 @@ class Sample:
 
     @once
     def shares(self) -> NDArray[np.float64]:
-        """Each seat's share of the win by who shares it; shape (2 ** seats, seats), with ``shared`` as its weights."""
-        bits = (np.arange(len(self.shared))[:, None] >> np.arange(self.table.seats)) & 1
+        """Each seat's share of the win by who shares it; shape (sets, seats), the sets being those of ``shared``."""
+        bits = (self.shared.bits[:, None] >> np.arange(self.table.seats)) & 1
         return np.asarray(bits / np.maximum(bits.sum(axis=1, keepdims=True), 1))
 
     def over_shares(self, values: NDArray[np.float64]) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
         """Mean and standard error of a value for each way of sharing the win; axis 0 is that of ``shared``."""
-        mean = self.shared @ values / self.runs
-        return mean, np.sqrt(self.shared @ (values - mean) ** 2 / self.runs / self.runs)
+        games = self.shared.counts
+        mean = games @ values / self.runs
+        return mean, np.sqrt(games @ (values - mean) ** 2 / self.runs / self.runs)
 
 
 def _values(so_far: Values | None, more: NDArray[np.float64] | NDArray[np.int64] | None) -> Values | None:
@@ -266,7 +266,7 @@ def stuck(sample: Sample) -> Reading:
 def success(sample: Sample) -> Reading:
     """How far the aim was reached; where winning is the aim, whether anybody won."""
     if sample.success is None:
-        return share(sample.runs - int(sample.shared[0]), sample.runs)
+        return share(sample.runs - sample.shared.of(0), sample.runs)
     return mean_share(sample.success)
 
 

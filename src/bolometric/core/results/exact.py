@@ -31,6 +31,8 @@ class ExactResult:
     """Final scores of a seat and their chances, where seats have a score."""
     alike: bool = True
     """Whether all seats have the same way."""
+    followed: bool = True
+    """Whether the game was followed; if not, the readings are what is plain without it, since players are alike."""
 
 
 def seat_readings(wins: Sequence[float], ties: float) -> dict[str, Reading]:

@@ -115,6 +115,24 @@ def _fewer(values: Array, counts: Counts) -> tuple[Array, Counts]:
 
 
 @dataclass(frozen=True, slots=True)
+class Sets:
+    """How often each set of seats came up, seat k as bit k; only those that came up are kept."""
+
+    bits: Counts = field(default_factory=_no_counts)
+    """Rising; shape (sets,)."""
+    counts: Counts = field(default_factory=_no_counts)
+
+    def plus(self, more: Counts) -> Sets:
+        """These and more of them."""
+        bits, counts = _merged(self.bits.astype(np.float64), self.counts, *counted(more)) if more.size else (None, None)
+        return self if bits is None or counts is None else Sets(bits.astype(np.int64), counts)
+
+    def of(self, bits: int) -> int:
+        """How often one set came up."""
+        return int(self.counts[self.bits == bits].sum())
+
+
+@dataclass(frozen=True, slots=True)
 class Pairs:
     """Sums over pairs of a part and its whole, and of their squares and products."""
 

@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 
 from bolometric.core.results.kinds import READINGS, Unit
 from bolometric.core.results.readings import Reading
 from bolometric.core.text.figures import minus, percent, significant
 
+MOST_NAMED = 6
+"""Seats up to which each has a value of its own in a short phrase."""
 MAY_NEVER_END = "may never end"
 
 
@@ -34,10 +36,18 @@ def show(key: str, value: float | None) -> str:
 def headline(key: str, reading: Reading) -> str:
     """The reading in one short phrase: its mean, or that it may never end."""
     if reading.values is not None:
-        return ", ".join(show(key, value) for value in reading.values)
+        return _by_seat(key, reading.values)
     if reading.mean is None and reading.never and READINGS[key].unit in ("count", "minutes"):
         return MAY_NEVER_END
     return show(key, reading.mean)
+
+
+def _by_seat(key: str, values: Sequence[float]) -> str:
+    """A value for each seat; of a whole class from the least to the most."""
+    if len(values) <= MOST_NAMED:
+        return ", ".join(show(key, value) for value in values)
+    low, high = show(key, min(values)), show(key, max(values))
+    return f"{low} each" if low == high else f"{low} to {high} each"
 
 
 def certainty(key: str, reading: Reading) -> str:

@@ -69,7 +69,7 @@ def win_words(game: Game, exact: Analysis | None) -> str:
         return "One player alone: nobody to win against."
     if exact is None or "seat_wins" not in exact.readings:
         return UNKNOWN
-    tied = exact.readings["ties"].mean or 0.0
+    tied = exact.readings["ties"].mean or 0.0 if "ties" in exact.readings else 0.0
     edge = show("first_seat_edge", exact.readings["first_seat_edge"].mean)
     shared = f" {percent(tied)} of games are shared." if tied else ""
     even = sum(exact.readings["seat_wins"].values or ()) / seats

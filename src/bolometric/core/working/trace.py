@@ -13,8 +13,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 Whole = NDArray[np.int64]
-SEAT_BITS, NUMBER_BITS = 3, 28
-EVERYONE = 7
+SEAT_BITS, NUMBER_BITS = 6, 26
+EVERYONE = 63
 """In place of a seat: all do it at once, as with one caller."""
 FIRST, DECIDE, FURTHER = 0, 1, 2
 """Kinds that all areas have: the draw that begins a turn, a decision, a further draw in the same turn. What else they

@@ -55,7 +55,7 @@ class FluencyEditor(Editor):
         )
         self._game, self._palette, self._filling = game, palette, False
         self._hands = game.seats.hands.model_dump()
-        given = [game.seats.profile(seat) for seat in range(game.seats.count)]
+        given = [game.seats.profile(seat) for seat in range(game.seats.named)]
         self._profiles: list[Fluency] = [one or USUAL for one in given]
         self.fixed = QCheckBox("Every turn takes a fixed time instead", checked=not game.seats.fluency)
         self.fixed.toggled.connect(self._set_fixed)
@@ -86,8 +86,8 @@ class FluencyEditor(Editor):
     def _make_choices(self) -> None:
         self.seat, self.profile, self.name = QComboBox(), QComboBox(), QLineEdit(maxLength=60)
         self.adding, self.times, self.knows = QComboBox(), QComboBox(), QPushButton()
-        for seat in range(self._game.seats.count):
-            self.seat.addItem(f"Player {seat + 1}", seat)
+        for seat in range(self._game.seats.named):
+            self.seat.addItem(self._game.seats.name(seat), seat)
         for k, one in enumerate(PROFILES):
             self.profile.addItem(one.name, k)
         self.profile.addItem("a profile of your own", OWN)

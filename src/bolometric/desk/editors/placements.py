@@ -38,13 +38,13 @@ class PlacementsEditor(Editor):
         )
         grid = QGridLayout()
         self.lines: list[QLineEdit] = []
-        for seat in range(game.seats.count):
+        for seat in range(game.seats.named):
             given = at.value[seat] if seat < len(at.value) else ()
             line = QLineEdit(typed_numbers(given))
             line.setPlaceholderText("none")
             line.setAccessibleName(f"placement of player {seat + 1}")
             line.textEdited.connect(self._take)
-            grid.addWidget(Label(f"Player {seat + 1}"), seat, 0)
+            grid.addWidget(Label(game.seats.name(seat)), seat, 0)
             grid.addWidget(line, seat, 1)
             self.lines.append(line)
         self.body.addLayout(grid)

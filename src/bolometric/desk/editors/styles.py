@@ -45,7 +45,8 @@ class StylesEditor(Editor):
             "Readings are measured with players who choose like this. To guess is to take any legal option, evenly; "
             "best play is worked out.",
         )
-        self._seats, self._offered = game.seats.count, offered_styles(game.area)
+        self._seats, self._offered = game.seats.named, offered_styles(game.area)
+        self._name = game.seats.name
         self._numbered = {rule.key for rule in game.area.offered_rules if rule.numbered}
         self._styles = [game.seats.style(seat).model_dump() for seat in range(self._seats)]
         self.alike = QCheckBox("All choose alike", checked=len({str(style) for style in self._styles}) == 1)
@@ -85,7 +86,7 @@ class StylesEditor(Editor):
         alike = self.alike.isChecked()
         for seat in range(self._seats):
             seen = seat == 0 or not alike
-            self.labels[seat].setText("All players" if alike else f"Player {seat + 1}")
+            self.labels[seat].setText("All players" if alike else self._name(seat))
             for widget in (self.labels[seat], self.choices[seat]):
                 widget.setVisible(seen)
             self.numbers[seat].setVisible(seen and self.choices[seat].currentData() in self._numbered)

@@ -19,6 +19,7 @@ from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Game
 from bolometric.core.results.folded import Values
 from bolometric.core.results.readings import Reading
+from bolometric.core.results.show import MOST_NAMED
 from bolometric.core.text.figures import percent, plural
 from bolometric.core.words.telling import at_least_words, lead_words, length_words, score_words, win_words
 from bolometric.desk.measurer import Played
@@ -217,7 +218,8 @@ class RunsView(QWidget):
             self.wins.bars(at, simulated, QColor(c.night_wash), 0.7, QColor(c.night))
         for seat, share, bar in zip(at.tolist(), exact, simulated or exact, strict=True) if exact else ():
             self.wins.line(np.array([seat - 0.35, seat + 0.35]), np.array([share, share]), c.ember)
-            self.wins.label(seat, max(share, bar), percent(share), c.ink)
+            if len(names) <= MOST_NAMED:
+                self.wins.label(seat, max(share, bar), percent(share), c.ink)
         self.wins.frame(0.4, len(names) + 0.6, top * 1.06)
         self.wins.percents_up(top)
         self.wins.marks_across(list(zip(at.tolist(), names, strict=True)))

@@ -44,6 +44,7 @@ PAUSE = 500
 MOST_BUTTONS = 8
 """Options that get a button each; more are chosen on the board."""
 OPTIONS_A_ROW = 4
+SEATS_IN_A_ROW = 3
 BY_HAND, PLAN = "by hand", "plan"
 PLAYERS = ((BY_HAND, None), ("guesses", "guess"), ("by its style", "own"), ("plays best", PLAN))
 
@@ -119,7 +120,7 @@ class TableView(QWidget):
         self.log.clicked.connect(self._log)
         self._hinted = 0
         self.seats: list[QComboBox] = []
-        self._seat_row = QHBoxLayout()
+        self._seat_row = QGridLayout()
         self._listed: list[Option[Hashable]] = []
         self._lay_out()
         self._timer = QTimer(self, singleShot=True, interval=PAUSE)
@@ -189,7 +190,7 @@ class TableView(QWidget):
         """Whether the next step takes no longer than a step."""
         if self.readying is None:
             return True
-        styles = [self._style_of(seat) for seat in range(len(self.seats))]
+        styles = [self._style_of(seat) for seat in range(self.sitting.game.seats.count)]
         own = tuple(dict.fromkeys(style for style in styles if style is not None))
         return self.readying.is_ready(self.sitting.game, own, self.coach.isChecked())
 
@@ -204,17 +205,18 @@ class TableView(QWidget):
                 gone.hide()
                 gone.deleteLater()
         self.seats = []
-        for seat in range(self.sitting.game.seats.count):
+        for seat in range(self.sitting.game.seats.named):
             box = QComboBox()
             box.setAccessibleName(f"who plays player {seat + 1}")
             for words, key in PLAYERS:
                 if key != PLAN or self.sitting.game.area.goals:
                     box.addItem(words, key)
             box.activated.connect(lambda _: self._after_step())
-            self._seat_row.addWidget(Label(f"Player {seat + 1}"))
-            self._seat_row.addWidget(box)
+            row, column = divmod(seat, SEATS_IN_A_ROW)
+            self._seat_row.addWidget(Label(self.sitting.game.seats.name(seat)), row, 2 * column)
+            self._seat_row.addWidget(box, row, 2 * column + 1)
             self.seats.append(box)
-        self._seat_row.addStretch()
+        self._seat_row.setColumnStretch(2 * SEATS_IN_A_ROW, 1)
 
     def _step(self, act: object) -> None:
         assert callable(act)
@@ -251,7 +253,7 @@ class TableView(QWidget):
         return self._style_of(self.sitting.now.seat)
 
     def _style_of(self, seat: int) -> Style | None:
-        chosen = self.seats[seat].currentData() if seat < len(self.seats) else None
+        chosen = self.seats[min(seat, len(self.seats) - 1)].currentData() if self.seats else None
         if chosen is None:
             return None
         return self.sitting.game.seats.style(seat) if chosen == "own" else Style(choose=chosen)

@@ -86,9 +86,9 @@ def player(game: Game) -> Player:
         own = {"left": left.astype(float)}
         if area.practice == "together":
             success, nobody = (left <= area.wanted).astype(float), np.full(runs, NO_WINNER, np.int8)
-            return Batch(turns, nothing, nobody, nothing.astype(np.uint8), success=success, own=own)
+            return Batch(turns, nothing, nobody, nothing, success=success, own=own)
         winner = ((turns - 1) % seats).astype(np.int8)
-        return Batch(turns, nothing, winner, (1 << winner.astype(np.int64)).astype(np.uint8), own=own)
+        return Batch(turns, nothing, winner, 1 << winner.astype(np.int64), own=own)
 
     return batch
 

@@ -36,7 +36,9 @@ def solve(game: Game, stop: Stop) -> ExactResult | None:
     fills, area = fills_of(game), area_of_marks(game)
     if area.together and game.seats.count > 1:
         known = [fill.counts for fill in fills if fill.counts is not None]
-        return _called(game, known, stop) if len(known) == len(fills) else None
+        if len(known) == len(fills):
+            return _called(game, known, stop)
+        return _alike(game, fills[0]) if len(set(fills)) == 1 else None
     found = {fill: passage_of(game, fill, stop) for fill in dict.fromkeys(fills)}
     ways = [way for fill in fills if (way := found[fill]) is not None]
     if len(ways) < len(fills):
@@ -86,6 +88,23 @@ def _called(game: Game, seats: list[tuple[int, ...]], stop: Stop) -> ExactResult
     by_seat = [next(won) if counts in can else 0.0 for counts in seats]
     readings = _lengths(turns) | seat_readings(by_seat, ties) | {"success": exact_value(1.0), "stuck": exact_value(0.0)}
     return ExactResult(readings, turns, never=float(stuck == len(seats)))
+
+
+def _alike(game: Game, fill: Fill) -> ExactResult:
+    """What is known of boards that are all filled by chance in one way: nobody is favoured, since they are alike."""
+    seats, possible = game.seats.count, line_of(game).chances > 0
+    can = (sum(weight for weight, comes in zip(fill.weights, possible, strict=True) if comes)) ** marks_of(game)
+    nobody = (1 - can) ** seats if not possible.all() else 0.0
+    return ExactResult(
+        {
+            "seat_wins": Reading("exact", values=((1 - nobody) / seats,) * seats),
+            "first_seat_edge": exact_value(0.0),
+            "success": exact_value(1 - nobody),
+            "stuck": exact_value(nobody),
+        },
+        None,
+        followed=False,
+    )
 
 
 def _any_clear(game: Game, different: Sequence[tuple[int, ...]], stop: Stop) -> Array | None:

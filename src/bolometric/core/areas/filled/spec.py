@@ -95,6 +95,11 @@ class Boxes(AreaPart):
         """With one caller all seats take each turn together."""
         return self.draws == "shared"
 
+    @property
+    def one_caller(self) -> bool:
+        """Then there may be as many boards as in a class."""
+        return self.together
+
     def check_draw(self, distribution: Distribution) -> None:
         """Some draw must make a number."""
         check_listed(distribution, "tiles")
@@ -184,6 +189,11 @@ class PlacedCounters(AreaPart):
     def together(self) -> bool:
         """With one caller all seats take each turn together."""
         return self.draws == "shared"
+
+    @property
+    def one_caller(self) -> bool:
+        """Then there may be as many boards as in a class."""
+        return self.together
 
     @model_validator(mode="after")
     def _line_in_order(self) -> Self:

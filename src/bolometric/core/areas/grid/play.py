@@ -68,7 +68,7 @@ def _compiled(game: Game) -> Callable[[int, int, np.random.Generator, Book | Non
 
     def play(runs: int, most_turns: int, rng: np.random.Generator, book: Book | None) -> tuple[Batch, Shares, Shares]:
         turns, rolls, idle = (np.zeros(runs, np.int64) for _ in range(3))
-        winner, home = np.zeros(runs, np.int8), np.zeros(runs, np.uint8)
+        winner, home = np.zeros(runs, np.int8), np.zeros(runs, np.int64)
         claimed, winning = np.zeros((2, len(claims.owner)))
         state = rng.integers(0, 2**64, dtype=np.uint64)
 

@@ -47,7 +47,7 @@ def player(game: Game) -> Player:
             )  # fmt: skip
 
         noted(book, loop)
-        home = np.where(out.winner >= 0, 1 << np.maximum(out.winner, 0), 0).astype(np.uint8)
+        home = np.where(out.winner >= 0, 1 << np.maximum(out.winner, 0), 0).astype(np.int64)
         return Batch(
             out.turns, out.turns, out.winner, home, last_lead=out.last_lead, lead_changes=out.lead_changes, idle=idle
         )

@@ -62,7 +62,7 @@ def player(game: Game) -> Player:
         over = seen == len(kinds.ways) if area.complete == "all" else turns == area.draws
         winner = np.where(over, NO_WINNER, UNFINISHED).astype(np.int8)
         success = (seen == len(kinds.ways)).astype(float)
-        return Batch(turns, turns, winner, np.zeros(runs, np.uint8), success=success, own={"seen": seen.astype(float)})
+        return Batch(turns, turns, winner, np.zeros(runs, np.int64), success=success, own={"seen": seen.astype(float)})
 
     return batch
 

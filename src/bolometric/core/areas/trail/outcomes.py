@@ -11,7 +11,7 @@ from bolometric.core.results.batch import NO_WINNER, STUCK, UNFINISHED, Batch, P
 from bolometric.core.working.trace import FIRST, NUMBER_BITS, Book
 
 
-def told(home: NDArray[np.uint8], ended: NDArray[np.int8], seats: int) -> NDArray[np.int8]:
+def told(home: NDArray[np.int64], ended: NDArray[np.int8], seats: int) -> NDArray[np.int8]:
     """The winner's code from who shares the win; where nobody does the code that is there."""
     return np.where(home > 0, shared_win(seats_of(home, seats))[1], ended).astype(np.int8)
 
@@ -20,7 +20,7 @@ def first_loses(batch: Batch, seats: int) -> Batch:
     """Games in which whoever is home loses, and the others share the win; if all are home they share it."""
     everyone = (1 << seats) - 1
     others = np.where(batch.home == 0, 0, np.where(batch.home == everyone, everyone, everyone & ~batch.home))
-    home = others.astype(np.uint8)
+    home = others.astype(np.int64)
     return replace(batch, home=home, winner=told(home, batch.winner, seats), last_lead=None, lead_changes=None)
 
 
@@ -36,7 +36,7 @@ def turned_round(player: Player, seats: int) -> Player:
 def together(batch: Batch, seats: int, turns: int) -> Batch:
     """Games of one marker that all move, against a number of turns."""
     reached = batch.home > 0
-    home = np.where(reached, (1 << seats) - 1, 0).astype(np.uint8)
+    home = np.where(reached, (1 << seats) - 1, 0).astype(np.int64)
     lost = np.full(len(home), NO_WINNER, np.int8)
     return replace(
         batch, turns=np.where(reached, batch.turns, turns), home=home, winner=told(home, lost, seats),
