@@ -20,7 +20,7 @@ from bolometric.core.game.seats import Seats
 from bolometric.core.game.talk import Talk
 from bolometric.core.game.targets import MOST_TARGETS, Target, check_agree
 from bolometric.core.outcomes.distribution import Distribution, distribution_of
-from bolometric.core.outcomes.listing import MOST_LISTED, groups_of, rows_of
+from bolometric.core.outcomes.listing import check_kept_out
 from bolometric.core.pieces.draw import Draw
 from bolometric.core.pieces.faces import Line
 from bolometric.core.pieces.kinds import MOST_PIECES, PLAIN_DIE, AnyPiece, Piece, remembers
@@ -206,12 +206,8 @@ class Game(Part):
 def check_set(pieces: tuple[AnyPiece, ...], draw: Draw) -> None:
     """Raise a setting error if no number can be made of these pieces this way."""
     draw.check_pieces(pieces)
-    if remembers(pieces) and rows_of(groups_of(pieces)) > MOST_LISTED:
-        raise setting_error(
-            "Beside a pack that is kept out there can be no more than "
-            f"{MOST_LISTED:,} outcomes: use fewer pieces, or put the cards back.",
-            "pieces",
-        )
+    if remembers(pieces):
+        check_kept_out(pieces)
     distribution_of(pieces, draw)
 
 

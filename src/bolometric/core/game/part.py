@@ -79,8 +79,6 @@ class AreaPart(Part):
     """What takes the seconds that a turn is said to take."""
     cut_out: ClassVar[bool] = False
     """Whether something has to be cut out."""
-    own_pieces: ClassVar[bool] = False
-    """Whether each player has pieces of their own."""
     nobody_wins: ClassVar[bool] = False
     """Whether a game is over without anybody having won it."""
     thought_runs: ClassVar[int] = 20_000
@@ -132,6 +130,14 @@ class AreaPart(Part):
     def pieces_of(self, seat: int, pieces: tuple[AnyPiece, ...]) -> tuple[AnyPiece, ...]:
         """What a seat, from 0, draws from, given the pieces of the game."""
         return pieces
+
+    def hands(self, seats: int, pieces: tuple[AnyPiece, ...]) -> list[tuple[AnyPiece, ...]]:
+        """What lies on the table to draw from: the pieces of the game, once for all, or once for each seat."""
+        return [pieces]
+
+    def holder(self, seat: int, pieces: tuple[AnyPiece, ...]) -> int:
+        """A seat, from 0, that stands for all that draw from the same pieces as this one; all draw from the same."""
+        return 0
 
     @property
     def ending(self) -> Ending:

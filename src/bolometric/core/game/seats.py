@@ -179,8 +179,8 @@ class Seats(Part):
         most = MOST_AT_ONE_CALLER if area.one_caller else MOST_SEATS
         if self.count > most:
             raise setting_error(
-                f"{self.count} players are too many here: up to {MOST_SEATS} play, and up to {MOST_AT_ONE_CALLER} where "
-                "one caller draws for boards that are filled or cleared.",
+                f"{self.count} players are too many here: up to {MOST_SEATS} play, and up to {MOST_AT_ONE_CALLER} "
+                "where one caller draws for boards that are filled or cleared.",
                 "seats.count",
             )
         area.check_seats(self.count)

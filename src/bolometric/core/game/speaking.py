@@ -131,9 +131,9 @@ def drawn(game: Game) -> tuple[str, ...]:
     return said(f"{capital(act(game))}.", makes(game), *kept_out(game))
 
 
-def kept_out(game: Game) -> tuple[str, ...]:
-    """What becomes of cards that are not put back."""
-    if remembers(game.pieces):
+def kept_out(game: Game, anybody: bool = False) -> tuple[str, ...]:
+    """What becomes of cards that are not put back; ``anybody`` if some player has such cards."""
+    if anybody or remembers(game.pieces):
         return ("Keep the cards out until too few are left. Then shuffle them all.",)
     return ()
 

@@ -23,6 +23,7 @@ from numpy.typing import NDArray
 
 from bolometric.core.pieces.kinds import AnyPiece, Counters, Die, Drop, Pack, Sector, Spinner
 from bolometric.core.settings.amounts import Value
+from bolometric.core.settings.explain import setting_error
 
 MOST_LISTED = 2_000_000
 Integers = NDArray[Any]
@@ -98,6 +99,16 @@ def groups_of(pieces: tuple[AnyPiece, ...]) -> tuple[Group, ...]:
 def rows_of(groups: tuple[Group, ...]) -> int:
     """How many rows a list of all outcomes has at most."""
     return prod(group.rows for group in groups)
+
+
+def check_kept_out(pieces: tuple[AnyPiece, ...]) -> None:
+    """Raise a setting error if there are too many outcomes to follow what stays out."""
+    if rows_of(groups_of(pieces)) > MOST_LISTED:
+        raise setting_error(
+            "Beside a pack that is kept out there can be no more than "
+            f"{MOST_LISTED:,} outcomes: use fewer pieces, or put the cards back.",
+            "pieces",
+        )
 
 
 def unit_of(groups: tuple[Group, ...]) -> int:

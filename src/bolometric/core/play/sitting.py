@@ -7,7 +7,7 @@ seeded sequence that is kept: after a step back the same draw comes again, and t
 from __future__ import annotations
 
 from collections.abc import Hashable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
@@ -15,11 +15,14 @@ from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
 from bolometric.core.outcomes.distribution import distribution_of
-from bolometric.core.pieces.kinds import AnyPiece
+from bolometric.core.pieces.kinds import AnyPiece, remembers
 from bolometric.core.play.hand import Hand, Shown
 from bolometric.core.results.standing import Drawn, Option, Standing
 from bolometric.core.settings.amounts import Value
 from bolometric.core.text.figures import minus
+
+Held = tuple[int, tuple[AnyPiece, ...]]
+"""Pieces, and the first seat of those that share them."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -31,6 +34,8 @@ class Position:
     draws: int = 0
     """Draws of the whole game, so which of the sequence comes next."""
     shown: Shown | None = None
+    hand: Held | None = None
+    """What was drawn from to get here; None where nothing was."""
 
 
 class Sitting:
@@ -46,8 +51,8 @@ class Sitting:
         """Begin again; the same seed gives the same draws."""
         self.seed = seed
         self.chance = np.random.default_rng(seed + 1)
-        self._hands: dict[tuple[AnyPiece, ...], Hand] = {}
-        self._sequences: dict[tuple[AnyPiece, ...], list[Shown]] = {}
+        self._hands: dict[Held, Hand] = {}
+        self._sequences: dict[Held, list[Shown]] = {}
         self.past = [Position(self.rules.begin(self.game))]
 
     @property
@@ -95,12 +100,13 @@ class Sitting:
         """Draw, or take ``wanted`` as the total that came up (to try a case)."""
         if not self.may_draw:
             return
-        shown = self._next()
+        held, shown = self._next()
         drawn = Drawn(shown.total, shown.sum, any_special(shown), numbers_of(shown))
         if wanted is not None:
             drawn = Drawn(wanted, f"{minus(wanted)} (set)")
         landed = self.rules.landed(self.game, self.now, drawn)
-        self.past.append(Position(landed, self.here.draws + 1, shown if wanted is None else None))
+        after = Position(landed, self.here.draws + 1)
+        self.past.append(after if wanted is not None else replace(after, shown=shown, hand=held))
 
     def choose(self, key: Hashable) -> None:
         """Take an option."""
@@ -121,15 +127,18 @@ class Sitting:
         """Each option with its value under best play, and what choosing it costs."""
         return "The game is over." if self.now.over else self.rules.coach(self.game, self.now)
 
-    def _next(self) -> Shown:
+    def _next(self) -> tuple[Held, Shown]:
         """The next of the sequence; where only some of the game's pieces are used, those of the same draw."""
         used = self.rules.pieces(self.game, self.now)
         whole = self.game.pieces if used == self.game.pieces[: len(used)] else used
-        hand = self._hands.setdefault(whole, Hand(whole, self.game.draw, self.seed + len(self._hands)))
-        sequence = self._sequences.setdefault(whole, [])
-        while len(sequence) <= self.here.draws:
+        held = (self.game.area.holder(self.now.seat, self.game.pieces), whole)
+        hand = self._hands.setdefault(held, Hand(whole, self.game.draw, self.seed + len(self._hands)))
+        sequence = self._sequences.setdefault(held, [])
+        # A pack whose cards stay out goes on from its own last draw, whatever others drew from theirs.
+        at = sum(one.hand == held for one in self.past) if remembers(whole) else self.here.draws
+        while len(sequence) <= at:
             sequence.append(hand.draw())
-        return hand.part(sequence[self.here.draws], len(used))
+        return held, hand.part(sequence[at], len(used))
 
 
 def numbers_of(shown: Shown) -> tuple[Value, ...]:

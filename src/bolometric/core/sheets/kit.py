@@ -53,8 +53,7 @@ def pieces_at(game: Game) -> tuple[tuple[AnyPiece, int], ...]:
     """Each different piece, with how many a table needs."""
     if not game.area.uses_pieces:
         return ()
-    each = range(game.seats.count if game.area.own_pieces else 1)
-    hands = [game.area.pieces_of(seat, game.pieces) for seat in each]
+    hands = game.area.hands(game.seats.count, game.pieces)
     return tuple(Counter(piece for hand in hands for piece in hand).items())
 
 

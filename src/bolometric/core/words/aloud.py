@@ -12,7 +12,7 @@ from bolometric.core.words.rule_sheet import caution
 
 def _pieces(game: Game) -> list[str]:
     """What is drawn with, a kind a line."""
-    each = " for each player" if game.area.own_pieces and game.seats.count > 1 else ""
+    each = " for each player" if len(game.area.hands(game.seats.count, game.pieces)) > 1 else ""
     return [f"{thing}{each}" for thing in things(game.pieces)]
 
 

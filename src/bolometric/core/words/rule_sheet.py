@@ -184,7 +184,7 @@ def _styles(game: Game) -> list[Sentences]:
 
 def _pieces(game: Game) -> Section:
     pieces = Span(pieces_words(game.pieces), "pieces")
-    each = " for each player" if game.area.own_pieces else ""
+    each = " for each player" if len(game.area.hands(game.seats.count, game.pieces)) > 1 else ""
     *others, last = area_of(game).words.needs(game)
     if not game.area.uses_pieces:
         return Section("Pieces", (sentences(f"You need {', '.join(others)} and {last}. ", caution(game)),))

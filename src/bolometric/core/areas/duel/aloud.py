@@ -25,9 +25,14 @@ def aloud(game: Game) -> Aloud:
         "again": f"If the best are the same, everybody must {verb(game)} again.",
         "carried": "If the best are the same, nobody gets the point yet. The next round is worth one more.",
     }[area.ties]
+    keeps = area.keeps_out(game.pieces)
+    if keeps and area.cards == "own":
+        own.append("Everybody has a pack of their own.")
+    elif keeps and not area.sides:
+        own.append("There is one pack for everybody.")
     turn = (
         *draw,
-        *kept_out(game),
+        *kept_out(game, keeps),
         f"The {'largest' if area.takes == 'higher' else 'smallest'} number gets a point.",
         ties,
     )

@@ -17,7 +17,9 @@ from bolometric.core.results.readings import exact_length, exact_value
 
 
 def solve(game: Game, stop: Callable[[], bool]) -> ExactResult | None:
-    """Every reading; None if the match may never end or is too long to follow."""
+    """Every reading; None if cards stay out, or the match may never end or is too long to follow."""
+    if game.area_as(Duel).keeps_out(game.pieces):
+        return None
     area, sides = game.area_as(Duel), sides_of(game)
     found = match_of(area, sides)
     goes = None if found is None else goes_of(area, sides, found.rounds)

@@ -12,6 +12,7 @@ from bolometric.core.areas.duel.by_hand import OnDuel, round_words
 from bolometric.core.areas.duel.exact import round_in
 from bolometric.core.areas.duel.handicap import EVEN
 from bolometric.core.areas.duel.printed import printed
+from bolometric.core.areas.duel.spec import Duel
 from bolometric.core.game.contract import Board
 from bolometric.core.game.document import Game
 from bolometric.core.results.board import Cells, Heat
@@ -63,7 +64,9 @@ def _last_drawn(game: Game, now: OnDuel) -> int | None:
 
 
 def heat(game: Game) -> Heat | None:
-    """How often each total takes the round alone."""
+    """How often each total takes the round alone; None where cards stay out, since rounds then differ."""
+    if game.area_as(Duel).keeps_out(game.pieces):
+        return None
     chances, shown = alone(game), _totals(game)
     values = tuple(float(chances[seat, place]) for seat in range(len(chances)) for place in shown)
     return Heat(values, "Takes the round alone, of 100 rounds with this total", unused=places(game).unused)

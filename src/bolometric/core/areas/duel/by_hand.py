@@ -77,7 +77,9 @@ def _decided(game: Game, now: OnDuel) -> OnDuel:
 
 
 def round_words(game: Game) -> str:
-    """How even the rounds are."""
+    """How even the rounds are; nothing where cards stay out, since rounds then differ."""
+    if game.area_as(Duel).keeps_out(game.pieces):
+        return ""
     found = round_in(game)
     wins = [found.sets.get((seat,), 0.0) for seat in range(game.seats.count)]
     told = ", ".join(f"player {seat} {percent(chance)}" for seat, chance in enumerate(wins, 1))
@@ -86,7 +88,7 @@ def round_words(game: Game) -> str:
 
 def coach(game: Game, now: OnDuel) -> str:
     """How even it is."""
-    return f"There is nothing to choose in this game. {round_words(game)}"
+    return f"There is nothing to choose in this game. {round_words(game)}".rstrip()
 
 
 BY_HAND: ByHand[OnDuel, int] = ByHand(begin=begin, landed=landed, pieces=pieces, coach=coach, tally=tally)

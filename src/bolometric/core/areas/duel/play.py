@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 
+from bolometric.core.areas.duel.dealt import Dealt
 from bolometric.core.areas.duel.exact import round_in
 from bolometric.core.areas.duel.spec import Duel
 from bolometric.core.game.document import Game
@@ -30,14 +31,16 @@ def player(game: Game) -> Player:
     area, seats, found = game.area_as(Duel), game.seats.count, round_in(game)
     edges, last = found.has.cumsum(axis=1), found.has.shape[1] - 1
 
+    def drawn(rng: np.random.Generator, games: int) -> Whole:
+        return np.stack([np.searchsorted(edges[seat], rng.random(games), "right") for seat in range(seats)], axis=1)
+
     def batch(runs: int, most_turns: int, rng: np.random.Generator, /, book: Book | None = None) -> Batch:
         points, pot = np.zeros((runs, seats), np.int64), np.ones(runs, np.int64)
         goes, rounds = np.zeros(runs, np.int64), np.zeros(runs, np.int64)
         going = np.arange(runs)
+        dealt = Dealt(game, runs, rng) if area.keeps_out(game.pieces) else None
         while len(going) and goes[going].max() * seats < most_turns:
-            place = np.stack(
-                [np.searchsorted(edges[seat], rng.random(len(going)), "right") for seat in range(seats)], axis=1
-            )
+            place = drawn(rng, len(going)) if dealt is None else dealt.round(going)
             if book is not None:
                 _note(book, going, place)
             best = (place == place.min(axis=1, keepdims=True)) & (place < last)

@@ -30,8 +30,9 @@ def needs(game: Game) -> tuple[str, ...]:
 
 
 def first(game: Game) -> tuple[Sentences, ...]:
-    """Nothing to set up."""
-    return (sentences("Take your pieces."),)
+    """Nothing to set up; who draws from which pack."""
+    who = "Players " if game.area_as(Duel).keeps_out(game.pieces) else "If cards are kept out, players "
+    return (sentences("Take your pieces. ", who, choice(game, "area.cards"), "."),)
 
 
 def how_drawn(game: Game) -> str:

@@ -9,6 +9,7 @@ from pydantic import Field, StrictInt
 
 from bolometric.core.game.part import AreaPart, check_listed
 from bolometric.core.outcomes.distribution import Distribution, distribution_of
+from bolometric.core.outcomes.listing import check_kept_out
 from bolometric.core.pieces.draw import Draw
 from bolometric.core.pieces.kinds import MOST_PIECES, AnyPiece, Piece, remembers
 from bolometric.core.settings.explain import setting_error
@@ -30,6 +31,12 @@ TIES = (
         "carried", "carry the point to the next round", "Carry the point over", "A tie makes the next round worth more."
     ),
 )
+PACKS = (
+    Choice("one", "draw from one pack", "Draw from one pack", "What one has drawn, nobody else can draw."),
+    Choice(
+        "own", "draw from packs of their own", "Give each a pack", "Everybody goes through the same cards in the end."
+    ),
+)
 LENGTHS = (
     Choice("rounds", "play", "Play so many rounds", "The length is known beforehand."),
     Choice("first_to", "play until somebody has", "Play to so many points", "Always open to the end."),
@@ -44,7 +51,6 @@ class Duel(AreaPart):
     Readings: rounds counts every go of all, those that are drawn again too.
     """
 
-    own_pieces: ClassVar[bool] = True
     gauges: ClassVar[tuple[str, ...]] = ("minutes", "in_time", "first_seat_edge", "ties")
 
     kind: Literal["duel"]
@@ -77,6 +83,14 @@ class Duel(AreaPart):
         Field(ge=1, le=30, description="Points, if length is first_to."),
         Knob("number", "points", unit="points", when=(("length", ("first_to",)),)),
     ] = 5
+    cards: Annotated[
+        Literal["one", "own"],
+        Field(
+            description="Where cards are kept out: one = players with the same pieces draw from one pack; own = each "
+            "has a pack of their own."
+        ),
+        Knob("choice", "whose cards they are", choices=PACKS, suggested=()),
+    ] = "one"
     sides: Annotated[
         tuple[Annotated[tuple[Piece, ...], Field(min_length=1, max_length=MOST_PIECES)], ...],
         Field(
@@ -91,17 +105,33 @@ class Duel(AreaPart):
         """What a seat, from 0, draws from."""
         return pieces if seat == 0 or not self.sides else self.sides[min(seat, len(self.sides)) - 1]
 
+    def keeps_out(self, pieces: tuple[AnyPiece, ...]) -> bool:
+        """Whether cards of anybody stay out, given the pieces of the game."""
+        return any(remembers(side) for side in (pieces, *self.sides))
+
+    def holder(self, seat: int, pieces: tuple[AnyPiece, ...]) -> int:
+        """The first seat, from 0, of those that draw from the same pieces as this one."""
+        if self.cards == "own":
+            return seat
+        mine = self.pieces_of(seat, pieces)
+        return next(other for other in range(seat + 1) if self.pieces_of(other, pieces) == mine)
+
+    def hands(self, seats: int, pieces: tuple[AnyPiece, ...]) -> list[tuple[AnyPiece, ...]]:
+        """Those of every seat; a pack that stays out may be one for several."""
+        shared = self.keeps_out(pieces)
+        return [self.pieces_of(k, pieces) for k in range(seats) if not shared or self.holder(k, pieces) == k]
+
     def check_seats(self, count: int) -> None:
         """Nobody can duel alone."""
         if count < 2:
             raise setting_error("A duel takes two players at least: add one.", "seats.count")
 
     def check_pieces(self, pieces: Sequence[AnyPiece], draw: Draw) -> None:
-        """Every side must make a number, and draws must not hang together."""
+        """Every side must make a number, of outcomes that can all be listed."""
         for side in (tuple(pieces), *self.sides):
             draw.check_pieces(side)
             if remembers(side):
-                raise setting_error("In a duel cards are put back: do not keep them out.", "pieces")
+                check_kept_out(side)
             check_listed(distribution_of(side, draw), "a duel")
 
     def check_draw(self, distribution: Distribution) -> None:

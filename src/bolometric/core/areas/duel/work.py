@@ -45,7 +45,7 @@ def tasks(game: Game) -> Tasks:
 def expected(game: Game, stop: Stop) -> tuple[tuple[Done, ...], ...] | None:
     """How often each seat draws, and what it compares with what."""
     area, sides, found = game.area_as(Duel), sides_of(game), round_in(game)
-    if any(odds.sampled for odds in sides):
+    if area.keeps_out(game.pieces) or any(odds.sampled for odds in sides):
         return None
     matched = match_of(area, sides)
     goes = None if matched is None else goes_of(area, sides, matched.rounds)
