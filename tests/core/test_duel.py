@@ -1,7 +1,7 @@
 """The duel: rounds and matches by enumeration, exact against simulated, by hand, and the handicap question."""
 
 from collections import defaultdict
-from itertools import permutations, product
+from itertools import chain, permutations, product
 
 import numpy as np
 import pytest
@@ -143,7 +143,8 @@ def test_where_nothing_makes_a_hopeless_seat_even_all_are_given_the_same_pieces(
 def orders(cards, draws):
     """Every way a pack may be drawn from, equally likely; shuffled whole when it is empty."""
     whole = [list(order) for order in permutations(cards)]
-    return [sum(parts, [])[:draws] for parts in product(whole, repeat=-(-draws // len(cards)))]
+    packs = product(whole, repeat=-(-draws // len(cards)))
+    return [list(chain.from_iterable(parts))[:draws] for parts in packs]
 
 
 @settings(max_examples=12, deadline=None)
