@@ -12,15 +12,15 @@ from numba import njit
 from numpy.typing import NDArray
 
 from bolometric.core.areas.digits.rules import ANY, Columns, Placing, numbers_of
+from bolometric.core.areas.digits.shared import best_sets
 from bolometric.core.areas.digits.styles import numbers, placing_of
-from bolometric.core.areas.digits.ways import in_order, ways_of
+from bolometric.core.areas.digits.ways import in_order
 from bolometric.core.chains.points import argmax_distribution
 from bolometric.core.game.seats import Style
 
 Array = NDArray[np.float64]
 Known = tuple[Array, Array, Array]
 """Numbers, their chances, and how far each reaches the aim."""
-MOST_SEQUENCES = 120_000
 MOST_HANDS = 8_000_000
 """Hands of digits, times the arrangements that are tried."""
 PLAIN = Style()
@@ -140,24 +140,11 @@ def _independent(columns: Columns, parts: Sequence[Known]) -> dict[tuple[int, ..
 
 
 def _same_digits(columns: Columns, styles: Sequence[Style], together: bool) -> dict[tuple[int, ...], float] | None:
-    """Every sequence of digits is placed by every style; only for styles that leave nothing to chance."""
-    drawn, digits = columns.columns + columns.spare, len(columns.values)
-    if any(style.choose == "guess" or (together and style.choose == "thumb") for style in styles):
-        return None
-    if digits**drawn > MOST_SEQUENCES:
-        return None
-    if together:
-        return {tuple(range(len(styles))): 1.0}
-    rows = np.stack(np.unravel_index(np.arange(digits**drawn), (digits,) * drawn), axis=1)
-    chances = np.prod(columns.chances[rows], axis=1)
-    rng, scores = np.random.default_rng(1), np.round(columns.score(ways_of(columns).numbers), 9)
-    by_style = {
-        style: scores[placed(columns, placing_of(columns, style), rows, rng)] for style in dict.fromkeys(styles)
-    }
-    least = np.minimum.reduce(list(by_style.values()))
-    groups = sum((by_style[style] == least).astype(np.int64) << seat for seat, style in enumerate(styles))
-    found = np.bincount(groups, chances, 1 << len(styles))
-    return {
-        tuple(seat for seat in range(len(styles)) if group >> seat & 1): float(found[group])
-        for group in np.flatnonzero(found).tolist()
-    }
+    """Every sequence of digits is placed by every style."""
+
+    def made(style: Style, rows: NDArray[np.int64]) -> NDArray[np.int64]:
+        if together:
+            return _codes(columns, best_of_hands(columns, np.sort(rows, axis=1)))
+        return placed(columns, placing_of(columns, style), rows, np.random.default_rng(1))
+
+    return best_sets(columns, styles, together, made)

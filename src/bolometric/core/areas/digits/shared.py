@@ -1,0 +1,138 @@
+"""Who makes the best number of the same digits, drawn for all.
+
+Theory. Given the digits, seats place them independently: a rule or best play always in one way, a guess along one of
+few paths. So for each sequence of digits the best of the sure seats is known, and of the others each is better, as good
+or worse with chances that are counted over the paths; every sequence is gone through.
+"""
+
+from __future__ import annotations
+
+from collections import defaultdict
+from collections.abc import Callable, Iterator, Sequence
+from dataclasses import dataclass
+from itertools import combinations, permutations
+from math import factorial
+
+import numpy as np
+from numpy.typing import NDArray
+
+from bolometric.core.areas.digits.rules import Columns, numbers_of
+from bolometric.core.game.seats import Style
+from bolometric.core.settings.heeding import checkpoint
+
+Array = NDArray[np.float64]
+Codes = NDArray[np.int64]
+MOST_SEQUENCES = 120_000
+MOST_COMPARED = 60_000_000
+"""Sequences of digits, times pairs of paths that are compared: under a second."""
+Where = tuple[int, ...]
+Placed = Callable[[Style, Codes], Codes]
+"""The codes that a sure style makes of rows of digits."""
+
+
+def paths(columns: int, spare: bool, together: bool) -> tuple[Codes, Array]:
+    """Where a guess may put digits: for each path the step whose digit stands in each column, and the path's chance.
+
+    One by one each digit goes into any free column, or away where it may be thrown away, all alike; together any
+    digits go into the columns, in any order.
+
+    >>> paths(2, False, False)[1]
+    array([0.5, 0.5])
+    """
+    drawn = columns + spare
+    if together or not spare:
+        ways = list(permutations(range(drawn), columns))
+        return np.array(ways), np.full(len(ways), 1 / len(ways))
+    found = list(_one_by_one(columns, 0, (-1,) * columns, True))
+    return np.array([where for where, _ in found]), np.array([chance for _, chance in found])
+
+
+def _one_by_one(
+    columns: int, step: int, where: tuple[int, ...], spare: bool
+) -> Iterator[tuple[tuple[int, ...], float]]:
+    free = [column for column in range(columns) if where[column] < 0]
+    if not free:
+        yield where, 1.0
+        return
+    share = 1 / (len(free) + spare)
+    for column in free:
+        for there, chance in _one_by_one(columns, step + 1, (*where[:column], step, *where[column + 1 :]), spare):
+            yield there, chance * share
+    if spare:
+        for there, chance in _one_by_one(columns, step + 1, where, False):
+            yield there, chance * share
+
+
+def best_sets(
+    columns: Columns, styles: Sequence[Style], together: bool, placed: Placed
+) -> dict[tuple[int, ...], float] | None:
+    """The chance of each set of seats that make the best number; None if there are too many sequences.
+
+    Args:
+        columns: what is filled.
+        styles: those of the seats.
+        together: whether digits are arranged once all are drawn; only best play then is sure.
+        placed: what a style that leaves nothing to chance makes of digits.
+    """
+    digits, drawn = len(columns.values), columns.columns + columns.spare
+    kinds = ("plan",) if together else ("plan", "thumb")
+    sure = [seat for seat, style in enumerate(styles) if style.choose in kinds]
+    loose = [seat for seat in range(len(styles)) if seat not in sure]
+    tried = (2 if columns.spare and not together else 1) * factorial(drawn)  # no fewer than there are paths
+    if digits**drawn > MOST_SEQUENCES or (loose and digits**drawn * tried**2 > MOST_COMPARED):
+        return None
+    rows = np.stack(np.unravel_index(np.arange(digits**drawn), (digits,) * drawn), axis=1)
+    chances = np.prod(columns.chances[rows], axis=1)
+
+    def score(codes: Codes) -> Array:
+        return np.round(columns.score(numbers_of(columns, codes)), 9)
+
+    by_style = {style: score(placed(style, rows)) for style in dict.fromkeys(styles[seat] for seat in sure)}
+    fixed = [by_style[styles[seat]] for seat in sure] or [np.full(len(rows), np.inf)]
+    least = np.minimum.reduce(fixed)
+    heads = sum((score == least).astype(np.int64) << seat for seat, score in zip(sure, fixed, strict=False))
+    heads = np.zeros(len(rows), np.int64) + heads  # nobody, where no seat is sure
+    found: dict[int, float] = defaultdict(float)
+    if not loose:
+        _add(found, heads, chances, [0])
+    else:
+        where, share = paths(columns.columns, bool(columns.spare), together)
+        tries = np.stack([score((rows[:, steps] + 1) @ columns.powers) for steps in where])
+        _add_loose(found, loose, Sequences(heads, least, chances), tries, share)
+    seats = range(len(styles))
+    return {tuple(k for k in seats if bits >> k & 1): chance for bits, chance in found.items() if chance > 0}
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class Sequences:
+    """All sequences of digits; each shape (sequences,)."""
+
+    heads: Codes
+    """Which of the sure seats have the least score of them, as bits."""
+    least: Array
+    chances: Array
+
+
+def _add(found: dict[int, float], heads: Codes, chances: Array, more: list[int]) -> None:
+    """Add chances to those of each set of heads together with every one of ``more``."""
+    by_heads = np.bincount(heads, chances)
+    for bits in np.flatnonzero(by_heads).tolist():
+        for others in more:
+            found[bits | others] += float(by_heads[bits])
+
+
+def _add_loose(found: dict[int, float], loose: list[int], of: Sequences, tries: Array, share: Array) -> None:
+    """Add the chances of all sets where some seats follow a path by chance; ``tries`` is (paths, sequences)."""
+    number = len(loose)
+    groups = [[sum(1 << seat for seat in group) for group in combinations(loose, size)] for size in range(number + 1)]
+    level, above = share @ (tries == of.least), share @ (tries > of.least)
+    for size in range(number + 1 if np.isfinite(of.least).all() else 0):
+        _add(found, of.heads, of.chances * level**size * above ** (number - size), groups[size])
+    nobody = np.zeros_like(of.heads)
+    for path, score in zip(share.tolist(), tries, strict=True):
+        checkpoint()
+        # Every path stands for its part of those that come to the same score, so each score is counted once.
+        level, above = share @ (tries == score), share @ (tries > score)
+        ahead = of.chances * (score < of.least) * path / level
+        for size in range(1, number + 1):
+            _add(found, nobody, ahead * level**size * above ** (number - size), groups[size])
