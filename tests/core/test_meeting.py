@@ -8,6 +8,7 @@ from hypothesis import strategies as st
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.areas.trail.against import against
 from bolometric.core.areas.trail.area import meets
+from bolometric.core.areas.trail.responding import plan_of_seat
 from bolometric.core.areas.trail.rules import compile_chain
 from bolometric.core.game.document import game_from
 from bolometric.core.game.seats import Style
@@ -75,7 +76,8 @@ MEETING = st.one_of(
         "end": st.sampled_from(["pass", "bounce"]),
     }),
 )  # fmt: skip
-STYLES = st.sampled_from([WIN, {}, {"choose": "thumb", "number": 2}])
+HEED = {"choose": "plan", "goal": "heed"}
+STYLES = st.sampled_from([WIN, HEED, {}, {"choose": "thumb", "number": 2}])
 
 
 @settings(max_examples=25, deadline=None)
@@ -93,6 +95,13 @@ def test_two_seats_that_meet_are_followed_exactly(area, length, styles, faces):
     wins, simulated = found.exact.readings["seat_wins"].values, found.simulated["seat_wins"]
     assert abs(wins[0] - simulated.values[0]) <= 4.5 * max(simulated.stderr, 1e-3)
     assert sum(wins) == pytest.approx(1)
+    if HEED in styles and styles[0] != styles[1]:  # knowing the other is never worse than expecting the best
+        seat = styles.index(HEED)
+        expecting = tuple(WIN if style == HEED else style for style in styles)
+        other = measure_exactly(game({"length": length, **area}, expecting, pieces=played.pieces)).readings["seat_wins"]
+        assert wins[seat] >= other.values[seat] - 1e-9
+        if seat == 0:
+            assert wins[0] == pytest.approx(plan_of_seat(played, 0).wins[0, 0], abs=1e-7)
     if styles == (WIN, WIN):
         assert wins[0] == pytest.approx(against(played.area, played.distribution).wins[0, 0], abs=1e-7)
 

@@ -100,7 +100,7 @@ def pick(game: Game, now: OnTrail, style: Style, rng: np.random.Generator) -> Ke
     if now.column >= 0:
         return _mover(game, now, style, rng)
     if trail.track == "own" and stopping.to_win(trail, style):
-        plan = _against(game)
+        plan = _plan(game, now.seat, style)
         return None if plan.go[now.places[1 - now.seat], now.began, now.places[now.seat]] else STOP
     policy = stopping.policy_of(game.area_as(Trail), game.distribution, style)
     if now.drawn >= policy.most:
@@ -115,13 +115,20 @@ def _against(game: Game) -> Against:
     return against(game.area_as(Trail), game.distribution)
 
 
+def _plan(game: Game, seat: int, style: Style) -> Against:
+    """How a seat with a style plays to win."""
+    from bolometric.core.areas.trail.responding import plan_of_seat  # brings Numba with it
+
+    return plan_of_seat(game, seat, style)
+
+
 def _mover(game: Game, now: OnTrail, style: Style, rng: np.random.Generator) -> int:
     """Whose marker a style moves."""
-    from bolometric.core.areas.trail.meeting import gives_away, how  # brings Numba with it
+    from bolometric.core.areas.trail.moving import gives_away, how  # brings Numba with it
 
     trail, other = game.area_as(Trail), (now.seat + 1) % game.seats.count
     a, b = now.places[now.seat], now.places[other]
-    gives = _against(game).gives if style.choose == "plan" else None
+    gives = _plan(game, now.seat, style).gives if style.choose == "plan" else None
     landing = compile_chain(trail, game.distribution).landing
     # As it is written: compiled anew for a single choice it would take longer than the choice.
     given = gives_away.py_func(how(style.choose), trail.sign, landing, a, b, now.column, gives)  # type: ignore[no-untyped-call]

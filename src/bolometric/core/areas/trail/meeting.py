@@ -12,8 +12,9 @@ import numpy as np
 from numba import njit
 from numpy.typing import NDArray
 
-from bolometric.core.areas.trail.against import against
+from bolometric.core.areas.trail.moving import gives_away, how
 from bolometric.core.areas.trail.play import turn_over
+from bolometric.core.areas.trail.responding import plan_of_seat
 from bolometric.core.areas.trail.rules import LOST, compile_chain
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.areas.trail.stopping import policy_of, to_win
@@ -27,13 +28,6 @@ from bolometric.core.working.noting import note
 from bolometric.core.working.trace import DECIDE, FIRST, FURTHER, Book, Whole, noted
 
 Array = NDArray[np.float64]
-GUESS, GREEDY, PLANNED = 0, 1, 2
-"""How a seat chooses whom a total moves."""
-
-
-def how(choose: str) -> int:
-    """How a style chooses whom a total moves."""
-    return {"guess": GUESS, "thumb": GREEDY, "plan": PLANNED}[choose]
 
 
 def player(game: Game) -> Player:
@@ -59,9 +53,9 @@ def _laid_out(game: Game) -> Callable[[int, int, np.random.Generator, Book | Non
     chain = compile_chain(trail, game.distribution)
     sample = sampler(chain.ways, 4096)
     styles = [game.seats.style(seat) for seat in range(seats)]
-    plan = against(trail, game.distribution) if any(style.choose == "plan" for style in styles) else None
-    none = np.zeros((0, 0, 0), np.uint8)
-    gives, to_stop = (none, none) if plan is None else (plan.gives, plan.go)
+    plans = [plan_of_seat(game, seat) if style.choose == "plan" else None for seat, style in enumerate(styles)]
+    gives = stacked([None if plan is None else plan.gives for plan in plans])
+    to_stop = stacked([None if plan is None else plan.go for plan in plans])
     modes = np.array([how(style.choose) for style in styles])
     go = most = None
     planned = np.array([to_win(trail, style) for style in styles])
@@ -89,14 +83,14 @@ def _laid_out(game: Game) -> Callable[[int, int, np.random.Generator, Book | Non
     return play
 
 
-@njit(nogil=True, cache=True)
-def gives_away(mode, sign, landing, own, other, column, gives):  # type: ignore[no-untyped-def]
-    """The chance that a seat moves the other's marker by a total, its own on ``own`` and the other's on ``other``."""
-    if mode == GUESS:
-        return 0.5
-    if mode == PLANNED:
-        return 1.0 if gives[own, other, column] else 0.0
-    return 1.0 if sign * (own - landing[other, column]) > sign * (landing[own, column] - other) else 0.0
+def stacked(tables: list[NDArray[np.uint8] | None]) -> NDArray[np.uint8]:
+    """A table for each seat, empty ones where a seat has no plan."""
+    sizes = [table.shape for table in tables if table is not None]
+    out = np.zeros((len(tables), *(sizes[0] if sizes else (0, 0, 0))), np.uint8)
+    for place, table in zip(out, tables, strict=True):
+        if table is not None:
+            place[:] = table
+    return out
 
 
 @njit(nogil=True, cache=True)
@@ -128,7 +122,7 @@ def _play(  # type: ignore[no-untyped-def]
                 if go is None:
                     if either and place[other] < steps:
                         at = note(codes, at, DECIDE, place[seat], place[other], seat)
-                        given = gives_away(modes[seat], sign, landing, place[seat], place[other], column, gives)
+                        given = gives_away(modes[seat], sign, landing, place[seat], place[other], column, gives[seat])
                         if given == 0.5:
                             state += STEP
                             given = np.float64(below(state, 2))
@@ -145,7 +139,7 @@ def _play(  # type: ignore[no-untyped-def]
                     break
                 at = note(codes, at, DECIDE, old, new, seat)
                 if planned[seat]:
-                    if to_win[place[other], old, new] == 0:
+                    if to_win[seat, place[other], old, new] == 0:
                         break
                 else:
                     state += STEP

@@ -17,8 +17,9 @@ import numpy as np
 from numba import njit
 from numpy.typing import NDArray
 
-from bolometric.core.areas.trail.against import against
-from bolometric.core.areas.trail.meeting import gives_away, how
+from bolometric.core.areas.trail.meeting import stacked
+from bolometric.core.areas.trail.moving import gives_away, how
+from bolometric.core.areas.trail.responding import plan_of_seat
 from bolometric.core.areas.trail.rules import MOST_DRAWS, Chain, compile_chain
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.areas.trail.stopping import StoppingPolicy, policy_of, to_win, turn_matrix
@@ -26,7 +27,6 @@ from bolometric.core.chains.absorbing import Matrix, follow
 from bolometric.core.chains.race import PERIOD, FirstPassage, in_all, written_whole
 from bolometric.core.chains.waiting import WaitingTime
 from bolometric.core.game.document import Game
-from bolometric.core.game.seats import Style
 from bolometric.core.results.exact import ExactResult, of_games, seat_readings
 from bolometric.core.results.readings import Reading, exact_length, exact_value
 
@@ -88,8 +88,8 @@ def _wins(way: FirstPassage, trail: Trail) -> list[Array]:
 def _movers(game: Game, chain: Chain) -> tuple[Matrix, Array]:
     """One draw a turn, each total moving either marker: the chain and its exits, as :func:`follow` takes them."""
     trail, styles = game.area_as(Trail), [game.seats.style(seat) for seat in range(2)]
-    planned = any(style.choose == "plan" for style in styles)
-    gives = against(trail, game.distribution).gives if planned else np.zeros((0, 0, 0), np.uint8)
+    planned = (plan_of_seat(game, seat).gives if style.choose == "plan" else None for seat, style in enumerate(styles))
+    gives = stacked(list(planned))
     steps, columns = chain.landing.shape
     entries = 4 * steps**2 * columns
     rows, places, chances = np.zeros(entries, np.int32), np.zeros(entries, np.int32), np.zeros(entries)
@@ -112,7 +112,7 @@ def _list_movers(landing, odds, sign, modes, gives, rows, places, chances, exits
                 state = (seat * steps + first) * steps + second
                 own, other = (first, second) if seat == 0 else (second, first)
                 for column in range(columns):
-                    given = gives_away(modes[seat], sign, landing, own, other, column, gives)
+                    given = gives_away(modes[seat], sign, landing, own, other, column, gives[seat])
                     for who in range(2):
                         chance = odds[column] * (given if who != seat else 1.0 - given)
                         if chance == 0.0:
@@ -135,7 +135,7 @@ def _stoppers(game: Game, chain: Chain) -> tuple[Matrix, Array]:
     steps = chain.length
     exits, parts = np.zeros((2, steps, steps, 3)), []
     for seat in range(2):
-        for other, ended in enumerate(_turns(game, chain, game.seats.style(seat))):
+        for other, ended in enumerate(_turns(game, chain, seat)):
             # ended[s, e]: a turn begun at s ends at e, while the other marker is on ``other``
             here = exits[seat, :, other] if seat == 0 else exits[seat, other]
             here[:, seat] = ended[:, steps]
@@ -147,12 +147,12 @@ def _stoppers(game: Game, chain: Chain) -> tuple[Matrix, Array]:
     return _sparse(rows, places, chances, 2 * steps**2), exits.reshape(-1, 3)
 
 
-def _turns(game: Game, chain: Chain, style: Style) -> list[Array]:
+def _turns(game: Game, chain: Chain, seat: int) -> list[Array]:
     """For each place of the other marker the chances of ending a turn begun at each place at each other."""
-    trail = game.area_as(Trail)
+    trail, style = game.area_as(Trail), game.seats.style(seat)
     if not to_win(trail, style):
         return [turn_matrix(chain, policy_of(trail, game.distribution, style))] * chain.length
-    go = against(trail, game.distribution).go
+    go = plan_of_seat(game, seat).go
     return [
         turn_matrix(chain, StoppingPolicy(go[other].astype(np.float32), MOST_DRAWS)) for other in range(chain.length)
     ]

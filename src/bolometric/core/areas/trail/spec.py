@@ -52,6 +52,11 @@ MOST_MEETING = 200
 """Steps on which best play against another seat can be worked out."""
 
 
+HEED = "heed"
+AGAINST = ("win", HEED)
+"""Goals for which the other's marker counts: a plan expects best play of the other seat, or heeds its style."""
+
+
 class Trail(OnCards):
     """A trail of numbered squares, one marker for each seat.
 
@@ -77,7 +82,8 @@ class Trail(OnCards):
     )
     goals: ClassVar[tuple[Goal, ...]] = (
         Goal("turns", "play best for the fewest turns", "fewest turns, alone"),
-        Goal("win", "play best to win against the other", "winning, two seats"),
+        Goal("win", "play best to win, expecting best play", "winning, two seats, whatever the other does"),
+        Goal(HEED, "play best to win, knowing how the other plays", "winning against the other seat's own style"),
     )
     at_aim: ClassVar[str] = "home"
     slips_may_stand: ClassVar[bool] = True
@@ -296,7 +302,7 @@ class Trail(OnCards):
 
     def check_plan(self, goal: str, seats: int, memory: bool, totals: int) -> None:
         """Best play against another is only known for two seats, a short trail and a game that stops at once."""
-        meets = self.chooses_mover or (goal == "win" and self.go_on == "dare")
+        meets = self.chooses_mover or (goal in AGAINST and self.go_on == "dare")
         if not meets or self.track == "shared":
             return
         small = self.steps ** (2 if self.chooses_mover else 3) * min(totals, 3 * self.steps) <= MOST_SWEPT

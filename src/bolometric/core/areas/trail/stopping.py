@@ -27,7 +27,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bolometric.core.areas.trail.rules import MOST_DRAWS, Chain, compile_chain
-from bolometric.core.areas.trail.spec import Trail
+from bolometric.core.areas.trail.spec import AGAINST, Trail
 from bolometric.core.game.seats import Style
 from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.settings.amounts import tidy
@@ -85,7 +85,7 @@ def policy_of(trail: Trail, distribution: Distribution, style: Style) -> Stoppin
 
 def to_win(trail: Trail, style: Style) -> bool:
     """Whether a style heeds the other's marker when it dares."""
-    return style.choose == "plan" and style.aim(trail) == "win"
+    return style.choose == "plan" and style.aim(trail) in AGAINST
 
 
 def turn_matrix(chain: Chain, policy: StoppingPolicy) -> Array:
