@@ -10,7 +10,7 @@ from bolometric.core.pieces.kinds import die
 
 STARTERS: tuple[Starter, ...] = (
     Starter(
-        "Counters on multiples",
+        "Place counters, take one off at the lowest multiple",
         Game(
             name="Lowest multiple",
             brief=Brief(practising="multiples of 1 to 9", minutes=Band(low=4, high=8)),

@@ -15,7 +15,7 @@ from bolometric.core.pieces.kinds import PLAIN_DIE, Counters, Drop, Pack, Spinne
 
 STARTERS: tuple[Starter, ...] = (
     Starter(
-        "One die, 20 squares",
+        "Race over 20 squares with one die",
         Game(
             name="A short trail",
             brief=Brief(practising="counting on", minutes=Band(low=4, high=8)),
@@ -23,7 +23,7 @@ STARTERS: tuple[Starter, ...] = (
         ),
     ),
     Starter(
-        "Two dice added, 40 squares",
+        "Race over 40 squares with two dice",
         Game(
             name="A trail of sums",
             brief=Brief(practising="adding to 12", minutes=Band(low=4, high=8)),
