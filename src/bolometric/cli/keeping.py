@@ -47,6 +47,7 @@ def _opened(book: Path | None) -> Iterator[Logbook]:
 @click.option("--turns", type=int, multiple=True, help="Turns that a game took; once for each game.")
 @click.option("--minutes", type=float, multiple=True, help="Minutes that a game took; once for each game.")
 @click.option("--winner", "winners", type=int, multiple=True, help="The player who won, from 1; 0 for nobody alone.")
+@click.option("--slips", type=int, multiple=True, help="Slips noticed in a game, if counted; once for each game.")
 @click.option("--totals", default="", metavar="7,8,3", help="What came up, one after the other.")
 @click.option("--mood", default="", help="flat, calm, lively or wild.")
 @click.option("--note", default="", help="A line of notes.")
@@ -67,7 +68,9 @@ def add(
 
     game = game_of(file)
     said["totals"] = tuple(part.strip() for part in totals.split(",") if part.strip())
-    said["tables"] = tables or max(1, len(said["turns"]), len(said["minutes"]), len(said["winners"]))
+    said["tables"] = tables or max(
+        1, len(said["turns"]), len(said["minutes"]), len(said["winners"]), len(said["slips"])
+    )
     try:
         session = session_of(game, **said, **({"day": day} if day else {}))
     except (ValidationError, PydanticCustomError) as error:

@@ -3,19 +3,21 @@
 from __future__ import annotations
 
 from collections import Counter, defaultdict
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 from math import log, sqrt
 
 from bolometric.core.game.document import Game
-from bolometric.core.logbook.learning import Timed
+from bolometric.core.logbook.learning import KINDS, Timed
 from bolometric.core.logbook.luck import Held, held_lengths, held_totals, held_wins
 from bolometric.core.logbook.session import Session, game_in
+from bolometric.core.logbook.slips import Counted
 from bolometric.core.measure.measuring import Measurement, measure
 from bolometric.core.results.estimate import CODES
 from bolometric.core.settings.heeding import checkpoint
 from bolometric.core.text.figures import percent, plural
+from bolometric.core.working.timing import timing
 
 RUNS = 2_000
 
@@ -86,14 +88,58 @@ def _timed(session: Session) -> Iterable[Timed]:
     if mean is None or not mean:
         return
     part = _thought(known) if session.played.seats.fluency else 1.0
-    spread = _spread(known)
+    spread, kinds = _spread(known), _kinds(session.game)
     for at, noted in enumerate(session.minutes):
         length = 1.0
         if at < len(session.turns) and turns is not None and turns.mean:
             length = session.turns[at] / turns.mean
-            yield Timed(session.group, float(noted), mean * part, mean * (1 - part), length)
+            yield Timed(session.group, float(noted), mean * part, mean * (1 - part), length, 0.0, kinds)
         else:
-            yield Timed(session.group, float(noted), mean * part, mean * (1 - part), length, spread)
+            yield Timed(session.group, float(noted), mean * part, mean * (1 - part), length, spread, kinds)
+
+
+def counted(sessions: Iterable[Session]) -> list[Counted]:
+    """Every game whose slips were counted, with those that were predicted for it. Raises Cancelled."""
+    found = []
+    for one in sessions:
+        checkpoint()
+        expected = _slips(one.game) if one.slips else 0.0
+        if expected > 0:
+            found += [Counted(one.group, slips, expected) for slips in one.slips]
+    return found
+
+
+def _worked_out(text: str) -> Iterator[tuple[str, float, float]]:
+    """What all players of a game work out: each fact's kind, the seconds that go into it, and the slips."""
+    known, game = measured(text), game_in(text)
+    facts = known.exact.facts
+    if facts is None:
+        facts = known.notes.times_each if known.notes is not None else {}
+    for fact, often in facts.items():
+        for seat, times in enumerate(often):
+            who = game.seats.profile(seat)
+            if who is not None:
+                took = timing(fact, who)
+                yield fact.does, times * took.mean, times * took.slips
+
+
+@lru_cache(maxsize=64)
+def _slips(text: str) -> float:
+    """Slips of a game that the profiles predict."""
+    return sum(slips for _, _, slips in _worked_out(text))
+
+
+@lru_cache(maxsize=64)
+def _kinds(text: str) -> tuple[float, ...]:
+    """The part of the thinking that goes into each kind of fact."""
+    seconds, known = defaultdict[str, float](float), measured(text).readings
+    for does, took, _ in _worked_out(text):
+        seconds[does] += took
+    a_turn, turns = known.get("thinking_seconds"), known.get("turns")
+    seats = game_in(text).seats.count if game_in(text).area.together else 1
+    whole = (a_turn.mean or 0.0) * (turns.mean or 0.0) * seats if a_turn is not None and turns is not None else 0.0
+    whole = max(whole, sum(seconds.values()))
+    return tuple(seconds[does] / whole if whole else 0.0 for does in KINDS)
 
 
 def _thought(known: Measurement) -> float:
@@ -152,6 +198,8 @@ def story(one: Session) -> str:
         told.append(f"{', '.join(map(str, one.turns))} {game.area.paced_by[1]}")
     if one.minutes:
         told.append(f"{', '.join(f'{minute:g}' for minute in one.minutes)} min")
+    if one.slips:
+        told.append(f"{', '.join(map(str, one.slips))} slip{'s' if one.slips != (1,) else ''} noticed")
     if one.winners:
         told.append("won by " + ", ".join("nobody alone" if not seat else f"player {seat}" for seat in one.winners))
     if one.mood:

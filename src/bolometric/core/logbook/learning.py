@@ -1,9 +1,10 @@
 """How quickly groups work, learned from the minutes that were noted: a hierarchical Bayesian update of the profiles.
 
-Model. A game of a group takes (exp(a) × thinking + exp(b) × hands) × turns / expected turns minutes, times a log-normal
-error: thinking and hands are the minutes that the shipped profile predicts, a and b how much slower the group is. Each
-group's a is drawn round that of all groups, and so is b; the prior of those is the shipped profile, a and b = 0. Where
-the turns of a game were not noted, the spread of its length is added to the error.
+Model. A game of a group takes (exp(a) × Σ exp(d) × thinking + exp(b) × hands) × turns / expected turns minutes, times a
+log-normal error: thinking (of each kind of fact) and hands are the minutes that the shipped profile predicts, a and b
+how much slower the group is, d how much slower than that a kind of fact goes. Each group's a is drawn round that of
+all groups, and so is b; the prior of those, and of d, is the shipped profile: 0. Where the turns of a game were not
+noted, the spread of its length is added to the error.
 
 The posterior is that of Laplace's approximation: its mode by SciPy, its spread from the curvature there. The errors are
 nearly normal in the logarithm, so that little is lost; a test holds the intervals against simulated logs.
@@ -21,16 +22,24 @@ from numpy.typing import NDArray
 from scipy.optimize import least_squares
 from scipy.stats import norm
 
-from bolometric.core.game.document import Game, with_values
-from bolometric.core.text.figures import percent, plural
+from bolometric.core.text.figures import listing_words, percent, plural
+from bolometric.core.working.facts import ADD, DIVIDE, MULTIPLY, SUBTRACT
 
 Floats = NDArray[np.float64]
+Found = tuple[float, float, float]
+"""The middle, and the ends of the interval."""
 ALL_SPREAD, GROUP_SPREAD = (0.4, 0.3), (0.25, 0.15)
 """Prior standard deviations of the logarithm, for thinking and hands: of all groups, and of a group round them."""
+KIND_SPREAD = 0.25
+"""The same of a kind of fact round all thinking."""
 NOISE = 0.15
 """Standard deviation of the logarithm of a game's minutes that nothing explains: interruptions, chatter, the clock."""
 WIDE = 0.9
 """How much of the posterior an interval holds."""
+KINDS = {ADD: "adding", SUBTRACT: "taking away", MULTIPLY: "multiplying", DIVIDE: "dividing"}
+"""Kinds of fact whose seconds are told apart; everything else that is thought goes as thinking goes in all."""
+TOLD_APART = 0.2
+"""How much of the doubt about a kind must be gone before it is told."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -47,6 +56,8 @@ class Timed:
     """Turns noted, as a part of those expected; 1 where they were not noted."""
     spread: float = 0.0
     """Standard deviation of the logarithm of the length, where the turns were not noted."""
+    kinds: tuple[float, ...] = (0.0,) * len(KINDS)
+    """The part of the thinking that goes into each kind of fact."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -55,11 +66,16 @@ class Pace:
 
     group: str
     games: int
-    thinking: tuple[float, float, float]
-    """The middle, and the ends of the interval."""
-    hands: tuple[float, float, float]
+    thinking: Found
+    hands: Found
     learned: float
     """How much of the doubt about thinking the sessions have taken away, from 0 to 1."""
+    kinds: tuple[tuple[str, Found, float], ...] = ()
+    """Each kind of fact, how much slower it goes than its profile says, and how much of that doubt is gone."""
+
+    def of(self, kind: str) -> float:
+        """How much slower a kind of fact goes, as far as that is known."""
+        return next((found[0] for does, found, _ in self.kinds if does == kind), self.thinking[0])
 
     @property
     def words(self) -> str:
@@ -71,9 +87,13 @@ class Pace:
         way = "more time" if self.thinking[0] >= 1 else "less time"
         by = percent(abs(self.thinking[0] - 1))
         sure = f"{percent(WIDE)} sure between × {low:.2f} and × {high:.2f}"
+        apart = [f"{KINDS[does]} × {one[0]:.2f} ({one[1]:.2f} to {one[2]:.2f})" for does, one, known in self.kinds
+                 if known >= TOLD_APART]  # fmt: skip
+        each = f"; {listing_words(apart, 'and')}" if apart else ""
         return (
             f"{name} takes {by} {way} to work something out than the profile says ({sure}, from "
-            f"{plural(self.games, 'game')}); hands × {self.hands[0]:.2f} ({self.hands[1]:.2f} to {self.hands[2]:.2f})."
+            f"{plural(self.games, 'game')}){each}; hands × {self.hands[0]:.2f} ({self.hands[1]:.2f} to "
+            f"{self.hands[2]:.2f})."
         )
 
 
@@ -85,49 +105,53 @@ def learned(games: Sequence[Timed]) -> dict[str, Pace]:
     at = {group: k for k, group in enumerate(groups)}
     of = np.array([at[one.group] for one in games])
     logs = np.log([one.minutes / one.length for one in games])
-    parts = np.array([[one.thinking, one.hands] for one in games])
+    thought, hands = np.array([one.thinking for one in games]), np.array([one.hands for one in games])
+    shares = np.array([one.kinds for one in games])
+    rest = np.maximum(1 - shares.sum(axis=1), 0.0)
     errors = np.sqrt(NOISE**2 + np.array([one.spread for one in games]) ** 2)
+    kinds = len(KINDS)
 
     def residuals(theta: Floats) -> Floats:
         """What is not explained, and how far the parameters are from their priors, in standard deviations."""
-        everyone, each = theta[:2], theta[2:].reshape(-1, 2)
-        told = np.log((parts * np.exp((everyone + each)[of])).sum(axis=1))
-        priors = [everyone / ALL_SPREAD, (each / GROUP_SPREAD).ravel()]
+        everyone, each_kind, each = theta[:2], theta[2 : 2 + kinds], theta[2 + kinds :].reshape(-1, 2)
+        slower = np.exp((everyone + each)[of])
+        thinking = thought * (shares @ np.exp(each_kind) + rest)
+        told = np.log(thinking * slower[:, 0] + hands * slower[:, 1])
+        priors = [everyone / ALL_SPREAD, each_kind / KIND_SPREAD, (each / GROUP_SPREAD).ravel()]
         return np.concatenate([(logs - told) / errors, *priors])
 
-    found = least_squares(residuals, np.zeros(2 + 2 * len(groups)), method="lm")
+    found = least_squares(residuals, np.zeros(2 + kinds + 2 * len(groups)), method="lm")
     slopes = np.asarray(found.jac)
-    spread = np.linalg.inv(slopes.T @ slopes)  # the curvature of half the sum of squares
-    counts = np.bincount(of, minlength=len(groups))
-    return {group: _pace(group, int(counts[k]), found.x, spread, k) for group, k in at.items()}
+    posterior = _Posterior(found.x, np.linalg.inv(slopes.T @ slopes))  # the curvature of half the sum of squares
+    return {group: _pace(group, [one for one in games if one.group == group], posterior, k) for group, k in at.items()}
 
 
-def _pace(group: str, games: int, theta: Floats, spread: Floats, k: int) -> Pace:
-    told = []
-    for part in (0, 1):
-        row = 2 + 2 * k + part
-        middle = theta[part] + theta[row]
-        variance = spread[part, part] + spread[row, row] + 2 * spread[part, row]
-        told.append((float(middle), sqrt(float(variance))))
+@dataclass(frozen=True, slots=True, eq=False)
+class _Posterior:
+    """The mode of all parameters, and how they are spread round it."""
+
+    mode: Floats
+    spread: Floats
+
+    def sum_of(self, *places: int) -> tuple[float, float]:
+        """Mean and standard deviation of a sum of parameters."""
+        some = list(places)
+        return float(self.mode[some].sum()), sqrt(float(self.spread[np.ix_(some, some)].sum()))
+
+
+def _pace(group: str, games: list[Timed], found: _Posterior, k: int) -> Pace:
+    own = 2 + len(KINDS) + 2 * k
+    thinking, hands = found.sum_of(0, own), found.sum_of(1, own + 1)
     prior = sqrt(ALL_SPREAD[0] ** 2 + GROUP_SPREAD[0] ** 2)
-    wide = float(norm.ppf((1 + WIDE) / 2))
-    thinking, hands = ((exp(m), exp(m - wide * s), exp(m + wide * s)) for m, s in told)
-    return Pace(group, games, thinking, hands, 1 - told[0][1] / prior)
+    kinds = []
+    for at, does in enumerate(KINDS):
+        if any(one.kinds[at] for one in games):
+            apart = found.sum_of(2 + at)[1]
+            kinds.append((does, _ends(found.sum_of(0, 2 + at, own)), 1 - apart / KIND_SPREAD))
+    return Pace(group, len(games), _ends(thinking), _ends(hands), 1 - thinking[1] / prior, tuple(kinds))
 
 
-def at_pace(game: Game, pace: Pace) -> Game:
-    """The game with the seconds of a group in place of the profile's: what is predicted for it is then the group's."""
-    thinking, hands = pace.thinking[0], pace.hands[0]
-    if not game.seats.fluency:
-        seconds = min(max(game.seats.seconds_per_turn * thinking, 1.0), 600.0)
-        return with_values(game, {"seats.seconds_per_turn": round(seconds, 1)})
-    fluency = []
-    for one in game.seats.fluency:
-        plain = one.model_dump(mode="json")
-        for name in ("look", "count", "step", "recall", "carry", "choice"):
-            plain[name] = round(plain[name] * thinking, 3)
-        for painted in plain["painted"]:
-            painted["seconds"] = round(painted["seconds"] * thinking, 3)
-        fluency.append(plain)
-    slower = {name: round(seconds * hands, 3) for name, seconds in game.seats.hands.model_dump(mode="json").items()}
-    return with_values(game, {"seats.fluency": fluency, "seats.hands": slower})
+def _ends(told: tuple[float, float]) -> Found:
+    middle, spread = told
+    wide = float(norm.ppf((1 + WIDE) / 2)) * spread
+    return exp(middle), exp(middle - wide), exp(middle + wide)

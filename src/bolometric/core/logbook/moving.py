@@ -17,10 +17,11 @@ from bolometric.core.settings.errors import FileError
 from bolometric.core.settings.explain import explain
 
 COLUMNS = (
-    "date", "group", "game", "tables", "turns", "minutes", "winners", "totals", "mood", "note", "change", "key",
+    "date", "group", "game", "tables", "turns", "minutes", "winners", "slips", "totals", "mood", "note", "change",
+    "key",
 )  # fmt: skip
 NEEDED = ("date", "game")
-LISTS = {"turns": int, "minutes": float, "winners": int, "totals": str}
+LISTS = {"turns": int, "minutes": float, "winners": int, "slips": int, "totals": str}
 FORMAT = "sessions"
 FORMULA = ("=", "+", "-", "@")
 """How a cell begins that a spreadsheet would take for a formula; such a cell gets a mark before it."""
@@ -88,7 +89,7 @@ def _from_row(row: dict[str, str], where: str, game_of: GameOf) -> Session:
         most = max(len(row.get(column, "").split()) for column in LISTS if column != "totals")
         told["tables"] = int(row.get("tables") or max(1, most))
     except ValueError:
-        raise FileError(f"{where}: turns, minutes and winners are numbers with spaces between.") from None
+        raise FileError(f"{where}: turns, minutes, winners and slips are numbers with spaces between.") from None
     told |= {column: row[column] for column in ("group", "mood", "note", "change") if row.get(column)}
     if row.get("key"):
         told["key"] = row["key"]

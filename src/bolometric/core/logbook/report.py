@@ -8,9 +8,11 @@ from itertools import groupby
 
 from bolometric.core.game.document import Game
 from bolometric.core.judge.nearby import Effect, effects
-from bolometric.core.logbook.held import calibrated, calibration_words, held, measured, story, timed
-from bolometric.core.logbook.learning import Pace, at_pace, learned
+from bolometric.core.logbook.held import calibrated, calibration_words, counted, held, measured, story, timed
+from bolometric.core.logbook.learning import Pace, learned
+from bolometric.core.logbook.paced import at_pace
 from bolometric.core.logbook.session import Session
+from bolometric.core.logbook.slips import cared
 from bolometric.core.measure.measuring import measure, never_stop
 from bolometric.core.results.show import headline, show
 from bolometric.core.settings.heeding import Stop
@@ -32,6 +34,7 @@ def report(sessions: Sequence[Session], stop: Stop = never_stop) -> str:
     paces = learned(timed(sessions))
     if paces:
         lines += ["", "How the groups work", *(f"- {pace.words}" for pace in paces.values())]
+        lines += [f"- {care.words}" for care in cared(counted(sessions)).values()]
         lines += [f"- Predictions: {calibration_words(calibrated(sessions))}"]
     by_name = sorted(sessions, key=lambda one: one.played.name)
     for name, group in groupby(by_name, key=lambda one: one.played.name):

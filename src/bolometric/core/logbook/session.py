@@ -12,6 +12,7 @@ from pydantic import AfterValidator, Field, StrictFloat, StrictInt, model_valida
 
 from bolometric.core.game.document import Game
 from bolometric.core.game.files import from_text, to_text
+from bolometric.core.game.seats import MOST_AT_ONE_CALLER
 from bolometric.core.pieces.faces import Line
 from bolometric.core.settings.amounts import tidy
 from bolometric.core.settings.explain import setting_error
@@ -60,8 +61,12 @@ class Session(Part):
     minutes: Annotated[
         tuple[Annotated[StrictFloat | StrictInt, Field(gt=0, le=1440)], ...], Field(max_length=MOST_TABLES)
     ] = ()
-    winners: Annotated[tuple[Annotated[StrictInt, Field(ge=0, le=12)], ...], Field(max_length=MOST_TABLES)] = ()
+    winners: Annotated[
+        tuple[Annotated[StrictInt, Field(ge=0, le=MOST_AT_ONE_CALLER)], ...], Field(max_length=MOST_TABLES)
+    ] = ()
     """The seat that won each game, from 1; 0 for a game that was shared or that nobody won."""
+    slips: Annotated[tuple[Annotated[StrictInt, Field(ge=0, le=1000)], ...], Field(max_length=MOST_TABLES)] = ()
+    """Slips that were noticed in each game, where they were counted."""
     totals: Annotated[tuple[Annotated[str, AfterValidator(_a_number)], ...], Field(max_length=MOST_TOTALS)] = ()
     """What came up, one after the other."""
     mood: Mood = ""
@@ -78,7 +83,7 @@ class Session(Part):
         beyond = next((seat for seat in self.winners if seat > seats), None)
         if beyond is not None:
             raise setting_error(f"Player {beyond} won, but only {seats} play: name a player from 1 to {seats}.")
-        if max(len(self.turns), len(self.minutes), len(self.winners)) > self.tables:
+        if max(len(self.turns), len(self.minutes), len(self.winners), len(self.slips)) > self.tables:
             raise setting_error(
                 f"More games were noted than there were tables ({self.tables}): say how many tables played."
             )

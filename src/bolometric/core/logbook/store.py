@@ -39,9 +39,11 @@ MIGRATIONS: tuple[Migration, ...] = (
     CREATE INDEX sessions_by_day ON sessions (day);
     CREATE INDEX sessions_by_game ON sessions (game);
     """,
+    # Sessions may say how many slips were noticed: a program that does not know it only reads.
+    "",
 )
 """What brings a logbook from each version to the next; the first makes it."""
-LISTS = ("turns", "minutes", "winners", "totals")
+LISTS = ("turns", "minutes", "winners", "slips", "totals")
 
 
 def usual_place() -> Path:
@@ -227,7 +229,7 @@ class Logbook:
 
 def _session(plain: dict[str, object], key: str, day: str, group: str, text: str) -> Session:
     """What was checked when it was written is not checked again: a list of thousands must not take seconds."""
-    lists = {name: tuple(listed) for name in LISTS if isinstance(listed := plain[name], list)}
+    lists = {name: tuple(listed) for name in LISTS if isinstance(listed := plain.get(name, []), list)}
     made = Session.__new__(Session)
     fields = {**plain, **lists, "key": key, "day": day, "group": group, "game": text}
     object.__setattr__(made, "__dict__", fields)

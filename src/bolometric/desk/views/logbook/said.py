@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Sequence
-from dataclasses import dataclass
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field
 from fractions import Fraction
 
 import numpy as np
@@ -13,10 +13,12 @@ from PySide6.QtGui import QColor
 from PySide6.QtWidgets import QComboBox, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from bolometric.core.game.document import Game
-from bolometric.core.logbook.held import calibrated, calibration_words, timed
-from bolometric.core.logbook.learning import Pace, at_pace, learned
+from bolometric.core.logbook.held import calibrated, calibration_words, counted, timed
+from bolometric.core.logbook.learning import Pace, learned
+from bolometric.core.logbook.paced import at_pace
 from bolometric.core.logbook.report import game_lines, history
 from bolometric.core.logbook.session import Session
+from bolometric.core.logbook.slips import Care, cared
 from bolometric.core.text.figures import minus
 from bolometric.desk.lane import Lane
 from bolometric.desk.parts.chart import Chart
@@ -39,6 +41,8 @@ class Told:
     """The versions of the game: the first day, and the minutes predicted and met."""
     paces: tuple[Pace, ...] = ()
     """Of the groups that have played it."""
+    cares: Mapping[str, Care] = field(default_factory=dict)
+    """How often groups go wrong, where slips were counted."""
 
 
 def told_of(sessions: Sequence[Session], everything: Sequence[Session]) -> Told:
@@ -48,6 +52,8 @@ def told_of(sessions: Sequence[Session], everything: Sequence[Session]) -> Told:
     played = {one.group for one in sessions}
     mine = tuple(pace for group, pace in paces.items() if group in played)
     lines += [pace.words for pace in mine]
+    cares = cared(counted(everything))
+    lines += [care.words for group, care in cares.items() if group in played]
     lines.append(calibration_words(calibrated(everything)))
     game = sessions[0].played
     drawn = Counter(number for one in sessions if one.played.plays_as(game) for number in one.numbers)
@@ -58,7 +64,7 @@ def told_of(sessions: Sequence[Session], everything: Sequence[Session]) -> Told:
         for total, chance in zip(odds.totals, odds.chances.tolist(), strict=True)
     )
     versions = tuple((day, predicted, met) for day, _, _, predicted, met in history(sessions))
-    return Told(tuple(lines), totals if number else (), versions, mine)
+    return Told(tuple(lines), totals if number else (), versions, mine, cares)
 
 
 class SaidPage(QWidget):
@@ -154,7 +160,8 @@ class SaidPage(QWidget):
     def _take(self) -> None:
         pace = self.group.currentData()
         if pace is not None:
-            self.taken.emit(at_pace(self.game, pace))
+            care = self.told.cares.get(pace.group) if self.told is not None else None
+            self.taken.emit(at_pace(self.game, pace, care))
 
     def close_lanes(self) -> None:
         """Give up."""

@@ -27,7 +27,8 @@ from bolometric.desk.parts.plain import Label
 NO_NAMES = "No names of children: a class or a group, tables by colour or star."
 HINTS = {
     "turns": "one number for each game: 12 15", "minutes": "one for each game: 6 7.5",
-    "winners": "the player for each game, from 1; 0 for nobody alone", "totals": "what came up: 7 8 3",
+    "winners": "the player for each game, from 1; 0 for nobody alone", 
+    "slips": "slips that were noticed, if somebody counted", "totals": "what came up: 7 8 3",
 }  # fmt: skip
 
 
@@ -55,8 +56,8 @@ class WritePage(QWidget):
         rows = (
             ("Game", self.which), ("Date", self.day), ("Group", self.group), ("Tables", self.tables),
             ("Turns", self.lists["turns"]), ("Minutes", self.lists["minutes"]), ("Won by", self.lists["winners"]),
-            ("Came up", self.lists["totals"]), ("Mood", self.mood), ("Notes", self.note),
-            ("To change", self.change),
+            ("Slips", self.lists["slips"]), ("Came up", self.lists["totals"]), ("Mood", self.mood),
+            ("Notes", self.note), ("To change", self.change),
         )  # fmt: skip
         for words, field in rows:
             form.addRow(Label(words), field)
@@ -105,11 +106,12 @@ class WritePage(QWidget):
     def said(self) -> Session:
         """What the form says. Raises pydantic's errors, and ValueError for what is no number."""
         lists = {key: field.text().replace(",", " ").split() for key, field in self.lists.items()}
-        noted = max(len(lists[key]) for key in ("turns", "minutes", "winners"))
+        noted = max(len(lists[key]) for key in ("turns", "minutes", "winners", "slips"))
         return session_of(
             self.game, day=self.day.date().toString("yyyy-MM-dd"), group=self.group.currentText().strip(),
             tables=max(self.tables.value(), noted), turns=tuple(map(int, lists["turns"])),
             minutes=tuple(map(float, lists["minutes"])), winners=tuple(map(int, lists["winners"])),
+            slips=tuple(map(int, lists["slips"])),
             totals=tuple(lists["totals"]), mood=self.mood.currentData(), note=self.note.text(),
             change=self.change.text(),
         )  # fmt: skip
@@ -122,7 +124,7 @@ class WritePage(QWidget):
             self.told.setText(first_trouble(error))
             return
         except ValueError:
-            self.told.setText("Turns and players are whole numbers, minutes are numbers, with spaces between.")
+            self.told.setText("Turns, players and slips are whole numbers, minutes are numbers, with spaces between.")
             return
         doubt = impossible_words(session)
         same = self._doubted is not None and self._doubted.totals == session.totals
