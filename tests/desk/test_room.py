@@ -14,6 +14,7 @@ from bolometric.core.logbook.demo import demo_sessions
 from bolometric.core.logbook.session import session_of
 from bolometric.core.logbook.store import Logbook
 from bolometric.core.settings.errors import FileError, GameError
+from tests.desk.pdf_reading import pages_in
 
 BOXES = {"bolometric": 1, "pieces": [{}], "area": {"kind": "tiles", "play": "boxes", "boxes": 2, "draws": "shared"}}
 
@@ -118,6 +119,16 @@ def test_two_thousand_calls_stay_quick(qtbot, room):
     assert len(room.room.totals) == 2_001
 
 
+def test_the_tally_goes_home_on_a_sheet(qtbot, window, room, tmp_path):
+    typed(qtbot, room, 7, 8, 7)
+    window.filing.questions.place = tmp_path / "home.pdf"
+    room.buttons["Sheet to take home …"].click()
+    _, (page,) = pages_in((tmp_path / "home.pdf").read_bytes())
+    assert page.size[0] > page.size[1]
+    assert window.document.game.name in page.text
+    assert "3 calls" in page.text
+
+
 def test_what_was_called_is_offered_to_the_logbook(qtbot, window, room, tmp_path):
     typed(qtbot, room, 7, 8)
     room.buttons["To the logbook"].click()
@@ -213,6 +224,12 @@ def test_sessions_go_out_and_come_in_again(qtbot, window, logbook, tmp_path):
     with qtbot.waitSignal(logbook.away_asked):
         logbook.listing.away.emit("txt")
     assert "Rigel takes" in (tmp_path / "out.txt").read_text()
+    window.filing.questions.place = tmp_path / "out.pdf"
+    with qtbot.waitSignal(logbook.away_asked):
+        logbook.listing.away.emit("pdf")
+    _, pages = pages_in((tmp_path / "out.pdf").read_bytes())
+    assert "3 sessions, 2026-01-01 to 2026-01-03" in pages[0].text
+    assert "Rigel takes" in " ".join(page.text for page in pages)
     keys = {one.key for one in logbook.listing.sessions}
     for one in list(keys):
         logbook.book().remove(one)

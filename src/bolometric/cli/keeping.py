@@ -148,16 +148,33 @@ def import_(file: Path, games: tuple[Path, ...], book: Path | None) -> None:
 
 
 @log.command()
+@click.option("-o", "--out", type=click.Path(path_type=Path), help="A PDF to print; without it text is printed.")
 @_GROUP
 @_NAME
 @_SINCE
 @_BOOK
-def report(group: str, name: str, since: str, book: Path | None) -> None:
-    """Print what the sessions say: luck or rule, how groups work, what to try next time."""
+def report(out: Path | None, group: str, name: str, since: str, book: Path | None) -> None:
+    """Tell what the sessions say: luck or rule, how groups work, what to try next time."""
+    from bolometric.core.game.files import write_bytes
     from bolometric.core.logbook.report import report as told
+    from bolometric.core.logbook.report import report_parts
+    from bolometric.core.settings.errors import FileError
 
     with _opened(book) as found:
-        click.echo(told(found.sessions(name, group, since)))
+        sessions = found.sessions(name, group, since)
+    if out is None:
+        click.echo(told(sessions))
+        return
+    from bolometric.core.game.printing import Printing
+    from bolometric.paint.printed.logged import term_pdf
+    from bolometric.paint.printed.out import without_screen
+
+    without_screen()
+    try:
+        write_bytes(term_pdf(report_parts(sessions), Printing()), out)
+    except FileError as error:
+        fail(error)
+    click.echo(f"Written to {out}.")
 
 
 @log.command()

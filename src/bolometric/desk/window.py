@@ -24,7 +24,7 @@ from bolometric.desk import actions
 from bolometric.desk.commands import Commands
 from bolometric.desk.document import Document
 from bolometric.desk.editing import Editing
-from bolometric.desk.exporting import export_odds, export_picture
+from bolometric.desk.exporting import export_odds
 from bolometric.desk.filing import Filing, Questions
 from bolometric.desk.fitting import fit_screen, share_width
 from bolometric.desk.late_views import VIEWS as LATE
@@ -307,7 +307,7 @@ class Window(Commands):
     def _export_room(self, kind: str) -> None:
         room = self.late.classroom
         if room is not None:
-            self.filing.export("tally", kind, lambda path: export_picture(room.picture(), path, kind))
+            self.filing.export("tally", kind, lambda path: room.write(kind, path))
 
     def _log_room(self, *told: Any) -> None:
         self.show_logbook()

@@ -8,6 +8,8 @@ from dataclasses import dataclass
 from functools import lru_cache
 from math import log, sqrt
 
+from scipy.stats import beta
+
 from bolometric.core.game.document import Game
 from bolometric.core.logbook.learning import KINDS, Timed
 from bolometric.core.logbook.luck import Held, held_lengths, held_totals, held_wins
@@ -31,6 +33,18 @@ class Calibration:
     held: float
     """The share that did."""
     games: int
+
+    @property
+    def ends(self) -> tuple[float, float]:
+        """Between which the share lies with nine chances in ten, from so many games: Jeffreys' interval.
+
+        Reference: L. D. Brown, T. T. Cai and A. DasGupta, "Interval estimation for a binomial proportion" (Statistical
+        Science 16, 2001).
+        """
+        did = round(self.held * self.games)
+        low = float(beta.ppf(0.05, did + 0.5, self.games - did + 0.5)) if did else 0.0
+        high = float(beta.ppf(0.95, did + 0.5, self.games - did + 0.5)) if did < self.games else 1.0
+        return low, high
 
 
 @lru_cache(maxsize=64)
@@ -103,7 +117,7 @@ def counted(sessions: Iterable[Session]) -> list[Counted]:
     found = []
     for one in sessions:
         checkpoint()
-        expected = _slips(one.game) if one.slips else 0.0
+        expected = predicted_slips(one.game) if one.slips else 0.0
         if expected > 0:
             found += [Counted(one.group, slips, expected) for slips in one.slips]
     return found
@@ -124,7 +138,7 @@ def _worked_out(text: str) -> Iterator[tuple[str, float, float]]:
 
 
 @lru_cache(maxsize=64)
-def _slips(text: str) -> float:
+def predicted_slips(text: str) -> float:
     """Slips of a game that the profiles predict."""
     return sum(slips for _, _, slips in _worked_out(text))
 

@@ -21,32 +21,48 @@ from bolometric.core.text.figures import plural
 MOST_CHANGES = 3
 
 
+NOTHING = "No sessions yet: log one after a game, with `bolometric log add FILE`."
+Parts = list[tuple[str, list[str]]]
+"""Headings, each with its lines."""
+
+
 def report(sessions: Sequence[Session], stop: Stop = never_stop) -> str:
-    """Everything of the sessions: what was played, whether it was luck, how groups work, how predictions held.
+    """Everything of the sessions as one text. Raises Cancelled once ``stop()`` is true."""
+    if not sessions:
+        return NOTHING
+    (heading, stories), *rest = report_parts(sessions, stop)
+    lines = [heading, "", *stories]
+    for title, told in rest:
+        lines += ["", title, *(f"- {line}" for line in told)]
+    return "\n".join(lines)
+
+
+def report_parts(sessions: Sequence[Session], stop: Stop = never_stop) -> Parts:
+    """What was played, whether it was luck, how groups work, how predictions held.
 
     Raises Cancelled once ``stop()`` is true.
     """
     if not sessions:
-        return "No sessions yet: log one after a game, with `bolometric log add FILE`."
+        return [(NOTHING, [])]
     days = sorted(one.day for one in sessions)
-    lines = [f"{plural(len(sessions), 'session')}, {days[0]} to {days[-1]}", ""]
-    lines += [story(one) for one in sessions]
+    parts = [(f"{plural(len(sessions), 'session')}, {days[0]} to {days[-1]}", [story(one) for one in sessions])]
     paces = learned(timed(sessions))
     if paces:
-        lines += ["", "How the groups work", *(f"- {pace.words}" for pace in paces.values())]
-        lines += [f"- {care.words}" for care in cared(counted(sessions)).values()]
-        lines += [f"- Predictions: {calibration_words(calibrated(sessions))}"]
+        lines = [pace.words for pace in paces.values()]
+        lines += [care.words for care in cared(counted(sessions)).values()]
+        parts.append(("How the groups work", [*lines, f"Predictions: {calibration_words(calibrated(sessions))}"]))
     by_name = sorted(sessions, key=lambda one: one.played.name)
     for name, group in groupby(by_name, key=lambda one: one.played.name):
-        lines += ["", name, *(f"- {line}" for line in game_lines(list(group), paces, stop))]
-    return "\n".join(lines)
+        parts.append((name, game_lines(list(group), paces, stop)))
+    return parts
 
 
 def game_lines(sessions: Sequence[Session], paces: Mapping[str, Pace], stop: Stop = never_stop) -> list[str]:
     """What is said of a game: predicted and met, luck or rule, what the room wished, and what to try at its pace."""
     told = [met(sessions), *(one.words for one in held(sessions))]
-    wishes = [one.change for one in sessions if one.change]
-    told += [f"To change, as was noted: {wish}" for wish in wishes[:MOST_CHANGES]]
+    wishes = Counter(one.change for one in sessions if one.change)
+    told += [f"To change, as was noted{f' {count} times' if count > 1 else ''}: {wish}"
+             for wish, count in wishes.most_common(MOST_CHANGES)]  # fmt: skip
     told += next_time(sessions, paces, stop)
     return [line for line in told if line]
 

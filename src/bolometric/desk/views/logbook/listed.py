@@ -59,6 +59,7 @@ class ListPage(QWidget):
             ("json", "With the games (JSON) …"),
             ("backup", "The whole logbook …"),
             ("txt", "What they say, as a text …"),
+            ("pdf", "What they say, to print (PDF) …"),
         ):
             menu.addAction(words).triggered.connect(lambda _=False, kind=kind: self.away.emit(kind))
         self.more.setMenu(menu)

@@ -13,13 +13,13 @@ from PySide6.QtGui import QColor
 from PySide6.QtWidgets import QComboBox, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from bolometric.core.game.document import Game
-from bolometric.core.logbook.held import calibrated, calibration_words, counted, timed
+from bolometric.core.logbook.held import Calibration, calibrated, calibration_words, counted, timed
 from bolometric.core.logbook.learning import Pace, learned
 from bolometric.core.logbook.paced import at_pace
 from bolometric.core.logbook.report import game_lines, history
 from bolometric.core.logbook.session import Session
 from bolometric.core.logbook.slips import Care, cared
-from bolometric.core.text.figures import minus
+from bolometric.core.text.figures import minus, percent, plural
 from bolometric.desk.lane import Lane
 from bolometric.desk.parts.chart import Chart
 from bolometric.desk.parts.plain import Label
@@ -38,11 +38,13 @@ class Told:
     totals: tuple[tuple[str, int, float], ...]
     """What can come up: how often it did, and how often it was expected."""
     versions: tuple[tuple[str, float | None, float | None], ...]
-    """The versions of the game: the first day, and the minutes predicted and met."""
+    """The versions of the game: the first day with how many sessions, and the minutes predicted and met."""
     paces: tuple[Pace, ...] = ()
     """Of the groups that have played it."""
     cares: Mapping[str, Care] = field(default_factory=dict)
     """How often groups go wrong, where slips were counted."""
+    calibration: tuple[Calibration, ...] = ()
+    """How earlier predictions held."""
 
 
 def told_of(sessions: Sequence[Session], everything: Sequence[Session]) -> Told:
@@ -54,7 +56,8 @@ def told_of(sessions: Sequence[Session], everything: Sequence[Session]) -> Told:
     lines += [pace.words for pace in mine]
     cares = cared(counted(everything))
     lines += [care.words for group, care in cares.items() if group in played]
-    lines.append(calibration_words(calibrated(everything)))
+    calibration = calibrated(everything)
+    lines.append(calibration_words(calibration))
     game = sessions[0].played
     drawn = Counter(number for one in sessions if one.played.plays_as(game) for number in one.numbers)
     number = sum(drawn.values())
@@ -63,8 +66,8 @@ def told_of(sessions: Sequence[Session], everything: Sequence[Session]) -> Told:
         (minus(total), drawn.get(Fraction(total), 0), number * chance)
         for total, chance in zip(odds.totals, odds.chances.tolist(), strict=True)
     )
-    versions = tuple((day, predicted, met) for day, _, _, predicted, met in history(sessions))
-    return Told(tuple(lines), totals if number else (), versions, mine, cares)
+    versions = tuple((f"{day} ({count})", predicted, met) for day, _, count, predicted, met in history(sessions))
+    return Told(tuple(lines), totals if number else (), versions, mine, cares, tuple(calibration))
 
 
 class SaidPage(QWidget):
@@ -83,7 +86,8 @@ class SaidPage(QWidget):
         self.group, self.take = QComboBox(), QPushButton("Let the game go at this group's pace")
         self.group.setAccessibleName("whose pace")
         self.take.clicked.connect(self._take)
-        self.came, self.went = Chart("what came up", "times"), Chart("versions of the game", "minutes")
+        self.came, self.went = Chart("what came up", "times"), Chart("versions of the game (sessions)", "minutes")
+        self.kept = Chart("said to end in time", "did")
         column, row = QVBoxLayout(self), QHBoxLayout()
         column.setContentsMargins(0, 6, 0, 0)
         column.addWidget(self.words)
@@ -94,6 +98,7 @@ class SaidPage(QWidget):
         column.addLayout(at)
         row.addWidget(self.came, 1)
         row.addWidget(self.went, 1)
+        row.addWidget(self.kept, 1)
         column.addLayout(row, 1)
         self.told: Told | None = None
         self.game = Game()
@@ -127,6 +132,8 @@ class SaidPage(QWidget):
         self.went.clear_to(colours)
         self.came.setVisible(bool(told.totals))
         self.went.setVisible(bool(told.versions))
+        self.kept.clear_to(colours)
+        self.kept.setVisible(bool(told.calibration))
         if told.totals:
             at = list(range(len(told.totals)))
             counts, wanted = [count for _, count, _ in told.totals], [float(want) for _, _, want in told.totals]
@@ -140,6 +147,8 @@ class SaidPage(QWidget):
             self.came.label(len(at) / 2, top * 0.98, "bars: came up · diamonds: expected", colours.faint, below=True)
         if told.versions:
             self._draw_versions(told)
+        if told.calibration:
+            self._draw_calibration(told.calibration)
 
     def _draw_versions(self, told: Told) -> None:
         colours, count = self.colours, len(told.versions)
@@ -156,6 +165,18 @@ class SaidPage(QWidget):
         self.went.marks_across([(float(k), day) for k, (day, _, _) in enumerate(told.versions)])
         words = "minutes: diamonds predicted, dots met"
         self.went.label((count - 1) / 2, top * 0.98, words, colours.faint, below=True)
+
+    def _draw_calibration(self, found: Sequence[Calibration]) -> None:
+        """A dot for games of a like chance, with its doubt; those that held as they were said lie on the line."""
+        colours, ends = self.colours, np.array([0.0, 1.0])
+        self.kept.frame(-0.05, 1.05, 1.15)
+        self.kept.line(ends, ends, colours.line)
+        for one in found:
+            self.kept.line(np.array([one.said, one.said]), np.array(one.ends), colours.night)
+            self.kept.line(np.array([one.said]), np.array([one.held]), colours.night, True, "o")
+            self.kept.label(one.said, one.ends[1], plural(one.games, "game"), colours.faint, 11)
+        self.kept.marks_across([(part, percent(part)) for part in (0.0, 0.5, 1.0)])
+        self.kept.percents_up(1.0)
 
     def _take(self) -> None:
         pace = self.group.currentData()

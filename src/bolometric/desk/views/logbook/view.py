@@ -9,9 +9,9 @@ from PySide6.QtCore import Signal
 from PySide6.QtWidgets import QPushButton, QVBoxLayout, QWidget
 
 from bolometric.core.game.document import Game
-from bolometric.core.game.files import read_text, write_text
+from bolometric.core.game.files import read_text, write_bytes, write_text
 from bolometric.core.logbook.moving import from_csv, from_json, to_csv, to_json
-from bolometric.core.logbook.report import report
+from bolometric.core.logbook.report import Parts, report, report_parts
 from bolometric.core.logbook.session import Session
 from bolometric.core.logbook.store import DamagedError, Logbook, restore
 from bolometric.core.settings.errors import FileError
@@ -43,7 +43,7 @@ class LogbookView(QWidget):
         self._path, self._book = path, None
         self._damaged: DamagedError | None = None
         self.reporting = Lane("report", self)
-        self._report = ""
+        self._report: str | Parts = ""
         self.writing, self.listing, self.telling = WritePage(), ListPage(), SaidPage()
         self.bar = PageBar(
             self, [("Write a session", self.writing), ("Sessions", self.listing), ("What they say", self.telling)]
@@ -182,17 +182,17 @@ class LogbookView(QWidget):
 
     def _away(self, kind: str) -> None:
         """Ask for a file; what the sessions say is worked out before."""
-        if kind != "txt":
+        if kind not in ("txt", "pdf"):
             self.away_asked.emit(kind)
             return
         sessions = list(self.listing.sessions)
         self.listing.count.setText("Working out what they say …")
-        self.reporting.ask(lambda: report(sessions))
+        self.reporting.ask(lambda: report(sessions) if kind == "txt" else report_parts(sessions))
 
-    def _reported(self, text: str) -> None:
-        self._report = text
+    def _reported(self, told: str | Parts) -> None:
+        self._report = told
         self._list()
-        self.away_asked.emit("txt")
+        self.away_asked.emit("txt" if isinstance(told, str) else "pdf")
 
     def write_in(
         self, totals: tuple[str, ...], minutes: float | None, turns: int | None, winners: tuple[int, ...]
@@ -208,8 +208,12 @@ class LogbookView(QWidget):
             return
         if kind == "backup":
             book.backup(path)
-        elif kind == "txt":
+        elif isinstance(self._report, str) and kind == "txt":
             write_text(f"{self._report}\n", path)
+        elif not isinstance(self._report, str) and kind == "pdf":
+            from bolometric.paint.printed.logged import term_pdf
+
+            write_bytes(term_pdf(self._report, self.game.printing), path)
         else:
             write_text((to_json if kind == "json" else to_csv)(self.listing.sessions), path)
 

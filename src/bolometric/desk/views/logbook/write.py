@@ -27,7 +27,7 @@ from bolometric.desk.parts.plain import Label
 NO_NAMES = "No names of children: a class or a group, tables by colour or star."
 HINTS = {
     "turns": "one number for each game: 12 15", "minutes": "one for each game: 6 7.5",
-    "winners": "the player for each game, from 1; 0 for nobody alone", 
+    "winners": "the player for each game, from 1; 0 for nobody alone",
     "slips": "slips that were noticed, if somebody counted", "totals": "what came up: 7 8 3",
 }  # fmt: skip
 

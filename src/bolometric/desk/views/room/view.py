@@ -3,16 +3,19 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from pathlib import Path
 
 from PySide6.QtCore import Signal
 from PySide6.QtWidgets import QHBoxLayout, QPlainTextEdit, QPushButton, QVBoxLayout, QWidget
 
 from bolometric.core.game.document import Game
+from bolometric.core.game.files import write_bytes
 from bolometric.core.logbook.calling import has_boards
 from bolometric.core.settings.amounts import tidy
 from bolometric.core.settings.errors import GameError
 from bolometric.core.text.figures import minus, plural
 from bolometric.core.words.talk import Question
+from bolometric.desk.exporting import export_picture
 from bolometric.desk.parts.plain import Label
 from bolometric.desk.views.room.screen import RoomScreen, on_the_other_screen
 from bolometric.desk.views.room.state import KEYS, Room
@@ -44,7 +47,7 @@ class ClassView(QWidget):
         self.buttons = {
             words: QPushButton(words) for words in (
                 "Roll here", "Sum", "Take back", "Expected", "How unusual?", "Question", "Answer", "Clock", "Projector",
-                "Picture …", "To the logbook", "Begin again",
+                "Picture …", "Sheet to take home …", "To the logbook", "Begin again",
             )
         }  # fmt: skip
         self._lay_out()
@@ -52,7 +55,8 @@ class ClassView(QWidget):
             "Roll here": self.room.roll, "Sum": self.room.reveal, "Take back": self.room.back,
             "Expected": self.room.expect, "How unusual?": self.room.unusual, "Question": self.room.ask,
             "Answer": self.room.answer, "Clock": self.room.run_clock, "Projector": self.project,
-            "Picture …": lambda: self.export_asked.emit("png"), "To the logbook": self._log,
+            "Picture …": lambda: self.export_asked.emit("png"),
+            "Sheet to take home …": lambda: self.export_asked.emit("pdf"), "To the logbook": self._log,
             "Begin again": self.room.begin,
         }  # fmt: skip
         for words, button in self.buttons.items():
@@ -115,9 +119,16 @@ class ClassView(QWidget):
         self.projector.show_colours(self.colours)
         on_the_other_screen(self.projector)
 
-    def picture(self) -> QWidget:
-        """What is saved as a picture."""
-        return self.screen_
+    def write(self, kind: str, path: Path) -> None:
+        """Write the picture of what was called, or the sheet to take home. Raises FileError."""
+        if kind != "pdf":
+            export_picture(self.screen_, path, kind)
+            return
+        from bolometric.paint.printed.logged import tally_pdf
+
+        room = self.room
+        lines = [line for line in (plural(len(room.totals), "call"), room.said) if line]
+        write_bytes(tally_pdf(self.game.name, room.columns, lines, self.game.printing), path)
 
     def _log(self) -> None:
         room = self.room
