@@ -63,7 +63,11 @@ COMMANDS = (
     Command("dark", "&View", "&Dark", "", "use_dark", "Light ink on dark paper", check=True),
     Command("system", "&View", "&As the system", "", "use_system", "Follow the desktop's setting", check=True),
     Command("find", "&Help", "&Find a command …", "Ctrl+K", "find_command", "Find a command by typing"),
-    Command("keys", "&Help", "&Keys", "F1", "show_keys", "List every key"),
+    Command("handbook", "&Help", "&Handbook", "F1", "show_handbook", "Open the handbook at the page that fits here"),
+    Command("what", "&Help", "&What is this?", "Shift+F1", "what_is_this", "Explain the word or the gauge in focus"),
+    Command("first", "&Help", "&First steps", "", "show_first_steps", "Three ways in"),
+    Command("walk", "&Help", "A &walk over the window", "", "show_walk", "Six steps from pieces to a printed game"),
+    Command("keys", "&Help", "&Keys", "Ctrl+F1", "show_keys", "List every key"),
     Command("about", "&Help", "&About Bolometric", "", "show_about", "Version and licences"),
 )  # fmt: skip
 

@@ -60,6 +60,8 @@ def make_window(
     elif file is None and keeper is not None and left:
         trouble = window.rescuing.take_over(keeper, left.pop(0))
         view = "shape"
+    elif not demo and settings.first_time:
+        view = "first_steps"
     elif demo:
         document.start(read(demo_files()[0]))
     window.rescuing.offer(keeper, left)

@@ -2,33 +2,31 @@
 
 from __future__ import annotations
 
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, Any
 
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QAction, QGuiApplication
-from PySide6.QtWidgets import QMainWindow, QMessageBox
 
 from bolometric.core.words.steps import step_words
 from bolometric.desk import actions
 from bolometric.desk.document import Document
 from bolometric.desk.editing import Editing
+from bolometric.desk.exporting import export_odds
 from bolometric.desk.filing import Filing
+from bolometric.desk.helping import Helping
 from bolometric.desk.late_views import LateViews
 from bolometric.desk.parts.chooser import choose
 from bolometric.desk.parts.gauge import GaugeStrip
-from bolometric.desk.parts.sheet import RuleSheet
 
 
-class Commands(QMainWindow):
+class Commands(Helping):
     """What the window does on a key or from a menu."""
 
     document: Document
     editing: Editing
     filing: Filing
-    sheet: RuleSheet
     gauges: GaugeStrip
     late: LateViews
-    view: str
     actions_by_id: dict[str, QAction]
 
     if TYPE_CHECKING:
@@ -36,6 +34,7 @@ class Commands(QMainWindow):
         def show_shape(self) -> None: ...
         def show_sheets(self) -> None: ...
         def show_class(self) -> None: ...
+        def show_logbook(self) -> None: ...
         def _opened(self, done: bool) -> None: ...
 
     def undo(self) -> None:
@@ -107,10 +106,32 @@ class Commands(QMainWindow):
         """Put the keyboard on the gauges."""
         next(iter(self.gauges.gauges.values())).setFocus(Qt.FocusReason.ShortcutFocusReason)
 
-    def show_keys(self) -> None:
-        """List every key."""
-        QMessageBox.information(self, "Keys", actions.keys_text())
+    def _export(self, kind: str) -> None:
+        if self.late.odds is not None:
+            chart = self.late.odds.chart_widget()
+            self.filing.export("odds", kind, lambda path: export_odds(self.document.game, chart, path, kind))
 
-    def show_about(self) -> None:
-        """Say what this is."""
-        QMessageBox.about(self, "About Bolometric", actions.ABOUT)
+    def _export_pages(self, kind: str) -> None:
+        sheets = self.late.sheets
+        if sheets is not None:
+            self.filing.export("sheets", kind, lambda path: sheets.write(kind, path))
+
+    def _export_room(self, kind: str) -> None:
+        room = self.late.classroom
+        if room is not None:
+            self.filing.export("tally", kind, lambda path: room.write(kind, path))
+
+    def _log_room(self, *told: Any) -> None:
+        self.show_logbook()
+        if self.late.logbook is not None:
+            self.late.logbook.write_in(*told)
+
+    def _export_sessions(self, kind: str) -> None:
+        logbook = self.late.logbook
+        if logbook is not None:
+            self.filing.export("sessions", kind, lambda path: logbook.write(kind, path))
+
+    def _take_sessions_in(self) -> None:
+        path = self.filing.questions.which_sessions(self.filing.shelf)
+        if path is not None and self.late.logbook is not None:
+            self.late.logbook.take_in(path)

@@ -9,13 +9,18 @@ from PySide6.QtCore import QPoint, QRect, Signal
 from PySide6.QtWidgets import QWidget
 
 from bolometric.core.game.document import with_value
+from bolometric.core.game.speaking import capital
+from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.readings import Reading
 from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.knobs import KnobAt, knob_at
+from bolometric.core.words.help.handbook import page_of_area
+from bolometric.core.words.help.setting import setting_at
 from bolometric.desk.document import Document
 from bolometric.desk.editors.base import Editor
+from bolometric.desk.help.what import WhatItIs
 from bolometric.desk.own_pieces import OwnPieces
-from bolometric.desk.parts.explain import ReadingDetail
+from bolometric.desk.parts.explain import ReadingDetail, told
 from bolometric.desk.parts.gauge import Gauge
 from bolometric.desk.parts.popover import Popover
 from bolometric.desk.parts.sheet import RuleSheet
@@ -30,6 +35,8 @@ class Editing(QWidget):
     """Owns the popover that is open, if any. Never shown itself."""
 
     effects_wanted = Signal(str)
+    book_asked = Signal(str)
+    """A page of the handbook is wanted."""
     trouble = Signal(str)
 
     def __init__(self, window: QWidget, document: Document, sheet: RuleSheet, room: QWidget) -> None:
@@ -85,6 +92,26 @@ class Editing(QWidget):
         if reading is not None:
             self.effects_wanted.emit(gauge.key)
 
+    def explain_word(self, path: str) -> bool:
+        """Say what a setting is, beside its word; false where it is none."""
+        found = setting_at(self._document.game, path)
+        if found is None:
+            return False
+        rect = self._sheet.word_rect(path)
+        page = page_of_area(self._document.game.area).key
+        self._explain(WhatItIs(found.title, found.lines, page), self._sheet, rect)
+        return True
+
+    def explain_gauge(self, gauge: Gauge, reading: Reading | None) -> None:
+        """Say what a reading is, above its gauge."""
+        kind = READINGS[gauge.key]
+        lines = [f"{capital(kind.meaning)}.", *told(gauge.key, reading)]
+        self._explain(WhatItIs(kind.label, lines, gauge.key), gauge, gauge.rect())
+
+    def _explain(self, what: WhatItIs, of: QWidget, rect: QRect) -> None:
+        what.more.connect(self.book_asked)
+        self._show(what, of, QRect(of.mapTo(self._window, rect.topLeft()), rect.size()))
+
     def readings_came(self, readings: dict[str, Reading], gauges: dict[str, Gauge], colours: Palette) -> None:
         """Fill a detail that was opened before its reading was there, or before that was exact."""
         if self.popover is not None and isinstance(self.popover.content, ReadingDetail):
@@ -126,7 +153,7 @@ class Editing(QWidget):
         self.close_popover()
         self.open_word(path, colours)
 
-    def _show(self, content: Editor | ReadingDetail, back_to: QWidget, anchor: QRect) -> None:
+    def _show(self, content: Editor | ReadingDetail | WhatItIs, back_to: QWidget, anchor: QRect) -> None:
         self.close_popover()
         room = QRect(self._room.mapTo(self._window, QPoint(0, 0)), self._room.size())
         self.popover = Popover(self._window, content, back_to, room)

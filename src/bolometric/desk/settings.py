@@ -30,6 +30,13 @@ class Settings:
         self._store.setValue("theme", choice)
 
     @property
+    def first_time(self) -> bool:
+        """Whether the program has never been opened here before; asking ends that."""
+        first = self._store.value("opened") is None
+        self._store.setValue("opened", "yes")
+        return first
+
+    @property
     def recent(self) -> list[Path]:
         """Files opened or saved lately that are still there, latest first."""
         names = self._store.value("recent", [])
@@ -45,6 +52,11 @@ class Settings:
         """A stored window state, empty if there is none."""
         value = self._store.value(key)
         return value if isinstance(value, QByteArray) else QByteArray()
+
+    def number(self, key: str) -> int:
+        """A stored whole number, 0 if there is none."""
+        found = str(self._store.value(key, "0"))
+        return int(found) if found.isdigit() else 0
 
     def keep(self, key: str, value: object) -> None:
         """Remember a value."""

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from functools import partialmethod
 from pathlib import Path
-from typing import TYPE_CHECKING, Any
+from typing import TYPE_CHECKING
 
 from PySide6.QtCore import Qt, QTimer
 from PySide6.QtGui import QCloseEvent, QGuiApplication, QResizeEvent
@@ -24,7 +24,6 @@ from bolometric.desk import actions
 from bolometric.desk.commands import Commands
 from bolometric.desk.document import Document
 from bolometric.desk.editing import Editing
-from bolometric.desk.exporting import export_odds
 from bolometric.desk.filing import Filing, Questions
 from bolometric.desk.fitting import fit_screen, share_width
 from bolometric.desk.late_views import VIEWS as LATE
@@ -126,7 +125,7 @@ class Window(Commands):
         self.split.setStretchFactor(1, 1)
         self.split.setChildrenCollapsible(False)
         middle = QWidget()
-        layout = QVBoxLayout(middle)
+        layout = self.column_of_parts = QVBoxLayout(middle)
         layout.setContentsMargins(0, 0, 0, 0)
         layout.setSpacing(0)
         layout.addWidget(self.bar)
@@ -164,9 +163,11 @@ class Window(Commands):
         self.fault_list.cure_chosen.connect(self.editing.apply)
         self.editing.effects_wanted.connect(lambda key: self.measurer.ask_effects(self.document.game, key))
         self.editing.trouble.connect(self.say)
+        self.editing.book_asked.connect(self.open_handbook)
         self.shape.edit_asked.connect(self.editing.edit)
         self.shape.stroke_asked.connect(lambda path, value: self.editing.edit(path, value, self.shape.board.drawn))
         self.shelf.chosen.connect(lambda path: self._opened(self.filing.open(path)))
+        self.shelves.first.asked.connect(self.way_in)
         self.shelves.begun.connect(lambda game: self._opened(self.filing.start(game)))
         for gauge in self.gauges.gauges.values():
             gauge.clicked.connect(lambda _=False, gauge=gauge: self._gauge_clicked(gauge.key))
@@ -283,6 +284,8 @@ class Window(Commands):
             self.shelves.fill(self._shelf_folder, self._demo, self.colours)
         self.editing.close_popover()
         self.view = view
+        if self.walk is not None:
+            self.walk.view_changed(view)
         self.sheet.setVisible(view != "shelf")
         self.fault_list.setVisible(view not in ("shelf", "practice", "tune", "table", "sheets", "class", "logbook"))
         here = {"shelf": self.shelves, "shape": self.shape}
@@ -293,36 +296,6 @@ class Window(Commands):
         (self.shelf if view == "shelf" else self.sheet).setFocus()
         for name in VIEWS:
             self.actions_by_id[name].setChecked(name == view)
-
-    def _export(self, kind: str) -> None:
-        if self.late.odds is not None:
-            chart = self.late.odds.chart_widget()
-            self.filing.export("odds", kind, lambda path: export_odds(self.document.game, chart, path, kind))
-
-    def _export_pages(self, kind: str) -> None:
-        sheets = self.late.sheets
-        if sheets is not None:
-            self.filing.export("sheets", kind, lambda path: sheets.write(kind, path))
-
-    def _export_room(self, kind: str) -> None:
-        room = self.late.classroom
-        if room is not None:
-            self.filing.export("tally", kind, lambda path: room.write(kind, path))
-
-    def _log_room(self, *told: Any) -> None:
-        self.show_logbook()
-        if self.late.logbook is not None:
-            self.late.logbook.write_in(*told)
-
-    def _export_sessions(self, kind: str) -> None:
-        logbook = self.late.logbook
-        if logbook is not None:
-            self.filing.export("sessions", kind, lambda path: logbook.write(kind, path))
-
-    def _take_sessions_in(self) -> None:
-        path = self.filing.questions.which_sessions(self._shelf_folder)
-        if path is not None and self.late.logbook is not None:
-            self.late.logbook.take_in(path)
 
     def _shelf_files(self) -> list[Path]:
         return [*games_in(self._shelf_folder), *demo_files()]

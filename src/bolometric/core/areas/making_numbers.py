@@ -59,12 +59,12 @@ AIMS = (
 TARGET = Annotated[
     Total,
     Field(description="The number to come near, if aim is nearest."),
-    Knob("amount", "target", when=(("aim", ("nearest",)),)),
+    Knob("amount", "target", hint="The number to come near to.", when=(("aim", ("nearest",)),)),
 ]
 POINTS = Annotated[
     StrictInt,
     Field(ge=1, le=10, description="Rounds that must be won."),
-    Knob("number", "points", unit="points"),
+    Knob("number", "points", hint="How many points, or rounds won, end the match.", unit="points"),
 ]
 
 

@@ -54,15 +54,23 @@ class Brief(Part):
     """What the maker wants: with whom, what for, and a target band for each reading that matters."""
 
     group: Annotated[
-        Line, Field(max_length=60, description="Who plays, for example the Rigel group."), Knob("text", "who plays")
+        Line,
+        Field(max_length=60, description="Who plays, for example the Rigel group."),
+        Knob("text", "who plays", hint="The group or class; no names of children are needed."),
     ] = "the class"
     practising: Annotated[
-        Line, Field(max_length=60, description="What the game is to practise."), Knob("text", "the practice")
+        Line,
+        Field(max_length=60, description="What the game is to practise."),
+        Knob("text", "the practice", hint="What the game is for, in your own words."),
     ] = "adding"
     aim: Annotated[
         tuple[Aim, ...],
         Field(max_length=8, description="The facts that the game is to practise; none = not said."),
-        Knob("aims", "the facts that are the aim"),
+        Knob(
+            "aims",
+            "the facts that are the aim",
+            hint="The facts that are to be practised: what else comes up is not counted for it.",
+        ),
     ] = ()
     minutes: Annotated[
         Band | None,
@@ -89,7 +97,7 @@ class Brief(Part):
     targets: Annotated[
         tuple[Target, ...],
         Field(max_length=MOST_TARGETS, description="Further targets, each for any reading."),
-        Knob("targets", "further targets"),
+        Knob("targets", "further targets", hint="Any other reading may have a band that it should lie in."),
     ] = ()
 
     @model_validator(mode="after")
@@ -118,7 +126,9 @@ class Game(Part):
 
     bolometric: Annotated[Literal[1], Field(description="Version of this file format.")] = FORMAT  # type: ignore[assignment]
     name: Annotated[
-        Line, Field(min_length=1, max_length=60, description="What the game is called."), Knob("text", "the name")
+        Line,
+        Field(min_length=1, max_length=60, description="What the game is called."),
+        Knob("text", "the name", hint="What the game is called, on screen and on every page."),
     ] = "A new game"
     brief: Brief = Brief()
     pieces: Annotated[
@@ -128,7 +138,7 @@ class Game(Part):
             max_length=MOST_PIECES,
             description="What is rolled, spun, drawn or tossed together in one draw: dice, spinners, packs, counters.",
         ),
-        Knob("pieces", "pieces"),
+        Knob("pieces", "pieces", hint="What is rolled, spun, drawn, tossed or dropped at once."),
     ] = (PLAIN_DIE,)
     draw: Draw = Draw()
     area: AnyArea = Field(default_factory=usual)

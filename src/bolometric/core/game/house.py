@@ -64,13 +64,17 @@ class House(Part):
     rules: Annotated[
         tuple[HouseRule, ...],
         Field(max_length=MOST_RULES, description="Sentences of the maker's own: said and printed, not measured."),
-        Knob("house_rules", "rules of your own"),
+        Knob(
+            "house_rules",
+            "rules of your own",
+            hint="Sentences of your own: they are said and printed, and not measured.",
+        ),
     ] = ()
     nouns: Annotated[
         tuple[Noun, ...],
         AfterValidator(_each_once),
         Field(description="Words of the maker's own, which the players' rules use: frogs for counters."),
-        Knob("nouns", "words of your own"),
+        Knob("nouns", "words of your own", hint="What counter, square or home are called in your rules."),
     ] = ()
     later: Annotated[
         tuple[Line, ...],
@@ -79,7 +83,11 @@ class House(Part):
             description="The program's sentences that are left out for the players, word for word, and stay on the "
             "maker's sheet; one whose settings have changed is said again.",
         ),
-        Knob("told_later", "rules that are told later"),
+        Knob(
+            "told_later",
+            "rules that are told later",
+            hint="Rules that players need not hear at first; they hold all the same.",
+        ),
     ] = ()
 
 

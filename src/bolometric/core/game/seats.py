@@ -100,11 +100,13 @@ class Seats(Part):
             description=f"How many play, taking turns: {MOST_SEATS} at most, or {MOST_AT_ONE_CALLER} boards that are "
             "filled or cleared by the draws of one caller.",
         ),
-        Knob("number", "players"),
+        Knob("number", "players", hint="How many play; more players mean longer games and more waiting."),
     ] = 2
-    starts: Annotated[Line, Field(max_length=60, description="Who goes first."), Knob("text", "who starts")] = (
-        "The youngest"
-    )
+    starts: Annotated[
+        Line,
+        Field(max_length=60, description="Who goes first."),
+        Knob("text", "who starts", hint="Who goes first: it is said in the rules."),
+    ] = "The youngest"
     styles: Annotated[
         tuple[Style, ...],
         Field(
@@ -112,7 +114,11 @@ class Seats(Part):
             max_length=MOST_SEATS,
             description="How each seat chooses, in order; the last style counts for all further seats.",
         ),
-        Knob("styles", "style of play"),
+        Knob(
+            "styles",
+            "style of play",
+            hint="How players choose where there is a choice: it is what the readings are measured with.",
+        ),
     ] = (Style(),)
     seconds_per_turn: Annotated[
         float,
@@ -136,7 +142,12 @@ class Seats(Part):
             description="How quickly each seat works, in order; the last one counts for all further seats. None = "
             "every turn takes seconds_per_turn.",
         ),
-        Knob("fluency", "how quickly players work", practice="same"),
+        Knob(
+            "fluency",
+            "how quickly players work",
+            hint="Seconds for each kind of fact: minutes then follow from what is worked out.",
+            practice="same",
+        ),
     ] = ()
     hands: Annotated[
         Hands,

@@ -136,6 +136,12 @@ def _fields(kind: type[Part]) -> dict[str, _Field]:
     }
 
 
+def knob_of(kind: type[Part], name: str) -> Knob | None:
+    """The knob of a field of a part; None where it has none."""
+    field = _fields(kind).get(name)
+    return None if field is None else field.knob
+
+
 def knobs(part: Part, prefix: str = "") -> Iterator[KnobAt]:
     """Every knob below ``part`` that matters as it stands, in the order of the fields."""
     for name, field in _fields(type(part)).items():

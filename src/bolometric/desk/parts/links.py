@@ -6,9 +6,11 @@ stands for; nothing is ever loaded from an address.
 
 from __future__ import annotations
 
-from PySide6.QtCore import QRect, Qt, QUrl, Signal
-from PySide6.QtGui import QKeyEvent, QTextCursor
-from PySide6.QtWidgets import QTextBrowser
+from PySide6.QtCore import QEvent, QRect, Qt, QUrl, Signal
+from PySide6.QtGui import QHelpEvent, QKeyEvent, QTextCursor
+from PySide6.QtWidgets import QTextBrowser, QToolTip
+
+from bolometric.desk.parts.plain import tip
 
 SCHEME = "word:"
 
@@ -120,6 +122,19 @@ class LinkedText(QTextBrowser):
             self.choose(self.focused_word())
         else:
             super().keyPressEvent(event)
+
+    def told_of(self, word: str) -> str:
+        """What is said of a word that the pointer rests on; nothing where there is nothing to say."""
+        return ""
+
+    def viewportEvent(self, event: QEvent) -> bool:
+        """A pause of the pointer over a word says what it is."""
+        if isinstance(event, QHelpEvent) and event.type() == QEvent.Type.ToolTip:
+            address = self.anchorAt(event.pos())
+            told = self.told_of(address.removeprefix(SCHEME)) if address else ""
+            QToolTip.showText(event.globalPos(), tip(told), self.viewport()) if told else QToolTip.hideText()
+            return True
+        return super().viewportEvent(event)
 
     def loadResource(self, kind: int, name: QUrl | str) -> object:
         """Nothing is loaded from anywhere, whatever a game's texts hold."""

@@ -7,6 +7,7 @@ from html import escape
 from bolometric.core.game.document import Game
 from bolometric.core.text.spans import Sentences
 from bolometric.core.words.aloud import players_parts, players_rules
+from bolometric.core.words.help.setting import setting_at
 from bolometric.core.words.rule_sheet import makers_sheet, rule_sheet
 from bolometric.desk.parts.links import LinkedText, link
 from bolometric.paint.palette import Palette
@@ -31,6 +32,11 @@ class RuleSheet(LinkedText):
             self.show_aloud(not self.aloud)
         else:
             super().choose(word)
+
+    def told_of(self, word: str) -> str:
+        """What a setting is, for a pause of the pointer."""
+        found = setting_at(self._shown[0], word) if self._shown is not None else None
+        return "" if found is None else "\n".join((f"{found.title}.", *found.lines))
 
     def focus_first(self) -> None:
         """Put the keyboard on the setting that had it, or on the first."""

@@ -8,6 +8,7 @@ from PySide6.QtCore import Signal
 from PySide6.QtWidgets import QVBoxLayout, QWidget
 
 from bolometric.core.areas.shelf import demo_files
+from bolometric.desk.help.first import FirstPage
 from bolometric.desk.parts.page_bar import PageBar
 from bolometric.desk.views.shelf import ShelfView, games_in
 from bolometric.paint.palette import LIGHT, Palette
@@ -24,7 +25,10 @@ class ShelvesView(QWidget):
         self.begin: QWidget | None = None
         self._room = QWidget()
         QVBoxLayout(self._room).setContentsMargins(0, 0, 0, 0)
-        self.bar = PageBar(self, [("Games", shelf), ("Start from what I have", self._room)])
+        self.first = FirstPage()
+        self.bar = PageBar(
+            self, [("Games", shelf), ("Start from what I have", self._room), ("First steps", self.first)]
+        )
         self.bar.setContentsMargins(22, 8, 22, 0)
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
@@ -45,6 +49,10 @@ class ShelvesView(QWidget):
         self.bar.show_page(1)
         assert isinstance(self.begin, BeginPage)
         self.begin.show_cards(self.colours)
+
+    def show_first(self) -> None:
+        """Bring the page with the ways in to the front."""
+        self.bar.show_page(2)
 
     def fill(self, folder: Path, demo: bool, colours: Palette) -> None:
         """Show the games of the shelf's folder and of the demo shelf, which comes first for whoever asked for it."""

@@ -65,7 +65,7 @@ class Chain(AreaPart):
     ] = "one"  # fmt: skip
     last: Annotated[
         StrictInt, Field(ge=4, le=LONGEST, description="The last number of the line."),
-        Knob("number", "numbers", practice="size", order="Let the line go to {}"),
+        Knob("number", "numbers", hint="How far the chart goes.", practice="size", order="Let the line go to {}"),
     ] = 12  # fmt: skip
     zero: Annotated[
         Literal["struck", "used"], Field(description="Whether zero is struck at the start, if the line begins there."),
@@ -83,7 +83,8 @@ class Chain(AreaPart):
     ] = "together"
     wanted: Annotated[
         StrictInt, Field(ge=0, le=LONGEST, description="Numbers that may be left, if played together."),
-        Knob("number", "numbers left", order="Ask for at most {} left", one="Ask for at most one left",
+        Knob("number", "numbers left", hint="How many numbers may be left at the end for the aim to be reached.",
+            order="Ask for at most {} left", one="Ask for at most one left",
              when=(("practice", ("together",)),)),
     ] = 4  # fmt: skip
 

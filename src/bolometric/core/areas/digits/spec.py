@@ -96,7 +96,7 @@ class Digits(AreaPart):
     whole: Annotated[
         StrictInt,
         Field(ge=1, le=6, description="Columns before the point: 1 is ones, 6 up to hundred thousands."),
-        Knob("number", "columns", practice="size"),
+        Knob("number", "columns", hint="How many there are beside each other.", practice="size"),
     ] = 3
     decimals: Annotated[
         StrictInt,
@@ -104,6 +104,7 @@ class Digits(AreaPart):
         Knob(
             "number",
             "columns after the point",
+            hint="Tenths, hundredths and thousandths.",
             practice="size",
             order="Use {} columns after the point",
             one="Use one column after the point",

@@ -76,12 +76,24 @@ class Duel(AreaPart):
     rounds: Annotated[
         StrictInt,
         Field(ge=1, le=60, description="Rounds, if length is rounds."),
-        Knob("number", "rounds", unit="rounds", when=(("length", ("rounds",)),)),
+        Knob(
+            "number",
+            "rounds",
+            hint="How often it is played before points are compared.",
+            unit="rounds",
+            when=(("length", ("rounds",)),),
+        ),
     ] = 10
     points: Annotated[
         StrictInt,
         Field(ge=1, le=30, description="Points, if length is first_to."),
-        Knob("number", "points", unit="points", when=(("length", ("first_to",)),)),
+        Knob(
+            "number",
+            "points",
+            hint="How many points, or rounds won, end the match.",
+            unit="points",
+            when=(("length", ("first_to",)),),
+        ),
     ] = 5
     cards: Annotated[
         Literal["one", "own"],
@@ -98,7 +110,11 @@ class Duel(AreaPart):
             description="Pieces of the second seat, the third, and so on, where they are not those of the game; the "
             "last list counts for all further seats, and without any all seats draw from the game's pieces.",
         ),
-        Knob("sides", "the others' pieces"),
+        Knob(
+            "sides",
+            "the others' pieces",
+            hint="What the other players use, where it is not the same: a handicap, or another task.",
+        ),
     ] = ()
 
     def pieces_of(self, seat: int, pieces: tuple[AnyPiece, ...]) -> tuple[AnyPiece, ...]:

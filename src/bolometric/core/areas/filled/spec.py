@@ -80,7 +80,7 @@ class Boxes(AreaPart):
     boxes: Annotated[
         StrictInt,
         Field(ge=1, le=MOST_MARKS, description="How many boxes each seat fills."),
-        Knob("number", "boxes", one="box"),
+        Knob("number", "boxes", hint="How many numbers each player fills in and crosses off.", one="box"),
     ] = 6
     draws: DRAWS = "own"
     finish: FINISH = "at_once"
@@ -151,17 +151,25 @@ class PlacedCounters(AreaPart):
     counters: Annotated[
         StrictInt,
         Field(ge=1, le=MOST_MARKS, description="How many counters each seat places."),
-        Knob("number", "counters"),
+        Knob("number", "counters", hint="How many counters each player has to get rid of."),
     ] = 8
     first: Annotated[
         StrictInt,
         Field(ge=-20, le=1000, description="The first number of the line."),
-        Knob("number", "first number", practice="size", order="Begin the line at {}"),
+        Knob(
+            "number",
+            "first number",
+            hint="Where the line of numbers begins.",
+            practice="size",
+            order="Begin the line at {}",
+        ),
     ] = 1
     last: Annotated[
         StrictInt,
         Field(ge=-20, le=1000, description="The last number of the line."),
-        Knob("number", "last number", practice="size", order="End the line at {}"),
+        Knob(
+            "number", "last number", hint="Where the line of numbers ends.", practice="size", order="End the line at {}"
+        ),
     ] = 12
     draws: DRAWS = "shared"
     finish: FINISH = "at_once"
@@ -172,7 +180,7 @@ class PlacedCounters(AreaPart):
             description="For seats whose rule of thumb is given: the numbers their counters stand on, a list for each "
             "seat; the last list counts for all further seats.",
         ),
-        Knob("placements", "given placements"),
+        Knob("placements", "given placements", hint="Placements to try: where each player puts their counters."),
     ] = ()
 
     @property

@@ -67,10 +67,19 @@ class Grid(AreaPart):
     last: Annotated[
         StrictInt,
         Field(ge=2, le=MOST_CELLS, description="The last number of a chart."),
-        Knob("number", "numbers", practice="size", order="Let the chart go to {}", when=(("numbers", ("chart",)),)),
+        Knob(
+            "number",
+            "numbers",
+            hint="How far the chart goes.",
+            practice="size",
+            order="Let the chart go to {}",
+            when=(("numbers", ("chart",)),),
+        ),
     ] = 25
     columns: Annotated[
-        StrictInt, Field(ge=1, le=MOST_SIDE, description="Cells in a row."), Knob("number", "columns", unit="columns")
+        StrictInt,
+        Field(ge=1, le=MOST_SIDE, description="Cells in a row."),
+        Knob("number", "columns", hint="How many there are beside each other.", unit="columns"),
     ] = 5
     begins: Annotated[
         Literal["top", "bottom"],
@@ -84,7 +93,13 @@ class Grid(AreaPart):
             description="Every cell in rows from the top: a whole number, 'hole' for no cell, or 'free' for one that "
             "counts for everybody; if numbers is own.",
         ),
-        Knob("cells", "cells", practice="size", when=(("numbers", ("own",)),)),
+        Knob(
+            "cells",
+            "cells",
+            hint="What stands in each cell, row by row.",
+            practice="size",
+            when=(("numbers", ("own",)),),
+        ),
     ] = ()
     how: Annotated[
         Literal["total", "any"],
@@ -121,7 +136,13 @@ class Grid(AreaPart):
     in_line: Annotated[
         StrictInt,
         Field(ge=2, le=MOST_SIDE, description="Cells of a line."),
-        Knob("number", "in a line", order="Ask for {} in a line", when=(("wins", ("line",)),)),
+        Knob(
+            "number",
+            "in a line",
+            hint="How many cells in a row win: more are harder.",
+            order="Ask for {} in a line",
+            when=(("wins", ("line",)),),
+        ),
     ] = 3
     across: Annotated[
         YesNo, Field(description="Whether lines across count."),
@@ -138,7 +159,8 @@ class Grid(AreaPart):
     wanted: Annotated[
         StrictInt,
         Field(ge=1, le=MOST_CELLS, description="Cells that win, if wins is first_to."),
-        Knob("number", "cells to win", order="Play to {} cells", one="Play to one cell",
+        Knob("number", "cells to win", hint="How many claimed cells win.",
+            order="Play to {} cells", one="Play to one cell",
              when=(("wins", ("first_to",)),)),
     ] = 5  # fmt: skip
     take_over: Annotated[

@@ -49,17 +49,24 @@ class Multiples(AreaPart):
     chart: Annotated[
         StrictInt,
         Field(ge=10, le=MOST_CHART, description="The last number of the chart."),
-        Knob("number", "numbers", practice="size", step=10, unit="numbers"),
+        Knob("number", "numbers", hint="How far the chart goes.", practice="size", step=10, unit="numbers"),
     ] = 50
     limit: Annotated[
         StrictInt,
         Field(ge=0, le=MOST_CHART, description="Counters stand on numbers above this one."),
-        Knob("number", "limit", practice="size", step=5, order="Put counters above {}"),
+        Knob(
+            "number",
+            "limit",
+            hint="Counters stand on numbers above this one.",
+            practice="size",
+            step=5,
+            order="Put counters above {}",
+        ),
     ] = 10
     counters: Annotated[
         StrictInt,
         Field(ge=1, le=MOST_COUNTERS, description="How many counters each seat places."),
-        Knob("number", "counters"),
+        Knob("number", "counters", hint="How many counters each player has to get rid of."),
     ] = 5
 
     @model_validator(mode="after")

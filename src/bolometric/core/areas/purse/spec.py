@@ -78,20 +78,27 @@ class Purse(AreaPart):
 
     kind: Literal["purse"]
     draws: Annotated[
-        StrictInt, Field(ge=1, le=20, description="Draws of each seat."), Knob("number", "draws", unit="draws each")
+        StrictInt,
+        Field(ge=1, le=20, description="Draws of each seat."),
+        Knob("number", "draws", hint="How many draws there are.", unit="draws each"),
     ] = 6
     multipliers: Annotated[
         tuple[Total, ...],
         AfterValidator(_rising),
         Field(min_length=1, max_length=8, description="What a total may be multiplied by; one must be chosen."),
-        Knob("numbers", "multipliers", practice="size"),
+        Knob(
+            "numbers",
+            "multipliers",
+            hint="What a number may be taken times; one of them is chosen for each.",
+            practice="size",
+        ),
     ] = (Fraction(1), Fraction(10))
     target: Annotated[
         Fraction,
         *amount_field(TOTAL_LIMIT, FINEST_TOTAL, {"exclusiveMinimum": 0}),
         AfterValidator(_above_nought),
         Field(description="The sum to come as near as possible to."),
-        Knob("amount", "target", practice="size"),
+        Knob("amount", "target", hint="The number to come near to.", practice="size"),
     ] = Fraction(100)
     over: Annotated[
         Literal["lost", "distance"],

@@ -69,12 +69,12 @@ class Record(AreaPart):
     draws: Annotated[
         StrictInt,
         Field(ge=1, le=500, description="Draws, if complete is draws."),
-        Knob("number", "draws", unit="draws", when=(("complete", ("draws",)),)),
+        Knob("number", "draws", hint="How many draws there are.", unit="draws", when=(("complete", ("draws",)),)),
     ] = 20
     columns: Annotated[
         tuple[Heading, ...],
         Field(min_length=1, max_length=MOST_COLUMNS, description="Headings of the record sheet, from the left."),
-        Knob("texts", "columns of the sheet"),
+        Knob("texts", "columns of the sheet", hint="What stands on top of each column of the record sheet."),
     ] = ("first part", "second part", "whole")
     working: Annotated[
         Literal["counting_all", "counting_on", "known"],

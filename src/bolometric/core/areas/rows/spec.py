@@ -64,7 +64,11 @@ class DigitRows(AreaPart):
         Field(description="How numbers are made."),
         Knob("choice", "how numbers are made", practice="aim", choices=PRACTICES, suggested=()),
     ]
-    rows: Annotated[StrictInt, Field(ge=1, le=12, description="Rows of each seat."), Knob("number", "rows")] = 5
+    rows: Annotated[
+        StrictInt,
+        Field(ge=1, le=12, description="Rows of each seat."),
+        Knob("number", "rows", hint="How many numbers each player writes."),
+    ] = 5
     aim: Annotated[
         Literal["largest", "smallest", "nearest"],
         Field(description="Which number is best; nearest, which is for columns, counts as largest."),

@@ -93,7 +93,13 @@ class Sets(AreaPart):
     tiles: Annotated[
         StrictInt,
         Field(ge=3, le=MOST_TILES, description="How many tiles, numbered from 1."),
-        Knob("number", "tiles", practice="size", unit="tiles"),
+        Knob(
+            "number",
+            "tiles",
+            hint="How many tiles there are, from 1 up: more are harder to close.",
+            practice="size",
+            unit="tiles",
+        ),
     ] = 9
     score: Annotated[
         Literal["sum", "count", "digits"],
@@ -106,7 +112,7 @@ class Sets(AreaPart):
     rounds: Annotated[
         StrictInt,
         Field(ge=1, le=10, description="Turns of each seat; their scores are added."),
-        Knob("number", "rounds", unit="rounds"),
+        Knob("number", "rounds", hint="How often it is played before points are compared.", unit="rounds"),
     ] = 1
     fewer: Annotated[
         Literal["never", "last_tile", "small_left", "high_gone"],
@@ -120,14 +126,22 @@ class Sets(AreaPart):
         StrictInt,
         Field(ge=1, le=78, description="What the open tiles add to at most, if fewer is small_left."),
         Knob(
-            "number", "at most", order="Draw with one piece when {} or less is left", when=(("fewer", ("small_left",)),)
+            "number",
+            "at most",
+            hint="What the open tiles add to when fewer pieces are used.",
+            order="Draw with one piece when {} or less is left",
+            when=(("fewer", ("small_left",)),),
         ),
     ] = 6
     fewer_from: Annotated[
         StrictInt,
         Field(ge=1, le=MOST_TILES, description="The lowest of the high tiles, if fewer is high_gone."),
         Knob(
-            "number", "lowest high tile", order="Count the tiles from {} up as high", when=(("fewer", ("high_gone",)),)
+            "number",
+            "lowest high tile",
+            hint="From which tile on all must be closed before fewer pieces are used.",
+            order="Count the tiles from {} up as high",
+            when=(("fewer", ("high_gone",)),),
         ),
     ] = 7
     fewer_how: Annotated[

@@ -75,6 +75,7 @@ class Laid(AreaPart):
         StrictInt,
         Field(ge=0, le=60, description="Squares in a row, where it lies in rows; 0 = as fits (10 for a chart)."),
         Knob("number", "squares in a row, 0 for as many as fit",
+            hint="Squares beside each other where the trail lies in rows.",
              order="Lay {} squares in a row", one="Lay one square in a row",
              suggested=(),
              when=(*IN_SQUARES, ("laid", ("to_and_fro", "from_below", "from_above")))),
@@ -105,7 +106,11 @@ class Laid(AreaPart):
             min_length=2, max_length=12,
             description="Where the curve goes, if laid is curve: points from the left and from the top, in percent.",
         ),
-        Knob("points", "where the curve goes", when=(*IN_SQUARES, ("laid", ("curve",)))),
+        Knob(
+            "points", "where the curve goes",
+            hint="Corners of the curve, from the left and from the top, in percent of the board.",
+            when=(*IN_SQUARES, ("laid", ("curve",))),
+        ),
     ] = BEND  # fmt: skip
 
     def named(self, position: int, steps: int) -> Fraction:

@@ -32,7 +32,13 @@ class OnCards(OnSquares):
         tuple[QuestionPack, ...],
         AfterValidator(_named_once),
         Field(max_length=MOST_PACKS, description="Packs of question cards, which squares that carry card ask."),
-        Knob("packs", "packs of question cards", when=(("carries", ("yes",)),), practice="aim"),
+        Knob(
+            "packs",
+            "packs of question cards",
+            hint="Cards with a question and its answer, which some squares ask.",
+            when=(("carries", ("yes",)),),
+            practice="aim",
+        ),
     ] = ()
     draws_from: Annotated[
         tuple[tuple[Line, ...], ...],
@@ -41,7 +47,13 @@ class OnCards(OnSquares):
             description="For each seat the packs, by name, that it draws from in place of those there are, in their "
             "order; seats that are not listed, and packs past the end of a list, draw from the packs themselves.",
         ),
-        Knob("seat_packs", "who draws from which pack", when=ASKS, practice="aim"),
+        Knob(
+            "seat_packs",
+            "who draws from which pack",
+            hint="Each player may have packs that suit them.",
+            when=ASKS,
+            practice="aim",
+        ),
     ] = ()
     if_right: Annotated[
         Literal["keep", "stay"],
@@ -79,7 +91,7 @@ class OnCards(OnSquares):
         Field(ge=1, le=500, description="Rounds, if most cards win after so many."),
         Knob(
             "number",
-            "rounds",
+            "rounds", hint="How often it is played before points are compared.",
             when=(*ASKS, ("cards_win", ("most_after_rounds",))),
             order="Play {} rounds",
             one="Play one round",
@@ -91,6 +103,7 @@ class OnCards(OnSquares):
         Knob(
             "number",
             "cards",
+            hint="How many cards one must have to go home.",
             when=(*ASKS, ("cards_win", ("home_with",))),
             order="Ask for {} cards",
             one="Ask for one card",

@@ -23,7 +23,13 @@ class OnSquares(Laid):
             description="Squares that do something when a counter comes to them: a list of squares, each with its "
             "number (at) and what it does. Only where a turn is one draw that moves one's own counter.",
         ),
-        Knob("squares", "squares that do something", when=(("carries", ("yes",)),), practice="aim"),
+        Knob(
+            "squares",
+            "squares that do something",
+            hint="Squares that jump, rest, give another turn or ask a card.",
+            when=(("carries", ("yes",)),),
+            practice="aim",
+        ),
     ] = ()
 
     @property

@@ -94,7 +94,14 @@ class Trail(OnCards):
     length: Annotated[
         StrictInt,
         Field(ge=5, le=1000, description="How many squares, if unit is whole; the last one is the end."),
-        Knob("number", "squares", step=5, unit="squares", when=(("unit", ("whole",)),)),
+        Knob(
+            "number",
+            "squares",
+            hint="How long the way is: more squares make a longer game.",
+            step=5,
+            unit="squares",
+            when=(("unit", ("whole",)),),
+        ),
     ] = 40
     unit: Annotated[
         Literal["whole", "tenth", "hundredth", "thousandth"],
@@ -110,6 +117,7 @@ class Trail(OnCards):
         Knob(
             "number",
             "ones",
+            hint="How many wholes are filled.",
             practice="size",
             unit="to fill",
             order="Let {} be filled",
@@ -130,12 +138,20 @@ class Trail(OnCards):
     back_to_start: Annotated[
         Totals,
         Field(description="Totals that take the counter off the board again; the turn ends."),
-        Knob("totals", "totals that send back to the start"),
+        Knob(
+            "totals",
+            "totals that send back to the start",
+            hint="Whoever makes one of these begins again; the game grows longer.",
+        ),
     ] = ()
     lose_turn: Annotated[
         Totals,
         Field(description="Totals on which the turn is lost: the counter stays where it is."),
-        Knob("totals", "totals that lose the turn"),
+        Knob(
+            "totals",
+            "totals that lose the turn",
+            hint="Whoever makes one of these stays, and loses what the turn had gained.",
+        ),
     ] = ()
     go_on: Annotated[
         Literal["no", "dare", "fixed"],
@@ -149,7 +165,7 @@ class Trail(OnCards):
     draws: Annotated[
         StrictInt,
         Field(ge=2, le=20, description="Draws in a turn, if go_on is fixed."),
-        Knob("number", "draws", unit="draws a turn", when=(("go_on", ("fixed",)),)),
+        Knob("number", "draws", hint="How many draws there are.", unit="draws a turn", when=(("go_on", ("fixed",)),)),
     ] = 2
     moves: Annotated[
         Literal["own", "either"],
@@ -179,7 +195,7 @@ class Trail(OnCards):
     turns: Annotated[
         StrictInt,
         Field(ge=1, le=1000, description="Turns in which the shared counter must be home, if track is shared."),
-        Knob("number", "turns", unit="turns", when=(("track", ("shared",)),)),
+        Knob("number", "turns", hint="How many turns all together have.", unit="turns", when=(("track", ("shared",)),)),
     ] = 20
     first_home: Annotated[
         Literal["wins", "loses"],
