@@ -12,7 +12,7 @@ from bolometric.core.measure.measuring import quick_measure
 from bolometric.core.results.board import MOST_CELLS, Box
 from bolometric.desk.late_views import VIEWS
 from bolometric.desk.parts.pair_table import Cell, PairTable
-from bolometric.desk.views.shelf import Card, Entry
+from bolometric.desk.views.card import Card, Entry
 from bolometric.paint.fill_board import FillLayout
 from bolometric.paint.palette import LIGHT
 from tests.desk.settling import settle

@@ -20,7 +20,7 @@ from bolometric.core.pieces.kinds import Counters, Die, Pack, Spinner
 from bolometric.core.results.board import Track
 from bolometric.desk.editors.pieces import PieceButton
 from bolometric.desk.parts.board import BoardWidget
-from bolometric.desk.views.shelf import Card
+from bolometric.desk.views.card import Card
 from bolometric.paint.board import layout_of, paint_board, picture_of
 from bolometric.paint.cell_board import CellPicture
 from bolometric.paint.palette import DARK, LIGHT, ink_on, usual, warmths

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from pathlib import Path
 from typing import TYPE_CHECKING, Any
 
 from PySide6.QtCore import Qt
@@ -17,6 +18,7 @@ from bolometric.desk.helping import Helping
 from bolometric.desk.late_views import LateViews
 from bolometric.desk.parts.chooser import choose
 from bolometric.desk.parts.gauge import GaugeStrip
+from bolometric.desk.shelving import Shelving
 
 
 class Commands(Helping):
@@ -28,6 +30,7 @@ class Commands(Helping):
     gauges: GaugeStrip
     late: LateViews
     actions_by_id: dict[str, QAction]
+    shelving: Shelving
 
     if TYPE_CHECKING:
 
@@ -95,6 +98,26 @@ class Commands(Helping):
         self.show_class()
         if self.late.classroom is not None:
             self.late.classroom.project()
+
+    def change_shelf(self, what: str, path: Path) -> None:
+        """Do something with a file of the shelf, and show how it stands then."""
+        done: object = None
+        match what:
+            case "rename":
+                before = self.shelving.name_of(path)
+                name = self.filing.questions.new_name(before) if before is not None else None
+                done = self.shelving.rename(path, name) if name is not None else None
+            case "copy":
+                done = self.shelving.copy(path)
+            case _:
+                done = self.shelving.throw_away(path)
+        if done:
+            self.show_shelf()
+
+    def take_in(self, paths: list[Path]) -> None:
+        """Take files that were let fall on the shelf."""
+        if self.shelving.take_in(paths):
+            self.show_shelf()
 
     def focus_rules(self) -> None:
         """Put the keyboard on the rule sheet."""

@@ -8,7 +8,7 @@ from pathlib import Path
 from typing import Literal, TypeVar
 
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QFileDialog, QMessageBox, QWidget
+from PySide6.QtWidgets import QFileDialog, QInputDialog, QLineEdit, QMessageBox, QWidget
 
 from bolometric.core.areas.shelf import demo_folder
 from bolometric.core.game.document import Game
@@ -16,6 +16,7 @@ from bolometric.core.game.files import SUFFIX, is_protected, with_suffix, write
 from bolometric.core.settings.errors import FileError
 from bolometric.desk.document import Document
 from bolometric.desk.settings import Settings
+from bolometric.desk.shelving import plain_name
 
 Answer = Literal["save", "discard", "stay"]
 Change = Literal["both", "theirs", "over", "stay"]
@@ -43,6 +44,11 @@ class Questions:
         """Where to write a table or a picture."""
         name, _ = QFileDialog.getSaveFileName(self._window, "Take away", str(proposed), f"*{proposed.suffix}")
         return Path(name) if name else None
+
+    def new_name(self, name: str) -> str | None:
+        """What a game is to be called."""
+        told, given = QInputDialog.getText(self._window, "Rename", "Name", QLineEdit.EchoMode.Normal, name)
+        return told.strip() if given and told.strip() else None
 
     def which_sessions(self, folder: Path) -> Path | None:
         """Which file to take sessions in from."""
@@ -224,8 +230,7 @@ class Filing:
 
     def _plain_name(self) -> str:
         """The game's name as a file may be called."""
-        words = "".join(c if c.isalnum() else " " for c in self.document.game.name).split()
-        return "-".join(words).lower()[:60] or "game"
+        return plain_name(self.document.game.name)
 
     def _write(self, path: Path) -> bool:
         if self._is_demo(path):

@@ -39,6 +39,7 @@ from bolometric.desk.parts.sheet import RuleSheet
 from bolometric.desk.recovery import Keeper
 from bolometric.desk.rescuing import Rescuing
 from bolometric.desk.settings import Settings
+from bolometric.desk.shelving import Shelving
 from bolometric.desk.style import dress, scheme
 from bolometric.desk.views.shape import ShapeView
 from bolometric.desk.views.shelf import ShelfView, games_in
@@ -81,6 +82,7 @@ class Window(Commands):
         self._dress_application()  # before any widget is made: later ones take on the font, earlier ones may not
         self._build()
         self.filing = Filing(document, settings, Questions(self), shelf, self.say)
+        self.shelving = Shelving(shelf, document, self.say)
         self.rescuing = Rescuing(self.rescue, document, self.filing, self.show_shape)
         self.editing = Editing(self, document, self.sheet, self.split)
         self.editing.own = OwnPieces(settings.folder / "pieces.json")
@@ -167,6 +169,8 @@ class Window(Commands):
         self.shape.edit_asked.connect(self.editing.edit)
         self.shape.stroke_asked.connect(lambda path, value: self.editing.edit(path, value, self.shape.board.drawn))
         self.shelf.chosen.connect(lambda path: self._opened(self.filing.open(path)))
+        self.shelf.asked.connect(self.change_shelf)
+        self.shelf.dropped.connect(self.take_in)
         self.shelves.first.asked.connect(self.way_in)
         self.shelves.begun.connect(lambda game: self._opened(self.filing.start(game)))
         for gauge in self.gauges.gauges.values():

@@ -8,75 +8,34 @@ from contextlib import suppress
 from dataclasses import dataclass, replace
 from pathlib import Path
 
-from PySide6.QtCore import QRectF, QSize, Qt, QTimer, Signal
-from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPen
-from PySide6.QtWidgets import QAbstractButton, QGridLayout, QScrollArea, QVBoxLayout, QWidget
+from PySide6.QtCore import QTimer, Signal
+from PySide6.QtGui import (
+    QDragEnterEvent,
+    QDragMoveEvent,
+    QDropEvent,
+)
+from PySide6.QtWidgets import QGridLayout, QScrollArea, QVBoxLayout, QWidget
 
-from bolometric.core.areas.catalogue import area_of
-from bolometric.core.game.analysis import Analysis
-from bolometric.core.game.files import SUFFIX, read
-from bolometric.core.judge.difficulty import difficulty_of
-from bolometric.core.judge.suits import targets_of
-from bolometric.core.measure.measuring import never_stop, quick_measure
-from bolometric.core.results.scale import Scale
-from bolometric.core.results.show import headline
-from bolometric.core.settings.errors import Cancelled, FileError, GameError
-from bolometric.core.settings.heeding import Stop, heeding
-from bolometric.core.text.figures import percent, plural
-from bolometric.core.tuning.looking import look as look_at
+from bolometric.core.game.files import SUFFIX
+from bolometric.core.settings.errors import Cancelled
 from bolometric.core.tuning.space import changes_between
 from bolometric.desk.giving_way import edits
 from bolometric.desk.parts.plain import Label, tip
-from bolometric.paint.board import layout_of, paint_board, picture_of
-from bolometric.paint.fonts import screen_font
+from bolometric.desk.views.card import Card, Entry, look, weigh
 from bolometric.paint.palette import LIGHT, Palette
-from bolometric.paint.scale import paint_scale
 
-CARD = QSize(290, 296)
-SCALE = 22.0
-"""Pixels of height for two of the scales that say how hard a game is."""
 COLUMNS = 4
 AFTER_PAINT = 30
 """Milliseconds until files are read and measured: the cards are painted first."""
 MOST_CARDS = 200
-SUITED = 600
-"""Games that are played for how well one suits, where that is not worked out."""
-
-
-@dataclass(frozen=True, slots=True)
-class Entry:
-    """One file on a shelf: a game that was measured, or a sentence that says why not."""
-
-    path: Path
-    exact: Analysis | None
-    trouble: str = ""
-    scales: tuple[Scale, ...] = ()
-    """How hard it is."""
-    words: str = ""
-    """What stands below the name; if empty what it practises and who plays."""
-    suits: float | None = None
-    """How well it suits its targets, from 0 to 1; None where it has none, or that is not known yet."""
-
-
-def look(path: Path, stop: Stop = never_stop) -> Entry:
-    """Read and measure a file for its card. Raises Cancelled once ``stop()`` is true."""
-    try:
-        with heeding(stop):
-            exact = quick_measure(read(path), stop)
-            _ = exact.heat  # worked out here, on the shelf's thread
-        return Entry(path, exact)
-    except (FileError, GameError) as error:
-        return Entry(path, None, str(error))
-
-
-def weigh(entry: Entry, stop: Stop = never_stop) -> Entry:
-    """The entry with how hard its game is. Raises Cancelled once ``stop()`` is true."""
-    if entry.exact is None:
-        return entry
-    with heeding(stop):
-        targets = targets_of(entry.exact.game)
-        suited = look_at(entry.exact.game, targets, SUITED, 1, stop).suits if targets else None
-        return replace(entry, scales=difficulty_of(entry.exact, stop), suits=suited)
+ORDERS = {
+    "name": "by name",
+    "newest": "the newest first",
+    "suits": "by how well they suit their targets",
+}
+"""The orders that cards may stand in."""
+REORDER = 250
+"""Milliseconds until cards are put in order anew, while more of them are measured."""
 
 
 def games_in(folder: Path) -> list[Path]:
@@ -87,81 +46,15 @@ def games_in(folder: Path) -> list[Path]:
         return []
 
 
-class Card(QAbstractButton):
-    """One game. Activating it opens the game."""
+@dataclass(frozen=True, slots=True)
+class Section:
+    """A shelf on screen."""
 
-    def __init__(self, path: Path, colours: Palette) -> None:
-        super().__init__()
-        self.path, self.colours = path, colours
-        self.entry: Entry | None = None
-        self.setFixedSize(CARD)
-        self.setCursor(Qt.CursorShape.PointingHandCursor)
-        self.setAccessibleName(path.name.removesuffix(SUFFIX))
-
-    def fill(self, entry: Entry) -> None:
-        """The file has been read."""
-        self.entry = entry
-        self.setToolTip(tip(str(entry.path)))
-        if entry.exact is not None:
-            hard = ", ".join(f"{scale.name.lower()}: {scale.headline}" for scale in entry.scales)
-            self.setAccessibleName(f"{entry.exact.game.name}, {self._told(entry.exact)}, {hard}")
-        self.update()
-
-    def _told(self, exact: Analysis) -> str:
-        players = plural(exact.game.seats.count, "player")
-        minutes = exact.readings.get("minutes")
-        played = ", simulated" if minutes is not None and minutes.method == "simulated" else ""
-        told = f"{players} · {headline('minutes', minutes)}{played}" if minutes else players
-        suited = self.entry.suits if self.entry is not None else None
-        return told if suited is None else f"{told} · suits {percent(suited)}"
-
-    def paintEvent(self, event: QPaintEvent) -> None:
-        """Draw the card."""
-        c = self.colours
-        painter = QPainter(self)
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        lit = self.hasFocus() or self.underMouse()
-        painter.setPen(QPen(QColor(c.ember if self.hasFocus() else c.night if lit else c.line), 2 if lit else 1))
-        painter.setBrush(QColor(c.sheet))
-        card = QRectF(self.rect()).adjusted(1.5, 1.5, -1.5, -1.5)
-        painter.drawRoundedRect(card, 10, 10)
-        inner = card.adjusted(14, 10, -14, -10)
-        exact = self.entry.exact if self.entry else None
-        board = QRectF(inner.left(), inner.top(), inner.width(), 148)
-        words = QRectF(inner.left(), inner.top() + 158, inner.width(), inner.height() - 158)
-        if exact is None:
-            trouble = self.entry.trouble if self.entry else "…"
-            self._text(painter, words, self.path.name.removesuffix(SUFFIX), 18, c.ink, bold=True)
-            painter.setFont(screen_font(13))
-            painter.setPen(QColor(c.ember))
-            below = words.adjusted(0, 26, 0, 0)
-            painter.drawText(below, int(Qt.AlignmentFlag.AlignLeft) | int(Qt.TextFlag.TextWordWrap), trouble)
-        else:
-            game = exact.game
-            places = area_of(game).board.places(game)
-            plain = picture_of(places, exact.heat, figures=False)  # figures would not be readable here
-            paint_board(painter, layout_of(places, board), plain, c)
-            self._text(painter, words, game.name, 18, c.ink, bold=True)
-            about = (self.entry.words if self.entry else "") or f"{game.brief.practising} · {game.brief.group}"
-            self._text(painter, words.adjusted(0, 26, 0, 0), about, 13.5, c.faint)
-            self._text(painter, words.adjusted(0, 48, 0, 0), self._told(exact), 14.5, c.ink)
-            self._paint_scales(painter, words.adjusted(0, 74, 0, 0))
-        painter.end()
-
-    def _paint_scales(self, painter: QPainter, room: QRectF) -> None:
-        """The four scales, two a row."""
-        half = room.width() / 2
-        for k, scale in enumerate(self.entry.scales if self.entry else ()):
-            top = room.top() + SCALE * (k // 2)
-            left = room.left() + half * (k % 2)
-            self._text(painter, QRectF(left, top, 62, SCALE), scale.name.lower(), 12.5, self.colours.faint)
-            paint_scale(painter, scale, QRectF(left + 64, top, half - 64 - 14, SCALE - 4), self.colours, small=True)
-
-    def _text(self, painter: QPainter, area: QRectF, words: str, size: float, colour: str, bold: bool = False) -> None:
-        painter.setFont(screen_font(size, bold))
-        painter.setPen(QColor(colour))
-        fitted = painter.fontMetrics().elidedText(words, Qt.TextElideMode.ElideRight, int(area.width()))
-        painter.drawText(area, Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignTop, fitted)
+    grid: QGridLayout
+    paths: list[Path]
+    nothing: Label
+    """Said where no card of it is shown."""
+    empty: str
 
 
 class ShelfView(QScrollArea):
@@ -169,6 +62,10 @@ class ShelfView(QScrollArea):
 
     chosen = Signal(object)
     """The path of a game to open."""
+    asked = Signal(str, object)
+    """Something to be done with the file of a card: rename, copy or away."""
+    dropped = Signal(object)
+    """Paths of files that were let fall here."""
     _looked = Signal(object)
 
     def __init__(self) -> None:
@@ -179,35 +76,88 @@ class ShelfView(QScrollArea):
         self.colours: Palette = LIGHT
         self._lane = ThreadPoolExecutor(1, "shelf")
         self._closed = False
+        self._sections: list[Section] = []
+        self.words, self.order = "", "name"
+        self._reorder = QTimer(self, singleShot=True, interval=REORDER)
+        self._reorder.timeout.connect(self.arrange)
         self._looked.connect(self._fill)
+        self.setAcceptDrops(True)
 
     def show_shelves(self, shelves: Iterable[tuple[str, str, list[Path]]], colours: Palette) -> None:
         """Show (title, words if empty, files) for each shelf."""
         self.colours = colours
         known = {path: card.entry for path, card in self.cards.items() if card.entry is not None}
-        self.cards = {}
+        self.cards, self._sections = {}, []
         inner = QWidget(objectName="plain")
         column = QVBoxLayout(inner)
         column.setContentsMargins(22, 14, 22, 14)
         column.setSpacing(10)
         for title, empty, paths in shelves:
             column.addWidget(Label(title, objectName="title"))
-            if not paths:
-                column.addWidget(Label(empty, objectName="hint", wordWrap=True))
+            nothing = Label(empty, objectName="hint", wordWrap=True)
+            column.addWidget(nothing)
             grid = QGridLayout()
             grid.setSpacing(14)
-            for i, path in enumerate(paths):
+            for path in paths:
                 card = Card(path, colours)
                 card.clicked.connect(lambda _=False, path=path: self.chosen.emit(path))
+                card.asked.connect(lambda what, path=path: self._asked(what, path))
                 self.cards[path] = card
-                grid.addWidget(card, i // COLUMNS, i % COLUMNS)
                 if path in known:
                     card.fill(known[path])
             grid.setColumnStretch(COLUMNS, 1)
             column.addLayout(grid)
+            self._sections.append(Section(grid, paths, nothing, empty))
         column.addStretch()
+        self.arrange()
         self.setWidget(inner)
         QTimer.singleShot(AFTER_PAINT, self, self._start_looking)
+
+    def arrange(self) -> None:
+        """Put the cards in order; those without the words that were typed are hidden."""
+        wanted = self.words.casefold().split()
+        for section in self._sections:
+            while section.grid.takeAt(0) is not None:
+                pass
+            shown = [path for path in section.paths if all(word in self.cards[path].text_ for word in wanted)]
+            for path in section.paths:
+                self.cards[path].setVisible(path in shown)
+            for at, path in enumerate(sorted(shown, key=self._place)):
+                section.grid.addWidget(self.cards[path], at // COLUMNS, at % COLUMNS)
+            section.nothing.setText("No game here has these words." if section.paths else section.empty)
+            section.nothing.setVisible(not shown and bool(section.nothing.text()))
+
+    def _place(self, path: Path) -> tuple[float, str]:
+        """Where a card stands among others, by the order that is chosen."""
+        entry, place = self.cards[path].entry, 0.0
+        if self.order == "suits":
+            place = -(entry.suits if entry is not None and entry.suits is not None else -1.0)
+        elif self.order == "newest":
+            with suppress(OSError):
+                place = -path.stat().st_mtime
+        return place, path.name
+
+    def _asked(self, what: str, path: Path) -> None:
+        if what == "open":
+            self.chosen.emit(path)
+        else:
+            self.asked.emit(what, path)
+
+    def dragEnterEvent(self, event: QDragEnterEvent) -> None:
+        """Files may be let fall here."""
+        if event.mimeData().hasUrls():
+            event.acceptProposedAction()
+
+    def dragMoveEvent(self, event: QDragMoveEvent) -> None:
+        """Anywhere on the shelf."""
+        event.acceptProposedAction()
+
+    def dropEvent(self, event: QDropEvent) -> None:
+        """Take files in."""
+        paths = [Path(url.toLocalFile()) for url in event.mimeData().urls() if url.isLocalFile()]
+        if paths:
+            event.acceptProposedAction()
+            self.dropped.emit(paths)
 
     def _start_looking(self) -> None:
         for path in () if self._closed else self.cards:
@@ -237,6 +187,8 @@ class ShelfView(QScrollArea):
         if before is not None and known is not None and known.game == fresh:
             entry = replace(entry, scales=before.scales, suits=before.suits)  # they are being worked out again
         self.cards[entry.path].fill(entry)
+        if self.order == "suits" or self.words:
+            self._reorder.start()
         if entry.exact is not None and entry.exact.game.family is not None:
             self._tell_family(entry.path.parent, entry.exact.game.family.of)
 

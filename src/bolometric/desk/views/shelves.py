@@ -5,12 +5,12 @@ from __future__ import annotations
 from pathlib import Path
 
 from PySide6.QtCore import Signal
-from PySide6.QtWidgets import QVBoxLayout, QWidget
+from PySide6.QtWidgets import QComboBox, QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
 
 from bolometric.core.areas.shelf import demo_files
 from bolometric.desk.help.first import FirstPage
 from bolometric.desk.parts.page_bar import PageBar
-from bolometric.desk.views.shelf import ShelfView, games_in
+from bolometric.desk.views.shelf import ORDERS, ShelfView, games_in
 from bolometric.paint.palette import LIGHT, Palette
 
 
@@ -26,8 +26,15 @@ class ShelvesView(QWidget):
         self._room = QWidget()
         QVBoxLayout(self._room).setContentsMargins(0, 0, 0, 0)
         self.first = FirstPage()
+        self.words, self.order = QLineEdit(placeholderText="words to look for", clearButtonEnabled=True), QComboBox()
+        self.words.setAccessibleName("words to look for in the games")
+        self.order.setAccessibleName("in which order")
+        for key, words in ORDERS.items():
+            self.order.addItem(words, key)
+        self.words.textChanged.connect(lambda _: self._narrow())
+        self.order.activated.connect(lambda _: self._narrow())
         self.bar = PageBar(
-            self, [("Games", shelf), ("Start from what I have", self._room), ("First steps", self.first)]
+            self, [("Games", self._games()), ("Start from what I have", self._room), ("First steps", self.first)]
         )
         self.bar.setContentsMargins(22, 8, 22, 0)
         column = QVBoxLayout(self)
@@ -35,6 +42,22 @@ class ShelvesView(QWidget):
         column.addLayout(self.bar)
         column.addWidget(self.bar.stack, 1)
         self.bar.buttons[1].clicked.connect(lambda: self.show_begin())
+
+    def _games(self) -> QWidget:
+        """The cards, with what narrows them down above."""
+        page, row = QWidget(), QHBoxLayout()
+        row.setContentsMargins(22, 6, 22, 0)
+        row.addWidget(self.words, 1)
+        row.addWidget(self.order)
+        column = QVBoxLayout(page)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.addLayout(row)
+        column.addWidget(self.shelf, 1)
+        return page
+
+    def _narrow(self) -> None:
+        self.shelf.words, self.shelf.order = self.words.text(), str(self.order.currentData())
+        self.shelf.arrange()
 
     def show_begin(self) -> None:
         """Bring the second page to the front."""
