@@ -7,7 +7,7 @@ from PySide6.QtWidgets import QLabel, QScrollBar, QSplitterHandle, QWidget
 
 from bolometric.desk.parts.page_bar import PageBar
 from bolometric.desk.window import VIEWS
-from bolometric.paint.palette import DARK, LIGHT
+from bolometric.paint.palette import DARK, LIGHT, STRONG_DARK, STRONG_LIGHT
 
 PLAIN = (QScrollBar, QSplitterHandle, QLabel)
 
@@ -46,10 +46,10 @@ def contrast(one, other):
     return (high + 0.05) / (low + 0.05)
 
 
-@pytest.mark.parametrize("scheme", [LIGHT, DARK])
-def test_text_stands_out_from_its_ground(scheme):
+@pytest.mark.parametrize(("scheme", "least"), [(LIGHT, 4.5), (DARK, 4.5), (STRONG_LIGHT, 7), (STRONG_DARK, 7)])
+def test_text_stands_out_from_its_ground(scheme, least):
     for ink in ("ink", "faint", "ember", "night", "moss"):
         for ground in ("paper", "sheet"):
-            assert contrast(getattr(scheme, ink), getattr(scheme, ground)) >= 4.5, (ink, ground)
-    assert contrast(scheme.night, scheme.night_wash) >= 4.5
+            assert contrast(getattr(scheme, ink), getattr(scheme, ground)) >= least, (ink, ground)
+    assert contrast(scheme.night, scheme.night_wash) >= least
     assert contrast(scheme.ink, scheme.moss_wash) >= 4.5

@@ -25,7 +25,7 @@ class _Group(click.Group):
         return super().resolve_command(ctx, args)
 
     def parse_args(self, ctx: click.Context, args: list[str]) -> list[str]:
-        if not args or args[0] == "--demo":
+        if not args or args[0] in ("--demo", "--apart"):
             args = [OPEN, *args]
         return super().parse_args(ctx, args)
 
@@ -61,7 +61,7 @@ def main() -> None:
     \b
     bolometric                     open the window on your own shelf of games
     bolometric --demo              open it on the demo shelf
-    bolometric FILE                open one game (a .bolo.json file)
+    bolometric FILE                open one game (a .bolo.json file); --apart: in a window of its own
     bolometric measure FILE        print its readings: length, fairness, setbacks, ...
     bolometric rules FILE          print its rules, to read aloud or as the maker's sheet
     bolometric odds FILE           print every total with its ways and its chance
@@ -104,7 +104,8 @@ JSON = click.option("--json", "as_json", is_flag=True, help="Print JSON instead 
 @main.command(OPEN, hidden=True)
 @click.argument("file", type=click.Path(path_type=Path), required=False)
 @click.option("--demo", is_flag=True, help="Open the window on the demo shelf.")
-def open_window(file: Path | None, demo: bool) -> None:
+@click.option("--apart", is_flag=True, help="Open a window of its own, whatever else is open.")
+def open_window(file: Path | None, demo: bool, apart: bool) -> None:
     """Open the window, on a game if one is named."""
     if file is not None:
         game_of(file)  # a wrong file is said here, on standard error, before any window opens
@@ -112,4 +113,4 @@ def open_window(file: Path | None, demo: bool) -> None:
     gc.disable()  # nothing made while starting is garbage, and looking for it takes a fifth of the start
     from bolometric.desk.app import run
 
-    sys.exit(run(file, demo))
+    sys.exit(run(file, demo, apart))

@@ -62,6 +62,7 @@ COMMANDS = (
     Command("light", "&View", "&Light", "", "use_light", "Dark ink on light paper", check=True, new_group=True),
     Command("dark", "&View", "&Dark", "", "use_dark", "Light ink on dark paper", check=True),
     Command("system", "&View", "&As the system", "", "use_system", "Follow the desktop's setting", check=True),
+    Command("sound", "&View", "Soun&d", "", "switch_sound", "A short sound where pieces are used", check=True),
     Command("find", "&Help", "&Find a command …", "Ctrl+K", "find_command", "Find a command by typing"),
     Command("handbook", "&Help", "&Handbook", "F1", "show_handbook", "Open the handbook at the page that fits here"),
     Command("what", "&Help", "&What is this?", "Shift+F1", "what_is_this", "Explain the word or the gauge in focus"),

@@ -91,14 +91,25 @@ def usual_place() -> Path:
     return place()
 
 
-def run(file: Path | None, demo: bool) -> int:
-    """Open the window and stay until it is closed."""
+def run(file: Path | None, demo: bool, apart: bool = False) -> int:
+    """Open the window and stay until it is closed.
+
+    A running window takes the file in its place, unless this one is for the demo or is to stand ``apart``.
+    """
+    from bolometric.desk.single import Listener, hand_over, usual_name
+
     app = application()
+    alone = demo or apart
+    if not alone and hand_over(file, usual_name()):
+        return 0
     window = make_window(file, demo, book=demo_book if demo else usual_place)
     window.show()
+    listener = None if alone else Listener(usual_name(), window.receive)
     gc.freeze()
     gc.enable()
     code = app.exec()
+    if listener is not None:
+        listener.close()
     if window.keeper is not None:
         window.keeper.close()
     return code or 0

@@ -19,6 +19,7 @@ from bolometric.desk.late_views import LateViews
 from bolometric.desk.parts.chooser import choose
 from bolometric.desk.parts.gauge import GaugeStrip
 from bolometric.desk.shelving import Shelving
+from bolometric.desk.sounds import sounds
 
 
 class Commands(Helping):
@@ -92,6 +93,20 @@ class Commands(Helping):
         )
         if found is not None:
             self.document.go_to(found)
+
+    def switch_sound(self) -> None:
+        """Let pieces be heard, or not."""
+        self.settings.sound = sounds.on = not sounds.on
+        self.actions_by_id["sound"].setChecked(sounds.on)
+        sounds.knock()
+
+    def receive(self, file: Path | None) -> None:
+        """The program was started again: open what it was started with, and come to the front."""
+        if file is not None:
+            self._opened(self.filing.open(file))
+        self.setWindowState(self.windowState() & ~Qt.WindowState.WindowMinimized)
+        self.raise_()
+        self.activateWindow()
 
     def project(self) -> None:
         """Show what is called on the projector, or take it away."""

@@ -30,6 +30,15 @@ class Settings:
         self._store.setValue("theme", choice)
 
     @property
+    def sound(self) -> bool:
+        """Whether pieces are heard."""
+        return str(self._store.value("sound", "no")) == "yes"
+
+    @sound.setter
+    def sound(self, heard: bool) -> None:
+        self._store.setValue("sound", "yes" if heard else "no")
+
+    @property
     def first_time(self) -> bool:
         """Whether the program has never been opened here before; asking ends that."""
         first = self._store.value("opened") is None

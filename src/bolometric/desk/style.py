@@ -7,7 +7,7 @@ from PySide6.QtGui import QColor, QPalette
 from PySide6.QtWidgets import QApplication
 
 from bolometric.paint.fonts import screen_font
-from bolometric.paint.palette import DARK, LIGHT, Palette
+from bolometric.paint.palette import DARK, LIGHT, STRONG_DARK, STRONG_LIGHT, Palette
 
 STYLE = "fusion"
 TEXT = 15
@@ -15,11 +15,13 @@ TEXT = 15
 
 
 def scheme(choice: str) -> Palette:
-    """The palette for 'light', 'dark' or 'system'."""
-    if choice == "system":
-        dark = QApplication.styleHints().colorScheme() == Qt.ColorScheme.Dark
-        return DARK if dark else LIGHT
-    return DARK if choice == "dark" else LIGHT
+    """The palette for 'light', 'dark' or 'system'; stronger where the desktop asks for more contrast."""
+    hints = QApplication.styleHints()
+    dark = hints.colorScheme() == Qt.ColorScheme.Dark if choice == "system" else choice == "dark"
+    strong = hints.accessibility().contrastPreference() == Qt.ContrastPreference.HighContrast
+    if strong:
+        return STRONG_DARK if dark else STRONG_LIGHT
+    return DARK if dark else LIGHT
 
 
 def dress(app: QApplication, colours: Palette) -> None:

@@ -25,7 +25,7 @@ from bolometric.desk.commands import Commands
 from bolometric.desk.document import Document
 from bolometric.desk.editing import Editing
 from bolometric.desk.filing import Filing, Questions
-from bolometric.desk.fitting import fit_screen, share_width
+from bolometric.desk.fitting import place, remember, share_width
 from bolometric.desk.late_views import VIEWS as LATE
 from bolometric.desk.late_views import LateViews
 from bolometric.desk.measurer import Measurer, Played
@@ -40,6 +40,7 @@ from bolometric.desk.recovery import Keeper
 from bolometric.desk.rescuing import Rescuing
 from bolometric.desk.settings import Settings
 from bolometric.desk.shelving import Shelving
+from bolometric.desk.sounds import sounds
 from bolometric.desk.style import dress, scheme
 from bolometric.desk.views.shape import ShapeView
 from bolometric.desk.views.shelf import ShelfView, games_in
@@ -79,6 +80,7 @@ class Window(Commands):
         self._stale = QTimer(self, singleShot=True, interval=STALE)
         self._stale.timeout.connect(lambda: self.fault_list.show_waiting())
         self.keeper: Keeper | None = None
+        sounds.on = settings.sound
         self._dress_application()  # before any widget is made: later ones take on the font, earlier ones may not
         self._build()
         self.filing = Filing(document, settings, Questions(self), shelf, self.say)
@@ -89,8 +91,7 @@ class Window(Commands):
         self._connect()
         self._mark_theme()
         self.resize(1280, 800)
-        self.restoreGeometry(settings.bytes("geometry"))
-        fit_screen(self)
+        place(self, settings)
         self.split.restoreState(settings.bytes("split"))
         self.column.restoreState(settings.bytes("column"))
 
@@ -175,7 +176,10 @@ class Window(Commands):
         self.shelves.begun.connect(lambda game: self._opened(self.filing.start(game)))
         for gauge in self.gauges.gauges.values():
             gauge.clicked.connect(lambda _=False, gauge=gauge: self._gauge_clicked(gauge.key))
-        QGuiApplication.styleHints().colorSchemeChanged.connect(self._system_colours)
+        hints = QGuiApplication.styleHints()
+        hints.colorSchemeChanged.connect(self._system_colours)
+        hints.accessibility().contrastPreferenceChanged.connect(lambda _: self._dress())
+        self.actions_by_id["sound"].setChecked(sounds.on)
 
     def begin(self, view: str) -> None:
         """Show the open game in a view and start measuring."""
@@ -361,7 +365,7 @@ class Window(Commands):
         if not self.filing.may_leave():
             event.ignore()
             return
-        self.settings.keep("geometry", self.saveGeometry())
+        remember(self, self.settings)
         self.settings.keep("split", self.split.saveState())
         self.settings.keep("column", self.column.saveState())
         self.settings.flush()

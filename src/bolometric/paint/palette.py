@@ -6,7 +6,7 @@ of colour blindness, and every tint is shown beside its figure.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
 from statistics import median
 from typing import Literal
@@ -73,6 +73,12 @@ LIGHT = Palette(
     hot="#e58a48",
 )
 
+STRONG_LIGHT = replace(
+    LIGHT, paper="#ffffff", sheet="#ffffff", ink="#000000", faint="#2b2f36", line="#4a4a4a", ember="#8a2a06",
+    night="#0b2c5c", night_wash="#dce8fb", moss="#164d22",
+)  # fmt: skip
+"""For those who ask their desktop for more contrast."""
+
 DARK = Palette(
     paper="#1a1e25",
     sheet="#22272f",
@@ -88,6 +94,10 @@ DARK = Palette(
     middle="#4a4a48",
     hot="#d9793a",
 )
+STRONG_DARK = replace(
+    DARK, paper="#000000", sheet="#000000", ink="#ffffff", faint="#d8dce2", line="#b0b6c0", ember="#ffb084",
+    night="#c6dcff", night_wash="#1d3357", moss="#b4ecbc",
+)  # fmt: skip
 
 
 TINTS = 200

@@ -35,6 +35,7 @@ from bolometric.desk.parts.cloth import Cloth
 from bolometric.desk.parts.plain import Label, entry
 from bolometric.desk.parts.talk_line import TalkLine
 from bolometric.desk.readying import Readying
+from bolometric.desk.sounds import sounds
 from bolometric.paint.board import paint_on_squares, played_picture
 from bolometric.paint.palette import LIGHT, Palette
 
@@ -220,7 +221,10 @@ class TableView(QWidget):
 
     def _step(self, act: object) -> None:
         assert callable(act)
+        before = self.sitting.here.draws
         act()
+        if self.sitting.here.draws > before:
+            sounds.knock()
         self._after_step()
 
     def _check(self) -> None:

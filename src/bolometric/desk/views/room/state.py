@@ -28,6 +28,7 @@ from bolometric.core.settings.amounts import tidy
 from bolometric.core.settings.errors import GameError
 from bolometric.core.text.figures import minus, plural
 from bolometric.core.words.talk import Question
+from bolometric.desk.sounds import sounds
 from bolometric.paint.tally import Column
 
 DIGITS = "0123456789./-−,"
@@ -121,6 +122,7 @@ class Room(QObject):
         if self._hand is None:
             self._hand = Hand(self.game.pieces, self.game.draw, int(time.time()))
         self.shown, self.revealed = self._hand.draw(), False
+        sounds.knock()
         if self.shown.total is None:
             self.said, self.typed = "That makes no number: roll again.", ""
             self.changed.emit()

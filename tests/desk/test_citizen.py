@@ -1,0 +1,94 @@
+"""The program among others on a desktop: one window, each screen its own place, sound, contrast."""
+
+import subprocess
+import sys
+
+from PySide6.QtCore import QRect
+from PySide6.QtWidgets import QApplication
+
+from bolometric.core.areas.shelf import demo_files
+from bolometric.core.game.files import read
+from bolometric.desk import style
+from bolometric.desk.fitting import place, remember, screen_key
+from bolometric.desk.settings import Settings
+from bolometric.desk.single import Listener
+from bolometric.desk.sounds import sounds
+from bolometric.paint.palette import DARK, STRONG_DARK, STRONG_LIGHT
+
+
+def start_again(qtbot, name, file=None):
+    """What a second start of the program does, in a process of its own: whether a window took it."""
+    given = "None" if file is None else f"Path({str(file)!r})"
+    code = "from pathlib import Path; from bolometric.desk.single import hand_over; print(hand_over({}, {!r}))"
+    with subprocess.Popen([sys.executable, "-c", code.format(given, name)], stdout=subprocess.PIPE, text=True) as start:
+        qtbot.waitUntil(lambda: start.poll() is not None)
+        return start.stdout.read().strip() == "True"
+
+
+def test_a_second_start_hands_its_file_to_the_window_that_is_there(qtbot, window, tmp_path):
+    name, other = str(tmp_path / "here"), demo_files()[3]
+    listener = Listener(name, window.receive)
+    assert start_again(qtbot, name, other)
+    assert window.document.game == read(other)
+    assert start_again(qtbot, name)  # no file: it only comes to the front
+    assert window.document.game == read(other)
+    assert start_again(qtbot, name, tmp_path / "not there.bolo.json")
+    assert "not there.bolo.json" in window.notice.words.text()
+    listener.close()
+    assert not start_again(qtbot, name)
+
+
+def test_what_a_killed_window_left_is_no_hindrance(qtbot, tmp_path):
+    name, heard = str(tmp_path / "here"), []
+    (tmp_path / "here").write_text("left behind")
+    listener = Listener(name, heard.append)
+    assert start_again(qtbot, name)
+    assert heard == [None]
+    listener.close()
+
+
+def test_each_screen_has_a_place_of_its_own_for_the_window(qtbot, window, tmp_path, monkeypatch):
+    settings = Settings(tmp_path / "places.ini")
+    window.setGeometry(QRect(10, 20, 1000, 640))
+    remember(window, settings)
+    assert not settings.bytes(f"geometry-{screen_key(window)}").isEmpty()
+    monkeypatch.setattr("bolometric.desk.fitting.screen_key", lambda window: "another")
+    window.setGeometry(QRect(0, 0, 1100, 700))
+    remember(window, settings)
+    monkeypatch.undo()
+    place(window, settings)
+    assert window.height() == 640  # the width is as much as the screen of the tests has
+
+
+def test_sound_is_off_until_it_is_switched_on(qtbot, window, monkeypatch):
+    heard = []
+    monkeypatch.setattr(QApplication, "beep", lambda: heard.append(1))
+    window.show_table()
+    table = window.late.table
+    qtbot.waitUntil(lambda: table.draw.isEnabled())
+    table.draw.click()
+    assert heard == []
+    window.switch_sound()
+    assert window.settings.sound
+    table.draw.click()
+    assert len(heard) == 2  # once to hear what it is like, once for the roll
+    window.switch_sound()
+    assert not sounds.on
+
+
+def test_who_asks_for_contrast_gets_it(qtbot, monkeypatch):
+    class Asks:
+        def contrastPreference(self):
+            return style.Qt.ContrastPreference.HighContrast
+
+    class Hints:
+        def colorScheme(self):
+            return style.Qt.ColorScheme.Dark
+
+        def accessibility(self):
+            return Asks()
+
+    assert style.scheme("dark") is DARK
+    monkeypatch.setattr(style.QApplication, "styleHints", Hints)
+    assert style.scheme("system") is STRONG_DARK
+    assert style.scheme("light") is STRONG_LIGHT
