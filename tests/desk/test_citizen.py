@@ -2,14 +2,19 @@
 
 import subprocess
 import sys
+import time
 
 from PySide6.QtCore import QRect
 from PySide6.QtWidgets import QApplication
 
 from bolometric.core.areas.shelf import demo_files
+from bolometric.core.game.document import Game
 from bolometric.core.game.files import read
+from bolometric.core.settings.compiled import Marks, gate
 from bolometric.desk import style
+from bolometric.desk.compiling import Compiling
 from bolometric.desk.fitting import place, remember, screen_key
+from bolometric.desk.measurer import Measurer
 from bolometric.desk.settings import Settings
 from bolometric.desk.single import Listener
 from bolometric.desk.sounds import sounds
@@ -92,3 +97,38 @@ def test_who_asks_for_contrast_gets_it(qtbot, monkeypatch):
     monkeypatch.setattr(style.QApplication, "styleHints", Hints)
     assert style.scheme("system") is STRONG_DARK
     assert style.scheme("light") is STRONG_LIGHT
+
+
+def test_work_on_an_area_waits_for_its_compiler_and_closing_does_not(qtbot, tmp_path):
+    marks, told = Marks(tmp_path), []
+    code = "import sys, time; print(sys.argv[1], flush=True); time.sleep(600)"
+    compiling = Compiling(["Trail", "Sets"], marks, [sys.executable, "-c", code])
+    compiling.told.connect(told.append)
+    measurer = Measurer()
+    exact = []
+    measurer.exact_ready.connect(exact.append)
+    compiling.begin("Trail")
+    measurer.measure(Game())
+    qtbot.wait(300)
+    assert not exact  # it waits, and the window does not
+    assert told[-1] == "Getting ready, this once: 0 of 2 kinds of games …"
+    marks.set("Trail")
+    qtbot.waitUntil(lambda: bool(exact))
+    assert marks.missing(["Trail", "Sets"]) == ["Sets"]
+    began = time.monotonic()
+    compiling.close()
+    measurer.close()
+    assert time.monotonic() - began < 5
+    assert told[-1] == ""
+    assert gate.wait is None
+
+
+def test_a_compiler_that_gives_up_leaves_everything_to_the_threads(qtbot, tmp_path):
+    compiling = Compiling(["Trail"], Marks(tmp_path), [sys.executable, "-c", "raise SystemExit(3)"])
+    compiling.begin("Trail")
+    qtbot.waitUntil(lambda: gate.wait is None)
+    for area in ("Trail",):
+        Marks(tmp_path).set(area)
+    ready = Compiling(["Trail"], Marks(tmp_path))
+    ready.begin("Trail")  # nothing is missing
+    assert ready.process.state() == ready.process.ProcessState.NotRunning

@@ -16,4 +16,8 @@ judge      games one change away, faults, verdicts
 play       a game played by hand
 """
 
-from bolometric.core.areas import catalogue  # noqa: F401 (it enters the areas)
+from bolometric.core.settings.compiled import use_home
+
+use_home()  # before anything is compiled
+
+from bolometric.core.areas import catalogue  # noqa: E402, F401 (it enters the areas)

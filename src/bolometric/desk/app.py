@@ -11,9 +11,11 @@ import platformdirs
 from PySide6.QtWidgets import QApplication
 
 from bolometric import __version__
+from bolometric.core.areas.catalogue import names
 from bolometric.core.areas.shelf import demo_files
 from bolometric.core.game.files import read
 from bolometric.core.settings.errors import FileError
+from bolometric.desk.compiling import Compiling
 from bolometric.desk.document import Document
 from bolometric.desk.measurer import Measurer
 from bolometric.desk.recovery import Keeper
@@ -104,6 +106,10 @@ def run(file: Path | None, demo: bool, apart: bool = False) -> int:
         return 0
     window = make_window(file, demo, book=demo_book if demo else usual_place)
     window.show()
+    compiling = Compiling(names())
+    compiling.told.connect(window.bar.show_told)
+    compiling.begin(type(window.document.game.area).__name__)
+    window.closing.connect(compiling.close)
     listener = None if alone else Listener(usual_name(), window.receive)
     gc.freeze()
     gc.enable()

@@ -6,7 +6,7 @@ from functools import partialmethod
 from pathlib import Path
 from typing import TYPE_CHECKING
 
-from PySide6.QtCore import Qt, QTimer
+from PySide6.QtCore import Qt, QTimer, Signal
 from PySide6.QtGui import QCloseEvent, QGuiApplication, QResizeEvent
 from PySide6.QtWidgets import (
     QApplication,
@@ -63,6 +63,9 @@ coming up, yet before they are looked at. Either library takes half a second to 
 
 class Window(Commands):
     """Wires document, measurer and views together; every answer comes back as a signal."""
+
+    closing = Signal()
+    """It is being closed for good."""
 
     def __init__(self, document: Document, measurer: Measurer, settings: Settings, shelf: Path, demo: bool) -> None:
         super().__init__()
@@ -369,6 +372,7 @@ class Window(Commands):
         self.settings.keep("split", self.split.saveState())
         self.settings.keep("column", self.column.saveState())
         self.settings.flush()
+        self.closing.emit()
         self.hide()  # it is gone for whoever closed it: a compiler at work can't be stopped, only waited for
         self.measurer.close()
         self.late.close()

@@ -42,6 +42,11 @@ def withdraw(entry: Entry[Any, Any]) -> None:
     _LOADED.pop(entry.kind, None)
 
 
+def names() -> list[str]:
+    """What the areas are called where it is marked which are compiled."""
+    return [entry.kind.__name__ for entry in AREAS]
+
+
 def area_of(game: Game) -> Area[Any, Any]:
     """What the game's area does; loaded when it is first asked for.
 

@@ -31,13 +31,21 @@ class ViewBar(QWidget):
         self.busy = Label("Working it out exactly …")
         self.cancel = QPushButton("Cancel")
         self.cancel.clicked.connect(self.cancel_asked)
+        self.told = Label(objectName="hint")
+        self.told.hide()
         row.addWidget(self.busy)
         row.addWidget(self.cancel)
+        row.addWidget(self.told)
         row.addSpacing(12)
         self.show_busy(False)
         self.file = Label(objectName="hint", alignment=Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
         self.file.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Preferred)  # the views come first
         row.addWidget(self.file, 1)
+
+    def show_told(self, words: str) -> None:
+        """Something that goes on beside the work; nothing once it is over."""
+        self.told.setText(words)
+        self.told.setVisible(bool(words))
 
     def show_busy(self, busy: bool) -> None:
         """Say that exact work is going on, with a way to end it."""

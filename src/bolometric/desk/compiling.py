@@ -1,0 +1,69 @@
+"""Compiles what a fresh machine has not compiled yet, in a process of its own, and holds work on it back meanwhile.
+
+So the window stays quick at the first start, and closing it never waits for a compiler.
+"""
+
+from __future__ import annotations
+
+import sys
+import time
+
+from PySide6.QtCore import QObject, QProcess, Signal
+
+from bolometric.core.settings.compiled import Marks, gate
+from bolometric.core.settings.heeding import checkpoint
+
+PAUSE = 0.05
+"""Seconds between two looks at whether an area is ready."""
+
+
+class Compiling(QObject):
+    """Begun once, by the first window; nothing where all is compiled."""
+
+    told = Signal(str)
+    """How far it is; nothing once it is over."""
+
+    def __init__(self, areas: list[str], marks: Marks | None = None, command: list[str] | None = None) -> None:
+        super().__init__()
+        self.areas, self.marks = areas, Marks() if marks is None else marks
+        self._command = command or [sys.executable, "-m", "bolometric.core.measure.warm"]
+        self._runs = False
+        self.process = QProcess(self)
+        self.process.readyReadStandardOutput.connect(self._tell)
+        self.process.finished.connect(lambda *_: self._end())
+        self.process.errorOccurred.connect(lambda _: self._end())
+
+    def begin(self, first: str) -> None:
+        """Compile what is missing, the area of the open game first."""
+        if not self.marks.missing(self.areas):
+            return
+        self._runs = True
+        gate.wait = self._wait
+        program, *arguments = self._command
+        self.process.start(program, [*arguments, first])
+        self._tell()
+
+    def _tell(self) -> None:
+        self.process.readAllStandardOutput()
+        done = len(self.areas) - len(self.marks.missing(self.areas))
+        if self._runs:
+            self.told.emit(f"Getting ready, this once: {done} of {len(self.areas)} kinds of games …")
+
+    def _end(self) -> None:
+        """All is compiled, or the compiler gave up: then each thread compiles what it needs."""
+        self._runs = False
+        gate.wait = None
+        self.told.emit("")
+
+    def _wait(self, area: str) -> None:
+        """On a thread that wants to work with an area: until it is compiled."""
+        while self._runs and area in self.areas and not self.marks.has(area):
+            checkpoint()
+            time.sleep(PAUSE)
+
+    def close(self) -> None:
+        """Give it up at once."""
+        if self._runs:
+            self._end()
+            self.process.kill()
+            self.process.waitForFinished(1000)
