@@ -13,6 +13,7 @@ from bolometric import __version__
 from bolometric.core.areas.shelf import starters
 from bolometric.core.game.document import Game
 from bolometric.desk.parts.plain import entry, tip
+from bolometric.desk.settings import TEXT_SIZES
 
 ABOUT = (
     f"Bolometric {__version__}, free software under the MIT licence. Fonts: Atkinson Hyperlegible Next and "
@@ -104,6 +105,22 @@ def add_starters(window: QMainWindow, menu: QMenu, start: Callable[[Game], objec
             action.triggered.connect(lambda _=False, game=game: start(game))
 
     new.aboutToShow.connect(fill)
+
+
+def add_sizes(menu: QMenu, now: Callable[[], int], take: Callable[[int], object]) -> None:
+    """Put the sizes of text into a menu."""
+    listed = QMenu("&Text size", menu)
+    menu.addMenu(listed)
+
+    def fill() -> None:
+        listed.clear()
+        for size in TEXT_SIZES:
+            action = listed.addAction(f"{size} %")
+            action.setCheckable(True)
+            action.setChecked(size == now())
+            action.triggered.connect(lambda _=False, size=size: take(size))
+
+    listed.aboutToShow.connect(fill)
 
 
 def add_recent(menu: QMenu, recent: Callable[[], list[Path]], open_file: Callable[[Path], object]) -> None:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import gc
+import os
 import sys
 from collections.abc import Callable
 from pathlib import Path
@@ -22,6 +23,22 @@ from bolometric.desk.recovery import Keeper
 from bolometric.desk.settings import APP, Settings, recovery_folder, shelf_folder
 from bolometric.desk.window import Window
 from bolometric.paint.fonts import load_fonts
+
+
+def scale_text(settings: Settings) -> None:
+    """Make everything as large as was chosen; before the application is there, since Qt asks then."""
+    if settings.text != 100 and "QT_SCALE_FACTOR" not in os.environ:
+        os.environ["QT_SCALE_FACTOR"] = str(settings.text / 100)
+
+
+def follow_desktop(dots: float, settings: Settings) -> None:
+    """Where the desktop asks for larger text (``dots`` to its inch) and nobody chose a size here, take that over.
+
+    Where Qt scales everything by itself for it, as on X11, the dots are the usual 96.
+    """
+    asked = round(100 * dots / 96)
+    if settings.number("text") == 0 and asked not in (0, 100):
+        settings.text = asked
 
 
 def application() -> QApplication:
@@ -100,7 +117,10 @@ def run(file: Path | None, demo: bool, apart: bool = False) -> int:
     """
     from bolometric.desk.single import Listener, hand_over, usual_name
 
+    settings = Settings()
+    scale_text(settings)
     app = application()
+    follow_desktop(app.primaryScreen().logicalDotsPerInch(), settings)
     alone = demo or apart
     if not alone and hand_over(file, usual_name()):
         return 0

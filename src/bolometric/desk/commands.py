@@ -40,6 +40,7 @@ class Commands(Helping):
         def show_class(self) -> None: ...
         def show_logbook(self) -> None: ...
         def _opened(self, done: bool) -> None: ...
+        def say(self, sentence: str) -> None: ...
 
     def undo(self) -> None:
         """Take the last change back."""
@@ -99,6 +100,11 @@ class Commands(Helping):
         self.settings.sound = sounds.on = not sounds.on
         self.actions_by_id["sound"].setChecked(sounds.on)
         sounds.knock()
+
+    def take_text_size(self, percent: int) -> None:
+        """Take another size of text; Qt lays everything out for it when the program starts."""
+        self.settings.text = percent
+        self.say(f"Text is as large as {percent} % from the next start.")
 
     def receive(self, file: Path | None) -> None:
         """The program was started again: open what it was started with, and come to the front."""

@@ -9,6 +9,8 @@ from PySide6.QtCore import QByteArray, QSettings
 
 APP = "bolometric"
 MOST_RECENT = 8
+TEXT_SIZES = (90, 100, 110, 125, 150, 175, 200)
+"""Percent that text may be as large as."""
 
 
 class Settings:
@@ -37,6 +39,16 @@ class Settings:
     @sound.setter
     def sound(self, heard: bool) -> None:
         self._store.setValue("sound", "yes" if heard else "no")
+
+    @property
+    def text(self) -> int:
+        """How large text and all else is, in percent."""
+        found = self.number("text")
+        return min(TEXT_SIZES, key=lambda size: abs(size - found)) if found else 100
+
+    @text.setter
+    def text(self, percent: int) -> None:
+        self._store.setValue("text", str(percent))
 
     @property
     def first_time(self) -> bool:

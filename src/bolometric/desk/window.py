@@ -35,6 +35,7 @@ from bolometric.desk.parts.faults import FaultList
 from bolometric.desk.parts.gauge import GaugeStrip
 from bolometric.desk.parts.plain import title
 from bolometric.desk.parts.rescue import Rescue
+from bolometric.desk.parts.roomy import Roomy
 from bolometric.desk.parts.sheet import RuleSheet
 from bolometric.desk.recovery import Keeper
 from bolometric.desk.rescuing import Rescuing
@@ -109,6 +110,7 @@ class Window(Commands):
         actions.add_recent(
             menus["&Game"], lambda: self.settings.recent, lambda path: self._opened(self.filing.open(path))
         )
+        actions.add_sizes(menus["&View"], lambda: self.settings.text, self.take_text_size)
         self.sheet, self.fault_list, self.gauges = RuleSheet(), FaultList(), GaugeStrip()
         self.shelf, self.shape = ShelfView(), ShapeView()
         self.bar, self.notice, self.rescue = ViewBar(VIEWS), Notice(), Rescue()
@@ -139,7 +141,7 @@ class Window(Commands):
         layout.addWidget(self.rescue)
         layout.addWidget(self.split, 1)
         layout.addWidget(self.gauges)
-        self.setCentralWidget(middle)
+        self.setCentralWidget(Roomy(middle))  # a small screen, or large text, scrolls
 
     def _connect(self) -> None:
         self.bar.chosen.connect(self._show)

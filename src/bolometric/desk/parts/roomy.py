@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import QSize
+from PySide6.QtCore import QEvent, QObject, QSize
 from PySide6.QtGui import QResizeEvent
 from PySide6.QtWidgets import QFrame, QScrollArea, QWidget
 
@@ -10,11 +10,13 @@ from PySide6.QtWidgets import QFrame, QScrollArea, QWidget
 class Roomy(QScrollArea):
     """Shows a view at least as large as it needs to be read, and as large as there is room."""
 
-    def __init__(self, view: QWidget, least: QSize) -> None:
+    def __init__(self, view: QWidget, least: QSize | None = None) -> None:
+        """``least`` is what the view needs; None for as much as its parts ask for."""
         super().__init__()
         self._view, self._least = view, least
         self.setFrameShape(QFrame.Shape.NoFrame)
         self.setWidget(view)
+        view.installEventFilter(self)
 
     def minimumSizeHint(self) -> QSize:
         """Enough to see that there is something to scroll."""
@@ -23,4 +25,15 @@ class Roomy(QScrollArea):
     def resizeEvent(self, event: QResizeEvent) -> None:
         """Fill the room; a view is sized here, since the area would take what its charts would like to have."""
         super().resizeEvent(event)
-        self._view.resize(self.viewport().size().expandedTo(self._least))
+        self._fill()
+
+    def _fill(self) -> None:
+        wanted = self._view.minimumSizeHint()  # so wide that no word is cut off
+        least = wanted if self._least is None else self._least.expandedTo(QSize(wanted.width(), 0))
+        self._view.resize(self.viewport().size().expandedTo(least))
+
+    def eventFilter(self, watched: QObject, event: QEvent) -> bool:
+        """The parts of the view may come to ask for more, or for less."""
+        if event.type() == QEvent.Type.LayoutRequest:
+            self._fill()
+        return super().eventFilter(watched, event)
