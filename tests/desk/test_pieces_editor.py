@@ -7,11 +7,12 @@ from PySide6.QtCore import QPoint, Qt
 from PySide6.QtWidgets import QLineEdit, QToolButton
 
 from bolometric.core.game.document import Game, with_value
-from bolometric.core.pieces.kinds import MOST_PIECES
+from bolometric.core.pieces.kinds import MOST_PIECES, Die, Pack, Spinner
 from bolometric.core.pieces.presets import PRESETS
 from bolometric.core.settings.knobs import knob_at
 from bolometric.desk.editors.choose import editor_for
-from bolometric.desk.editors.forms import NET
+from bolometric.desk.editors.forms import NET, DieForm, PackForm
+from bolometric.desk.editors.spinner_form import SpinnerForm
 from bolometric.desk.own_pieces import OwnPieces
 from bolometric.paint.palette import LIGHT
 from bolometric.paint.pieces import on_circle
@@ -205,3 +206,24 @@ def test_a_chart_to_drop_on_takes_its_ends_and_where_it_lands(opened):
     editor.form.first.setValue(12)
     assert "has no numbers" in editor._trouble.text()
     assert not editor.buttons[0].grab().isNull()
+
+
+def test_a_whole_piece_is_typed_as_a_line(qtbot):
+    for form, text, key, said in (
+        (DieForm(Die()), "0 to 4, 9", "faces", ["0", "1", "2", "3", "4", "9"]),
+        (PackForm(Pack()), "1 to 3, 7 ×2", "cards", ["1", "2", "3", "7"]),
+        (SpinnerForm(Spinner(), LIGHT), "5, 6, 7 half", "sectors", ["5", "6", "7"]),
+    ):
+        qtbot.addWidget(form)
+        sent, trouble = [], []
+        form.changed.connect(sent.append)
+        form.trouble.connect(trouble.append)
+        line = next(one for one in form.findChildren(QLineEdit) if one.accessibleName().endswith("as a line"))
+        line.setText(text)
+        line.textEdited.emit(text)
+        assert [line.text() for line in form.lines] == said
+        assert len(sent[-1][key]) == len(said)
+        line.textEdited.emit("1 to")
+        assert "“to” stands between" in trouble[-1]
+        line.textEdited.emit("5")
+        assert len(sent) == 1 or form.data["kind"] == "pack"  # one face is too few for a die and a spinner

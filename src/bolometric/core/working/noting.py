@@ -1,15 +1,55 @@
-"""Writing a note from a compiled loop."""
+"""Writing notes from a compiled loop.
+
+A loop is compiled twice: with an array to write notes into, and with None. With None nothing is left of a note, not
+even a comparison: merely that there might be room made a turn on the trail take twice as long, since the compiler had
+to think that a note might change what the loop reads.
+"""
 
 from __future__ import annotations
 
-from numba import njit
+from typing import Any
+
+from numba import types
+from numba.extending import overload
 
 from bolometric.core.working.trace import NUMBER_BITS, SEAT_BITS
 
 
-@njit(nogil=True, inline="always")
-def note(codes, at, kind, one, other, seat):  # type: ignore[no-untyped-def]
+def note(codes: Any, at: int, kind: Any, one: Any, other: Any, seat: Any) -> int:
     """Write one note if there is room; gives where the next goes."""
+    if codes is None:
+        return at
     if at < len(codes):
         codes[at] = (((kind << NUMBER_BITS) | one) << NUMBER_BITS | other) << SEAT_BITS | seat
     return at + 1
+
+
+@overload(note, inline="always")
+def _note(codes, at, kind, one, other, seat):  # type: ignore[no-untyped-def]
+    if isinstance(codes, types.NoneType):
+        return lambda codes, at, kind, one, other, seat: at
+
+    def write(codes, at, kind, one, other, seat):  # type: ignore[no-untyped-def]
+        if at < len(codes):
+            codes[at] = (((kind << NUMBER_BITS) | one) << NUMBER_BITS | other) << SEAT_BITS | seat
+        return at + 1
+
+    return write
+
+
+def end_notes(ends: Any, run: int, at: int) -> None:
+    """Say where the notes of a game end, for as many games as are noted."""
+    if ends is not None and run < len(ends):
+        ends[run] = at
+
+
+@overload(end_notes, inline="always")
+def _end_notes(ends, run, at):  # type: ignore[no-untyped-def]
+    if isinstance(ends, types.NoneType):
+        return lambda ends, run, at: None
+
+    def write(ends, run, at):  # type: ignore[no-untyped-def]
+        if run < len(ends):
+            ends[run] = at
+
+    return write

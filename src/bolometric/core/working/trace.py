@@ -1,8 +1,8 @@
 """What is noted of games while they are played, as numbers in a row, and a book that collects them.
 
 The compiled loops write one whole number for each draw, move or decision: what kind of thing it is, two numbers that
-say which, and the seat. What it means is the area's to say (its tasks). Loops that are not asked to note are handed no
-room to write into, so that noting costs them one comparison.
+say which, and the seat. What it means is the area's to say (its tasks). Loops that are not asked to note are handed
+None, and are compiled for that, so that noting costs them nothing.
 """
 
 from __future__ import annotations
@@ -21,7 +21,9 @@ FIRST, DECIDE, FURTHER = 0, 1, 2
 note has kinds from 3 up."""
 ROOM, MOST_ROOM = 1 << 16, 1 << 22
 """Notes there is room for at first, and at most: games that take more are too long to be noted."""
-NO_CODES, NO_ENDS = np.zeros(0, np.int64), np.zeros(0, np.int64)
+NO_CODES = np.zeros(0, np.int64)
+Loop = Callable[["Whole | None", "Whole | None"], None]
+"""A compiled loop, given room for notes and for where those of each game end; None where nothing is noted."""
 
 
 def coded(kind: int, one: Whole | int, other: Whole | int, seat: Whole | int) -> Whole:
@@ -47,7 +49,7 @@ class Book:
         self._of: list[Whole] = []
         self._codes: list[Whole] = []
 
-    def play(self, loop: Callable[[Whole, Whole], None]) -> None:
+    def play(self, loop: Loop) -> None:
         """Have a loop play and note, with more room if it needs more; it must play the same each time."""
         room = ROOM
         while True:
@@ -96,9 +98,9 @@ class Book:
         return of, codes & ((1 << SEAT_BITS) - 1), codes >> SEAT_BITS
 
 
-def noted(book: Book | None, loop: Callable[[Whole, Whole], None]) -> None:
+def noted(book: Book | None, loop: Loop) -> None:
     """Have a loop play, noting what is done if there is a book."""
     if book is None:
-        loop(NO_CODES, NO_ENDS)
+        loop(None, None)
     else:
         book.play(loop)

@@ -7,6 +7,7 @@ from fractions import Fraction
 from functools import partial
 from typing import Any
 
+from pydantic_core import PydanticCustomError
 from PySide6.QtCore import Qt, Signal
 from PySide6.QtWidgets import (
     QComboBox,
@@ -33,6 +34,7 @@ from bolometric.core.pieces.kinds import (
     Drop,
     Pack,
 )
+from bolometric.core.pieces.piece_line import EXAMPLES, cards_of_line, faces_of_line
 from bolometric.core.settings.amounts import FACE_LIMIT, plain
 from bolometric.desk.editors.face_line import FaceLine, with_face
 from bolometric.desk.parts.plain import Label
@@ -73,6 +75,24 @@ class Form(QWidget):
         line.refused.connect(self.trouble)
         return line
 
+    def typed_line(self, name: str, read: Callable[[str], list[dict[str, Any]]], take: Callable[[Any], None]) -> None:
+        """A line into which all of the piece can be typed; ``take`` gets what was read."""
+        line = QLineEdit(placeholderText=f"or type it: {EXAMPLES}")
+        line.setAccessibleName(name)
+
+        def edited(text: str) -> None:
+            if not text.strip():
+                return
+            try:
+                found = read(text)
+            except PydanticCustomError as error:
+                self.trouble.emit(error.message())
+            else:
+                take(found)
+
+        line.textEdited.connect(edited)
+        self.column.addWidget(line)
+
     def row_area(self) -> QScrollArea:
         """Where the rows of a form stand; many of them scroll."""
         area = QScrollArea(widgetResizable=True)
@@ -109,6 +129,7 @@ class DieForm(Form):
         self._faces = [face.model_dump() for face in piece.faces]
         self.count = self.counted("faces", len(piece.faces), FEWEST_FACES, MOST_FACES)
         self.count.valueChanged.connect(self._set_count)
+        self.typed_line("all faces as a line", faces_of_line, self._take_all)
         self.holder = QWidget(objectName="plain")
         self.column.addWidget(self.holder)
         self._fill()
@@ -133,6 +154,17 @@ class DieForm(Form):
         self.holder = fresh
         self.resized.emit()
 
+    def _take_all(self, faces: list[dict[str, Any]]) -> None:
+        if not FEWEST_FACES <= len(faces) <= MOST_FACES:
+            self.trouble.emit(f"A die has from {FEWEST_FACES} to {MOST_FACES} faces, and these are {len(faces)}.")
+            return
+        self._faces = faces
+        self.count.blockSignals(True)
+        self.count.setValue(len(faces))
+        self.count.blockSignals(False)
+        self._fill()
+        self._send()
+
     def _set_count(self, count: int) -> None:
         last = self._faces[-1]
         self._faces = [*self._faces[:count], *[last] * (count - len(self._faces))]
@@ -155,6 +187,7 @@ class PackForm(Form):
         super().__init__()
         self.data = piece.model_dump()
         self._cards = [card.model_dump() for card in piece.cards]
+        self.typed_line("all cards as a line", cards_of_line, self._take_all)
         self.area = self.row_area()
         self.column.addWidget(self.area)
         self.drawn = self.counted("cards drawn at once", piece.drawn, 1, MOST_AT_ONCE)
@@ -196,6 +229,14 @@ class PackForm(Form):
         grid.addWidget(add, len(self._cards), 0, 1, 2)
         grid.setColumnStretch(0, 1)
         self.show_rows(self.area, inner)
+
+    def _take_all(self, cards: list[dict[str, Any]]) -> None:
+        if len(cards) > MOST_KINDS:
+            self.trouble.emit(f"A pack has at most {MOST_KINDS} kinds of card, and these are {len(cards)}.")
+            return
+        self._cards = cards
+        self._fill()
+        self._set("cards", list(cards))
 
     def _set(self, name: str, value: Any) -> None:
         self.data[name] = value

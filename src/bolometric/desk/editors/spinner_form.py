@@ -14,6 +14,7 @@ from PySide6.QtGui import QColor, QKeyEvent, QMouseEvent, QPainter, QPaintEvent
 from PySide6.QtWidgets import QDoubleSpinBox, QGridLayout, QHBoxLayout, QPushButton, QWidget
 
 from bolometric.core.pieces.kinds import CIRCLE, MOST_SECTORS, NARROWEST, Spinner
+from bolometric.core.pieces.piece_line import sectors_of_line
 from bolometric.core.settings.amounts import plain
 from bolometric.desk.editors.face_line import FaceLine, with_face
 from bolometric.desk.editors.forms import Form
@@ -108,6 +109,7 @@ class SpinnerForm(Form):
         self.count.valueChanged.connect(self._set_count)
         equal = QPushButton("Make all equal")
         equal.clicked.connect(lambda: self._set_count(len(self._sectors)))
+        self.typed_line("all sectors as a line", sectors_of_line, self._take_all)
         self.disc = Disc(piece, palette)
         self.disc.edge_moved.connect(self._move_edge)
         self.area = self.row_area()
@@ -144,6 +146,17 @@ class SpinnerForm(Form):
         grid.addWidget(Label(""), len(self._sectors), 0)
         grid.setRowStretch(len(self._sectors), 1)
         self.show_rows(self.area, inner)
+
+    def _take_all(self, sectors: list[dict[str, Any]]) -> None:
+        if not 2 <= len(sectors) <= MOST_SECTORS:
+            self.trouble.emit(f"A spinner has from 2 to {MOST_SECTORS} sectors, and these are {len(sectors)}.")
+            return
+        self._take(Spinner.model_validate({"sectors": sectors}))
+        self.count.blockSignals(True)
+        self.count.setValue(len(sectors))
+        self.count.blockSignals(False)
+        self._fill()
+        self._send()
 
     def _set_count(self, count: int) -> None:
         last = self._sectors[-1]

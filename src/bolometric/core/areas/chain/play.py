@@ -20,7 +20,7 @@ from bolometric.core.results.batch import NO_WINNER, Batch, Player
 from bolometric.core.results.exact import ExactResult
 from bolometric.core.results.readings import exact_length, exact_value
 from bolometric.core.settings.heeding import Stop, checkpoint
-from bolometric.core.working.noting import note
+from bolometric.core.working.noting import end_notes, note
 from bolometric.core.working.trace import FIRST, Book, Whole, noted
 
 GUESS, LARGE, PLAN = 0, 1, 2
@@ -125,7 +125,7 @@ def _compiled(
         turns, left, struck = np.zeros(runs, np.int64), np.zeros(runs, np.int64), np.zeros(len(numbers))
         state = rng.integers(0, 2**64, dtype=np.uint64)
 
-        def loop(codes: Whole, ends: Whole) -> None:
+        def loop(codes: Whole | None, ends: Whole | None) -> None:
             _play(
                 state, styles, seats, results, numbers, whole(area), free, against, most, wins, codes, ends, turns,
                 left, struck,
@@ -200,8 +200,7 @@ def _play(  # type: ignore[no-untyped-def]
         for number in range(count):
             left += held >> number & 1
         turns_out[run], left_out[run] = turn, left
-        if run < len(note_ends):
-            note_ends[run] = at
+        end_notes(note_ends, run, at)
 
 
 MEASURED = Measured(player=player, solve=solve, chooses=chooses, hopeless=hopeless)

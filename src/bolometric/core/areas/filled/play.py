@@ -14,7 +14,7 @@ from bolometric.core.outcomes.lead import CHANGES, LEADER, SINCE, alone_ahead, c
 from bolometric.core.outcomes.sampler import sampler
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.batch import STUCK, TIED, UNFINISHED, Batch, Player
-from bolometric.core.working.noting import note
+from bolometric.core.working.noting import end_notes, note
 from bolometric.core.working.trace import EVERYONE, FIRST, Book, Whole, noted
 
 MOST_COLUMNS = 4096
@@ -40,7 +40,7 @@ def player(game: Game) -> Player:
         assert out.lead_changes is not None
         state = rng.integers(0, 2**64, dtype=np.uint64)
 
-        def loop(codes: Whole, ends: Whole) -> None:
+        def loop(codes: Whole | None, ends: Whole | None) -> None:
             _play(
                 state, drawn, deck, possible, fixed, how, marks_of(game), area.together, area.finish == "finish_round",
                 most_turns, codes, ends, out.turns, out.winner, out.home, idle, out.last_lead, out.lead_changes,
@@ -157,8 +157,7 @@ def _play(  # type: ignore[no-untyped-def]
                     if home:
                         break
         turns_out[run], idle_out[run], home_out[run] = turn, idle, home
-        if run < len(note_ends):
-            note_ends[run] = at
+        end_notes(note_ends, run, at)
         last_lead_out[run], lead_changes_out[run] = lead[SINCE], lead[CHANGES]
         if home == 0:
             winner_out[run] = STUCK if hopeless == seats else UNFINISHED

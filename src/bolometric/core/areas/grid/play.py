@@ -26,7 +26,7 @@ from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
 from bolometric.core.outcomes.chance import STEP, below, part, stream
 from bolometric.core.results.batch import NO_WINNER, TIED, UNFINISHED, Batch, Player
-from bolometric.core.working.noting import note
+from bolometric.core.working.noting import end_notes, note
 from bolometric.core.working.trace import DECIDE, FIRST, FURTHER, Book, Whole, noted
 
 Shares = NDArray[np.float64]
@@ -72,7 +72,7 @@ def _compiled(game: Game) -> Callable[[int, int, np.random.Generator, Book | Non
         claimed, winning = np.zeros((2, len(claims.owner)))
         state = rng.integers(0, 2**64, dtype=np.uint64)
 
-        def loop(codes: Whole, ends: Whole) -> None:
+        def loop(codes: Whole | None, ends: Whole | None) -> None:
             _play(
                 state, styles, seats, ENDS[area.wins], area.wanted, area.takes_over, area.draws_again,
                 area.draws == "shared", claims.edges, claims.start, claims.cells, claims.owner, own, taken,
@@ -152,8 +152,7 @@ def _play(  # type: ignore[no-untyped-def]
             if (ends == LINE and done) or (ends == FIRST_TO and have[seat] >= wanted):
                 winner = seat
         turns_out[run], rolls_out[run], idle_out[run] = turn, rolls, idle
-        if run < len(note_ends):
-            note_ends[run] = at
+        end_notes(note_ends, run, at)
         best, shares = have.max(), 0
         for seat in range(seats):
             shares |= (have[seat] == best) << seat

@@ -15,7 +15,7 @@ from bolometric.core.outcomes.lead import CHANGES, SINCE, alone_ahead, clear_lea
 from bolometric.core.outcomes.sampler import sampler
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.batch import STUCK, UNFINISHED, Batch, Player
-from bolometric.core.working.noting import note
+from bolometric.core.working.noting import end_notes, note
 from bolometric.core.working.trace import DECIDE, FIRST, Book, Whole, noted
 
 MOST_COLUMNS = 4096
@@ -40,7 +40,7 @@ def player(game: Game) -> Player:
         assert out.lead_changes is not None
         state = rng.integers(0, 2**64, dtype=np.uint64)
 
-        def loop(codes: Whole, ends: Whole) -> None:
+        def loop(codes: Whole | None, ends: Whole | None) -> None:
             _play(
                 state, drawn, deck, divisors, possible, moves, likes, chart.limit, area.counters, seats, most_turns,
                 codes, ends, out.turns, out.winner, idle, out.last_lead, out.lead_changes,
@@ -126,8 +126,7 @@ def _play(  # type: ignore[no-untyped-def]
                 idle += 1
             seat = 0 if seat == seats - 1 else seat + 1
         turns_out[run], idle_out[run] = turn, idle
-        if run < len(note_ends):
-            note_ends[run] = at
+        end_notes(note_ends, run, at)
         last_lead_out[run], lead_changes_out[run] = lead[SINCE], lead[CHANGES]
         winner_out[run] = STUCK if hopeless else winner
 

@@ -15,7 +15,7 @@ from bolometric.core.outcomes.chance import STEP, part
 from bolometric.core.results.batch import NO_WINNER, UNFINISHED, Batch, Player
 from bolometric.core.results.exact import ExactResult
 from bolometric.core.results.readings import exact_length, exact_value
-from bolometric.core.working.noting import note
+from bolometric.core.working.noting import end_notes, note
 from bolometric.core.working.trace import FIRST, Book, Whole, noted
 
 
@@ -53,7 +53,7 @@ def player(game: Game) -> Player:
         turns, seen = np.zeros(runs, np.int64), np.zeros(runs, np.int64)
         state = rng.integers(0, 2**64, dtype=np.uint64)
 
-        def loop(codes: Whole, ends: Whole) -> None:
+        def loop(codes: Whole | None, ends: Whole | None) -> None:
             _play(
                 state, edges, len(kinds.ways), area.complete == "all", most, game.seats.count, codes, ends, turns, seen
             )
@@ -83,8 +83,7 @@ def _play(  # type: ignore[no-untyped-def]
                 met[kind] = run
                 seen += 1
         turns_out[run], seen_out[run] = turn, seen
-        if run < len(note_ends):
-            note_ends[run] = at
+        end_notes(note_ends, run, at)
 
 
 MEASURED = Measured(solve=solve, player=player)

@@ -14,7 +14,7 @@ from bolometric.core.outcomes.deck import Dealing, deal, dealt, deck_of, shuffle
 from bolometric.core.outcomes.sampler import sampler
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.batch import Batch, Player, least_wins, shared_win
-from bolometric.core.working.noting import note
+from bolometric.core.working.noting import end_notes, note
 from bolometric.core.working.trace import DECIDE, FIRST, FURTHER, Book, Whole, noted
 
 MOST_COLUMNS = 4096
@@ -39,7 +39,7 @@ def player(game: Game, closing: ClosingTable) -> Player:
         idle, closed = np.empty(runs), np.empty(runs)
         state = rng.integers(0, 2**64, dtype=np.uint64)
 
-        def loop(codes: Whole, ends: Whole) -> None:
+        def loop(codes: Whole | None, ends: Whole | None) -> None:
             score[:] = 0
             _play(
                 state, drawn, deck, closing.first, closing.take, closing.score, take, draw, len(closing.totals), rounds,
@@ -121,5 +121,4 @@ def _play(  # type: ignore[no-untyped-def]
             shut += mask == 0
             score[run, turn % seats] += scored[mask]
         rolls[run], idle[run], closed[run] = rolled, idled, shut
-        if run < len(note_ends):
-            note_ends[run] = noted_at
+        end_notes(note_ends, run, noted_at)

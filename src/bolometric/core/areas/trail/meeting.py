@@ -24,7 +24,7 @@ from bolometric.core.outcomes.chance import HALF, STEP, below, bits, kept, part
 from bolometric.core.outcomes.lead import CHANGES, LEADER, SINCE, alone_ahead, clear_lead, note_lead
 from bolometric.core.outcomes.sampler import sampler
 from bolometric.core.results.batch import STUCK, TIED, UNFINISHED, Batch, Player
-from bolometric.core.working.noting import note
+from bolometric.core.working.noting import end_notes, note
 from bolometric.core.working.trace import DECIDE, FIRST, FURTHER, Book, Whole, noted
 
 Array = NDArray[np.float64]
@@ -70,7 +70,7 @@ def _laid_out(game: Game) -> Callable[[int, int, np.random.Generator, Book | Non
         out, landed = Batch.empty(runs), np.zeros((2, chain.length + 1))
         state = rng.integers(0, 2**64, dtype=np.uint64)
 
-        def loop(codes: Whole, ends: Whole) -> None:
+        def loop(codes: Whole | None, ends: Whole | None) -> None:
             _play(
                 state, drawn, landing, chain.turn, chain.can_finish, seats, trail.finish == "finish_round", trail.sign,
                 trail.chooses_mover, modes, gives, go, most, planned, to_stop, most_turns, codes, ends, out.turns,
@@ -170,8 +170,7 @@ def _play(  # type: ignore[no-untyped-def]
                 if home:
                     break
         turns_out[run], rolls_out[run], setbacks_out[run], home_out[run] = turn, rolls, setbacks, home
-        if run < len(note_ends):
-            note_ends[run] = at
+        end_notes(note_ends, run, at)
         last_lead_out[run], lead_changes_out[run] = lead[SINCE], lead[CHANGES]
         if home == 0:
             winner_out[run] = STUCK if stuck else UNFINISHED

@@ -23,7 +23,7 @@ from bolometric.core.outcomes.chance import HALF, STEP, bits, kept, part, stream
 from bolometric.core.outcomes.deck import Dealing, Deck, deal, dealt, shuffle
 from bolometric.core.outcomes.sampler import Sampler
 from bolometric.core.results.batch import STUCK, TIED, UNFINISHED, Batch
-from bolometric.core.working.noting import note
+from bolometric.core.working.noting import end_notes, note
 from bolometric.core.working.trace import DECIDE, FIRST, FURTHER, Book, Whole, noted
 
 turn_over = njit(nogil=True)(rules.turn_over)
@@ -110,7 +110,7 @@ def play(course: Course, runs: int, most_turns: int, rng: np.random.Generator, b
     out = Batch.empty(runs)
     state = rng.integers(0, 2**64, dtype=np.uint64)
 
-    def loop(codes: Whole, ends: Whole) -> None:
+    def loop(codes: Whole | None, ends: Whole | None) -> None:
         _play(
             state, course.landing, course.keep, course.alias, course.can_finish, course.seats, course.finish_round,
             course.deck, course.stopping, codes, ends,
@@ -214,8 +214,7 @@ def _play(  # type: ignore[no-untyped-def]
 
         turns_out[run], setbacks_out[run], last_lead_out[run] = turn, setbacks, last_lead
         rolls_out[run] = rolls
-        if run < len(note_ends):
-            note_ends[run] = at
+        end_notes(note_ends, run, at)
         home_out[run], lead_changes_out[run] = home, lead_changes
         if home == 0:
             winner_out[run] = STUCK if hopeless == seats else UNFINISHED

@@ -24,7 +24,7 @@ from bolometric.core.chains.race import Visits
 from bolometric.core.outcomes.chance import HALF, STEP, bits, kept, stream
 from bolometric.core.outcomes.sampler import Sampler
 from bolometric.core.results.batch import STUCK, TIED, UNFINISHED, Batch
-from bolometric.core.working.noting import note
+from bolometric.core.working.noting import end_notes, note
 from bolometric.core.working.trace import FIRST, FURTHER, Book, Whole, noted
 
 next_ahead: Any = njit(nogil=True, error_model="numpy", inline="always")(squares.next_ahead)
@@ -88,7 +88,7 @@ def _played(
     kept, cards = np.zeros((runs, course.seats), np.int64), np.zeros((runs, packs + 1), np.int64)
     state = rng.integers(0, 2**64, dtype=np.uint64)
 
-    def loop(codes: Whole, ends: Whole) -> None:
+    def loop(codes: Whole | None, ends: Whole | None) -> None:
         fresh = for_a_batch(asked)
         plain = None if fresh is None else tuple(fresh)  # of no class of ours: code compiled before stays readable
         _play(
@@ -195,8 +195,7 @@ def _play(  # type: ignore[no-untyped-def]
                 break
             seat = 0 if last else seat + 1
         turns_out[run], rolls_out[run], setbacks_out[run] = turn, rolls, setbacks
-        if run < len(note_ends):
-            note_ends[run] = noted_at
+        end_notes(note_ends, run, noted_at)
         last_lead_out[run], lead_changes_out[run] = last_lead, lead_changes
         if asked is not None:
             kept_out[run], cards_out[run] = kept_cards, counts[:, CARDS_MET]
