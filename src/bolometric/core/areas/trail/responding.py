@@ -91,7 +91,11 @@ def _sweep_movers(landing, chances, ends, sign, mode, none, wins, theirs, gives)
 @njit(nogil=True, cache=True)
 def _sweep_turns(landing, chances, turn, ends, wins, theirs, after, go, goes):  # type: ignore[no-untyped-def]
     steps, columns = landing.shape
-    widest = 0.0
+    widest, ahead = 0.0, True
+    for p in range(steps):
+        for column in range(columns):
+            ahead = ahead and (turn[column] != 0 or landing[p, column] >= p)
+    home = np.uint64(steps)
     for q in range(steps - 1, -1, -1):
         for s in range(steps - 1, -1, -1):
             ended = 0.0
@@ -100,12 +104,13 @@ def _sweep_turns(landing, chances, turn, ends, wins, theirs, after, go, goes):  
                     ended += chances[column] * theirs[0, q]
                 elif turn[column] == 2:
                     ended += chances[column] * theirs[s, q]
-            for p in range(steps - 1, -1, -1):
+            # Where no move leads back, nobody comes to stand below where the turn began.
+            for p in range(steps - 1, s - 1 if ahead else -1, -1):
                 value = ended
                 for column in range(columns):
                     if turn[column] == 0:
-                        there = landing[p, column]
-                        value += chances[column] * (ends if there == steps else after[q, s, there])
+                        there = np.uint64(landing[p, column])
+                        value += chances[column] * (ends if there == home else after[q, s, there])
                 stop = theirs[p, q]
                 go[q, s, p] = value > stop + 1e-9
                 goes[q, s, p] = value
