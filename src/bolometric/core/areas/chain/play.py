@@ -95,14 +95,16 @@ def player(game: Game) -> Player:
 
 @lru_cache(maxsize=8)
 def best_found(area: Chain) -> int:
-    """The most sums of many chains, half of them made by chance and half with large numbers first."""
-    most = 0
-    for style in (Style(), Style(choose="thumb", rule="large")):
+    """The most sums of many chains, half of them with large numbers first and half by chance, up to the bound."""
+    most, bound = 0, longest(area)[0]
+    for style in (Style(choose="thumb", rule="large"), Style()):
         for seed in range(PARTS):
             checkpoint()
             game = Game.model_construct(area=area, seats=Seats(count=1, styles=(style,)))
             turns, _, _ = _compiled(game)(TRIED // PARTS, np.random.default_rng(seed), None)
             most = max(most, int(turns.max()))
+            if most >= bound:
+                return most
     return most
 
 

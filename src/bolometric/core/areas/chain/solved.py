@@ -25,6 +25,8 @@ Bytes = NDArray[np.int8]
 ADD, TAKE = 0, 1
 Sum = tuple[int, int, int]
 """Places on the line of the first number and the second, and the sign."""
+RESULT = 32
+"""By how much the place of a result is shifted beside the bits of numbers."""
 PART = 1 << 14
 """Sets that are worked out between two looks at whether the answer is still wanted."""
 
@@ -46,10 +48,10 @@ def solved(numbers: tuple[int, ...], free: bool) -> Solved | None:
     if count > MOST_SOLVED:
         return None
     most, wins = np.zeros((1 << count, count, 2), np.int8), np.zeros((1 << count, count, 2), np.bool_)
-    results = results_of(numbers)
+    listed = _listed(results_of(numbers))
     for first in range(0, 1 << count, PART):
         checkpoint()
-        _solve(first, min(first + PART, 1 << count), results, free, most, wins)
+        _solve(first, min(first + PART, 1 << count), *listed, free, most, wins)
     return Solved(most, wins)
 
 
@@ -67,28 +69,48 @@ def results_of(numbers: tuple[int, ...]) -> NDArray[np.int64]:
     return found
 
 
+def _listed(results: NDArray[np.int64]) -> tuple[NDArray[np.uint64], NDArray[np.uint64], NDArray[np.int64]]:
+    """For each first number and sign the sums there are.
+
+    What must not be struck for one (three numbers, as bits) with the place of its result above them; what it strikes;
+    and how many there are: shapes (numbers, 2, numbers), the same, (numbers, 2).
+    """
+    count = len(results)
+    needs, strikes = np.zeros((count, 2, count), np.uint64), np.zeros((count, 2, count), np.uint64)
+    ways = np.zeros((count, 2), np.int64)
+    for z in range(count):
+        for w in range(count):
+            for sign in (ADD, TAKE):
+                r = int(results[z, w, sign])
+                if r >= 0:
+                    k = ways[z, sign]
+                    needs[z, sign, k] = 1 << z | 1 << w | 1 << r | r << RESULT
+                    strikes[z, sign, k] = 1 << z | 1 << w
+                    ways[z, sign] += 1
+    return needs, strikes, ways
+
+
 @njit(nogil=True, cache=True)
-def _solve(first, end, results, free, most, wins):  # type: ignore[no-untyped-def]
-    count = results.shape[0]
-    for held in range(first, end):
+def _solve(first, end, needs, strikes, ways, free, most, wins):  # type: ignore[no-untyped-def]
+    count, bits = needs.shape[0], np.uint64((1 << RESULT) - 1)
+    for held in range(np.uint64(first), np.uint64(end)):
         for z in range(count):
-            if not held >> z & 1:
+            if not held >> np.uint64(z) & np.uint64(1):
                 continue
             for sign in range(2):
-                best, win = 0, False
-                for w in range(count):
-                    if w == z or not held >> w & 1:
+                best, win, other = np.int8(0), False, np.uint64(1 - sign)
+                for k in range(ways[z, sign]):
+                    need = needs[z, sign, k]
+                    if held & need & bits != need & bits:
                         continue
-                    rest = held & ~(1 << z) & ~(1 << w)
-                    r = results[z, w, sign]
-                    if r < 0 or not rest >> r & 1:
-                        continue
-                    best = max(best, 1 + most[rest, r, 1 - sign])
-                    win |= not wins[rest, r, 1 - sign]
+                    rest, r = held ^ strikes[z, sign, k], need >> np.uint64(RESULT)
+                    best = max(best, np.int8(1 + most[rest, r, other]))
+                    win = win or not wins[rest, r, other]
                 most[held, z, sign], wins[held, z, sign] = best, win
             if free:
                 # Either sign may come, and after it either again.
-                best, win = max(most[held, z, 0], most[held, z, 1]), wins[held, z, 0] or wins[held, z, 1]
+                best = max(most[held, z, 0], most[held, z, 1])
+                win = wins[held, z, 0] or wins[held, z, 1]
                 for sign in range(2):
                     most[held, z, sign], wins[held, z, sign] = best, win
 

@@ -10,6 +10,7 @@ from __future__ import annotations
 from collections import defaultdict
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 from itertools import combinations, permutations
 from math import factorial
 
@@ -81,13 +82,9 @@ def best_sets(
     tried = (2 if columns.spare and not together else 1) * factorial(drawn)  # no fewer than there are paths
     if digits**drawn > MOST_SEQUENCES or (loose and digits**drawn * tried**2 > MOST_COMPARED):
         return None
-    rows = np.stack(np.unravel_index(np.arange(digits**drawn), (digits,) * drawn), axis=1)
+    rows = _rows(columns)
     chances = np.prod(columns.chances[rows], axis=1)
-
-    def score(codes: Codes) -> Array:
-        return np.round(columns.score(numbers_of(columns, codes)), 9)
-
-    by_style = {style: score(placed(style, rows)) for style in dict.fromkeys(styles[seat] for seat in sure)}
+    by_style = {style: _score(columns, placed(style, rows)) for style in dict.fromkeys(styles[seat] for seat in sure)}
     fixed = [by_style[styles[seat]] for seat in sure] or [np.full(len(rows), np.inf)]
     least = np.minimum.reduce(fixed)
     heads = sum((score == least).astype(np.int64) << seat for seat, score in zip(sure, fixed, strict=False))
@@ -96,11 +93,28 @@ def best_sets(
     if not loose:
         _add(found, heads, chances, [0])
     else:
-        where, share = paths(columns.columns, bool(columns.spare), together)
-        tries = np.stack([score((rows[:, steps] + 1) @ columns.powers) for steps in where])
+        tries, share = _tries(columns, together)
         _add_loose(found, loose, Sequences(heads, least, chances), tries, share)
     seats = range(len(styles))
     return {tuple(k for k in seats if bits >> k & 1): chance for bits, chance in found.items() if chance > 0}
+
+
+def _rows(columns: Columns) -> Codes:
+    """Every sequence of digits; shape (sequences, digits drawn)."""
+    digits, drawn = len(columns.values), columns.columns + columns.spare
+    return np.stack(np.unravel_index(np.arange(digits**drawn), (digits,) * drawn), axis=1)
+
+
+def _score(columns: Columns, codes: Codes) -> Array:
+    return np.round(columns.score(numbers_of(columns, codes)), 9)
+
+
+@lru_cache(maxsize=4)
+def _tries(columns: Columns, together: bool) -> tuple[Array, Array]:
+    """What every path of a guess scores with every sequence, shape (paths, sequences), and each path's chance."""
+    where, share = paths(columns.columns, bool(columns.spare), together)
+    rows = _rows(columns) + 1
+    return np.stack([_score(columns, rows[:, steps] @ columns.powers) for steps in where]), share
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -129,6 +143,9 @@ def _add_loose(found: dict[int, float], loose: list[int], of: Sequences, tries: 
     for size in range(number + 1 if np.isfinite(of.least).all() else 0):
         _add(found, of.heads, of.chances * level**size * above ** (number - size), groups[size])
     nobody = np.zeros_like(of.heads)
+    if number == 1:  # nobody else to be as good as
+        _add(found, nobody, of.chances * (1 - level - above), groups[1])
+        return
     for path, score in zip(share.tolist(), tries, strict=True):
         checkpoint()
         # Every path stands for its part of those that come to the same score, so each score is counted once.

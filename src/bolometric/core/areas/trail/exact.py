@@ -134,9 +134,8 @@ def landed(way: Way) -> Visits:
         return Visits(chance[1:], times[1:])
     passing = reached[group[reached] < 0]
     inner = matrix[np.ix_(passing, passing)]
-    fundamental = np.linalg.inv(np.eye(len(passing)) - inner)
-    visits = fundamental[0]
-    chance[passing] = visits / np.diag(fundamental)
+    visits, returning = _fundamental(inner)
+    chance[passing] = visits / returning
     times[passing] = visits * (1 - np.diag(inner))
     chance[length] = times[length] = visits @ matrix[passing, length]
     for number in np.unique(group[reached[group[reached] >= 0]]):
@@ -145,6 +144,28 @@ def landed(way: Way) -> Visits:
         times[members] = np.inf if len(members) > 1 else chance[members]
     # A share of 1 may come out a rounding error beside it.
     return Visits(np.where(chance[1:] > 1 - 1e-12, 1.0, chance[1:]), times[1:])
+
+
+def _fundamental(inner: Array) -> tuple[Array, Array]:
+    """First row and diagonal of (I − Q)⁻¹: how often each place is come to from the first one, and from itself.
+
+    Where no move goes back but all the way to the start two triangular solutions are enough, as
+    in :mod:`~bolometric.core.areas.trail.long_trail`, where the formula stands; else the whole inverse is worked out.
+    """
+    forward = np.triu(inner)
+    back = inner[:, 0] - forward[:, 0]
+    if (inner[:, 1:] != forward[:, 1:]).any():
+        whole = np.linalg.inv(np.eye(len(inner)) - inner)
+        return whole[0], np.diag(whole)
+    leaves, columns, size = 1 - np.diag(inner), np.ascontiguousarray(forward.T), len(inner)
+    reach, returns = np.zeros(size), np.zeros(size)
+    reach[0] = 1 / leaves[0]
+    for place in range(1, size):
+        reach[place] = columns[place, :place] @ reach[:place] / leaves[place]
+    for place in range(size - 1, -1, -1):
+        returns[place] = (back[place] + forward[place, place + 1 :] @ returns[place + 1 :]) / leaves[place]
+    often = reach / (1 - returns[0])
+    return often, 1 / leaves + returns * often
 
 
 def landed_within(way: Way, turns: int) -> Visits | None:
