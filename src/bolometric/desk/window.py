@@ -306,7 +306,8 @@ class Window(Commands):
         # Once a sheet that is shown for the first time has a width.
         QTimer.singleShot(0, self, lambda: share_width(self.split))
         self.bar.buttons[view].setChecked(True)
-        (self.shelf if view == "shelf" else self.sheet).setFocus()
+        room = self.late.classroom  # numbers are typed there at once
+        (self.shelf if view == "shelf" else room.screen_ if view == "class" and room else self.sheet).setFocus()
         for name in VIEWS:
             self.actions_by_id[name].setChecked(name == view)
 

@@ -113,9 +113,9 @@ class PiecesEditor(Editor):
         self.form: Form | None = None
         self.keep = QPushButton("Keep as my own piece …")
         self.keep.clicked.connect(self._keep)
-        self.keep.setVisible(own is not None)
         self._rebuild()
         self.body.addWidget(self.keep, 0, Qt.AlignmentFlag.AlignLeft)
+        self.keep.setVisible(own is not None)  # not before it has its place: it would be a window of its own
         self.setMinimumWidth(WIDTH + 60)
         self.finish(self.buttons[0])
 

@@ -120,10 +120,11 @@ class ShelfView(QScrollArea):
             while section.grid.takeAt(0) is not None:
                 pass
             shown = [path for path in section.paths if all(word in self.cards[path].text_ for word in wanted)]
-            for path in section.paths:
-                self.cards[path].setVisible(path in shown)
+            for path in set(section.paths) - set(shown):
+                self.cards[path].hide()
             for at, path in enumerate(sorted(shown, key=self._place)):
                 section.grid.addWidget(self.cards[path], at // COLUMNS, at % COLUMNS)
+                self.cards[path].show()  # not before it has its place: it would be a window of its own
             section.nothing.setText("No game here has these words." if section.paths else section.empty)
             section.nothing.setVisible(not shown and bool(section.nothing.text()))
 
