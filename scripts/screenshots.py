@@ -79,9 +79,6 @@ def practice(camera: Camera) -> None:
     camera.wait(lambda: "turns (exact)" in view.difficulty.pays.text())
     camera.take("difficulty")
     camera.open("ridge-ascent", "tune")
-    moves = camera.window.late.tune.mover
-    camera.wait(lambda: moves.found and not moves.lane.busy)
-    camera.take("moves")
     tuned = camera.window.late.tune.finder
     camera.window.late.tune.bar.show_page(1)
     tuned.begin.click()
@@ -123,6 +120,18 @@ def room(camera: Camera) -> None:
     camera.window.late.logbook.close_lanes()
     for left in ("", "-wal", "-shm"):
         book.with_name(book.name + left).unlink(missing_ok=True)
+
+
+def helping(camera: Camera) -> None:
+    """A step of the walk, and what a word is."""
+    camera.open("ridge-ascent", "shape")
+    camera.window.show_walk()
+    camera.window.sheet.setFocus()
+    camera.window.sheet.focus_word("area.end")
+    camera.window.what_is_this()
+    camera.take("help")
+    camera.window.editing.close_popover()
+    camera.window.walk.stop()
 
 
 def beginning(camera: Camera) -> None:
@@ -197,6 +206,7 @@ def main(folder: Path) -> None:
         sheets(camera)
         beginning(camera)
         room(camera)
+        helping(camera)
         window.close()
         window.keeper.close()
 

@@ -51,8 +51,9 @@ class Outline(QWidget):
         """Show it round a part."""
         self.colour = colour
         self.setGeometry(QRect(part.mapTo(self.window(), part.rect().topLeft()), part.size()))
-        self.show()
-        self.raise_()
+        if not self.isVisible():  # an editor that opens meanwhile stays above it
+            self.show()
+            self.raise_()
 
     def paintEvent(self, event: QPaintEvent) -> None:
         """Paint the frame."""
