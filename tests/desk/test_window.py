@@ -15,6 +15,7 @@ from bolometric.core.measure.measuring import measure_exactly
 from bolometric.core.results.readings import Reading
 from bolometric.core.words.aloud import players_rules
 from bolometric.desk import actions
+from bolometric.desk.editors.face_line import FaceLine
 from bolometric.desk.measurer import Measurer
 from bolometric.desk.parts.explain import ReadingDetail
 from bolometric.desk.window import VIEWS
@@ -38,7 +39,7 @@ def test_the_whole_job(qtbot, window, tmp_path):
     editor = choose(qtbot, window, "area.length")
     settle(qtbot, window, lambda: editor.findChild(QSpinBox).setValue(30))
     editor = choose(qtbot, window, "area.back_to_start")
-    line = editor.findChild(QLineEdit)
+    line = editor.findChild(FaceLine) or editor.findChild(QLineEdit)
     settle(qtbot, window, lambda: qtbot.keyClicks(line, "10"))
     editor = choose(qtbot, window, "area.end")
     exact_end = next(button for button in editor.findChildren(QRadioButton) if button.text() == "reach exactly")
