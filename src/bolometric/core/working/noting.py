@@ -7,21 +7,15 @@ to think that a note might change what the loop reads.
 
 from __future__ import annotations
 
-from typing import Any
-
 from numba import types
 from numba.extending import overload
 
 from bolometric.core.working.trace import NUMBER_BITS, SEAT_BITS
 
 
-def note(codes: Any, at: int, kind: Any, one: Any, other: Any, seat: Any) -> int:
-    """Write one note if there is room; gives where the next goes."""
-    if codes is None:
-        return at
-    if at < len(codes):
-        codes[at] = (((kind << NUMBER_BITS) | one) << NUMBER_BITS | other) << SEAT_BITS | seat
-    return at + 1
+def note(codes: object, at: object, kind: object, one: object, other: object, seat: object) -> int:
+    """Write one note if there is room; gives where the next goes. Only for compiled loops."""
+    raise NotImplementedError
 
 
 @overload(note, inline="always")
@@ -37,10 +31,9 @@ def _note(codes, at, kind, one, other, seat):  # type: ignore[no-untyped-def]
     return write
 
 
-def end_notes(ends: Any, run: int, at: int) -> None:
-    """Say where the notes of a game end, for as many games as are noted."""
-    if ends is not None and run < len(ends):
-        ends[run] = at
+def end_notes(ends: object, run: object, at: object) -> None:
+    """Say where the notes of a game end, for as many games as are noted. Only for compiled loops."""
+    raise NotImplementedError
 
 
 @overload(end_notes, inline="always")

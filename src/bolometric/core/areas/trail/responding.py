@@ -17,8 +17,9 @@ from numba import njit
 from bolometric.core.areas.trail.against import MOST_SWEEPS, SETTLED, Against, against
 from bolometric.core.areas.trail.moving import gives_away, how
 from bolometric.core.areas.trail.rules import compile_chain
-from bolometric.core.areas.trail.spec import HEED, Trail
+from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.areas.trail.stopping import policy_of, to_win, turn_matrix
+from bolometric.core.areas.trail.styles import HEED
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
 from bolometric.core.outcomes.distribution import Distribution

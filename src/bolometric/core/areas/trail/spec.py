@@ -22,6 +22,7 @@ from bolometric.core.areas.trail.choices import (
 from bolometric.core.areas.trail.on_cards import OnCards
 from bolometric.core.areas.trail.possible import check_draw
 from bolometric.core.areas.trail.squares import Square
+from bolometric.core.areas.trail.styles import AGAINST, GOALS, RULES
 from bolometric.core.game.part import Ending, Goal, StyleRule
 from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.pieces.draw import Draw
@@ -52,11 +53,6 @@ MOST_MEETING = 200
 """Steps on which best play against another seat can be worked out."""
 
 
-HEED = "heed"
-AGAINST = ("win", HEED)
-"""Goals for which the other's marker counts: a plan expects best play of the other seat, or heeds its style."""
-
-
 class Trail(OnCards):
     """A trail of numbered squares, one marker for each seat.
 
@@ -66,25 +62,8 @@ class Trail(OnCards):
     steps, or no number at all, moves nothing.
     """
 
-    rules: ClassVar[tuple[StyleRule, ...]] = (
-        StyleRule("stop_after", "stop after {} draws", "stop after number draws", numbered=True),
-        StyleRule(
-            "stop_at",
-            "stop once a turn has gained {}",
-            "stop once the turn has gained number, in ones",
-            numbered=True,
-        ),
-        StyleRule(
-            "ahead",
-            "move whichever counter leaves them better placed",
-            "where totals move either counter (any rule does the same there)",
-        ),
-    )
-    goals: ClassVar[tuple[Goal, ...]] = (
-        Goal("turns", "play best for the fewest turns", "fewest turns, alone"),
-        Goal("win", "play best to win, expecting best play", "winning, two seats, whatever the other does"),
-        Goal(HEED, "play best to win, knowing how the other plays", "winning against the other seat's own style"),
-    )
+    rules: ClassVar[tuple[StyleRule, ...]] = RULES
+    goals: ClassVar[tuple[Goal, ...]] = GOALS
     at_aim: ClassVar[str] = "home"
     slips_may_stand: ClassVar[bool] = True
     gauges: ClassVar[tuple[str, ...]] = (
