@@ -75,7 +75,7 @@ def _solved(trail: Trail, distribution: Distribution) -> Against:
     after = np.full((steps, steps, steps), 0.5)
     while done < MOST_SWEEPS and change >= SETTLED:
         checkpoint()
-        change, done = _sweep_turns(landing, chances, chain.turn, ends, wins, after, go, goes), done + 1
+        change, done = sweep_turns(landing, chances, chain.turn, ends, wins, None, after, go, goes), done + 1
     return Against(wins, np.zeros((0, 0, 0), np.uint8), go, goes, change < SETTLED)
 
 
@@ -98,7 +98,14 @@ def _sweep_movers(landing, chances, ends, wins, gives):  # type: ignore[no-untyp
 
 
 @njit(nogil=True, cache=True)
-def _sweep_turns(landing, chances, turn, ends, wins, after, go, goes):  # type: ignore[no-untyped-def]
+def _handed_on(wins, theirs, own, other):  # type: ignore[no-untyped-def]
+    """The chance of winning once the other is to move: by best play, or by ``theirs`` where its style is known."""
+    return 1.0 - wins[other, own] if theirs is None else theirs[own, other]
+
+
+@njit(nogil=True, cache=True)
+def sweep_turns(landing, chances, turn, ends, wins, theirs, after, go, goes):  # type: ignore[no-untyped-def]
+    """One sweep over turns of several draws; ``theirs`` as :func:`_handed_on` takes it. Gives the widest change."""
     steps, columns = landing.shape
     widest, ahead = 0.0, True
     for p in range(steps):
@@ -110,9 +117,9 @@ def _sweep_turns(landing, chances, turn, ends, wins, after, go, goes):  # type: 
             ended = 0.0
             for column in range(columns):
                 if turn[column] == 1:
-                    ended += chances[column] * (1.0 - wins[q, 0])
+                    ended += chances[column] * _handed_on(wins, theirs, 0, q)
                 elif turn[column] == 2:
-                    ended += chances[column] * (1.0 - wins[q, s])
+                    ended += chances[column] * _handed_on(wins, theirs, s, q)
             # Where no move leads back, nobody comes to stand below where the turn began.
             for p in range(steps - 1, s - 1 if ahead else -1, -1):
                 value = ended
@@ -120,7 +127,7 @@ def _sweep_turns(landing, chances, turn, ends, wins, after, go, goes):  # type: 
                     if turn[column] == 0:
                         there = np.uint64(landing[p, column])
                         value += chances[column] * (ends if there == home else after[q, s, there])
-                stop = 1.0 - wins[q, p]
+                stop = _handed_on(wins, theirs, p, q)
                 go[q, s, p] = value > stop + 1e-9
                 goes[q, s, p] = value
                 after[q, s, p] = max(stop, value)

@@ -14,7 +14,7 @@ from functools import lru_cache
 import numpy as np
 from numba import njit
 
-from bolometric.core.areas.trail.against import MOST_SWEEPS, SETTLED, Against, against
+from bolometric.core.areas.trail.against import MOST_SWEEPS, SETTLED, Against, against, sweep_turns
 from bolometric.core.areas.trail.moving import gives_away, how
 from bolometric.core.areas.trail.rules import compile_chain
 from bolometric.core.areas.trail.spec import Trail
@@ -61,7 +61,7 @@ def respond(trail: Trail, distribution: Distribution, other: Style) -> Against:
         checkpoint()
         # The other's turn ends where its style lets it, or at home.
         theirs[:] = wins @ ended[:, :steps].T + (1.0 - ends) * ended[:, steps]
-        change = _sweep_turns(landing, chain.chances, chain.turn, ends, wins, theirs, after, go, goes)
+        change = sweep_turns(landing, chain.chances, chain.turn, ends, wins, theirs, after, go, goes)
         done += 1
     return Against(wins, movers, go, goes, change < SETTLED)
 
@@ -86,37 +86,4 @@ def _sweep_movers(landing, chances, ends, sign, mode, none, wins, theirs, gives)
                 after += chances[column] * (given * moved + (1.0 - given) * kept)
             widest = max(widest, abs(value - wins[a, b]), abs(after - theirs[a, b]))
             wins[a, b], theirs[a, b] = value, after
-    return widest
-
-
-@njit(nogil=True, cache=True)
-def _sweep_turns(landing, chances, turn, ends, wins, theirs, after, go, goes):  # type: ignore[no-untyped-def]
-    steps, columns = landing.shape
-    widest, ahead = 0.0, True
-    for p in range(steps):
-        for column in range(columns):
-            ahead = ahead and (turn[column] != 0 or landing[p, column] >= p)
-    home = np.uint64(steps)
-    for q in range(steps - 1, -1, -1):
-        for s in range(steps - 1, -1, -1):
-            ended = 0.0
-            for column in range(columns):
-                if turn[column] == 1:
-                    ended += chances[column] * theirs[0, q]
-                elif turn[column] == 2:
-                    ended += chances[column] * theirs[s, q]
-            # Where no move leads back, nobody comes to stand below where the turn began.
-            for p in range(steps - 1, s - 1 if ahead else -1, -1):
-                value = ended
-                for column in range(columns):
-                    if turn[column] == 0:
-                        there = np.uint64(landing[p, column])
-                        value += chances[column] * (ends if there == home else after[q, s, there])
-                stop = theirs[p, q]
-                go[q, s, p] = value > stop + 1e-9
-                goes[q, s, p] = value
-                after[q, s, p] = max(stop, value)
-                if p == s:
-                    widest = max(widest, abs(value - wins[s, q]))
-                    wins[s, q] = value
     return widest
