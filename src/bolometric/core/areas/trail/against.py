@@ -97,10 +97,12 @@ def _sweep_movers(landing, chances, ends, wins, gives):  # type: ignore[no-untyp
     return widest
 
 
-@njit(nogil=True, cache=True)
+@njit(nogil=True, inline="always")
 def _handed_on(wins, theirs, own, other):  # type: ignore[no-untyped-def]
     """The chance of winning once the other is to move: by best play, or by ``theirs`` where its style is known."""
-    return 1.0 - wins[other, own] if theirs is None else theirs[own, other]
+    if theirs is None:  # settled when it is compiled
+        return 1.0 - wins[other, own]
+    return theirs[own, other]
 
 
 @njit(nogil=True, cache=True)
