@@ -227,3 +227,12 @@ def test_a_whole_piece_is_typed_as_a_line(qtbot):
         assert "“to” stands between" in trouble[-1]
         line.textEdited.emit("5")
         assert len(sent) == 1 or form.data["kind"] == "pack"  # one face is too few for a die and a spinner
+
+
+def test_a_piece_that_was_changed_is_not_called_by_its_old_name(opened):
+    editor, _ = opened({"kind": "die"})
+    assert editor.presets.currentText() == "1 to 6"
+    editor.form._take_all([{"value": k} for k in range(6)])
+    assert editor.presets.currentText() == "0 to 5"
+    editor.form._take_all([{"value": 7}] * 6)
+    assert editor.presets.currentIndex() == 0

@@ -84,17 +84,27 @@ class Pace:
             return "Nothing is known of this group yet: the game's own profile counts."
         name = self.group or "This class"
         low, high = self.thinking[1:]
-        way = "more time" if self.thinking[0] >= 1 else "less time"
-        by = percent(abs(self.thinking[0] - 1))
         sure = f"{percent(WIDE)} sure between × {low:.2f} and × {high:.2f}"
         apart = [f"{KINDS[does]} × {one[0]:.2f} ({one[1]:.2f} to {one[2]:.2f})" for does, one, known in self.kinds
                  if known >= TOLD_APART]  # fmt: skip
         each = f"; {listing_words(apart, 'and')}" if apart else ""
+        slower = compared(self.thinking[0], "time")
         return (
-            f"{name} takes {by} {way} to work something out than the profile says ({sure}, from "
+            f"{name} takes {slower} to work something out than the profile says ({sure}, from "
             f"{plural(self.games, 'game')}){each}; hands × {self.hands[0]:.2f} ({self.hands[1]:.2f} to "
             f"{self.hands[2]:.2f})."
         )
+
+
+def compared(times: float, what: str) -> str:
+    """So many times, as a comparison that goes on with 'than': up to twice in percent, then as a factor.
+
+    >>> compared(1.46, "time"), compared(0.8, "slips"), compared(9.0, "time")
+    ('46% more time', '20% fewer slips', '9.0 times more time')
+    """
+    if times >= 2:
+        return f"{times:.1f} times more {what}"
+    return f"{percent(abs(times - 1))} {'more' if times >= 1 else 'less' if what == 'time' else 'fewer'} {what}"
 
 
 def learned(games: Sequence[Timed]) -> dict[str, Pace]:

@@ -15,7 +15,7 @@ from math import exp, sqrt
 import numpy as np
 from scipy.stats import norm
 
-from bolometric.core.logbook.learning import WIDE, Found
+from bolometric.core.logbook.learning import WIDE, Found, compared
 from bolometric.core.text.figures import percent, plural
 
 ALL_SPREAD, GROUP_SPREAD = 0.6, 0.4
@@ -44,9 +44,8 @@ class Care:
     @property
     def words(self) -> str:
         """As it is told."""
-        way = "more" if self.times[0] >= 1 else "fewer"
         return (
-            f"{self.group or 'This class'} makes {percent(abs(self.times[0] - 1))} {way} slips than the profile says "
+            f"{self.group or 'This class'} makes {compared(self.times[0], 'slips')} than the profile says "
             f"({percent(WIDE)} sure between × {self.times[1]:.2f} and × {self.times[2]:.2f}, from "
             f"{plural(self.games, 'game')})."
         )

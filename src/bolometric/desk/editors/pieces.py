@@ -182,6 +182,10 @@ class PiecesEditor(Editor):
             self.presets.addItem(words, preset)
         for named in self._own.of_kind(piece.kind) if self._own else ():
             self.presets.addItem(f"mine: {named.name}", named.piece)
+        self._mark_preset(piece)
+
+    def _mark_preset(self, piece: AnyPiece) -> None:
+        """Show which of the ready-made ones it is, if any."""
         known = [i for i in range(1, self.presets.count()) if self.presets.itemData(i) == piece]
         self.presets.setCurrentIndex(known[0] if known else 0)
 
@@ -200,6 +204,7 @@ class PiecesEditor(Editor):
             return
         self._pieces[self._chosen] = piece
         self.buttons[self._chosen].show_piece(piece)
+        self._mark_preset(piece)
         self._send()
 
     def _replace(self, pieces: list[AnyPiece], chosen: int) -> None:
