@@ -50,6 +50,17 @@ def over_each_other(root):
     return found
 
 
+def wrong(qtbot, root):
+    """What is cut off or written over once the window has come to rest; answers that come in are laid out first."""
+    found = []
+    for _ in range(30):
+        found = cut(root) + over_each_other(root)
+        if not found:
+            break
+        qtbot.wait(100)
+    return found
+
+
 @pytest.mark.parametrize("view", [*VIEWS, "begin", "first_steps"])
 def test_nothing_is_cut_off_or_written_over(qtbot, window, view):
     getattr(window, f"show_{view}")()
@@ -57,8 +68,7 @@ def test_nothing_is_cut_off_or_written_over(qtbot, window, view):
         window.resize(size)
         qtbot.wait(120)
         assert window.size() == size
-        assert cut(window) == [], size
-        assert over_each_other(window) == [], size
+        assert wrong(qtbot, window) == [], size
 
 
 @pytest.mark.parametrize("name", ["aurora-gauge", "dome-shutters", "star-field"])
@@ -71,8 +81,7 @@ def test_every_page_of_every_view_has_room(qtbot, window, name):
             for size in (SIZES[0], SIZES[2]):
                 window.resize(size)
                 qtbot.wait(60)
-                assert cut(window) == [], (view, button.text())
-                assert over_each_other(window) == [], (view, button.text())
+                assert wrong(qtbot, window) == [], (view, button.text())
 
 
 def test_a_size_of_text_is_kept_and_taken_at_the_next_start(qtbot, window, monkeypatch):

@@ -77,14 +77,13 @@ class RunsView(QWidget):
 
     def _top(self) -> QHBoxLayout:
         row = QHBoxLayout()
-        self.state = Label("Playing …")
+        self.state = Label("Playing …", wordWrap=True)
         self.bar = QProgressBar(maximum=1000, textVisible=False)
         self.bar.setMaximumWidth(220)
         self.bar.setAccessibleName("Progress of the runs")
         self.cancel = QPushButton("Cancel")
         self.cancel.clicked.connect(self._press)
-        row.addWidget(self.state)
-        row.addStretch()
+        row.addWidget(self.state, 1)
         row.addWidget(self.bar)
         row.addWidget(self.cancel)
         return row
