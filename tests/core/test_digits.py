@@ -216,3 +216,24 @@ def test_the_coach_of_the_smallest_number_wants_a_nine_where_it_counts_least():
     assert told.startswith("Ones is best; ")
     # Tens: 90 and a digit of 4.5 on average; ones: 9 and ten times that.
     assert "costs 40.5" in told
+
+
+@pytest.mark.parametrize("aim", ["largest", "nearest"])
+@pytest.mark.parametrize("styles", [[{"choose": "thumb", "rule": "left_first"}, {}, {}], [{}, {}, {}]])
+def test_who_is_best_of_the_same_digits_is_that_of_every_sequence_and_every_guess(aim, styles):
+    area = {"kind": "digits", "whole": 3, "aim": aim, "target": 210, "draws": "shared"}
+    game = game_from({"pieces": [{"faces": [1, 2, 2]}], "area": area, "seats": {"count": 3, "styles": styles}})
+    odds, orders = game.distribution, list(permutations(range(3)))
+    wins = np.zeros(3)
+    for drawn in product(range(2), repeat=3):
+        chance = np.prod([odds.chances[k] for k in drawn])
+        digits = [int(odds.totals[k]) for k in drawn]
+        ways = [[orders[0]] if style else orders for style in styles]  # from the left, or in any order
+        for made in product(*ways):
+            scores = [score(game.area, number(game.area, [digits[k] for k in order][::-1])) for order in made]
+            best = [seat for seat in range(3) if scores[seat] == min(scores)]
+            for seat in best:
+                wins[seat] += chance / np.prod([len(way) for way in ways]) / len(best)
+    solved = measure_exactly(game).readings["seat_wins"]
+    assert solved.method == "exact"
+    assert solved.values == pytest.approx(wins.tolist(), abs=1e-12)

@@ -251,6 +251,18 @@ def test_a_class_sits_at_one_caller_only(area, count):
     assert game_from({**game, "seats": {"count": count - 1}}).seats.count == count - 1
 
 
+def test_boards_alike_favour_nobody_and_all_may_be_stuck():
+    area = {"kind": "tiles", "play": "counters", "counters": 2, "first": 1, "last": 4, "draws": "shared"}
+    game = game_from({"pieces": [{"faces": [1, 2, 3]}], "area": area, "seats": {"count": 9}})
+    found = measure(game, 20_000)
+    exact, stuck = found.exact.readings, (1 - (3 / 4) ** 2) ** 9  # nobody has both on what comes up
+    assert exact["stuck"].mean == pytest.approx(stuck)
+    assert exact["success"].mean == pytest.approx(1 - stuck)
+    assert exact["seat_wins"].values == pytest.approx([(1 - stuck) / 9] * 9)
+    assert abs(found.simulated["stuck"].mean - stuck) <= 4 * found.simulated["stuck"].stderr
+    assert found.exact.result is None  # how long it takes is played
+
+
 chart_styles = st.lists(
     st.sampled_from([{}, *({"choose": "thumb", "rule": rule} for rule in ("most_ways", "lowest", "highest"))]),
     min_size=1, max_size=3,
