@@ -91,5 +91,5 @@ def test_a_slow_group_is_told_and_its_games_are_predicted_anew():
 
 def test_much_slower_is_told_as_a_factor():
     pace = learned([Timed("Vega", 90.0, 10.0, 0.1)])["Vega"]
-    assert f"takes {pace.thinking[0]:.1f} times more time" in pace.words
+    assert f"takes {pace.thinking[0]:.1f} times the time to work something out" in pace.words
     assert "100%" not in pace.words

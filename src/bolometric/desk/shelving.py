@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
+from itertools import chain, count
 from pathlib import Path
 
 from PySide6.QtCore import QFile
@@ -107,13 +108,10 @@ class Shelving:
             raise FileError(
                 f"The shelf {self.folder} can't be made: {(error.strerror or 'refused').lower()}."
             ) from None
-        path = next(path for path in self._names(stem) if not path.exists())
+        names = chain([stem], (f"{stem}-{k}" for k in count(2)))
+        path = next(path for path in (self.folder / f"{name}{SUFFIX}" for name in names) if not path.exists())
         write(game, path)
         return path
-
-    def _names(self, stem: str) -> list[Path]:
-        names = [stem, *(f"{stem}-{k}" for k in range(2, 1000))]
-        return [self.folder / f"{name}{SUFFIX}" for name in names]
 
     def _numbered(self, name: str) -> str:
         """A name with the next number after it."""

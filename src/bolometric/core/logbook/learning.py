@@ -88,23 +88,24 @@ class Pace:
         apart = [f"{KINDS[does]} × {one[0]:.2f} ({one[1]:.2f} to {one[2]:.2f})" for does, one, known in self.kinds
                  if known >= TOLD_APART]  # fmt: skip
         each = f"; {listing_words(apart, 'and')}" if apart else ""
-        slower = compared(self.thinking[0], "time")
+        slower = compared(self.thinking[0], "time to work something out")
         return (
-            f"{name} takes {slower} to work something out than the profile says ({sure}, from "
+            f"{name} takes {slower} ({sure}, from "
             f"{plural(self.games, 'game')}){each}; hands × {self.hands[0]:.2f} ({self.hands[1]:.2f} to "
             f"{self.hands[2]:.2f})."
         )
 
 
 def compared(times: float, what: str) -> str:
-    """So many times, as a comparison that goes on with 'than': up to twice in percent, then as a factor.
+    """So many times what the profile says: up to twice in percent, then as a factor.
 
-    >>> compared(1.46, "time"), compared(0.8, "slips"), compared(9.0, "time")
-    ('46% more time', '20% fewer slips', '9.0 times more time')
+    >>> compared(1.46, "time"), compared(9.0, "slips")
+    ('46% more time than the profile says', '9.0 times the slips that the profile says')
     """
     if times >= 2:
-        return f"{times:.1f} times more {what}"
-    return f"{percent(abs(times - 1))} {'more' if times >= 1 else 'less' if what == 'time' else 'fewer'} {what}"
+        return f"{times:.1f} times the {what} that the profile says"
+    less = "fewer" if what.endswith("s") else "less"
+    return f"{percent(abs(times - 1))} {'more' if times >= 1 else less} {what} than the profile says"
 
 
 def learned(games: Sequence[Timed]) -> dict[str, Pace]:

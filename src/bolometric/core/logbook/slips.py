@@ -45,7 +45,7 @@ class Care:
     def words(self) -> str:
         """As it is told."""
         return (
-            f"{self.group or 'This class'} makes {compared(self.times[0], 'slips')} than the profile says "
+            f"{self.group or 'This class'} makes {compared(self.times[0], 'slips')} "
             f"({percent(WIDE)} sure between × {self.times[1]:.2f} and × {self.times[2]:.2f}, from "
             f"{plural(self.games, 'game')})."
         )

@@ -124,8 +124,10 @@ class Sets:
 
     def plus(self, more: Counts) -> Sets:
         """These and more of them."""
-        bits, counts = _merged(self.bits.astype(np.float64), self.counts, *counted(more)) if more.size else (None, None)
-        return self if bits is None or counts is None else Sets(bits.astype(np.int64), counts)
+        if more.size == 0:
+            return self
+        bits, counts = _merged(self.bits.astype(np.float64), self.counts, *counted(more))
+        return Sets(bits.astype(np.int64), counts)
 
     def of(self, bits: int) -> int:
         """How often one set came up."""

@@ -15,7 +15,7 @@ from bolometric.core.working.trace import NUMBER_BITS, SEAT_BITS
 
 def note(codes: object, at: object, kind: object, one: object, other: object, seat: object) -> int:
     """Write one note if there is room; gives where the next goes. Only for compiled loops."""
-    raise NotImplementedError
+    raise TypeError("only compiled loops take notes")
 
 
 @overload(note, inline="always")
@@ -33,7 +33,7 @@ def _note(codes, at, kind, one, other, seat):  # type: ignore[no-untyped-def]
 
 def end_notes(ends: object, run: object, at: object) -> None:
     """Say where the notes of a game end, for as many games as are noted. Only for compiled loops."""
-    raise NotImplementedError
+    raise TypeError("only compiled loops take notes")
 
 
 @overload(end_notes, inline="always")

@@ -82,13 +82,16 @@ def best_sets(
     tried = (2 if columns.spare and not together else 1) * factorial(drawn)  # no fewer than there are paths
     if digits**drawn > MOST_SEQUENCES or (loose and digits**drawn * tried**2 > MOST_COMPARED):
         return None
+    if not loose and len(set(styles)) == 1:  # the same digits, placed in the same way
+        return {tuple(sure): 1.0}
     rows = _rows(columns)
     chances = np.prod(columns.chances[rows], axis=1)
     by_style = {style: _score(columns, placed(style, rows)) for style in dict.fromkeys(styles[seat] for seat in sure)}
     fixed = [by_style[styles[seat]] for seat in sure] or [np.full(len(rows), np.inf)]
     least = np.minimum.reduce(fixed)
-    heads = sum((score == least).astype(np.int64) << seat for seat, score in zip(sure, fixed, strict=False))
-    heads = np.zeros(len(rows), np.int64) + heads  # nobody, where no seat is sure
+    heads = np.zeros(len(rows), np.int64)
+    for seat in sure:
+        heads |= (by_style[styles[seat]] == least).astype(np.int64) << seat
     found: dict[int, float] = defaultdict(float)
     if not loose:
         _add(found, heads, chances, [0])

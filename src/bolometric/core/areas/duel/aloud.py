@@ -29,7 +29,7 @@ def aloud(game: Game) -> Aloud:
     if keeps and area.cards == "own":
         own.append("Everybody has a pack of their own.")
     elif keeps and not area.sides:
-        own.append("There is one pack for everybody.")
+        own = ["There is one pack for everybody."]
     turn = (
         *draw,
         *kept_out(game, keeps),
