@@ -30,7 +30,10 @@ class Roomy(QScrollArea):
     def _fill(self) -> None:
         wanted = self._view.minimumSizeHint()  # so wide that no word is cut off
         least = wanted if self._least is None else self._least.expandedTo(QSize(wanted.width(), 0))
-        self._view.resize(self.viewport().size().expandedTo(least))
+        size, layout = self.viewport().size().expandedTo(least), self._view.layout()
+        if layout is not None and layout.hasHeightForWidth():  # words that wrap leave the rest its room
+            size.setHeight(max(size.height(), layout.minimumHeightForWidth(size.width())))
+        self._view.resize(size)
 
     def eventFilter(self, watched: QObject, event: QEvent) -> bool:
         """The parts of the view may come to ask for more, or for less."""

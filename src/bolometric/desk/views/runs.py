@@ -72,6 +72,8 @@ class RunsView(QWidget):
                 grid.addWidget(part, 3 + row, i)
         grid.setRowStretch(1, 5)
         grid.setRowStretch(4, 4)
+        for chart, least in ((self.lengths, 120), (self.wins, 100), (self.leads, 100)):
+            chart.setMinimumHeight(least)
         column.addLayout(grid, 1)
         column.addLayout(self._within())
 
