@@ -6,8 +6,9 @@ Each refused line carries the error that mypy is to find; if it stops finding it
 from __future__ import annotations
 
 from bolometric.core.areas.catalogue import register
-from bolometric.core.game.contract import Area, Board, ByHand, Entry, Faults, Measured, Words
+from bolometric.core.game.contract import Area, Board, ByHand, Faults, Measured, Words
 from bolometric.core.game.document import Game
+from bolometric.core.game.entry import Entry
 from bolometric.core.results.standing import Drawn, Standing
 from tests import toy_area as toy
 

@@ -14,8 +14,9 @@ import numpy as np
 from pydantic import Field, StrictInt
 
 from bolometric.core.chains.waiting import fixed
-from bolometric.core.game.contract import Area, Board, ByHand, Entry, Faults, Measured, Starter, Words
+from bolometric.core.game.contract import Area, Board, ByHand, Faults, Measured, Words
 from bolometric.core.game.document import Game
+from bolometric.core.game.entry import Entry, Starter
 from bolometric.core.game.fault import Fault, change, cures
 from bolometric.core.game.part import AreaPart
 from bolometric.core.game.speaking import Aloud, drawn

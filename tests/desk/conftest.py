@@ -79,6 +79,7 @@ def open_window(qtbot, tmp_path):
         window.resize(1280, 800)
         window.show()
         qtbot.waitExposed(window)
+        qtbot.waitUntil(lambda: window.sheet.toPlainText() != "")  # the game is shown once the window is painted
         made.append(window)
         return window
 

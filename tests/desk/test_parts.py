@@ -9,9 +9,9 @@ from PySide6.QtWidgets import QLabel, QMainWindow, QPushButton, QVBoxLayout, QWi
 from bolometric.core.areas.shelf import demo_files
 from bolometric.core.game.document import Band, Game, game_from
 from bolometric.core.game.files import read
+from bolometric.core.measure import measuring
 from bolometric.core.measure.measuring import measure_exactly
 from bolometric.core.results.readings import Reading
-from bolometric.desk import measurer as measuring
 from bolometric.desk.measurer import Measurer
 from bolometric.desk.parts.gauge import SHOWN, Gauge, GaugeStrip
 from bolometric.desk.parts.links import LinkedText, link

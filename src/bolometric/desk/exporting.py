@@ -11,7 +11,6 @@ from PySide6.QtWidgets import QWidget
 from bolometric.core.game.document import Game
 from bolometric.core.game.files import write_bytes
 from bolometric.core.settings.errors import FileError
-from bolometric.core.words.report import odds_csv
 
 SCALE = 2
 """Pixels of a PNG for each on screen."""
@@ -20,6 +19,8 @@ SCALE = 2
 def export_odds(game: Game, chart: QWidget, path: Path, kind: str) -> None:
     """Write the table of the odds ('csv') or the chart ('svg', 'png'). Raises FileError."""
     if kind == "csv":
+        from bolometric.core.words.report import odds_csv
+
         write_bytes(odds_csv(game.shown).encode(), path)
     else:
         export_picture(chart, path, kind)

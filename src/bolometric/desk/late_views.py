@@ -13,7 +13,6 @@ from typing import TYPE_CHECKING, Any
 from PySide6.QtCore import QObject, QSize, Signal
 from PySide6.QtWidgets import QStackedWidget, QWidget
 
-from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Game
 from bolometric.core.results.readings import joined
 from bolometric.desk.measurer import Measurer, Played
@@ -21,6 +20,7 @@ from bolometric.desk.parts.roomy import Roomy
 from bolometric.paint.palette import LIGHT, Palette
 
 if TYPE_CHECKING:
+    from bolometric.core.game.analysis import Analysis
     from bolometric.core.words.talk import Question
     from bolometric.desk.readying import Readying
     from bolometric.desk.views.logbook.view import LogbookView

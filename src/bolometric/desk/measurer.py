@@ -11,26 +11,21 @@ import time
 from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass, replace
-from typing import Any
+from typing import TYPE_CHECKING, Any
 
 from PySide6.QtCore import QObject, QTimer, Signal
 
-from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Game
-from bolometric.core.measure.measuring import (
-    may_think,
-    measure_exactly,
-    runs_of,
-    thinking_played,
-    with_work,
-)
-from bolometric.core.measure.noted import Practice
-from bolometric.core.measure.runs import MOST_RUNS, SURE, Tally
-from bolometric.core.results.estimate import Sample
 from bolometric.core.results.readings import Reading
 from bolometric.core.settings.errors import Cancelled
 from bolometric.core.settings.heeding import Stop, heeding
 from bolometric.desk.giving_way import edits
+
+if TYPE_CHECKING:  # what measures is imported by the threads, once the window is up
+    from bolometric.core.game.analysis import Analysis
+    from bolometric.core.measure.noted import Practice
+    from bolometric.core.measure.runs import Tally
+    from bolometric.core.results.estimate import Sample
 
 SHOW_EVERY, COUNT_EVERY = 0.06, 0.6
 """Seconds between two looks at the runs, and at what they practised: often enough to feel live, seldom enough to cost
@@ -56,6 +51,8 @@ class Played:
     @property
     def progress(self) -> float:
         """How far along, from 0 to 1: by the error that falls with the root of the runs, or by the limit."""
+        from bolometric.core.measure.runs import MOST_RUNS, SURE
+
         if self.done:
             return 1.0
         by_error = (SURE / self.error) ** 2 if self.error else 0.0
@@ -178,6 +175,8 @@ class Measurer(QObject):
             edits.open()
 
     def _work_exactly(self, generation: int, game: Game) -> None:
+        from bolometric.core.measure.measuring import may_think, measure_exactly, with_work
+
         wanted = self._exact_wanted
 
         def stale() -> bool:
@@ -205,6 +204,8 @@ class Measurer(QObject):
         self._relay.emit(generation, self.effects_ready, (key, found))
 
     def _play(self, generation: int, game: Game) -> None:
+        from bolometric.core.measure.measuring import runs_of
+
         wanted = self._runs_wanted
         shown = counted = 0.0
         latest: Tally | None = None
@@ -236,6 +237,8 @@ class Measurer(QObject):
 
     def _think(self, generation: int, game: Game) -> None:
         """What thinking is worth, by play, where it was not worked out."""
+        from bolometric.core.measure.measuring import thinking_played
+
         worth = thinking_played(game, self.seed, self._since(generation))
         if worth is None:
             return

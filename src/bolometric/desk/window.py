@@ -17,7 +17,6 @@ from PySide6.QtWidgets import (
 )
 
 from bolometric.core.areas.shelf import demo_files
-from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Game
 from bolometric.core.results.readings import Reading, joined
 from bolometric.desk import actions
@@ -44,10 +43,11 @@ from bolometric.desk.shelving import Shelving
 from bolometric.desk.sounds import sounds
 from bolometric.desk.style import dress, scheme
 from bolometric.desk.views.shape import ShapeView
-from bolometric.desk.views.shelf import ShelfView, games_in
+from bolometric.desk.views.shelf import AFTER_PAINT, ShelfView, games_in
 from bolometric.desk.views.shelves import ShelvesView
 
 if TYPE_CHECKING:
+    from bolometric.core.game.analysis import Analysis
     from bolometric.core.game.fault import Fault
 
 VIEWS = ("shelf", "shape", *LATE)
@@ -190,12 +190,18 @@ class Window(Commands):
         """Show the open game in a view and start measuring."""
         self.document.changed.connect(lambda _: self._game_changed())  # not before, or it is measured twice
         self._tell_state()
-        self._show_readings()
-        self.shape.show_board(self.document.game, None, self.colours)
-        self._game_changed(play=False)
+        self.gauges.show_waiting(self.colours)
         getattr(self, f"show_{view}")()
+        QTimer.singleShot(AFTER_PAINT, self, self._take_up)  # the shelf is painted first
         QTimer.singleShot(FIRST_RUNS, self, lambda: self.measurer.begin_runs(self.document.game))
         QTimer.singleShot(WARM_UP, self, self.late.make_charts)
+
+    def _take_up(self) -> None:
+        """Show the open game and start measuring, unless that has been done."""
+        if self._measured is None:
+            self._show_readings()
+            self.shape.show_board(self.document.game, None, self.colours)
+            self._game_changed(play=False)
 
     def _game_changed(self, play: bool = True) -> None:
         game = self.document.game
@@ -295,6 +301,8 @@ class Window(Commands):
     def _show(self, view: str) -> None:
         if view == "shelf":
             self.shelves.fill(self._shelf_folder, self._demo, self.colours)
+        else:
+            self._take_up()
         self.editing.close_popover()
         self.view = view
         if self.walk is not None:

@@ -6,7 +6,7 @@ a package and a line here.
 
 from __future__ import annotations
 
-from typing import Any
+from typing import TYPE_CHECKING, Any
 
 from bolometric.core.areas.chain import CHAIN
 from bolometric.core.areas.digits import DIGITS
@@ -20,9 +20,12 @@ from bolometric.core.areas.rows import ROWS
 from bolometric.core.areas.sets import SETS
 from bolometric.core.areas.trail import TRAIL
 from bolometric.core.game import kinds
-from bolometric.core.game.contract import Area, Entry
 from bolometric.core.game.document import Game
+from bolometric.core.game.entry import Entry
 from bolometric.core.game.part import AreaPart
+
+if TYPE_CHECKING:
+    from bolometric.core.game.contract import Area
 
 AREAS: list[Entry[Any, Any]] = [TRAIL, SETS, BOXES, COUNTERS, MULTIPLES, DIGITS, ROWS, PURSE, DUEL, GRID, CHAIN, RECORD]
 """In the order in which choices are listed; the first is that of a file that names none."""

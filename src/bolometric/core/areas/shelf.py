@@ -6,7 +6,7 @@ from importlib.resources import as_file, files
 from pathlib import Path
 
 from bolometric.core.areas.catalogue import AREAS
-from bolometric.core.game.contract import Starter
+from bolometric.core.game.entry import Starter
 from bolometric.core.game.files import SUFFIX
 
 FIRST = "ridge-ascent"

@@ -10,7 +10,7 @@ the thread that works the game out, and an edit has 50 ms in all.
 
 from __future__ import annotations
 
-from collections.abc import Callable, Hashable, Iterable, Iterator
+from collections.abc import Callable, Hashable, Iterable
 from dataclasses import dataclass
 from typing import Any, Generic, TypeVar
 
@@ -19,7 +19,6 @@ import numpy as np
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Game
 from bolometric.core.game.fault import Annoyance, Fault
-from bolometric.core.game.part import AreaPart
 from bolometric.core.game.seats import Style
 from bolometric.core.game.speaking import Aloud
 from bolometric.core.pieces.kinds import AnyPiece
@@ -27,7 +26,6 @@ from bolometric.core.results.batch import Player
 from bolometric.core.results.board import Brush, Heat, Places
 from bolometric.core.results.decision import Decision
 from bolometric.core.results.exact import ExactResult
-from bolometric.core.results.kinds import ReadingKind, declare
 from bolometric.core.results.printed import Printed
 from bolometric.core.results.standing import Drawn, Option, Standing
 from bolometric.core.settings.heeding import Stop
@@ -283,34 +281,3 @@ class Area(Generic[S, K]):
     faults: Faults = Faults()
     work: Work | None = None
     """None where nothing is noted of it."""
-
-
-@dataclass(frozen=True, slots=True)
-class Starter:
-    """A game to begin with."""
-
-    words: str
-    """What the menu calls it."""
-    game: Game
-
-
-def _no_starters() -> tuple[Starter, ...]:
-    return ()
-
-
-@dataclass(frozen=True, slots=True)
-class Entry(Generic[S, K]):
-    """An area's entry in the catalogue. What it does is loaded when it is first wanted."""
-
-    kind: type[AreaPart]
-    load: Callable[[], Area[S, K]]
-    starters: Callable[[], tuple[Starter, ...]] = _no_starters
-    """Games to begin with."""
-    warm: Callable[[], Iterator[Game]] | None = None
-    """Further games that between them reach every compiled loop; the starters are taken without being named."""
-    readings: tuple[ReadingKind, ...] = ()
-    """Readings of its own, estimated from what its batches count under ``own``."""
-
-    def __post_init__(self) -> None:
-        for reading in self.readings:
-            declare(reading)

@@ -7,8 +7,6 @@ from dataclasses import dataclass
 from fractions import Fraction
 from typing import TYPE_CHECKING, ClassVar, Literal
 
-from pydantic import ConfigDict
-
 from bolometric.core.settings.explain import setting_error
 from bolometric.core.settings.part import Part
 
@@ -63,9 +61,6 @@ class AreaPart(Part):
 
     A subclass declares its fields and, as class variables and properties, whatever others must know to speak of it.
     """
-
-    # What checks one kind by itself is only built when it is wanted.
-    model_config = ConfigDict(defer_build=True)
 
     told_by: ClassVar[str] = ""
     """The field that tells it from other areas of the same ``kind``, where there are several."""

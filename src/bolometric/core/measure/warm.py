@@ -11,8 +11,8 @@ from collections.abc import Iterator
 from typing import Any
 
 from bolometric.core.areas.catalogue import AREAS, area_of
-from bolometric.core.game.contract import Entry
 from bolometric.core.game.document import Game
+from bolometric.core.game.entry import Entry
 from bolometric.core.measure.measuring import in_style, measure
 from bolometric.core.settings.compiled import Marks
 

@@ -10,4 +10,6 @@ from bolometric.core.settings.once import once
 class Part(BaseModel):
     """A frozen piece of a game. Equal parts hash alike, so results can be cached by the part itself."""
 
-    model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False, ignored_types=(once,))
+    model_config = ConfigDict(
+        frozen=True, extra="forbid", allow_inf_nan=False, ignored_types=(once,), defer_build=True
+    )  # what checks a part by itself is only built when it is wanted

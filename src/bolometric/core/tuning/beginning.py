@@ -9,8 +9,8 @@ from itertools import combinations
 from pydantic_core import PydanticCustomError
 
 from bolometric.core.areas.shelf import starters
-from bolometric.core.game.contract import Starter
 from bolometric.core.game.document import Band, Game, game_from
+from bolometric.core.game.entry import Starter
 from bolometric.core.game.targets import Target
 from bolometric.core.judge.suits import targets_of
 from bolometric.core.measure.measuring import never_stop

@@ -10,7 +10,7 @@ from PySide6.QtWidgets import QWidget
 
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import Game
-from bolometric.core.results.board import Heat, Track
+from bolometric.core.results.board import Heat, Places, Track
 from bolometric.paint.board import Layout, Picture, layout_of, paint_board, picture_of
 from bolometric.paint.fonts import screen_font
 from bolometric.paint.palette import LIGHT, Palette, ink_on, usual
@@ -50,7 +50,7 @@ class BoardWidget(QWidget):
         """Stands for what is drawn along from a press to its release."""
         self._only = "both"
         self.marks: dict[int, str] = {}
-        self.places = area_of(self.game).board.places(self.game)
+        self.places: Places = Track(1)  # until a game is shown
         self._picture = picture_of(self.places, None)
         self.setMouseTracking(True)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)

@@ -19,6 +19,8 @@ SHOWN = (
     "idle_turns", "stuck", "lead_for_good", "choice",
 )  # fmt: skip
 """Gauges in their order; each game shows those that mean something in it, as many as there is room for."""
+USUAL = ("minutes", "in_time", "first_seat_edge", "setbacks", "lead_for_good")
+"""The gauges of a game that one usually begins with."""
 HEIGHT = 118
 NARROW, LEAST = 196, 128
 """Pixels below which a gauge puts its words one below the other, and the least it needs."""
@@ -153,6 +155,12 @@ class GaugeStrip(QWidget):
         self.gauges = {key: Gauge(key) for key in SHOWN}
         for gauge in self.gauges.values():
             row.addWidget(gauge)
+
+    def show_waiting(self, colours: Palette) -> None:
+        """No game is shown yet: the usual gauges, so that little moves once one is."""
+        for key, gauge in self.gauges.items():
+            gauge.colours = colours
+            gauge.setVisible(key in USUAL)
 
     def show_readings(self, game: Game, readings: dict[str, Reading], colours: Palette) -> None:
         """Show what is known of a game; a reading that is not there yet shows as waiting."""

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 from pathlib import Path
+from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QRectF, QSize, Qt, Signal
 from PySide6.QtGui import (
@@ -17,22 +18,20 @@ from PySide6.QtGui import (
 from PySide6.QtWidgets import QAbstractButton, QMenu
 
 from bolometric.core.areas.catalogue import area_of
-from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.files import SUFFIX, read
-from bolometric.core.judge.difficulty import difficulty_of
-from bolometric.core.judge.suits import targets_of
-from bolometric.core.measure.measuring import never_stop, quick_measure
-from bolometric.core.results.scale import Scale
 from bolometric.core.results.show import headline
 from bolometric.core.settings.errors import FileError, GameError
 from bolometric.core.settings.heeding import Stop, heeding
 from bolometric.core.text.figures import percent, plural
-from bolometric.core.tuning.looking import look as look_at
 from bolometric.desk.parts.plain import tip
 from bolometric.paint.board import layout_of, paint_board, picture_of
 from bolometric.paint.fonts import screen_font
 from bolometric.paint.palette import Palette
 from bolometric.paint.scale import paint_scale
+
+if TYPE_CHECKING:
+    from bolometric.core.game.analysis import Analysis
+    from bolometric.core.results.scale import Scale
 
 CARD = QSize(290, 296)
 SCALE = 22.0
@@ -56,8 +55,10 @@ class Entry:
     """How well it suits its targets, from 0 to 1; None where it has none, or that is not known yet."""
 
 
-def look(path: Path, stop: Stop = never_stop) -> Entry:
+def look(path: Path, stop: Stop) -> Entry:
     """Read and measure a file for its card. Raises Cancelled once ``stop()`` is true."""
+    from bolometric.core.measure.measuring import quick_measure  # once the cards have been painted
+
     try:
         with heeding(stop):
             exact = quick_measure(read(path), stop)
@@ -67,8 +68,12 @@ def look(path: Path, stop: Stop = never_stop) -> Entry:
         return Entry(path, None, str(error))
 
 
-def weigh(entry: Entry, stop: Stop = never_stop) -> Entry:
+def weigh(entry: Entry, stop: Stop) -> Entry:
     """The entry with how hard its game is. Raises Cancelled once ``stop()`` is true."""
+    from bolometric.core.judge.difficulty import difficulty_of
+    from bolometric.core.judge.suits import targets_of
+    from bolometric.core.tuning.looking import look as look_at
+
     if entry.exact is None:
         return entry
     with heeding(stop):

@@ -18,7 +18,6 @@ from PySide6.QtWidgets import QGridLayout, QScrollArea, QVBoxLayout, QWidget
 
 from bolometric.core.game.files import SUFFIX
 from bolometric.core.settings.errors import Cancelled
-from bolometric.core.tuning.space import changes_between
 from bolometric.desk.giving_way import edits
 from bolometric.desk.parts.plain import Label, tip
 from bolometric.desk.views.card import Card, Entry, look, weigh
@@ -195,6 +194,8 @@ class ShelfView(QScrollArea):
 
     def _tell_family(self, folder: Path, of: str) -> None:
         """On each version of a game what changes from the one before it, as far as they have been read."""
+        from bolometric.core.tuning.space import changes_between
+
         games = {
             path: card.entry.exact.game for path, card in self.cards.items()
             if path.parent == folder and card.entry is not None and card.entry.exact is not None

@@ -11,17 +11,19 @@ from __future__ import annotations
 from typing import TYPE_CHECKING
 
 from bolometric.core.areas.chain.spec import Chain
-from bolometric.core.game.contract import Area, Entry, Starter
+from bolometric.core.game.entry import Entry, Starter
 from bolometric.core.results.estimate import Sample, spread
 from bolometric.core.results.kinds import ReadingKind, for_counts
 from bolometric.core.results.readings import Reading
 
 if TYPE_CHECKING:
     from bolometric.core.areas.chain.by_hand import OnLine
+    from bolometric.core.game.contract import Area
 
 
 def _load() -> Area[OnLine, tuple[int, int, int]]:
     from bolometric.core.areas.chain import board, by_hand, faults, play, sentences, work
+    from bolometric.core.game.contract import Area
 
     return Area(play.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults.FAULTS, work.WORK)
 

@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 from bolometric.core.areas.chain.spec import Chain
-from bolometric.core.game.contract import Starter
 from bolometric.core.game.document import Band, Brief, Game
+from bolometric.core.game.entry import Starter
 from bolometric.core.game.seats import Seats
 
 STARTERS: tuple[Starter, ...] = (

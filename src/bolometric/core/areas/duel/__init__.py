@@ -11,14 +11,16 @@ from __future__ import annotations
 from typing import TYPE_CHECKING
 
 from bolometric.core.areas.duel.spec import Duel
-from bolometric.core.game.contract import Area, Entry, Starter
+from bolometric.core.game.entry import Entry, Starter
 
 if TYPE_CHECKING:
     from bolometric.core.areas.duel.by_hand import OnDuel
+    from bolometric.core.game.contract import Area
 
 
 def _load() -> Area[OnDuel, int]:
     from bolometric.core.areas.duel import area, board, by_hand, faults, sentences, work
+    from bolometric.core.game.contract import Area
 
     return Area(area.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults.FAULTS, work.WORK)
 

@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 from bolometric.core.areas.duel.spec import Duel
-from bolometric.core.game.contract import Starter
 from bolometric.core.game.document import Band, Brief, Game
+from bolometric.core.game.entry import Starter
 from bolometric.core.game.seats import Seats
 from bolometric.core.pieces.kinds import PLAIN_DIE
 

@@ -15,14 +15,16 @@ from __future__ import annotations
 from typing import TYPE_CHECKING
 
 from bolometric.core.areas.grid.spec import Grid
-from bolometric.core.game.contract import Area, Entry, Starter
+from bolometric.core.game.entry import Entry, Starter
 
 if TYPE_CHECKING:
     from bolometric.core.areas.grid.by_hand import OnGrid
+    from bolometric.core.game.contract import Area
 
 
 def _load() -> Area[OnGrid, int]:
     from bolometric.core.areas.grid import area, board, by_hand, faults, sentences, work
+    from bolometric.core.game.contract import Area
 
     return Area(area.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults.FAULTS, work.WORK)
 

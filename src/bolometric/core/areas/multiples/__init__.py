@@ -11,14 +11,16 @@ from __future__ import annotations
 from typing import TYPE_CHECKING
 
 from bolometric.core.areas.multiples.spec import Multiples
-from bolometric.core.game.contract import Area, Entry, Starter
+from bolometric.core.game.entry import Entry, Starter
 
 if TYPE_CHECKING:
     from bolometric.core.areas.multiples.by_hand import OnChart
+    from bolometric.core.game.contract import Area
 
 
 def _load() -> Area[OnChart, int]:
     from bolometric.core.areas.multiples import area, board, by_hand, faults, sentences, work
+    from bolometric.core.game.contract import Area
 
     return Area(area.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults.FAULTS, work.WORK)
 

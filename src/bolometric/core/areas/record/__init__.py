@@ -11,17 +11,19 @@ from __future__ import annotations
 from typing import TYPE_CHECKING
 
 from bolometric.core.areas.record.spec import Record
-from bolometric.core.game.contract import Area, Entry, Starter
+from bolometric.core.game.entry import Entry, Starter
 from bolometric.core.results.estimate import Sample
 from bolometric.core.results.kinds import ReadingKind, for_counts
 from bolometric.core.results.readings import Reading
 
 if TYPE_CHECKING:
     from bolometric.core.areas.record.by_hand import OnRecord
+    from bolometric.core.game.contract import Area
 
 
 def _load() -> Area[OnRecord, int]:
     from bolometric.core.areas.record import area, board, by_hand, faults, sentences, work
+    from bolometric.core.game.contract import Area
 
     return Area(area.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults.FAULTS, work.WORK)
 

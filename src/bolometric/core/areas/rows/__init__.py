@@ -12,14 +12,16 @@ from __future__ import annotations
 from typing import TYPE_CHECKING
 
 from bolometric.core.areas.rows.spec import DigitRows
-from bolometric.core.game.contract import Area, Entry, Faults, Starter
+from bolometric.core.game.entry import Entry, Starter
 
 if TYPE_CHECKING:
     from bolometric.core.areas.rows.by_hand import OnRows
+    from bolometric.core.game.contract import Area
 
 
 def _load() -> Area[OnRows, int]:
     from bolometric.core.areas.rows import board, by_hand, play, sentences, work
+    from bolometric.core.game.contract import Area, Faults
 
     faults = Faults(lengthens=lambda game: "area.points")
     return Area(play.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults, work.WORK)

@@ -12,14 +12,16 @@ from __future__ import annotations
 from typing import TYPE_CHECKING
 
 from bolometric.core.areas.sets.spec import Sets
-from bolometric.core.game.contract import Area, Entry, Starter
+from bolometric.core.game.entry import Entry, Starter
 
 if TYPE_CHECKING:
     from bolometric.core.areas.sets.by_hand import Key, OnTiles
+    from bolometric.core.game.contract import Area
 
 
 def _load() -> Area[OnTiles, Key]:
     from bolometric.core.areas.sets import area, board, by_hand, faults, sentences, work
+    from bolometric.core.game.contract import Area
 
     return Area(area.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults.FAULTS, work.WORK)
 

@@ -17,17 +17,19 @@ from typing import TYPE_CHECKING
 
 from bolometric.core.areas.trail.card_rules import READINGS
 from bolometric.core.areas.trail.spec import Trail
-from bolometric.core.game.contract import Area, Entry, Starter
+from bolometric.core.game.entry import Entry, Starter
 
 if TYPE_CHECKING:
     from collections.abc import Iterator
 
     from bolometric.core.areas.trail.on_trail import Key, OnTrail
+    from bolometric.core.game.contract import Area
     from bolometric.core.game.document import Game
 
 
 def _load() -> Area[OnTrail, Key]:
     from bolometric.core.areas.trail import area, board, by_hand, faults, sentences, work
+    from bolometric.core.game.contract import Area
 
     return Area(area.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults.FAULTS, work.WORK)
 

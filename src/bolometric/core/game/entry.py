@@ -1,0 +1,52 @@
+"""An area's entry in the catalogue: all that is known of an area before it is first wanted.
+
+What it does is behind :attr:`Entry.load`, so that a window is up before anything of it is imported.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Hashable, Iterator
+from dataclasses import dataclass
+from typing import TYPE_CHECKING, Generic, TypeVar
+
+from bolometric.core.game.part import AreaPart
+from bolometric.core.results.kinds import ReadingKind, declare
+
+if TYPE_CHECKING:
+    from bolometric.core.game.contract import Area
+    from bolometric.core.game.document import Game
+    from bolometric.core.results.standing import Standing
+
+S = TypeVar("S", bound="Standing")
+K = TypeVar("K", bound=Hashable)
+
+
+@dataclass(frozen=True, slots=True)
+class Starter:
+    """A game to begin with."""
+
+    words: str
+    """What the menu calls it."""
+    game: Game
+
+
+def _no_starters() -> tuple[Starter, ...]:
+    return ()
+
+
+@dataclass(frozen=True, slots=True)
+class Entry(Generic[S, K]):
+    """An area's entry in the catalogue. What it does is loaded when it is first wanted."""
+
+    kind: type[AreaPart]
+    load: Callable[[], Area[S, K]]
+    starters: Callable[[], tuple[Starter, ...]] = _no_starters
+    """Games to begin with."""
+    warm: Callable[[], Iterator[Game]] | None = None
+    """Further games that between them reach every compiled loop; the starters are taken without being named."""
+    readings: tuple[ReadingKind, ...] = ()
+    """Readings of its own, estimated from what its batches count under ``own``."""
+
+    def __post_init__(self) -> None:
+        for reading in self.readings:
+            declare(reading)
