@@ -186,7 +186,9 @@ class Measurer(QObject):
             exact = measure_exactly(game, stale, work=False)
             _ = exact.heat  # worked out here, not by the window when it paints
             self._relay.emit(generation, self.exact_ready, (exact,))
-            self._relay.emit(generation, self.work_ready, (with_work(exact, stale),))
+        edits.give_way()  # to the window, which paints
+        done = with_work(exact, lambda: stale() or edits.give_way())
+        self._relay.emit(generation, self.work_ready, (done,))
         if may_think(game) and "choice" not in exact.readings and generation == self._generation:
             self._submit(self._runs, self._think, game)
 

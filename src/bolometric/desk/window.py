@@ -53,7 +53,7 @@ if TYPE_CHECKING:
 VIEWS = ("shelf", "shape", *LATE)
 PATIENCE = 300
 """Milliseconds an edit may wait for its exact readings until the window says that it waits."""
-QUIET = 120
+QUIET = 250
 """Milliseconds after exact readings until faults are looked for: after painting, and not while edits follow fast."""
 STALE = 700
 """Milliseconds after an edit until what was said against the game before it is taken off."""
@@ -209,6 +209,7 @@ class Window(Commands):
             self.late.show_printing(game)  # nothing is to be measured anew
             return
         self._measured = game
+        self.measurer.measure(game, play)  # it begins while the rules are being written
         self.shape.take_game(game)
         self.sheet.show_game(game, self.colours)
         self.readings, self._played = {}, None
@@ -216,7 +217,6 @@ class Window(Commands):
         self._stale.start()
         self._quiet.stop()
         self.late.show_game(self.colours)
-        self.measurer.measure(game, play)
 
     def _take_game(self, game: Game) -> None:
         """A version of the open game in its place, printed as that is by now."""

@@ -192,8 +192,9 @@ MOST_DEEDS = 2_000
 """Of a game that is shown."""
 ONE_IN = 100
 """Of so many turns that are played one is noted: what that costs is then a small part of what playing costs."""
-FIRST_GAMES, FEWEST_NOTES, MOST_NOTES, LONGEST = 200, 2_500, 20_000, 20_000
-"""Games of the first batch; notes of a later one, and turns of a noted game, at most."""
+FIRST_GAMES, FEWEST_NOTES, MOST_NOTES, LONGEST = 40, 2_500, 20_000, 20_000
+"""Games of the first batch, before it is known how long they are; notes of a later one, and turns of a noted game, at
+most."""
 
 
 class Noting:

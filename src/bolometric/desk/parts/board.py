@@ -52,6 +52,7 @@ class BoardWidget(QWidget):
         self.marks: dict[int, str] = {}
         self.places: Places = Track(1)  # until a game is shown
         self._picture = picture_of(self.places, None)
+        self._laid: tuple[Places, QRectF, Layout] | None = None
         self.setMouseTracking(True)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMinimumSize(320, 220)
@@ -95,8 +96,10 @@ class BoardWidget(QWidget):
         return self.layout_now().cells
 
     def layout_now(self) -> Layout:
-        """Where the places lie at the present size."""
-        return layout_of(self.places, self.room())
+        """Where the places lie at the present size; remembered, since each look at the board asks several times."""
+        if self._laid is None or self._laid[0] is not self.places or self._laid[1] != self.room():
+            self._laid = self.places, self.room(), layout_of(self.places, self.room())
+        return self._laid[2]
 
     def room(self) -> QRectF:
         """What there is for the board, above its legend."""

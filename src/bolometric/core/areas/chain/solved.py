@@ -6,7 +6,8 @@ sets gives
 
     sums(m, z) = max over w of  1 + sums(m − z − w, r)          wins(m, z) = some w after which the other does not win
 
-Cost: 2ⁿ · n · 2 states of a byte for n numbers, each with up to 2n sums.
+Every sum strikes two numbers, so only sets that lack an even count of them come up; others are left at nought.
+Cost: 2ⁿ · n · 2 states of a byte for n numbers, a half of them worked out, each with up to 2n sums.
 """
 
 from __future__ import annotations
@@ -25,8 +26,10 @@ Bytes = NDArray[np.int8]
 ADD, TAKE = 0, 1
 Sum = tuple[int, int, int]
 """Places on the line of the first number and the second, and the sign."""
-RESULT = 32
-"""By how much the place of a result is shifted beside the bits of numbers."""
+HALF = 10
+"""Sets are looked up by their lower and their upper places apart: two tables of this many places each."""
+ROOT = 37
+"""Powers of two leave different remainders by it, since 2 is a primitive root of it: which place a bit stands for."""
 PART = 1 << 14
 """Sets that are worked out between two looks at whether the answer is still wanted."""
 
@@ -47,12 +50,12 @@ def solved(numbers: tuple[int, ...], free: bool) -> Solved | None:
     count = len(numbers)
     if count > MOST_SOLVED:
         return None
-    most, wins = np.zeros((1 << count, count, 2), np.int8), np.zeros((1 << count, count, 2), np.bool_)
-    listed = _listed(results_of(numbers))
+    ends, results = np.zeros((1 << count, count, 2), np.int8), results_of(numbers)
+    low, high = _listed(results)
     for first in range(0, 1 << count, PART):
         checkpoint()
-        _solve(first, min(first + PART, 1 << count), *listed, free, most, wins)
-    return Solved(most, wins)
+        _solve(first, min(first + PART, 1 << count), results, low, high, _PLACE_OF, free, ends)
+    return Solved(ends >> 1, (ends & 1).view(np.bool_))
 
 
 @lru_cache(maxsize=64)
@@ -69,50 +72,54 @@ def results_of(numbers: tuple[int, ...]) -> NDArray[np.int64]:
     return found
 
 
-def _listed(results: NDArray[np.int64]) -> tuple[NDArray[np.uint64], NDArray[np.uint64], NDArray[np.int64]]:
-    """For each first number and sign the sums there are.
+def _listed(results: NDArray[np.int64]) -> tuple[NDArray[np.int64], NDArray[np.int64]]:
+    """Which second numbers give a result that is not struck, as bits, for each first number, sign and set.
 
-    What must not be struck for one (three numbers, as bits) with the place of its result above them; what it strikes;
-    and how many there are: shapes (numbers, 2, numbers), the same, (numbers, 2).
+    By the lower places of the set and by its upper ones: shape (numbers, 2, 2 ** HALF) each. The second number must not
+    be struck itself; a set has both, so the sums there are come to both tables and the set.
     """
     count = len(results)
-    needs, strikes = np.zeros((count, 2, count), np.uint64), np.zeros((count, 2, count), np.uint64)
-    ways = np.zeros((count, 2), np.int64)
-    for z in range(count):
-        for w in range(count):
-            for sign in (ADD, TAKE):
-                r = int(results[z, w, sign])
-                if r >= 0:
-                    k = ways[z, sign]
-                    needs[z, sign, k] = 1 << z | 1 << w | 1 << r | r << RESULT
-                    strikes[z, sign, k] = 1 << z | 1 << w
-                    ways[z, sign] += 1
-    return needs, strikes, ways
+    tables = np.zeros((2, count, 2, 1 << HALF), np.int64)
+    sets = np.arange(1 << HALF)
+    for z, w, sign in np.argwhere(results >= 0):
+        upper, place = divmod(int(results[z, w, sign]), HALF)
+        tables[upper, z, sign] |= (sets >> place & 1) << w
+    return tables[0], tables[1]
+
+
+_PLACE_OF = np.zeros(ROOT, np.int64)
+_PLACE_OF[[(1 << place) % ROOT for place in range(2 * HALF)]] = np.arange(2 * HALF)
 
 
 @njit(nogil=True, cache=True)
-def _solve(first, end, needs, strikes, ways, free, most, wins):  # type: ignore[no-untyped-def]
-    count, bits = needs.shape[0], np.uint64((1 << RESULT) - 1)
-    for held in range(np.uint64(first), np.uint64(end)):
+def _solve(first, end, results, low, high, place_of, free, ends):  # type: ignore[no-untyped-def]
+    # Only sums that can be made are gone through, bit by bit: asking of each whether it can is three branches in four
+    # that nobody can predict. Most and wins stand in one byte, since looking one up is what takes the time.
+    count, lower = len(results), (1 << HALF) - 1
+    for held in range(first, end):
+        odd = held ^ held >> 16
+        odd ^= odd >> 8
+        odd ^= odd >> 4
+        if (0x6996 >> (odd & 15) ^ count) & 1:
+            continue  # every sum strikes two: such a set never comes
         for z in range(count):
-            if not held >> np.uint64(z) & np.uint64(1):
+            if not held >> z & 1:
                 continue
             for sign in range(2):
-                best, win, other = np.int8(0), False, np.uint64(1 - sign)
-                for k in range(ways[z, sign]):
-                    need = needs[z, sign, k]
-                    if held & need & bits != need & bits:
-                        continue
-                    rest, r = held ^ strikes[z, sign, k], need >> np.uint64(RESULT)
-                    best = max(best, np.int8(1 + most[rest, r, other]))
-                    win = win or not wins[rest, r, other]
-                most[held, z, sign], wins[held, z, sign] = best, win
+                best, win = 0, 0
+                can = held & (low[z, sign, held & lower] | high[z, sign, held >> HALF])
+                while can:
+                    bit = can & -can
+                    can ^= bit
+                    w = place_of[np.uint64(bit) % np.uint64(ROOT)]
+                    then = ends[held ^ (1 << z) ^ bit, results[z, w, sign], 1 - sign]
+                    best = max(best, 2 + (then & ~1))
+                    win |= ~then & 1
+                ends[held, z, sign] = best | win
             if free:
                 # Either sign may come, and after it either again.
-                best = max(most[held, z, 0], most[held, z, 1])
-                win = wins[held, z, 0] or wins[held, z, 1]
-                for sign in range(2):
-                    most[held, z, sign], wins[held, z, sign] = best, win
+                one, other = ends[held, z, 0], ends[held, z, 1]
+                ends[held, z, 0] = ends[held, z, 1] = max(one & ~1, other & ~1) | ((one | other) & 1)
 
 
 def sums_from(area: Chain, held: int, begin: int, sign: int) -> list[Sum]:
