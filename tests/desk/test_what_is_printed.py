@@ -1,0 +1,181 @@
+"""What stands on the sheets, read back from the PDF: every number of a board, every face, every line of the box."""
+
+import io
+import re
+from collections import Counter
+
+import pypdf
+import pytest
+from pypdf.generic import ContentStream
+
+from bolometric.core.areas.shelf import demo_files, starters
+from bolometric.core.game.document import game_from, with_values
+from bolometric.core.game.files import read
+from bolometric.core.pieces.kinds import Counters, Die, Pack, Spinner
+from bolometric.core.results.board import Cells, Tiles, Track
+from bolometric.core.sheets.contents import Kit
+from bolometric.core.sheets.gathering import contents_of
+from bolometric.core.sheets.kit import FOOD, SCHOOL, TOOLS, kit
+from bolometric.paint.printed.book import chosen, offered, pages_of, paper_of
+from bolometric.paint.printed.looks import LOOKS
+from bolometric.paint.printed.out import pdf
+
+GAMES = [*map(read, demo_files()), *(starter.game for starter in starters())]
+NAMES = [game.name or f"starter {at}" for at, game in enumerate(GAMES)]
+
+
+def sheets(game, *only, **changes):
+    """The contents of a game, and its PDF."""
+    game = with_values(game, {f"printing.{key}": value for key, value in changes.items()}) if changes else game
+    contents = contents_of(game)
+    pages = pages_of(contents, frozenset(only) if only else None)
+    return contents, pypdf.PdfReader(io.BytesIO(pdf(pages, paper_of(contents))))
+
+
+def text_of(reader):
+    return " ".join(" ".join(page.extract_text().split()) for page in reader.pages)
+
+
+def tokens(words):
+    return Counter(re.findall(r"\S+", words))
+
+
+def names_on(places):
+    """What is written on each place that is in use."""
+    match places:
+        case Cells(texts=texts, unused=unused):
+            return [text for at, text in enumerate(texts, 1) if at not in unused and text]
+        case Tiles(names=names):
+            return list(names)
+        case Track(squares=squares, written=written):
+            return list(written or map(str, range(1, squares + 1)))
+    return []
+
+
+@pytest.mark.parametrize("part", range(4))
+def test_every_number_of_a_board_is_printed_on_it(qapp, part):
+    """Each as often as it stands on the board; the ends of a trail may be called something else."""
+    seen = 0
+    for game in GAMES[part::4]:
+        if not contents_of(game).boards:
+            continue
+        contents, reader = sheets(game, "boards")
+        wanted: Counter[str] = Counter()
+        for places in contents.boards:
+            names = names_on(places)
+            wanted.update(names[1:-1] if isinstance(places, Track) else names)
+        found = tokens(text_of(reader))
+        missing = {word: count for word, count in wanted.items() if " " not in word and found[word] < count}
+        assert not missing, (game.name, missing)
+        seen += sum(wanted.values())
+    assert seen > 50
+
+
+@pytest.mark.parametrize("look", ["grey", "lines"])
+@pytest.mark.parametrize("at", range(0, len(GAMES), 3), ids=NAMES[::3])
+def test_without_colour_means_without_colour(qapp, at, look):
+    """Whatever sets a colour in the PDF sets as much red as green and blue; lines alone take nothing but ink."""
+    _, reader = sheets(GAMES[at], look=look, left_out=[])
+    levels = set()
+    for page in reader.pages:
+        for given, does in ContentStream(page.get_contents(), reader).operations:
+            if does in {b"scn", b"SCN", b"sc", b"SC", b"rg", b"RG"} and len(given) == 3:
+                values = [float(value) for value in given]
+                assert max(values) - min(values) < 0.01, (does, values)
+                levels.add(round(values[0], 2))
+    assert levels, "nothing is drawn"
+    if look == "lines":
+        assert len(levels) <= 4, sorted(levels)
+
+
+def test_looks_differ_only_in_their_colours(qapp):
+    texts = {look: tokens(text_of(sheets(GAMES[0], look=look, left_out=[])[1])) for look in LOOKS}
+    assert texts["colour"] == texts["grey"] == texts["lines"]
+
+
+def faces_of(piece):
+    match piece:
+        case Die():
+            return Counter(str(face.number) for face in piece.faces)
+        case Spinner():
+            return Counter(str(sector.number) for sector in piece.sectors)
+    return Counter()
+
+
+@pytest.mark.parametrize(
+    "pieces",
+    [
+        [{"faces": [1, 2, 3, 4, 5, 6]}],
+        [{"faces": [11, 13, 17, 19, 23, 29, 31, 37]}],
+        [{"faces": [41, 43, 47, 53]}],
+        [{"faces": [21, 22, 23, 24, 25, 26, 27]}],  # no solid has seven: a spinner takes its place
+    ],
+)
+def test_every_face_is_on_the_net_or_on_the_spinner_that_takes_its_place(qapp, pieces):
+    game = game_from({"bolometric": 1, "pieces": pieces})
+    contents, reader = sheets(game, "pieces", copies="table")
+    wanted = sum((faces_of(piece) for piece, _ in contents.pieces), Counter())
+    found = tokens(text_of(reader))
+    assert wanted
+    assert not {face: count for face, count in wanted.items() if found[face] < count}
+
+
+def test_a_pack_is_printed_card_by_card_with_its_marks(qapp):
+    game = game_from(
+        {"bolometric": 1, "pieces": [{"kind": "pack", "cards": [{"value": 71, "count": 3}, {"value": 83, "count": 5}]}]}
+    )
+    (pack, _), *_ = contents_of(game).pieces
+    assert isinstance(pack, Pack)
+    _, reader = sheets(game, "cards", copies="table")
+    found = tokens(text_of(reader))
+    assert (found["71"] % 3, found["83"] % 5) == (0, 0)
+    assert found["71"] >= 3
+    assert found["83"] >= 5
+
+
+@pytest.mark.parametrize("at", range(len(GAMES)), ids=NAMES)
+def test_the_box_says_everything_and_what_to_mind(qapp, at):
+    """Each line with its number and each caution is on paper, and the school's own rules have the last word."""
+    game = GAMES[at]
+    contents, reader = sheets(game, "kit")
+    told = text_of(reader)
+    for count, what in contents.kit.lines:
+        assert str(count) in told
+        assert " ".join(what.split()) in told
+    assert contents.kit.cautions[-1] == SCHOOL
+    for caution in contents.kit.cautions:
+        assert caution in told
+    counters = any("counters, in a colour" in what for _, what in contents.kit.lines)
+    assert (f"{FOOD}." in contents.kit.cautions) == counters
+    cut_out = game.area.uses_pieces
+    assert not cut_out or any(TOOLS in caution for caution in contents.kit.cautions)
+
+
+@pytest.mark.parametrize("learners", [1, 2, 7, 30])
+def test_a_box_has_enough_for_every_learner_and_no_table_over(learners):
+    for game in GAMES:
+        box = kit(with_values(game, {"printing.learners": learners}))
+        assert isinstance(box, Kit)
+        assert box.tables * game.seats.count >= learners > (box.tables - 1) * game.seats.count
+        per_table = [
+            piece.count if isinstance(piece, Counters) else 1
+            for hand in game.area.hands(game.seats.count, game.pieces) if game.area.uses_pieces for piece in hand
+        ]  # fmt: skip
+        if game.area.uses_pieces and all(isinstance(piece, Die) for piece in game.pieces):
+            dice = sum(count for count, what in box.lines if what.startswith(("die", "dice")))
+            assert dice == sum(per_table) * box.tables
+
+
+@pytest.mark.parametrize("at", range(0, len(GAMES), 2), ids=NAMES[::2])
+def test_what_is_chosen_is_what_is_printed(qapp, at):
+    """Each sheet that is offered comes alone when it is asked for alone, and all of them in their order."""
+    contents = contents_of(GAMES[at])
+    there = offered(contents)
+    for key in there:
+        pages = pages_of(contents, chosen(contents, key.upper() + " ,"))
+        assert {page.sheet for page in pages} <= {key}
+    every = [page.sheet for page in pages_of(contents, frozenset(there))]
+    assert [key for at, key in enumerate(every) if at == 0 or (every[at - 1] != key and key not in every[:at])] == [
+        key for key in there if key in every
+    ]
+    assert frozenset(there) - set(GAMES[at].printing.left_out) == chosen(contents)
