@@ -18,6 +18,7 @@ from PySide6.QtCore import QEventLoop
 
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 STARTS, EDITS = 11, 20
+SOON = 50
 
 SOURCE = Path(__file__).parent.parent / "src"
 
@@ -55,7 +56,7 @@ def start_up(home):
     pairs = [(started(BARE), started(OURS, home)) for _ in range(STARTS)]
     bare, ours = (statistics.median(times) for times in zip(*pairs, strict=True))
     ratio = statistics.median(ours / bare for bare, ours in pairs)  # of neighbours in time: machines are not steady
-    print(f"start-up: bare {bare * 1e3:.0f} ms, ours {ours * 1e3:.0f} ms, ratio {ratio:.2f} (goal 4)")
+    print(f"start-up: bare {bare * 1e3:.0f} ms, ours {ours * 1e3:.0f} ms, ratio {ratio:.2f} (goal 2.5)")
 
 
 def wait_until(app, reached, limit=60.0):
@@ -83,7 +84,7 @@ def edits(app, window):
     from bolometric.core.game.files import read
     from bolometric.core.settings.knobs import knobs
 
-    shown = {}
+    shown, medians = {}, []
     window.measurer.exact_ready.connect(lambda exact: shown.update(exact=exact.game))
     window.measurer.runs_ready.connect(lambda played: shown.update(first=played.game, done=played.done and played.game))
     for path in demo_files():
@@ -108,8 +109,11 @@ def edits(app, window):
             first.append(time.perf_counter() - start)
             wait_until(app, lambda game=game: shown.get("done") == game)
             sure.append(time.perf_counter() - start)
+        medians.append(statistics.median(paints) * 1e3)
         told = [f"{statistics.median(t) * 1e3:.0f} ms (worst {max(t) * 1e3:.0f})" for t in (paints, first, sure)]
         print(f"{window.document.game.name}: edit to exact painted {told[0]}; first runs {told[1]}; sure {told[2]}")
+    quick = sum(median <= SOON for median in medians)
+    print(f"edit to exact painted within {SOON} ms at the median: {quick} of {len(medians)} games")
 
 
 def main():
@@ -126,7 +130,7 @@ def main():
         window.show_shape()
         edits(app, window)
         peak = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024
-        print(f"peak memory with every demo game measured: {peak:.0f} MB (goal 400)")
+        print(f"peak memory with every demo game measured: {peak:.0f} MB (goal 300)")
         window.document.start(window.document.game)
         window.close()
 

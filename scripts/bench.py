@@ -10,7 +10,7 @@ from importlib.metadata import version
 from pathlib import Path
 
 ROOT = Path(__file__).resolve().parent.parent
-ORDER = ("trail", "squares", "choosing", "boards", "odds", "facts", "tuning", "sheets", "logbook", "window")
+ORDER = ("trail", "squares", "choosing", "boards", "odds", "facts", "tuning", "sheets", "logbook", "stopping", "window")
 LIBRARIES = ("numpy", "numba", "scipy", "PySide6_Essentials")
 NOISE = ("This plugin does not support",)
 

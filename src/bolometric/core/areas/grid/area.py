@@ -11,7 +11,7 @@ from bolometric.core.results.batch import Player
 
 PLANNED_AT_ONCE = 5_000
 """Turns of a batch in which somebody looks ahead: each takes a thousand times as long as another."""
-USUAL_AT_ONCE = 1_000_000
+USUAL_AT_ONCE = 50_000
 
 
 def chooses(game: Game) -> bool:
