@@ -39,6 +39,28 @@ def test_the_gate_is_closed_from_an_edit_to_its_readings(qtbot, window):
     assert giving_way.edits._open.is_set()
 
 
+def test_an_edit_right_after_an_answer_does_not_wait_for_the_last_one(qtbot, window):
+    """What is left to do for the last game waits for the window to paint; the edit that comes first must not."""
+    came, took = [], []
+    game = window.document.game
+
+    def again(exact):
+        came.append(time.perf_counter())
+        if len(came) > 1:
+            took.append(came[-1] - begun[-1])
+        if len(came) < 6:
+            begun.append(time.perf_counter())
+            window.document.edit("area.length", 30 + len(came))
+
+    begun = []
+    window.measurer.exact_ready.connect(again)
+    window.document.edit("area.length", 29)
+    qtbot.waitUntil(lambda: len(took) == 5, timeout=20_000)
+    window.measurer.exact_ready.disconnect(again)
+    assert max(took) < 0.6 * giving_way.LONGEST
+    assert game != window.document.game
+
+
 def test_one_answer_does_not_keep_another_waiting():
     """While one object's answer is worked out, another object's is not held up."""
     working, going_on = threading.Event(), threading.Event()

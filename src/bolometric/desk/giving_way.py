@@ -7,10 +7,19 @@ else is busy: beside one such thread it took twenty times as long, and not twice
 from __future__ import annotations
 
 import threading
+import time
+
+from bolometric.core.settings.heeding import Stop
 
 LONGEST = 1.0
 """Seconds that anybody waits after an edit: exact work that takes longer goes on beside the runs, which are shown
 meanwhile."""
+LOOK = 0.01
+"""Seconds between two looks whether what waits is wanted any more."""
+
+
+def _never() -> bool:
+    return False
 
 
 class Gate:
@@ -28,11 +37,16 @@ class Gate:
         """It is there, or is not wanted any more."""
         self._open.set()
 
-    def give_way(self) -> bool:
-        """Wait while the gate is closed; false, as an answer to 'is this no longer wanted?'."""
-        if not self._open.is_set() and not self._open.wait(LONGEST):
-            self._open.set()
-        return False
+    def give_way(self, unwanted: Stop = _never) -> bool:
+        """Wait while the gate is closed; whether the work is ``unwanted``, which ends the wait.
+
+        Exact work must say when it is: the edit that closes the gate anew waits for the lane that this would hold up.
+        """
+        end = time.monotonic() + LONGEST
+        while not unwanted() and not self._open.wait(LOOK):
+            if time.monotonic() > end:
+                self._open.set()
+        return unwanted()
 
 
 edits = Gate()

@@ -157,7 +157,7 @@ class Measurer(QObject):
 
     def _since(self, generation: int) -> Stop:
         """Whether the game has been changed since; what an edit must show at once goes first."""
-        return lambda: generation != self._generation or edits.give_way()
+        return lambda: edits.give_way(lambda: generation != self._generation)
 
     def _deliver(self, generation: int, signal: Any, values: tuple[Any, ...]) -> None:
         if generation == self._generation:
@@ -186,8 +186,9 @@ class Measurer(QObject):
             exact = measure_exactly(game, stale, work=False)
             _ = exact.heat  # worked out here, not by the window when it paints
             self._relay.emit(generation, self.exact_ready, (exact,))
-        edits.give_way()  # to the window, which paints
-        done = with_work(exact, lambda: stale() or edits.give_way())
+        if edits.give_way(stale):  # to the window, which paints
+            return
+        done = with_work(exact, lambda: edits.give_way(stale))
         self._relay.emit(generation, self.work_ready, (done,))
         if may_think(game) and "choice" not in exact.readings and generation == self._generation:
             self._submit(self._runs, self._think, game)
