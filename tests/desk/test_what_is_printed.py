@@ -72,7 +72,7 @@ def test_every_number_of_a_board_is_printed_on_it(qapp, part):
 
 
 @pytest.mark.parametrize("look", ["grey", "lines"])
-@pytest.mark.parametrize("at", range(0, len(GAMES), 3), ids=NAMES[::3])
+@pytest.mark.parametrize("at", range(0, len(GAMES), 5), ids=NAMES[::5])
 def test_without_colour_means_without_colour(qapp, at, look):
     """Whatever sets a colour in the PDF sets as much red as green and blue; lines alone take nothing but ink."""
     _, reader = sheets(GAMES[at], look=look, left_out=[])
@@ -166,7 +166,7 @@ def test_a_box_has_enough_for_every_learner_and_no_table_over(learners):
             assert dice == sum(per_table) * box.tables
 
 
-@pytest.mark.parametrize("at", range(0, len(GAMES), 2), ids=NAMES[::2])
+@pytest.mark.parametrize("at", range(0, len(GAMES), 4), ids=NAMES[::4])
 def test_what_is_chosen_is_what_is_printed(qapp, at):
     """Each sheet that is offered comes alone when it is asked for alone, and all of them in their order."""
     contents = contents_of(GAMES[at])
