@@ -8,8 +8,9 @@ from bolometric.core.areas.shelf import demo_files, starters
 from bolometric.core.game.document import game_from, with_value
 from bolometric.core.game.files import read
 from bolometric.core.judge.suits import AS_SET, off_by, targets_of
-from bolometric.core.measure.measuring import measure, measure_exactly, never_stop
+from bolometric.core.measure.measuring import measure, measure_exactly
 from bolometric.core.settings.errors import GameError
+from bolometric.core.settings.heeding import never_stop
 from bolometric.core.settings.knobs import knob_at
 from bolometric.core.tuning.beginning import Answers, possible, subsets, tuned
 from bolometric.core.tuning.comparing import different, rows_of, sentences_of, side_of

@@ -1,5 +1,9 @@
 """Views that are made late know what happened before; boxes that are filled lie where they should."""
 
+import json
+import subprocess
+import sys
+
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
@@ -11,11 +15,39 @@ from bolometric.core.game.files import read
 from bolometric.core.measure.measuring import quick_measure
 from bolometric.core.results.board import MOST_CELLS, Box
 from bolometric.desk.late_views import VIEWS
+from bolometric.desk.parts.gauge import USUAL
 from bolometric.desk.parts.pair_table import Cell, PairTable
 from bolometric.desk.views.card import Card, Entry
 from bolometric.paint.fill_board import FillLayout
 from bolometric.paint.palette import LIGHT
 from tests.desk.settling import settle
+
+FIRST_FRAME = """
+import json, os, sys
+from pathlib import Path
+from bolometric.desk.app import application, make_window
+from bolometric.desk.settings import Settings
+app, home = application(), Path(sys.argv[1])
+settings = Settings(home / "s.ini")
+settings.theme = "dark"
+window = make_window(None, True, settings, home / "shelf", home / "kept")
+window.show()
+window.grab()
+late = ("numba", "scipy", "bolometric.core.measure.", "bolometric.core.game.contract", "bolometric.core.chains.race")
+gauges = window.gauges.gauges
+print(json.dumps({
+    "loaded": [name for name in sys.modules if name.startswith(late)],
+    "gauges": [key for key in gauges if gauges[key].isVisible()],
+    "dressed": all(gauge.colours is window.colours for gauge in gauges.values()),
+}), flush=True)
+os._exit(0)
+"""
+
+
+def test_the_first_frame_is_the_shelf_and_nothing_that_measures_is_loaded_for_it(tmp_path):
+    """A start takes as long as what it imports: an area, a chain or a loop that slips in is noticed here."""
+    told = subprocess.run([sys.executable, "-c", FIRST_FRAME, tmp_path], capture_output=True, text=True, check=True)
+    assert json.loads(told.stdout) == {"loaded": [], "gauges": list(USUAL), "dressed": True}
 
 
 def test_nothing_late_is_made_before_it_is_wanted(open_window):

@@ -1,6 +1,5 @@
 """The educator's job in the real window: read, change, see, undo, save, open again."""
 
-import subprocess
 import sys
 
 import pytest
@@ -375,25 +374,6 @@ def test_the_first_game_is_measured_once_and_played_after_the_window_is_up(monke
     window.show_shape()
     window.show_shelf()
     assert asked == [False, True]
-
-
-def test_nothing_that_measures_is_loaded_until_the_shelf_has_been_painted(tmp_path):
-    """A start takes as long as what it imports: an area, a chain or a loop that slips in is noticed here."""
-    code = """
-import sys
-from pathlib import Path
-from bolometric.desk.app import application, make_window
-from bolometric.desk.settings import Settings
-app, home = application(), Path(sys.argv[1])
-window = make_window(None, True, Settings(home / "s.ini"), home / "shelf", home / "kept")
-window.show()
-window.grab()
-late = ("numba", "scipy", "bolometric.core.measure.", "bolometric.core.game.contract", "bolometric.core.chains.race")
-print([name for name in sys.modules if name.startswith(late)], flush=True)
-import os; os._exit(0)
-"""
-    told = subprocess.run([sys.executable, "-c", code, tmp_path], capture_output=True, text=True, check=True)
-    assert told.stdout.strip() == "[]"
 
 
 def test_the_sheet_turns_into_rules_to_read_aloud_and_back(window):

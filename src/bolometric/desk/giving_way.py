@@ -9,17 +9,13 @@ from __future__ import annotations
 import threading
 import time
 
-from bolometric.core.settings.heeding import Stop
+from bolometric.core.settings.heeding import Stop, never_stop
 
 LONGEST = 1.0
 """Seconds that anybody waits after an edit: exact work that takes longer goes on beside the runs, which are shown
 meanwhile."""
 LOOK = 0.01
 """Seconds between two looks whether what waits is wanted any more."""
-
-
-def _never() -> bool:
-    return False
 
 
 class Gate:
@@ -37,7 +33,7 @@ class Gate:
         """It is there, or is not wanted any more."""
         self._open.set()
 
-    def give_way(self, unwanted: Stop = _never) -> bool:
+    def give_way(self, unwanted: Stop = never_stop) -> bool:
         """Wait while the gate is closed; whether the work is ``unwanted``, which ends the wait.
 
         Exact work must say when it is: the edit that closes the gate anew waits for the lane that this would hold up.

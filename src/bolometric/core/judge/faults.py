@@ -23,12 +23,12 @@ from bolometric.core.judge.practising import practising
 from bolometric.core.judge.sameness import sameness
 from bolometric.core.judge.verdict import applies, off
 from bolometric.core.measure.equals import between_equals
-from bolometric.core.measure.measuring import never_stop, quick_measure
+from bolometric.core.measure.measuring import quick_measure
 from bolometric.core.outcomes.breakdown import no_number_words
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.show import headline
 from bolometric.core.settings.errors import Cancelled
-from bolometric.core.settings.heeding import Stop, heeding
+from bolometric.core.settings.heeding import Stop, heeding, never_stop
 from bolometric.core.text.figures import percent
 
 HARDLY_EVER = 0.01

@@ -13,9 +13,9 @@ from bolometric.core.logbook.learning import Pace, learned
 from bolometric.core.logbook.paced import at_pace
 from bolometric.core.logbook.session import Session
 from bolometric.core.logbook.slips import cared
-from bolometric.core.measure.measuring import measure, never_stop
+from bolometric.core.measure.measuring import measure
 from bolometric.core.results.show import headline, show
-from bolometric.core.settings.heeding import Stop
+from bolometric.core.settings.heeding import Stop, never_stop
 from bolometric.core.text.figures import plural
 
 MOST_CHANGES = 3

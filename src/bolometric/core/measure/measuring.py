@@ -24,12 +24,7 @@ from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.readings import Reading, exact_length, exact_value, joined
 from bolometric.core.settings.compiled import gate
 from bolometric.core.settings.errors import GameError
-from bolometric.core.settings.heeding import Stop, checkpoint, heeding
-
-
-def never_stop() -> bool:
-    """For work that nobody cancels."""
-    return False
+from bolometric.core.settings.heeding import Stop, checkpoint, heeding, never_stop
 
 
 @dataclass(frozen=True)

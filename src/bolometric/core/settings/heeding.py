@@ -18,6 +18,11 @@ Stop = Callable[[], bool]
 _asked: ContextVar[tuple[Stop, ...]] = ContextVar("asked", default=())
 
 
+def never_stop() -> bool:
+    """For work that nobody cancels."""
+    return False
+
+
 @contextmanager
 def heeding(stop: Stop) -> Iterator[None]:
     """Within it ``checkpoint`` asks ``stop`` too, after those of whoever called.

@@ -13,10 +13,9 @@ from bolometric.core.game.document import Band, Game, game_from
 from bolometric.core.game.entry import Starter
 from bolometric.core.game.targets import Target
 from bolometric.core.judge.suits import targets_of
-from bolometric.core.measure.measuring import never_stop
 from bolometric.core.pieces.kinds import AnyPiece
 from bolometric.core.settings.errors import GameError
-from bolometric.core.settings.heeding import Stop, checkpoint, heeding
+from bolometric.core.settings.heeding import Stop, checkpoint, heeding, never_stop
 from bolometric.core.tuning.looking import look
 from bolometric.core.tuning.search import Candidate, tune
 from bolometric.core.tuning.workers import Share, alone

@@ -10,12 +10,11 @@ from bolometric.core.game.family import Family
 from bolometric.core.game.targets import STYLES, Target
 from bolometric.core.judge.suits import off_by
 from bolometric.core.judge.verdict import applies
-from bolometric.core.measure.measuring import never_stop
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.readings import Reading
 from bolometric.core.results.show import show
 from bolometric.core.settings.errors import GameError
-from bolometric.core.settings.heeding import Stop, heeding
+from bolometric.core.settings.heeding import Stop, heeding, never_stop
 from bolometric.core.tuning.looking import readings_for
 from bolometric.core.tuning.search import tune
 from bolometric.core.tuning.space import PIECES, apart, differences, free_knobs

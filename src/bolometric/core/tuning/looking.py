@@ -9,11 +9,11 @@ from pydantic_core import PydanticCustomError
 from bolometric.core.game.document import Game
 from bolometric.core.game.targets import Target
 from bolometric.core.judge.suits import AS_SET, Suited, as_measured, suited, suits
-from bolometric.core.measure.measuring import measure_exactly, never_stop, runs_of, thinking_played
+from bolometric.core.measure.measuring import measure_exactly, runs_of, thinking_played
 from bolometric.core.measure.runs import NOTED_ALONE
 from bolometric.core.results.readings import Reading, joined
 from bolometric.core.settings.errors import GameError
-from bolometric.core.settings.heeding import Stop
+from bolometric.core.settings.heeding import Stop, never_stop
 
 LONGEST, MOST_TURNS = 3_000, 4_000_000
 """Turns of a game, and of all games of a look, at most: what is longer counts as too long."""

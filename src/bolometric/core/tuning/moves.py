@@ -20,13 +20,13 @@ from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import Game, with_value
 from bolometric.core.judge.nearby import numbers_by, part_step, values_near
 from bolometric.core.judge.suits import AS_SET, as_measured
-from bolometric.core.measure.measuring import measure_exactly, never_stop, table_of
+from bolometric.core.measure.measuring import measure_exactly, table_of
 from bolometric.core.measure.runs import NOTED_ALONE, PILOT
 from bolometric.core.results.estimate import Sample
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.readings import Reading
 from bolometric.core.settings.errors import GameError
-from bolometric.core.settings.heeding import Stop, checkpoint, heeding
+from bolometric.core.settings.heeding import Stop, checkpoint, heeding, never_stop
 from bolometric.core.settings.knobs import KnobAt, knobs
 from bolometric.core.tuning.looking import LONGEST, readings_for
 from bolometric.core.tuning.space import KEPT
