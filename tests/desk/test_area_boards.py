@@ -179,3 +179,14 @@ def test_a_chart_and_a_line_grow_with_their_settings(qtbot):
         qtbot.keyClick(widget, Qt.Key.Key_Return)
         qtbot.mouseClick(widget, Qt.MouseButton.LeftButton, pos=widget.layout_now().square(count).center().toPoint())
         assert chosen == [1, count]
+
+
+def test_a_board_is_laid_out_anew_where_it_has_another_size_or_other_places(window):
+    """What lies where is remembered, for this room and these places alone."""
+    board = window.shape.board
+    for size in ((900, 600), (600, 420)):
+        board.resize(*size)
+        assert board.layout_now().area == board.room()
+        assert board.layout_now() is board.layout_now()
+    board.show_board(with_value(board.game, "area.length", 12), None, board.colours)
+    assert board.layout_now().cells == board.count == 12
