@@ -60,12 +60,16 @@ def field(style):
 
 
 def by_c(c, game, style, runs):
-    claims, turns = claims_of(game), np.zeros(runs, np.int64)
+    claims, cells = claims_of(game), len(game.area.cells)
+    kinds = (np.int64, np.int64, np.int64, np.int8)
+    out = [np.zeros(runs, kind) for kind in kinds] + [np.zeros(cells), np.zeros(cells)]  # what ours tells of games
     given = (claims.edges, claims.start, claims.cells, claims.owner, claims.first_line, claims.through, claims.chance)
     numbers = (len(claims.edges), len(claims.owner), *claims.lines.shape, game.seats.count, style, runs)
+    members = np.ascontiguousarray(claims.lines, np.int64)
     values = [v.ctypes.data_as(ctypes.c_void_p) for v in given] + [ctypes.c_int64(int(v)) for v in numbers]
-    c.grid(ctypes.c_uint64(77), *values, turns.ctypes.data_as(ctypes.c_void_p))
-    return turns
+    more = [v.ctypes.data_as(ctypes.c_void_p) for v in (members, *out)]
+    c.grid(ctypes.c_uint64(77), *values, *more)
+    return out[0]
 
 
 def by_python(game, runs):

@@ -21,11 +21,12 @@ static inline int64_t draw(uint64_t *state, const int64_t *outcome, const uint64
 /* Sets of tiles: one way of drawing, one policy a seat, -1 in it for any set. */
 int64_t sets(uint64_t state, const int64_t *outcome, const uint64_t *keep, const int64_t *alias, const int64_t *first,
              const int64_t *taken, const double *scored, const int64_t *take, int64_t columns, int64_t totals, int64_t masks,
-             int64_t rounds, int64_t seats, int64_t runs, double *score, int64_t *rolls)
+             int64_t rounds, int64_t seats, int64_t runs, double *score, int64_t *rolls, double *idle_out, double *closed_out,
+             int64_t *home_out, int8_t *winner_out)
 {
     int64_t all = 0;
     for (int64_t run = 0; run < runs; run++) {
-        int64_t rolled = 0;
+        int64_t rolled = 0, idle = 0, closed = 0, home = 0;
         for (int64_t k = 0; k < seats; k++) score[run * seats + k] = 0;
         for (int64_t round = 0; round < rounds; round++)
             for (int64_t seat = 0; seat < seats; seat++) {
@@ -43,9 +44,14 @@ int64_t sets(uint64_t state, const int64_t *outcome, const uint64_t *keep, const
                     }
                     mask -= chosen;
                 }
+                idle += mask == masks - 1; closed += mask == 0;
                 score[run * seats + seat] += scored[mask];
             }
-        rolls[run] = rolled;
+        double least = score[run * seats];
+        for (int64_t k = 1; k < seats; k++) if (score[run * seats + k] < least) least = score[run * seats + k];
+        for (int64_t k = 0; k < seats; k++) home |= (int64_t)(score[run * seats + k] == least) << k;
+        rolls[run] = rolled; idle_out[run] = (double)idle; closed_out[run] = (double)closed; home_out[run] = home;
+        winner_out[run] = (int8_t)(home & (home - 1) ? -1 : __builtin_ctzll((uint64_t)home));
         all += rolled;
     }
     return all;

@@ -12,14 +12,15 @@ enum { MISS = 1, AGAIN, SWAP, CARD };
 
 void play(uint64_t state, const int16_t *landing, const uint8_t *acts, const uint64_t *keep, const int64_t *alias,
           const int64_t *pack_of, const double *right, int64_t columns, int64_t length, int64_t seats, int64_t packs,
-          int64_t size, int64_t runs, int64_t most, int64_t *turns_out, int8_t *winner_out) {
+          int64_t size, int64_t runs, int64_t most, int64_t *turns_out, int64_t *tally_out,
+          int8_t *winner_out) {
     int64_t place[8], kept[8], order[8][256], under[8][256], fresh[8], first[8], waits[8], seen[8][256], met = 0;
     int missing[8];
     for (int p = 0; p < packs; p++) for (int c = 0; c < size; c++) { order[p][c] = c; seen[p][c] = -1; }
     for (int64_t run = 0; run < runs; run++) {
         memset(place, 0, sizeof place); memset(missing, 0, sizeof missing); memset(kept, 0, sizeof kept);
         for (int p = 0; p < packs; p++) { fresh[p] = size; first[p] = waits[p] = 0; }
-        int64_t turn = 0, seat = 0, leader = -1, last = -1, since = 0, changes = 0, setbacks = 0;
+        int64_t turn = 0, seat = 0, leader = -1, last = -1, since = 0, changes = 0, setbacks = 0, rolls = 0;
         int home = 0;
         while (turn < most && !home) {
             turn++;
@@ -27,6 +28,7 @@ void play(uint64_t state, const int16_t *landing, const uint8_t *acts, const uin
             else {
                 int64_t began = place[seat];
                 for (int drawn = 0; drawn < 1000; drawn++) {
+                    rolls++;
                     uint64_t wide = NEXT * (uint64_t)columns, column = wide >> 32;
                     if ((wide & 0xFFFFFFFFu) >= keep[column]) column = (uint64_t)alias[column];
                     int64_t old = place[seat], at = old * columns + (int64_t)column, fresh_place = landing[at];
@@ -70,6 +72,9 @@ void play(uint64_t state, const int16_t *landing, const uint8_t *acts, const uin
             if (!home) seat = seat + 1 == seats ? 0 : seat + 1;
         }
         turns_out[run] = turn;
-        winner_out[run] = (int8_t)(home ? seat : (int64_t)((since + changes + setbacks + met) & 0) - 2);
+        winner_out[run] = (int8_t)(home ? seat : -2);
+        int64_t tally[5] = {since, changes, setbacks, met, rolls}; /* what nobody reads the compiler would leave out */
+        memcpy(tally_out + 8 * run, tally, sizeof tally);
+        memcpy(tally_out + 8 * run + 5, kept, 3 * sizeof *kept);
     }
 }

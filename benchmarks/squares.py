@@ -50,7 +50,7 @@ def compiled_c():
 
 def by_c(loop, ground, game, runs, seed):
     state = int(np.random.default_rng(seed).integers(0, 2**64, dtype=np.uint64))
-    turns, winner = np.empty(runs, np.int64), np.empty(runs, np.int8)
+    turns, tally, winner = np.empty(runs, np.int64), np.empty((runs, 8), np.int64), np.empty(runs, np.int8)
     names = [pack.name for pack in game.area.packs]
     pack_of = np.zeros(len(ground.can_finish) + 1, np.int64)
     for square in game.area.squares:
@@ -58,7 +58,7 @@ def by_c(loop, ground, game, runs, seed):
     right = np.array([[pack.chance(seat) for seat in range(3)] for pack in game.area.packs])
     arrays = [ground.landing, ground.acts, ground.keep, ground.alias, pack_of, right]
     sizes = [len(ground.keep), len(ground.can_finish), 3, len(names), 40, runs, MOST]
-    out = [turns, winner]
+    out = [turns, tally, winner]
     pointer = lambda array: array.ctypes.data_as(ctypes.c_void_p)  # noqa: E731
     loop(ctypes.c_uint64(state), *map(pointer, arrays), *map(ctypes.c_int64, sizes), *map(pointer, out))
     return turns

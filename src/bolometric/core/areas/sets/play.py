@@ -70,6 +70,7 @@ def _play(  # type: ignore[no-untyped-def]
     full, seats, masks, noted_at = len(scored) - 1, score.shape[1], np.uint64(len(scored)), 0
     if deck is not None:
         left, counts, moves_on = deck.full.copy(), deck.whole.copy(), dealt(deck)
+    several, whole = draw.any(), begin[1]
     origin = state
     for run in range(score.shape[0]):
         state = stream(origin, run)
@@ -83,14 +84,17 @@ def _play(  # type: ignore[no-untyped-def]
                 # Indices are unsigned, which spares a test for places counted from the end.
                 here = np.uint64(mask)
                 # With what to draw: as the style says, or either evenly.
-                way = draw[seat * masks + here]
-                if way < 0:
-                    state += STEP
-                    way = np.int64(below(state, 2))
+                way, base, columns = 0, np.uint64(0), whole
+                if several:
+                    way = np.int64(draw[seat * masks + here])
+                    if way < 0:
+                        state += STEP
+                        way = np.int64(below(state, 2))
+                    base, columns = begin[way], begin[way + 1] - begin[way]
                 if deck is None:
                     state += STEP
-                    wide = bits(state) * (begin[way + 1] - begin[way])
-                    column = begin[way] + (wide >> HALF)
+                    wide = bits(state) * columns
+                    column = base + (wide >> HALF)
                     place = outcome[kept(wide, column, keep[column], alias[column])]
                 else:
                     place = deck.codes[deal(state, left, counts, deck)]
