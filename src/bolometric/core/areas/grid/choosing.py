@@ -22,23 +22,23 @@ def drawn(edges, at):  # type: ignore[no-untyped-def]
     low, high = np.uint64(0), np.uint64(len(edges) - 1)
     while low < high:
         middle = (low + high) >> np.uint64(1)
-        if at < edges[middle]:
-            high = middle
-        else:
-            low = middle + np.uint64(1)
+        left = at < edges[middle]
+        high = middle if left else high
+        low = low if left else middle + np.uint64(1)
     return np.int64(low)
 
 
 @njit(nogil=True, cache=True)
 def open_cells(draw, seat, start, cells, owner, takes_over, out):  # type: ignore[no-untyped-def]
     """Writes the cells that a seat can claim with a draw into ``out``; how many there are."""
-    found = 0
-    for at in range(start[draw], start[draw + 1]):
+    found = np.uint64(0)
+    for at in range(np.uint64(start[np.uint64(draw)]), np.uint64(start[np.uint64(draw + 1)])):
         cell = cells[at]
-        if owner[cell] == NOBODY or (takes_over and owner[cell] >= 0 and owner[cell] != seat):
-            out[found] = cell
-            found += 1
-    return found
+        holder = owner[np.uint64(cell)]
+        out[found] = cell
+        # Without a branch: which cells are still free is as good as random.
+        found += np.uint64((holder == NOBODY) | (takes_over & (holder >= 0) & (holder != seat)))
+    return np.int64(found)
 
 
 @njit(nogil=True, cache=True)
