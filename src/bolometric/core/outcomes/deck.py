@@ -20,6 +20,7 @@ from bolometric.core.outcomes.listing import Group, groups_of, listed
 from bolometric.core.outcomes.totals import totals_of
 from bolometric.core.pieces.draw import Draw
 from bolometric.core.pieces.kinds import AnyPiece, Pack
+from bolometric.core.settings.inner import inner
 
 WIDEST = 2**31
 
@@ -85,7 +86,7 @@ def deck_of(pieces: tuple[AnyPiece, ...], draw: Draw) -> tuple[Deck, NDArray[np.
     return Deck(full, sizes, drawn, keeps, index), found.place, marked
 
 
-@njit(nogil=True, cache=True)
+@inner
 def shuffle(left, counts, deck):  # type: ignore[no-untyped-def]
     """Make every group whole: ``left`` and ``counts`` are what :func:`deal` takes from."""
     for group in range(len(deck.whole)):
@@ -94,7 +95,7 @@ def shuffle(left, counts, deck):  # type: ignore[no-untyped-def]
             left[group, place] = deck.full[group, place]
 
 
-@njit(nogil=True, cache=True)
+@inner
 def deal(state, left, counts, deck):  # type: ignore[no-untyped-def]
     """One draw from what is ``left`` (changed in place); gives its code.
 

@@ -3,20 +3,21 @@
 from __future__ import annotations
 
 import numpy as np
-from numba import njit
+
+from bolometric.core.settings.inner import inner
 
 LEADER, LAST_LEADER, SINCE, CHANGES = 0, 1, 2, 3
 """Entries of an account: who is ahead alone, or -1; who was so last; the turn at which that last changed; how often the
 lead went to another seat than the one that had it before."""
 
 
-@njit(nogil=True, cache=True)
+@inner
 def clear_lead(account):  # type: ignore[no-untyped-def]
     """Begin a game: nobody is ahead, and nobody has been."""
     account[LEADER], account[LAST_LEADER], account[SINCE], account[CHANGES] = -1, -1, 0, 0
 
 
-@njit(nogil=True, cache=True)
+@inner
 def alone_ahead(ground, sign):  # type: ignore[no-untyped-def]
     """The seat whose ground times ``sign`` is the most, -1 where several have it."""
     ahead, best = -1, np.int64(-(2**62))
@@ -29,7 +30,7 @@ def alone_ahead(ground, sign):  # type: ignore[no-untyped-def]
     return ahead
 
 
-@njit(nogil=True, cache=True)
+@inner
 def note_lead(account, ahead, turn):  # type: ignore[no-untyped-def]
     """Take in who is ahead after a turn. Written without branches, which nobody could predict here."""
     last = account[LAST_LEADER]

@@ -20,6 +20,7 @@ from bolometric.core.results.batch import NO_WINNER, Batch, Player
 from bolometric.core.results.exact import ExactResult
 from bolometric.core.results.readings import exact_length, exact_value
 from bolometric.core.settings.heeding import Stop, checkpoint
+from bolometric.core.settings.inner import inner
 from bolometric.core.working.noting import end_notes, note
 from bolometric.core.working.trace import FIRST, Book, Whole, noted
 
@@ -139,7 +140,7 @@ def _compiled(
     return play
 
 
-@njit(nogil=True, cache=True)
+@inner
 def choose(style, held, begin, sign, results, numbers, free, against, most, wins, state):  # type: ignore[no-untyped-def]
     """The sum that a style makes, as one number: (first · count + second) · 2 + sign; −1 if there is none."""
     count = len(numbers)

@@ -8,7 +8,6 @@ from itertools import combinations_with_replacement, permutations
 from math import comb, factorial
 
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
 
 from bolometric.core.areas.digits.rules import ANY, Columns, Placing, numbers_of
@@ -17,6 +16,7 @@ from bolometric.core.areas.digits.styles import numbers, placing_of
 from bolometric.core.areas.digits.ways import in_order
 from bolometric.core.chains.points import argmax_distribution
 from bolometric.core.game.seats import Style
+from bolometric.core.settings.inner import inner
 
 Array = NDArray[np.float64]
 Known = tuple[Array, Array, Array]
@@ -86,7 +86,7 @@ def placed(columns: Columns, placing: Placing, drawn: NDArray[np.int64], rng: np
     return codes
 
 
-@njit(nogil=True, cache=True)
+@inner
 def _place(choice, by_code, powers, columns, spare, drawn, wild, codes):  # type: ignore[no-untyped-def]
     for row in range(len(drawn)):
         code, free, left = 0, (1 << columns) - 1, spare
@@ -104,7 +104,7 @@ def _place(choice, by_code, powers, columns, spare, drawn, wild, codes):  # type
         codes[row] = code
 
 
-@njit(nogil=True, cache=True)
+@inner
 def _anywhere(free, columns, spare, at):  # type: ignore[no-untyped-def]
     """The free column, or throwing away where that may be, that a number from 0 up to 1 stands for, all alike."""
     choices = spare

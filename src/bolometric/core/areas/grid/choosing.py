@@ -7,6 +7,7 @@ from numba import njit
 
 from bolometric.core.areas.grid.rules import NOBODY, WINS, claim, liked
 from bolometric.core.outcomes.chance import STEP, below, part
+from bolometric.core.settings.inner import inner
 
 GUESS, LENGTHEN, RAREST, PLAN = 0, 1, 2, 3
 """Styles as the loops know them."""
@@ -16,7 +17,7 @@ USED = np.uint64(7919)
 """Steps of the random state that are set aside for looking ahead from one cell."""
 
 
-@njit(nogil=True, cache=True)
+@inner
 def drawn(edges, at):  # type: ignore[no-untyped-def]
     """The draw whose part of the whole a number from 0 up to 1 falls into; ``edges`` are the parts summed up."""
     low, high = np.uint64(0), np.uint64(len(edges) - 1)
@@ -28,7 +29,7 @@ def drawn(edges, at):  # type: ignore[no-untyped-def]
     return np.int64(low)
 
 
-@njit(nogil=True, cache=True)
+@inner
 def open_cells(draw, seat, start, cells, owner, takes_over, out):  # type: ignore[no-untyped-def]
     """Writes the cells that a seat can claim with a draw into ``out``; how many there are."""
     found = np.uint64(0)
@@ -41,7 +42,7 @@ def open_cells(draw, seat, start, cells, owner, takes_over, out):  # type: ignor
     return np.int64(found)
 
 
-@njit(nogil=True, cache=True)
+@inner
 def best_of(found, out, worth, state):  # type: ignore[no-untyped-def]
     """The cell that is worth most, of equal ones any."""
     best, equal = 0, 1
@@ -56,7 +57,7 @@ def best_of(found, out, worth, state):  # type: ignore[no-untyped-def]
     return out[best]
 
 
-@njit(nogil=True, cache=True)
+@inner
 def weigh(style, seat, seats, found, out, worth, owner, own, taken, first_line, through, need, chance):  # type: ignore[no-untyped-def]
     """Writes what each of ``found`` cells is worth to a style that does not guess."""
     for k in range(found):

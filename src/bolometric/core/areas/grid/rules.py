@@ -10,7 +10,6 @@ from fractions import Fraction
 from functools import lru_cache
 
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
 
 from bolometric.core.areas.grid.spec import Grid
@@ -18,6 +17,7 @@ from bolometric.core.game.document import Game
 from bolometric.core.making.draws import Numbers
 from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.pieces.kinds import AnyPiece
+from bolometric.core.settings.inner import inner
 
 Integers = NDArray[np.int64]
 NOBODY, HOLE, ALL = -1, -2, -3
@@ -142,7 +142,7 @@ def counted(claims: Claims, owner: Integers, seats: int) -> tuple[Integers, Inte
     return np.ascontiguousarray(own), own.sum(axis=1)
 
 
-@njit(nogil=True, cache=True, inline="always")  # handing six arrays over takes as long as the rest
+@inner
 def liked(cell, seat, seats, owner, own, taken, first_line, through, need):  # type: ignore[no-untyped-def]
     """How much a seat that lengthens its lines likes to claim a cell."""
     longest, many, blocks = 0, 0, False
@@ -165,7 +165,7 @@ def liked(cell, seat, seats, owner, own, taken, first_line, through, need):  # t
     return (BLOCKS if blocks else 0.0) + longest + many / 1000.0
 
 
-@njit(nogil=True, cache=True)
+@inner
 def claim(cell, seat, owner, own, taken, first_line, through, need):  # type: ignore[no-untyped-def]
     """Claim a cell, from another seat if it has one there; whether that completes a line."""
     here, me, won = np.uint64(cell), np.uint64(seat), False

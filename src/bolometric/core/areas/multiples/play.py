@@ -15,6 +15,7 @@ from bolometric.core.outcomes.lead import CHANGES, SINCE, alone_ahead, clear_lea
 from bolometric.core.outcomes.sampler import sampler
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.batch import STUCK, UNFINISHED, Batch, Player
+from bolometric.core.settings.inner import inner
 from bolometric.core.working.noting import end_notes, note
 from bolometric.core.working.trace import DECIDE, FIRST, Book, Whole, noted
 
@@ -131,7 +132,7 @@ def _play(  # type: ignore[no-untyped-def]
         winner_out[run] = STUCK if hopeless else winner
 
 
-@njit(nogil=True, cache=True)
+@inner
 def _hopeless(owner, possible, seats):  # type: ignore[no-untyped-def]
     """Whether every seat has a counter that no draw can take off, where none can be moved."""
     stuck = 0
@@ -143,7 +144,7 @@ def _hopeless(owner, possible, seats):  # type: ignore[no-untyped-def]
     return stuck == seats
 
 
-@njit(nogil=True, cache=True)
+@inner
 def _any_free(which, owner, limit):  # type: ignore[no-untyped-def]
     """The free number that is the so-and-so-manyth, from 0."""
     for number in range(limit + 1, len(owner)):
@@ -154,7 +155,7 @@ def _any_free(which, owner, limit):  # type: ignore[no-untyped-def]
     return 0
 
 
-@njit(nogil=True, cache=True)
+@inner
 def _move(state, owner, likes, limit, seat):  # type: ignore[no-untyped-def]
     """Move a counter: by a preference the one it likes least, if there is a better place; by chance any to any place.
 

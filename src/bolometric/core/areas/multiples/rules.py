@@ -7,13 +7,13 @@ from fractions import Fraction
 from functools import lru_cache
 
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
 
 from bolometric.core.areas.multiples.spec import Multiples
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
 from bolometric.core.outcomes.distribution import Distribution
+from bolometric.core.settings.inner import inner
 
 FREE = -1
 """In place of a seat: nobody's counter stands there."""
@@ -69,7 +69,7 @@ def preference(chart: Chart, style: Style) -> NDArray[np.int64] | None:
             return numbers[np.argsort(-np.round(chart.chances[numbers], 12), kind="stable")]
 
 
-@njit(nogil=True, cache=True)
+@inner
 def taken_off(owner, divisor):  # type: ignore[no-untyped-def]
     """The lowest multiple of a divisor with a counter; 0 if there is none. ``owner`` has one entry a number."""
     if divisor > 0:

@@ -131,7 +131,7 @@ def _mover(game: Game, now: OnTrail, style: Style, rng: np.random.Generator) -> 
     gives = _plan(game, now.seat, style).gives if style.choose == "plan" else None
     landing = compile_chain(trail, game.distribution).landing
     # As it is written: compiled anew for a single choice it would take longer than the choice.
-    given = gives_away.py_func(how(style.choose), trail.sign, landing, a, b, now.column, gives)  # type: ignore[no-untyped-call]
+    given = gives_away.py_func(how(style.choose), trail.sign, landing, a, b, now.column, gives)
     return other if rng.random() < given else now.seat
 
 

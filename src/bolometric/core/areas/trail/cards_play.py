@@ -5,13 +5,13 @@ from __future__ import annotations
 from typing import NamedTuple
 
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
 
 from bolometric.core.areas.trail.card_rules import ASKED, AT_OUT, WINS
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.asking.packs import cards_of
 from bolometric.core.outcomes.chance import STEP, below, part
+from bolometric.core.settings.inner import inner
 from bolometric.core.working.noting import note
 
 UNDER, LOSE_MOVE, NEXT_TRIES = range(3)
@@ -20,6 +20,7 @@ AGAIN, ENDS, SKIPPED = range(3)
 OUT = ("again", "ends", "skipped")
 ANY, NO_PACK = -1, -2
 """In place of a pack: any that is not out; none."""
+ONE, NONE = np.uint64(1), np.uint64(0)
 
 
 KEEPS, IF_WRONG, IF_OUT, WIN, ROUNDS, WANTED = range(6)
@@ -83,7 +84,7 @@ def for_a_batch(asked: Asked | None) -> Asked | None:
     return asked._replace(counts=asked.counts.copy(), piles=asked.piles.copy(), kept=asked.kept.copy())
 
 
-@njit(nogil=True, cache=True)
+@inner
 def fresh_packs(counts, kept):  # type: ignore[no-untyped-def]
     """Begin a game: all packs whole, nobody has a card. Shuffling is done card by card as they are dealt."""
     for pack in range(len(counts)):
@@ -93,30 +94,30 @@ def fresh_packs(counts, kept):  # type: ignore[no-untyped-def]
         kept[seat] = 0
 
 
-@njit(nogil=True, inline="always")
+@inner
 def _deal(state, counts, piles, pack):  # type: ignore[no-untyped-def]
     """The next card of a pack that is not out: of those not met yet any, then those put under in their order."""
     fresh = counts[pack, FRESH]
     if fresh:
-        place, last = np.int64(below(state, fresh)), fresh - 1
+        place, last = below(state, fresh), np.uint64(fresh - 1)
         card = piles[ORDER, pack, place]
         piles[ORDER, pack, place] = piles[ORDER, pack, last]
         piles[ORDER, pack, last] = card
-        counts[pack, FRESH] = last
+        counts[pack, FRESH] = fresh - 1
         return card
     first = counts[pack, FIRST]
     counts[pack, FIRST] = first + 1 if first + 1 < piles.shape[2] else 0
     counts[pack, WAITS] -= 1
-    return piles[UNDER, pack, first]
+    return piles[UNDER, pack, np.uint64(first)]
 
 
-@njit(nogil=True, inline="always")
+@inner
 def _has_cards(counts, pack, out):  # type: ignore[no-untyped-def]
     """Whether a pack can be drawn from: it has cards, or is shuffled again."""
     return counts[pack, FRESH] + counts[pack, WAITS] > 0 or out == AGAIN
 
 
-@njit(nogil=True, inline="always")
+@inner
 def _which(state, source, counts, out, seat, named):  # type: ignore[no-untyped-def]
     """The pack that a seat draws from, for one that is named or for any; -1 if there is none that has cards."""
     found = -1
@@ -136,7 +137,7 @@ def _which(state, source, counts, out, seat, named):  # type: ignore[no-untyped-
     return found
 
 
-@njit(nogil=True, inline="always")
+@inner
 def ask(  # type: ignore[no-untyped-def]
     state, right, source, where, rules, counts, piles, kept, seat, square, run, codes, at
 ):
@@ -146,32 +147,34 @@ def ask(  # type: ignore[no-untyped-def]
         The random state, whether the move is lost, whether a pack that ends the game is out, and where the next note
         goes.
     """
-    lost, over, out = False, False, rules[IF_OUT]
+    lost, over, out, seats = False, False, rules[IF_OUT], np.uint64(len(kept))
+    seat, square = np.uint64(seat), np.uint64(square)  # indices unsigned, as in the loop
     for _ in range(where[square, 1]):
         state += STEP
-        pack = _which(state, source, counts, out, seat, where[square, 0])
-        if pack < 0:
+        found = _which(state, source, counts, out, seat, where[square, 0])
+        if found < 0:
             break
+        pack = np.uint64(found)
         state += STEP
-        card = _deal(state, counts, piles, pack)
+        card = np.uint64(_deal(state, counts, piles, pack))
         counts[pack, MET] += 1
         counts[len(counts) - 1, MET] += piles[SEEN, pack, card] == run
         piles[SEEN, pack, card] = run
         state += STEP
-        at = note(codes, at, ASKED, pack, card, seat)
+        at = note(codes, at, ASKED, found, np.int64(card), np.int64(seat))
         answers, good = seat, part(state) < right[pack, seat]
         if not good:
             lost = lost or rules[IF_WRONG] == LOSE_MOVE
-            if rules[IF_WRONG] == NEXT_TRIES and len(kept) > 1:
-                answers = seat + 1 if seat + 1 < len(kept) else 0
-                at = note(codes, at, ASKED, pack, card, answers)
+            if rules[IF_WRONG] == NEXT_TRIES and seats > 1:
+                answers = seat + ONE if seat + ONE < seats else NONE
+                at = note(codes, at, ASKED, found, np.int64(card), np.int64(answers))
                 state += STEP
                 good = part(state) < right[pack, answers]
         if good and rules[KEEPS]:
             kept[answers] += 1
         else:
             last = counts[pack, FIRST] + counts[pack, WAITS]
-            piles[UNDER, pack, last if last < piles.shape[2] else last - piles.shape[2]] = card
+            piles[UNDER, pack, np.uint64(last if last < piles.shape[2] else last - piles.shape[2])] = np.int64(card)
             counts[pack, WAITS] += 1
         if counts[pack, FRESH] + counts[pack, WAITS] == 0 and (out == ENDS or rules[WIN] == AT_OUT):
             over = True

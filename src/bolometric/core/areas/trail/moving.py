@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from numba import njit
+from bolometric.core.settings.inner import inner
 
 GUESS, GREEDY, PLANNED = 0, 1, 2
 """How a seat chooses whom a total moves."""
@@ -13,7 +13,7 @@ def how(choose: str) -> int:
     return {"guess": GUESS, "thumb": GREEDY, "plan": PLANNED}[choose]
 
 
-@njit(nogil=True, cache=True)
+@inner
 def gives_away(mode, sign, landing, own, other, column, gives):  # type: ignore[no-untyped-def]
     """The chance that a seat moves the other's marker by a total, its own on ``own`` and the other's on ``other``."""
     if mode == GUESS:

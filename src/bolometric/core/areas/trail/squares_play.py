@@ -24,10 +24,11 @@ from bolometric.core.chains.race import Visits
 from bolometric.core.outcomes.chance import HALF, STEP, bits, kept, stream
 from bolometric.core.outcomes.sampler import Sampler
 from bolometric.core.results.batch import STUCK, TIED, UNFINISHED, Batch
+from bolometric.core.settings.inner import inner
 from bolometric.core.working.noting import end_notes, note
 from bolometric.core.working.trace import FIRST, FURTHER, Book, Whole, noted
 
-next_ahead: Any = njit(nogil=True, error_model="numpy", inline="always")(squares.next_ahead)
+next_ahead: Any = inner(squares.next_ahead)
 goes_round: Any = njit(nogil=True)(card_rules.goes_round)
 DRAWN_AGAIN = -1
 """In place of a landing: a total that is too much and does not count."""
@@ -128,8 +129,8 @@ def _play(  # type: ignore[no-untyped-def]
     origin = state
     for run in range(len(turns_out)):
         state = stream(origin, run)
-        place[:] = 0
-        missing[:] = False
+        for one in range(seats):
+            place[one], missing[one] = 0, False
         turn, seat, setbacks, rolls, home = 0, 0, 0, 0, 0
         leader, last_leader, last_lead, lead_changes = -1, -1, 0, 0
         stuck, ended = traps and not can_finish[0], False
@@ -198,13 +199,16 @@ def _play(  # type: ignore[no-untyped-def]
         end_notes(note_ends, run, noted_at)
         last_lead_out[run], lead_changes_out[run] = last_lead, lead_changes
         if asked is not None:
-            kept_out[run], cards_out[run] = kept_cards, counts[:, CARDS_MET]
+            for one in range(len(kept_cards)):  # one by one: compiled, a slice costs as much as some turns
+                kept_out[run, one] = kept_cards[one]
+            for pack in range(len(counts)):
+                cards_out[run, pack] = counts[pack, CARDS_MET]
             if ended or (home and by_cards):
                 home = _most(kept_cards)
         home_out[run], winner_out[run] = home, _winner(home, seats, stuck)
 
 
-@njit(nogil=True, cache=True)
+@inner
 def _all_stuck(place, can_finish):  # type: ignore[no-untyped-def]
     """Whether nobody can get home any more. Swapping changes who stands where, not where there is somebody."""
     for square in place:  # noqa: SIM110  # the compiler takes no generator here
@@ -222,7 +226,7 @@ def _most(kept):  # type: ignore[no-untyped-def]
     return best
 
 
-@njit(nogil=True, cache=True)
+@inner
 def _winner(home, seats, stuck):  # type: ignore[no-untyped-def]
     """The seat that alone is among those who win, or a code."""
     if home == 0:
@@ -233,7 +237,7 @@ def _winner(home, seats, stuck):  # type: ignore[no-untyped-def]
     return TIED
 
 
-@njit(nogil=True, cache=True)
+@inner
 def _note(met, seen, run, first, last):  # type: ignore[no-untyped-def]
     """Count a landing, and where it leads to by a jump that one too."""
     for k in range(2 if last != first else 1):
