@@ -10,7 +10,7 @@ import statistics
 import time
 from collections.abc import Callable
 
-from bolometric.core.areas.shelf import demo_files
+from bolometric.assets import demo_files
 from bolometric.core.game.document import Game, with_value
 from bolometric.core.game.files import read
 from bolometric.core.measure.measuring import measure_exactly, runs_of

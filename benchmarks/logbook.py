@@ -9,7 +9,7 @@ from fractions import Fraction
 from pathlib import Path
 from statistics import median
 
-from bolometric.core.areas.shelf import demo_files
+from bolometric.assets import demo_files
 from bolometric.core.game.files import read
 from bolometric.core.logbook.held import story
 from bolometric.core.logbook.session import session_of

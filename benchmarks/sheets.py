@@ -6,7 +6,7 @@ import os
 import time
 from statistics import median
 
-from bolometric.core.areas.shelf import demo_files
+from bolometric.assets import demo_files
 from bolometric.core.game.document import Game, with_values
 from bolometric.core.game.files import read
 from bolometric.core.sheets.gathering import contents_of

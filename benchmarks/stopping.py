@@ -8,7 +8,7 @@ import statistics
 import threading
 import time
 
-from bolometric.core.areas.shelf import demo_files
+from bolometric.assets import demo_files
 from bolometric.core.game.document import with_value
 from bolometric.core.game.files import read
 from bolometric.core.judge.faults import find_faults

@@ -12,7 +12,7 @@ from pathlib import Path
 
 import numpy as np
 
-from bolometric.core.areas.shelf import demo_files
+from bolometric.assets import demo_files
 from bolometric.core.areas.trail import area
 from bolometric.core.areas.trail.play import play
 from bolometric.core.game.files import read

@@ -10,7 +10,7 @@ from contextlib import AbstractContextManager, nullcontext
 
 import numpy as np
 
-from bolometric.core.areas.shelf import demo_files
+from bolometric.assets import demo_files
 from bolometric.core.game.document import Game, with_value
 from bolometric.core.game.files import read
 from bolometric.core.judge.suits import targets_of

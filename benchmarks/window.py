@@ -33,15 +33,22 @@ import gc, os, sys
 gc.disable()  # both as the command does
 os.environ.setdefault("PYDANTIC_DISABLE_PLUGINS", "1")
 from pathlib import Path
-from bolometric.desk.app import application, make_window
+from bolometric.desk.app import application
 from bolometric.desk.settings import Settings
+from bolometric.desk.window import Window
 app = application(); home = Path(sys.argv[1])
-window = make_window(None, True, Settings(home / "s.ini"), home / "shelf", home / "kept")
+window = Window(Settings(home / "s.ini"), home / "shelf", True)
 window.show()
 while not window.windowHandle().isExposed(): app.processEvents()
 window.grab()
-import os; os._exit(0)
+if len(sys.argv) > 2:
+    from bolometric.desk.opening import take_up
+    take_up(window, None, True, home / "kept")
+    app.processEvents()
+    window.grab()
+os._exit(0)
 """
+"""Until the shelf is painted; with a second word until the window answers, too."""
 
 
 def started(code, *words):
@@ -53,10 +60,12 @@ def started(code, *words):
 
 def start_up(home):
     compileall.compile_dir(str(SOURCE), quiet=1)  # some machines are told not to keep compiled code
-    pairs = [(started(BARE), started(OURS, home)) for _ in range(STARTS)]
-    bare, ours = (statistics.median(times) for times in zip(*pairs, strict=True))
-    ratio = statistics.median(ours / bare for bare, ours in pairs)  # of neighbours in time: machines are not steady
-    print(f"start-up: bare {bare * 1e3:.0f} ms, ours {ours * 1e3:.0f} ms, ratio {ratio:.2f} (goal 2.5)")
+    rounds = [(started(BARE), started(OURS, home), started(OURS, home, "ready")) for _ in range(STARTS)]
+    bare, ours, ready = (statistics.median(times) for times in zip(*rounds, strict=True))
+    # Ratios of neighbours in time: machines are not steady.
+    painted, able = (statistics.median(one[k] / one[0] for one in rounds) for k in (1, 2))
+    print(f"start-up until the shelf is painted: bare {bare * 1e3:.0f} ms, ours {ours * 1e3:.0f} ms, "
+          f"ratio {painted:.2f} (goal 2.5); until it answers {ready * 1e3:.0f} ms, ratio {able:.2f}")  # fmt: skip
 
 
 def wait_until(app, reached, limit=60.0):
@@ -80,7 +89,7 @@ def may_be(game, path, value):
 
 def edits(app, window):
     """For each demo game: milliseconds from an edit to its exact readings painted, and to sure runs."""
-    from bolometric.core.areas.shelf import demo_files
+    from bolometric.assets import demo_files
     from bolometric.core.game.files import read
     from bolometric.core.settings.knobs import knobs
 

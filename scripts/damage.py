@@ -17,7 +17,8 @@ from pathlib import Path
 
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 
-from bolometric.core.areas.shelf import demo_files, starters
+from bolometric.assets import demo_files
+from bolometric.core.areas.shelf import starters
 from bolometric.core.game.files import from_text, to_text
 from bolometric.core.settings.errors import FileError
 from bolometric.core.settings.lines import LONGEST_MESSAGE

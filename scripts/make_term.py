@@ -11,7 +11,7 @@ from pathlib import Path
 
 import numpy as np
 
-from bolometric.core.areas.shelf import demo_files
+from bolometric.assets import demo_files
 from bolometric.core.game.document import with_values
 from bolometric.core.game.files import read, to_text
 from bolometric.core.logbook.held import predicted_slips

@@ -21,7 +21,8 @@ os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 from PySide6.QtCore import QEventLoop, QTimer
 from PySide6.QtWidgets import QAbstractButton, QPushButton, QToolButton
 
-from bolometric.core.areas.shelf import demo_files, starters
+from bolometric.assets import demo_files
+from bolometric.core.areas.shelf import starters
 from bolometric.core.judge.nearby import changes
 from bolometric.desk.app import application, make_window
 from bolometric.desk.settings import Settings

@@ -8,9 +8,9 @@ from click.testing import CliRunner
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from bolometric.assets import demo_files
 from bolometric.cli import main
 from bolometric.core.areas.catalogue import area_of
-from bolometric.core.areas.shelf import demo_files
 from bolometric.core.areas.trail.on_cards import OnCards
 from bolometric.core.game.document import game_from
 from bolometric.core.game.files import read

@@ -8,7 +8,7 @@ import time
 
 import pytest
 
-from bolometric.core.areas.shelf import demo_files
+from bolometric.assets import demo_files
 
 # Run in the background of a script, Ctrl-C is passed over; here it is what is tried.
 LONG = """

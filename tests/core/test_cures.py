@@ -6,7 +6,7 @@ import time
 import pytest
 from hypothesis import Phase, given, settings
 
-from bolometric.core.areas.shelf import demo_files
+from bolometric.assets import demo_files
 from bolometric.core.game.document import game_from, with_value
 from bolometric.core.game.fault import Change
 from bolometric.core.game.files import read

@@ -10,9 +10,10 @@ from click.testing import CliRunner
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from bolometric.assets import demo_files
 from bolometric.cli import main
 from bolometric.core.areas.catalogue import area_of
-from bolometric.core.areas.shelf import demo_files, starters
+from bolometric.core.areas.shelf import starters
 from bolometric.core.game.document import Game, game_from, with_value
 from bolometric.core.game.files import from_text, read, to_text, write
 from bolometric.core.game.schema import schema

@@ -16,7 +16,7 @@ from hypothesis import strategies as st
 from packaging.requirements import Requirement
 from packaging.specifiers import SpecifierSet
 
-from bolometric.core.areas.shelf import demo_files
+from bolometric.assets import demo_files
 from bolometric.core.game.document import Game, game_from, with_value
 from bolometric.core.game.files import from_text, read, to_text, write
 from bolometric.core.game.schema import schema

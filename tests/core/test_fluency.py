@@ -4,7 +4,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from bolometric.core.areas.shelf import demo_files
+from bolometric.assets import demo_files
 from bolometric.core.game.document import game_from, with_value
 from bolometric.core.game.files import from_text, read, to_text
 from bolometric.core.judge.faults import find_faults

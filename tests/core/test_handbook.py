@@ -4,8 +4,9 @@ import re
 
 import pytest
 
+from bolometric.assets import demo_files
 from bolometric.core.areas.catalogue import AREAS
-from bolometric.core.areas.shelf import demo_files, starters
+from bolometric.core.areas.shelf import starters
 from bolometric.core.game.files import read
 from bolometric.core.game.seats import Seats
 from bolometric.core.results.kinds import READINGS

@@ -8,8 +8,9 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from bolometric.assets import demo_files
 from bolometric.core.areas.catalogue import area_of
-from bolometric.core.areas.shelf import demo_files, starters
+from bolometric.core.areas.shelf import starters
 from bolometric.core.game.files import from_text, to_text
 from bolometric.core.measure.measuring import measure_exactly
 from bolometric.core.settings.errors import FileError

@@ -4,7 +4,7 @@ from math import exp
 
 import numpy as np
 
-from bolometric.core.areas.shelf import demo_files
+from bolometric.assets import demo_files
 from bolometric.core.game.files import read, to_text
 from bolometric.core.logbook import held, slips
 from bolometric.core.logbook.learning import ALL_SPREAD, GROUP_SPREAD, KIND_SPREAD, KINDS, NOISE, Timed, learned

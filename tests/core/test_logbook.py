@@ -17,8 +17,8 @@ from hypothesis import example, given, settings
 from hypothesis import strategies as st
 from pydantic import ValidationError
 
+from bolometric.assets import demo_files
 from bolometric.cli import main
-from bolometric.core.areas.shelf import demo_files
 from bolometric.core.game.document import game_from, with_values
 from bolometric.core.game.files import to_text
 from bolometric.core.logbook import held, luck

@@ -3,8 +3,9 @@
 import numpy as np
 import pytest
 
+from bolometric.assets import demo_files
 from bolometric.core.areas.catalogue import area_of
-from bolometric.core.areas.shelf import demo_files, starters
+from bolometric.core.areas.shelf import starters
 from bolometric.core.game.document import game_from, with_value
 from bolometric.core.game.files import read
 from bolometric.core.judge.suits import AS_SET, off_by, targets_of

@@ -11,8 +11,9 @@ from click.testing import CliRunner
 from hypothesis import given
 from hypothesis import strategies as st
 
+from bolometric.assets import demo_files
 from bolometric.cli import main
-from bolometric.core.areas.shelf import demo_files, starters
+from bolometric.core.areas.shelf import starters
 from bolometric.core.game.document import set_from
 from bolometric.core.game.files import read, write
 from bolometric.core.outcomes.distribution import Distribution

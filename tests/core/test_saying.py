@@ -4,9 +4,9 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from bolometric.assets import demo_files
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.areas.multiples.spec import Multiples
-from bolometric.core.areas.shelf import demo_files
 from bolometric.core.game.document import Game, game_from, with_value
 from bolometric.core.game.files import read
 from bolometric.core.judge.closeness import stray

@@ -8,8 +8,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from bolometric import __version__
+from bolometric.assets import demo_files
 from bolometric.cli import main
-from bolometric.core.areas.shelf import demo_files, starters
+from bolometric.core.areas.shelf import starters
 from bolometric.core.game.document import Game, game_from, with_value
 from bolometric.core.game.files import FORMAT, read, with_suffix, write
 from bolometric.core.game.schema import schema

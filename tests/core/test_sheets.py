@@ -7,7 +7,8 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from bolometric.core.areas.shelf import demo_files, starters
+from bolometric.assets import demo_files
+from bolometric.core.areas.shelf import starters
 from bolometric.core.game.document import game_from, with_values
 from bolometric.core.game.files import read
 from bolometric.core.game.printing import PAPERS

@@ -2,7 +2,7 @@
 
 import pytest
 
-from bolometric.core.areas.shelf import demo_files
+from bolometric.assets import demo_files
 from bolometric.core.game.document import game_from
 from bolometric.core.game.files import read
 from bolometric.core.words.rule_sheet import rule_sheet

@@ -4,7 +4,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from bolometric.core.areas.shelf import demo_files
+from bolometric.assets import demo_files
 from bolometric.core.areas.trail.stopping import plan_of
 from bolometric.core.game.document import game_from
 from bolometric.core.game.files import read

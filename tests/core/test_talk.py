@@ -6,9 +6,9 @@ import pytest
 from click.testing import CliRunner
 from hypothesis import Phase, given, settings
 
+from bolometric.assets import demo_files
 from bolometric.cli import main
 from bolometric.core.areas.catalogue import area_of
-from bolometric.core.areas.shelf import demo_files
 from bolometric.core.game.document import game_from, with_value
 from bolometric.core.game.files import from_text, read, to_text
 from bolometric.core.judge.difficulty import difficulty, difficulty_of

@@ -8,8 +8,8 @@ from click.testing import CliRunner
 from hypothesis import given
 from hypothesis import strategies as st
 
+from bolometric.assets import demo_files
 from bolometric.cli import main
-from bolometric.core.areas.shelf import demo_files
 from bolometric.core.game.document import game_from, with_value
 from bolometric.core.game.files import read, write
 from bolometric.core.game.targets import READY, Target

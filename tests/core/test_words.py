@@ -4,7 +4,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from bolometric.core.areas.shelf import demo_files
+from bolometric.assets import demo_files
 from bolometric.core.game.document import Band, Game, game_from
 from bolometric.core.game.files import read
 from bolometric.core.judge.verdict import off, scale, verdict

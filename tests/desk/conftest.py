@@ -10,7 +10,7 @@ import pytest
 from PySide6.QtCore import QEvent
 from PySide6.QtWidgets import QApplication
 
-from bolometric.core.areas.shelf import demo_files
+from bolometric.assets import demo_files
 from bolometric.desk.app import application, make_window
 from bolometric.desk.settings import Settings
 

@@ -8,8 +8,8 @@ from hypothesis import strategies as st
 from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QImage, QPainter
 
+from bolometric.assets import demo_files
 from bolometric.core.areas.catalogue import area_of
-from bolometric.core.areas.shelf import demo_files
 from bolometric.core.game.document import with_value
 from bolometric.core.game.files import read
 from bolometric.core.measure.measuring import measure_exactly

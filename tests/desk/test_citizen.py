@@ -7,7 +7,7 @@ import time
 from PySide6.QtCore import QRect
 from PySide6.QtWidgets import QApplication
 
-from bolometric.core.areas.shelf import demo_files
+from bolometric.assets import demo_files
 from bolometric.core.game.document import Game
 from bolometric.core.game.files import read
 from bolometric.core.settings.compiled import Marks, gate

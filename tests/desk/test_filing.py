@@ -4,9 +4,10 @@ import os
 
 import pytest
 
-from bolometric.core.areas.shelf import demo_files, starters
+from bolometric.assets import SUFFIX, demo_files
+from bolometric.core.areas.shelf import starters
 from bolometric.core.game.document import Game, with_value
-from bolometric.core.game.files import SUFFIX, read, write
+from bolometric.core.game.files import read, write
 from bolometric.desk.parts.rescue import told
 from tests.desk.settling import settle
 from tests.desk.test_keeping import crashed, killed

@@ -7,7 +7,7 @@ from PySide6.QtCore import QEvent, QObject, Qt
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication, QDialog, QMainWindow, QSpinBox, QWidget
 
-from bolometric.core.areas.shelf import demo_files
+from bolometric.assets import demo_files
 from bolometric.core.game.files import read
 from bolometric.core.logbook.store import Logbook
 from bolometric.desk.late_views import VIEWS as LATE

@@ -9,7 +9,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 from PySide6.QtCore import QRectF
 
-from bolometric.core.areas.shelf import demo_files
+from bolometric.assets import SUFFIX, demo_files
 from bolometric.core.game.document import game_from
 from bolometric.core.game.files import read
 from bolometric.core.measure.measuring import quick_measure
@@ -17,7 +17,8 @@ from bolometric.core.results.board import MOST_CELLS, Box
 from bolometric.desk.late_views import VIEWS
 from bolometric.desk.parts.gauge import USUAL
 from bolometric.desk.parts.pair_table import Cell, PairTable
-from bolometric.desk.views.card import Card, Entry
+from bolometric.desk.views.card import Card
+from bolometric.desk.views.card_entry import Entry
 from bolometric.paint.fill_board import FillLayout
 from bolometric.paint.palette import LIGHT
 from tests.desk.settling import settle
@@ -25,29 +26,45 @@ from tests.desk.settling import settle
 FIRST_FRAME = """
 import json, os, sys
 from pathlib import Path
-from bolometric.desk.app import application, make_window
+from bolometric.desk.app import application
 from bolometric.desk.settings import Settings
+from bolometric.desk.window import Window
 app, home = application(), Path(sys.argv[1])
 settings = Settings(home / "s.ini")
 settings.theme = "dark"
-window = make_window(None, True, settings, home / "shelf", home / "kept")
+window, seen = Window(settings, home / "shelf", True), []
+late = ("numpy", "pydantic", "bolometric.core")
+window.painted.connect(lambda: seen.append([name for name in sys.modules if name.startswith(late)]))
 window.show()
-window.grab()
-late = ("numba", "scipy", "bolometric.core.measure.", "bolometric.core.game.contract", "bolometric.core.chains.race")
-gauges = window.gauges.gauges
-print(json.dumps({
-    "loaded": [name for name in sys.modules if name.startswith(late)],
-    "gauges": [key for key in gauges if gauges[key].isVisible()],
-    "dressed": all(gauge.colours is window.colours for gauge in gauges.values()),
-}), flush=True)
+while not seen:
+    app.processEvents()
+gauges, cards = window.gauges.gauges, list(window.shelf.cards.values())
+told = {
+    "loaded": seen[0], "gauges": [key for key in gauges if gauges[key].isVisible()],
+    "cards": [card.accessibleName() for card in cards if card.isVisible()],
+    "dressed": all(one.colours is window.colours for one in [*gauges.values(), *cards]),
+    "early": [action.text() for action in window.actions_by_id.values() if action.isEnabled()],
+}
+if sys.argv[2] == "close":
+    told["closed"] = window.close()
+else:
+    from bolometric.desk.opening import take_up
+    take_up(window, None, True, home / "kept")
+    told["loaded later"] = [name for name in sys.modules if name.startswith(("numba", "scipy")) and "." not in name]
+    told["same cards"] = list(window.shelf.cards.values()) == cards
+print(json.dumps(told), flush=True)
 os._exit(0)
 """
 
 
-def test_the_first_frame_is_the_shelf_and_nothing_that_measures_is_loaded_for_it(tmp_path):
-    """A start takes as long as what it imports: an area, a chain or a loop that slips in is noticed here."""
-    told = subprocess.run([sys.executable, "-c", FIRST_FRAME, tmp_path], capture_output=True, text=True, check=True)
-    assert json.loads(told.stdout) == {"loaded": [], "gauges": list(USUAL), "dressed": True}
+@pytest.mark.parametrize("then", ["close", "take up"])
+def test_the_shelf_is_painted_before_anything_of_the_core_is_there(tmp_path, then):
+    """A start takes as long as what it imports: whatever slips in is noticed here."""
+    told = subprocess.run([sys.executable, "-c", FIRST_FRAME, tmp_path, then], capture_output=True, text=True)
+    found = json.loads(told.stdout)
+    assert found.pop("cards") == [path.name.removesuffix(SUFFIX) for path in demo_files()]
+    ended = {"closed": True} if then == "close" else {"loaded later": [], "same cards": True}
+    assert found == {"loaded": [], "gauges": list(USUAL), "dressed": True, "early": [], **ended}
 
 
 def test_nothing_late_is_made_before_it_is_wanted(open_window):

@@ -4,7 +4,7 @@ import pytest
 from PySide6.QtCore import QPointF, Qt
 from PySide6.QtTest import QTest
 
-from bolometric.core.areas.shelf import demo_files
+from bolometric.assets import demo_files
 from bolometric.core.game.document import game_from
 from bolometric.core.words.practice import ALL_SEATS, missed, table_of
 from bolometric.core.working.facts import ADD, fact

@@ -6,7 +6,7 @@ from fractions import Fraction
 import pytest
 from PySide6.QtCore import Qt
 
-from bolometric.core.areas.shelf import demo_files
+from bolometric.assets import demo_files
 from bolometric.core.game.document import game_from
 from bolometric.core.game.files import read
 from bolometric.core.logbook.calling import Board, expected, hopeless, left, read_boards, standing, still

@@ -8,8 +8,9 @@ import pytest
 from click.testing import CliRunner
 from PySide6.QtCore import Qt
 
+from bolometric.assets import demo_files
 from bolometric.cli import main
-from bolometric.core.areas.shelf import demo_files, starters
+from bolometric.core.areas.shelf import starters
 from bolometric.core.game.document import game_from, with_values
 from bolometric.core.game.files import read, write
 from bolometric.core.game.printing import PAPERS, SHEETS

@@ -7,8 +7,8 @@ import pytest
 from PySide6.QtCore import QSize
 from PySide6.QtGui import QFontMetrics
 
+from bolometric.assets import demo_files
 from bolometric.core.areas.catalogue import register, withdraw
-from bolometric.core.areas.shelf import demo_files
 from bolometric.core.game.document import game_from
 from bolometric.core.game.files import read
 from bolometric.core.judge.verdict import verdict

@@ -3,7 +3,7 @@
 import pytest
 from PySide6.QtCore import Qt
 
-from bolometric.core.areas.shelf import demo_files
+from bolometric.assets import demo_files
 
 
 @pytest.fixture

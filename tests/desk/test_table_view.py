@@ -5,8 +5,8 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
+from bolometric.assets import demo_files
 from bolometric.core.areas.catalogue import area_of
-from bolometric.core.areas.shelf import demo_files
 from bolometric.core.game.document import with_value
 from bolometric.core.game.files import read
 from bolometric.core.game.seats import Style

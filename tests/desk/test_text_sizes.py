@@ -6,7 +6,7 @@ import pytest
 from PySide6.QtCore import QSize
 from PySide6.QtWidgets import QAbstractButton, QCheckBox, QLabel, QPushButton, QSizePolicy, QToolButton, QWidget
 
-from bolometric.core.areas.shelf import demo_files
+from bolometric.assets import demo_files
 from bolometric.desk.app import follow_desktop, scale_text
 from bolometric.desk.settings import TEXT_SIZES, Settings
 from bolometric.desk.window import VIEWS

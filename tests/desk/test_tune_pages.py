@@ -3,7 +3,8 @@
 import pytest
 from PySide6.QtWidgets import QWidget
 
-from bolometric.core.areas.shelf import demo_files, starters
+from bolometric.assets import demo_files
+from bolometric.core.areas.shelf import starters
 from bolometric.core.game.document import with_value
 from bolometric.core.game.files import read
 from bolometric.core.measure.measuring import measure_exactly

@@ -8,7 +8,8 @@ import pypdf
 import pytest
 from pypdf.generic import ContentStream
 
-from bolometric.core.areas.shelf import demo_files, starters
+from bolometric.assets import demo_files
+from bolometric.core.areas.shelf import starters
 from bolometric.core.game.document import game_from, with_values
 from bolometric.core.game.files import read
 from bolometric.core.pieces.kinds import Counters, Die, Pack, Spinner

@@ -7,9 +7,9 @@ from PySide6.QtCore import QObject, QPoint, Qt, Signal
 from PySide6.QtGui import QAction, QGuiApplication
 from PySide6.QtWidgets import QLineEdit, QPushButton, QRadioButton, QSpinBox, QToolButton
 
-from bolometric.core.areas.shelf import demo_files
+from bolometric.assets import SUFFIX, demo_files
 from bolometric.core.game.document import game_from
-from bolometric.core.game.files import SUFFIX, read
+from bolometric.core.game.files import read
 from bolometric.core.judge.faults import find_faults
 from bolometric.core.measure.measuring import measure_exactly
 from bolometric.core.results.readings import Reading

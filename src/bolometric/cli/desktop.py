@@ -7,12 +7,12 @@ import shutil
 import subprocess
 import sys
 from contextlib import suppress
-from importlib.resources import files
 from pathlib import Path
 
 import click
 
 from bolometric import __version__
+from bolometric.assets import HERE
 from bolometric.cli.group import fail, main
 
 ID = "dev.bolometric.Bolometric"
@@ -89,7 +89,7 @@ def remove(to: Path | None) -> None:
 
 def desktop_files() -> dict[str, str]:
     """The text of each file, by its place below the data folder."""
-    shipped = files("bolometric") / "assets" / "desktop"
+    shipped = HERE / "desktop"
     told = {place: (shipped / name).read_text("utf-8") for name, place in PLACES.items()}
     entry = f"applications/{ID}.desktop"
     told[entry] = told[entry].replace("@exec@", _quoted(_command()))

@@ -5,15 +5,17 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass
 from pathlib import Path
+from typing import TYPE_CHECKING
 
 from PySide6.QtGui import QAction, QKeySequence
 from PySide6.QtWidgets import QMainWindow, QMenu
 
 from bolometric import __version__
-from bolometric.core.areas.shelf import starters
-from bolometric.core.game.document import Game
 from bolometric.desk.parts.plain import entry, tip
 from bolometric.desk.settings import TEXT_SIZES
+
+if TYPE_CHECKING:
+    from bolometric.core.game.document import Game
 
 ABOUT = (
     f"Bolometric {__version__}, free software under the MIT licence. Fonts: Atkinson Hyperlegible Next and "
@@ -99,6 +101,8 @@ def add_starters(window: QMainWindow, menu: QMenu, start: Callable[[Game], objec
     def fill() -> None:
         if not new.isEmpty():
             return
+        from bolometric.core.areas.shelf import starters
+
         for starter in starters():
             words, game = starter.words, starter.game
             action = new.addAction(words)

@@ -8,18 +8,18 @@ from typing import TYPE_CHECKING, Any
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QAction, QGuiApplication
 
-from bolometric.core.words.steps import step_words
 from bolometric.desk import actions
-from bolometric.desk.document import Document
-from bolometric.desk.editing import Editing
-from bolometric.desk.exporting import export_odds
-from bolometric.desk.filing import Filing
 from bolometric.desk.helping import Helping
-from bolometric.desk.late_views import LateViews
 from bolometric.desk.parts.chooser import choose
 from bolometric.desk.parts.gauge import GaugeStrip
-from bolometric.desk.shelving import Shelving
 from bolometric.desk.sounds import sounds
+
+if TYPE_CHECKING:
+    from bolometric.desk.document import Document
+    from bolometric.desk.editing import Editing
+    from bolometric.desk.filing import Filing
+    from bolometric.desk.late_views import LateViews
+    from bolometric.desk.shelving import Shelving
 
 
 class Commands(Helping):
@@ -86,6 +86,8 @@ class Commands(Helping):
 
     def show_history(self) -> None:
         """Every step as a sentence; the one chosen is gone to."""
+        from bolometric.core.words.steps import step_words
+
         self.editing.close_popover()
         steps = self.document.steps
         told = ["as it was opened", *(step_words(before, after) for before, after in steps)]
@@ -151,6 +153,8 @@ class Commands(Helping):
         next(iter(self.gauges.gauges.values())).setFocus(Qt.FocusReason.ShortcutFocusReason)
 
     def _export(self, kind: str) -> None:
+        from bolometric.desk.exporting import export_odds
+
         if self.late.odds is not None:
             chart = self.late.odds.chart_widget()
             self.filing.export("odds", kind, lambda path: export_odds(self.document.game, chart, path, kind))

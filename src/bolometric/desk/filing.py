@@ -10,9 +10,9 @@ from typing import Literal, TypeVar
 from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QFileDialog, QInputDialog, QLineEdit, QMessageBox, QWidget
 
-from bolometric.core.areas.shelf import demo_folder
+from bolometric.assets import SUFFIX, demo_folder
 from bolometric.core.game.document import Game
-from bolometric.core.game.files import SUFFIX, is_protected, with_suffix, write
+from bolometric.core.game.files import is_protected, with_suffix, write
 from bolometric.core.settings.errors import FileError
 from bolometric.desk.document import Document
 from bolometric.desk.settings import Settings

@@ -6,21 +6,20 @@ from typing import TYPE_CHECKING
 
 from PySide6.QtWidgets import QMainWindow, QMessageBox, QStackedWidget, QVBoxLayout, QWidget
 
-from bolometric.core.areas.shelf import demo_files
-from bolometric.core.results.readings import Reading
-from bolometric.core.words.help.handbook import START
+from bolometric.assets import demo_files
 from bolometric.desk import actions
-from bolometric.desk.editing import Editing
 from bolometric.desk.help.first import TROUBLED
 from bolometric.desk.parts.gauge import Gauge, GaugeStrip
-from bolometric.desk.parts.sheet import RuleSheet
 from bolometric.paint.palette import Palette
 
 if TYPE_CHECKING:
+    from bolometric.core.results.readings import Reading
+    from bolometric.desk.editing import Editing
     from bolometric.desk.filing import Filing
     from bolometric.desk.help.book import Handbook
     from bolometric.desk.help.walk import Walk
     from bolometric.desk.parts.faults import FaultList
+    from bolometric.desk.parts.sheet import RuleSheet
     from bolometric.desk.settings import Settings
     from bolometric.desk.views.shape import ShapeView
     from bolometric.desk.views.shelves import ShelvesView
@@ -93,6 +92,8 @@ class Helping(QMainWindow):
             case "walk":
                 self.show_walk()
             case _:
+                from bolometric.core.words.help.handbook import START
+
                 self.open_handbook(START)
 
     def show_walk(self) -> None:

@@ -13,15 +13,14 @@ from typing import TYPE_CHECKING, Any
 from PySide6.QtCore import QObject, QSize, Signal
 from PySide6.QtWidgets import QStackedWidget, QWidget
 
-from bolometric.core.game.document import Game
-from bolometric.core.results.readings import joined
-from bolometric.desk.measurer import Measurer, Played
 from bolometric.desk.parts.roomy import Roomy
 from bolometric.paint.palette import LIGHT, Palette
 
 if TYPE_CHECKING:
     from bolometric.core.game.analysis import Analysis
+    from bolometric.core.game.document import Game
     from bolometric.core.words.talk import Question
+    from bolometric.desk.measurer import Measurer, Played
     from bolometric.desk.readying import Readying
     from bolometric.desk.views.logbook.view import LogbookView
     from bolometric.desk.views.odds.view import OddsView
@@ -226,6 +225,8 @@ class LateViews(QObject):
         from bolometric.core.words.talk import questions
 
         exact, played = self._exact, self._played
+        from bolometric.core.results.readings import joined
+
         readings = joined(played.readings if played else {}, exact.readings if exact else {})
         practice = played.practice if played else None
         return questions(self._game(), readings, practice, exact.heat if exact else None)

@@ -8,9 +8,9 @@ from pathlib import Path
 
 from PySide6.QtCore import QFile
 
-from bolometric.core.areas.shelf import demo_folder
+from bolometric.assets import SUFFIX, demo_folder
 from bolometric.core.game.document import Game, with_value
-from bolometric.core.game.files import SUFFIX, read, write
+from bolometric.core.game.files import read, write
 from bolometric.core.settings.errors import FileError, GameError
 from bolometric.core.text.figures import plural
 from bolometric.desk.document import Document

@@ -7,48 +7,39 @@ from pathlib import Path
 from typing import TYPE_CHECKING
 
 from PySide6.QtCore import Qt, QTimer, Signal
-from PySide6.QtGui import QCloseEvent, QGuiApplication, QResizeEvent
+from PySide6.QtGui import QCloseEvent, QGuiApplication, QPaintEvent, QResizeEvent
 from PySide6.QtWidgets import (
-    QApplication,
     QSplitter,
     QStackedWidget,
     QVBoxLayout,
     QWidget,
 )
 
-from bolometric.core.areas.shelf import demo_files
-from bolometric.core.game.document import Game
-from bolometric.core.results.readings import Reading, joined
+from bolometric.assets import demo_files
 from bolometric.desk import actions
-from bolometric.desk.commands import Commands
-from bolometric.desk.document import Document
-from bolometric.desk.editing import Editing
-from bolometric.desk.filing import Filing, Questions
+from bolometric.desk.dressing import Dressed
 from bolometric.desk.fitting import place, remember, share_width
 from bolometric.desk.late_views import VIEWS as LATE
-from bolometric.desk.late_views import LateViews
-from bolometric.desk.measurer import Measurer, Played
-from bolometric.desk.own_pieces import OwnPieces
 from bolometric.desk.parts.bars import Notice, ViewBar
-from bolometric.desk.parts.faults import FaultList
 from bolometric.desk.parts.gauge import GaugeStrip
 from bolometric.desk.parts.plain import title
-from bolometric.desk.parts.rescue import Rescue
 from bolometric.desk.parts.roomy import Roomy
-from bolometric.desk.parts.sheet import RuleSheet
-from bolometric.desk.recovery import Keeper
-from bolometric.desk.rescuing import Rescuing
 from bolometric.desk.settings import Settings
-from bolometric.desk.shelving import Shelving
 from bolometric.desk.sounds import sounds
-from bolometric.desk.style import dress, scheme
-from bolometric.desk.views.shape import ShapeView
 from bolometric.desk.views.shelf import AFTER_PAINT, ShelfView, games_in
 from bolometric.desk.views.shelves import ShelvesView
 
 if TYPE_CHECKING:
     from bolometric.core.game.analysis import Analysis
+    from bolometric.core.game.document import Game
     from bolometric.core.game.fault import Fault
+    from bolometric.core.results.readings import Reading
+    from bolometric.desk.document import Document
+    from bolometric.desk.measurer import Measurer, Played
+    from bolometric.desk.parts.faults import FaultList
+    from bolometric.desk.parts.rescue import Rescue
+    from bolometric.desk.recovery import Keeper
+    from bolometric.desk.rescuing import Rescuing
 
 VIEWS = ("shelf", "shape", *LATE)
 PATIENCE = 300
@@ -62,42 +53,68 @@ FIRST_RUNS, WARM_UP = 250, 1500
 coming up, yet before they are looked at. Either library takes half a second to import."""
 
 
-class Window(Commands):
-    """Wires document, measurer and views together; every answer comes back as a signal."""
+class Window(Dressed):
+    """Wires document, measurer and views together; every answer comes back as a signal.
 
+    It comes up in two steps: first what one sees of it, the shelf with its cards, for which nothing of the core is
+    imported; then :meth:`furnish` puts in the rest.
+    """
+
+    painted = Signal()
+    """It is seen for the first time."""
     closing = Signal()
     """It is being closed for good."""
+    document: Document
+    measurer: Measurer
+    fault_list: FaultList
+    rescue: Rescue
+    rescuing: Rescuing
+    keeper: Keeper | None = None
 
-    def __init__(self, document: Document, measurer: Measurer, settings: Settings, shelf: Path, demo: bool) -> None:
+    def __init__(self, settings: Settings, shelf: Path, demo: bool) -> None:
         super().__init__()
-        self.document, self.measurer, self.settings = document, measurer, settings
-        self._shelf_folder, self._demo = shelf, demo
+        self.settings, self.shelf_folder, self._demo = settings, shelf, demo
         self.exact: Analysis | None = None
         self.readings: dict[str, Reading] = {}
         self._played: Played | None = None
         self._measured: Game | None = None
         self.view = ""
+        self._seen = self._furnished = False
         self._patience = QTimer(self, singleShot=True, interval=PATIENCE)
         self._patience.timeout.connect(self._show_waiting)
         self._quiet = QTimer(self, singleShot=True, interval=QUIET)
         self._quiet.timeout.connect(self._ask_faults)
         self._stale = QTimer(self, singleShot=True, interval=STALE)
         self._stale.timeout.connect(lambda: self.fault_list.show_waiting())
-        self.keeper: Keeper | None = None
         sounds.on = settings.sound
-        self._dress_application()  # before any widget is made: later ones take on the font, earlier ones may not
+        self.dress_application()  # before any widget is made: later ones take on the font, earlier ones may not
         self._build()
-        self.filing = Filing(document, settings, Questions(self), shelf, self.say)
-        self.shelving = Shelving(shelf, document, self.say)
-        self.rescuing = Rescuing(self.rescue, document, self.filing, self.show_shape)
-        self.editing = Editing(self, document, self.sheet, self.split)
-        self.editing.own = OwnPieces(settings.folder / "pieces.json")
-        self._connect()
-        self._mark_theme()
         self.resize(1280, 800)
         place(self, settings)
-        self.split.restoreState(settings.bytes("split"))
-        self.column.restoreState(settings.bytes("column"))
+        self.gauges.show_waiting(self.colours)
+        self._fill_shelf()
+        self._bring("shelf", self.shelves)
+
+    def furnish(self, document: Document, measurer: Measurer) -> None:
+        """Put in everything that needs the core, and make it all answer."""
+        from bolometric.desk.furnishing import furnish
+
+        self.document, self.measurer = document, measurer
+        furnish(self)
+        self._connect()
+        self.mark_theme()
+        self.split.restoreState(self.settings.bytes("split"))
+        self.column.restoreState(self.settings.bytes("column"))
+        for action in self.actions_by_id.values():
+            action.setEnabled(True)
+        self._furnished = True
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        """Say so when it is seen for the first time, once that is over."""
+        super().paintEvent(event)
+        if not self._seen:
+            self._seen = True
+            QTimer.singleShot(0, self, self.painted.emit)
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         """Share the width anew."""
@@ -111,26 +128,18 @@ class Window(Commands):
             menus["&Game"], lambda: self.settings.recent, lambda path: self._opened(self.filing.open(path))
         )
         actions.add_sizes(menus["&View"], lambda: self.settings.text, self.take_text_size)
-        self.sheet, self.fault_list, self.gauges = RuleSheet(), FaultList(), GaugeStrip()
-        self.shelf, self.shape = ShelfView(), ShapeView()
-        self.bar, self.notice, self.rescue = ViewBar(VIEWS), Notice(), Rescue()
+        for action in self.actions_by_id.values():
+            action.setEnabled(False)  # nothing is there yet that could do it
+        self.gauges, self.shelf = GaugeStrip(), ShelfView()
+        self.bar, self.notice = ViewBar(VIEWS), Notice()
         self.stack = QStackedWidget()
         self.column = QSplitter(Qt.Orientation.Vertical)
         self.column.addWidget(self.stack)
-        self.column.addWidget(self.fault_list)
-        self.column.setSizes([510, 90])
-        self.column.setStretchFactor(0, 1)
         self.column.setChildrenCollapsible(False)
-        self.fault_list.setMinimumHeight(60)
         self.shelves = ShelvesView(self.shelf)
         self.stack.addWidget(self.shelves)
-        self.stack.addWidget(self.shape)
-        self.late = LateViews(self.stack, self.measurer, lambda: self.document.game, self._shelf_files)
         self.split = QSplitter()
-        self.split.addWidget(self.sheet)
         self.split.addWidget(self.column)
-        self.split.setSizes([470, 810])
-        self.split.setStretchFactor(1, 1)
         self.split.setChildrenCollapsible(False)
         middle = QWidget()
         layout = self.column_of_parts = QVBoxLayout(middle)
@@ -138,7 +147,6 @@ class Window(Commands):
         layout.setSpacing(0)
         layout.addWidget(self.bar)
         layout.addWidget(self.notice)
-        layout.addWidget(self.rescue)
         layout.addWidget(self.split, 1)
         layout.addWidget(self.gauges)
         self.setCentralWidget(Roomy(middle))  # a small screen, or large text, scrolls
@@ -182,7 +190,7 @@ class Window(Commands):
         for gauge in self.gauges.gauges.values():
             gauge.clicked.connect(lambda _=False, gauge=gauge: self._gauge_clicked(gauge.key))
         hints = QGuiApplication.styleHints()
-        hints.colorSchemeChanged.connect(self._system_colours)
+        hints.colorSchemeChanged.connect(self.system_colours)
         hints.accessibility().contrastPreferenceChanged.connect(lambda _: self._dress())
         self.actions_by_id["sound"].setChecked(sounds.on)
 
@@ -190,8 +198,13 @@ class Window(Commands):
         """Show the open game in a view and start measuring."""
         self.document.changed.connect(lambda _: self._game_changed())  # not before, or it is measured twice
         self._tell_state()
-        self.gauges.show_waiting(self.colours)
-        getattr(self, f"show_{view}")()
+        self.gauges.show_labels()
+        self.shelf.reads = True
+        if view == "shelf":
+            self.shelf.read_files()  # its cards are there
+            self._bring("shelf", self.shelves)
+        else:
+            getattr(self, f"show_{view}")()
         QTimer.singleShot(AFTER_PAINT, self, self._take_up)  # the shelf is painted first
         QTimer.singleShot(FIRST_RUNS, self, lambda: self.measurer.begin_runs(self.document.game))
         QTimer.singleShot(WARM_UP, self, self.late.make_charts)
@@ -229,7 +242,7 @@ class Window(Commands):
 
     def _show_unknown(self) -> None:
         self.exact = None
-        self.readings = dict(self._played.readings) if self._played else {}
+        self._join()
         self._show_readings()
         self.shape.show_board(self.document.game, None, self.colours)
         self.late.show_played(self._played)
@@ -247,7 +260,7 @@ class Window(Commands):
         self.bar.show_busy(False)
         self._quiet.start()
         self.exact = exact
-        self.readings = joined(self._played.readings if self._played else {}, exact.readings)
+        self._join()
         self._show_readings()
         self.shape.show_board(exact.game, exact.heat, self.colours)
         self.late.show_exact(exact)
@@ -256,8 +269,14 @@ class Window(Commands):
     def _show_work(self, exact: Analysis) -> None:
         """What players work out is known too: nothing else has changed."""
         self.exact = exact
-        self.readings = joined(self._played.readings if self._played else {}, exact.readings)
+        self._join()
         self.late.show_work(exact)
+
+    def _join(self) -> None:
+        """What is known by now: exact where it is, simulated where not."""
+        from bolometric.core.results.readings import joined
+
+        self.readings = joined(self._played.readings if self._played else {}, self.exact.readings if self.exact else {})
 
     def _show_faults(self, faults: list[Fault]) -> None:
         self._stale.stop()
@@ -271,7 +290,7 @@ class Window(Commands):
         self._played = played
         if self._patience.isActive():
             return  # the exact readings are due at any moment
-        self.readings = joined(played.readings, self.exact.readings if self.exact else {})
+        self._join()
         self._show_readings()
         self.late.show_played(self._played)
 
@@ -300,27 +319,37 @@ class Window(Commands):
 
     def _show(self, view: str) -> None:
         if view == "shelf":
-            self.shelves.fill(self._shelf_folder, self._demo, self.colours)
+            self._fill_shelf()
         else:
             self._take_up()
         self.editing.close_popover()
-        self.view = view
         if self.walk is not None:
             self.walk.view_changed(view)
-        self.sheet.setVisible(view != "shelf")
-        self.fault_list.setVisible(view not in ("shelf", "practice", "tune", "table", "sheets", "class", "logbook"))
         here = {"shelf": self.shelves, "shape": self.shape}
-        self.stack.setCurrentWidget(here.get(view) or self.late.page(view))
-        # Once a sheet that is shown for the first time has a width.
-        QTimer.singleShot(0, self, lambda: share_width(self.split))
+        self._bring(view, here.get(view) or self.late.page(view))
+
+    def _fill_shelf(self) -> None:
+        self.shelves.fill(self.shelf_folder, self._demo, self.colours)
+
+    def _bring(self, view: str, page: QWidget) -> None:
+        """Bring a view to the front, with what belongs to it."""
+        self.view = view
+        self.stack.setCurrentWidget(page)
         self.bar.buttons[view].setChecked(True)
-        room = self.late.classroom  # numbers are typed there at once
-        (self.shelf if view == "shelf" else room.screen_ if view == "class" and room else self.sheet).setFocus()
         for name in VIEWS:
             self.actions_by_id[name].setChecked(name == view)
+        if not self._furnished:
+            return
+        self.sheet.setVisible(view != "shelf")
+        self.fault_list.setVisible(view not in ("shelf", "practice", "tune", "table", "sheets", "class", "logbook"))
+        # Once a sheet that is shown for the first time has a width.
+        QTimer.singleShot(0, self, lambda: share_width(self.split))
+        room = self.late.classroom  # numbers are typed there at once
+        (self.shelf if view == "shelf" else room.screen_ if view == "class" and room else self.sheet).setFocus()
 
-    def _shelf_files(self) -> list[Path]:
-        return [*games_in(self._shelf_folder), *demo_files()]
+    def shelf_files(self) -> list[Path]:
+        """Every game of both shelves."""
+        return [*games_in(self.shelf_folder), *demo_files()]
 
     show_shelf = partialmethod(_show, "shelf")
     show_shape = partialmethod(_show, "shape")
@@ -338,43 +367,12 @@ class Window(Commands):
         self.show_shelf()
         self.shelves.show_begin()
 
-    def _use(self, theme: str) -> None:
-        self.settings.theme = theme
-        self._dress()
-
-    use_light = partialmethod(_use, "light")
-    use_dark = partialmethod(_use, "dark")
-    use_system = partialmethod(_use, "system")
-
-    def _system_colours(self) -> None:
-        if self.settings.theme == "system":
-            self._dress()
-
-    def _dress_application(self) -> None:
-        self.colours = scheme(self.settings.theme)
-        app = QApplication.instance()
-        assert isinstance(app, QApplication)
-        dress(app, self.colours)
-
-    def _dress(self) -> None:
-        """Change the colours of the running window."""
-        self._dress_application()
-        self._mark_theme()
-        self.sheet.show_game(self.document.game, self.colours)
-        self.fault_list.show_faults(self.fault_list.faults)
-        self._show_readings()
-        self.shape.show_board(self.document.game, self.exact.heat if self.exact else None, self.colours)
-        self.late.recolour(self.colours)
-        if self.view == "shelf":
-            self.show_shelf()
-
-    def _mark_theme(self) -> None:
-        self.fault_list.colours = self.colours
-        for name in ("light", "dark", "system"):
-            self.actions_by_id[name].setChecked(self.settings.theme == name)
-
     def closeEvent(self, event: QCloseEvent) -> None:
         """Ask about unsaved changes, then end all work in good order."""
+        if not self._furnished:
+            self.shelves.close_lanes()
+            event.accept()
+            return
         self.editing.close_popover()
         if not self.filing.may_leave():
             event.ignore()

@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
-from importlib.resources import files
+from PySide6.QtCore import QRectF, Qt
+from PySide6.QtGui import QColor, QFont, QFontDatabase, QPainter
 
-from PySide6.QtGui import QFont, QFontDatabase
+from bolometric.assets import HERE
 
 SCREEN = "Atkinson Hyperlegible Next"
 PIECES = "Andika"
@@ -12,7 +13,7 @@ PIECES = "Andika"
 
 def load_fonts() -> None:
     """Make the shipped fonts known to Qt; needs a running QGuiApplication."""
-    for file in (files("bolometric") / "assets" / "fonts").iterdir():
+    for file in (HERE / "fonts").iterdir():
         if file.name.endswith(".ttf"):
             QFontDatabase.addApplicationFontFromData(file.read_bytes())
 
@@ -31,3 +32,14 @@ def screen_font(pixels: float, bold: bool = False) -> QFont:
     font.setBold(bold)
     font.setPixelSize(max(1, round(pixels)))
     return font
+
+
+def write(
+    painter: QPainter, area: QRectF, words: str, size: float, colour: str,
+    side: Qt.AlignmentFlag = Qt.AlignmentFlag.AlignLeft, bold: bool = False,
+) -> None:  # fmt: skip
+    """Write one line at the top of an area, as much of it as fits."""
+    painter.setFont(screen_font(size, bold))
+    painter.setPen(QColor(colour))
+    fitted = painter.fontMetrics().elidedText(words, Qt.TextElideMode.ElideRight, int(area.width()))
+    painter.drawText(area, side | Qt.AlignmentFlag.AlignTop, fitted)

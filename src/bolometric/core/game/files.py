@@ -17,11 +17,11 @@ from uuid import uuid4
 
 from pydantic_core import from_json
 
+from bolometric.assets import SUFFIX
 from bolometric.core.game.document import FORMAT, Game, game_from
 from bolometric.core.settings.errors import FileError, GameError
 from bolometric.core.settings.lines import LONGEST_KEY, cut
 
-SUFFIX = ".bolo.json"
 PART = ".part"
 LEFT_FOR_GOOD = 60
 """Seconds after which an unfinished file belongs to a program that was killed."""

@@ -8,8 +8,8 @@ from __future__ import annotations
 
 import json
 from datetime import date, timedelta
-from importlib.resources import files
 
+from bolometric.assets import HERE
 from bolometric.core.logbook.session import Session
 
 FILE = "term.json"
@@ -17,7 +17,7 @@ FILE = "term.json"
 
 def demo_sessions() -> list[Session]:
     """The term: a game with each group in most weeks."""
-    plain = json.loads((files("bolometric") / "assets" / "demo" / FILE).read_text("utf-8"))
+    plain = json.loads((HERE / "demo" / FILE).read_text("utf-8"))
     games = [json.dumps(game, indent=2, ensure_ascii=False) + "\n" for game in plain["games"]]
     found = []
     for number, one in enumerate(plain["sessions"]):

@@ -2,17 +2,18 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import QPointF, QRectF, QSize, Qt
+from typing import TYPE_CHECKING
+
+from PySide6.QtCore import QRectF, QSize, Qt
 from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QAbstractButton, QHBoxLayout, QWidget
 
-from bolometric.core.game.document import Band, Game
-from bolometric.core.judge.verdict import Verdict, applies, scale, verdict
-from bolometric.core.results.kinds import READINGS
-from bolometric.core.results.readings import Reading
-from bolometric.core.results.show import certainty, headline, show
-from bolometric.paint.fonts import screen_font
+from bolometric.paint.fonts import write
 from bolometric.paint.palette import LIGHT, Palette
+
+if TYPE_CHECKING:
+    from bolometric.core.game.document import Band, Game
+    from bolometric.core.results.readings import Reading
 
 SHOWN = (
     "minutes", "in_time", "score", "seen", "left", "success", "over", "first_seat_edge", "ties", "setbacks",
@@ -37,9 +38,8 @@ class Gauge(QAbstractButton):
         self.colours: Palette = LIGHT
         self.setFixedHeight(HEIGHT)
         self.setMinimumWidth(LEAST)
-        self.setToolTip(f"{READINGS[key].label}: {READINGS[key].meaning}. Click for how it was worked out.")
         self.setCursor(Qt.CursorShape.PointingHandCursor)
-        self._tell()
+        self._label = ""
 
     def sizeHint(self) -> QSize:
         """Wide enough for its words."""
@@ -57,11 +57,17 @@ class Gauge(QAbstractButton):
         return self.width() >= NARROW
 
     def _tell(self) -> None:
-        full = READINGS[self.key].label
-        self.setAccessibleName(full if self.reading is None else f"{full}: {headline(self.key, self.reading)}")
+        """Say what it shows; not before the core is there, see GaugeStrip.show_waiting."""
+        from bolometric.desk.parts import gauge_face as face
+
+        name, told = face.label(self.key), ""
         if self.reading is not None:
-            judged = verdict(self.key, self.reading, self.band)
-            self.setAccessibleDescription(f"{judged.words}; {certainty(self.key, self.reading)}")
+            name, told = face.aloud(self.key, self.reading, self.band)
+        self.setAccessibleName(name)
+        self.setAccessibleDescription(told)
+        if not self._label:
+            self._label = face.brief_label(self.key)
+            self.setToolTip(face.tool_tip(self.key))
 
     def paintEvent(self, event: QPaintEvent) -> None:
         """Draw the card."""
@@ -75,73 +81,14 @@ class Gauge(QAbstractButton):
         painter.drawRoundedRect(card, 8, 8)
         side = 12 if self._wide else 8
         inner = card.adjusted(side, 8, -side, -8)
-        self._text(painter, inner, READINGS[self.key].brief_label, 13.5, c.faint, Qt.AlignmentFlag.AlignLeft)
+        write(painter, inner, self._label, 13.5, c.faint)
         if self.reading is None:
-            self._text(painter, inner.adjusted(0, 20, 0, 0), "…", 23, c.faint, Qt.AlignmentFlag.AlignLeft, bold=True)
+            write(painter, inner.adjusted(0, 20, 0, 0), "…", 23, c.faint, bold=True)
         else:
-            self._paint_reading(painter, inner, self.reading)
+            from bolometric.desk.parts.gauge_face import paint_reading
+
+            paint_reading(painter, inner, self.key, self.reading, self.band, c, self._wide)
         painter.end()
-
-    def _paint_reading(self, painter: QPainter, inner: QRectF, reading: Reading) -> None:
-        c, judged = self.colours, verdict(self.key, reading, self.band)
-        colour = {"in": c.moss, "off": c.ember, "open": c.faint}[judged.standing]
-        big = headline(self.key, reading)
-        value_size = 23 if len(big) < 11 and self._wide else 18
-        self._text(
-            painter,
-            inner.adjusted(0, 19 if self._wide else 17, 0, 0),
-            big,
-            value_size,
-            c.ink,
-            Qt.AlignmentFlag.AlignLeft,
-            bold=True,
-        )
-        if judged.words != big and self._wide:
-            self._text(painter, inner, judged.words, 13.5, colour, Qt.AlignmentFlag.AlignRight, bold=True)
-        elif judged.words != big:
-            below = inner.adjusted(0, 66, 0, 0)
-            self._text(painter, below, judged.words, 13, colour, Qt.AlignmentFlag.AlignLeft, bold=True)
-        self._paint_scale(painter, inner, reading, judged)
-        sure = certainty(self.key, reading)
-        if reading.method == "exact" and reading.p10 is not None and reading.p90 is not None:
-            low = show(self.key, reading.p10).removesuffix(" min")
-            high = show(self.key, reading.p90)
-            sure = f"{low} to {high} in 8 of 10 · {sure}" if self._wide else f"{low}–{high}, {sure}"
-        sure = sure if self._wide else sure.removesuffix(" points")
-        self._text(painter, inner.adjusted(0, 84, 0, 0), sure, 12.5, c.faint, Qt.AlignmentFlag.AlignLeft)
-
-    def _paint_scale(self, painter: QPainter, inner: QRectF, reading: Reading, judged: Verdict) -> None:
-        c, (low, high) = self.colours, scale(self.key, reading, self.band)
-        bar = QRectF(inner.left(), inner.top() + (63 if self._wide else 50), inner.width(), 9)
-
-        def x(value: float) -> float:
-            return bar.left() + bar.width() * min(max((value - low) / (high - low), 0.0), 1.0)
-
-        painter.setPen(Qt.PenStyle.NoPen)
-        painter.setBrush(QColor(c.line))
-        painter.drawRoundedRect(bar, 4.5, 4.5)
-        if self.band is not None:
-            painter.setBrush(QColor(c.moss_wash))
-            painter.setPen(QPen(QColor(c.moss), 1))
-            painter.drawRect(QRectF(x(self.band.low), bar.top() - 2, x(self.band.high) - x(self.band.low), 13))
-        middle = bar.center().y()
-        if reading.p10 is not None and reading.p90 is not None:
-            painter.setPen(QPen(QColor(c.ink), 2))
-            painter.drawLine(QPointF(x(reading.p10), middle), QPointF(x(reading.p90), middle))
-        if reading.mean is not None:
-            colour = {"in": c.moss, "off": c.ember, "open": c.night}[judged.standing]
-            painter.setPen(QPen(QColor(c.sheet), 2))
-            painter.setBrush(QColor(colour))
-            painter.drawEllipse(QPointF(x(reading.mean), middle), 7.5, 7.5)
-
-    def _text(
-        self, painter: QPainter, area: QRectF, words: str, size: float, colour: str, side: Qt.AlignmentFlag,
-        bold: bool = False,
-    ) -> None:  # fmt: skip
-        painter.setFont(screen_font(size, bold))
-        painter.setPen(QColor(colour))
-        fitted = painter.fontMetrics().elidedText(words, Qt.TextElideMode.ElideRight, int(area.width()))
-        painter.drawText(area, side | Qt.AlignmentFlag.AlignTop, fitted)
 
 
 class GaugeStrip(QWidget):
@@ -157,13 +104,20 @@ class GaugeStrip(QWidget):
             row.addWidget(gauge)
 
     def show_waiting(self, colours: Palette) -> None:
-        """No game is shown yet: the usual gauges, so that little moves once one is."""
+        """Nothing is known yet, not even what a reading is called: the usual gauges, so that little moves later."""
         for key, gauge in self.gauges.items():
             gauge.colours = colours
             gauge.setVisible(key in USUAL)
 
+    def show_labels(self) -> None:
+        """The core is there: say what each gauge is."""
+        for gauge in self.gauges.values():
+            gauge.show_reading(None, None)
+
     def show_readings(self, game: Game, readings: dict[str, Reading], colours: Palette) -> None:
         """Show what is known of a game; a reading that is not there yet shows as waiting."""
+        from bolometric.core.judge.verdict import applies
+
         # What thinking is worth takes the place of the lead where there is something to think about.
         instead = {"lead_for_good"} if applies(game, "choice") else set()
         shown = {key for key in self.gauges if applies(game, key)} - instead

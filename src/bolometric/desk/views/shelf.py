@@ -7,6 +7,7 @@ from concurrent.futures import ThreadPoolExecutor
 from contextlib import suppress
 from dataclasses import dataclass, replace
 from pathlib import Path
+from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QTimer, Signal
 from PySide6.QtGui import (
@@ -16,12 +17,13 @@ from PySide6.QtGui import (
 )
 from PySide6.QtWidgets import QGridLayout, QScrollArea, QVBoxLayout, QWidget
 
-from bolometric.core.game.files import SUFFIX
-from bolometric.core.settings.errors import Cancelled
-from bolometric.desk.giving_way import edits
+from bolometric.assets import SUFFIX
 from bolometric.desk.parts.plain import Label, tip
-from bolometric.desk.views.card import Card, Entry, look, weigh
+from bolometric.desk.views.card import Card
 from bolometric.paint.palette import LIGHT, Palette
+
+if TYPE_CHECKING:
+    from bolometric.desk.views.card_entry import Entry
 
 COLUMNS = 4
 AFTER_PAINT = 30
@@ -75,6 +77,8 @@ class ShelfView(QScrollArea):
         self.colours: Palette = LIGHT
         self._lane = ThreadPoolExecutor(1, "shelf")
         self._closed = False
+        self.reads = False
+        """Whether files are read as soon as they are shown: not before the core is there."""
         self._sections: list[Section] = []
         self.words, self.order = "", "name"
         self._reorder = QTimer(self, singleShot=True, interval=REORDER)
@@ -110,6 +114,11 @@ class ShelfView(QScrollArea):
         column.addStretch()
         self.arrange()
         self.setWidget(inner)
+        if self.reads:
+            self.read_files()
+
+    def read_files(self) -> None:
+        """Read the files, once their cards have been painted."""
         QTimer.singleShot(AFTER_PAINT, self, self._start_looking)
 
     def arrange(self) -> None:
@@ -165,9 +174,14 @@ class ShelfView(QScrollArea):
 
     def _given_up(self) -> bool:
         """Whether nothing is wanted any more; the open game goes first."""
+        from bolometric.desk.giving_way import edits
+
         return self._closed or edits.give_way()
 
     def _look(self, path: Path) -> None:
+        from bolometric.core.settings.errors import Cancelled
+        from bolometric.desk.views.card_entry import look
+
         with suppress(Cancelled):
             entry = look(path, self._given_up)
             self._looked.emit(entry)
@@ -175,6 +189,9 @@ class ShelfView(QScrollArea):
                 self._lane.submit(self._weigh, entry)  # behind the cards that have not been looked at yet
 
     def _weigh(self, entry: Entry) -> None:
+        from bolometric.core.settings.errors import Cancelled
+        from bolometric.desk.views.card_entry import weigh
+
         with suppress(Cancelled):
             self._looked.emit(weigh(entry, self._given_up))
 

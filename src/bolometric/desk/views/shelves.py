@@ -7,7 +7,7 @@ from pathlib import Path
 from PySide6.QtCore import Signal
 from PySide6.QtWidgets import QComboBox, QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
 
-from bolometric.core.areas.shelf import demo_files
+from bolometric.assets import demo_files
 from bolometric.desk.help.first import FirstPage
 from bolometric.desk.parts.page_bar import PageBar
 from bolometric.desk.views.shelf import ORDERS, ShelfView, games_in

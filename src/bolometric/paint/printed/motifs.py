@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 from functools import lru_cache
-from importlib.resources import files
 
 from PySide6.QtCore import QRectF
 from PySide6.QtGui import QPainter
 from PySide6.QtSvg import QSvgRenderer
+
+from bolometric.assets import HERE
 
 INK, PALE = "#14181f", "#e2ded6"
 """The colour of their lines in the files, and of those behind a board."""
@@ -16,7 +17,7 @@ INK, PALE = "#14181f", "#e2ded6"
 @lru_cache(maxsize=32)
 def _renderer(name: str, ink: str) -> QSvgRenderer:
     """With its lines in another colour: less than full opacity would make it a bitmap."""
-    drawn = (files("bolometric") / "assets" / "motifs" / f"{name}.svg").read_text("utf-8")
+    drawn = (HERE / "motifs" / f"{name}.svg").read_text("utf-8")
     return QSvgRenderer(drawn.replace(INK, ink).encode())
 
 

@@ -10,8 +10,8 @@ import re
 from collections.abc import Iterator
 from dataclasses import dataclass
 from functools import cache
-from importlib.resources import files
 
+from bolometric.assets import HERE
 from bolometric.core.areas.catalogue import AREAS
 from bolometric.core.game.part import AreaPart
 from bolometric.core.game.speaking import capital
@@ -86,7 +86,7 @@ def _around(plain: str, word: str) -> str:
 
 
 def _read(group: str) -> Iterator[Page]:
-    text = (files("bolometric") / "assets" / "handbook" / f"{group}.md").read_text("utf-8")
+    text = (HERE / "handbook" / f"{group}.md").read_text("utf-8")
     for part in f"\n{text}".split("\n# ")[1:]:
         head, body = part.split("\n", 1)
         key, _, title = (one.strip() for one in head.partition("|"))

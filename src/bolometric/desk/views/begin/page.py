@@ -17,7 +17,8 @@ from bolometric.core.words.rule_sheet import rules_text
 from bolometric.desk.lane import Lane
 from bolometric.desk.parts.plain import Label, tip
 from bolometric.desk.views.begin.asked import Asked
-from bolometric.desk.views.card import CARD, Card, Entry
+from bolometric.desk.views.card import CARD, Card
+from bolometric.desk.views.card_entry import Entry
 from bolometric.paint.palette import LIGHT, Palette
 
 GAP = 14

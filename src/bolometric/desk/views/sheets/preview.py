@@ -56,6 +56,7 @@ class Preview(QScrollArea):
         self.setFrameShape(QScrollArea.Shape.NoFrame)
         self.setAlignment(Qt.AlignmentFlag.AlignCenter)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        self.setAccessibleName("No page")
         self.zoom: float | None = None
 
     def show_page(self, page: Page | None, paper: Paper | None, number: int, count: int, colours: Palette) -> None:

@@ -8,8 +8,9 @@ from pathlib import Path
 import numpy as np
 from PySide6.QtWidgets import QComboBox, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
+from bolometric.assets import SUFFIX
 from bolometric.core.game.document import Game
-from bolometric.core.game.files import SUFFIX, read
+from bolometric.core.game.files import read
 from bolometric.core.text.figures import percent
 from bolometric.core.tuning.comparing import Side, different, rows_of, side_of
 from bolometric.desk.lane import Lane

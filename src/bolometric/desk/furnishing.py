@@ -1,0 +1,44 @@
+"""Everything in the window that needs the core, put into it once it has come up."""
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING
+
+from bolometric.desk.editing import Editing
+from bolometric.desk.filing import Filing, Questions
+from bolometric.desk.late_views import LateViews
+from bolometric.desk.own_pieces import OwnPieces
+from bolometric.desk.parts.faults import FaultList
+from bolometric.desk.parts.rescue import Rescue
+from bolometric.desk.parts.sheet import RuleSheet
+from bolometric.desk.rescuing import Rescuing
+from bolometric.desk.shelving import Shelving
+from bolometric.desk.views.shape import ShapeView
+
+if TYPE_CHECKING:
+    from bolometric.desk.window import Window
+
+
+def furnish(window: Window) -> None:
+    """Make the parts, put them where they belong, and hand each what it works with."""
+    document, settings = window.document, window.settings
+    window.sheet, window.fault_list, window.shape = RuleSheet(), FaultList(), ShapeView()
+    window.sheet.hide()
+    window.fault_list.hide()
+    window.stack.addWidget(window.shape)
+    window.column.addWidget(window.fault_list)
+    window.column.setSizes([510, 90])
+    window.column.setStretchFactor(0, 1)
+    window.fault_list.setMinimumHeight(60)
+    window.split.insertWidget(0, window.sheet)
+    window.split.setSizes([470, 810])
+    window.split.setStretchFactor(1, 1)
+    window.rescue = Rescue()
+    parts = window.column_of_parts
+    parts.insertWidget(parts.indexOf(window.notice) + 1, window.rescue)
+    window.late = LateViews(window.stack, window.measurer, lambda: window.document.game, window.shelf_files)
+    window.filing = Filing(document, settings, Questions(window), window.shelf_folder, window.say)
+    window.shelving = Shelving(window.shelf_folder, document, window.say)
+    window.rescuing = Rescuing(window.rescue, document, window.filing, window.show_shape)
+    window.editing = Editing(window, document, window.sheet, window.split)
+    window.editing.own = OwnPieces(settings.folder / "pieces.json")
