@@ -43,6 +43,7 @@ def take_up(
         view = "shape"
     elif not demo and window.settings.first_time:
         view = "first_steps"
+        window.settings.note_opened()
     elif demo:
         document.start(read(demo_files()[0]))
     window.rescuing.offer(keeper, left)

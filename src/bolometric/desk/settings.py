@@ -52,10 +52,12 @@ class Settings:
 
     @property
     def first_time(self) -> bool:
-        """Whether the program has never been opened here before; asking ends that."""
-        first = self._store.value("opened") is None
+        """Whether the program has never been opened here before."""
+        return self._store.value("opened") is None
+
+    def note_opened(self) -> None:
+        """It has been."""
         self._store.setValue("opened", "yes")
-        return first
 
     @property
     def recent(self) -> list[Path]:

@@ -94,6 +94,8 @@ class Window(Dressed):
         self.gauges.show_waiting(self.colours)
         self._fill_shelf()
         self._bring("shelf", self.shelves)
+        if settings.first_time and not demo:
+            self.shelves.show_first()
 
     def furnish(self, document: Document, measurer: Measurer) -> None:
         """Put in everything that needs the core, and make it all answer."""
@@ -200,6 +202,8 @@ class Window(Dressed):
         self._tell_state()
         self.gauges.show_labels()
         self.shelf.reads = True
+        if view != "first_steps":
+            self.shelves.bar.show_page(0)
         if view == "shelf":
             self.shelf.read_files()  # its cards are there
             self._bring("shelf", self.shelves)
