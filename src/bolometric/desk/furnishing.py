@@ -16,12 +16,14 @@ from bolometric.desk.shelving import Shelving
 from bolometric.desk.views.shape import ShapeView
 
 if TYPE_CHECKING:
+    from bolometric.desk.document import Document
+    from bolometric.desk.measurer import Measurer
     from bolometric.desk.window import Window
 
 
-def furnish(window: Window) -> None:
-    """Make the parts, put them where they belong, and hand each what it works with."""
-    document, settings = window.document, window.settings
+def furnish(window: Window, document: Document, measurer: Measurer) -> None:
+    """Make the parts, put them where they belong, hand each what it works with, and have the window answer."""
+    window.document, window.measurer, settings = document, measurer, window.settings
     window.sheet, window.fault_list, window.shape = RuleSheet(), FaultList(), ShapeView()
     window.sheet.hide()
     window.fault_list.hide()
@@ -42,3 +44,4 @@ def furnish(window: Window) -> None:
     window.rescuing = Rescuing(window.rescue, document, window.filing, window.show_shape)
     window.editing = Editing(window, document, window.sheet, window.split)
     window.editing.own = OwnPieces(settings.folder / "pieces.json")
+    window.answer()

@@ -14,6 +14,7 @@ from bolometric.core.game.files import read
 from bolometric.core.settings.errors import FileError
 from bolometric.desk.compiling import Compiling
 from bolometric.desk.document import Document
+from bolometric.desk.furnishing import furnish
 from bolometric.desk.measurer import Measurer
 from bolometric.desk.recovery import Keeper
 from bolometric.desk.settings import APP, recovery_folder
@@ -32,7 +33,7 @@ def take_up(
         trouble = str(error)
     document = Document(keeper)
     left = keeper.left_behind() if keeper else []
-    window.furnish(document, Measurer())
+    furnish(window, document, Measurer())
     window.keeper = keeper
     window.late.book_path = book or usual_place
     view = "shelf"

@@ -57,7 +57,7 @@ class Window(Dressed):
     """Wires document, measurer and views together; every answer comes back as a signal.
 
     It comes up in two steps: first what one sees of it, the shelf with its cards, for which nothing of the core is
-    imported; then :meth:`furnish` puts in the rest.
+    imported; then ``furnishing`` puts in the rest.
     """
 
     painted = Signal()
@@ -97,12 +97,8 @@ class Window(Dressed):
         if settings.first_time and not demo:
             self.shelves.show_first()
 
-    def furnish(self, document: Document, measurer: Measurer) -> None:
-        """Put in everything that needs the core, and make it all answer."""
-        from bolometric.desk.furnishing import furnish
-
-        self.document, self.measurer = document, measurer
-        furnish(self)
+    def answer(self) -> None:
+        """All its parts are there: from now on it does what it is asked for."""
         self._connect()
         self.mark_theme()
         self.split.restoreState(self.settings.bytes("split"))
