@@ -10,7 +10,6 @@ from PySide6.QtWidgets import QApplication
 from bolometric.assets import demo_files
 from bolometric.core.game.document import Game
 from bolometric.core.game.files import read, write
-from bolometric.desk.views.card import DOES
 
 
 @pytest.fixture
@@ -103,7 +102,9 @@ def test_a_game_is_renamed_copied_and_thrown_away(qtbot, window, own, tmp_path):
     assert not beta.exists()
     assert (tmp_path / "data" / "Trash" / "files" / beta.name).exists()
     assert "beta.bolo.json" not in shown(window)
-    assert [what for what, _ in DOES] == ["open", "rename", "copy", "away"]
+    offered = {path: [what for what, _ in card.offered] for path, card in window.shelf.cards.items()}
+    assert offered[gamma] == ["open", "rename", "copy", "away"]
+    assert offered[demo_files()[0]] == ["open", "copy"]
 
 
 def test_what_must_stay_stays(qtbot, window, own):

@@ -16,7 +16,7 @@ from PySide6.QtGui import (
 )
 from PySide6.QtWidgets import QAbstractButton, QMenu
 
-from bolometric.assets import SUFFIX
+from bolometric.assets import SUFFIX, demo_folder
 from bolometric.desk.parts.plain import tip
 from bolometric.paint.fonts import screen_font, write
 from bolometric.paint.palette import Palette
@@ -27,6 +27,8 @@ if TYPE_CHECKING:
 CARD = QSize(290, 296)
 DOES = (("open", "Open"), ("rename", "Rename …\tF2"), ("copy", "Copy"), ("away", "Throw away\tDel"))
 """What may be done with a card, as its menu says it."""
+SHIPPED = ("open", "copy")
+"""What of it may be done with a demo game, which stays as it is."""
 KEYS = {Qt.Key.Key_F2: "rename", Qt.Key.Key_Delete: "away"}
 
 
@@ -50,10 +52,15 @@ class Card(QAbstractButton):
         """What is looked through for words."""
         return f"{self.path.name} {self._searched}".casefold()
 
+    @property
+    def offered(self) -> list[tuple[str, str]]:
+        """What its menu offers."""
+        return [one for one in DOES if one[0] in SHIPPED or self.path.parent != demo_folder()]
+
     def contextMenuEvent(self, event: QContextMenuEvent) -> None:
         """What may be done with it."""
         menu = QMenu(self)
-        for what, words in DOES:
+        for what, words in self.offered:
             menu.addAction(words).triggered.connect(lambda _=False, what=what: self.asked.emit(what))
         menu.exec(event.globalPos())
 

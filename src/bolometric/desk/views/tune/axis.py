@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from PySide6.QtWidgets import QComboBox, QDoubleSpinBox, QHBoxLayout
+from PySide6.QtCore import QObject
+from PySide6.QtWidgets import QComboBox, QDoubleSpinBox, QHBoxLayout, QLayout
 
 from bolometric.core.game.document import Game
 from bolometric.core.settings.knobs import knob_at
@@ -50,6 +51,10 @@ class Axis(QHBoxLayout):
         at = None if path is None else knob_at(self.game, path)
         for box in (self.low, self.to, self.high):
             box.setVisible(at is not None and at.knob.kind == "number")
+        row: QObject | None = self
+        while isinstance(row, QLayout):  # on a page that has not been seen nothing tells it that they are hidden
+            row.invalidate()
+            row = row.parent()
         if at is not None and at.knob.kind == "number":
             low, high = at.low if at.low is not None else 0, at.high if at.high is not None else 10 * at.value
             self.low.setValue(max(low, at.value / 2))
