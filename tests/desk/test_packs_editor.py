@@ -49,6 +49,22 @@ def test_a_pack_is_made_for_a_family(opened, qtbot):
     assert sent[-1][1].right == (0.9, 0.55)
 
 
+def test_a_number_of_another_family_gives_way_and_one_that_is_typed_is_answered(opened):
+    editor, sent = opened
+    editor.family.setCurrentIndex(editor.family.findData("place_value"))
+    editor.upto.setValue(5)  # nothing to ask below ten
+    editor.family.activated.emit(0)
+    assert editor.upto.value() == sent[-1][0].upto == 999
+    told = len(sent)
+    editor.upto.setValue(5)
+    assert "the least for it is 10" in editor._trouble.text()
+    assert len(sent) == told
+    editor.upto.setValue(4000)
+    editor.family.setCurrentIndex(editor.family.findData("add"))
+    editor.family.activated.emit(0)
+    assert editor.upto.value() == sent[-1][0].upto == 20
+
+
 def test_typed_cards_keep_the_rows_that_can_be_read(opened, tmp_path):
     editor, sent = opened
     editor.family.setCurrentIndex(editor.family.findData("own"))

@@ -41,6 +41,12 @@ class Family:
     usual: int = 20
     tables: bool = False
     """Whether it goes by tables, and not up to a number."""
+    least: int = 2
+    """The smallest number it may go up to: there are questions."""
+
+    def goes_up_to(self, number: int) -> bool:
+        """Whether it may go up to a number."""
+        return self.tables or self.least <= number <= self.most
 
 
 def _question(text: str, answer: Value, a: int, b: int, crosses: bool = False) -> Question:
@@ -142,7 +148,7 @@ FAMILIES: dict[str, Family] = {
     "compare": Family("which is more, within", _compare, 140, usual=100),
     "tenths": Family("adding tenths within", _parts(10), 20, usual=2),
     "hundredths": Family("adding hundredths within", _parts(100), 2, usual=1),
-    "place_value": Family("what a digit is worth, within", _place_value, 5000, usual=999),
+    "place_value": Family("what a digit is worth, within", _place_value, 5000, usual=999, least=10),
 }
 """What each family is called, followed by how far it goes."""
 

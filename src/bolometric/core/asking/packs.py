@@ -78,8 +78,9 @@ class QuestionPack(Part):
         family = FAMILIES[self.family]
         if family.tables and not self.tables:
             raise setting_error(f"The pack “{self.name}” asks no table: choose one at least.")
-        if not family.tables and self.upto > family.most:
-            raise setting_error(f"The pack “{self.name}” goes up to {self.upto}: the most for it is {family.most}.")
+        if not family.goes_up_to(self.upto):
+            bound = f"most for it is {family.most}" if self.upto > family.most else f"least for it is {family.least}"
+            raise setting_error(f"The pack “{self.name}” goes up to {self.upto}: the {bound}.")
         return self
 
     def chance(self, seat: int) -> float:

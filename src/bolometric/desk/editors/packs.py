@@ -186,9 +186,12 @@ class PacksEditor(Editor):
         if isinstance(tables, str) or isinstance(right, str):
             self.say(f"“{tables if isinstance(tables, str) else right}” is not a number: type numbers with blanks.")
             return None
+        before = self._packs[self.which.currentIndex()]["family"]
+        if family not in ("own", before) and not FAMILIES[family].goes_up_to(self.upto.value()):
+            self._filling = True
+            self.upto.setValue(FAMILIES[family].usual)  # it was chosen for another family
+            self._filling = False
         upto = self.upto.value()
-        if family != "own" and not FAMILIES[family].tables and upto > FAMILIES[family].most:
-            upto = FAMILIES[family].usual  # it was chosen for another family
         colour = self.colour.currentText().split()[-1] if self.colour.currentText().split() else ""
         return {
             "name": self.name.text().strip(), "letter": self.letter.text().strip(), "colour": colour, "family": family,

@@ -10,7 +10,7 @@ from fractions import Fraction
 import numpy as np
 from PySide6.QtCore import Signal
 from PySide6.QtGui import QColor
-from PySide6.QtWidgets import QComboBox, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QComboBox, QHBoxLayout, QPushButton, QSizePolicy, QVBoxLayout, QWidget
 
 from bolometric.core.game.document import Game
 from bolometric.core.logbook.held import Calibration, calibrated, calibration_words, counted, timed
@@ -27,6 +27,8 @@ from bolometric.paint.palette import LIGHT, Palette
 
 MOST_FIGURES = 16
 """Bars that carry their figure."""
+LEAST = 180
+"""Pixels of height in which a chart can be read."""
 WAITING = "Working out what the sessions say …"
 
 
@@ -96,9 +98,10 @@ class SaidPage(QWidget):
         at.addWidget(self.take)
         at.addStretch()
         column.addLayout(at)
-        row.addWidget(self.came, 1)
-        row.addWidget(self.went, 1)
-        row.addWidget(self.kept, 1)
+        for chart in (self.came, self.went, self.kept):
+            chart.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Ignored)  # the words go first
+            chart.setMinimumHeight(LEAST)
+            row.addWidget(chart, 1)
         column.addLayout(row, 1)
         self.told: Told | None = None
         self.game = Game()

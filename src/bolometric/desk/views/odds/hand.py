@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections import Counter
 
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QHBoxLayout, QPlainTextEdit, QPushButton, QSpinBox
+from PySide6.QtWidgets import QHBoxLayout, QPlainTextEdit, QPushButton, QSizePolicy, QSpinBox
 
 from bolometric.core.play.hand import Hand, Shown
 from bolometric.core.text.figures import minus, percent, plural
@@ -15,6 +15,8 @@ from bolometric.desk.parts.plain import Label
 from bolometric.desk.views.odds.page import Page, plain_label
 
 MANY = 100
+LEAST = 80
+"""Pixels of height for the draws so far."""
 LARGEST_SEED = 999_999
 VERBS = {"die": "Roll", "spinner": "Spin", "pack": "Draw", "counters": "Toss", "drop": "Drop"}
 
@@ -40,6 +42,9 @@ class HandPage(Page):
         self.words = plain_label()
         self.sequence = QPlainTextEdit(readOnly=True, objectName="sequence")
         self.sequence.setAccessibleName("The draws so far, the latest first")
+        # It takes what the rest leaves: what it would like to have makes a small window scroll.
+        self.sequence.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Ignored)
+        self.sequence.setMinimumHeight(LEAST)
         self.column.addWidget(self.cloth, 2)
         self.column.addWidget(self.total)
         self.column.addLayout(row)
