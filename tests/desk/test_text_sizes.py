@@ -8,6 +8,7 @@ from PySide6.QtWidgets import QAbstractButton, QCheckBox, QLabel, QPushButton, Q
 
 from bolometric.assets import demo_files
 from bolometric.desk.app import follow_desktop, scale_text
+from bolometric.desk.parts.roomy import Roomy
 from bolometric.desk.settings import TEXT_SIZES, Settings
 from bolometric.desk.window import VIEWS
 
@@ -61,6 +62,13 @@ def wrong(qtbot, root):
     return found
 
 
+def scrolled(root):
+    """Views that are scrolled as a whole, and how far."""
+    bars = {type(one.widget()).__name__: (one.horizontalScrollBar().maximum(), one.verticalScrollBar().maximum())
+            for one in root.findChildren(Roomy) if one.isVisible()}  # fmt: skip
+    return {name: far for name, far in bars.items() if any(far)}
+
+
 @pytest.mark.parametrize("view", [*VIEWS, "begin", "first_steps"])
 def test_nothing_is_cut_off_or_written_over(qtbot, window, view):
     getattr(window, f"show_{view}")()
@@ -82,6 +90,7 @@ def test_every_page_of_every_view_has_room(qtbot, window, name):
                 window.resize(size)
                 qtbot.wait(60)
                 assert wrong(qtbot, window) == [], (view, button.text())
+                assert size != SIZES[0] or scrolled(window) == {}, (view, button.text())
 
 
 def test_a_size_of_text_is_kept_and_taken_at_the_next_start(qtbot, window, monkeypatch):

@@ -4,7 +4,17 @@ from __future__ import annotations
 
 from PySide6.QtCore import QEvent, QObject, QSize
 from PySide6.QtGui import QResizeEvent
-from PySide6.QtWidgets import QFrame, QScrollArea, QWidget
+from PySide6.QtWidgets import QFrame, QScrollArea, QSizePolicy, QWidget
+
+
+def take_the_rest(part: QWidget, least: int) -> None:
+    """Have a part be as high as the others leave it, but so many pixels at least.
+
+    Where words wrap, Qt asks for as much height as every part would like to have: a chart or a board, which would like
+    a lot, makes a view scroll in which all of it could be seen.
+    """
+    part.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Ignored)
+    part.setMinimumHeight(least)
 
 
 class Roomy(QScrollArea):

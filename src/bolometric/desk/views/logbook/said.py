@@ -10,7 +10,7 @@ from fractions import Fraction
 import numpy as np
 from PySide6.QtCore import Signal
 from PySide6.QtGui import QColor
-from PySide6.QtWidgets import QComboBox, QHBoxLayout, QPushButton, QSizePolicy, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QComboBox, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from bolometric.core.game.document import Game
 from bolometric.core.logbook.held import Calibration, calibrated, calibration_words, counted, timed
@@ -23,6 +23,7 @@ from bolometric.core.text.figures import minus, percent, plural
 from bolometric.desk.lane import Lane
 from bolometric.desk.parts.chart import Chart
 from bolometric.desk.parts.plain import Label
+from bolometric.desk.parts.roomy import take_the_rest
 from bolometric.paint.palette import LIGHT, Palette
 
 MOST_FIGURES = 16
@@ -99,8 +100,7 @@ class SaidPage(QWidget):
         at.addStretch()
         column.addLayout(at)
         for chart in (self.came, self.went, self.kept):
-            chart.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Ignored)  # the words go first
-            chart.setMinimumHeight(LEAST)
+            take_the_rest(chart, LEAST)
             row.addWidget(chart, 1)
         column.addLayout(row, 1)
         self.told: Told | None = None

@@ -30,6 +30,7 @@ from bolometric.core.text.figures import minus
 from bolometric.core.words.odds import comparison
 from bolometric.desk.parts.chart import Chart
 from bolometric.desk.parts.plain import Label, entry, tip
+from bolometric.desk.parts.roomy import take_the_rest
 from bolometric.desk.views.odds.page import Page, plain_label
 from bolometric.paint.chart import mark_at
 from bolometric.paint.palette import Palette
@@ -181,7 +182,7 @@ class ComparePage(Page):
         self.add.setMenu(menu)
         self.trouble = plain_label("trouble")
         self.chart = Chart("total", "chance")
-        self.chart.setMinimumHeight(170)
+        take_the_rest(self.chart, 170)
         self.words = plain_label()
         self.column.addLayout(self.list)
         self.column.addWidget(self.add, 0, Qt.AlignmentFlag.AlignLeft)

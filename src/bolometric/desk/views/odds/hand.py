@@ -5,13 +5,14 @@ from __future__ import annotations
 from collections import Counter
 
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QHBoxLayout, QPlainTextEdit, QPushButton, QSizePolicy, QSpinBox
+from PySide6.QtWidgets import QHBoxLayout, QPlainTextEdit, QPushButton, QSpinBox
 
 from bolometric.core.play.hand import Hand, Shown
 from bolometric.core.text.figures import minus, percent, plural
 from bolometric.core.words.odds import sure
 from bolometric.desk.parts.cloth import Cloth
 from bolometric.desk.parts.plain import Label
+from bolometric.desk.parts.roomy import take_the_rest
 from bolometric.desk.views.odds.page import Page, plain_label
 
 MANY = 100
@@ -42,9 +43,7 @@ class HandPage(Page):
         self.words = plain_label()
         self.sequence = QPlainTextEdit(readOnly=True, objectName="sequence")
         self.sequence.setAccessibleName("The draws so far, the latest first")
-        # It takes what the rest leaves: what it would like to have makes a small window scroll.
-        self.sequence.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Ignored)
-        self.sequence.setMinimumHeight(LEAST)
+        take_the_rest(self.sequence, LEAST)
         self.column.addWidget(self.cloth, 2)
         self.column.addWidget(self.total)
         self.column.addLayout(row)

@@ -17,6 +17,7 @@ from bolometric.core.results.scale import Scale
 from bolometric.desk.lane import Lane
 from bolometric.desk.parts.board import BoardWidget
 from bolometric.desk.parts.plain import Label
+from bolometric.desk.parts.roomy import take_the_rest
 from bolometric.desk.views.practice.page import PracticePage
 from bolometric.paint.fonts import screen_font
 from bolometric.paint.palette import LIGHT, Palette
@@ -87,7 +88,7 @@ class DifficultyPage(PracticePage):
         self.heading = Label("Where thinking pays", objectName="heading")
         self.pays = Label(wordWrap=True)
         self.board = BoardWidget()
-        self.board.setMinimumHeight(150)
+        take_the_rest(self.board, 150)
         for part in (self.scales, self.made_of, self.heading, self.pays):
             self.column.addWidget(part)
         self.column.addWidget(self.board, 1)

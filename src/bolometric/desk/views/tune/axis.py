@@ -13,6 +13,9 @@ from bolometric.core.tuning.space import free_knobs, values_of
 from bolometric.core.tuning.sweep import Swept
 from bolometric.desk.parts.plain import Label
 
+NARROWEST = 5
+"""Wide letters that there is room for at least."""
+
 
 class Axis(QHBoxLayout):
     """The setting's name and its range; an optional one may be nothing."""
@@ -22,6 +25,8 @@ class Axis(QHBoxLayout):
         self.game, self._optional, self._changed = Game(), optional, changed
         self.knob = QComboBox()
         self.low, self.high = (QDoubleSpinBox(decimals=0, minimum=-1e6, maximum=1e6) for _ in range(2))
+        self.knob.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
+        self.knob.setMinimumContentsLength(NARROWEST)  # two stand side by side; words may be cut where there is no room
         self.to = Label("to")
         for widget, name in (
             (self.knob, f"which setting{which}"),

@@ -73,8 +73,8 @@ class SweepPage(QWidget):
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 4, 0, 0)
         row = QHBoxLayout()
-        row.addLayout(self.first, 1)
-        row.addLayout(self.second, 1)
+        row.addLayout(self.first, 3)
+        row.addLayout(self.second, 2)  # which mostly goes through nothing
         column.addLayout(row)
         for parts in (
             (Label("for"), self.choosing, self.begin, self.bar),
