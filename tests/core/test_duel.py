@@ -95,6 +95,18 @@ def test_exact_and_simulated_agree(game):
         assert exact.sd is None or played.sd == pytest.approx(exact.sd, rel=0.15, abs=0.1)
 
 
+def test_games_that_all_went_the_same_way_are_no_proof():
+    """One seat wins once in forty thousand games: that it never did so in a thousand is not said to be sure."""
+    found = measure(game_from({
+        "pieces": [{"faces": [0, 0, 3]}], "seats": {"count": 2},
+        "area": {"kind": "duel", "length": "rounds", "rounds": 4, "sides": [[{"faces": [1, 2]}, {"faces": [2, 3]}]]},
+    }), 1000)  # fmt: skip
+    exact, played = found.exact.readings, found.simulated
+    assert played["first_seat_edge"].mean == -0.5 < exact["first_seat_edge"].mean
+    assert exact["first_seat_edge"].mean + 0.5 <= 4 * played["first_seat_edge"].stderr
+    assert 0 < exact["seat_wins"].values[0] <= 4 * played["seat_wins"].stderr < 0.005
+
+
 @settings(max_examples=8, deadline=None)
 @given(duels())
 def test_by_hand_each_seat_draws_from_its_own_and_lengths_agree(game):

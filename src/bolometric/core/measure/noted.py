@@ -24,6 +24,11 @@ from bolometric.core.working.tasks import Tasks
 from bolometric.core.working.trace import EVERYONE, Book
 
 
+def _error(games: Values) -> float:
+    """Standard error of a count; games all alike are no surer than if one of them had had one more."""
+    return max(games.stderr, 1 / games.number)
+
+
 @dataclass(frozen=True, slots=True)
 class Deed:
     """One thing that was done in a game."""
@@ -132,8 +137,8 @@ class Notes:
         found: dict[str, Reading] = {}
         if not self.cut_off:
             each = tuple((self.by_seat["facts"] / self.games).tolist())
-            found["facts"] = replace(spread(self.facts), stderr=self.facts_of_game.stderr, by_seat=each)
-            found["fact_variety"] = replace(spread(self.variety), stderr=self.variety_of_game.stderr)
+            found["facts"] = replace(spread(self.facts), stderr=_error(self.facts_of_game), by_seat=each)
+            found["fact_variety"] = replace(spread(self.variety), stderr=_error(self.variety_of_game))
         if self.game.brief.aim and self.aimed.whole:
             error = max(self.aimed.stderr, 1 / self.aimed.whole)
             found["on_aim"] = Reading("simulated", self.aimed.ratio, stderr=error)

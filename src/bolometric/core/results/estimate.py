@@ -140,10 +140,14 @@ class Sample:
         return np.asarray(bits / np.maximum(bits.sum(axis=1, keepdims=True), 1))
 
     def over_shares(self, values: NDArray[np.float64]) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
-        """Mean and standard error of a value for each way of sharing the win; axis 0 is that of ``shared``."""
+        """Mean and standard error of a value for each way of sharing the win; axis 0 is that of ``shared``.
+
+        Where all games went the same way it is no surer than a share of none (:func:`share`).
+        """
         games = self.shared.counts
         mean = games @ values / self.runs
-        return mean, np.sqrt(games @ (values - mean) ** 2 / self.runs / self.runs)
+        error = np.sqrt(games @ (values - mean) ** 2 / self.runs / self.runs)
+        return mean, np.maximum(error, share(0, self.runs).stderr)
 
 
 def _values(so_far: Values | None, more: NDArray[np.float64] | NDArray[np.int64] | None) -> Values | None:

@@ -13,7 +13,7 @@ from bolometric.core.areas.purse.rules import Steps, possible_sums
 from bolometric.core.areas.purse.spec import Purse
 from bolometric.core.game.contract import Faults
 from bolometric.core.game.document import Game
-from bolometric.core.game.fault import Annoyance, Change, Fault, change, cures
+from bolometric.core.game.fault import Annoyance, Change, Fault, change
 from bolometric.core.game.part import StyleRule
 from bolometric.core.game.seats import Style
 from bolometric.core.pieces.kinds import remembers
@@ -23,6 +23,8 @@ from bolometric.core.text.figures import minus
 AS_GOOD = 1e-9
 LOOKED_AT = 4
 """Sums nearest to the target that are looked at as another."""
+TIMES = (10, 2, 5)
+"""How many times the last multiplier a further one may be, in the order in which they are tried."""
 
 
 def lengthens(game: Game) -> str:
@@ -62,16 +64,15 @@ def by_rules(game: Game) -> Iterator[Fault]:
             "fault",
             "area.multipliers",
             "With one multiplier there is nothing to decide: add another.",
-            _ten_more(game),
+            _another(game),
         )
         return
     rule = _as_good(game)
     if rule is not None:
-        found = (*(_other(game) if not hits else ()), *_ten_more(game))
         yield Fault(
             "no_choice", "fault", "area.multipliers",
             f"To {rule.words} is as good as best play, so there is little to decide.",
-            tuple(cure for cure in found if _as_good(cure.game) is None),
+            (*(one for one in (() if hits else _other(game)) if _as_good(one.game) is None), *_another(game)),
         )  # fmt: skip
 
 
@@ -97,11 +98,16 @@ def _other(game: Game) -> tuple[Change, ...]:
     return ()
 
 
-def _ten_more(game: Game) -> tuple[Change, ...]:
-    """A second multiplier, ten times the first."""
+def _another(game: Game) -> tuple[Change, ...]:
+    """A further multiplier, so many times the last, with which no rule of thumb is as good as best play."""
     kept = game.area_as(Purse).multipliers
-    more = [plain(Fraction(by)) for by in (*kept, kept[-1] * 10)]
-    return cures(change(game, f"Add {minus(tidy(kept[-1] * 10))}", "area.multipliers", more))
+    for times in TIMES:
+        fresh = kept[-1] * times
+        more = [plain(Fraction(by)) for by in (*kept, fresh)]
+        found = change(game, f"Add {minus(tidy(fresh))}", "area.multipliers", more)
+        if found is not None and _as_good(found.game) is None:
+            return (found,)
+    return ()
 
 
 def annoyances(game: Game) -> tuple[Annoyance, ...]:
