@@ -10,6 +10,7 @@ import time
 from pathlib import Path
 
 import numpy as np
+from alternating import best_of
 from scipy.optimize import dual_annealing
 
 from bolometric.core.areas.catalogue import area_of
@@ -25,7 +26,7 @@ from bolometric.core.pieces.kinds import PLAIN_DIE
 
 HERE = Path(__file__).parent
 RUNS, PLAIN, SLOW = 20_000, 300, 300
-GOAL = 0.7
+REPEATS, GOAL = 5, 0.7
 
 
 def library():
@@ -99,10 +100,11 @@ def grids(c):
         game = field(style)
         player = area_of(game).measured.player(game)
         player(100, 10**5, np.random.default_rng(1))
-        ours, batch = min(
-            (timed(lambda p=player: p(RUNS, 10**5, np.random.default_rng(2))) for _ in range(5)), key=lambda x: x[0]
-        )
-        theirs, turns = min((timed(lambda g=game, k=known: by_c(c, g, k, RUNS)) for _ in range(5)), key=lambda x: x[0])
+        routes = {
+            "ours": lambda p=player: p(RUNS, 10**5, np.random.default_rng(2)),
+            "C": lambda g=game, k=known: by_c(c, g, k, RUNS),
+        }
+        (ours, batch), (theirs, turns) = best_of(routes, REPEATS).values()
         error = np.hypot(batch.turns.std(), turns.std()) / RUNS**0.5
         assert abs(batch.turns.mean() - turns.mean()) < 4 * error, f"{name}: C plays another game"
         a, b = ours / batch.turns.sum() * 1e9, theirs / turns.sum() * 1e9

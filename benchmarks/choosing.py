@@ -10,6 +10,7 @@ import time
 from pathlib import Path
 
 import numpy as np
+from alternating import best_of
 
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.areas.filled.fill import fills_of, line_of
@@ -24,7 +25,7 @@ from bolometric.core.measure.measuring import measure_exactly
 from bolometric.core.outcomes.sampler import sampler
 
 HERE = Path(__file__).parent
-REPEATS, RUNS, GOAL = 5, 100_000, 0.7
+REPEATS, RUNS, GOAL = 9, 100_000, 0.7
 SEED = ctypes.c_uint64(0x1234567890ABCDEF)
 
 
@@ -42,22 +43,12 @@ def call(loop, *values):
     loop(SEED, *given)
 
 
-def best(act):
-    """The shortest time, and what was played."""
-    shortest, found = float("inf"), None
-    for _ in range(REPEATS):
-        start = time.perf_counter()
-        found = act()
-        shortest = min(shortest, time.perf_counter() - start)
-    return shortest, found
-
-
 def compare(name, game, theirs):
     """Nanoseconds a draw of both; the mean number of draws must be the same."""
     player = area_of(game).measured.player(game)
     player(100, 10**6, np.random.default_rng(1))
-    ours, batch = best(lambda: player(RUNS, 10**6, np.random.default_rng(2)))
-    other, draws = best(theirs)
+    routes = {"ours": lambda: player(RUNS, 10**6, np.random.default_rng(2)), "C": theirs}
+    (ours, batch), (other, draws) = best_of(routes, REPEATS).values()
     error = np.hypot(batch.rolls.std(), draws.std()) / RUNS**0.5
     assert abs(batch.rolls.mean() - draws.mean()) < 4 * error, f"{name}: C plays another game"
     a, b = ours / batch.rolls.sum() * 1e9, other / draws.sum() * 1e9

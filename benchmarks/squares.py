@@ -11,6 +11,7 @@ import time
 from pathlib import Path
 
 import numpy as np
+from alternating import best_of
 
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.areas.trail import area
@@ -68,17 +69,13 @@ def race(loop, words, game):
     """Nanoseconds a turn by each route; both must play games of the same mean length."""
     ground = area._ground(game)
     runs = int(TURNS / play(ground, 500, MOST, np.random.default_rng(1)).turns.mean())
-    best, mean = {}, {}
-    for name, act in (
-        ("ours", lambda seed: play(ground, runs, MOST, np.random.default_rng(seed)).turns),
-        ("C", lambda seed: by_c(loop, ground, game, runs, seed)),
-    ):
-        best[name] = float("inf")
-        for seed in range(REPEATS):
-            start = time.perf_counter()
-            turns = act(seed)
-            best[name] = min(best[name], (time.perf_counter() - start) / turns.sum() * 1e9)
-        mean[name] = turns.mean(), turns.std() / runs**0.5
+    routes = {
+        "ours": lambda: play(ground, runs, MOST, np.random.default_rng(1)).turns,
+        "C": lambda: by_c(loop, ground, game, runs, 2),
+    }
+    found = best_of(routes, REPEATS)
+    best = {name: seconds / turns.sum() * 1e9 for name, (seconds, turns) in found.items()}
+    mean = {name: (turns.mean(), turns.std() / runs**0.5) for name, (_, turns) in found.items()}
     apart = abs(mean["ours"][0] - mean["C"][0]) / np.hypot(mean["ours"][1], mean["C"][1])
     assert apart < 4, f"{words}: the routes play different games: {mean}"
     print(

@@ -7,10 +7,10 @@ Each route plays the same three demo games with the same bookkeeping; their mean
 import ctypes
 import random
 import subprocess
-import time
 from pathlib import Path
 
 import numpy as np
+from alternating import best_of
 
 from bolometric.assets import demo_files
 from bolometric.core.areas.trail import area
@@ -19,7 +19,7 @@ from bolometric.core.game.files import read
 from bolometric.core.measure.runs import MOST_TURNS
 
 HERE = Path(__file__).parent
-REPEATS = 5
+REPEATS = 7
 GOALS = {"C": 0.7, "NumPy": 5.0, "Python": 150.0}
 
 
@@ -118,14 +118,10 @@ def by_python(plan, runs):
     return np.array(turns_out)
 
 
-def timed(act, repeats):
-    """Nanoseconds a turn, the best of ``repeats``, and the lengths played."""
-    best, turns = float("inf"), None
-    for _ in range(repeats):
-        start = time.perf_counter()
-        turns = act()
-        best = min(best, (time.perf_counter() - start) / turns.sum() * 1e9)
-    return best, turns
+def timed(repeats, **routes):
+    """By route: nanoseconds a turn, the best of ``repeats``, and the lengths played."""
+    found = best_of(routes, repeats)
+    return {name: (seconds / turns.sum() * 1e9, turns) for name, (seconds, turns) in found.items()}
 
 
 def plan_of(path):
@@ -138,12 +134,14 @@ def race(loop, plan):
     """Nanoseconds a turn by each route; all must play games of the same mean length."""
     pilot = play(plan, 300, MOST_TURNS, np.random.default_rng(1)).turns.mean()
     runs, few = int(3e7 / pilot), int(3e5 / pilot)
-    ours, a = timed(lambda: play(plan, runs, MOST_TURNS, np.random.default_rng(2)).turns, REPEATS)
-    routes = {
-        "C": timed(lambda: by_c(loop, plan, runs), REPEATS),
-        "NumPy": timed(lambda: by_numpy(plan, max(few * 10, 20_000)), 2),
-        "Python": timed(lambda: by_python(plan, few), 2),
-    }
+    routes = timed(
+        REPEATS,
+        ours=lambda: play(plan, runs, MOST_TURNS, np.random.default_rng(2)).turns,
+        C=lambda: by_c(loop, plan, runs),
+        NumPy=lambda: by_numpy(plan, max(few * 10, 20_000)),
+        Python=lambda: by_python(plan, few),
+    )
+    ours, a = routes.pop("ours")
     for name, (_, turns) in routes.items():
         error = np.hypot(a.std() / len(a) ** 0.5, turns.std() / len(turns) ** 0.5)
         assert abs(a.mean() - turns.mean()) < 4 * error, f"{name} plays another game"
@@ -159,7 +157,8 @@ def main():
             continue  # these are in choosing.py, or played without a loop
         title, plan = plan_of(path)
         if plan.deck is not None or plan.stopping is not None:
-            ours, _ = timed(lambda plan=plan: play(plan, 50_000, MOST_TURNS, np.random.default_rng(2)).turns, REPEATS)
+            alone = timed(REPEATS, ours=lambda: play(plan, 50_000, MOST_TURNS, np.random.default_rng(2)).turns)  # noqa: B023
+            ours, _ = alone["ours"]
             print(
                 f"{title:15s}{ours:8.1f}   ({'cards kept out' if plan.deck else 'several draws a turn'}: not compared)"
             )
