@@ -7,7 +7,6 @@ from bolometric.core.areas.duel.spec import Duel
 from bolometric.core.game.contract import Words
 from bolometric.core.game.document import Game
 from bolometric.core.game.saying import choice
-from bolometric.core.pieces.kinds import Pack
 from bolometric.core.pieces.words import pieces_words
 from bolometric.core.text.figures import number, plural
 from bolometric.core.text.spans import Sentences, Span, sentences
@@ -31,9 +30,7 @@ def needs(game: Game) -> tuple[str, ...]:
 
 
 def first(game: Game) -> tuple[Sentences, ...]:
-    """Nothing to set up; who draws from which pack, where anybody has one."""
-    if not any(isinstance(piece, Pack) for side in (game.pieces, *game.area_as(Duel).sides) for piece in side):
-        return (sentences("Take your pieces."),)
+    """Nothing to set up; who draws from which pack."""
     who = "Players " if game.area_as(Duel).keeps_out(game.pieces) else "If cards are kept out, players "
     return (sentences("Take your pieces. ", who, choice(game, "area.cards"), "."),)
 
