@@ -38,6 +38,7 @@ from bolometric.desk.settings import Settings
 from bolometric.desk.window import Window
 app = application(); home = Path(sys.argv[1])
 window = Window(Settings(home / "s.ini"), home / "shelf", True)
+window.show_front()
 window.show()
 while not window.windowHandle().isExposed(): app.processEvents()
 window.grab()

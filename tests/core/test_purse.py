@@ -162,3 +162,13 @@ def test_a_target_far_out_of_reach_is_cured_by_the_nearest_that_can_be_hit():
     assert "target_out_of_reach" not in {fault.code for fault in find_faults(cure.game)}
     (more,) = faults["no_choice"].cures
     assert "no_choice" not in {fault.code for fault in find_faults(more.game)}
+
+
+@pytest.mark.parametrize(("multipliers", "cure"), [([2], ["Add 10"]), ([1], ["Add 10"])])
+def test_a_further_multiplier_is_tried_before_it_is_offered(multipliers, cure):
+    """The first that leaves something to decide: ten times the last, or fewer times where that does not."""
+    area = {"kind": "purse", "draws": 2, "multipliers": multipliers, "target": 30, "over": "distance"}
+    game = game_from({"pieces": [{"faces": [1, 2, 3]}], "area": area})
+    (fault,) = [fault for fault in find_faults(game) if fault.code == "no_choice"]
+    assert [one.words for one in fault.cures] == cure
+    assert "no_choice" not in [after.code for one in fault.cures for after in find_faults(one.game)]

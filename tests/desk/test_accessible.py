@@ -6,6 +6,7 @@ from PySide6.QtGui import QAccessible, QColor
 from PySide6.QtWidgets import QLabel, QScrollBar, QSplitterHandle, QWidget
 
 from bolometric.desk.parts.page_bar import PageBar
+from bolometric.desk.views.sheets.preview import Preview
 from bolometric.desk.window import VIEWS
 from bolometric.paint.palette import DARK, LIGHT, STRONG_DARK, STRONG_LIGHT
 
@@ -34,6 +35,12 @@ def test_every_control_has_a_name(qtbot, window, view):
     for button in bar.buttons if isinstance(bar, PageBar) else ():
         button.click()
         assert nameless(window) == [], button.text()
+
+
+def test_a_sheet_has_a_name_before_it_has_a_page(qtbot):
+    preview = Preview()
+    qtbot.addWidget(preview)
+    assert preview.accessibleName() == "No page"
 
 
 def contrast(one, other):

@@ -5,13 +5,15 @@ from PySide6.QtCore import QPoint, QUrl
 from PySide6.QtGui import QHelpEvent
 from PySide6.QtWidgets import QApplication, QToolTip
 
+from bolometric.assets import demo_files
 from bolometric.core.judge.faults import find_faults
 from bolometric.core.words.help.handbook import pages
 from bolometric.desk.app import make_window
 from bolometric.desk.help.walk import STEPS
+from bolometric.desk.opening import take_up
 from bolometric.desk.parts.links import SCHEME
 from bolometric.desk.settings import Settings
-from bolometric.desk.window import VIEWS
+from bolometric.desk.window import VIEWS, Window
 
 
 def test_a_word_and_a_gauge_say_what_they_are_where_they_stand(qtbot, window):
@@ -117,6 +119,21 @@ def test_the_first_page_leads_somewhere(qtbot, window, way, tmp_path):
     if way == "handbook":
         assert window.handbook.page.key == "start"
         window.handbook.close()
+
+
+def test_the_first_page_makes_way_for_a_game(qtbot, tmp_path):
+    """Seen first the first time; where a game is there after all, the shelf shows games."""
+    window = Window(Settings(tmp_path / "fresh.ini"), tmp_path / "shelf", False)
+    window.show_front()
+    window.show()
+    assert window.shelves.first.isVisible()
+    take_up(window, demo_files()[0], False, tmp_path / "kept")
+    assert window.view == "shape"
+    window.show_shelf()
+    assert not window.shelves.first.isVisible()
+    window.close()
+    window.keeper.close()
+    window.deleteLater()
 
 
 def test_the_first_page_comes_the_first_time_only(qtbot, tmp_path):

@@ -34,6 +34,7 @@ settings = Settings(home / "s.ini")
 settings.theme = "dark"
 window, seen = Window(settings, home / "shelf", True), []
 late = ("numpy", "pydantic", "bolometric.core")
+window.show_front()
 window.painted.connect(lambda: seen.append([name for name in sys.modules if name.startswith(late)]))
 window.show()
 while not seen:

@@ -85,11 +85,13 @@ def run(file: Path | None, demo: bool, apart: bool = False) -> int:
     def go_on() -> None:
         from bolometric.desk.opening import Running
 
-        running.append(Running(window, file, demo, alone))
+        if file is not None or window.isVisible():  # it may have been closed at once
+            running.append(Running(window, file, demo, alone))
 
     if file is not None:
         go_on()
     else:
+        window.show_front()
         window.painted.connect(go_on)
     window.show()
     code = app.exec()

@@ -92,9 +92,12 @@ class Window(Dressed):
         self.resize(1280, 800)
         place(self, settings)
         self.gauges.show_waiting(self.colours)
+
+    def show_front(self) -> None:
+        """What is seen first, where no file is to be opened: the shelf, or the first time its page of ways in."""
         self._fill_shelf()
         self._bring("shelf", self.shelves)
-        if settings.first_time and not demo:
+        if self.settings.first_time and not self._demo:
             self.shelves.show_first()
 
     def answer(self) -> None:
@@ -200,7 +203,7 @@ class Window(Dressed):
         self.shelf.reads = True
         if view != "first_steps":
             self.shelves.bar.show_page(0)
-        if view == "shelf":
+        if view == "shelf" == self.view:
             self.shelf.read_files()  # its cards are there
             self._bring("shelf", self.shelves)
         else:

@@ -11,8 +11,11 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Any
 
+import numpy as np
 from numba import njit
 
 _UNCOUNTED: Any = {"_nrt": False}
 inner: Callable[[Callable[..., Any]], Any] = njit(nogil=True, cache=True, error_model="numpy", **_UNCOUNTED)
 """For a helper of a loop that takes arrays, makes none and gives none back."""
+ONE = np.uint64(1)
+"""Indices in the loops are unsigned, which spares a test for places counted from the end."""

@@ -58,16 +58,18 @@ class Gauge(QAbstractButton):
 
     def _tell(self) -> None:
         """Say what it shows; not before the core is there, see GaugeStrip.show_waiting."""
-        from bolometric.desk.parts import gauge_face as face
+        from bolometric.core.results.kinds import READINGS
+        from bolometric.desk.parts.gauge_face import aloud
 
-        name, told = face.label(self.key), ""
+        kind, told = READINGS[self.key], ""
+        name = kind.label
         if self.reading is not None:
-            name, told = face.aloud(self.key, self.reading, self.band)
+            name, told = aloud(self.key, self.reading, self.band)
         self.setAccessibleName(name)
         self.setAccessibleDescription(told)
         if not self._label:
-            self._label = face.brief_label(self.key)
-            self.setToolTip(face.tool_tip(self.key))
+            self._label = kind.brief_label
+            self.setToolTip(f"{kind.label}: {kind.meaning}. Click for how it was worked out.")
 
     def paintEvent(self, event: QPaintEvent) -> None:
         """Draw the card."""

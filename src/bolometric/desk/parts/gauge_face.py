@@ -17,25 +17,10 @@ from bolometric.paint.fonts import write
 from bolometric.paint.palette import Palette
 
 
-def label(key: str) -> str:
-    """How a reading is called where there is room."""
-    return READINGS[key].label
-
-
-def brief_label(key: str) -> str:
-    """How it is called on its gauge."""
-    return READINGS[key].brief_label
-
-
-def tool_tip(key: str) -> str:
-    """What it means."""
-    return f"{READINGS[key].label}: {READINGS[key].meaning}. Click for how it was worked out."
-
-
 def aloud(key: str, reading: Reading, band: Band | None) -> tuple[str, str]:
     """Name and description for whoever listens."""
     told = f"{verdict(key, reading, band).words}; {certainty(key, reading)}"
-    return f"{label(key)}: {headline(key, reading)}", told
+    return f"{READINGS[key].label}: {headline(key, reading)}", told
 
 
 def paint_reading(

@@ -17,7 +17,7 @@ from bolometric.core.game.document import Game
 from bolometric.core.making.draws import Numbers
 from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.pieces.kinds import AnyPiece
-from bolometric.core.settings.inner import inner
+from bolometric.core.settings.inner import ONE, inner
 
 Integers = NDArray[np.int64]
 NOBODY, HOLE, ALL = -1, -2, -3
@@ -26,8 +26,6 @@ WINS, BLOCKS = 1e6, 1e3
 """What completing a line, and blocking one, is worth against lengthening one."""
 NEAR = 100
 """More than the cells of any line: a line is worth the more the fewer it lacks."""
-ONE = np.uint64(1)
-"""Indices in the loops are unsigned, which spares a test for places counted from the end."""
 
 
 @dataclass(frozen=True, slots=True, eq=False)

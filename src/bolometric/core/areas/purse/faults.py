@@ -69,10 +69,11 @@ def by_rules(game: Game) -> Iterator[Fault]:
         return
     rule = _as_good(game)
     if rule is not None:
+        found = () if hits else _other(game)
         yield Fault(
             "no_choice", "fault", "area.multipliers",
             f"To {rule.words} is as good as best play, so there is little to decide.",
-            (*(one for one in (() if hits else _other(game)) if _as_good(one.game) is None), *_another(game)),
+            (*(cure for cure in found if _as_good(cure.game) is None), *_another(game)),
         )  # fmt: skip
 
 

@@ -84,6 +84,7 @@ def _play(  # type: ignore[no-untyped-def]
                 # Indices are unsigned, which spares a test for places counted from the end.
                 here = np.uint64(mask)
                 # With what to draw: as the style says, or either evenly.
+                # Where there is one way it is not looked up: the next draw would wait for what the last one closed.
                 way, base, columns = 0, np.uint64(0), whole
                 if several:
                     way = np.int64(draw[seat * masks + here])

@@ -11,7 +11,7 @@ from bolometric.core.areas.trail.card_rules import ASKED, AT_OUT, WINS
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.asking.packs import cards_of
 from bolometric.core.outcomes.chance import STEP, below, part
-from bolometric.core.settings.inner import inner
+from bolometric.core.settings.inner import ONE, inner
 from bolometric.core.working.noting import note
 
 UNDER, LOSE_MOVE, NEXT_TRIES = range(3)
@@ -20,7 +20,6 @@ AGAIN, ENDS, SKIPPED = range(3)
 OUT = ("again", "ends", "skipped")
 ANY, NO_PACK = -1, -2
 """In place of a pack: any that is not out; none."""
-ONE, NONE = np.uint64(1), np.uint64(0)
 
 
 KEEPS, IF_WRONG, IF_OUT, WIN, ROUNDS, WANTED = range(6)
@@ -166,7 +165,7 @@ def ask(  # type: ignore[no-untyped-def]
         if not good:
             lost = lost or rules[IF_WRONG] == LOSE_MOVE
             if rules[IF_WRONG] == NEXT_TRIES and seats > 1:
-                answers = seat + ONE if seat + ONE < seats else NONE
+                answers = seat + ONE if seat + ONE < seats else np.uint64(0)
                 at = note(codes, at, ASKED, found, np.int64(card), np.int64(answers))
                 state += STEP
                 good = part(state) < right[pack, answers]
