@@ -13,7 +13,7 @@ from bolometric.core.areas.grid.area import hopeless
 from bolometric.core.areas.grid.balancing import alike, balanced, figures, possible, rearranged, rounding_words
 from bolometric.core.areas.grid.faults import FAULTS
 from bolometric.core.areas.grid.lines import can_be_completed, lines_of
-from bolometric.core.areas.grid.rules import claims_of
+from bolometric.core.areas.grid.rules import BLOCKS, NEAR, WINS, claims_of, counted, liked
 from bolometric.core.game.document import game_from, with_value
 from bolometric.core.judge.faults import find_faults
 from bolometric.core.making.apportioned import apportioned
@@ -359,3 +359,33 @@ def test_more_cells_wanted_than_can_be_claimed_is_a_fault_with_its_cure():
     assert fault.sentence.startswith("Only 6 cells can be claimed and 8 are wanted")
     assert hopeless(game)
     assert not hopeless(fault.cures[0].game)
+
+
+def liking(lines, owner, cell, seat, seats):
+    """How much a seat likes a cell, line by line and in words: its own lines, the nearest to done and how many such."""
+    near, blocks = [], False
+    for line in lines:
+        if cell not in line:
+            continue
+        held = Counter(int(owner[one]) for one in line if one != cell)
+        lacks = len(line) - held[seat] - 1
+        rivals = [other for other in range(seats) if other != seat and held[other]]
+        if not rivals and lacks == 0:
+            return WINS
+        if not rivals:
+            near.append(NEAR - lacks)
+        taken = [int(owner[one]) for one in line if owner[one] >= 0]
+        blocks |= bool(rivals) and len(taken) == len(line) - 1 and len(set(taken)) == 1
+    longest = max(near, default=0)
+    return BLOCKS * blocks + longest + near.count(longest) / 1000
+
+
+@given(st.integers(2, 3), st.lists(st.integers(-1, 2), min_size=16, max_size=16), st.integers(0, 15))
+def test_a_cell_is_liked_for_its_lines(seats, owned, cell):
+    area = {"kind": "grid", "numbers": "own", "columns": 4, "cells": list(range(1, 17)), "in_line": 3}
+    claims = claims_of(game_from({"pieces": [{}], "area": area, "seats": {"count": seats}}))
+    owner = np.array([holder if holder < seats else -1 for holder in owned])
+    owner[cell] = -1
+    own, taken = counted(claims, owner, seats)
+    found = liked(cell, 0, seats, owner, own, taken, claims.first_line, claims.through, claims.need)
+    assert found == pytest.approx(liking(claims.lines.tolist(), owner, cell, 0, seats))

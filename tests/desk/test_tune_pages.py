@@ -1,7 +1,7 @@
 """The pages of Tune on games that are not the one they are tried on: axes, sweeps, and games beside each other."""
 
 import pytest
-from PySide6.QtWidgets import QWidget
+from PySide6.QtWidgets import QHBoxLayout, QWidget
 
 from bolometric.assets import demo_files
 from bolometric.core.areas.shelf import starters
@@ -136,3 +136,14 @@ def test_a_sweep_of_another_game_shows_what_each_game_measures_by_itself(qtbot, 
     assert window.document.game == point.game
     window.undo()
     assert window.document.game == game
+
+
+def test_a_range_that_is_hidden_asks_for_no_room(qtbot):
+    """Nor where it was hidden on a page that has never been seen."""
+    page = QWidget()
+    qtbot.addWidget(page)
+    row, axis = QHBoxLayout(page), Axis("and", ", second", True, lambda: None)
+    row.addLayout(axis)
+    wide = row.minimumSize().width()
+    axis.show_game(read(demo_files()[0]))  # nothing is chosen yet
+    assert row.minimumSize().width() < wide - axis.low.minimumSizeHint().width()
