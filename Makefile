@@ -46,7 +46,7 @@ screenshots: .venv/ready
 	$(BIN)/python -m pip install --quiet --disable-pip-version-check '$(SETUPTOOLS)' -r requirements.txt
 	$(BIN)/python -m pip install --quiet --disable-pip-version-check --no-build-isolation --no-deps -e .
 	$(BIN)/python -m compileall -q src
-	$(BIN)/python -m bolometric.core.measure.warm
+	$(BIN)/python -m bolometric.core.play.warm
 	@touch $@
 
 .venv/ready-dev: requirements-dev.txt .venv/ready

@@ -26,7 +26,7 @@ class Compiling(QObject):
     def __init__(self, areas: list[str], marks: Marks | None = None, command: list[str] | None = None) -> None:
         super().__init__()
         self.areas, self.marks = areas, Marks() if marks is None else marks
-        self._command = command or [sys.executable, "-m", "bolometric.core.measure.warm"]
+        self._command = command or [sys.executable, "-m", "bolometric.core.play.warm"]
         self._runs = False
         self.process = QProcess(self)
         self.process.readyReadStandardOutput.connect(self._tell)

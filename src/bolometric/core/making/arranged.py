@@ -11,11 +11,11 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
 
 from bolometric.core.outcomes.chance import STEP, below, part
 from bolometric.core.settings.heeding import checkpoint
+from bolometric.core.settings.loops import loop
 
 Integers = NDArray[np.int64]
 Floats = NDArray[np.float64]
@@ -105,7 +105,7 @@ def _lists(groups: Integers, cells: int) -> tuple[Integers, Integers]:
     return begins.astype(np.int64), np.concatenate(of).astype(np.int64)
 
 
-@njit(nogil=True, cache=True)
+@loop
 def _anneal(  # type: ignore[no-untyped-def]
     numbers, best, cost, lowest, moves, hard, neighbours, first_pair, pairs, lines, first_line, through, temperature,
     swaps, state,

@@ -12,7 +12,8 @@ by less than count / 2^32.
 from __future__ import annotations
 
 import numpy as np
-from numba import njit
+
+from bolometric.core.settings.loops import loop
 
 STEP = np.uint64(0x9E3779B97F4A7C15)
 """What is added to the state for every number."""
@@ -23,14 +24,14 @@ HALF = np.uint64(32)
 """By how much the product of bits and a count is shifted to make one of the count."""
 
 
-@njit(nogil=True, cache=True)
+@loop
 def bits(state):  # type: ignore[no-untyped-def]
     """32 random bits, as an unsigned number."""
     mixed = (state ^ (state >> _THIRTY)) * _FIRST
     return ((mixed ^ (mixed >> _TWENTY_SEVEN)) * _SECOND) >> HALF
 
 
-@njit(nogil=True, cache=True)
+@loop
 def stream(origin, run):  # type: ignore[no-untyped-def]
     """Where the numbers of one game of a batch begin.
 
@@ -43,19 +44,19 @@ def stream(origin, run):  # type: ignore[no-untyped-def]
     return mixed ^ (mixed >> _THIRTY_ONE)
 
 
-@njit(nogil=True, cache=True)
+@loop
 def below(state, count):  # type: ignore[no-untyped-def]
     """A whole number from 0 to count - 1, all alike."""
     return (bits(state) * np.uint64(count)) >> HALF
 
 
-@njit(nogil=True, cache=True)
+@loop
 def part(state):  # type: ignore[no-untyped-def]
     """A number from 0 up to 1."""
     return np.float64(bits(state)) * 2.0**-32
 
 
-@njit(nogil=True, cache=True)
+@loop
 def kept(wide, column, keep, alias):  # type: ignore[no-untyped-def]
     """The column of a sampler by the alias method: the one picked, or its alias.
 

@@ -12,7 +12,6 @@ from dataclasses import dataclass
 from typing import NamedTuple
 
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
 
 from bolometric.core.outcomes.chance import STEP, below
@@ -20,7 +19,7 @@ from bolometric.core.outcomes.listing import Group, groups_of, listed
 from bolometric.core.outcomes.totals import totals_of
 from bolometric.core.pieces.draw import Draw
 from bolometric.core.pieces.kinds import AnyPiece, Pack
-from bolometric.core.settings.inner import inner
+from bolometric.core.settings.loops import inner, loop
 
 WIDEST = 2**31
 
@@ -124,13 +123,13 @@ def deal(state, left, counts, deck):  # type: ignore[no-untyped-def]
     return code
 
 
-@njit(nogil=True, cache=True)
+@loop
 def dealt(deck):  # type: ignore[no-untyped-def]
     """By how much a draw moves the random state on."""
     return np.uint64(deck.drawn.sum()) * STEP
 
 
-@njit(nogil=True, cache=True)
+@loop
 def _sequences(state, deck, out):  # type: ignore[no-untyped-def]
     left, counts, moves_on = deck.full.copy(), deck.whole.copy(), dealt(deck)
     for row in range(out.shape[0]):

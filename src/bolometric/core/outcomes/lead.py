@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 
-from bolometric.core.settings.inner import inner
+from bolometric.core.settings.loops import inner
 
 LEADER, LAST_LEADER, SINCE, CHANGES = 0, 1, 2, 3
 """Entries of an account: who is ahead alone, or -1; who was so last; the turn at which that last changed; how often the

@@ -6,7 +6,6 @@ from collections.abc import Callable
 from functools import lru_cache
 
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
 
 from bolometric.core.areas.chain.solved import longest, results_of, solved, whole
@@ -20,7 +19,7 @@ from bolometric.core.results.batch import NO_WINNER, Batch, Player
 from bolometric.core.results.exact import ExactResult
 from bolometric.core.results.readings import exact_length, exact_value
 from bolometric.core.settings.heeding import Stop, checkpoint
-from bolometric.core.settings.inner import inner
+from bolometric.core.settings.loops import inner, loop
 from bolometric.core.working.noting import end_notes, note
 from bolometric.core.working.trace import FIRST, Book, Whole, noted
 
@@ -176,7 +175,7 @@ def choose(style, held, begin, sign, results, numbers, free, against, most, wins
     return best
 
 
-@njit(nogil=True, cache=True)
+@loop
 def _play(  # type: ignore[no-untyped-def]
     state, styles, seats, results, numbers, whole_line, free, against, most, wins, codes, note_ends, turns_out,
     left_out, struck,

@@ -16,11 +16,11 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
 
 from bolometric.core.areas.chain.spec import MOST_SOLVED, Chain
 from bolometric.core.settings.heeding import checkpoint
+from bolometric.core.settings.loops import loop
 
 Bytes = NDArray[np.int8]
 ADD, TAKE = 0, 1
@@ -91,7 +91,7 @@ _PLACE_OF = np.zeros(ROOT, np.int64)
 _PLACE_OF[[(1 << place) % ROOT for place in range(2 * HALF)]] = np.arange(2 * HALF)
 
 
-@njit(nogil=True, cache=True)
+@loop
 def _solve(first, end, results, low, high, place_of, free, ends):  # type: ignore[no-untyped-def]
     # Only sums that can be made are gone through, bit by bit: asking of each whether it can is three branches in four
     # that nobody can predict. Most and wins stand in one byte, since looking one up is what takes the time.

@@ -15,11 +15,11 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
 
 from bolometric.core.areas.digits.rules import ANY, Columns, Placing
 from bolometric.core.areas.digits.ways import ways_of
+from bolometric.core.settings.loops import loop
 
 Array = NDArray[np.float64]
 
@@ -60,7 +60,7 @@ def plan_of(columns: Columns) -> DigitsPlan:
     return DigitsPlan(Placing(choice, False), worth)
 
 
-@njit(nogil=True, cache=True)
+@loop
 def _nearest(powers, chances, free, order, begin, score, columns, choice, worth):  # type: ignore[no-untyped-def]
     for left in range(columns + 1):
         for at in range(begin[left], begin[left + 1]):

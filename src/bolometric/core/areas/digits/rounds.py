@@ -16,7 +16,7 @@ from bolometric.core.areas.digits.styles import numbers, placing_of
 from bolometric.core.areas.digits.ways import in_order
 from bolometric.core.chains.points import argmax_distribution
 from bolometric.core.game.seats import Style
-from bolometric.core.settings.inner import inner
+from bolometric.core.settings.loops import inner
 
 Array = NDArray[np.float64]
 Known = tuple[Array, Array, Array]

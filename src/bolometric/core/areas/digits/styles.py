@@ -9,13 +9,13 @@ from functools import lru_cache
 from statistics import median
 
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
 
 from bolometric.core.areas.digits.exact import plan_of
 from bolometric.core.areas.digits.rules import ANY, Columns, Placing
 from bolometric.core.areas.digits.ways import ways_of
 from bolometric.core.game.seats import Style
+from bolometric.core.settings.loops import loop
 
 Array = NDArray[np.float64]
 MOST_FOLLOWED = 200_000
@@ -66,7 +66,7 @@ def numbers(columns: Columns, style: Style) -> tuple[Array, Array, Array] | None
     return ways.numbers[ways.full[found]], chances[found], ways.good[found]
 
 
-@njit(nogil=True, cache=True)
+@loop
 def _forward(powers, chances, free, order, begin, row, choice, columns, reach):  # type: ignore[no-untyped-def]
     """Spread the chance of every way of filling over what follows it, ways with fewer digits first."""
     for left in range(columns, 0, -1):

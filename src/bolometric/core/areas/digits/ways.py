@@ -6,10 +6,10 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
 
 from bolometric.core.areas.digits.rules import Columns, free_sets, numbers_of
+from bolometric.core.settings.loops import loop
 from bolometric.core.settings.once import once
 
 Array = NDArray[np.float64]
@@ -63,7 +63,7 @@ def in_order(columns: Columns, codes: NDArray[np.int64], found: Array) -> Array:
     return good.astype(float)
 
 
-@njit(nogil=True, cache=True)
+@loop
 def _by_free(free, columns):  # type: ignore[no-untyped-def]
     counts, begin = np.zeros(len(free), np.int64), np.zeros(columns + 2, np.int64)
     for code in range(len(free)):

@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
 
 from bolometric.core.areas.duel.exact import round_in
@@ -14,6 +13,7 @@ from bolometric.core.game.document import Game
 from bolometric.core.outcomes.chance import stream
 from bolometric.core.outcomes.deck import Deck, deal, dealt, deck_of, shuffle
 from bolometric.core.outcomes.distribution import distribution_of
+from bolometric.core.settings.loops import loop
 from bolometric.core.working.trace import Whole
 
 
@@ -67,7 +67,7 @@ def _whole(deck: Deck, runs: int) -> tuple[NDArray[np.int64], NDArray[np.int64]]
     return np.repeat(left[None], runs, axis=0), np.repeat(counts[None], runs, axis=0)
 
 
-@njit(nogil=True, cache=True)
+@loop
 def _streams(origin, runs):  # type: ignore[no-untyped-def]
     states = np.empty(runs, np.uint64)
     for run in range(runs):
@@ -75,7 +75,7 @@ def _streams(origin, runs):  # type: ignore[no-untyped-def]
     return states
 
 
-@njit(nogil=True, cache=True)
+@loop
 def _draw(states, left, counts, deck, going, out):  # type: ignore[no-untyped-def]
     moves_on = dealt(deck)
     for row in range(len(going)):

@@ -22,11 +22,11 @@ from functools import lru_cache
 from math import factorial
 
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
 
 from bolometric.core.areas.filled.fill import Fill
 from bolometric.core.settings.heeding import checkpoint
+from bolometric.core.settings.loops import loop
 
 Array = NDArray[np.float64]
 REACH = 8.0
@@ -158,7 +158,7 @@ def _by_chance(p: Array, weights: Array, marks: int, rate: float) -> tuple[int, 
     return begin, np.asarray(last) * factorial(marks)
 
 
-@njit(nogil=True, cache=True)
+@loop
 def _product(one, other):  # type: ignore[no-untyped-def]
     """The product of two polynomials in two letters, the first only up to its present degree."""
     degrees, length = one.shape[0], one.shape[1] + other.shape[1] - 1

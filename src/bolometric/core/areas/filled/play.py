@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import numpy as np
-from numba import njit
 
 from bolometric.core.areas.filled.fill import FILLED, PUT, Fill, Line, area_of_marks, fills_of, line_of, marks_of
 from bolometric.core.areas.filled.spec import Boxes
@@ -14,6 +13,7 @@ from bolometric.core.outcomes.lead import CHANGES, LEADER, SINCE, alone_ahead, c
 from bolometric.core.outcomes.sampler import sampler
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.batch import STUCK, TIED, UNFINISHED, Batch, Player
+from bolometric.core.settings.loops import loop
 from bolometric.core.working.noting import end_notes, note
 from bolometric.core.working.trace import EVERYONE, FIRST, Book, Whole, noted
 
@@ -72,7 +72,7 @@ def _deck(game: Game, line: Line) -> Dealing:
     return deck.dealing(by_outcome[deck.index])
 
 
-@njit(nogil=True, cache=True)
+@loop
 def _play(  # type: ignore[no-untyped-def]
     state, drawn, deck, possible, fixed, how, marks, together, finish_round, most_turns,
     codes, note_ends, turns_out, winner_out, home_out, idle_out, last_lead_out, lead_changes_out,

@@ -18,13 +18,17 @@ from bolometric.core.areas.grid.spec import Grid
 from bolometric.core.game.entry import Entry, Starter
 
 if TYPE_CHECKING:
+    from collections.abc import Iterator
+
     from bolometric.core.areas.grid.by_hand import OnGrid
     from bolometric.core.game.contract import Area
+    from bolometric.core.game.document import Game
 
 
 def _load() -> Area[OnGrid, int]:
     from bolometric.core.areas.grid import area, board, by_hand, faults, sentences, work
     from bolometric.core.game.contract import Area
+    from bolometric.core.game.document import Game
 
     return Area(area.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults.FAULTS, work.WORK)
 
@@ -35,4 +39,10 @@ def _starters() -> tuple[Starter, ...]:
     return STARTERS
 
 
-GRID = Entry(Grid, _load, _starters)
+def _warm() -> Iterator[Game]:
+    from bolometric.core.areas.grid.starters import warm
+
+    return warm()
+
+
+GRID = Entry(Grid, _load, _starters, _warm)

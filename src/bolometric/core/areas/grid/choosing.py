@@ -3,11 +3,10 @@
 from __future__ import annotations
 
 import numpy as np
-from numba import njit
 
 from bolometric.core.areas.grid.rules import NOBODY, WINS, claim, liked
 from bolometric.core.outcomes.chance import STEP, below, part
-from bolometric.core.settings.inner import inner
+from bolometric.core.settings.loops import inner, loop
 
 GUESS, LENGTHEN, RAREST, PLAN = 0, 1, 2, 3
 """Styles as the loops know them."""
@@ -67,7 +66,7 @@ def weigh(style, seat, seats, found, out, worth, owner, own, taken, first_line, 
             worth[k] = liked(out[k], seat, seats, owner, own, taken, first_line, through, need)
 
 
-@njit(nogil=True, cache=True)
+@loop
 def look_ahead(  # type: ignore[no-untyped-def]
     seat, seats, found, out, worth, state, edges, start, cells, owner, own, taken, first_line, through, need,
     takes_over,
@@ -93,7 +92,7 @@ def look_ahead(  # type: ignore[no-untyped-def]
     return picked[best]
 
 
-@njit(nogil=True, cache=True)
+@loop
 def _ahead(  # type: ignore[no-untyped-def]
     cell, seat, seats, state, edges, start, cells, owner, own, taken, first_line, through, need, takes_over
 ):

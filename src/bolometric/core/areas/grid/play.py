@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections.abc import Callable
 
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
 
 from bolometric.core.areas.grid.choosing import (
@@ -26,6 +25,7 @@ from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
 from bolometric.core.outcomes.chance import STEP, below, part, stream
 from bolometric.core.results.batch import NO_WINNER, TIED, UNFINISHED, Batch, Player
+from bolometric.core.settings.loops import loop
 from bolometric.core.working.noting import end_notes, note
 from bolometric.core.working.trace import DECIDE, FIRST, FURTHER, Book, Whole, noted
 
@@ -86,7 +86,7 @@ def _compiled(game: Game) -> Callable[[int, int, np.random.Generator, Book | Non
     return play
 
 
-@njit(nogil=True, cache=True)
+@loop
 def _play(  # type: ignore[no-untyped-def]
     state, styles, seats, ends, wanted, takes_over, again, shared, edges, start, cells, first_owner, first_own,
     first_taken, first_line, through, need, lines, chance, free, most_turns, codes, note_ends, turns_out, rolls_out,

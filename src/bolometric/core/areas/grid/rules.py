@@ -17,7 +17,7 @@ from bolometric.core.game.document import Game
 from bolometric.core.making.draws import Numbers
 from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.pieces.kinds import AnyPiece
-from bolometric.core.settings.inner import ONE, inner
+from bolometric.core.settings.loops import ONE, inner
 
 Integers = NDArray[np.int64]
 NOBODY, HOLE, ALL = -1, -2, -3

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+
 from bolometric.core.areas.grid.spec import Grid
 from bolometric.core.game.document import Band, Brief, Game
 from bolometric.core.game.entry import Starter
@@ -21,3 +23,8 @@ STARTERS: tuple[Starter, ...] = (
         ),
     ),
 )
+
+
+def warm() -> Iterator[Game]:
+    """A chart with numbers that no die shows, which the grid puts others in place of: a loop of its own."""
+    yield Game(area=Grid(kind="grid", last=9, columns=3))

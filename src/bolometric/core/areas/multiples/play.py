@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import numpy as np
-from numba import njit
 
 from bolometric.core.areas.multiples.rules import FREE, MOVES, compile_chart, preference, taken_off
 from bolometric.core.areas.multiples.spec import Multiples
@@ -15,7 +14,7 @@ from bolometric.core.outcomes.lead import CHANGES, SINCE, alone_ahead, clear_lea
 from bolometric.core.outcomes.sampler import sampler
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.batch import STUCK, UNFINISHED, Batch, Player
-from bolometric.core.settings.inner import inner
+from bolometric.core.settings.loops import inner, loop
 from bolometric.core.working.noting import end_notes, note
 from bolometric.core.working.trace import DECIDE, FIRST, Book, Whole, noted
 
@@ -62,7 +61,7 @@ def _deck(game: Game) -> Dealing:
     return deck.dealing(np.append(place, -1)[deck.index])
 
 
-@njit(nogil=True, cache=True)
+@loop
 def _play(  # type: ignore[no-untyped-def]
     state, drawn, deck, divisors, possible, moves, likes, limit, counters, seats, most_turns,
     codes, note_ends, turns_out, winner_out, idle_out, last_lead_out, lead_changes_out,

@@ -13,7 +13,7 @@ from bolometric.core.areas.multiples.spec import Multiples
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
 from bolometric.core.outcomes.distribution import Distribution
-from bolometric.core.settings.inner import inner
+from bolometric.core.settings.loops import inner
 
 FREE = -1
 """In place of a seat: nobody's counter stands there."""

@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections.abc import Callable
 
 import numpy as np
-from numba import njit
 
 from bolometric.core.areas.record.seen import expected_after, kinds_of, lasting, success_within
 from bolometric.core.areas.record.spec import Record
@@ -15,6 +14,7 @@ from bolometric.core.outcomes.chance import STEP, part
 from bolometric.core.results.batch import NO_WINNER, UNFINISHED, Batch, Player
 from bolometric.core.results.exact import ExactResult
 from bolometric.core.results.readings import exact_length, exact_value
+from bolometric.core.settings.loops import loop
 from bolometric.core.working.noting import end_notes, note
 from bolometric.core.working.trace import FIRST, Book, Whole, noted
 
@@ -67,7 +67,7 @@ def player(game: Game) -> Player:
     return batch
 
 
-@njit(nogil=True, cache=True)
+@loop
 def _play(  # type: ignore[no-untyped-def]
     state, edges, kinds, until_all, most, seats, codes, note_ends, turns_out, seen_out
 ):

@@ -16,11 +16,11 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
 
 from bolometric.core.areas.sets.rules import ClosingTable
 from bolometric.core.game.seats import Style
+from bolometric.core.settings.loops import loop
 
 Array = NDArray[np.float64]
 EVENLY = -1
@@ -100,7 +100,7 @@ def plan_of(closing: ClosingTable, goal: str) -> ClosingPlan:
     return ClosingPlan(ClosingPolicy(take, draw), complete, expected, by_draw)
 
 
-@njit(nogil=True, cache=True)
+@loop
 def _better(one, other, one_left, other_left, completing, equal):  # type: ignore[no-untyped-def]
     """Whether the first option is better: by the goal, then by the other value."""
     if completing:
@@ -109,7 +109,7 @@ def _better(one, other, one_left, other_left, completing, equal):  # type: ignor
     return one_left < other_left - scale or (one_left < other_left + scale and one > other + equal)
 
 
-@njit(nogil=True, cache=True)
+@loop
 def _best(  # type: ignore[no-untyped-def]
     chances, may, first, sets, score, completing, equal, complete, expected, by_draw, take, draw
 ):
@@ -154,7 +154,7 @@ def follow(closing: ClosingTable, style: Style) -> Outcome:
     return Outcome(left, draws, float(left[closing.full]))
 
 
-@njit(nogil=True, cache=True)
+@loop
 def _follow(chances, may, first, sets, take, draw, reach, left, draws):  # type: ignore[no-untyped-def]
     totals = chances.shape[1] - 1
     for drawn in range(reach.shape[0]):
@@ -198,7 +198,7 @@ def closings_of(closing: ClosingTable, style: Style) -> tuple[Array, Array, floa
     return closed, drawn, float(decided)
 
 
-@njit(nogil=True, cache=True)
+@loop
 def _count(chances, first, sets, take, draw, reach, closed, drawn):  # type: ignore[no-untyped-def]
     totals, decided = chances.shape[1] - 1, 0.0
     for mask in range(len(reach) - 1, 0, -1):  # closing makes a mask smaller

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import numpy as np
-from numba import njit
 
 from bolometric.core.areas.sets.exact import policy_of
 from bolometric.core.areas.sets.rules import CLOSED, ClosingTable
@@ -14,6 +13,7 @@ from bolometric.core.outcomes.deck import Dealing, deal, dealt, deck_of, shuffle
 from bolometric.core.outcomes.sampler import sampler
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.batch import Batch, Player, least_wins, shared_win
+from bolometric.core.settings.loops import loop
 from bolometric.core.working.noting import end_notes, note
 from bolometric.core.working.trace import DECIDE, FIRST, FURTHER, Book, Whole, noted
 
@@ -62,7 +62,7 @@ def _deck(game: Game, closing: ClosingTable) -> Dealing:
     return deck.dealing(by_outcome[deck.index])
 
 
-@njit(nogil=True, cache=True)
+@loop
 def _play(  # type: ignore[no-untyped-def]
     state, drawn, deck, first, sets, scored, take, draw, totals, rounds, codes, note_ends, score, rolls, idle, closed
 ):

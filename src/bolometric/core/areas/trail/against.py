@@ -22,13 +22,13 @@ from functools import lru_cache
 from threading import Lock
 
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
 
 from bolometric.core.areas.trail.rules import compile_chain
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.settings.heeding import checkpoint
+from bolometric.core.settings.loops import inlined, loop
 
 Array = NDArray[np.float64]
 SETTLED, MOST_SWEEPS = 1e-10, 3000
@@ -79,7 +79,7 @@ def _solved(trail: Trail, distribution: Distribution) -> Against:
     return Against(wins, np.zeros((0, 0, 0), np.uint8), go, goes, change < SETTLED)
 
 
-@njit(nogil=True, cache=True)
+@loop
 def _sweep_movers(landing, chances, ends, wins, gives):  # type: ignore[no-untyped-def]
     steps, columns = landing.shape
     widest = 0.0
@@ -97,7 +97,7 @@ def _sweep_movers(landing, chances, ends, wins, gives):  # type: ignore[no-untyp
     return widest
 
 
-@njit(nogil=True, inline="always")
+@inlined
 def _handed_on(wins, theirs, own, other):  # type: ignore[no-untyped-def]
     """The chance of winning once the other is to move: by best play, or by ``theirs`` where its style is known."""
     if theirs is None:  # settled when it is compiled
@@ -105,7 +105,7 @@ def _handed_on(wins, theirs, own, other):  # type: ignore[no-untyped-def]
     return theirs[own, other]
 
 
-@njit(nogil=True, cache=True)
+@loop
 def sweep_turns(landing, chances, turn, ends, wins, theirs, after, go, goes):  # type: ignore[no-untyped-def]
     """One sweep over turns of several draws; ``theirs`` as :func:`_handed_on` takes it. Gives the widest change."""
     steps, columns = landing.shape

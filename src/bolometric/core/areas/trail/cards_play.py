@@ -11,7 +11,7 @@ from bolometric.core.areas.trail.card_rules import ASKED, AT_OUT, WINS
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.asking.packs import cards_of
 from bolometric.core.outcomes.chance import STEP, below, part
-from bolometric.core.settings.inner import ONE, inner
+from bolometric.core.settings.loops import ONE, inner
 from bolometric.core.working.noting import note
 
 UNDER, LOSE_MOVE, NEXT_TRIES = range(3)

@@ -9,7 +9,6 @@ from collections.abc import Callable
 from typing import Any
 
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
 
 from bolometric.core.areas.trail.moving import gives_away, how
@@ -24,6 +23,7 @@ from bolometric.core.outcomes.chance import HALF, STEP, below, bits, kept, part
 from bolometric.core.outcomes.lead import CHANGES, LEADER, SINCE, alone_ahead, clear_lead, note_lead
 from bolometric.core.outcomes.sampler import sampler
 from bolometric.core.results.batch import STUCK, TIED, UNFINISHED, Batch, Player
+from bolometric.core.settings.loops import loop
 from bolometric.core.working.noting import end_notes, note
 from bolometric.core.working.trace import DECIDE, FIRST, FURTHER, Book, Whole, noted
 
@@ -93,7 +93,7 @@ def stacked(tables: list[NDArray[np.uint8] | None]) -> NDArray[np.uint8]:
     return out
 
 
-@njit(nogil=True, cache=True)
+@loop
 def _play(  # type: ignore[no-untyped-def]
     state, drawn, landing, ends_of, can_finish, seats, finish_round, sign, either, modes, gives, go, most, planned,
     to_win, most_turns, codes, note_ends, turns_out, rolls_out, winner_out, home_out, setbacks_out, last_lead_out,

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from bolometric.core.settings.inner import inner
+from bolometric.core.settings.loops import inner
 
 GUESS, GREEDY, PLANNED = 0, 1, 2
 """How a seat chooses whom a total moves."""

@@ -14,7 +14,6 @@ from __future__ import annotations
 from collections.abc import Callable
 
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
 
 from bolometric.core.areas.trail.meeting import stacked
@@ -29,6 +28,7 @@ from bolometric.core.chains.waiting import WaitingTime
 from bolometric.core.game.document import Game
 from bolometric.core.results.exact import ExactResult, of_games, seat_readings
 from bolometric.core.results.readings import Reading, exact_length, exact_value
+from bolometric.core.settings.loops import loop
 
 Array = NDArray[np.float64]
 MOST_ENTRIES = 4_000_000
@@ -101,7 +101,7 @@ def _movers(game: Game, chain: Chain) -> tuple[Matrix, Array]:
     return _sparse(rows[:used], places[:used], chances[:used], len(exits)), exits
 
 
-@njit(nogil=True, cache=True)
+@loop
 def _list_movers(landing, odds, sign, modes, gives, rows, places, chances, exits):  # type: ignore[no-untyped-def]
     """List every move between states (who is to move, first marker, second marker)."""
     steps, columns = landing.shape

@@ -12,7 +12,6 @@ from dataclasses import dataclass, replace
 from typing import NamedTuple
 
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
 
 from bolometric.core.areas.trail import rules
@@ -23,10 +22,11 @@ from bolometric.core.outcomes.chance import HALF, STEP, bits, kept, part, stream
 from bolometric.core.outcomes.deck import Dealing, Deck, deal, dealt, shuffle
 from bolometric.core.outcomes.sampler import Sampler
 from bolometric.core.results.batch import STUCK, TIED, UNFINISHED, Batch
+from bolometric.core.settings.loops import loop
 from bolometric.core.working.noting import end_notes, note
 from bolometric.core.working.trace import DECIDE, FIRST, FURTHER, Book, Whole, noted
 
-turn_over = njit(nogil=True)(rules.turn_over)
+turn_over = loop(rules.turn_over)
 AGAIN = -1
 LONGEST_WALK = 20_000
 """Draws after which a way home is given up."""
@@ -121,7 +121,7 @@ def play(course: Course, runs: int, most_turns: int, rng: np.random.Generator, b
     return out
 
 
-@njit(nogil=True, cache=True)
+@loop
 def _play(  # type: ignore[no-untyped-def]
     state, landing, keep, alias, can_finish, seats, finish_round, deck, stopping, codes,
     note_ends, most_turns, turns_out, rolls_out, winner_out, home_out, setbacks_out, last_lead_out, lead_changes_out,
@@ -222,7 +222,7 @@ def _play(  # type: ignore[no-untyped-def]
             winner_out[run] = TIED if leader < 0 else leader
 
 
-@njit(nogil=True, cache=True)
+@loop
 def _walk(  # type: ignore[no-untyped-def]
     state, landing, keep, alias, can_finish, seats, deck, walks, most_draws, times
 ):

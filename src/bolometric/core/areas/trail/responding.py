@@ -12,7 +12,6 @@ from __future__ import annotations
 from functools import lru_cache
 
 import numpy as np
-from numba import njit
 
 from bolometric.core.areas.trail.against import MOST_SWEEPS, SETTLED, Against, against, sweep_turns
 from bolometric.core.areas.trail.moving import gives_away, how
@@ -24,6 +23,7 @@ from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
 from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.settings.heeding import checkpoint
+from bolometric.core.settings.loops import loop
 
 
 def plan_of_seat(game: Game, seat: int, own: Style | None = None) -> Against:
@@ -66,7 +66,7 @@ def respond(trail: Trail, distribution: Distribution, other: Style) -> Against:
     return Against(wins, movers, go, goes, change < SETTLED)
 
 
-@njit(nogil=True, cache=True)
+@loop
 def _sweep_movers(landing, chances, ends, sign, mode, none, wins, theirs, gives):  # type: ignore[no-untyped-def]
     steps, columns = landing.shape
     widest = 0.0

@@ -10,7 +10,6 @@ from dataclasses import dataclass, replace
 from typing import Any
 
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
 
 from bolometric.core.areas.trail import card_rules, squares
@@ -24,12 +23,12 @@ from bolometric.core.chains.race import Visits
 from bolometric.core.outcomes.chance import HALF, STEP, bits, kept, stream
 from bolometric.core.outcomes.sampler import Sampler
 from bolometric.core.results.batch import STUCK, TIED, UNFINISHED, Batch
-from bolometric.core.settings.inner import inner
+from bolometric.core.settings.loops import inner, loop
 from bolometric.core.working.noting import end_notes, note
 from bolometric.core.working.trace import FIRST, FURTHER, Book, Whole, noted
 
 next_ahead: Any = inner(squares.next_ahead)
-goes_round: Any = njit(nogil=True)(card_rules.goes_round)
+goes_round: Any = loop(card_rules.goes_round)
 DRAWN_AGAIN = -1
 """In place of a landing: a total that is too much and does not count."""
 
@@ -108,7 +107,7 @@ def _played(
     return replace(out, own={**own, REPEATS: cards[:, -1].astype(float)})
 
 
-@njit(nogil=True, cache=True, error_model="numpy")
+@loop
 def _play(  # type: ignore[no-untyped-def]
     state, landing, direct, acts, keep, alias, can_finish, seats, finish_round, most_turns, met, asked, kept_out,
     cards_out, codes, note_ends, turns_out, rolls_out, winner_out, home_out, setbacks_out, last_lead_out,
@@ -217,7 +216,7 @@ def _all_stuck(place, can_finish):  # type: ignore[no-untyped-def]
     return True
 
 
-@njit(nogil=True, cache=True)
+@loop
 def _most(kept):  # type: ignore[no-untyped-def]
     """The seats with most cards, as bits."""
     best = 0

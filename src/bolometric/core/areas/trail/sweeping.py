@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 import numpy as np
-from numba import njit
+
+from bolometric.core.settings.loops import loop
 
 
-@njit(nogil=True, cache=True)
+@loop
 def sweep(landing, chances, turn, turns, after, going):  # type: ignore[no-untyped-def]
     """Renew every value once, in place; gives the largest relative change.
 
@@ -36,7 +37,7 @@ def sweep(landing, chances, turn, turns, after, going):  # type: ignore[no-untyp
     return widest
 
 
-@njit(nogil=True, cache=True)
+@loop
 def follow_turns(landing, chances, turn, go, most, finished, ended):  # type: ignore[no-untyped-def]
     """Add to ``ended``, shape (steps, steps + 1), the chance that a turn begun at each place ends at each other.
 

@@ -12,7 +12,7 @@ from numba.core.dispatcher import Dispatcher
 from numba.core.errors import TypingError
 
 from bolometric.core.areas.catalogue import AREAS, area_of
-from bolometric.core.settings.inner import inner
+from bolometric.core.settings.loops import inner
 
 
 def marked():

@@ -1,0 +1,85 @@
+"""What is compiled beforehand is all that a first look at a game needs, and what was compiled is loaded lightly."""
+
+import subprocess
+import sys
+
+LOOKED_AT = """
+import gc, sys
+from itertools import islice
+from numba.core.dispatcher import Dispatcher
+from bolometric.assets import demo_files
+from bolometric.core.areas.catalogue import area_of
+from bolometric.core.game.files import read
+from bolometric.core.measure.measuring import measure, runs_of
+from bolometric.core.play.rehearsal import rehearse
+from bolometric.core.play.warm import warm
+
+def compiled():
+    loops = [one for one in gc.get_objects() if isinstance(one, Dispatcher)]
+    return {(one.py_func.__module__, one.py_func.__name__, str(kinds)) for one in loops for kinds in one.overloads}
+
+list(warm())
+before = compiled()
+for path in demo_files():
+    game = read(path)
+    measure(game, runs=20)
+    list(islice(runs_of(game, 1, 20, note=True), 3))
+    list(area_of(game).faults.by_rules(game))
+    rehearse(game, game.seats.styles, coached=True)
+print(len(before), sorted(compiled() - before))
+"""
+LIGHTLY = """
+import sys
+import numpy as np
+sys.path.insert(0, sys.argv[1])
+from adding import added
+print(added(np.arange(4)), "numba.np.arraymath" in sys.modules, "scipy.linalg" in sys.modules)
+print(added(np.arange(4.0)), "numba.np.arraymath" in sys.modules)
+"""
+ADDING = """
+from bolometric.core.settings.loops import loop
+
+@loop
+def added(numbers):
+    if not len(numbers):
+        raise ValueError("nothing to add")
+    return numbers.sum()
+"""
+BROKEN = """
+import sys
+import numpy as np
+sys.path.insert(0, sys.argv[1])
+from adding import added
+print(added(np.arange(4)))
+try:
+    added(np.arange(0))
+except ValueError as error:
+    print(error)
+"""
+
+
+def told(code, *words):
+    done = subprocess.run([sys.executable, "-c", code, *words], capture_output=True, text=True, check=True)
+    return done.stdout.strip().splitlines()
+
+
+def test_every_loop_that_a_game_needs_is_reached_beforehand():
+    (line,) = told(LOOKED_AT)
+    count, _, new = line.partition(" ")
+    assert int(count) > 40
+    assert new == "[]"
+
+
+def test_what_was_compiled_is_loaded_without_the_compiler(tmp_path, monkeypatch):
+    (tmp_path / "adding.py").write_text(ADDING)
+    monkeypatch.delenv("NUMBA_CACHE_DIR", raising=False)
+    assert told(LIGHTLY, str(tmp_path)) == ["6 True True", "6.0 True"]
+    assert told(LIGHTLY, str(tmp_path)) == ["6 False False", "6.0 False"]
+    assert told(BROKEN, str(tmp_path)) == ["6", "nothing to add"]
+
+
+def test_one_that_was_not_is_compiled_after_others_were_loaded(tmp_path, monkeypatch):
+    (tmp_path / "adding.py").write_text(ADDING)
+    monkeypatch.delenv("NUMBA_CACHE_DIR", raising=False)
+    told(BROKEN, str(tmp_path))
+    assert told(LIGHTLY, str(tmp_path)) == ["6 False False", "6.0 True"]
