@@ -11,6 +11,7 @@ from typing import TYPE_CHECKING
 from PySide6.QtWidgets import QApplication
 
 from bolometric import __version__
+from bolometric.desk.allocator import give_back
 from bolometric.desk.settings import APP, Settings, shelf_folder
 from bolometric.desk.window import Window
 from bolometric.paint.fonts import load_fonts
@@ -37,6 +38,7 @@ def follow_desktop(dots: float, settings: Settings) -> None:
 
 def application() -> QApplication:
     """The one application object, with fonts and name set."""
+    give_back()
     app = QApplication.instance() or QApplication([APP])
     assert isinstance(app, QApplication)
     sys.setswitchinterval(0.001)  # a painting window takes the interpreter back sooner from busy threads

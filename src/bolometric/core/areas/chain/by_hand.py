@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from bolometric.core.areas.chain.play import NO_TABLES, style_of, tables
+from bolometric.core.areas.chain.play import NO_TABLE, style_of, table
 from bolometric.core.areas.chain.play import choose as chosen
 from bolometric.core.areas.chain.solved import ADD, Sum, after, results_of, still, sums_from, whole, wins_from
 from bolometric.core.areas.chain.spec import MOST_SOLVED, Chain
@@ -91,10 +91,10 @@ def pick(game: Game, now: OnLine, style: Style, rng: np.random.Generator) -> Sum
     """The sum that a style makes."""
     area = game.area_as(Chain)
     numbers = np.array(area.open_line)
-    most, wins = tables(area) if style.choose == "plan" else NO_TABLES
+    planned = table(area) if style.choose == "plan" else NO_TABLE
     made = int(chosen(
         style_of(style), now.held, now.begins, now.sign, results_of(area.open_line), numbers, area.signs == "free",
-        area.practice == "against", most, wins, rng.integers(0, 2**64, dtype=np.uint64),
+        area.practice == "against", planned, rng.integers(0, 2**64, dtype=np.uint64),
     ))  # fmt: skip
     pair = made >> 1
     return pair // len(numbers), pair % len(numbers), made & 1

@@ -8,7 +8,7 @@ from functools import lru_cache
 import numpy as np
 from numpy.typing import NDArray
 
-from bolometric.core.areas.chain.solved import longest, results_of, solved, whole
+from bolometric.core.areas.chain.solved import can_win, longest, results_of, solved, sums_left, whole
 from bolometric.core.areas.chain.spec import Chain
 from bolometric.core.chains.waiting import fixed
 from bolometric.core.game.contract import Measured
@@ -24,7 +24,7 @@ from bolometric.core.working.noting import end_notes, note
 from bolometric.core.working.trace import FIRST, Book, Whole, noted
 
 GUESS, LARGE, PLAN = 0, 1, 2
-NO_TABLES = np.zeros((1, 1, 1), np.int8), np.zeros((1, 1, 1), np.bool_)
+NO_TABLE = np.zeros((1, 1, 1), np.int8)
 """In place of best play, where nobody asks for it."""
 Counts = NDArray[np.int64]
 TRIED, PARTS = 20_000, 10
@@ -69,10 +69,10 @@ def hopeless(game: Game) -> bool:
     return len(area.open_line) - 2 * longest(area)[0] > area.wanted
 
 
-def tables(area: Chain) -> tuple[NDArray[np.int8], NDArray[np.bool_]]:
-    """Best play as the loop takes it: empty tables where it is not known."""
+def table(area: Chain) -> NDArray[np.int8]:
+    """Best play as the loop takes it: an empty table where it is not known."""
     found = solved(area.open_line, area.signs == "free")
-    return NO_TABLES if found is None else (found.most, found.wins)
+    return NO_TABLE if found is None else found
 
 
 def player(game: Game) -> Player:
@@ -120,7 +120,7 @@ def _compiled(
     area, seats = game.area_as(Chain), game.seats.count
     styles = np.array([style_of(game.seats.style(seat)) for seat in range(seats)])
     results, numbers = results_of(area.open_line), np.array(area.open_line)
-    most, wins = tables(area) if (styles == PLAN).any() else NO_TABLES
+    planned = table(area) if (styles == PLAN).any() else NO_TABLE
     free, against = area.signs == "free", area.practice == "against"
 
     def play(runs: int, rng: np.random.Generator, book: Book | None) -> tuple[Counts, Counts, NDArray[np.float64]]:
@@ -129,7 +129,7 @@ def _compiled(
 
         def loop(codes: Whole | None, ends: Whole | None) -> None:
             _play(
-                state, styles, seats, results, numbers, whole(area), free, against, most, wins, codes, ends, turns,
+                state, styles, seats, results, numbers, whole(area), free, against, planned, codes, ends, turns,
                 left, struck,
             )  # fmt: skip
 
@@ -140,7 +140,7 @@ def _compiled(
 
 
 @inner
-def choose(style, held, begin, sign, results, numbers, free, against, most, wins, state):  # type: ignore[no-untyped-def]
+def choose(style, held, begin, sign, results, numbers, free, against, planned, state):  # type: ignore[no-untyped-def]
     """The sum that a style makes, as one number: (first · count + second) · 2 + sign; −1 if there is none."""
     count = len(numbers)
     best, worth, equal = -1, -1.0, 0
@@ -163,8 +163,8 @@ def choose(style, held, begin, sign, results, numbers, free, against, most, wins
                     value = numbers[a] + numbers[b]
                 elif style == PLAN:
                     rest = held & ~(1 << a) & ~(1 << b)
-                    lost = 0.0 if wins[rest, r, 1 - does] else 1.0
-                    value = lost if against else 1.0 * most[rest, r, 1 - does]
+                    lost = 0.0 if can_win(planned, rest, r, 1 - does) else 1.0
+                    value = lost if against else 1.0 * sums_left(planned, rest, r, 1 - does)
                 if value > worth:
                     best, worth, equal = (a * count + b) * 2 + does, value, 1
                 elif value == worth:
@@ -177,7 +177,7 @@ def choose(style, held, begin, sign, results, numbers, free, against, most, wins
 
 @loop
 def _play(  # type: ignore[no-untyped-def]
-    state, styles, seats, results, numbers, whole_line, free, against, most, wins, codes, note_ends, turns_out,
+    state, styles, seats, results, numbers, whole_line, free, against, planned, codes, note_ends, turns_out,
     left_out, struck,
 ):  # fmt: skip
     count, at = len(numbers), 0
@@ -187,7 +187,7 @@ def _play(  # type: ignore[no-untyped-def]
         held, begin, sign, turn = whole_line, -1, -1, 0
         while True:
             state += STEP * np.uint64(1009)
-            made = choose(styles[turn % seats], held, begin, sign, results, numbers, free, against, most, wins, state)
+            made = choose(styles[turn % seats], held, begin, sign, results, numbers, free, against, planned, state)
             if made < 0:
                 break
             does, pair = made & 1, made >> 1

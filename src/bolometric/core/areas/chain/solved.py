@@ -6,13 +6,14 @@ sets gives
 
     sums(m, z) = max over w of  1 + sums(m − z − w, r)          wins(m, z) = some w after which the other does not win
 
-Every sum strikes two numbers, so only sets that lack an even count of them come up; others are left at nought.
-Cost: 2ⁿ · n · 2 states of a byte for n numbers, a half of them worked out, each with up to 2n sums.
+Every sum strikes two numbers, so only sets that lack an even count of them come up: whether the first number is held
+follows from the others, and sets are counted without it. Both answers stand in one byte, 2 · sums + wins, since looking
+one up is what takes the time. One state in eight can come about; those are marked first, from the whole line down.
+Cost: 2ⁿ · n bytes for n numbers, gone through twice.
 """
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from functools import lru_cache
 
 import numpy as np
@@ -20,7 +21,7 @@ from numpy.typing import NDArray
 
 from bolometric.core.areas.chain.spec import MOST_SOLVED, Chain
 from bolometric.core.settings.heeding import checkpoint
-from bolometric.core.settings.loops import loop
+from bolometric.core.settings.loops import inner, loop
 
 Bytes = NDArray[np.int8]
 ADD, TAKE = 0, 1
@@ -34,28 +35,33 @@ PART = 1 << 14
 """Sets that are worked out between two looks at whether the answer is still wanted."""
 
 
-@dataclass(frozen=True, slots=True, eq=False)
-class Solved:
-    """What can still be reached."""
-
-    most: Bytes
-    """Shape (sets, numbers, 2): sums that can still be made, by the sign of the next; both alike where it is free."""
-    wins: NDArray[np.bool_]
-    """The same shape: whether whoever makes the next sum can win."""
-
-
 @lru_cache(maxsize=2)
-def solved(numbers: tuple[int, ...], free: bool) -> Solved | None:
-    """Everything about the chains on some numbers; None if they are too many. Raises Cancelled."""
+def solved(numbers: tuple[int, ...], free: bool) -> Bytes | None:
+    """Everything about the chains on some numbers; None if they are too many.
+
+    Shape (sets / 2, numbers, 2), by the number that the next sum begins with and its sign; both alike where it is free.
+    Read by :func:`sums_left` and :func:`can_win`.
+
+    Raises:
+        Cancelled: once a ``stop`` that is heeded here is true.
+    """
     count = len(numbers)
     if count > MOST_SOLVED:
         return None
-    ends, results = np.zeros((1 << count, count, 2), np.int8), results_of(numbers)
-    low, high = _listed(results)
-    for first in range(0, 1 << count, PART):
+    sets = 1 << count - 1
+    ends, results = np.zeros((sets, count, 2), np.int8), results_of(numbers)
+    ahead = np.zeros((sets, 2), np.int32)
+    laid = (results, *_listed(results), _PLACE_OF, free, ahead)
+    for a, b, does in np.argwhere(results >= 0):
+        _mark(ahead, (2 * sets - 1) ^ (1 << a) ^ (1 << b), results[a, b, does], does, free)
+    parts = range(0, sets, PART)
+    for first in reversed(parts):
         checkpoint()
-        _solve(first, min(first + PART, 1 << count), results, low, high, _PLACE_OF, free, ends)
-    return Solved(ends >> 1, (ends & 1).view(np.bool_))
+        _mark_ahead(first, min(first + PART, sets), *laid)
+    for first in parts:
+        checkpoint()
+        _solve(first, min(first + PART, sets), *laid, ends)
+    return ends
 
 
 @lru_cache(maxsize=64)
@@ -91,35 +97,84 @@ _PLACE_OF = np.zeros(ROOT, np.int64)
 _PLACE_OF[[(1 << place) % ROOT for place in range(2 * HALF)]] = np.arange(2 * HALF)
 
 
+@inner
+def _mark(ahead, held, result, sign, free):  # type: ignore[no-untyped-def]
+    """Where a sum leads can come about, with the other sign or with either: a bit for each number that begins."""
+    ahead[held >> 1, 1 - sign] |= 1 << result
+    if free:
+        ahead[held >> 1, sign] |= 1 << result
+
+
 @loop
-def _solve(first, end, results, low, high, place_of, free, ends):  # type: ignore[no-untyped-def]
-    # Only sums that can be made are gone through, bit by bit: asking of each whether it can is three branches in four
-    # that nobody can predict. Most and wins stand in one byte, since looking one up is what takes the time.
+def _held(others, count):  # type: ignore[no-untyped-def]
+    """The set with these others, of which an even count is missing: that says whether the first number is in it."""
+    odd = others ^ others >> 16
+    odd ^= odd >> 8
+    odd ^= odd >> 4
+    return others << 1 | (0x6996 >> (odd & 15) ^ count) & 1
+
+
+@inner
+def _place(bit, place_of):  # type: ignore[no-untyped-def]
+    return place_of[np.uint64(bit) % np.uint64(ROOT)]
+
+
+@loop
+def _mark_ahead(first, end, results, low, high, place_of, free, ahead):  # type: ignore[no-untyped-def]
+    # Only what can come is gone through, bit by bit: asking of each number whether it can is three branches in four
+    # that nobody can predict.
     count, lower = len(results), (1 << HALF) - 1
-    for held in range(first, end):
-        odd = held ^ held >> 16
-        odd ^= odd >> 8
-        odd ^= odd >> 4
-        if (0x6996 >> (odd & 15) ^ count) & 1:
-            continue  # every sum strikes two: such a set never comes
-        for z in range(count):
-            if not held >> z & 1:
-                continue
-            for sign in range(2):
+    for others in range(end - 1, first - 1, -1):
+        held = _held(others, count)
+        for sign in range(2):
+            begins = np.int64(ahead[others, sign])
+            while begins:
+                start = begins & -begins
+                begins ^= start
+                z = _place(start, place_of)
+                can = held & (low[z, sign, held & lower] | high[z, sign, held >> HALF])
+                while can:
+                    bit = can & -can
+                    can ^= bit
+                    _mark(ahead, held ^ start ^ bit, results[z, _place(bit, place_of), sign], sign, free)
+
+
+@loop
+def _solve(first, end, results, low, high, place_of, free, ahead, ends):  # type: ignore[no-untyped-def]
+    count, lower = len(results), (1 << HALF) - 1
+    for others in range(first, end):
+        held = _held(others, count)
+        for sign in range(2):
+            begins = np.int64(ahead[others, sign])
+            while begins:
+                start = begins & -begins
+                begins ^= start
+                z = _place(start, place_of)
                 best, win = 0, 0
                 can = held & (low[z, sign, held & lower] | high[z, sign, held >> HALF])
                 while can:
                     bit = can & -can
                     can ^= bit
-                    w = place_of[np.uint64(bit) % np.uint64(ROOT)]
-                    then = ends[held ^ (1 << z) ^ bit, results[z, w, sign], 1 - sign]
+                    then = ends[(held ^ start ^ bit) >> 1, results[z, _place(bit, place_of), sign], 1 - sign]
                     best = max(best, 2 + (then & ~1))
                     win |= ~then & 1
-                ends[held, z, sign] = best | win
-            if free:
-                # Either sign may come, and after it either again.
-                one, other = ends[held, z, 0], ends[held, z, 1]
-                ends[held, z, 0] = ends[held, z, 1] = max(one & ~1, other & ~1) | ((one | other) & 1)
+                ends[others, z, sign] = best | win
+                if free and sign:
+                    # Either sign may come, and after it either again.
+                    one, other = ends[others, z, 0], ends[others, z, 1]
+                    ends[others, z, 0] = ends[others, z, 1] = max(one & ~1, other & ~1) | ((one | other) & 1)
+
+
+@inner
+def sums_left(ends, held, begin, sign):  # type: ignore[no-untyped-def]
+    """How many sums can still be made from a state of :func:`solved`."""
+    return ends[held >> 1, begin, sign] >> 1
+
+
+@inner
+def can_win(ends, held, begin, sign):  # type: ignore[no-untyped-def]
+    """Whether whoever makes the next sum from a state of :func:`solved` can win."""
+    return ends[held >> 1, begin, sign] & 1 == 1
 
 
 def sums_from(area: Chain, held: int, begin: int, sign: int) -> list[Sum]:
@@ -150,13 +205,13 @@ def after(area: Chain, held: int, made: Sum) -> tuple[int, int, int]:
 def still(area: Chain, held: int, begin: int, sign: int) -> int | None:
     """How many sums can still be made from a state in which the next begins with a number; None if not known."""
     found = solved(area.open_line, area.signs == "free")
-    return None if found is None else int(found.most[held, begin, max(sign, 0)])
+    return None if found is None else int(sums_left(found, held, begin, max(sign, 0)))
 
 
 def wins_from(area: Chain, held: int, begin: int, sign: int) -> bool | None:
     """Whether whoever makes the next sum can win; None if not known."""
     found = solved(area.open_line, area.signs == "free")
-    return None if found is None else bool(found.wins[held, begin, max(sign, 0)])
+    return None if found is None else bool(can_win(found, held, begin, max(sign, 0)))
 
 
 def whole(area: Chain) -> int:

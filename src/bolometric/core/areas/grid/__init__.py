@@ -28,7 +28,6 @@ if TYPE_CHECKING:
 def _load() -> Area[OnGrid, int]:
     from bolometric.core.areas.grid import area, board, by_hand, faults, sentences, work
     from bolometric.core.game.contract import Area
-    from bolometric.core.game.document import Game
 
     return Area(area.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults.FAULTS, work.WORK)
 
