@@ -196,7 +196,8 @@ class Measurer(QObject):
     def _work_faults(self, generation: int, exact: Analysis) -> None:
         from bolometric.core.judge.faults import find_faults  # not wanted until the window is up
 
-        edits.open()
+        if generation == self._generation:  # the import takes a while, and an edit may have come meanwhile
+            edits.open()
         found = find_faults(exact.game, exact, self._since(generation))
         self._relay.emit(generation, self.faults_ready, (found,))
 

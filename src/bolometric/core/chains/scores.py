@@ -15,8 +15,15 @@ MOST_SUMS = 4_000_000
 
 def scores_of(values: Array, chances: Array) -> Scores:
     """The distribution of a score from the score and the chance of each end."""
-    different, place = np.unique(values, return_inverse=True)
-    return different, np.bincount(place, chances, len(different)).astype(float)
+    if not len(values):
+        return values, chances
+    if (values[1:] < values[:-1]).any():  # where parts of them rise this sort is quick
+        order = values.argsort(kind="stable")
+        values, chances = values[order], chances[order]
+    first = np.flatnonzero(np.append(True, values[1:] > values[:-1]))
+    if len(first) == len(values):
+        return values, chances
+    return values[first], np.add.reduceat(chances, first)
 
 
 def added(one: Scores, times: int) -> Scores | None:

@@ -78,7 +78,8 @@ def results_of(numbers: tuple[int, ...]) -> NDArray[np.int64]:
     return found
 
 
-def _listed(results: NDArray[np.int64]) -> tuple[NDArray[np.int64], NDArray[np.int64]]:
+@loop
+def _listed(results):  # type: ignore[no-untyped-def]
     """Which second numbers give a result that is not struck, as bits, for each first number, sign and set.
 
     By the lower places of the set and by its upper ones: shape (numbers, 2, 2 ** HALF) each. The second number must not
@@ -86,10 +87,14 @@ def _listed(results: NDArray[np.int64]) -> tuple[NDArray[np.int64], NDArray[np.i
     """
     count = len(results)
     tables = np.zeros((2, count, 2, 1 << HALF), np.int64)
-    sets = np.arange(1 << HALF)
-    for z, w, sign in np.argwhere(results >= 0):
-        upper, place = divmod(int(results[z, w, sign]), HALF)
-        tables[upper, z, sign] |= (sets >> place & 1) << w
+    for z in range(count):
+        for w in range(count):
+            for sign in range(2):
+                result = results[z, w, sign]
+                if result >= 0:
+                    upper, place = result // HALF, result % HALF
+                    for part in range(1 << HALF):
+                        tables[upper, z, sign, part] |= (part >> place & 1) << w
     return tables[0], tables[1]
 
 

@@ -19,6 +19,7 @@ from bolometric.core.results.batch import Player
 from bolometric.core.results.exact import ExactResult, seat_readings
 from bolometric.core.results.readings import Reading, exact_length, exact_score, exact_value
 from bolometric.core.settings.errors import Cancelled
+from bolometric.core.settings.heeding import checkpoint
 
 
 def solve(game: Game, stop: Callable[[], bool]) -> ExactResult | None:
@@ -36,7 +37,13 @@ def solve(game: Game, stop: Callable[[], bool]) -> ExactResult | None:
     scores = None
     if len(known) == len(parts):
         shown = [columns.score(part[0]) if area.aim == "nearest" else part[0] for part in known]
-        scores = mixed([scores_of(values, part[1]) for values, part in zip(shown, known, strict=True)])
+        each = []
+        for values, part in zip(shown, known, strict=True):
+            checkpoint()
+            each.append(scores_of(values, part[1]))
+        checkpoint()
+        scores = mixed(each)
+        checkpoint()
         readings["score"] = exact_score(scores)
         readings["success"] = exact_value(float(np.mean([part[1] @ part[2] for part in known])))
     alone: dict[tuple[int, ...], float] = {(0,): 1.0}

@@ -73,6 +73,7 @@ def places_at(game: Game, now: OnDigits) -> Cells:
 def heat(game: Game) -> Heat | None:
     """How far to the left a digit goes; or how often it is drawn."""
     columns, digits = columns_of(game), len(places(game).columns)
+    _whole(game)  # worked out here and remembered: a window asks for it while it paints
     if not _tabled(game):
         return Heat(tuple(columns.chances[:digits].tolist()), "Drawn, of 100 draws")
     choice = plan_of(columns).placing.choice[int(columns.spare)]
@@ -101,7 +102,7 @@ def rule_words(columns: Columns, free: int) -> str:
 
 def describe(game: Game, heat: Heat, number: int | None) -> str:
     """The rule for a set of free columns; without one, what best play and carelessness come to."""
-    columns, area = columns_of(game), game.area_as(Digits)
+    columns = columns_of(game)
     if number and _tabled(game):
         row = (number - 1) // len(places(game).columns)
         free = _free_sets(columns)[row]
@@ -109,6 +110,12 @@ def describe(game: Game, heat: Heat, number: int | None) -> str:
         return f"Free {listing_words(names, 'and')}: {rule_words(columns, free)} (exact)."
     if number:
         return f"{places(game).columns[number - 1]}: drawn in {percent(heat.values[number - 1])} of draws (exact)."
+    return _whole(game)
+
+
+def _whole(game: Game) -> str:
+    """What best play and carelessness come to."""
+    columns, area = columns_of(game), game.area_as(Digits)
     best, guess = (known_of(columns, style, area.practice == "together") for style in (Style(choose="plan"), Style()))
     if best is None or guess is None:
         return ""

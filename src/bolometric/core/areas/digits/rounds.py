@@ -11,7 +11,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bolometric.core.areas.digits.rules import ANY, Columns, Placing, numbers_of
-from bolometric.core.areas.digits.shared import best_sets
+from bolometric.core.areas.digits.shared import best_sets, rows_of, score_of
 from bolometric.core.areas.digits.styles import numbers, placing_of
 from bolometric.core.areas.digits.ways import in_order
 from bolometric.core.chains.points import argmax_distribution
@@ -141,10 +141,13 @@ def _independent(columns: Columns, parts: Sequence[Known]) -> dict[tuple[int, ..
 
 def _same_digits(columns: Columns, styles: Sequence[Style], together: bool) -> dict[tuple[int, ...], float] | None:
     """Every sequence of digits is placed by every style."""
+    return best_sets(columns, styles, together, lambda style: _scored(columns, style, together))
 
-    def made(style: Style, rows: NDArray[np.int64]) -> NDArray[np.int64]:
-        if together:
-            return _codes(columns, best_of_hands(columns, np.sort(rows, axis=1)))
-        return placed(columns, placing_of(columns, style), rows, np.random.default_rng(1))
 
-    return best_sets(columns, styles, together, made)
+@lru_cache(maxsize=4)
+def _scored(columns: Columns, style: Style, together: bool) -> Array:
+    """What a sure style scores with every sequence of digits: asked for in every pair that it is held against."""
+    rows = rows_of(columns)
+    if together:
+        return score_of(columns, _codes(columns, best_of_hands(columns, np.sort(rows, axis=1))))
+    return score_of(columns, placed(columns, placing_of(columns, style), rows, np.random.default_rng(1)))

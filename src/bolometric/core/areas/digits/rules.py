@@ -98,17 +98,27 @@ def turns_a_round(game: Game) -> tuple[int, int, int]:
     return own * sharing, own, area.digits * sharing
 
 
-def free_sets(columns: Columns, codes: NDArray[np.int64]) -> NDArray[np.int64]:
-    """The set of free columns of each code."""
+def free_sets(columns: Columns, codes: NDArray[np.int64] | None = None) -> NDArray[np.int64]:
+    """The set of free columns of each code; of all codes without any."""
     free = (np.arange(len(columns.values) + 1) == 0).astype(np.int64)
-    return np.asarray(_looked_up(columns, codes, free, 2) & ((1 << columns.columns) - 1))
+    found = _listed(columns, free, 2) if codes is None else _looked_up(columns, codes, free, 2)
+    return np.asarray(found & ((1 << columns.columns) - 1))
 
 
-def numbers_of(columns: Columns, codes: NDArray[np.int64]) -> NDArray[np.float64]:
-    """The number that each code shows so far, free columns counting nothing."""
+def numbers_of(columns: Columns, codes: NDArray[np.int64] | None = None) -> NDArray[np.float64]:
+    """The number that each code shows so far, free columns counting nothing; of all codes without any."""
     # Whole numbers are added up, and divided once, so that equal numbers are equal.
-    found = _looked_up(columns, codes, np.append(0.0, columns.values), 10)
+    digits = np.append(0.0, columns.values)
+    found = _listed(columns, digits, 10) if codes is None else _looked_up(columns, codes, digits, 10)
     return np.asarray(found / 10.0**columns.decimals)
+
+
+def _listed(columns: Columns, each: NDArray[Entry], base: int) -> NDArray[Entry]:
+    """As :func:`_looked_up` for all codes, where nothing need be divided."""
+    found = each
+    for column in range(1, columns.columns):
+        found = np.add.outer(each * base**column, found).ravel()
+    return found
 
 
 def _looked_up(columns: Columns, codes: NDArray[np.int64], each: NDArray[Entry], base: int) -> NDArray[Entry]:

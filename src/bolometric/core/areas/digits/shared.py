@@ -10,7 +10,7 @@ from __future__ import annotations
 from collections import defaultdict
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
-from functools import lru_cache
+from functools import lru_cache, reduce
 from itertools import combinations, permutations
 from math import factorial
 
@@ -18,6 +18,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bolometric.core.areas.digits.rules import Columns, numbers_of
+from bolometric.core.areas.digits.ways import MOST_FOLLOWED, ways_of
 from bolometric.core.game.seats import Style
 from bolometric.core.settings.heeding import checkpoint
 
@@ -27,8 +28,8 @@ MOST_SEQUENCES = 120_000
 MOST_COMPARED = 60_000_000
 """Sequences of digits, times pairs of paths that are compared: under a second."""
 Where = tuple[int, ...]
-Placed = Callable[[Style, Codes], Codes]
-"""The codes that a sure style makes of rows of digits."""
+Scored = Callable[[Style], Array]
+"""What a sure style scores with every sequence of digits, in the order of :func:`rows_of`."""
 
 
 def paths(columns: int, spare: bool, together: bool) -> tuple[Codes, Array]:
@@ -65,7 +66,7 @@ def _one_by_one(
 
 
 def best_sets(
-    columns: Columns, styles: Sequence[Style], together: bool, placed: Placed
+    columns: Columns, styles: Sequence[Style], together: bool, scored: Scored
 ) -> dict[tuple[int, ...], float] | None:
     """The chance of each set of seats that make the best number; None if there are too many sequences.
 
@@ -73,7 +74,7 @@ def best_sets(
         columns: what is filled.
         styles: those of the seats.
         together: whether digits are arranged once all are drawn; only best play then is sure.
-        placed: what a style that leaves nothing to chance makes of digits.
+        scored: what a style that leaves nothing to chance scores.
     """
     digits, drawn = len(columns.values), columns.columns + columns.spare
     kinds = ("plan",) if together else ("plan", "thumb")
@@ -84,12 +85,15 @@ def best_sets(
         return None
     if not loose and len(set(styles)) == 1:  # the same digits, placed in the same way
         return {tuple(sure): 1.0}
-    rows = _rows(columns)
-    chances = np.prod(columns.chances[rows], axis=1)
-    by_style = {style: _score(columns, placed(style, rows)) for style in dict.fromkeys(styles[seat] for seat in sure)}
-    fixed = [by_style[styles[seat]] for seat in sure] or [np.full(len(rows), np.inf)]
+    chances = reduce(np.multiply.outer, [columns.chances] * drawn).ravel()
+    by_style = {}
+    for style in dict.fromkeys(styles[seat] for seat in sure):
+        checkpoint()
+        by_style[style] = scored(style)
+    checkpoint()
+    fixed = [by_style[styles[seat]] for seat in sure] or [np.full(len(chances), np.inf)]
     least = np.minimum.reduce(fixed)
-    heads = np.zeros(len(rows), np.int64)
+    heads = np.zeros(len(chances), np.int64)
     for seat in sure:
         heads |= (by_style[styles[seat]] == least).astype(np.int64) << seat
     found: dict[int, float] = defaultdict(float)
@@ -102,22 +106,26 @@ def best_sets(
     return {tuple(k for k in seats if bits >> k & 1): chance for bits, chance in found.items() if chance > 0}
 
 
-def _rows(columns: Columns) -> Codes:
+@lru_cache(maxsize=1)
+def rows_of(columns: Columns) -> Codes:
     """Every sequence of digits; shape (sequences, digits drawn)."""
     digits, drawn = len(columns.values), columns.columns + columns.spare
-    return np.stack(np.unravel_index(np.arange(digits**drawn), (digits,) * drawn), axis=1)
+    return np.ascontiguousarray(np.indices((digits,) * drawn).reshape(drawn, -1).T)
 
 
-def _score(columns: Columns, codes: Codes) -> Array:
-    return np.round(columns.score(numbers_of(columns, codes)), 9)
+def score_of(columns: Columns, codes: Codes) -> Array:
+    """What is best when it is least, for codes; equal numbers score equal."""
+    if columns.states > MOST_FOLLOWED:
+        return np.round(columns.score(numbers_of(columns, codes)), 9)
+    return np.asarray(np.round(columns.score(ways_of(columns).numbers), 9)[codes])
 
 
 @lru_cache(maxsize=4)
 def _tries(columns: Columns, together: bool) -> tuple[Array, Array]:
     """What every path of a guess scores with every sequence, shape (paths, sequences), and each path's chance."""
     where, share = paths(columns.columns, bool(columns.spare), together)
-    rows = _rows(columns) + 1
-    return np.stack([_score(columns, rows[:, steps] @ columns.powers) for steps in where]), share
+    rows = rows_of(columns) + 1
+    return np.stack([score_of(columns, rows[:, steps] @ columns.powers) for steps in where]), share
 
 
 @dataclass(frozen=True, slots=True, eq=False)

@@ -13,15 +13,15 @@ from numpy.typing import NDArray
 
 from bolometric.core.areas.digits.exact import plan_of
 from bolometric.core.areas.digits.rules import ANY, Columns, Placing
-from bolometric.core.areas.digits.ways import ways_of
+from bolometric.core.areas.digits.ways import MOST_FOLLOWED, ways_of
 from bolometric.core.game.seats import Style
+from bolometric.core.settings.heeding import checkpoint
 from bolometric.core.settings.loops import loop
 
 Array = NDArray[np.float64]
-MOST_FOLLOWED = 200_000
-"""Ways of filling the columns on which a style is followed; past that its numbers are known from games played."""
 
 
+@lru_cache(maxsize=8)
 def placing_of(columns: Columns, style: Style) -> Placing:
     """The placing of a style."""
     if style.choose == "plan":
@@ -56,14 +56,16 @@ def numbers(columns: Columns, style: Style) -> tuple[Array, Array, Array] | None
         return None
     placing = placing_of(columns, style)
     ways = ways_of(columns)
+    checkpoint()
     row = np.arange(columns.states) if placing.by_code else ways.free
     reach = np.zeros((2, columns.states))
     reach[int(columns.spare), 0] = 1.0
     parts = columns.powers, columns.chances, ways.free, ways.order, ways.begin
     _forward(*parts, row, placing.choice, columns.columns, reach)
-    chances = reach[:, ways.full].sum(axis=0)
+    checkpoint()
+    chances = reach[0, ways.full] + reach[1, ways.full]
     found = chances > 0
-    return ways.numbers[ways.full[found]], chances[found], ways.good[found]
+    return ways.shown[found], chances[found], ways.good[found]
 
 
 @loop

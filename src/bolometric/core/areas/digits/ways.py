@@ -9,11 +9,14 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bolometric.core.areas.digits.rules import Columns, free_sets, numbers_of
+from bolometric.core.settings.heeding import checkpoint
 from bolometric.core.settings.loops import loop
 from bolometric.core.settings.once import once
 
 Array = NDArray[np.float64]
 Codes = NDArray[np.int64]
+MOST_FOLLOWED = 200_000
+"""Ways of filling the columns on which a style is followed; past that its numbers are known from games played."""
 
 
 @dataclass(frozen=True, eq=False)
@@ -36,18 +39,31 @@ class Ways:
         return np.flatnonzero(self.free == 0)
 
     @once
+    def shown(self) -> Array:
+        """The number of each full code."""
+        return self.numbers[self.full]
+
+    @once
     def good(self) -> Array:
-        """How far each full code reaches the aim."""
-        return in_order(self.columns, self.full, self.numbers[self.full])
+        """How far each full code reaches the aim, as :func:`in_order` says of some: one column after another."""
+        if self.columns.aim == "nearest":
+            return in_order(self.columns, self.full, self.shown)
+        digits = np.arange(len(self.columns.values))
+        may_stand = (np.greater_equal if self.columns.aim == "largest" else np.less_equal).outer(digits, digits)
+        good = np.ones(len(digits), bool)
+        for _ in range(1, self.columns.columns):
+            good = (may_stand[:, :, None] & good.reshape(len(digits), -1)).ravel()
+        return good.astype(float)
 
 
 @lru_cache(maxsize=4)
 def ways_of(columns: Columns) -> Ways:
     """List every way of filling the columns."""
-    codes = np.arange(columns.states)
-    free = free_sets(columns, codes)
+    free = free_sets(columns)
+    checkpoint()
     order, begin = _by_free(free, columns.columns)
-    return Ways(columns, free, order, begin, numbers_of(columns, codes))
+    checkpoint()
+    return Ways(columns, free, order, begin, numbers_of(columns))
 
 
 def in_order(columns: Columns, codes: NDArray[np.int64], found: Array) -> Array:
