@@ -7,14 +7,16 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from bolometric.assets import demo_files
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.areas.trail import area
 from bolometric.core.areas.trail.area import NEAR_MEMORY
 from bolometric.core.areas.trail.play import walk
 from bolometric.core.areas.trail.rules import compile_chain
 from bolometric.core.game.document import game_from
+from bolometric.core.game.files import read
 from bolometric.core.measure.measuring import measure, runs_of
-from bolometric.core.measure.runs import MOST_TURNS, SURE, Tally
+from bolometric.core.measure.runs import MOST_RUNS, MOST_TURNS, SURE, Tally
 from bolometric.core.outcomes.listing import groups_of
 from bolometric.core.outcomes.sampler import sampler
 from bolometric.core.results.batch import STUCK, TIED, UNFINISHED, Batch
@@ -246,6 +248,16 @@ def test_the_same_seed_gives_the_same_answer_and_another_another():
 def test_until_sure_means_sure():
     (*_, tally) = runs_of(game_from({"bolometric": 1, "seats": {"count": 6}}), 3)
     assert tally.widest_error() < SURE
+
+
+def test_what_hardly_ever_happens_does_not_keep_the_runs_going():
+    (path,) = [path for path in demo_files() if path.name.startswith("observatory-round")]
+    (*_, tally) = runs_of(read(path), 1)
+    rare = tally.readings()["card_repeats"]
+    assert 0 < rare.mean < 0.01
+    assert rare.stderr > SURE * rare.mean
+    assert tally.widest_error() < SURE
+    assert tally.runs < MOST_RUNS
 
 
 def test_runs_stop_when_asked():

@@ -58,6 +58,15 @@ os._exit(0)
 """
 
 
+PLAIN_IMPORT = """
+import builtins
+import PySide6.QtCore
+assert builtins.__import__.__name__ == "__feature_import__"
+import bolometric.desk
+print(builtins.__import__.__name__)
+"""
+
+
 @pytest.mark.parametrize("then", ["close", "take up"])
 def test_the_shelf_is_painted_before_anything_of_the_core_is_there(tmp_path, then):
     """A start takes as long as what it imports: whatever slips in is noticed here."""
@@ -66,6 +75,12 @@ def test_the_shelf_is_painted_before_anything_of_the_core_is_there(tmp_path, the
     assert found.pop("cards") == [path.name.removesuffix(SUFFIX) for path in demo_files()]
     ended = {"closed": True} if then == "close" else {"loaded later": [], "same cards": True}
     assert found == {"loaded": [], "gauges": list(USUAL), "dressed": True, "early": [], **ended}
+
+
+def test_the_import_of_the_binding_is_taken_out_whoever_loaded_it():
+    told = subprocess.run([sys.executable, "-c", PLAIN_IMPORT], capture_output=True, text=True)
+    assert "feature" not in told.stdout
+    assert "import" in told.stdout
 
 
 def test_nothing_late_is_made_before_it_is_wanted(open_window):
