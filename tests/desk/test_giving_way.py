@@ -4,6 +4,9 @@ import threading
 import time
 from dataclasses import dataclass
 
+import pytest
+
+from bolometric.core.settings.errors import Cancelled
 from bolometric.core.settings.once import once
 from bolometric.desk import giving_way
 from bolometric.desk.giving_way import Gate
@@ -37,6 +40,16 @@ def test_the_gate_is_closed_from_an_edit_to_its_readings(qtbot, window):
     window.document.edit("area.length", 34)
     window.measurer.cancel_exact()
     assert giving_way.edits._open.is_set()
+
+
+def test_faults_of_the_last_game_do_not_open_the_gate_of_the_next(qtbot, window):
+    qtbot.waitUntil(lambda: giving_way.edits._open.is_set() and window.exact is not None)
+    before, exact = window.measurer._generation, window.exact
+    window.document.edit("area.length", 35)
+    with pytest.raises(Cancelled):
+        window.measurer._work_faults(before, exact)
+    assert not giving_way.edits._open.is_set()
+    qtbot.waitUntil(lambda: giving_way.edits._open.is_set())
 
 
 def test_an_edit_right_after_an_answer_does_not_wait_for_the_last_one(qtbot, window):
