@@ -260,6 +260,14 @@ def test_what_hardly_ever_happens_does_not_keep_the_runs_going():
     assert tally.runs < MOST_RUNS
 
 
+def test_a_first_look_does_not_wait_for_what_is_noted_and_changes_nothing():
+    game = game_from({"bolometric": 1})
+    looks = [(tally.runs, tally.notes is None) for tally in runs_of(game, 1, note=True, soon=True)]
+    assert looks[0] == (looks[1][0], True)
+    assert not any(without for _, without in looks[1:])
+    assert looks[1:] == [(tally.runs, tally.notes is None) for tally in runs_of(game, 1, note=True)]
+
+
 def test_runs_stop_when_asked():
     with pytest.raises(Cancelled):
         list(runs_of(game_from({"bolometric": 1}), 1, 10**6, stop=lambda: True))

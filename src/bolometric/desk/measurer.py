@@ -228,7 +228,7 @@ class Measurer(QObject):
                 self._latest = generation, played
                 self._relay.emit(generation, self.runs_ready, (played,))
 
-        for tally in runs_of(game, self.seed, stop=self._since(generation), note=True):
+        for tally in runs_of(game, self.seed, stop=self._since(generation), note=True, soon=True):
             latest = tally
             if wanted != self._runs_wanted:
                 show(done=False)

@@ -256,6 +256,7 @@ def runs_of(
     stop: Stop = never_stop,
     most_turns: int = MOST_TURNS,
     note: bool = False,
+    soon: bool = False,
 ) -> Iterator[Tally]:
     """Play the game, batch after batch.
 
@@ -266,6 +267,7 @@ def runs_of(
         stop: asked between batches.
         most_turns: turns after which one run is given up, and counts as unfinished.
         note: whether some games are noted beside them, for what players work out and how long that takes.
+        soon: whether a first tally comes before anything noted is read.
 
     Returns:
         The tally after each batch, always the same object, with all runs so far.
@@ -283,7 +285,7 @@ def runs_of(
         player = area_of(game).measured.player(game)
     at_once, work = area_of(game).measured.turns_at_once(game), area_of(game).work
     notes = noting(game, work.tasks(game)) if work is not None and (note or game.seats.fluency) else None
-    return stream(player, table, seed, runs, stop, most_turns, at_once, notes)
+    return stream(player, table, seed, runs, stop, most_turns, at_once, notes, soon)
 
 
 def measure(game: Game, runs: int | None = None, seed: int = 1, stop: Stop = never_stop) -> Measurement:

@@ -89,8 +89,12 @@ def stream(
     most_turns: int = MOST_TURNS,
     at_once: int = USUAL_BATCH,
     notes: Notes | None = None,
+    soon: bool = False,
 ) -> Iterator[Tally]:
     """Play batch after batch, giving the tally after each: exactly ``runs`` runs, or until the answer is sure.
+
+    With ``soon`` it is given once more after the first batch, before what was noted is read: that may take ten times as
+    long as playing.
 
     Raises Cancelled between batches once ``stop()`` is true.
     """
@@ -106,6 +110,8 @@ def stream(
         tally.add(batch)
         if tally.runs <= pilot:
             size = int(np.clip(at_once / max(batch.turns.mean(), 1), 20, 20_000))
+            if soon and noting is not None:
+                yield tally
         if noting is not None:
             tally.note(noting.more(int(batch.turns.sum()), len(batch.turns)))
         yield tally
