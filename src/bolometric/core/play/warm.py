@@ -12,19 +12,27 @@ from contextlib import suppress
 from typing import Any, get_args
 
 from bolometric.core.areas.catalogue import AREAS, area_of
-from bolometric.core.game.document import Game
+from bolometric.core.game.document import Game, with_value
 from bolometric.core.game.entry import Entry
 from bolometric.core.game.seats import Choosing
 from bolometric.core.measure.measuring import in_style, measure
+from bolometric.core.pieces.kinds import Pack
 from bolometric.core.play.rehearsal import rehearse
 from bolometric.core.settings.compiled import Marks
 from bolometric.core.settings.errors import GameError
 
+KEPT = Pack(after="keep_out")
+"""Loops are compiled apart for draws that remember what has been drawn."""
+
 
 def games(entry: Entry[Any, Any]) -> Iterator[Game]:
     """Games of an area that between them reach all its compiled loops."""
-    yield from (starter.game for starter in entry.starters())
-    yield from entry.warm() if entry.warm is not None else ()
+    given = [starter.game for starter in entry.starters()]
+    given += entry.warm() if entry.warm is not None else ()
+    for game in given:
+        yield game
+        with suppress(GameError):  # some need other numbers
+            yield with_value(game, "pieces", (KEPT,))
 
 
 def reach(game: Game) -> None:

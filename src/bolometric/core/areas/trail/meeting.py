@@ -17,6 +17,7 @@ from bolometric.core.areas.trail.responding import plan_of_seat
 from bolometric.core.areas.trail.rules import LOST, compile_chain
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.areas.trail.stopping import policy_of, to_win
+from bolometric.core.areas.trail.visiting import visits_by_chance
 from bolometric.core.chains.race import Visits
 from bolometric.core.game.document import Game
 from bolometric.core.outcomes.chance import HALF, STEP, below, bits, kept, part
@@ -35,20 +36,21 @@ def player(game: Game) -> Player:
     play = _laid_out(game)
 
     def batch(runs: int, most_turns: int, rng: np.random.Generator, /, book: Book | None = None) -> Batch:
-        return play(runs, most_turns, rng, book)[0]
+        return play(runs, most_turns, rng, book, None)
 
     return batch
 
 
-def landings(game: Game, runs: int, most_turns: int, rng: np.random.Generator) -> Visits:
+def landings(game: Game, games: int, most_turns: int, rng: np.random.Generator) -> Visits:
     """How often the first seat's marker lands on each step in a game."""
-    _, landed = _laid_out(game)(runs, most_turns, rng, None)
-    chance, near = landed[0, 1:] / runs, (landed[0, 1:] + 1) / (runs + 2)
-    return Visits(chance, landed[1, 1:] / runs, float(np.sqrt(near * (1 - near) / runs).max()))
+    play, steps = _laid_out(game), compile_chain(game.area_as(Trail), game.distribution).length
+    return visits_by_chance(
+        lambda runs, rng, landed: play(runs, most_turns, rng, None, landed).rolls.sum(), steps, games, rng
+    )
 
 
-def _laid_out(game: Game) -> Callable[[int, int, np.random.Generator, Book | None], tuple[Batch, Array]]:
-    """Plays a number of games, and counts in how many the first marker lands on each step, and how often in all."""
+def _laid_out(game: Game) -> Callable[[int, int, np.random.Generator, Book | None, Array | None], Batch]:
+    """Plays a number of games; adds in how many the first marker lands on each step, and how often in all."""
     trail, seats = game.area_as(Trail), game.seats.count
     chain = compile_chain(trail, game.distribution)
     sample = sampler(chain.ways, 4096)
@@ -66,8 +68,8 @@ def _laid_out(game: Game) -> Callable[[int, int, np.random.Generator, Book | Non
     drawn: tuple[NDArray[Any], ...] = (sample.outcome, sample.keep, sample.alias)
     landing = np.ascontiguousarray(chain.landing).astype(np.int64)
 
-    def play(runs: int, most_turns: int, rng: np.random.Generator, book: Book | None) -> tuple[Batch, Array]:
-        out, landed = Batch.empty(runs), np.zeros((2, chain.length + 1))
+    def play(runs: int, most_turns: int, rng: np.random.Generator, book: Book | None, landings: Array | None) -> Batch:
+        out, landed = Batch.empty(runs), np.zeros((2, chain.length + 1)) if landings is None else landings
         state = rng.integers(0, 2**64, dtype=np.uint64)
 
         def loop(codes: Whole | None, ends: Whole | None) -> None:
@@ -78,7 +80,7 @@ def _laid_out(game: Game) -> Callable[[int, int, np.random.Generator, Book | Non
             )  # fmt: skip
 
         noted(book, loop)
-        return out, landed
+        return out
 
     return play
 

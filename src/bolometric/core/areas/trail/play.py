@@ -17,6 +17,7 @@ from numpy.typing import NDArray
 from bolometric.core.areas.trail import rules
 from bolometric.core.areas.trail.rules import LOST, Chain
 from bolometric.core.areas.trail.stopping import StoppingPolicy
+from bolometric.core.areas.trail.visiting import visits_by_chance
 from bolometric.core.chains.race import Visits
 from bolometric.core.outcomes.chance import HALF, STEP, bits, kept, part, stream
 from bolometric.core.outcomes.deck import Dealing, Deck, deal, dealt, shuffle
@@ -95,14 +96,15 @@ def with_stopping(
 
 def walk(course: Course, walks: int, rng: np.random.Generator) -> Visits:
     """How often each step is landed on, from ways home taken by chance; the other seats draw in between."""
-    times = np.zeros((2, len(course.can_finish) + 1))
-    _walk(
-        rng.integers(0, 2**64, dtype=np.uint64), course.landing, course.keep, course.alias, course.can_finish,
-        course.seats, course.deck, walks, LONGEST_WALK, times,
-    )  # fmt: skip
-    chance = times[0, 1:] / walks
-    near = (times[0, 1:] + 1) / (walks + 2)
-    return Visits(chance, times[1, 1:] / walks, float(np.sqrt(near * (1 - near) / walks).max()))
+
+    def part(runs: int, rng: np.random.Generator, times: NDArray[np.float64]) -> int:
+        drawn: int = _walk(
+            rng.integers(0, 2**64, dtype=np.uint64), course.landing, course.keep, course.alias, course.can_finish,
+            course.seats, course.deck, runs, LONGEST_WALK, times,
+        )  # fmt: skip
+        return drawn
+
+    return visits_by_chance(part, len(course.can_finish), walks, rng)
 
 
 def play(course: Course, runs: int, most_turns: int, rng: np.random.Generator, book: Book | None = None) -> Batch:
@@ -226,7 +228,7 @@ def _play(  # type: ignore[no-untyped-def]
 def _walk(  # type: ignore[no-untyped-def]
     state, landing, keep, alias, can_finish, seats, deck, walks, most_draws, times
 ):
-    columns, length = np.uint64(len(keep)), len(can_finish)
+    columns, length, drawn = np.uint64(len(keep)), len(can_finish), 0
     seen = np.full(length + 1, -1)
     if deck is not None:
         left, counts, moves_on = deck.full.copy(), deck.whole.copy(), dealt(deck)
@@ -237,6 +239,7 @@ def _walk(  # type: ignore[no-untyped-def]
         for draw in range(most_draws):
             if here == length or not can_finish[here]:
                 break
+            drawn += 1
             if deck is None:
                 state += STEP
                 wide = bits(state) * columns
@@ -255,3 +258,4 @@ def _walk(  # type: ignore[no-untyped-def]
                     seen[there] = walk
                     times[0, there] += 1
             here = there
+    return drawn

@@ -19,6 +19,7 @@ from bolometric.core.areas.trail.cards_play import ROUNDS, WANTED, WIN, Asked, a
 from bolometric.core.areas.trail.rules import MOST_DRAWS, Chain
 from bolometric.core.areas.trail.squares import AGAIN as ON_AGAIN
 from bolometric.core.areas.trail.squares import CARD, MISS, SWAP
+from bolometric.core.areas.trail.visiting import visits_by_chance
 from bolometric.core.chains.race import Visits
 from bolometric.core.outcomes.chance import HALF, STEP, bits, kept, stream
 from bolometric.core.outcomes.sampler import Sampler
@@ -70,11 +71,10 @@ def play(course: Ground, runs: int, most_turns: int, rng: np.random.Generator, b
 
 def landings(course: Ground, games: int, most_turns: int, rng: np.random.Generator) -> Visits:
     """How often the first marker comes to each square in a game, from games played."""
-    met = np.zeros((2, len(course.can_finish) + 1))
-    _played(course, games, most_turns, rng, met)
-    chance = met[0, 1:] / games
-    near = (met[0, 1:] + 1) / (games + 2)
-    return Visits(chance, met[1, 1:] / games, float(np.sqrt(near * (1 - near) / games).max()))
+    return visits_by_chance(
+        lambda runs, rng, met: _played(course, runs, most_turns, rng, met).rolls.sum(),
+        len(course.can_finish), games, rng,
+    )  # fmt: skip
 
 
 def _played(
