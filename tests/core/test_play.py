@@ -1,6 +1,7 @@
 """The compiled runs, against the same game played by plain Python with the same random numbers."""
 
 import itertools
+import time
 
 import numpy as np
 import pytest
@@ -13,6 +14,7 @@ from bolometric.core.areas.trail import area
 from bolometric.core.areas.trail.area import NEAR_MEMORY
 from bolometric.core.areas.trail.play import walk
 from bolometric.core.areas.trail.rules import compile_chain
+from bolometric.core.areas.trail.visiting import MOST_DRAWS, visits_by_chance
 from bolometric.core.game.document import game_from
 from bolometric.core.game.files import read
 from bolometric.core.measure.measuring import measure, runs_of
@@ -22,6 +24,7 @@ from bolometric.core.outcomes.sampler import sampler
 from bolometric.core.results.batch import STUCK, TIED, UNFINISHED, Batch
 from bolometric.core.results.estimate import RunParameters
 from bolometric.core.settings.errors import Cancelled, GameError
+from bolometric.core.settings.heeding import heeding
 from tests.random_games import dice, games, moved, outcomes, packs
 
 WORD = 2**64
@@ -266,6 +269,50 @@ def test_a_first_look_does_not_wait_for_what_is_noted_and_changes_nothing():
     assert looks[0] == (looks[1][0], True)
     assert not any(without for _, without in looks[1:])
     assert looks[1:] == [(tally.runs, tally.notes is None) for tally in runs_of(game, 1, note=True)]
+
+
+HARDLY_ENDS = {
+    "bolometric": 1, "pieces": [{"faces": [-2, -1, 0, 1, 2, 3]}, {"faces": [1, 2, 3, 4]}], "draw": {"make": "subtract"},
+    "area": {"length": 10, "go_on": "dare"},
+    "seats": {"count": 2, "styles": [{"choose": "plan", "goal": "win"}, {"choose": "guess"}]},
+}  # fmt: skip
+"""Best play goes on until it is home, which takes thousands of draws."""
+
+
+def test_what_takes_thousands_of_draws_a_turn_is_given_up_soon():
+    game = game_from(HARDLY_ENDS)
+    rng, took = np.random.default_rng(1), []
+    visits = area.visits(game)
+    assert 0.01 < visits.stderr < 0.2  # some tens of games, and not thousands
+    play = area.player(game)
+    asked = time.perf_counter()
+    for _, tally in zip(range(4), runs_of(game, 1), strict=False):
+        took.append(time.perf_counter() - asked)
+        asked = time.perf_counter()
+        assert 0 < tally.runs < 400
+    assert sorted(took)[2] < 1  # the first may compile
+    assert play(2, 50, rng).turns.max() <= 50
+
+
+def test_landings_are_counted_in_parts_until_there_are_enough_draws_or_it_is_given_up():
+    sizes = []
+
+    def part(games, rng, landed):
+        sizes.append(games)
+        landed[:, 1:] += games
+        return games * 100_000
+
+    found = visits_by_chance(part, 3, 5_000, np.random.default_rng(1))
+    assert sum(sizes) * 100_000 >= MOST_DRAWS > sum(sizes[:-1]) * 100_000
+    assert sizes[:3] == [4, 4, 8]
+    assert max(sizes) <= 30
+    assert found.chance.tolist() == found.times.tolist() == [1.0, 1.0, 1.0]
+    sizes.clear()
+    visits_by_chance(lambda *given: part(*given) // 1000, 3, 5_000, np.random.default_rng(1))
+    assert sizes == [4, 4, 8, 16, 32, 64, 128, 256, 512, 1024, 2048, 904]
+    with pytest.raises(Cancelled), heeding(lambda: len(sizes) > 13):
+        visits_by_chance(part, 3, 5_000, np.random.default_rng(1))
+    assert len(sizes) == 14
 
 
 def test_runs_stop_when_asked():

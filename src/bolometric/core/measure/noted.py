@@ -213,8 +213,10 @@ class Noting:
     def more(self, turns: int, at_most: int) -> Notes:
         """Play and note a part of so many turns that were played, of no more games than this; the notes so far.
 
-        A batch costs something however small it is, so notes are owed until there are enough of them.
+        A batch costs something however small it is, so notes are owed until there are enough of them. Where it may be
+        none, games are too long to be noted.
         """
+        self.notes.too_long |= at_most < 1
         self._owed += turns / ONE_IN
         if self.notes.too_long or (self._each and self._owed < FEWEST_NOTES):
             return self.notes

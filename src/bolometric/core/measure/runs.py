@@ -25,7 +25,12 @@ MOST_TURNS = 100_000
 """Turns after which a run is given up; it is then counted as unfinished, never as an end."""
 ASK_AGAIN = 1.15
 """How many times as many runs there must be before the error is worked out again: that takes time too."""
-PILOT = 200
+PILOT, SCOUTS = 200, 4
+"""Games of the first batch, and games that are played before it to see whether so many would take too long."""
+NOTED_DRAWS = 500_000
+"""Draws of the games that are noted at a time, at the most: a note may be some ten bytes, and takes time to read."""
+MANY_DRAWS = 8
+"""Draws that take as long as a turn, at the most: more of them to a turn make it count for more."""
 NOTED_ALONE = (
     "facts", "fact_variety", "on_aim", "thinking_seconds", "thinking_share", "waiting_share", "handling_share",
 )  # fmt: skip
@@ -98,7 +103,7 @@ def stream(
 
     Raises Cancelled between batches once ``stop()`` is true.
     """
-    pilot = min(PILOT, max(20, at_once // 50))
+    pilot = _pilot(player, seed, most_turns, at_once)
     tally, root, size, ask_at = Tally(table), np.random.SeedSequence(seed), pilot, 2 * PILOT
     noting = None if notes is None else Noting(player, notes, seed, most_turns)
     most = MOST_RUNS if runs is None else runs
@@ -109,13 +114,25 @@ def stream(
         batch = player(min(size, most - tally.runs), most_turns, np.random.default_rng(child))
         tally.add(batch)
         if tally.runs <= pilot:
-            size = int(np.clip(at_once / max(batch.turns.mean(), 1), 20, 20_000))
+            size = int(np.clip(at_once / _length(batch), 1, 20_000))
             if soon and noting is not None:
                 yield tally
         if noting is not None:
-            tally.note(noting.more(int(batch.turns.sum()), len(batch.turns)))
+            few = int(NOTED_DRAWS / max(batch.rolls.mean(), 1))
+            tally.note(noting.more(int(batch.turns.sum()), min(len(batch.turns), few)))
         yield tally
         if runs is None and tally.runs >= ask_at:
             if tally.widest_error() < SURE:
                 return
             ask_at = int(tally.runs * ASK_AGAIN)
+
+
+def _length(batch: Batch) -> float:
+    """How long its games are on average, in turns of the usual size."""
+    return max(float(batch.turns.mean()), float(batch.rolls.mean()) / MANY_DRAWS, 1.0)
+
+
+def _pilot(player: Player, seed: int, most_turns: int, at_once: int) -> int:
+    """Games of the first batch: few of those that hardly end, since a batch under way can't be given up."""
+    scouts = player(SCOUTS, most_turns, np.random.default_rng([seed, SCOUTS]))
+    return max(1, min(PILOT, max(20, at_once // 50), int(at_once / _length(scouts))))

@@ -19,7 +19,7 @@ EVERYONE = 63
 FIRST, DECIDE, FURTHER = 0, 1, 2
 """Kinds that all areas have: the draw that begins a turn, a decision, a further draw in the same turn. What else they
 note has kinds from 3 up."""
-ROOM, MOST_ROOM = 1 << 16, 1 << 22
+ROOM, MOST_ROOM = 1 << 16, 1 << 20
 """Notes there is room for at first, and at most: games that take more are too long to be noted."""
 NO_CODES = np.zeros(0, np.int64)
 Loop = Callable[["Whole | None", "Whole | None"], None]

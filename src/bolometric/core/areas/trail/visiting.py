@@ -15,7 +15,7 @@ Part = Callable[[int, np.random.Generator, NDArray[np.float64]], Any]
 """Plays so many games and adds to the landings, shape (2, steps + 1): in how many games, and how often in all.
 
 Gives how many draws that took."""
-FIRST = 32
+FIRST = 4
 """Games of the first part; each further one has as many as all before."""
 MOST_DRAWS = 20_000_000
 """Draws after which no more games are played, and those of one part at the most: half a second, and a tenth."""
