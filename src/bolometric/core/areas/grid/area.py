@@ -11,6 +11,8 @@ from bolometric.core.results.batch import Player
 
 PLANNED_AT_ONCE = 5_000
 """Turns of a batch in which somebody looks ahead: each takes a thousand times as long as another."""
+MANY_AT_ONCE = 12_000
+"""Turns of a batch where a draw makes many numbers: each is looked for on the grid."""
 USUAL_AT_ONCE = 50_000
 
 
@@ -38,8 +40,9 @@ def hopeless(game: Game) -> bool:
 
 def turns_at_once(game: Game) -> int:
     """Turns of a batch."""
-    plans = any(game.seats.style(seat).choose == "plan" for seat in range(game.seats.count))
-    return PLANNED_AT_ONCE if plans else USUAL_AT_ONCE
+    if any(game.seats.style(seat).choose == "plan" for seat in range(game.seats.count)):
+        return PLANNED_AT_ONCE
+    return MANY_AT_ONCE if game.area_as(Grid).how == "any" else USUAL_AT_ONCE
 
 
 def player(game: Game) -> Player:

@@ -111,6 +111,7 @@ def heat(game: Game) -> Heat | None:
     if remembers(game.pieces):
         return None
     area, found = game.area_as(Purse), _map(steps_of(game))
+    _whole(game, steps_of(game))  # worked out here and remembered: a window asks for it while it paints
     most = max(1, len(area.multipliers) - 1)
     values = [float(mean) / most for left in range(area.draws, 0, -1) for mean in found.choice[left - 1]]
     small, large = (f"×{minus(tidy(area.multipliers[place]))}" for place in (0, -1))

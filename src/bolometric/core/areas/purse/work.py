@@ -16,13 +16,15 @@ from bolometric.core.game.contract import Work
 from bolometric.core.game.document import Game
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.settings.amounts import Value
-from bolometric.core.settings.heeding import Stop
+from bolometric.core.settings.heeding import Stop, checkpoint
 from bolometric.core.text.figures import minus
 from bolometric.core.working import facts as known
 from bolometric.core.working.facts import added, fact
 from bolometric.core.working.tasks import SURE, Done, Task, Tasks
 from bolometric.core.working.trace import DECIDE
 
+LOOK = 256
+"""Steps that are told between two looks at whether they are still wanted."""
 MOST_STEPS = 60_000
 """Steps from a sum by a total that are followed; with more of them facts are noted in games played."""
 
@@ -66,6 +68,7 @@ def expected(game: Game, stop: Stop) -> tuple[tuple[Done, ...], ...] | None:
         here, times = np.zeros(steps.sums), np.zeros((steps.sums, len(steps.chances), by))
         here[steps.start] = 1.0
         for left in range(steps.draws - 1, -1, -1):
+            checkpoint()
             there = np.zeros(steps.sums)
             for at in np.flatnonzero(here).tolist():
                 for total, chance in enumerate(steps.chances.tolist()):
@@ -75,9 +78,11 @@ def expected(game: Game, stop: Stop) -> tuple[tuple[Done, ...], ...] | None:
                         times[at, total, k] += share
                         there[at + steps.adds[total, k]] += share
             here = there
-        done: list[Done] = [
-            (float(times[at, total, k]), _put_in(game, steps, total, k, at)) for at, total, k in np.argwhere(times)
-        ]
+        done: list[Done] = []
+        for number, (at, total, k) in enumerate(np.argwhere(times)):
+            if number % LOOK == 0:
+                checkpoint()
+            done.append((float(times[at, total, k]), _put_in(game, steps, total, k, at)))
         done.append((float(steps.draws), any_draw(game, PASS)))
         found.append((*done, (steps.draws * float(by > 1), Task(chosen=True))))
     return tuple(found)
