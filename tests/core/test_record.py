@@ -2,6 +2,7 @@
 
 from collections import Counter
 from itertools import combinations, product
+from math import comb
 
 import numpy as np
 import pytest
@@ -11,9 +12,10 @@ from hypothesis import strategies as st
 from bolometric.core.areas.record.seen import kinds_of, seen_all
 from bolometric.core.game.document import game_from
 from bolometric.core.judge.faults import find_faults
-from bolometric.core.measure.measuring import measure
+from bolometric.core.measure.measuring import measure, measure_exactly
 from bolometric.core.play.sitting import Sitting
 from bolometric.core.settings.errors import GameError
+from bolometric.core.working.facts import fact
 
 
 @st.composite
@@ -104,3 +106,28 @@ def test_a_record_for_all_day_is_a_fault_with_a_way_out():
 def test_what_cannot_be_is_refused_in_a_sentence(area, pieces, says):
     with pytest.raises(GameError, match=says):
         game_from({"bolometric": 1, "pieces": pieces, "area": {"kind": "record", **area}})
+
+
+@pytest.mark.parametrize(
+    ("draw", "front", "back", "tells"),
+    [
+        ({}, 1, 0, True),
+        ({"make": "largest"}, 3, 1, True),
+        ({"make": "count"}, 3, 1, True),
+        ({"make": "times", "factor": 3}, 1, -1, True),
+        ({"make": "square"}, 2, 1, True),
+        ({"make": "square"}, 1, -1, False),
+        ({"make": "formula", "formula": "a * 2"}, 1, 0, False),
+        ({}, 1, 1, False),
+    ],
+)
+def test_how_counters_lie_is_told_where_the_number_says_it(draw, front, back, tells):
+    """Four counters fall into two parts that make four, however a number is made of them."""
+    pieces = [{"kind": "counters", "count": 4, "front": front, "back": back}]
+    area = {"kind": "record", "draws": 16, "seen": "totals"}
+    exact = measure_exactly(game_from({"bolometric": 1, "pieces": pieces, "draw": draw, "area": area}))
+    found = {one: sum(times) for one, times in exact.facts.items()}
+    once_in_16 = {fact("add", up, 4 - up): comb(4, up) * (1 if up == 2 else 2) for up in range(3)}
+    assert {one: found.get(one) for one in once_in_16} == pytest.approx(
+        once_in_16 if tells else dict.fromkeys(once_in_16)
+    )

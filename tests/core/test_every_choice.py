@@ -1,0 +1,71 @@
+"""Every choice that a starter offers, and odd pieces, are refused with a sentence or measured, told and played."""
+
+import pytest
+
+from bolometric.core.areas.catalogue import AREAS, area_of
+from bolometric.core.game.document import with_value
+from bolometric.core.measure.measuring import measure
+from bolometric.core.pieces.draw import MAKES
+from bolometric.core.play.rehearsal import GUESS, rehearse
+from bolometric.core.settings.errors import GameError
+from bolometric.core.settings.knobs import knobs
+from bolometric.core.words.rule_sheet import rule_sheet
+
+PIECES = (
+    [{"kind": "counters", "count": 2, "front": 3, "back": -1}],
+    [{"kind": "pack", "cards": [1, 1, 2, 2, 3, 4, 5, 6], "after": "keep_out", "drawn": 2}],
+    [{"kind": "spinner", "sectors": ["1/2", "1/4", "3/4"]}],
+    [{"faces": [-2, -1, 0, 1, 2, 3]}, {"faces": [1, 2, 3, 4]}],
+    [{"faces": [0, 0, 0]}],
+)
+
+
+def or_none(game, *changes):
+    """The game with these changes one after the other; none where one is refused."""
+    try:
+        for path, value in changes:
+            game = with_value(game, path, value)
+    except GameError as error:
+        assert str(error).strip().endswith((".", "!"))
+        return None
+    return game
+
+
+def used(game):
+    """Everything that a window asks of a game, once."""
+    found = measure(game, runs=10)
+    board = area_of(game).board
+    board.places(game)
+    if found.exact.heat is not None:
+        board.describe(game, found.exact.heat, None)
+    list(area_of(game).faults.by_rules(game))
+    assert rule_sheet(game)
+    rehearse(game, (GUESS,), coached=True)
+    return found
+
+
+def choices_of(entry):
+    """Each choice of each setting once, on the first starter that has it."""
+    seen = set()
+    for starter in entry.starters():
+        for at in knobs(starter.game):
+            for choice in at.knob.choices:
+                if (at.path, choice.value) not in seen and choice.value != at.value:
+                    seen.add((at.path, choice.value))
+                    yield or_none(starter.game, (at.path, choice.value))
+
+
+@pytest.mark.parametrize("entry", AREAS, ids=lambda entry: entry.kind.__name__)
+def test_every_choice_is_refused_or_can_be_used(entry):
+    games = [game for game in choices_of(entry) if game is not None]
+    assert len(games) > 5
+    for game in games:
+        assert used(game).readings
+
+
+@pytest.mark.parametrize("entry", AREAS, ids=lambda entry: entry.kind.__name__)
+def test_odd_pieces_are_refused_or_can_be_used(entry):
+    game = entry.starters()[0].game
+    ways = [(("pieces", pieces), ("draw.make", make.value)) for pieces in PIECES for make in MAKES]
+    for each in filter(None, (or_none(game, *way) for way in ways)):
+        used(each)
