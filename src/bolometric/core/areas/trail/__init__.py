@@ -7,7 +7,8 @@ stopping       turns of several draws, and when it is best to stop; against for 
 squares        what a square may carry, and what a landing there comes to; on_squares, patterns: set and laid out
 turns_on_squares  turns that squares lengthen or take away, as a chain; squares_play where squares do more
 on_cards, card_rules, cards_play  packs of question cards: set, what they come to, and in the compiled loop
-play           whole games played by the thousand; meeting where seats heed each other; outcomes of matches
+play           whole games played by the thousand; meeting where seats heed each other; outcomes of matches; visiting
+               how often each step is landed on, in games played
 work           what is worked out while it is played
 """
 
