@@ -190,3 +190,14 @@ def test_a_board_is_laid_out_anew_where_it_has_another_size_or_other_places(wind
         assert board.layout_now() is board.layout_now()
     board.show_board(with_value(board.game, "area.length", 12), None, board.colours)
     assert board.layout_now().cells == board.count == 12
+
+
+def test_a_board_from_games_played_says_so_before_anybody_points(qtbot):
+    widget = BoardWidget()
+    qtbot.addWidget(widget)
+    for name, how in (("orbit-chain", "simulated ± "), ("ridge-ascent", "")):
+        heat = measure_exactly(DEMO[name]).heat
+        widget.show_board(DEMO[name], heat, LIGHT)
+        assert bool(heat.stderr) == bool(how)
+        assert ("simulated" in widget.describe(0)) == bool(how)
+        assert how in widget.describe(0)

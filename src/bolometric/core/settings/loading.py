@@ -22,10 +22,11 @@ from numba.core import caching, environment, runtime
 _rebuilt: Any = getattr(environment, "_rebuild_env", None)
 
 
-def surroundings(module: str, constants: list[Any], name: str) -> Any:
+def surroundings(module: str, constants: list[object], name: str) -> object:
     """What a loop was compiled in: the names of its module where that is loaded, and else that of the module alone."""
     if module in sys.modules or name in environment.Environment._memo:
-        return _rebuilt(module, constants, name)
+        known: object = _rebuilt(module, constants, name)
+        return known
     made: Any = environment.Environment({"__name__": module})
     made.consts[:] = constants
     made.env_name = name
@@ -48,7 +49,7 @@ def load_lightly() -> None:
     plain = cache.load_overload
     told = False
 
-    def load(self: Any, signature: Any, target: Any) -> Any:
+    def load(self: Any, signature: object, target: object) -> object:
         nonlocal told
         if not told:
             _tell_where(helpers)

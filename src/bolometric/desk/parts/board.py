@@ -110,6 +110,8 @@ class BoardWidget(QWidget):
         if self.heat is None or number > self.count:
             return ""
         told: str = area_of(self.game).board.describe(self.game, self.heat, number or None)
+        if not number and self.heat.stderr:
+            told = f"{told} What the colours show is {self.heat.known} at the most.".strip()
         return told
 
     def paintEvent(self, event: QPaintEvent) -> None:
