@@ -2,17 +2,19 @@
 
 import subprocess
 import sys
+from pathlib import Path
 
 LOOKED_AT = """
 import gc, sys
 from itertools import islice
 from numba.core.dispatcher import Dispatcher
 from bolometric.assets import demo_files
-from bolometric.core.areas.catalogue import area_of
+from bolometric.core.areas.catalogue import AREAS, area_of
 from bolometric.core.game.files import read
 from bolometric.core.measure.measuring import measure, runs_of
 from bolometric.core.play.rehearsal import rehearse
 from bolometric.core.play.warm import warm
+from tests.core.test_every_choice import choices_of
 
 def compiled():
     loops = [one for one in gc.get_objects() if isinstance(one, Dispatcher)]
@@ -26,6 +28,9 @@ for path in demo_files():
     list(islice(runs_of(game, 1, 20, note=True), 3))
     list(area_of(game).faults.by_rules(game))
     rehearse(game, game.seats.styles, coached=True)
+for entry in AREAS:
+    for game in filter(None, choices_of(entry)):
+        measure(game, runs=10)
 print(len(before), sorted(compiled() - before))
 """
 LIGHTLY = """
@@ -59,7 +64,8 @@ except ValueError as error:
 
 
 def told(code, *words):
-    done = subprocess.run([sys.executable, "-c", code, *words], capture_output=True, text=True, check=True)
+    root = Path(__file__).parents[2]
+    done = subprocess.run([sys.executable, "-c", code, *words], capture_output=True, text=True, check=True, cwd=root)
     return done.stdout.strip().splitlines()
 
 

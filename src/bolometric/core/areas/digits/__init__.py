@@ -16,8 +16,11 @@ from bolometric.core.areas.digits.spec import Digits
 from bolometric.core.game.entry import Entry, Starter
 
 if TYPE_CHECKING:
+    from collections.abc import Iterator
+
     from bolometric.core.areas.digits.by_hand import OnDigits
     from bolometric.core.game.contract import Area
+    from bolometric.core.game.document import Game
 
 
 def _load() -> Area[OnDigits, int]:
@@ -33,4 +36,10 @@ def _starters() -> tuple[Starter, ...]:
     return STARTERS
 
 
-DIGITS = Entry(Digits, _load, _starters)
+def _warm() -> Iterator[Game]:
+    from bolometric.core.areas.digits.starters import warm
+
+    return warm()
+
+
+DIGITS = Entry(Digits, _load, _starters, _warm)

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+
 from bolometric.core.areas.digits.spec import Digits
 from bolometric.core.game.document import Band, Brief, Game
 from bolometric.core.game.entry import Starter
@@ -20,3 +22,8 @@ STARTERS: tuple[Starter, ...] = (
         ),
     ),
 )
+
+
+def warm() -> Iterator[Game]:
+    """The number nearest to a target, whose best play is a loop of its own."""
+    yield Game(area=Digits(kind="digits", aim="nearest", whole=2), pieces=(die(0, 1, 2, 3),))

@@ -166,4 +166,5 @@ def warm() -> Iterator[Game]:
     swap, card = Square(at=4, does="swap"), Square(at=4, does="card")
     yield Game(area=Trail(length=10, squares=(swap,)), seats=Seats(count=2))
     yield Game(area=Trail(length=10, squares=(card,), packs=(QuestionPack(name="A"),), cards_win="most_at_home"))
-    yield Game(area=Trail(length=10, moves="either"), seats=Seats(styles=(plan, Style())))
+    for chosen in (plan, Style(choose="plan", goal="heed")):
+        yield Game(area=Trail(length=10, moves="either"), seats=Seats(styles=(chosen, Style())))
