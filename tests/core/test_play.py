@@ -18,6 +18,8 @@ from bolometric.core.areas.trail.visiting import MOST_DRAWS, visits_by_chance
 from bolometric.core.game.document import game_from
 from bolometric.core.game.files import read
 from bolometric.core.measure.measuring import measure, runs_of
+from bolometric.core.measure.noted import Notes, Noting
+from bolometric.core.measure.register import Register
 from bolometric.core.measure.runs import MOST_RUNS, MOST_TURNS, SURE, Tally
 from bolometric.core.outcomes.listing import groups_of
 from bolometric.core.outcomes.sampler import sampler
@@ -292,6 +294,14 @@ def test_what_takes_thousands_of_draws_a_turn_is_given_up_soon():
         assert 0 < tally.runs < 400
     assert sorted(took)[2] < 1  # the first may compile
     assert play(2, 50, rng).turns.max() <= 50
+
+
+def test_games_of_which_none_may_be_noted_are_too_long_to_be_noted():
+    game = game_from({"bolometric": 1})
+    noting = Noting(area.player(game), Notes(game, Register(game, area_of(game).work.tasks(game))), 1, 1000)
+    assert not noting.more(1000, 1).too_long
+    assert noting.more(1000, 0).too_long
+    assert noting.notes.games == 1
 
 
 def test_landings_are_counted_in_parts_until_there_are_enough_draws_or_it_is_given_up():

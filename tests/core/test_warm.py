@@ -4,6 +4,13 @@ import subprocess
 import sys
 from pathlib import Path
 
+import pytest
+
+from bolometric.assets import demo_files
+from bolometric.core.areas.catalogue import area_of
+from bolometric.core.game.files import read
+from bolometric.core.measure.measuring import measure_exactly
+
 LOOKED_AT = """
 import gc, sys
 from itertools import islice
@@ -89,3 +96,24 @@ def test_one_that_was_not_is_compiled_after_others_were_loaded(tmp_path, monkeyp
     monkeypatch.delenv("NUMBA_CACHE_DIR", raising=False)
     told(BROKEN, str(tmp_path))
     assert told(LIGHTLY, str(tmp_path)) == ["6 False False", "6.0 True"]
+
+
+def remembered():
+    """Every function of the core that remembers its answers."""
+    modules = [module for name, module in sys.modules.items() if name.startswith("bolometric.core.")]
+    return {one for module in modules for one in vars(module).values() if hasattr(one, "cache_info")}
+
+
+@pytest.mark.parametrize("path", demo_files(), ids=lambda path: path.name)
+def test_a_window_that_tells_of_a_whole_board_works_nothing_out(path):
+    """It does so while it paints; whatever takes long is worked out with the colours of the board."""
+    game = read(path)
+    area_of(game)
+    for one in remembered():
+        one.cache_clear()
+    heat = measure_exactly(game).heat
+    if heat is None:
+        return
+    before = {one: one.cache_info().misses for one in remembered()}
+    area_of(game).board.describe(game, heat, None)
+    assert [one.__name__ for one in remembered() if one.cache_info().misses > before.get(one, 0)] == []

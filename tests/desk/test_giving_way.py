@@ -1,5 +1,8 @@
-"""An edit's answer goes first; nobody else waits for ever."""
+"""An edit's answer goes first; nobody else waits for ever; what is let go is given back."""
 
+import platform
+import subprocess
+import sys
 import threading
 import time
 from dataclasses import dataclass
@@ -72,6 +75,28 @@ def test_an_edit_right_after_an_answer_does_not_wait_for_the_last_one(qtbot, win
     window.measurer.exact_ready.disconnect(again)
     assert max(took) < 0.6 * giving_way.LONGEST
     assert game != window.document.game
+
+
+LET_GO = """
+import ctypes
+from bolometric.desk.allocator import give_back
+library = ctypes.CDLL(None)
+library.malloc.restype, library.free.argtypes = ctypes.c_void_p, [ctypes.c_void_p]
+class Told(ctypes.Structure):
+    _fields_ = [(name, ctypes.c_size_t) for name in "arena ordblks smblks hblks a b c d e f".split()]
+library.mallinfo2.restype = Told
+give_back()
+library.free(library.malloc(16 << 20))  # after which the library by itself would keep what is smaller
+before = library.mallinfo2().hblks
+kept = library.malloc(2 << 20)
+print(library.mallinfo2().hblks - before)
+"""
+
+
+@pytest.mark.skipif(platform.libc_ver()[0] != "glibc", reason="another C library")
+def test_large_arrays_are_given_back_to_the_system():
+    told = subprocess.run([sys.executable, "-c", LET_GO], capture_output=True, text=True, check=True)
+    assert told.stdout.strip() == "1"
 
 
 def test_one_answer_does_not_keep_another_waiting():

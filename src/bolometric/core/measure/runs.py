@@ -1,7 +1,7 @@
 """Runs: whole games played by the thousand, streamed in batches until the answer is sure.
 
 The batches of a game depend on the game and the seed alone (each has its own child of the seed, and its
-size follows from the first one), so a result is the same on any machine and any number of threads.
+size follows from a few scouts and the first one), so a result is the same on any machine and any number of threads.
 """
 
 from __future__ import annotations

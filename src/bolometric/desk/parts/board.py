@@ -111,7 +111,7 @@ class BoardWidget(QWidget):
             return ""
         told: str = area_of(self.game).board.describe(self.game, self.heat, number or None)
         if not number and self.heat.stderr:
-            told = f"{told} What the colours show is {self.heat.known} at the most.".strip()
+            told = f"{told} What the colours show is {self.heat.known}.".strip()
         return told
 
     def paintEvent(self, event: QPaintEvent) -> None:

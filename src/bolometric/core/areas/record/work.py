@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from functools import lru_cache
 
 from bolometric.core.areas.drawing import PASS, THROW, any_draw, by_total, turns_each
 from bolometric.core.areas.record.seen import kinds_of, lasting
@@ -10,7 +10,10 @@ from bolometric.core.areas.record.spec import Record
 from bolometric.core.game.contract import Work
 from bolometric.core.game.document import Game
 from bolometric.core.making.draws import Numbers
-from bolometric.core.pieces.kinds import Counters
+from bolometric.core.outcomes.listing import groups_of, listed
+from bolometric.core.outcomes.totals import totals_of
+from bolometric.core.pieces.draw import Draw
+from bolometric.core.pieces.kinds import AnyPiece, Counters
 from bolometric.core.settings.amounts import Value
 from bolometric.core.settings.heeding import Stop
 from bolometric.core.text.figures import minus
@@ -18,31 +21,24 @@ from bolometric.core.working import facts as known
 from bolometric.core.working.facts import Fact, fact
 from bolometric.core.working.tasks import WRITE, Done, Task, Tasks
 
-UNCHANGED = ("add", "multiply", "largest", "smallest")
-"""Ways of making a number that leave one number as it is."""
 
-
-def _fronts(game: Game, counters: Counters) -> dict[Value, int]:
-    """How many counters lie front up by what is told apart; nothing where that does not tell."""
-    made: dict[str, Callable[[Value, int], Value]] = {
-        "count": lambda value, front: front,
-        "times": lambda value, front: value * game.draw.factor,
-        "square": lambda value, front: value * value,
-    }
-    if game.area_as(Record).seen == "totals" and game.draw.make not in UNCHANGED:
-        if game.draw.make not in made:
-            return {}
-        shown = [made[game.draw.make](value, front) for front, value in enumerate(counters.values)]
-    else:
-        shown = list(counters.values)
-    return {value: front for front, value in enumerate(shown)} if len(set(shown)) == len(shown) else {}
+@lru_cache(maxsize=32)
+def _made(pieces: tuple[AnyPiece, ...], draw: Draw) -> dict[Value, int]:
+    """How many counters of a handful lie front up, by the number made of them; nothing where two ways make the same."""
+    made = totals_of(listed(groups_of(pieces)), draw)
+    if len(made.values) < len(made.place):
+        return {}
+    return {made.values[at]: front for front, at in enumerate(made.place.tolist())}
 
 
 def _parts(game: Game, seen: Numbers) -> tuple[Fact, ...]:
     """Front and back of a handful of counters: two numbers that make the whole."""
     if len(game.pieces) != 1 or not isinstance(game.pieces[0], Counters):
         return ()
-    front = _fronts(game, game.pieces[0]).get(seen[0])
+    totals = game.area_as(Record).seen == "totals"
+    if totals and game.draw.make == "formula":
+        return ()
+    front = _made(game.pieces, game.draw if totals else Draw()).get(seen[0])
     return () if front is None else (fact(known.ADD, front, game.pieces[0].count - front),)
 
 

@@ -17,9 +17,8 @@ Part = Callable[[int, np.random.Generator, NDArray[np.float64]], Any]
 Gives how many draws that took."""
 FIRST = 4
 """Games of the first part; each further one has as many as all before."""
-MOST_DRAWS = 20_000_000
+MOST_DRAWS, DRAWS_AT_ONCE = 20_000_000, 3_000_000
 """Draws after which no more games are played, and those of one part at the most: half a second, and a tenth."""
-DRAWS_AT_ONCE = 3_000_000
 
 
 def visits_by_chance(part: Part, steps: int, games: int, rng: np.random.Generator) -> Visits:
