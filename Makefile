@@ -1,22 +1,22 @@
 # Two commands: `make demo` opens the program on the demo shelf, `make test` runs every test and check.
 # Both make the environment they need on their first run.
 
-PYTHON ?= python3.11
+PYTHON ?= $(shell for one in python3.11 python3.12 python3.13 python3; do command -v $$one && break; done)
 BIN := .venv/bin
 SETUPTOOLS := setuptools==84.2.1
+PIP := $(BIN)/python -m pip install --quiet --disable-pip-version-check
+MACHINE := src/bolometric/machine/setup.py
 
-.PHONY: install demo test lint bench screenshots clean
+.PHONY: demo install test lint bench screenshots release clean can-show can-run
 
-demo: .venv/ready
-	@sh scripts/check-system.sh $(BIN)/python
-	$(BIN)/bolometric --demo
+demo: can-show .venv/ready
+	@$(BIN)/bolometric --demo
 
 # A menu entry, icon, kind of file, manual page and completion for the user; `bolometric desktop remove` takes them out.
-install: .venv/ready
+install: can-run .venv/ready
 	$(BIN)/bolometric desktop add
 
-test: .venv/ready-dev
-	@sh scripts/check-system.sh $(BIN)/python
+test: can-run .venv/ready-dev
 	$(BIN)/ruff check .
 	$(BIN)/ruff format --check .
 	$(BIN)/mypy
@@ -35,23 +35,27 @@ bench: .venv/ready-dev
 screenshots: .venv/ready
 	QT_QPA_PLATFORM=offscreen $(BIN)/python scripts/screenshots.py docs/screenshots
 
+# What this machine lacks is said before anything is downloaded, all in one go.
+can-show:
+	@sh scripts/find-python.sh "$(PYTHON)" && $(PYTHON) $(MACHINE) window
+
+can-run:
+	@sh scripts/find-python.sh "$(PYTHON)" && $(PYTHON) $(MACHINE)
+
 .venv/bin/python:
-	@command -v $(PYTHON) >/dev/null || { \
-		echo "Python 3.11 is missing: install it with 'sudo apt-get install python3.11 python3.11-venv'," \
-		     "or name yours with 'make PYTHON=/path/to/python3.11 ...'."; exit 1; }
-	$(PYTHON) -m venv .venv || { rm -rf .venv; \
-		echo "Python's venv module is missing: install it with 'sudo apt-get install python3.11-venv'."; exit 1; }
+	@sh scripts/find-python.sh "$(PYTHON)"
+	$(PYTHON) -m venv .venv || { rm -rf .venv; exit 1; }
 
 .venv/ready: requirements.txt pyproject.toml | .venv/bin/python
-	$(BIN)/python -m pip install --quiet --disable-pip-version-check '$(SETUPTOOLS)' -r requirements.txt
-	$(BIN)/python -m pip install --quiet --disable-pip-version-check --no-build-isolation --no-deps -e .
-	$(BIN)/python -m compileall -q src
-	$(BIN)/python -m bolometric.core.play.warm
+	$(PIP) '$(SETUPTOOLS)' -r requirements.txt
+	$(PIP) --no-build-isolation --no-deps -e .
+	@$(BIN)/python -m compileall -q src
 	@touch $@
 
 .venv/ready-dev: requirements-dev.txt .venv/ready
-	$(BIN)/python -m pip install --quiet --disable-pip-version-check -r requirements-dev.txt
+	$(PIP) -r requirements-dev.txt
+	$(BIN)/python -m bolometric.core.play.warm
 	@touch $@
 
 clean:
-	rm -rf .venv build .pytest_cache .mypy_cache .ruff_cache .hypothesis .import_linter_cache benchmarks/build
+	rm -rf .venv build dist .pytest_cache .mypy_cache .ruff_cache .hypothesis .import_linter_cache benchmarks/build

@@ -1,5 +1,6 @@
 """What is compiled beforehand is all that a first look at a game needs, and what was compiled is loaded lightly."""
 
+import os
 import subprocess
 import sys
 from pathlib import Path
@@ -10,6 +11,8 @@ from bolometric.assets import demo_files
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.files import read
 from bolometric.core.measure.measuring import measure_exactly
+from bolometric.core.play import warm as warming
+from bolometric.core.settings.compiled import Marks
 
 LOOKED_AT = """
 import gc, sys
@@ -69,6 +72,33 @@ except ValueError as error:
     print(error)
 """
 
+LEFT_TO_OTHERS = """
+import subprocess, sys, threading, time
+import numpy as np
+sys.path.insert(0, sys.argv[1])
+from adding import added
+from bolometric.core.settings.compiled import gate
+
+def wait(there):
+    print("waits", flush=True)
+    while not there():
+        time.sleep(0.01)
+
+gate.wait = wait
+answers = []
+threads = [threading.Thread(target=lambda: answers.append(added(np.arange(4)))) for _ in range(2)]
+for one in threads:
+    one.start()
+time.sleep(0.3)
+print(answers)
+code = "import sys, numpy; sys.path.insert(0, sys.argv[1]); from adding import added; added(numpy.arange(4))"
+subprocess.run([sys.executable, "-c", code, sys.argv[1]], check=True)
+for one in threads:
+    one.join(20)
+print(answers, sum(added.stats.cache_hits.values()) > 0, sum(added.stats.cache_misses.values()))
+print(added(np.arange(4.0)), sum(added.stats.cache_misses.values()))
+"""
+
 
 def told(code, *words):
     root = Path(__file__).parents[2]
@@ -96,6 +126,32 @@ def test_one_that_was_not_is_compiled_after_others_were_loaded(tmp_path, monkeyp
     monkeypatch.delenv("NUMBA_CACHE_DIR", raising=False)
     told(BROKEN, str(tmp_path))
     assert told(LIGHTLY, str(tmp_path)) == ["6 False False", "6.0 True"]
+
+
+def test_a_thread_waits_for_what_another_process_compiles(tmp_path, monkeypatch):
+    """And the main thread, which is the window's, compiles for itself."""
+    (tmp_path / "adding.py").write_text(ADDING)
+    monkeypatch.delenv("NUMBA_CACHE_DIR", raising=False)
+    assert told(LEFT_TO_OTHERS, str(tmp_path)) == ["waits", "waits", "[]", "[6, 6] True 0", "6.0 1"]
+
+
+@pytest.mark.parametrize("name", ["ridge-dare", "star-field"])
+def test_a_game_that_is_asked_for_is_reached_before_all_others(name):
+    game = read(next(path for path in demo_files() if path.name.startswith(name)))
+    asked = [game]
+    reached = []
+    reaching = warming.steps
+
+    def steps(one):
+        reached.append(one)
+        yield from reaching(one) if one is game else ()
+
+    with pytest.MonkeyPatch.context() as patch:
+        patch.setattr(warming, "steps", steps)
+        patch.setattr(warming, "Marks", lambda: Marks(Path(os.devnull)))
+        assert next(warming.warm("Chain", lambda: asked.pop() if asked else None)) == "Chain"
+    assert reached[0] == game
+    assert {type(one.area).__name__ for one in reached[1:]} == {"Chain"}
 
 
 def remembered():

@@ -2,6 +2,7 @@
 
 import subprocess
 import sys
+import threading
 import time
 
 from PySide6.QtCore import QRect
@@ -14,7 +15,6 @@ from bolometric.core.settings.compiled import Marks, gate
 from bolometric.desk import style
 from bolometric.desk.compiling import Compiling
 from bolometric.desk.fitting import place, remember, screen_key
-from bolometric.desk.measurer import Measurer
 from bolometric.desk.settings import Settings
 from bolometric.desk.single import Listener
 from bolometric.desk.sounds import sounds
@@ -24,7 +24,11 @@ from bolometric.paint.palette import DARK, STRONG_DARK, STRONG_LIGHT
 def start_again(qtbot, name, file=None):
     """What a second start of the program does, in a process of its own: whether a window took it."""
     given = "None" if file is None else f"Path({str(file)!r})"
-    code = "from pathlib import Path; from bolometric.desk.single import hand_over; print(hand_over({}, {!r}))"
+    code = (
+        "from pathlib import Path; from bolometric.desk import single;"
+        "single.PATIENCE = 20_000;"  # a busy machine is no fault of the window
+        "print(single.hand_over({}, {!r}))"
+    )
     with subprocess.Popen([sys.executable, "-c", code.format(given, name)], stdout=subprocess.PIPE, text=True) as start:
         qtbot.waitUntil(lambda: start.poll() is not None)
         return start.stdout.read().strip() == "True"
@@ -99,36 +103,43 @@ def test_who_asks_for_contrast_gets_it(qtbot, monkeypatch):
     assert style.scheme("light") is STRONG_LIGHT
 
 
-def test_work_on_an_area_waits_for_its_compiler_and_closing_does_not(qtbot, tmp_path):
+def test_what_must_be_compiled_waits_for_another_process_and_closing_does_not(qtbot, tmp_path):
     marks, told = Marks(tmp_path), []
-    code = "import sys, time; print(sys.argv[1], flush=True); time.sleep(600)"
+    code = "import sys; print(sys.argv[1:]); [print(len(line), flush=True) for line in sys.stdin]"
     compiling = Compiling(["Trail", "Sets"], marks, [sys.executable, "-c", code])
     compiling.told.connect(told.append)
-    measurer = Measurer()
-    exact = []
-    measurer.exact_ready.connect(exact.append)
-    compiling.begin("Trail")
-    measurer.measure(Game())
-    qtbot.wait(300)
-    assert not exact  # it waits, and the window does not
+    compiling.begin(Game())
     assert told[-1] == "Getting ready, this once: 0 of 2 kinds of games …"
+    there, passed = threading.Event(), threading.Event()
+
+    def work():
+        gate.pass_(there.is_set)
+        passed.set()
+
+    gate.pass_(there.is_set)  # the window's own thread never waits
+    threading.Thread(target=work).start()
+    assert not passed.wait(0.2)
+    there.set()
+    assert passed.wait(5)
+    there.clear()
+    passed.clear()
+    threading.Thread(target=work).start()
     marks.set("Trail")
-    qtbot.waitUntil(lambda: bool(exact))
-    assert marks.missing(["Trail", "Sets"]) == ["Sets"]
+    compiling.ask(Game())  # an edit: told again
+    qtbot.waitUntil(lambda: told[-1] == "Getting ready, this once: 1 of 2 kinds of games …")
     began = time.monotonic()
     compiling.close()
-    measurer.close()
+    assert passed.wait(5)  # nobody compiles any more, so it may
     assert time.monotonic() - began < 5
-    assert told[-1] == ""
-    assert gate.wait is None
+    assert (told[-1], gate.wait) == ("", None)
 
 
 def test_a_compiler_that_gives_up_leaves_everything_to_the_threads(qtbot, tmp_path):
     compiling = Compiling(["Trail"], Marks(tmp_path), [sys.executable, "-c", "raise SystemExit(3)"])
-    compiling.begin("Trail")
+    compiling.begin(Game())
     qtbot.waitUntil(lambda: gate.wait is None)
     for area in ("Trail",):
         Marks(tmp_path).set(area)
     ready = Compiling(["Trail"], Marks(tmp_path))
-    ready.begin("Trail")  # nothing is missing
+    ready.begin(Game())  # nothing is missing
     assert ready.process.state() == ready.process.ProcessState.NotRunning

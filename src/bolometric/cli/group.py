@@ -85,6 +85,16 @@ def fail(error: Exception) -> NoReturn:
     sys.exit(2)
 
 
+def painting() -> None:
+    """What is painted needs libraries of the system even without a window; a missing one ends the command."""
+    from bolometric.machine.screen import without_window
+
+    wrong = without_window()
+    if wrong:
+        click.echo(f"bolometric: {wrong}", err=True)
+        sys.exit(2)
+
+
 def game_of(file: Path) -> Any:
     """The game in a file; a wrong file ends the command."""
     from bolometric.core.game.files import read
@@ -107,6 +117,14 @@ JSON = click.option("--json", "as_json", is_flag=True, help="Print JSON instead 
 @click.option("--apart", is_flag=True, help="Open a window of its own, whatever else is open.")
 def open_window(file: Path | None, demo: bool, apart: bool) -> None:
     """Open the window, on a game if one is named."""
+    from bolometric.machine.screen import CHOICE, trouble
+
+    wrong, platform = trouble()
+    if wrong:
+        click.echo(f"bolometric: {wrong}", err=True)
+        sys.exit(2)
+    if platform:
+        os.environ[CHOICE] = platform
     if file is not None:
         game_of(file)  # a wrong file is said here, on standard error, before any window opens
     os.environ.setdefault("PYDANTIC_DISABLE_PLUGINS", "1")  # none is wanted, and looking for them takes 25 ms

@@ -9,7 +9,7 @@ from typing import TYPE_CHECKING, Any
 
 import click
 
-from bolometric.cli.group import FILE, fail, game_of, main
+from bolometric.cli.group import FILE, fail, game_of, main, painting
 
 if TYPE_CHECKING:
     from bolometric.core.logbook.store import Logbook
@@ -165,6 +165,7 @@ def report(out: Path | None, group: str, name: str, since: str, book: Path | Non
     if out is None:
         click.echo(told(sessions))
         return
+    painting()
     from bolometric.core.game.printing import Printing
     from bolometric.paint.printed.logged import term_pdf
     from bolometric.paint.printed.out import without_screen

@@ -8,7 +8,7 @@ from typing import Any
 
 import click
 
-from bolometric.cli.group import FILE, fail, game_of, main
+from bolometric.cli.group import FILE, fail, game_of, main, painting
 
 KINDS = (".pdf", ".svg", ".png", ".md")
 
@@ -31,6 +31,7 @@ def sheets(
     from bolometric.core.game.document import with_values
     from bolometric.core.settings.errors import FileError, GameError
 
+    painting()
     game = game_of(file)
     asked = {"paper": paper, "look": look, "alike": alike, "learners": learners}
     changes: dict[str, object] = {f"printing.{key}": value for key, value in asked.items() if value is not None}

@@ -4,10 +4,12 @@ from __future__ import annotations
 
 import os
 import sys
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
 from pathlib import Path
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, Any
 
+from PySide6.QtCore import QtMsgType, qInstallMessageHandler
 from PySide6.QtWidgets import QApplication
 
 from bolometric import __version__
@@ -34,6 +36,25 @@ def follow_desktop(dots: float, settings: Settings) -> None:
     asked = round(100 * dots / 96)
     if settings.number("text") == 0 and asked not in (0, 100):
         settings.text = asked
+
+
+@contextmanager
+def never_aborting() -> Iterator[None]:
+    """Where Qt would end the program in its own words, and leave a core behind, one sentence is said instead."""
+
+    def heed(kind: QtMsgType, _: Any, message: str) -> None:
+        if kind != QtMsgType.QtFatalMsg:
+            return  # what else it says on its way there is of no use to anybody
+        chosen = os.environ.get("QT_QPA_PLATFORM", "")
+        how = f"QT_QPA_PLATFORM asks for {chosen!r}: leave it out" if chosen else "see that the desktop is running"
+        print(f"bolometric: no window can be opened on this screen; {how}.", file=sys.stderr, flush=True)
+        os._exit(2)
+
+    before = qInstallMessageHandler(heed)
+    try:
+        yield
+    finally:
+        qInstallMessageHandler(before)
 
 
 def application() -> QApplication:
@@ -76,7 +97,8 @@ def run(file: Path | None, demo: bool, apart: bool = False) -> int:
 
     settings = Settings()
     scale_text(settings)
-    app = application()
+    with never_aborting():
+        app = application()
     follow_desktop(app.primaryScreen().logicalDotsPerInch(), settings)
     alone = demo or apart
     if not alone and hand_over(file, usual_name()):

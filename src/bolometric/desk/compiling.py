@@ -1,20 +1,24 @@
-"""Compiles what a fresh machine has not compiled yet, in a process of its own, and holds work on it back meanwhile.
+"""Compiles what a fresh machine has not compiled yet, in a process of its own, while the window is used.
 
-So the window stays quick at the first start, and closing it never waits for a compiler.
+A thread that needs a loop which is not there yet waits for that process and not for a compiler of its own, so the
+window stays quick at the first start, and closing it never waits. What the open game needs is asked for first.
 """
 
 from __future__ import annotations
 
+import json
 import sys
 import time
+from collections.abc import Callable
 
 from PySide6.QtCore import QObject, QProcess, Signal
 
+from bolometric.core.game.document import Game
 from bolometric.core.settings.compiled import Marks, gate
 from bolometric.core.settings.heeding import checkpoint
 
 PAUSE = 0.05
-"""Seconds between two looks at whether an area is ready."""
+"""Seconds between two looks at whether a loop is there."""
 
 
 class Compiling(QObject):
@@ -33,15 +37,21 @@ class Compiling(QObject):
         self.process.finished.connect(lambda *_: self._end())
         self.process.errorOccurred.connect(lambda _: self._end())
 
-    def begin(self, first: str) -> None:
-        """Compile what is missing, the area of the open game first."""
+    def begin(self, game: Game) -> None:
+        """Compile what is missing: what the open game needs, then its area, then the others."""
         if not self.marks.missing(self.areas):
             return
         self._runs = True
         gate.wait = self._wait
         program, *arguments = self._command
-        self.process.start(program, [*arguments, first])
+        self.process.start(program, [*arguments, type(game.area).__name__, "asked"])
+        self.ask(game)
         self._tell()
+
+    def ask(self, game: Game) -> None:
+        """Another game is open by now: what it needs goes first."""
+        if self._runs:
+            self.process.write(json.dumps(game.model_dump(mode="json")).encode() + b"\n")
 
     def _tell(self) -> None:
         self.process.readAllStandardOutput()
@@ -55,9 +65,9 @@ class Compiling(QObject):
         gate.wait = None
         self.told.emit("")
 
-    def _wait(self, area: str) -> None:
-        """On a thread that wants to work with an area: until it is compiled."""
-        while self._runs and area in self.areas and not self.marks.has(area):
+    def _wait(self, there: Callable[[], bool]) -> None:
+        """On a thread that needs a loop: until it is there, or nobody compiles any more."""
+        while self._runs and not there():
             checkpoint()
             time.sleep(PAUSE)
 

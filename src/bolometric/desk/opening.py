@@ -81,7 +81,8 @@ class Running:
         self.window = window
         self.compiling = Compiling(names())
         self.compiling.told.connect(window.bar.show_told)
-        self.compiling.begin(type(window.document.game.area).__name__)
+        self.compiling.begin(window.document.game)
+        window.document.changed.connect(self.compiling.ask)
         window.closing.connect(self.compiling.close)
         self.listener = None if alone else Listener(usual_name(), window.receive)
         gc.freeze()

@@ -22,7 +22,6 @@ from bolometric.core.results.estimate import RunParameters, Sample
 from bolometric.core.results.exact import ExactResult
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.readings import Reading, exact_length, exact_value, joined
-from bolometric.core.settings.compiled import gate
 from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.heeding import Stop, checkpoint, heeding, never_stop
 
@@ -82,7 +81,6 @@ def measure_exactly(game: Game, stop: Stop = never_stop, worth_of_thinking: bool
     (21.36, 'exact')
     """
     with heeding(stop):
-        gate.pass_(game.area)
         checkpoint()
         result = area_of(game).measured.solve(game, stop)
         readings = {} if result is None else _with_minutes(game, result)
@@ -281,7 +279,6 @@ def runs_of(
     """
     table = table_of(game)
     with heeding(stop):
-        gate.pass_(game.area)
         player = area_of(game).measured.player(game)
     at_once, work = area_of(game).measured.turns_at_once(game), area_of(game).work
     notes = noting(game, work.tasks(game)) if work is not None and (note or game.seats.fluency) else None

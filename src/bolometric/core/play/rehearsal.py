@@ -7,7 +7,6 @@ from collections.abc import Sequence
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
 from bolometric.core.play.sitting import Sitting
-from bolometric.core.settings.compiled import gate
 from bolometric.core.settings.heeding import checkpoint
 
 STEPS = 24
@@ -21,7 +20,6 @@ def rehearse(game: Game, styles: Sequence[Style], coached: bool) -> None:
     Raises:
         Cancelled: once a ``stop`` that is heeded here is true.
     """
-    gate.pass_(game.area)
     sitting = Sitting(game)
     for _ in range(STEPS):
         checkpoint()

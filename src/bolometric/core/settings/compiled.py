@@ -1,4 +1,4 @@
-"""Where compiled loops are kept, which areas have theirs, and a gate for whoever must not wait for a compiler.
+"""Where compiled loops are kept, which areas have theirs, and a gate for loops that another process is compiling.
 
 Numba keeps what it compiles by the file that it stands in, and does not see when something that file uses has changed.
 So what an installed program compiles goes into a folder of the user's cache that is named after all its sources; a
@@ -9,6 +9,7 @@ from __future__ import annotations
 
 import os
 import shutil
+import threading
 import time
 from collections.abc import Callable, Iterable
 from contextlib import suppress
@@ -82,15 +83,19 @@ class Marks:
 
 
 class Gate:
-    """Holds work on an area back while another process compiles it; open unless somebody sets ``wait``."""
+    """Holds a thread back that would compile a loop which another process is about to; open unless ``wait`` is set."""
 
     def __init__(self) -> None:
-        self.wait: Callable[[str], None] | None = None
+        self.wait: Callable[[Callable[[], bool]], None] | None = None
+        """Given whether the loop is there by now; comes back once it is, or once nobody compiles any more."""
 
-    def pass_(self, area: object) -> None:
-        """Go on once the area is compiled, or nobody compiles it. Raises Cancelled as any work does."""
-        if self.wait is not None:
-            self.wait(type(area).__name__)
+    def pass_(self, there: Callable[[], bool]) -> None:
+        """Go on once the loop is there, or nobody compiles it. Raises Cancelled as any work does.
+
+        The window's own thread never waits: it would stand still.
+        """
+        if self.wait is not None and threading.current_thread() is not threading.main_thread() and not there():
+            self.wait(there)
 
 
 gate = Gate()

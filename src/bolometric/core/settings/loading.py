@@ -7,6 +7,9 @@ only to know where the few functions are that its arrays are handed over by. So 
 and the rest is done where it is not found. A loop that sums an array names the module that sums are compiled by, for
 the names that stand there; compiled code looks none of them up, so it is not imported for that.
 
+While another process compiles (``settings/compiled.gate``), a thread that would compile a loop waits until that has; it
+holds no lock of Numba's meanwhile, so loops that are there are loaded and used beside it.
+
 This goes by the inside of one version of Numba, which the requirements pin; where it looks otherwise, Numba does as it
 always does.
 """
@@ -17,7 +20,9 @@ import sys
 from typing import Any
 
 from llvmlite import binding
-from numba.core import caching, environment, runtime
+from numba.core import caching, dispatcher, environment, runtime
+
+from bolometric.core.settings.compiled import gate
 
 _rebuilt: Any = getattr(environment, "_rebuild_env", None)
 
@@ -60,3 +65,25 @@ def load_lightly() -> None:
 
     cache.load_overload = load
     environment._rebuild_env = surroundings
+    _leave_it_to_others()
+
+
+def _is_there(loop: Any, signature: object) -> bool:
+    """Whether a loop has been compiled, here or by another process."""
+    if signature in loop.overloads or not hasattr(loop._cache, "_cache_file"):
+        return True  # or it is not kept, and has to be compiled here
+    key = loop._cache._index_key(signature, loop.targetctx.codegen())
+    return loop._cache._cache_file.load(key) is not None
+
+
+def _leave_it_to_others() -> None:
+    """From now on, pass the gate before a loop is compiled."""
+    every: Any = dispatcher.Dispatcher
+    plain = every.compile
+
+    def compile_(self: Any, signature: object) -> object:
+        if gate.wait is not None:
+            gate.pass_(lambda: _is_there(self, signature))
+        return plain(self, signature)
+
+    every.compile = compile_
