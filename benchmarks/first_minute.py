@@ -43,7 +43,7 @@ class Watched(app.Window):
             self.reached("exact")
         if self._played is not None:
             self.reached("played")
-        if "kinds of games" in self.bar.told.text():
+        if "kinds of games" in self.bar.status.told.text():
             self.compiled = True
         elif self.compiled:
             self.reached("compiled")

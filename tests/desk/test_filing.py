@@ -177,13 +177,13 @@ def test_a_file_open_in_another_window_is_said_there(open_window, tmp_path):
     write(Game(), mine)
     first, second = open_window(), open_window()
     assert first.filing.open(mine)
-    assert "another window" not in first.bar.file.text()
+    assert "another window" not in first.bar.status.file.text()
     os.symlink(mine, tmp_path / "link.bolo.json")
     assert second.filing.open(tmp_path / "link.bolo.json")
-    assert second.bar.file.text() == "link.bolo.json · open in another window too"
+    assert second.bar.status.file.text() == "link.bolo.json · open in another window too"
     first.filing.start(Game())
     second.document.edit("area.length", 55)
-    assert second.bar.file.text() == "link.bolo.json · changed"
+    assert second.bar.status.file.text() == "link.bolo.json · changed"
 
 
 def test_touching_a_file_is_no_change_and_a_file_that_goes_away_is_said(qtbot, window, tmp_path):

@@ -209,11 +209,11 @@ def test_long_exact_work_says_so_and_can_be_given_up(qtbot, window):
     """Six dice of thirty faces and an exact end: many squares that are hardly ever left, each in its own time."""
     slow = {"area": {"length": 1000, "end": "exact"}, "pieces": [{"faces": list(range(1, 31))}] * 6}
     window.document.start(game_from({"bolometric": 1, **slow}))
-    qtbot.waitUntil(window.bar.cancel.isVisible)
+    qtbot.waitUntil(window.bar.status.cancel.isVisible)
     assert window.gauges.gauges["minutes"].reading is None or window.readings["minutes"].method == "simulated"
     with qtbot.waitSignal(window.measurer.exact_stopped):
-        window.bar.cancel.click()
-    assert not window.bar.cancel.isVisible()
+        window.bar.status.cancel.click()
+    assert not window.bar.status.cancel.isVisible()
     qtbot.waitUntil(lambda: "minutes" in window.readings, timeout=60_000)
     assert window.readings["minutes"].method == "simulated"
 

@@ -19,6 +19,7 @@ if TYPE_CHECKING:
     from bolometric.desk.editing import Editing
     from bolometric.desk.filing import Filing
     from bolometric.desk.late_views import LateViews
+    from bolometric.desk.parts.sheet_place import SheetPlace
     from bolometric.desk.shelving import Shelving
 
 
@@ -32,6 +33,8 @@ class Commands(Helping):
     late: LateViews
     actions_by_id: dict[str, QAction]
     shelving: Shelving
+    place: SheetPlace
+    view: str
 
     if TYPE_CHECKING:
 
@@ -143,14 +146,21 @@ class Commands(Helping):
             self.show_shelf()
 
     def focus_rules(self) -> None:
-        """Put the keyboard on the rule sheet."""
+        """Put the keyboard on the rule sheet, wherever it is; from there, put it away."""
         if self.view == "shelf":
             self.show_shape()
+        if self.sheet.hasFocus():
+            self.place.toggle()
+            return
+        self.place.bring()
         self.sheet.focus_first()
 
     def focus_gauges(self) -> None:
         """Put the keyboard on the gauges."""
-        next(iter(self.gauges.gauges.values())).setFocus(Qt.FocusReason.ShortcutFocusReason)
+        if self.view == "shelf":
+            self.show_shape()
+        shown = (gauge for gauge in self.gauges.gauges.values() if gauge.isVisible())
+        next(shown).setFocus(Qt.FocusReason.ShortcutFocusReason)
 
     def _export(self, kind: str) -> None:
         from bolometric.desk.exporting import export_odds

@@ -25,16 +25,13 @@ def furnish(window: Window, document: Document, measurer: Measurer) -> None:
     """Make the parts, put them where they belong, hand each what it works with, and have the window answer."""
     window.document, window.measurer, settings = document, measurer, window.settings
     window.sheet, window.fault_list, window.shape = RuleSheet(), FaultList(), ShapeView()
-    window.sheet.hide()
     window.fault_list.hide()
     window.stack.addWidget(window.shape)
     window.column.addWidget(window.fault_list)
     window.column.setSizes([510, 90])
     window.column.setStretchFactor(0, 1)
     window.fault_list.setMinimumHeight(60)
-    window.split.insertWidget(0, window.sheet)
-    window.split.setSizes([470, 810])
-    window.split.setStretchFactor(1, 1)
+    window.place.put(window.sheet)
     window.rescue = Rescue()
     parts = window.column_of_parts
     parts.insertWidget(parts.indexOf(window.notice) + 1, window.rescue)
@@ -42,6 +39,6 @@ def furnish(window: Window, document: Document, measurer: Measurer) -> None:
     window.filing = Filing(document, settings, Questions(window), window.shelf_folder, window.say)
     window.shelving = Shelving(window.shelf_folder, document, window.say)
     window.rescuing = Rescuing(window.rescue, document, window.filing, window.show_shape)
-    window.editing = Editing(window, document, window.sheet, window.split)
+    window.editing = Editing(window, document, window.sheet, window.place)
     window.editing.own = OwnPieces(settings.folder / "pieces.json")
     window.answer()

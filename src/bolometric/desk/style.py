@@ -103,6 +103,9 @@ def _sheet(c: Palette) -> str:
         background: {c.night_wash}; color: {c.night}; border: 1px solid transparent; border-radius: 6px;
         padding: 5px 12px; font-weight: 600;
     }}
+    QToolButton#cancel {{ border: none; background: transparent; color: {c.night}; text-decoration: underline; }}
+    QToolButton#cancel:focus {{ border: 1px solid {c.ember}; }}
+    QToolButton#fold {{ border: none; background: {c.sheet}; color: {c.night}; font-weight: bold; }}
     QPushButton:hover {{ border-color: {c.night}; }}
     QPushButton:focus {{ border: 2px solid {c.ember}; }}
     QPushButton:disabled {{ color: {c.faint}; }}

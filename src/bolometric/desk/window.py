@@ -7,7 +7,7 @@ from pathlib import Path
 from typing import TYPE_CHECKING
 
 from PySide6.QtCore import Qt, QTimer, Signal
-from PySide6.QtGui import QCloseEvent, QGuiApplication, QPaintEvent, QResizeEvent
+from PySide6.QtGui import QCloseEvent, QGuiApplication, QPaintEvent
 from PySide6.QtWidgets import (
     QSplitter,
     QStackedWidget,
@@ -18,12 +18,13 @@ from PySide6.QtWidgets import (
 from bolometric.assets import demo_files
 from bolometric.desk import actions
 from bolometric.desk.dressing import Dressed
-from bolometric.desk.fitting import place, remember, share_width
+from bolometric.desk.fitting import place, remember
 from bolometric.desk.late_views import VIEWS as LATE
 from bolometric.desk.parts.bars import Notice, ViewBar
 from bolometric.desk.parts.gauge import GaugeStrip
 from bolometric.desk.parts.plain import title
 from bolometric.desk.parts.roomy import Roomy
+from bolometric.desk.parts.sheet_place import SheetPlace
 from bolometric.desk.settings import Settings
 from bolometric.desk.sounds import sounds
 from bolometric.desk.views.shelf import AFTER_PAINT, ShelfView, games_in
@@ -104,7 +105,7 @@ class Window(Dressed):
         """All its parts are there: from now on it does what it is asked for."""
         self._connect()
         self.mark_theme()
-        self.split.restoreState(self.settings.bytes("split"))
+        self.place.share = self.settings.number("sheet_share") / 1000
         self.column.restoreState(self.settings.bytes("column"))
         for action in self.actions_by_id.values():
             action.setEnabled(True)
@@ -116,11 +117,6 @@ class Window(Dressed):
         if not self._seen:
             self._seen = True
             QTimer.singleShot(0, self, self.painted.emit)
-
-    def resizeEvent(self, event: QResizeEvent) -> None:
-        """Share the width anew."""
-        super().resizeEvent(event)
-        share_width(self.split)
 
     def _build(self) -> None:
         self.actions_by_id, menus = actions.build(self)
@@ -139,16 +135,16 @@ class Window(Dressed):
         self.column.setChildrenCollapsible(False)
         self.shelves = ShelvesView(self.shelf)
         self.stack.addWidget(self.shelves)
-        self.split = QSplitter()
-        self.split.addWidget(self.column)
-        self.split.setChildrenCollapsible(False)
+        self.place = SheetPlace(self.column)
+        self.menuBar().setNativeMenuBar(False)  # what the program is at stands in it
+        self.menuBar().setCornerWidget(self.bar.status)
         middle = QWidget()
         layout = self.column_of_parts = QVBoxLayout(middle)
         layout.setContentsMargins(0, 0, 0, 0)
         layout.setSpacing(0)
         layout.addWidget(self.bar)
         layout.addWidget(self.notice)
-        layout.addWidget(self.split, 1)
+        layout.addWidget(self.place, 1)
         layout.addWidget(self.gauges)
         self.setCentralWidget(Roomy(middle))  # a small screen, or large text, scrolls
 
@@ -159,7 +155,7 @@ class Window(Dressed):
         self.measurer.exact_ready.connect(self._show_exact)
         self.measurer.exact_stopped.connect(self._show_stopped)
         self.measurer.work_ready.connect(self._show_work)
-        self.bar.cancel_asked.connect(self.measurer.cancel_exact)
+        self.bar.status.cancel_asked.connect(self.measurer.cancel_exact)
         self.measurer.faults_ready.connect(self._show_faults)
         self.measurer.runs_ready.connect(self._show_played)
         self.measurer.effects_ready.connect(self.editing.show_effects)
@@ -240,7 +236,7 @@ class Window(Dressed):
 
     def _show_waiting(self) -> None:
         """Exact work takes long: show nothing that belongs to an older game, and whatever the runs give."""
-        self.bar.show_busy(True)
+        self.bar.status.show_busy(True)
         self._show_unknown()
 
     def _show_unknown(self) -> None:
@@ -255,12 +251,12 @@ class Window(Dressed):
         self._patience.stop()
         self._stale.stop()
         self.fault_list.show_waiting("Faults were not looked for, since exact work was cancelled.")
-        self.bar.show_busy(False)
+        self.bar.status.show_busy(False)
         self._show_unknown()
 
     def _show_exact(self, exact: Analysis) -> None:
         self._patience.stop()
-        self.bar.show_busy(False)
+        self.bar.status.show_busy(False)
         self._quiet.start()
         self.exact = exact
         self._join()
@@ -308,7 +304,7 @@ class Window(Dressed):
         document = self.document
         self.actions_by_id["undo"].setEnabled(document.can_undo)
         self.actions_by_id["redo"].setEnabled(document.can_redo)
-        self.bar.file.setText(self.filing.told(self.keeper is None or self.keeper.has_alone(document.path)))
+        self.bar.status.file.setText(self.filing.told(self.keeper is None or self.keeper.has_alone(document.path)))
         self.setWindowTitle(f"{title(document.game.name)}{' *' if document.dirty else ''} – Bolometric")
 
     def say(self, sentence: str) -> None:
@@ -343,12 +339,12 @@ class Window(Dressed):
             self.actions_by_id[name].setChecked(name == view)
         if not self._furnished:
             return
-        self.sheet.setVisible(view != "shelf")
         self.fault_list.setVisible(view not in ("shelf", "practice", "tune", "table", "sheets", "class", "logbook"))
-        # Once a sheet that is shown for the first time has a width.
-        QTimer.singleShot(0, self, lambda: share_width(self.split))
+        self.gauges.setVisible(view != "shelf")
+        self.place.show_for(view, page)
         room = self.late.classroom  # numbers are typed there at once
-        (self.shelf if view == "shelf" else room.screen_ if view == "class" and room else self.sheet).setFocus()
+        folded = self.sheet if self.place.is_beside else self.place.button
+        (self.shelf if view == "shelf" else room.screen_ if view == "class" and room else folded).setFocus()
 
     def shelf_files(self) -> list[Path]:
         """Every game of both shelves."""
@@ -381,7 +377,7 @@ class Window(Dressed):
             event.ignore()
             return
         remember(self, self.settings)
-        self.settings.keep("split", self.split.saveState())
+        self.settings.keep("sheet_share", round(1000 * self.place.share))
         self.settings.keep("column", self.column.saveState())
         self.settings.flush()
         self.closing.emit()

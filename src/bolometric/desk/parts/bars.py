@@ -1,18 +1,42 @@
-"""The bar of views at the top of the window, and the line of notice below it."""
+"""The bar of views at the top of the window, what the program is at, and the line of notice below."""
 
 from __future__ import annotations
 
 from PySide6.QtCore import Qt, Signal
-from PySide6.QtWidgets import QButtonGroup, QFrame, QHBoxLayout, QPushButton, QSizePolicy, QToolButton, QWidget
+from PySide6.QtWidgets import QButtonGroup, QFrame, QHBoxLayout, QPushButton, QToolButton, QWidget
 
 from bolometric.desk.parts.plain import Label
 
 
+class Status(QWidget):
+    """What the program is at, and the name of the open file; cut off with dots where there is little room."""
+
+    cancel_asked = Signal()
+
+    def __init__(self) -> None:
+        super().__init__()
+        row = QHBoxLayout(self)
+        row.setContentsMargins(8, 0, 16, 0)
+        row.setSpacing(10)
+        self.busy = Label("Working it out exactly …", objectName="hint")
+        self.cancel = QToolButton(objectName="cancel", text="Cancel")
+        self.cancel.clicked.connect(self.cancel_asked)
+        self.told, self.file = Label(objectName="hint"), Label(objectName="hint")
+        self.told.hide()
+        for part in (self.busy, self.cancel, self.told, self.file):
+            row.addWidget(part)
+        self.show_busy(False)
+
+    def show_busy(self, busy: bool) -> None:
+        """Say that exact work is going on, with a way to end it."""
+        self.busy.setVisible(busy)
+        self.cancel.setVisible(busy)
+
+
 class ViewBar(QWidget):
-    """A button for each view, and the name of the open file."""
+    """A button for each view; what the program is at stands elsewhere, so that it moves nothing."""
 
     chosen = Signal(str)
-    cancel_asked = Signal()
 
     def __init__(self, views: tuple[str, ...]) -> None:
         super().__init__()
@@ -28,29 +52,13 @@ class ViewBar(QWidget):
             group.addButton(button)
             row.addWidget(button)
             self.buttons[name] = button
-        self.busy = Label("Working it out exactly …")
-        self.cancel = QPushButton("Cancel")
-        self.cancel.clicked.connect(self.cancel_asked)
-        self.told = Label(objectName="hint")
-        self.told.hide()
-        row.addWidget(self.busy)
-        row.addWidget(self.cancel)
-        row.addWidget(self.told)
-        row.addSpacing(12)
-        self.show_busy(False)
-        self.file = Label(objectName="hint", alignment=Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
-        self.file.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Preferred)  # the views come first
-        row.addWidget(self.file, 1)
+        row.addStretch(1)
+        self.status = Status()
 
     def show_told(self, words: str) -> None:
         """Something that goes on beside the work; nothing once it is over."""
-        self.told.setText(words)
-        self.told.setVisible(bool(words))
-
-    def show_busy(self, busy: bool) -> None:
-        """Say that exact work is going on, with a way to end it."""
-        self.busy.setVisible(busy)
-        self.cancel.setVisible(busy)
+        self.status.told.setText(words)
+        self.status.told.setVisible(bool(words))
 
 
 class Notice(QFrame):

@@ -5,8 +5,8 @@ from __future__ import annotations
 from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QRectF, QSize, Qt
-from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPen
-from PySide6.QtWidgets import QAbstractButton, QHBoxLayout, QWidget
+from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPen, QResizeEvent
+from PySide6.QtWidgets import QAbstractButton, QFrame, QHBoxLayout, QScrollArea, QSizePolicy, QWidget
 
 from bolometric.paint.fonts import write
 from bolometric.paint.palette import LIGHT, Palette
@@ -93,17 +93,43 @@ class Gauge(QAbstractButton):
         painter.end()
 
 
-class GaugeStrip(QWidget):
-    """The gauges side by side."""
+class GaugeStrip(QScrollArea):
+    """The gauges side by side; where there is no room for all, they are scrolled within the strip."""
 
     def __init__(self) -> None:
         super().__init__()
-        row = QHBoxLayout(self)
+        self.setFrameShape(QFrame.Shape.NoFrame)
+        self.setFocusPolicy(Qt.FocusPolicy.NoFocus)
+        self.setVerticalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        self.setWidgetResizable(True)
+        self.setSizePolicy(QSizePolicy.Policy.Preferred, QSizePolicy.Policy.Fixed)
+        inner = QWidget(objectName="plain")
+        row = self._row = QHBoxLayout(inner)
         row.setContentsMargins(10, 6, 10, 10)
         row.setSpacing(8)
         self.gauges = {key: Gauge(key) for key in SHOWN}
         for gauge in self.gauges.values():
             row.addWidget(gauge)
+        self.setWidget(inner)
+
+    def _height(self) -> int:
+        """With the scroll bar, where there is one."""
+        shown = sum(1 for gauge in self.gauges.values() if not gauge.isHidden())
+        least = shown * (LEAST + self._row.spacing()) + 20
+        return HEIGHT + 16 + (self.horizontalScrollBar().sizeHint().height() if least > self.width() else 0)
+
+    def sizeHint(self) -> QSize:
+        """As high as a gauge."""
+        return QSize(900, self._height())
+
+    def minimumSizeHint(self) -> QSize:
+        """Narrower than all its gauges, since it scrolls."""
+        return QSize(300, self._height())
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        """The scroll bar comes or goes."""
+        super().resizeEvent(event)
+        self.updateGeometry()
 
     def show_waiting(self, colours: Palette) -> None:
         """Nothing is known yet, not even what a reading is called: the usual gauges, so that little moves later."""
@@ -129,3 +155,4 @@ class GaugeStrip(QWidget):
             gauge.colours = colours
             gauge.setVisible(key in shown)
             gauge.show_reading(readings.get(key), getattr(game.brief, key, None))
+        self.updateGeometry()

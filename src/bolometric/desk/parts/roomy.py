@@ -32,6 +32,11 @@ class Roomy(QScrollArea):
         """Enough to see that there is something to scroll."""
         return QSize(240, 120)
 
+    def needs(self) -> int:
+        """Pixels of width below which the view would be scrolled sideways."""
+        least = 0 if self._least is None else self._least.width()
+        return max(self._view.minimumSizeHint().width(), least) + self.verticalScrollBar().sizeHint().width()
+
     def resizeEvent(self, event: QResizeEvent) -> None:
         """Fill the room; a view is sized here, since the area would take what its charts would like to have."""
         super().resizeEvent(event)
