@@ -60,7 +60,7 @@ COMMANDS = (
     Command("class", "&View", "&Class", "Ctrl+9", "show_class", "Numbers called for a whole room", check=True),
     Command("logbook", "&View", "Lo&gbook", "Ctrl+0", "show_logbook", "What happened when it was played", check=True),
     Command("projector", "&View", "For the pro&jector", "F11", "project", "What is called, over a whole screen"),
-    Command("rules", "&View", "Go to the r&ules", "F6", "focus_rules", "Go to the rules; once there, put them away", new_group=True),
+    Command("rules", "&View", "Go to the r&ules", "F6", "focus_rules", "Go to the rules, or put them away", new_group=True),
     Command("gauges", "&View", "Go to the &gauges", "F7", "focus_gauges", "Go to the gauges"),
     Command("light", "&View", "&Light", "", "use_light", "Dark ink on light paper", check=True, new_group=True),
     Command("dark", "&View", "&Dark", "", "use_dark", "Light ink on dark paper", check=True),

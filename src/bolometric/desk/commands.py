@@ -157,7 +157,7 @@ class Commands(Helping):
 
     def focus_gauges(self) -> None:
         """Put the keyboard on the gauges."""
-        if self.view == "shelf":
+        if self.gauges.isHidden():
             self.show_shape()
         shown = (gauge for gauge in self.gauges.gauges.values() if gauge.isVisible())
         next(shown).setFocus(Qt.FocusReason.ShortcutFocusReason)

@@ -43,6 +43,8 @@ if TYPE_CHECKING:
     from bolometric.desk.rescuing import Rescuing
 
 VIEWS = ("shelf", "shape", *LATE)
+UNMEASURED = ("shelf", "class")
+"""Views without gauges: no game is open in the one, and the other is for a room that plays."""
 PATIENCE = 300
 """Milliseconds an edit may wait for its exact readings until the window says that it waits."""
 QUIET = 250
@@ -128,6 +130,7 @@ class Window(Dressed):
         for action in self.actions_by_id.values():
             action.setEnabled(False)  # nothing is there yet that could do it
         self.gauges, self.shelf = GaugeStrip(), ShelfView()
+        self.gauges.hide()
         self.bar, self.notice = ViewBar(VIEWS), Notice()
         self.stack = QStackedWidget()
         self.column = QSplitter(Qt.Orientation.Vertical)
@@ -340,7 +343,7 @@ class Window(Dressed):
         if not self._furnished:
             return
         self.fault_list.setVisible(view not in ("shelf", "practice", "tune", "table", "sheets", "class", "logbook"))
-        self.gauges.setVisible(view != "shelf")
+        self.gauges.setVisible(view not in UNMEASURED)
         self.place.show_for(view, page)
         room = self.late.classroom  # numbers are typed there at once
         folded = self.sheet if self.place.is_beside else self.place.button

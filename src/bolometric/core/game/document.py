@@ -63,6 +63,15 @@ class Brief(Part):
         Field(max_length=60, description="What the game is to practise."),
         Knob("text", "the practice", hint="What the game is for, in your own words."),
     ] = "adding"
+    note: Annotated[
+        Line,
+        Field(max_length=60, description="A line of the maker's own about the game, shown on its card."),
+        Knob(
+            "text",
+            "your note",
+            hint="A line to yourself: what is to be found out, or tried next. It stands on its card.",
+        ),
+    ] = ""
     aim: Annotated[
         tuple[Aim, ...],
         Field(max_length=8, description="The facts that the game is to practise; none = not said."),

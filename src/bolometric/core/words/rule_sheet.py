@@ -18,7 +18,7 @@ from bolometric.core.text.figures import listing_words, minus, plural
 from bolometric.core.text.spans import Section, Sentences, Span, sentences
 
 STYLES = "seats.styles"
-RULES, LATER, NOUNS = "house.rules", "house.later", "house.nouns"
+RULES, LATER, NOUNS, NOTE = "house.rules", "house.later", "house.nouns", "brief.note"
 SMALL = "Small parts can be swallowed"
 SPIN = "an adult pierces the spinner; mind pencil points and the ends of paper clips"
 CUT = "mind the scissors"
@@ -79,7 +79,12 @@ def _house(game: Game) -> Section:
     said: list[str | Span] = [" You could say ", Span("words of your own", NOUNS), " for counters and squares."]
     if words:
         said = [" Said to the players: ", Span(words, NOUNS), "."]
-    return Section("Of your own", (sentences(*own, *later, *said),))
+    if game.brief.note:
+        note: list[str | Span] = [" Your note: ", Span(game.brief.note, NOTE)]
+        note += [] if game.brief.note.endswith((".", "?", "!", "…")) else ["."]
+    else:
+        note = [" You could write ", Span("a note to yourself", NOTE), ", which stands on its card."]
+    return Section("Of your own", (sentences(*own, *later, *said, *note),))
 
 
 def rules_text(game: Game) -> str:

@@ -16,7 +16,7 @@ class Status(QWidget):
     def __init__(self) -> None:
         super().__init__()
         row = QHBoxLayout(self)
-        row.setContentsMargins(8, 0, 16, 0)
+        row.setContentsMargins(8, 5, 16, 0)
         row.setSpacing(10)
         self.busy = Label("Working it out exactly …", objectName="hint")
         self.cancel = QToolButton(objectName="cancel", text="Cancel")

@@ -24,7 +24,7 @@ from bolometric.paint.palette import Palette
 if TYPE_CHECKING:
     from bolometric.desk.views.card_entry import Entry
 
-CARD = QSize(290, 296)
+CARD = QSize(290, 314)
 DOES = (("open", "Open"), ("rename", "Rename …\tF2"), ("copy", "Copy"), ("away", "Throw away\tDel"))
 """What may be done with a card, as its menu says it."""
 SHIPPED = ("open", "copy")

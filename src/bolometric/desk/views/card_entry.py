@@ -88,13 +88,14 @@ def aloud(entry: Entry) -> str:
     if entry.exact is None:
         return ""
     hard = ", ".join(f"{scale.name.lower()}: {scale.headline}" for scale in entry.scales)
-    return f"{entry.exact.game.name}, {told(entry)}, {hard}"
+    game = entry.exact.game
+    return ", ".join(filter(None, (game.name, game.brief.note, told(entry), hard)))
 
 
 def searched(entry: Entry) -> str:
     """What is looked through for words, beside the name of the file."""
     game = entry.exact.game if entry.exact is not None else None
-    return f"{game.name} {game.brief.practising} {game.brief.group}" if game is not None else ""
+    return f"{game.name} {game.brief.practising} {game.brief.group} {game.brief.note}" if game is not None else ""
 
 
 def paint_entry(painter: QPainter, entry: Entry, exact: Analysis, board: QRectF, words: QRectF, c: Palette) -> None:
@@ -105,9 +106,10 @@ def paint_entry(painter: QPainter, entry: Entry, exact: Analysis, board: QRectF,
     paint_board(painter, layout_of(places, board), plain, c)
     write(painter, words, game.name, 18, c.ink, bold=True)
     about = entry.words or f"{game.brief.practising} · {game.brief.group}"
-    write(painter, words.adjusted(0, 26, 0, 0), about, 13.5, c.faint)
-    write(painter, words.adjusted(0, 48, 0, 0), told(entry), 14.5, c.ink)
-    _paint_scales(painter, entry.scales, words.adjusted(0, 74, 0, 0), c)
+    write(painter, words.adjusted(0, 26, 0, 0), game.brief.note, 13.5, c.ember)
+    write(painter, words.adjusted(0, 46, 0, 0), about, 13.5, c.faint)
+    write(painter, words.adjusted(0, 66, 0, 0), told(entry), 14.5, c.ink)
+    _paint_scales(painter, entry.scales, words.adjusted(0, 92, 0, 0), c)
 
 
 def _paint_scales(painter: QPainter, scales: tuple[Scale, ...], room: QRectF, c: Palette) -> None:

@@ -14,18 +14,20 @@ from PySide6.QtGui import (
     QDragEnterEvent,
     QDragMoveEvent,
     QDropEvent,
+    QResizeEvent,
 )
 from PySide6.QtWidgets import QGridLayout, QScrollArea, QVBoxLayout, QWidget
 
 from bolometric.assets import SUFFIX
 from bolometric.desk.parts.plain import Label, tip
-from bolometric.desk.views.card import Card
+from bolometric.desk.views.card import CARD, Card
 from bolometric.paint.palette import LIGHT, Palette
 
 if TYPE_CHECKING:
     from bolometric.desk.views.card_entry import Entry
 
-COLUMNS = 4
+BETWEEN, BESIDE = 14, 22
+"""Pixels between two cards, and beside them."""
 AFTER_PAINT = 30
 """Milliseconds until files are read and measured: the cards are painted first."""
 MOST_CARDS = 200
@@ -80,6 +82,7 @@ class ShelfView(QScrollArea):
         self.reads = False
         """Whether files are read as soon as they are shown: not before the core is there."""
         self._sections: list[Section] = []
+        self._columns = 0
         self.words, self.order = "", "name"
         self._reorder = QTimer(self, singleShot=True, interval=REORDER)
         self._reorder.timeout.connect(self.arrange)
@@ -93,14 +96,14 @@ class ShelfView(QScrollArea):
         self.cards, self._sections = {}, []
         inner = QWidget(objectName="plain")
         column = QVBoxLayout(inner)
-        column.setContentsMargins(22, 14, 22, 14)
+        column.setContentsMargins(BESIDE, 14, BESIDE, 14)
         column.setSpacing(10)
         for title, empty, paths in shelves:
             column.addWidget(Label(title, objectName="title"))
             nothing = Label(empty, objectName="hint", wordWrap=True)
             column.addWidget(nothing)
             grid = QGridLayout()
-            grid.setSpacing(14)
+            grid.setSpacing(BETWEEN)
             for path in paths:
                 card = Card(path, colours)
                 card.clicked.connect(lambda _=False, path=path: self.chosen.emit(path))
@@ -108,7 +111,6 @@ class ShelfView(QScrollArea):
                 self.cards[path] = card
                 if path in known:
                     card.fill(known[path])
-            grid.setColumnStretch(COLUMNS, 1)
             column.addLayout(grid)
             self._sections.append(Section(grid, paths, nothing, empty))
         column.addStretch()
@@ -121,9 +123,22 @@ class ShelfView(QScrollArea):
         """Read the files, once their cards have been painted."""
         QTimer.singleShot(AFTER_PAINT, self, self._start_looking)
 
+    @property
+    def columns(self) -> int:
+        """As many cards a row as there is room for."""
+        bar = self.verticalScrollBar().sizeHint().width()
+        return max(1, (self.width() - bar - 2 * BESIDE + BETWEEN) // (CARD.width() + BETWEEN))
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        """More cards a row, or fewer."""
+        super().resizeEvent(event)
+        if self.columns != self._columns:
+            self.arrange()
+
     def arrange(self) -> None:
         """Put the cards in order; those without the words that were typed are hidden."""
-        wanted = self.words.casefold().split()
+        wanted, before = self.words.casefold().split(), self._columns
+        columns = self._columns = self.columns
         for section in self._sections:
             while section.grid.takeAt(0) is not None:
                 pass
@@ -131,8 +146,10 @@ class ShelfView(QScrollArea):
             for path in set(section.paths) - set(shown):
                 self.cards[path].hide()
             for at, path in enumerate(sorted(shown, key=self._place)):
-                section.grid.addWidget(self.cards[path], at // COLUMNS, at % COLUMNS)
+                section.grid.addWidget(self.cards[path], at // columns, at % columns)
                 self.cards[path].show()  # not before it has its place: it would be a window of its own
+            section.grid.setColumnStretch(before, 0)
+            section.grid.setColumnStretch(columns, 1)
             section.nothing.setText("No game here has these words." if section.paths else section.empty)
             section.nothing.setVisible(not shown and bool(section.nothing.text()))
 

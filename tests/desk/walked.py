@@ -1,0 +1,107 @@
+"""Goes through all views of a window, late ones loaded, at every size that is promised, and measures what is cut off.
+
+Run as a program it does so by itself, at the scale that Qt is given, and prints what it found: a line a trouble.
+"""
+
+import os
+import sys
+import tempfile
+from pathlib import Path
+
+os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
+
+from PySide6.QtCore import QEventLoop, QTimer
+from PySide6.QtGui import QFontMetrics
+from PySide6.QtWidgets import QAbstractScrollArea, QPlainTextEdit
+
+from bolometric.assets import demo_files
+from bolometric.desk.app import application, make_window
+from bolometric.desk.parts.roomy import Roomy
+from bolometric.desk.settings import Settings
+from bolometric.desk.window import VIEWS
+
+SIZES = ((900, 560), (1024, 600), (1280, 800), (1920, 1080))
+LETTERS = 26
+WIDE = ("board", "preview", "page")
+"""Frames of their own in which a wide board, or a page at its full size, may be scrolled sideways."""
+
+
+def rest(milliseconds=60):
+    loop = QEventLoop()
+    QTimer.singleShot(milliseconds, loop.quit)
+    loop.exec()
+
+
+def pages_of(view):
+    """Every page of a view, as what brings it to the front."""
+    bar = getattr(view, "bar", None)
+    return [button.click for button in getattr(bar, "buttons", ())] or [lambda: None]
+
+
+def troubles(window):
+    """What is cut off, or scrolled sideways, as the window stands."""
+    central = window.centralWidget()
+    if central.horizontalScrollBar().maximum() or central.verticalScrollBar().maximum():
+        yield "the window as a whole is scrolled"
+    if window.place.is_beside:
+        letters = window.sheet.viewport().width() / QFontMetrics(window.sheet.font()).horizontalAdvance("n")
+        if letters < LETTERS:
+            yield f"the sheet has {letters:.1f} letters a line"
+    elif window.view != "shelf" and not window.place.button.isVisible():
+        yield "neither the sheet nor its button is to be seen"
+    strip = window.gauges
+    for key, gauge in strip.gauges.items():
+        if gauge.isVisible():
+            left = gauge.mapTo(strip.viewport(), gauge.rect().topLeft())
+            right = gauge.mapTo(strip.viewport(), gauge.rect().bottomRight())
+            cut = left.x() < 0 or right.x() > strip.viewport().width()
+            if cut and not strip.horizontalScrollBar().maximum():
+                yield f"the gauge {key} is cut off"
+            if left.y() < 0 or right.y() > strip.viewport().height():
+                yield f"the gauge {key} is cut off below"
+    for area in [*window.stack.currentWidget().findChildren(QAbstractScrollArea), window.stack.currentWidget()]:
+        if not isinstance(area, QAbstractScrollArea) or isinstance(area, QPlainTextEdit) or not area.isVisible():
+            continue
+        own = area.objectName() or type(area).__name__
+        if area.horizontalScrollBar().maximum() and (isinstance(area, Roomy) or own not in WIDE):
+            yield f"{own} is scrolled sideways by {area.horizontalScrollBar().maximum()}"
+
+
+def walk(window, sizes=SIZES):
+    """Through all views, there and back, at each size; gives a line a trouble."""
+    for name in VIEWS:
+        getattr(window, f"show_{name}")()
+        rest(20)
+    for size in sizes:
+        for name in (*VIEWS, *reversed(VIEWS)):
+            getattr(window, f"show_{name}")()
+            window.resize(*size)
+            view = window.late.view(name) if name not in ("shelf", "shape") else window.stack.currentWidget()
+            for at, bring in enumerate(pages_of(view)):
+                bring()
+                rest()
+                if (window.width(), window.height()) != size:
+                    yield f"{name} makes the window {window.width()} by {window.height()} of {size}"
+                for trouble in troubles(window):
+                    yield f"{name}, page {at}, {size[0]} by {size[1]}: {trouble}"
+
+
+def main():
+    application()
+    with tempfile.TemporaryDirectory() as folder:
+        home = Path(folder)
+        settings = Settings(home / "desk.ini")
+        window = make_window(None, True, settings, home / "shelf", home / "kept", lambda: home / "book.db")
+        window.show()
+        window.filing.open(demo_files()[0])
+        rest(500)
+        found = sorted(set(walk(window)))
+        print(window.devicePixelRatioF(), *found, sep="\n")
+        window.close()
+        window.keeper.close()
+
+
+if __name__ == "__main__":
+    main()
+    sys.stdout.flush()
+    os._exit(0)
