@@ -1,4 +1,4 @@
-"""All views at every size that is promised, late ones loaded, at each scale: nothing is cut off or scrolled sideways."""
+"""All views at every size that is promised, late ones loaded, at each scale: nothing is cut off or scrolled away."""
 
 import os
 import subprocess
@@ -54,8 +54,7 @@ def test_a_sheet_that_has_no_room_comes_over_the_view_when_it_is_asked_for(windo
 def test_a_sheet_that_was_put_away_stays_away_in_that_view(window, qtbot):
     window.show_runs()
     assert window.place.is_beside
-    window.sheet.setFocus()
-    window.focus_rules()
+    window.fold_rules()
     assert not window.sheet.isVisible()
     window.show_shape()
     assert window.place.is_beside

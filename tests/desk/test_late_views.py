@@ -15,7 +15,6 @@ from bolometric.core.game.files import read
 from bolometric.core.measure.measuring import quick_measure
 from bolometric.core.results.board import MOST_CELLS, Box
 from bolometric.desk.late_views import VIEWS
-from bolometric.desk.parts.gauge import USUAL
 from bolometric.desk.parts.pair_table import Cell, PairTable
 from bolometric.desk.views.card import Card
 from bolometric.desk.views.card_entry import Entry
@@ -74,7 +73,7 @@ def test_the_shelf_is_painted_before_anything_of_the_core_is_there(tmp_path, the
     found = json.loads(told.stdout)
     assert found.pop("cards") == [path.name.removesuffix(SUFFIX) for path in demo_files()]
     ended = {"closed": True} if then == "close" else {"loaded later": [], "same cards": True}
-    assert found == {"loaded": [], "gauges": list(USUAL), "dressed": True, "early": [], **ended}
+    assert found == {"loaded": [], "gauges": [], "dressed": True, "early": [], **ended}
 
 
 def test_the_import_of_the_binding_is_taken_out_whoever_loaded_it():

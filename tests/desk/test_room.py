@@ -39,7 +39,14 @@ def test_numbers_are_called_by_key_corrected_and_held_against_the_odds(qtbot, ro
     assert [column.count for column in state.columns] == [0, 1, 0, 0, 0, 2, 0, 0, 0, 0, 1]
     assert state.last == 5
     typed(qtbot, room, 13)
-    assert "13 cannot come up: these pieces make 2 to 12" in state.said
+    assert "13 cannot come up: these pieces make 2 to 12" in room.screen_._sentence()[0]
+    qtbot.keyClick(room.screen_, "q")
+    typed(qtbot, room, 14)  # said even while a question stands there
+    assert room.screen_._sentence() == (state.refused, True)
+    assert state.refused.startswith("14 cannot come up: these pieces make 2 to 12.")
+    assert "14 cannot come up" in room.screen_.accessibleName()
+    qtbot.keyClick(room.screen_, "q")
+    assert "14" not in room.screen_._sentence()[0]
     qtbot.keyClick(room.screen_, "1")
     qtbot.keyClick(room.screen_, Qt.Key.Key_Backspace)
     assert (state.typed, len(state.totals)) == ("", 4)
@@ -59,6 +66,7 @@ def test_a_roll_hides_its_sum_until_it_is_asked_for(qtbot, room):
     qtbot.keyClick(room.screen_, Qt.Key.Key_Space)
     state = room.room
     assert state.large.endswith("= ?")
+    assert (state.last, sum(column.count for column in state.columns)) == (None, 0)  # nor is it in the tally
     qtbot.keyClick(room.screen_, "r")
     assert state.large == state.shown.sum
     assert state.totals == [state.shown.total]
@@ -77,6 +85,24 @@ def test_a_roll_hides_its_sum_until_it_is_asked_for(qtbot, room):
     state._seconds = 60 * state.game.brief.minutes.high + 1
     state._tick()
     assert state.said == "The bell: this round is the last."
+
+
+def test_only_what_is_needed_now_is_large_and_the_rest_unfolds(qtbot, room):
+    seen = {words for words, button in room.buttons.items() if button.isVisible()}
+    assert seen == {"Roll here", "Take back", "Expected", "Question", "Projector"}
+    assert not room.keys.isVisible()
+    room.buttons["Roll here"].click()
+    assert room.buttons["Sum"].text() == "Show the sum"
+    room.buttons["Sum"].click()
+    assert room.buttons["Sum"].text() == "Hide the sum"
+    room.buttons["Question"].click()
+    assert room.buttons["Answer"].isVisible()
+    room.more.click()
+    assert room.buttons["Begin again"].isVisible()
+    assert "Backspace" in room.keys.text()
+    assert not room.buttons["Who can still win?"].isVisible()  # there are no boards in this game
+    room.more.click()
+    assert not room.buttons["Begin again"].isVisible()
 
 
 def test_boards_follow_the_calls(qtbot, window, room):

@@ -5,6 +5,7 @@ from PySide6.QtCore import Qt
 
 from bolometric.core.areas.shelf import starters
 from bolometric.core.game.files import read
+from bolometric.core.judge.suits import targets_of
 from bolometric.desk.parts.step_bar import StepBar
 
 
@@ -23,6 +24,11 @@ def test_a_search_is_begun_its_best_taken_and_taken_back(qtbot, window, tune, tm
     assert page.found[0].suits >= page.found[-1].suits
     assert page.games.count() == len(page.found)
     page.games.setCurrentRow(0)
+    for row, one in enumerate(page.found):
+        offer = page.games.offer(row)
+        assert offer.game == one.game
+        assert [mark[0] for mark in offer.marks] == list(targets_of(window.document.game))
+        assert all(change in offer.words for change in one.changes)
     assert "Advantage of going first" in page.told.text()
     best = page.found[0].game
     page.keep.click()
@@ -64,6 +70,11 @@ def test_a_search_is_cancelled_and_one_of_an_older_game_is_given_up(qtbot, windo
 def test_a_sweep_is_drawn_and_a_point_of_it_taken(qtbot, window, tune):
     tune.bar.show_page(2)
     page = tune.sweeper
+    qtbot.waitUntil(lambda: bool(page.points) and not page.lane.busy, timeout=60_000)
+    assert page.first.knob.currentData() == page.swept[0].path  # something is drawn from the beginning
+    assert page.reading.currentData() == "first_seat_edge"  # which is off its target
+    page.first.knob.setCurrentIndex(page.first.knob.findData("area.length"))
+    page.reading.setCurrentIndex(page.reading.findData("minutes"))
     page.first.low.setValue(20)
     page.first.high.setValue(40)
     page.begin.click()
@@ -88,6 +99,9 @@ def test_a_sweep_is_drawn_and_a_point_of_it_taken(qtbot, window, tune):
 def test_two_settings_make_a_map_on_which_a_game_is_chosen_and_taken(qtbot, window, tune):
     tune.bar.show_page(2)
     page = tune.sweeper
+    qtbot.waitUntil(lambda: bool(page.points) and not page.lane.busy, timeout=60_000)
+    page.first.knob.setCurrentIndex(page.first.knob.findData("area.length"))
+    page.reading.setCurrentIndex(page.reading.findData("minutes"))
     page.first.low.setValue(20)
     page.first.high.setValue(40)
     page.second.knob.setCurrentIndex(page.second.knob.findData("area.length"))
@@ -118,7 +132,12 @@ def test_what_moves_a_reading_is_listed_and_a_step_taken(qtbot, window, tune):
     row.pointed.emit()
     assert "goes from" in page.told.text()
     assert "exact" in page.told.text()
+    before = window.document.game
     row.click()
+    assert window.document.game == before  # chosen, and not made by accident
+    rows[0].pointed.emit()
+    assert row.step.words in page.told.text()  # what the button would do stays said
+    page.take.click()
     assert window.document.game.area.length == row.step.value
     page.choose("lead_for_good")
     qtbot.waitUntil(lambda: bool(page.found) and not page.lane.busy, timeout=60_000)
@@ -157,7 +176,9 @@ def test_a_search_is_paused_and_goes_on_and_its_trade_off_chosen_from(qtbot, win
 def test_versions_are_made_saved_together_and_told_apart_on_the_shelf(qtbot, window, tune, tmp_path):
     tune.bar.show_page(3)
     page = tune.ladder
-    qtbot.waitUntil(lambda: page.hard.value() > page.easy.value(), timeout=60_000)
+    qtbot.waitUntil(lambda: bool(page.rungs) and not page.lane.busy, timeout=60_000)
+    assert page.hard.value() > page.easy.value()
+    assert page.list.count() == len(page.rungs) == 3  # there is something to look at from the beginning
     page.easy.setValue(9)
     page.hard.setValue(3)
     page.begin.click()

@@ -146,14 +146,15 @@ class Commands(Helping):
             self.show_shelf()
 
     def focus_rules(self) -> None:
-        """Put the keyboard on the rule sheet, wherever it is; from there, put it away."""
+        """Put the keyboard on the rule sheet, wherever it is."""
         if self.view == "shelf":
             self.show_shape()
-        if self.sheet.hasFocus():
-            self.place.toggle()
-            return
         self.place.bring()
         self.sheet.focus_first()
+
+    def fold_rules(self) -> None:
+        """Put the rule sheet away, or show it again."""
+        self.place.toggle()
 
     def focus_gauges(self) -> None:
         """Put the keyboard on the gauges."""

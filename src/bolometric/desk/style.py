@@ -106,6 +106,7 @@ def _sheet(c: Palette) -> str:
     QToolButton#cancel {{ border: none; background: transparent; color: {c.night}; text-decoration: underline; }}
     QToolButton#cancel:focus {{ border: 1px solid {c.ember}; }}
     QToolButton#fold {{ border: none; background: {c.sheet}; color: {c.night}; font-weight: bold; }}
+    QPushButton#now {{ font-size: 17px; padding: 9px 16px; }}
     QPushButton:hover {{ border-color: {c.night}; }}
     QPushButton:focus {{ border: 2px solid {c.ember}; }}
     QPushButton:disabled {{ color: {c.faint}; }}

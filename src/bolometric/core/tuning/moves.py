@@ -8,7 +8,7 @@ independent replications, section 9.5.)
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Container, Iterator
 from dataclasses import dataclass
 from math import hypot, sqrt
 
@@ -19,7 +19,7 @@ from pydantic_core import PydanticCustomError
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import Game, with_value
 from bolometric.core.judge.nearby import numbers_by, part_step, values_near
-from bolometric.core.judge.suits import AS_SET, as_measured
+from bolometric.core.judge.suits import AS_SET, as_measured, off_by, targets_of
 from bolometric.core.measure.measuring import measure_exactly, table_of
 from bolometric.core.measure.runs import NOTED_ALONE, PILOT
 from bolometric.core.results.estimate import Sample
@@ -27,9 +27,9 @@ from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.readings import Reading
 from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.heeding import Stop, checkpoint, heeding, never_stop
-from bolometric.core.settings.knobs import KnobAt, knobs
+from bolometric.core.settings.knobs import KnobAt, knob_at, knobs
 from bolometric.core.tuning.looking import LONGEST, readings_for
-from bolometric.core.tuning.space import KEPT
+from bolometric.core.tuning.space import KEPT, free_knobs
 from bolometric.core.words.rule_sheet import rules_text
 
 BLOCKS, BLOCK = 32, 250
@@ -158,8 +158,9 @@ def _block(game: Game, seed: int) -> int:
 
 
 def moves(
-    game: Game, key: str, whom: tuple[str, str] = AS_SET, seed: int = 1, stop: Stop = never_stop
-) -> Iterator[Move]:
+    game: Game, key: str, whom: tuple[str, str] = AS_SET, seed: int = 1, stop: Stop = never_stop,
+    only: Container[str] | None = None,
+) -> Iterator[Move]:  # fmt: skip
     """What every setting does to a reading, setting after setting; those that can't be changed are left out.
 
     Args:
@@ -168,6 +169,7 @@ def moves(
         whom: the style and the fluency with which it is measured.
         seed: of the games that are played.
         stop: asked now and then.
+        only: the paths of the settings that are looked at; None for all.
 
     Raises:
         Cancelled: once ``stop()`` is true.
@@ -183,6 +185,8 @@ def moves(
         for at in knobs(game):
             if at.path.startswith(KEPT) and at.path != "seats.count":
                 continue
+            if only is not None and at.path not in only:
+                continue
             steps = []
             for words, value in _values(game, at):
                 checkpoint()
@@ -195,6 +199,28 @@ def moves(
                     steps.append(Step(words, at.path, value, made, *found))
             if steps:
                 yield Move(at.path, at.knob.label, tuple(steps))
+
+
+def telling(game: Game, stop: Stop = never_stop) -> tuple[str, str] | None:
+    """A reading that is off its target, or else the length, and the number on the sheet that moves it most.
+
+    Where no number does, a choice; None where nothing can be gone through. Raises Cancelled.
+
+    >>> telling(Game())
+    ('first_seat_edge', 'area.length')
+    """
+    with heeding(stop):
+        found = measure_exactly(game, stop, worth_of_thinking=False).readings
+        missed = (target.reading for target in targets_of(game) if off_by(target, found.get(target.reading)) > 0)
+        usual = next((key for key in ("minutes", "turns", "score") if key in found), "minutes")
+        key = next((key for key in missed if key in found), usual)
+        free = free_knobs(game)
+        for kind in ("number", "choice"):
+            paths = [path for path in free if knob_at(game, path).knob.kind == kind]
+            listed = list(moves(game, key, stop=stop, only=paths)) if paths else []
+            if listed:
+                return key, max(listed, key=lambda move: move.size).path
+    return None
 
 
 def _values(game: Game, at: KnobAt) -> Iterator[tuple[str, object]]:

@@ -26,10 +26,14 @@ class FoldButton(QToolButton):
     """Stands upright at the left edge, its word read from below."""
 
     def __init__(self) -> None:
-        super().__init__(objectName="fold", text="Rules")
+        super().__init__(objectName="fold")
         self.setAccessibleName("Show the rules")
-        self.setToolTip("Show the rules (F6)")
+        self.setToolTip("Show the rules (Shift+F6)")
         self.setFixedWidth(30)
+
+    def sizeHint(self) -> QSize:
+        """Room for its word, upright."""
+        return QSize(30, 90)
 
     def paintEvent(self, event: QPaintEvent) -> None:
         """A word, turned."""

@@ -16,12 +16,12 @@ WORDS, FIGURE = 0.40, 0.25
 
 
 class StepBar(QAbstractButton):
-    """Enter or a click takes the change."""
+    """A click, or Space, chooses the change."""
 
     pointed = Signal()
 
     def __init__(self, step: Step, figure: str, most: float, met: bool, colours: Palette) -> None:
-        super().__init__()
+        super().__init__(checkable=True)
         self.step, self.figure, self.most, self.met, self.colours = step, figure, most, met, colours
         self.setAccessibleName(f"{step.words}: {figure}")
         self.setCursor(Qt.CursorShape.PointingHandCursor)
@@ -49,9 +49,11 @@ class StepBar(QAbstractButton):
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         c, wide = self.colours, float(self.width())
         lit = self.hasFocus() or self.underMouse()
-        if lit:
+        if lit or self.isChecked():
             painter.fillRect(self.rect(), QColor(c.night_wash))
-        painter.setFont(screen_font(13.5, lit))
+        if self.isChecked():
+            painter.fillRect(0, 0, 4, HIGH, QColor(c.ember))
+        painter.setFont(screen_font(13.5, self.isChecked()))
         painter.setPen(QColor(c.ink))
         words = QRectF(6, 0, WORDS * wide - 12, HIGH)
         shown = painter.fontMetrics().elidedText(self.step.words, Qt.TextElideMode.ElideRight, int(words.width()))

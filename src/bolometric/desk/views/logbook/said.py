@@ -19,7 +19,7 @@ from bolometric.core.logbook.paced import at_pace
 from bolometric.core.logbook.report import game_lines, history
 from bolometric.core.logbook.session import Session
 from bolometric.core.logbook.slips import Care, cared
-from bolometric.core.text.figures import minus, percent, plural
+from bolometric.core.text.figures import minus, percent
 from bolometric.desk.lane import Lane
 from bolometric.desk.parts.chart import Chart
 from bolometric.desk.parts.plain import Label
@@ -30,6 +30,11 @@ MOST_FIGURES = 16
 """Bars that carry their figure."""
 LEAST = 180
 """Pixels of height in which a chart can be read."""
+CAPTIONS = (
+    "Came up (bars), expected (diamonds)",
+    "Minutes predicted (diamonds), met (dots)",
+    "In time as often as said (so many games)",
+)
 WAITING = "Working out what the sessions say …"
 
 
@@ -89,9 +94,10 @@ class SaidPage(QWidget):
         self.group, self.take = QComboBox(), QPushButton("Let the game go at this group's pace")
         self.group.setAccessibleName("whose pace")
         self.take.clicked.connect(self._take)
-        self.came, self.went = Chart("what came up", "times"), Chart("versions of the game (sessions)", "minutes")
+        self.came, self.went = Chart("what came up", "times"), Chart("first day of each version", "minutes")
         self.kept = Chart("said to end in time", "did")
         column, row = QVBoxLayout(self), QHBoxLayout()
+        self.captions = [Label(words, objectName="hint") for words in CAPTIONS]
         column.setContentsMargins(0, 6, 0, 0)
         column.addWidget(self.words)
         at = QHBoxLayout()
@@ -99,12 +105,20 @@ class SaidPage(QWidget):
         at.addWidget(self.take)
         at.addStretch()
         column.addLayout(at)
-        for chart in (self.came, self.went, self.kept):
+        for k, chart in enumerate(self.charts):
             take_the_rest(chart, LEAST)
-            row.addWidget(chart, 1)
+            one = QVBoxLayout()
+            one.addWidget(self.captions[k])
+            one.addWidget(chart, 1)
+            row.addLayout(one, 1)
         column.addLayout(row, 1)
         self.told: Told | None = None
         self.game = Game()
+
+    @property
+    def charts(self) -> tuple[Chart, Chart, Chart]:
+        """All three."""
+        return self.came, self.went, self.kept
 
     def ask(self, sessions: list[Session], everything: list[Session], game: Game, colours: Palette) -> None:
         """Work out what these say."""
@@ -131,12 +145,12 @@ class SaidPage(QWidget):
             self.group.addItem(pace.group or "the class", pace)
         for part in (self.group, self.take):
             part.setVisible(bool(told.paces))
-        self.came.clear_to(colours)
-        self.went.clear_to(colours)
-        self.came.setVisible(bool(told.totals))
-        self.went.setVisible(bool(told.versions))
-        self.kept.clear_to(colours)
-        self.kept.setVisible(bool(told.calibration))
+        versions = [one for one in told.versions if one[1] is not None or one[2] is not None]
+        there = (bool(told.totals), len(versions) > 1, bool(told.calibration))  # a single version is told in words
+        for chart, caption, seen in zip(self.charts, self.captions, there, strict=True):
+            chart.clear_to(colours)
+            chart.setVisible(seen)
+            caption.setVisible(seen)
         if told.totals:
             at = list(range(len(told.totals)))
             counts, wanted = [count for _, count, _ in told.totals], [float(want) for _, _, want in told.totals]
@@ -144,11 +158,11 @@ class SaidPage(QWidget):
             self.came.frame(-0.7, len(at) - 0.3, top)
             self.came.bars(at, counts, QColor(colours.night), 0.7, None)
             for k, count in enumerate(counts if len(at) <= MOST_FIGURES else ()):
-                self.came.label(k, count, str(count), colours.faint, 11)
+                if count:  # at the foot of its bar, where no line goes through it
+                    self.came.label(k, 0, str(count), colours.sheet, 11)
             self.came.line(np.array(at, float), np.array(wanted), colours.ember, True, "d")
             self.came.marks_across([(float(k), name) for k, (name, _, _) in enumerate(told.totals)])
-            self.came.label(len(at) / 2, top * 0.98, "bars: came up · diamonds: expected", colours.faint, below=True)
-        if told.versions:
+        if len(versions) > 1:
             self._draw_versions(told)
         if told.calibration:
             self._draw_calibration(told.calibration)
@@ -164,10 +178,9 @@ class SaidPage(QWidget):
                 x, y = np.array([a for a, _ in some]), np.array([float(b or 0.0) for _, b in some])
                 self.went.line(x, y, colour, True, mark)
                 for a, b in zip(x.tolist(), y.tolist(), strict=True):
-                    self.went.label(a, b, f"{b:.1f}", colour)
-        self.went.marks_across([(float(k), day) for k, (day, _, _) in enumerate(told.versions)])
-        words = "minutes: diamonds predicted, dots met"
-        self.went.label((count - 1) / 2, top * 0.98, words, colours.faint, below=True)
+                    other = told.versions[int(a)][3 - part]
+                    self.went.label(a, b, f"{b:.1f}", colour, below=other is not None and (b, part) < (other, 3 - part))
+        self.went.marks_across([(float(k), _short(day)) for k, (day, _, _) in enumerate(told.versions)])
 
     def _draw_calibration(self, found: Sequence[Calibration]) -> None:
         """A dot for games of a like chance, with its doubt; those that held as they were said lie on the line."""
@@ -177,7 +190,7 @@ class SaidPage(QWidget):
         for one in found:
             self.kept.line(np.array([one.said, one.said]), np.array(one.ends), colours.night)
             self.kept.line(np.array([one.said]), np.array([one.held]), colours.night, True, "o")
-            self.kept.label(one.said, one.ends[1], plural(one.games, "game"), colours.faint, 11)
+            self.kept.label(one.said, one.ends[0], str(one.games), colours.faint, 11, below=True)
         self.kept.marks_across([(part, percent(part)) for part in (0.0, 0.5, 1.0)])
         self.kept.percents_up(1.0)
 
@@ -190,3 +203,8 @@ class SaidPage(QWidget):
     def close_lanes(self) -> None:
         """Give up."""
         self.lane.close()
+
+
+def _short(day: str) -> str:
+    """A day of the year without the year, so that two have room beside each other: '10-12 (2)'."""
+    return day[5:]

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from datetime import date
 
 from pydantic import ValidationError
@@ -52,28 +53,40 @@ class WritePage(QWidget):
         self.which, self.told = Label(), Label(NO_NAMES, wordWrap=True)
         self.keep = QPushButton("Write it in")
         self.keep.clicked.connect(self.write)
-        form = QFormLayout()
-        rows = (
-            ("Game", self.which), ("Date", self.day), ("Group", self.group), ("Tables", self.tables),
-            ("Turns", self.lists["turns"]), ("Minutes", self.lists["minutes"]), ("Won by", self.lists["winners"]),
-            ("Slips", self.lists["slips"]), ("Came up", self.lists["totals"]), ("Mood", self.mood),
+        first = (
+            ("Game", self.which), ("Group", self.group), ("Minutes", self.lists["minutes"]),
+            ("Won by", self.lists["winners"]),
+        )  # fmt: skip
+        rest = (
+            ("Date", self.day), ("Tables", self.tables), ("Turns", self.lists["turns"]),
+            ("Came up", self.lists["totals"]), ("Slips", self.lists["slips"]), ("Mood", self.mood),
             ("Notes", self.note), ("To change", self.change),
         )  # fmt: skip
-        for words, field in rows:
-            form.addRow(Label(words), field)
-            if field is not self.which:
-                field.setAccessibleName(words)
+        self.more, self.rest = QPushButton("More to say", checkable=True), QWidget()
+        self.more.toggled.connect(self._unfold)
         typed = self.group.lineEdit()
         assert typed is not None  # it can be edited
         typed.setAccessibleName("Group")
         column, row = QVBoxLayout(self), QHBoxLayout()
         column.setContentsMargins(0, 6, 0, 0)
-        column.addLayout(form)
+        column.addLayout(_form(first))
+        column.addWidget(self.rest)
+        inner = _form(rest)
+        inner.setContentsMargins(0, 0, 0, 0)
+        self.rest.setLayout(inner)
         row.addWidget(self.keep)
+        row.addWidget(self.more)
         row.addWidget(self.told, 1)
         column.addLayout(row)
         column.addStretch()
+        self._unfold(False)
         self.empty()
+
+    def _unfold(self, all_of_it: bool) -> None:
+        """Show every line of the form, or those that matter most."""
+        self.more.setChecked(all_of_it)
+        self.more.setText("Less" if all_of_it else "More to say")
+        self.rest.setVisible(all_of_it)
 
     def show_game(self, game: Game) -> None:
         """The game that was played."""
@@ -102,6 +115,7 @@ class WritePage(QWidget):
         self.lists["minutes"].setText("" if minutes is None else f"{minutes:.1f}")
         self.lists["turns"].setText("" if turns is None else str(turns))
         self.lists["winners"].setText(" ".join(map(str, winners)))
+        self._unfold(bool(totals) or turns is not None)  # nothing is written in that is not seen
 
     def said(self) -> Session:
         """What the form says. Raises pydantic's errors, and ValueError for what is no number."""
@@ -137,3 +151,13 @@ class WritePage(QWidget):
     def _doubt(self, session: Session | None) -> None:
         self._doubted = session
         self.keep.setText("Write it in" if session is None else "Yes, write it in anyway")
+
+
+def _form(rows: Sequence[tuple[str, QWidget]]) -> QFormLayout:
+    """A line for each field, its word in front."""
+    form = QFormLayout()
+    for words, field in rows:
+        form.addRow(Label(words), field)
+        if words != "Game":
+            field.setAccessibleName(words)
+    return form

@@ -31,7 +31,7 @@ class RoomScreen(QWidget):
         room.changed.connect(self._changed)
 
     def _changed(self) -> None:
-        self.setAccessibleName(f"The room: {self.room.large}; {self.room.status}")
+        self.setAccessibleName(f"The room: {self.room.large}; {self._sentence()[0]}; {self.room.status}")
         self.update()
 
     def show_colours(self, colours: Palette) -> None:
@@ -76,8 +76,10 @@ class RoomScreen(QWidget):
         painter.end()
 
     def _sentence(self) -> tuple[str, bool]:
-        """The line of words: a question, its answer, what was said, or where the boards stand."""
+        """The line of words: why a number is none, a question, its answer, what was said, or where the boards stand."""
         room = self.room
+        if room.refused:
+            return room.refused, True
         if room.at_question >= 0:
             one = room.questions[room.at_question]
             return (one.answer, True) if room.answered else (one.ask, False)

@@ -53,6 +53,8 @@ class Room(QObject):
         self.game = Game()
         self.totals: list[Fraction] = []
         self.typed, self.said = "", ""
+        self.refused = ""
+        """Why what was typed was not counted, until something else is done."""
         self.shown: Shown | None = None
         self.revealed = self.expects = self.practice = False
         self.boards: tuple[Board, ...] = ()
@@ -79,7 +81,7 @@ class Room(QObject):
     def begin(self) -> None:
         """From the start again."""
         self.totals, self.typed, self.said, self.shown = [], "", "", None
-        self.boards, self._hand, self.revealed = (), None, False
+        self.boards, self._hand, self.revealed, self.refused = (), None, False, ""
         self._seconds, self._since = 0.0, 0.0
         self.caller, self._rung = -1, False
         self.clock.stop()
@@ -95,6 +97,8 @@ class Room(QObject):
             Qt.Key.Key_A: self.answer, Qt.Key.Key_T: self.run_clock, Qt.Key.Key_P: self.practise,
             Qt.Key.Key_N: self.next_caller,
         }  # fmt: skip
+        if text in DIGITS or key in does:
+            self.refused = ""
         if text and text in DIGITS:
             self.typed, self.said = f"{self.typed}{text}"[:8], ""
             self.changed.emit()
@@ -111,7 +115,8 @@ class Room(QObject):
         try:
             total = read_total(self.game, self.typed)
         except GameError as error:
-            self.said, self.typed = error.sentence, ""
+            self.refused, self.typed = error.sentence, ""
+            sounds.knock()
             self.changed.emit()
             return
         self.shown, self.revealed = None, True
@@ -121,7 +126,7 @@ class Room(QObject):
         """Use the pieces here; the sum is hidden until it is asked for."""
         if self._hand is None:
             self._hand = Hand(self.game.pieces, self.game.draw, int(time.time()))
-        self.shown, self.revealed = self._hand.draw(), False
+        self.shown, self.revealed, self.refused = self._hand.draw(), False, ""
         sounds.knock()
         if self.shown.total is None:
             self.said, self.typed = "That makes no number: roll again.", ""
@@ -244,9 +249,14 @@ class Room(QObject):
         return minus(tidy(self.totals[-1])) if self.totals else "–"
 
     @property
+    def _hidden(self) -> bool:
+        """Whether a sum is to be worked out yet: the tally must not give it away."""
+        return self.shown is not None and not self.revealed
+
+    @property
     def columns(self) -> list[Column]:
         """The tally."""
-        counts = Counter(self.totals)
+        counts = Counter(self.totals[:-1] if self._hidden else self.totals)
         told = expected(self.game, len(self.totals))
         return [
             Column(minus(one.total), counts.get(Fraction(one.total), 0), *(
@@ -258,7 +268,7 @@ class Room(QObject):
     @property
     def last(self) -> int | None:
         """The column of the newest mark."""
-        if not self.totals:
+        if not self.totals or self._hidden:
             return None
         return next((k for k, one in enumerate(self.game.shown.totals) if one == self.totals[-1]), None)
 

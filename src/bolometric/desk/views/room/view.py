@@ -1,12 +1,12 @@
-"""The class view: the picture for the room, with a button for every key, and boards typed before play."""
+"""The class view: the picture for the room, what is needed now below it, the rest folded; boards typed before play."""
 
 from __future__ import annotations
 
 from collections.abc import Callable
 from pathlib import Path
 
-from PySide6.QtCore import Signal
-from PySide6.QtWidgets import QHBoxLayout, QPlainTextEdit, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtCore import Qt, Signal
+from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QPlainTextEdit, QPushButton, QVBoxLayout, QWidget
 
 from bolometric.core.game.document import Game
 from bolometric.core.game.files import write_bytes
@@ -23,6 +23,14 @@ from bolometric.paint.palette import LIGHT, Palette
 
 HINT = "Keys: " + ", ".join(f"{key}: {does}" for key, does in KEYS) + "."
 BOARD_HINT = "Boards of the groups, a line for each: 2 3 3 7 …"
+NOW = ("Roll here", "Sum", "Take back", "Expected", "Question", "Answer", "Projector")
+"""What a room needs while it plays, as far as it means something just then."""
+LATER = (
+    "How unusual?", "Clock", "Practice", "Next caller", "Picture …", "Sheet to take home …", "To the logbook",
+    "Begin again", "Who can still win?",
+)  # fmt: skip
+"""What is unfolded when it is wanted."""
+PER_ROW = 5
 
 
 class ClassView(QWidget):
@@ -43,25 +51,27 @@ class ClassView(QWidget):
         self.boards, self.take = QPlainTextEdit(placeholderText=BOARD_HINT), QPushButton("Take these boards")
         self.boards.setAccessibleName("boards of the groups")
         self.boards.setMaximumHeight(72)
-        self.told = Label(HINT, wordWrap=True, objectName="hint")
-        self.buttons = {
-            words: QPushButton(words) for words in (
-                "Roll here", "Sum", "Take back", "Expected", "How unusual?", "Question", "Answer", "Clock", "Projector",
-                "Picture …", "Sheet to take home …", "To the logbook", "Begin again",
-            )
-        }  # fmt: skip
+        self.told, self.keys = Label(wordWrap=True), Label(HINT, wordWrap=True, objectName="hint")
+        self.buttons = {words: QPushButton(words, objectName="now") for words in NOW}
+        self.buttons |= {words: QPushButton(words) for words in LATER}
+        self.more = QPushButton("More", objectName="now", checkable=True)
+        self.rest = QWidget()
         self._lay_out()
         does: dict[str, Callable[[], object]] = {
             "Roll here": self.room.roll, "Sum": self.room.reveal, "Take back": self.room.back,
             "Expected": self.room.expect, "How unusual?": self.room.unusual, "Question": self.room.ask,
-            "Answer": self.room.answer, "Clock": self.room.run_clock, "Projector": self.project,
-            "Picture …": lambda: self.export_asked.emit("png"),
+            "Who can still win?": self.room.tell_boards, "Practice": self.room.practise,
+            "Next caller": self.room.next_caller, "Answer": self.room.answer, "Clock": self.room.run_clock,
+            "Projector": self.project, "Picture …": lambda: self.export_asked.emit("png"),
             "Sheet to take home …": lambda: self.export_asked.emit("pdf"), "To the logbook": self._log,
             "Begin again": self.room.begin,
         }  # fmt: skip
         for words, button in self.buttons.items():
             button.clicked.connect(lambda _=False, does=does[words]: self._do(does))
+        self.more.toggled.connect(lambda _: self._show_now())
         self.take.clicked.connect(self._take_boards)
+        self.room.changed.connect(self._show_now)
+        self._show_now()
 
     def _lay_out(self) -> None:
         column = QVBoxLayout(self)
@@ -71,17 +81,50 @@ class ClassView(QWidget):
         row.addWidget(self.boards, 1)
         row.addWidget(self.take)
         column.addLayout(row)
-        names = list(self.buttons)
-        for some in (names[:6], names[6:]):
-            row = QHBoxLayout()
-            for name in some:
-                self.buttons[name].setFocusPolicy(self.screen_.focusPolicy().TabFocus)
-                row.addWidget(self.buttons[name], 1)
-            column.addLayout(row)
         column.addWidget(self.told)
+        row = QHBoxLayout()
+        for words in NOW:
+            if words == "Projector":
+                row.addStretch(1)
+            row.addWidget(self.buttons[words])
+        row.addWidget(self.more)
+        column.addLayout(row)
+        grid = QGridLayout(self.rest)
+        grid.setContentsMargins(0, 0, 0, 0)
+        for at, words in enumerate(LATER):
+            grid.addWidget(self.buttons[words], at // PER_ROW, at % PER_ROW)
+        grid.addWidget(self.keys, len(LATER) // PER_ROW + 1, 0, 1, PER_ROW)
+        column.addWidget(self.rest)
+        for button in (*self.buttons.values(), self.more):
+            button.setFocusPolicy(Qt.FocusPolicy.TabFocus)
+
+    def _show_now(self) -> None:
+        """Only what means something as the room stands; the rest once it is asked for."""
+        room = self.room
+        self.buttons["Sum"].setVisible(room.shown is not None)
+        self.buttons["Sum"].setText("Hide the sum" if room.revealed else "Show the sum")
+        self.buttons["Take back"].setEnabled(bool(room.totals or room.typed))
+        self.buttons["Expected"].setText("Hide what was expected" if room.expects else "What was expected?")
+        self.buttons["Question"].setText("Next question" if room.at_question >= 0 else "Ask a question")
+        self.buttons["Answer"].setVisible(room.at_question >= 0)
+        self.buttons["Answer"].setText("Hide the answer" if room.answered else "Show the answer")
+        self.buttons["Clock"].setText("Stop the clock" if room.clock.isActive() else "Start the clock")
+        self.buttons["Practice"].setText("Count again" if room.practice else "Practise, uncounted")
+        boards = has_boards(self.game)
+        self.buttons["Who can still win?"].setVisible(boards)
+        for part in (self.boards, self.take):
+            part.setVisible(boards and (not room.totals or self.more.isChecked()))
+        self.rest.setVisible(self.more.isChecked())
+        self.more.setText("Less" if self.more.isChecked() else "More")
+        self.told.setVisible(bool(self.told.text()))
+
+    def _say(self, words: str) -> None:
+        self.told.setText(words)
+        self._show_now()
 
     def _do(self, does: Callable[[], object]) -> None:
         """What a button does; the keys stay with the picture."""
+        self.room.refused = ""
         does()
         self.screen_.setFocus()
 
@@ -92,8 +135,7 @@ class ClassView(QWidget):
         for one in (self.screen_, self.projector):
             if one is not None:
                 one.show_colours(colours)
-        for part in (self.boards, self.take):
-            part.setVisible(has_boards(game))
+        self._say("")
 
     def showEvent(self, event: object) -> None:
         """Numbers can be typed at once."""
@@ -104,9 +146,9 @@ class ClassView(QWidget):
         try:
             self.room.set_boards(self.boards.toPlainText())
         except GameError as error:
-            self.told.setText(error.sentence)
+            self._say(error.sentence)
             return
-        self.told.setText(f"{plural(len(self.room.boards), 'board')} taken. {HINT}")
+        self._say(f"{plural(len(self.room.boards), 'board')} taken.")
         self.screen_.setFocus()
 
     def project(self) -> None:

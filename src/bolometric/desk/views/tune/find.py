@@ -26,6 +26,7 @@ from bolometric.core.tuning.recipes import Space
 from bolometric.core.tuning.search import TRIES, Candidate, Memory, Progress, tune
 from bolometric.core.tuning.space import differences, free_knobs
 from bolometric.desk.lane import Lane
+from bolometric.desk.parts.offers import Offer, OfferList
 from bolometric.desk.parts.page_bar import PageBar
 from bolometric.desk.parts.plain import Label
 from bolometric.desk.parts.rows import Rows
@@ -63,12 +64,10 @@ class FindPage(QWidget):
         self.looks.done.connect(self._show_sides)
         self._came.connect(self._show_progress)
         self.wanted, self.told = Label(wordWrap=True), Label(wordWrap=True)
-        self.free, self.games = QListWidget(), QListWidget()
+        self.free, self.games = QListWidget(), OfferList("games that were found, the best first")
         self.free.setAccessibleName("settings that may change; what is not marked is locked")
         self.free.setMaximumWidth(230)
-        self.games.setWordWrap(True)
         self.games.setToolTip(HOW_DIFFERENT)
-        self.games.setAccessibleName("games that were found, the best first")
         self.games.currentRowChanged.connect(self._choose_row)
         self.seed = QSpinBox(minimum=1, maximum=999_999, value=1, prefix="seed ")
         self.seed.setAccessibleName("seed: the same number finds the same games")
@@ -185,11 +184,7 @@ class FindPage(QWidget):
             return
         self.bar.setValue(int(1000 * progress.part))
         self.found, self.progress = progress.best, progress
-        row = max(self.games.currentRow(), 0)
-        self.games.clear()
-        for one in self.found:
-            self.games.addItem(f"{percent(one.suits)}: {'; '.join(one.changes) or 'as it is'}")
-        self.games.setCurrentRow(min(row, len(self.found) - 1))
+        self.games.show_offers([_offer(one) for one in self.found], self.colours)
         self.trade.show_seen(self._space, progress.seen, self.colours)
         self.told.setText(f"{progress.tried:,} games looked at.")
 
@@ -242,6 +237,12 @@ class FindPage(QWidget):
     def _hand_on(self, signal: SignalInstance) -> None:
         if self._chosen is not None:
             signal.emit(self._chosen.game)
+
+
+def _offer(one: Candidate) -> Offer:
+    """A game that was found, as a card."""
+    marks = tuple((part.target, part.reading) for part in one.parts)
+    return Offer(one.game, f"Suits {percent(one.suits)}", one.changes or ("As it is",), marks)
 
 
 def _marked(item: QListWidgetItem) -> bool:

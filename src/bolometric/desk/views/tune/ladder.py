@@ -7,7 +7,6 @@ from PySide6.QtWidgets import (
     QComboBox,
     QDoubleSpinBox,
     QHBoxLayout,
-    QListWidget,
     QProgressBar,
     QPushButton,
     QSpinBox,
@@ -16,11 +15,13 @@ from PySide6.QtWidgets import (
 )
 
 from bolometric.core.game.document import Game
+from bolometric.core.game.speaking import capital
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.show import certainty, show
 from bolometric.core.settings.errors import GameError
 from bolometric.core.tuning.ladder import HARDER, LEVELS, Rung, ladder, levels_of, offered, present
 from bolometric.desk.lane import Lane
+from bolometric.desk.parts.offers import Offer, OfferList
 from bolometric.desk.parts.plain import Label
 from bolometric.desk.views.tune.styles import offer_styles
 from bolometric.paint.palette import LIGHT, Palette
@@ -59,13 +60,11 @@ class LadderPage(QWidget):
         self.bar = QProgressBar(maximum=1000, textVisible=False)
         self.bar.setAccessibleName("Progress")
         self.bar.hide()
-        self.list = QListWidget()
-        self.list.setWordWrap(True)
-        self.list.setSpacing(3)
+        self.list = OfferList("versions, easy first")
         self.told = Label(IDLE, wordWrap=True)
         names = (
             (self.by, "what makes it harder"), (self.choosing, "for whom"), (self.easy, "the easy end"),
-            (self.hard, "the hard end"), (self.count, "how many versions"), (self.list, "versions, easy first"),
+            (self.hard, "the hard end"), (self.count, "how many versions"),
         )  # fmt: skip
         for widget, name in names:
             widget.setAccessibleName(name)
@@ -154,6 +153,8 @@ class LadderPage(QWidget):
         ends = (low, high) if HARDER[key] > 0 else (high, low)
         for box, value in zip((self.easy, self.hard), ends, strict=True):
             box.setValue(value * self._scale)
+        if not self.rungs and not self.lane.busy and self.isVisible():
+            self._press()  # there is something to look at from the beginning
 
     def _press(self) -> None:
         if self.lane.busy:
@@ -191,7 +192,9 @@ class LadderPage(QWidget):
         wanted = "" if rung.met else f", as near as can be to {show(key, rung.wanted)}"
         changes = "; ".join(rung.changes) or "as it is"
         before = "from the open game" if len(self.rungs) == 1 else "from the one before"
-        self.list.addItem(f"{rung.level}: {there}{wanted}\n    {before}: {changes}")
+        self.list.colours = self.colours
+        title, told = f"{capital(rung.level)}: {there}{wanted}", f"{capital(before)}: {changes}"
+        self.list.add_offer(Offer(rung.game, title, (told,)))
 
     def _ended(self, words: str = "") -> None:
         self.begin.setText("Make them")

@@ -1,9 +1,12 @@
-"""What moves it: for one reading every setting a step down and a step up, the largest effect first."""
+"""What moves it: for one reading every setting a step down and a step up, the largest effect first.
+
+A click chooses a change, which says what it would do; a button makes it.
+"""
 
 from __future__ import annotations
 
 from PySide6.QtCore import QTimer, Signal
-from PySide6.QtWidgets import QComboBox, QHBoxLayout, QProgressBar, QScrollArea, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QComboBox, QHBoxLayout, QProgressBar, QPushButton, QScrollArea, QVBoxLayout, QWidget
 
 from bolometric.core.game.document import Game
 from bolometric.core.game.targets import NOT_ONE, Target
@@ -51,7 +54,10 @@ class MovesPage(QWidget):
         self.bar.setAccessibleName("Progress")
         self.told = Label(wordWrap=True)
         self.rows = QScrollArea(widgetResizable=True)
-        self.rows.setAccessibleName("changes, the largest effect first; Enter takes one")
+        self.rows.setAccessibleName("changes, the largest effect first; Space chooses one")
+        self.take = QPushButton("Make this change")
+        self.take.clicked.connect(self._take)
+        self.chosen: Step | None = None
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 4, 0, 0)
         row = QHBoxLayout()
@@ -60,7 +66,10 @@ class MovesPage(QWidget):
         row.addStretch(0)
         column.addLayout(row)
         column.addWidget(self.rows, 1)
-        column.addWidget(self.told)
+        last = QHBoxLayout()
+        last.addWidget(self.told, 1)
+        last.addWidget(self.take)
+        column.addLayout(last)
         for chooser in (self.reading, self.choosing):
             chooser.activated.connect(lambda _: self.ask())
 
@@ -68,7 +77,7 @@ class MovesPage(QWidget):
         """Another game: what moved the one before is not true of it."""
         self.game, self.colours = game, colours
         self.lane.give_up()
-        self.found = []
+        self.found, self.chosen = [], None
         kept = self.reading.currentData() or "minutes"
         self.reading.clear()
         for key, kind in READINGS.items():
@@ -97,7 +106,7 @@ class MovesPage(QWidget):
         game, key, style = self.game, self.reading.currentData(), self.choosing.currentData() or "as_set"
         if key is None:
             return
-        self.found, self._asked = [], object()
+        self.found, self._asked, self.chosen = [], object(), None
         asked, self._count = self._asked, max(sum(1 for _ in knobs(game)), 1)
         self.bar.setValue(0)
         self.bar.show()
@@ -145,11 +154,25 @@ class MovesPage(QWidget):
         band = next((target for target in targets_of(self.game) if target.reading == key), None)
         for step in steps:
             row = StepBar(step, self.figure(step), most, _meets(band, step), self.colours)
-            row.clicked.connect(lambda _=False, step=step: self.taken.emit(step.game))
+            row.setChecked(self.chosen is not None and (self.chosen.path, self.chosen.value) == (step.path, step.value))
+            row.clicked.connect(lambda _=False, step=step: self.choose_step(step))
             row.pointed.connect(lambda step=step: self._tell(step))
             column.addWidget(row)
         column.addStretch()
         self.rows.setWidget(inner)
+        self.take.setEnabled(self.chosen is not None)
+
+    def choose_step(self, step: Step) -> None:
+        """A change that may be made: nothing happens to the game yet."""
+        self.chosen = step
+        for row in self.rows.findChildren(StepBar):
+            row.setChecked(row.step is step)
+        self.take.setEnabled(True)
+        self._tell(step)
+
+    def _take(self) -> None:
+        if self.chosen is not None:
+            self.taken.emit(self.chosen.game)
 
     def figure(self, step: Step) -> str:
         """The effect with its sign, and how sure it is."""
@@ -166,13 +189,14 @@ class MovesPage(QWidget):
 
     def _tell(self, step: Step) -> None:
         key = self.reading.currentData()
+        if self.chosen is not None:
+            step = self.chosen  # what the button would do
         if key is None or self.lane.busy:
             return
         before = show(key, step.after - step.effect)
         sure = "exact" if not step.error else f"both simulated with the same numbers, {self.figure(step)}"
         self.told.setText(
-            f"{step.words}: {READINGS[key].label} goes from {before} to {show(key, step.after)} ({sure}). "
-            "A click, or Enter, takes it."
+            f"{step.words}: {READINGS[key].label} goes from {before} to {show(key, step.after)} ({sure})."
         )
 
 

@@ -18,6 +18,7 @@ from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.show import certainty, headline, show
 from bolometric.core.settings.amounts import Value
 from bolometric.core.settings.knobs import knob_at
+from bolometric.core.tuning.moves import telling
 from bolometric.core.tuning.sweep import Point, Swept, sweep
 from bolometric.desk.lane import Lane
 from bolometric.desk.parts.chart import Chart
@@ -44,7 +45,10 @@ class SweepPage(QWidget):
         self.points: list[Point] = []
         self.swept: tuple[Swept, ...] = ()
         self._asked: object = None
-        self.lane = Lane("sweep", self)
+        self._wanted = "minutes"
+        """The reading that is shown where nobody has chosen another."""
+        self.lane, self.looks = Lane("sweep", self), Lane("telling", self)
+        self.looks.done.connect(self._begin_with)
         self.lane.done.connect(lambda _: self._ended())
         self.lane.failed.connect(self._failed)
         self._came.connect(self._take_in)
@@ -99,7 +103,28 @@ class SweepPage(QWidget):
         offer_styles(self.choosing, game)
         self.draw()
 
+    def showEvent(self, event: object) -> None:
+        """It is looked at: begin with the setting that moves most what is off its target, or the length."""
+        super().showEvent(event)  # type: ignore[arg-type]
+        if not self.points and not self.lane.busy and not self.looks.busy:
+            game = self.game
+            self.told.setText("Looking for the setting that moves most …")
+            self.looks.ask(lambda: telling(game))
+
+    def _begin_with(self, found: tuple[str, str] | None) -> None:
+        """A reading and a setting to begin with; somebody may have begun with others meanwhile."""
+        if found is None or self.points or self.lane.busy or not self.isVisible():
+            self.tell()
+            return
+        key, path = found
+        if self.first.knob.findData(path) >= 0:
+            self.first.knob.setCurrentIndex(self.first.knob.findData(path))
+            self.first.offer_range()
+        self._wanted = key
+        self._press()
+
     def _press(self) -> None:
+        self.looks.give_up()
         if self.lane.busy:
             self.lane.give_up()
             self._ended()
@@ -150,7 +175,7 @@ class SweepPage(QWidget):
             self.reading.clear()
             for key in keys:
                 self.reading.addItem(READINGS[key].label, key)
-            self.reading.setCurrentIndex(max(self.reading.findData(kept or "minutes"), 0))
+            self.reading.setCurrentIndex(max(self.reading.findData(kept or self._wanted), 0))
         if self.which.count() != len(self.points) or not self.points:
             self.which.clear()
             for point in self.points:

@@ -67,5 +67,5 @@ class TuneView(QWidget):
         """Give up what is being worked out."""
         for page in (self.mover, self.finder, self.sweeper, self.ladder, self.compare):
             page.lane.close()
-        for lane in (self.finder.looks, self.ladder.looks, self.compare.reads):
+        for lane in (self.finder.looks, self.sweeper.looks, self.ladder.looks, self.compare.reads):
             lane.close()
