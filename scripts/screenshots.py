@@ -11,7 +11,8 @@ from pathlib import Path
 
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 
-from PySide6.QtCore import QEventLoop, QTimer
+from PySide6.QtCore import QEventLoop, Qt, QTimer
+from PySide6.QtGui import QImage
 
 from bolometric.assets import demo_files
 from bolometric.core.areas.shelf import starters
@@ -153,6 +154,20 @@ def beginning(camera: Camera) -> None:
     camera.take("begin")
 
 
+VIEWS = {"odds": "odds-dice"}
+"""Pictures that the handbook shows too, where a view has no picture of its own name."""
+BOOK = Path(__file__).parent.parent / "src/bolometric/assets/handbook/pictures"
+
+
+def for_the_book(folder: Path) -> None:
+    """The handbook's pictures of the views: the same ones, smaller."""
+    BOOK.mkdir(exist_ok=True)
+    for view in ("shelf", "shape", "odds", "runs", "practice", "tune", "table", "sheets", "class", "logbook"):
+        taken = QImage(str(folder / f"{VIEWS.get(view, view)}.png"))
+        small = taken.scaledToWidth(840, Qt.TransformationMode.SmoothTransformation)
+        small.save(str(BOOK / f"{view}.webp"), quality=80)
+
+
 def main(folder: Path) -> None:
     folder.mkdir(parents=True, exist_ok=True)
     with tempfile.TemporaryDirectory() as home:
@@ -210,6 +225,7 @@ def main(folder: Path) -> None:
         helping(camera)
         window.close()
         window.keeper.close()
+        for_the_book(folder)
 
 
 if __name__ == "__main__":

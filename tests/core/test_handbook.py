@@ -4,13 +4,17 @@ import re
 
 import pytest
 
-from bolometric.assets import demo_files
+from bolometric.assets import HERE, SUFFIX, demo_files
 from bolometric.core.areas.catalogue import AREAS
 from bolometric.core.areas.shelf import starters
+from bolometric.core.game.document import with_value
 from bolometric.core.game.files import read
 from bolometric.core.game.seats import Seats
+from bolometric.core.measure.measuring import measure_exactly
 from bolometric.core.results.kinds import READINGS
+from bolometric.core.results.show import headline
 from bolometric.core.settings.knobs import knobs
+from bolometric.core.text.figures import percent
 from bolometric.core.words.help.handbook import START, page_of, page_of_area, pages, search
 from bolometric.core.words.help.setting import setting_at, setting_of
 
@@ -56,6 +60,44 @@ def test_a_page_is_whole_and_in_a_teachers_words(page):
         assert page_of(key).key == key
     for board in re.findall(r"\(board:([^)]*)\)", page.text):
         assert any(type(one.game.area).__name__.lower() == board for one in starters())
+
+
+WORDS = (HERE / "handbook" / "views.md").read_text("utf-8")
+CLAIMS = re.findall(r"(\S+(?: (?:to \d+|min|points))?)\s*<!--([^>]*)-->", WORDS)
+
+
+def claimed(said):
+    """The figure that a claim of the handbook stands for, worked out anew."""
+    game_of = {path.name.removesuffix(SUFFIX): read(path) for path in demo_files()}
+    first, *rest = said.split()
+    if first == "odds":
+        shown = game_of[rest[0]].shown
+        return percent(float(shown.chances[list(shown.totals).index(int(rest[1]))]))
+    if first == "range":
+        return f"{game_of[rest[0]].shown.totals[0]} to {game_of[rest[0]].shown.totals[-1]}"
+    if first == "tables":
+        return str(-(-int(rest[1]) // game_of[rest[0]].seats.count))
+    game, key = game_of[first], rest[-1]
+    for change in rest[:-1]:
+        path, value = change.split("=")
+        game = with_value(game, path, int(value) if value.isdigit() else value)
+    return headline(key, measure_exactly(game).readings[key])
+
+
+@pytest.mark.parametrize(("figure", "said"), CLAIMS, ids=[said.replace(" ", "_") for _, said in CLAIMS])
+def test_a_figure_in_the_handbook_is_what_the_game_measures(figure, said):
+    assert figure.rstrip(",.") == claimed(said)
+
+
+def test_every_view_has_a_page_with_a_picture_its_parts_and_an_example():
+    assert len(CLAIMS) == WORDS.count("<!--") > 15
+    for view in ("shelf", "shape", "odds", "runs", "practice", "tune", "table", "sheets", "class", "logbook"):
+        text = page_of(view).text
+        assert f"](view:{view})" in text
+        assert (HERE / "handbook" / "pictures" / f"{view}.webp").stat().st_size > 10_000
+        assert "## What is where" in text
+        assert "## An example" in text
+        assert "<!--" not in text
 
 
 def test_words_are_found_with_what_stands_around_them():

@@ -55,7 +55,7 @@ def test_every_page_of_the_book_can_be_read_found_and_left(qtbot, window):
         book.open(page.key)
         assert book.view.toPlainText().startswith(page.title)
         assert book.list.currentItem().text() == page.title
-    for address in ("board:trail", "board:grid", "piece:die"):
+    for address in ("board:trail", "board:grid", "piece:die", "view:tune"):
         assert not book.view.loadResource(2, QUrl(address)).isNull()
     assert book.view.loadResource(2, QUrl("file:///etc/hostname")) is None
     book.go_back()

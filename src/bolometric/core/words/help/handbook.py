@@ -24,6 +24,8 @@ GROUPS = {"topics": "Subjects", "views": "Views", "games": "Kinds of games", "re
 START = "start"
 MARKS = re.compile(r"!\[[^]]*\]\([^)]*\)|\]\([^)]*\)|[*#\[`]")
 """What Markdown adds to the words."""
+CLAIM = re.compile(r"\s*<!--([^>]*)-->")
+"""Behind a figure in a text: of which game it is, and which reading. Only tests read it, which work it out anew."""
 AROUND = 60
 """Letters shown on either side of what was looked for."""
 
@@ -86,7 +88,7 @@ def _around(plain: str, word: str) -> str:
 
 
 def _read(group: str) -> Iterator[Page]:
-    text = (HERE / "handbook" / f"{group}.md").read_text("utf-8")
+    text = CLAIM.sub("", (HERE / "handbook" / f"{group}.md").read_text("utf-8"))
     for part in f"\n{text}".split("\n# ")[1:]:
         head, body = part.split("\n", 1)
         key, _, title = (one.strip() for one in head.partition("|"))
