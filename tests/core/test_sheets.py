@@ -26,6 +26,13 @@ def edges_of(face):
 
 
 @pytest.mark.parametrize("sides", SIDES)
+def test_a_net_stands_upright(sides):
+    """Its first face on an edge, so a cube's numbers lie along the paper."""
+    face = net(sides).faces[0]
+    assert min(abs(a[1] - b[1]) for a, b in zip(face, np.roll(face, -1, axis=0), strict=True)) < 1e-9
+
+
+@pytest.mark.parametrize("sides", SIDES)
 def test_a_net_folds_to_its_solid(sides):
     """Every edge of the solid is folded or glued, once; every face is the solid's face; nothing lies on another."""
     body, laid = solid(sides), net(sides)

@@ -7,6 +7,7 @@ from collections import Counter
 import pypdf
 import pytest
 from pypdf.generic import ContentStream
+from PySide6.QtGui import QColor, QFontMetricsF, QImage
 
 from bolometric.assets import demo_files
 from bolometric.core.areas.shelf import starters
@@ -18,8 +19,10 @@ from bolometric.core.sheets.contents import Kit
 from bolometric.core.sheets.gathering import contents_of
 from bolometric.core.sheets.kit import FOOD, SCHOOL, TOOLS, kit
 from bolometric.paint.printed.book import chosen, offered, pages_of, paper_of
+from bolometric.paint.printed.frame import TINTS
 from bolometric.paint.printed.looks import LOOKS
-from bolometric.paint.printed.out import pdf
+from bolometric.paint.printed.out import pdf, png
+from bolometric.paint.printed.words import Words
 
 GAMES = [*map(read, demo_files()), *(starter.game for starter in starters())]
 NAMES = [game.name or f"starter {at}" for at, game in enumerate(GAMES)]
@@ -180,3 +183,51 @@ def test_what_is_chosen_is_what_is_printed(qapp, at):
         key for key in there if key in every
     ]
     assert frozenset(there) - set(GAMES[at].printing.left_out) == chosen(contents)
+
+
+@pytest.mark.parametrize("path", demo_files(), ids=lambda path: path.name)
+def test_a_board_on_one_page_has_its_name_on_top_within_a_frame(qapp, path):
+    game = read(path)
+    contents = contents_of(game)
+    if not contents.boards:
+        return
+    pages = [page for page in pages_of(contents, frozenset({"boards"})) if "part" not in page.title]
+    paper = paper_of(contents)
+    for number, page in enumerate(pages, 1):
+        painted = QImage.fromData(png(page, paper, number, len(pages)))
+        dots = painted.width() / page.size[0]
+        edge = round((paper.printing.margin + 0.5) * dots)
+        framed = QColor(paper.palette.night)
+        assert painted.pixelColor(painted.width() // 2, edge) == framed
+        assert painted.pixelColor(edge, painted.height() // 2) == framed
+    words = " ".join(sheets(game, "boards")[1].pages[0].extract_text().split())
+    assert words.count(game.name) == 2  # on top, and at the foot
+
+
+def grounds(game, look):
+    """The pale colours that are seen on the first page of a board."""
+    contents = contents_of(with_values(game, {"printing.look": look}))
+    pages = list(pages_of(contents, frozenset({"boards"})))
+    painted = QImage.fromData(png(pages[0], paper_of(contents), 1, 1))
+    some = {
+        painted.pixelColor(x, y).name() for x in range(0, painted.width(), 9) for y in range(0, painted.height(), 9)
+    }
+    return some & set(TINTS)
+
+
+@pytest.mark.parametrize("name", ["ridge-ascent", "beacon-watch", "star-field"])
+def test_squares_are_pale_in_colour_and_save_ink_elsewhere(qapp, name):
+    game = next(read(path) for path in demo_files() if path.name.startswith(name))
+    assert grounds(game, "colour") == set(TINTS)
+    assert grounds(game, "lines") == grounds(game, "grey") == set()
+
+
+def test_a_large_count_leaves_room_before_its_noun(qapp):
+    paper = paper_of(contents_of(GAMES[0]))
+    for widest in ("5", "504", "12,345"):
+        written = Words(13, paper)
+        written.line("counters", widest, widest=widest)
+        block = written.document.firstBlock().blockFormat()
+        wide = QFontMetricsF(written.document.defaultFont()).horizontalAdvance(widest)
+        assert block.tabPositions()[0].position > wide + 5
+        assert block.leftMargin() == block.tabPositions()[0].position

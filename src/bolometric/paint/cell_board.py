@@ -16,6 +16,8 @@ from bolometric.paint.palette import Palette, ink_on
 LEFT, LEFT_PART, TOP, TOP_PART = 78, 0.16, 44, 0.2
 """Pixels for the names of rows and the part of the width that they take at most; the same for those of columns."""
 TALLEST = 1.2
+LARGEST = 60
+"""Pixels of a letter on a place, at the most."""
 LEGIBLE, NAMED = 12, 20
 """Pixels a place must measure before its word, and before rows and columns, are named."""
 
@@ -26,6 +28,8 @@ class CellPicture:
 
     cells: Cells
     warmth: Sequence[float] | None = None
+    tints: Sequence[str] | None = None
+    """Grounds of the places where there is no warmth; None for that of a sheet."""
 
 
 class CellLayout:
@@ -63,12 +67,13 @@ def paint_cells(painter: QPainter, layout: CellLayout, picture: CellPicture, pal
     painter.setRenderHint(QPainter.RenderHint.Antialiasing)
     size = min(layout.width, layout.height)
     longest = max([1, *(len(text) for text in picture.cells.texts)])
-    font = piece_font(min(0.44 * size, 1.5 * layout.width / longest, 26))
+    font = piece_font(min(0.44 * size, 1.5 * layout.width / longest, LARGEST))
     for number, text in enumerate(picture.cells.texts, 1):
         if number in picture.cells.unused:
             continue
         place = layout.square(number)
-        ground = QColor(palette.sheet) if picture.warmth is None else palette.heat(picture.warmth[number - 1])
+        plain = palette.sheet if picture.tints is None else picture.tints[number - 1]
+        ground = QColor(plain) if picture.warmth is None else palette.heat(picture.warmth[number - 1])
         painter.setPen(
             QPen(
                 QColor(palette.ember if number == picture.cells.here else palette.line),

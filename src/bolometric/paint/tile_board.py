@@ -38,6 +38,8 @@ class TilePicture:
     """Tiles, from 1, that are only there for show."""
     stacks: Sequence[Sequence[int]] | None = None
     """For each tile the seats, from 0, of the counters on it."""
+    tints: Sequence[str] | None = None
+    """Grounds of the tiles where there is no warmth; None for that of a sheet."""
 
 
 def shape(count: int) -> tuple[int, int]:
@@ -89,7 +91,8 @@ def paint_tiles(painter: QPainter, layout: TileLayout, picture: TilePicture, pal
     number, figure = piece_font(min(0.46 * size, widest)), screen_font(min(0.22 * size, 15))
     for i, name in enumerate(picture.names):
         tile, shut, off = layout.square(i + 1), i + 1 in picture.shut, i + 1 in picture.unused
-        ground = QColor(palette.sheet) if picture.warmth is None else palette.heat(picture.warmth[i])
+        plain = palette.sheet if picture.tints is None else picture.tints[i]
+        ground = QColor(plain) if picture.warmth is None else palette.heat(picture.warmth[i])
         ink = QColor(palette.ink) if picture.warmth is None else ink_on(ground)
         _paint_ground(painter, tile, QColor(palette.paper) if shut or off else ground, shut, off, palette)
         if size < LEGIBLE:

@@ -35,6 +35,8 @@ class TrailPicture:
     carried: Sequence[Carried] = ()
     written: Sequence[str] | None = None
     """What is written on each square; None for its number."""
+    tints: Sequence[str] | None = None
+    """Grounds of the squares where there is no warmth; None for that of a sheet."""
     under: Callable[[QPainter], None] | None = None
     """Draws something over the squares, below their numbers."""
 
@@ -146,7 +148,8 @@ def _paint_grounds(
     grounds, round_by = [], 0.14 * min(squares[0].width(), squares[0].height())
     painter.setPen(QPen(QColor(palette.line), 1))
     for i, square in enumerate(squares):
-        ground = QColor(palette.sheet) if picture.warmth is None else palette.heat(picture.warmth[i])
+        plain = palette.sheet if picture.tints is None else picture.tints[i]
+        ground = QColor(plain) if picture.warmth is None else palette.heat(picture.warmth[i])
         grounds.append((ground, QColor(palette.ink) if picture.warmth is None else ink_on(ground)))
         if i == len(squares) - 1:
             painter.setPen(QPen(QColor(palette.ink), 2.5))

@@ -52,7 +52,7 @@ class Printing(Part):
         Annotated[Number, Field(ge=5, le=100)] | None,
         Field(description="Side of a square of the board in millimetres; null = as large as one page has room for."),
     ] = None
-    die: Annotated[Number, Field(ge=10, le=60, description="Longest edge of a die, in millimetres.")] = 22
+    die: Annotated[Number, Field(ge=10, le=60, description="Longest edge of a die, in millimetres.")] = 25
     text: Annotated[Number, Field(ge=8, le=40, description="Size of the rules' letters, in points.")] = 16
     alike: Annotated[
         StrictInt, Field(ge=1, le=40, description="Different boards that are equally fair, where the area makes them.")

@@ -187,10 +187,10 @@ def _tab(a: Array, b: Array, high: float, slant: float) -> Array:
 
 
 def _turned(polygons: list[Array]) -> list[Array]:
-    """All of them turned so that they need least width, then height; y downwards, from 0."""
+    """All of them turned upright, the first face on one of its edges, so that they need least room; y downwards."""
     best: tuple[float, list[Array]] | None = None
-    for degrees in range(0, 180, 6):
-        spin = np.exp(1j * np.deg2rad(degrees))
+    for a, b in zip(polygons[0], np.roll(polygons[0], -1, axis=0), strict=True):
+        spin = np.conj(complex(*(b - a))) / abs(complex(*(b - a)))
         spun = [np.stack([(spin * (p[:, 0] + 1j * p[:, 1])).real, (spin * (p[:, 0] + 1j * p[:, 1])).imag], 1)
                 for p in polygons]  # fmt: skip
         points = np.concatenate(spun)

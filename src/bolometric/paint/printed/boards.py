@@ -14,6 +14,7 @@ from bolometric.core.sheets.tiled import OVERLAP, Window
 from bolometric.core.text.figures import plural
 from bolometric.paint.board import paint_board, picture_of
 from bolometric.paint.fonts import piece_font
+from bolometric.paint.printed.frame import inside, paint_frame, tinted
 from bolometric.paint.printed.looks import hatch
 from bolometric.paint.printed.motifs import PALE, paint_motif
 from bolometric.paint.printed.page import Page, Paper, fitted, mm
@@ -83,7 +84,10 @@ def _draw(
     alone = plan.tiling.pages == 1
     place = QRectF(0, 0, mm(window.wide), mm(window.high))
     place.moveTopLeft(room.topLeft())
-    if alone:
+    if plan.framed:
+        place.moveCenter(inside(room).center())
+        paint_frame(painter, room, contents.game.name, paper.palette)
+    elif alone:
         place.moveCenter(room.center())
     painter.save()
     if not alone:
@@ -100,6 +104,7 @@ def _paint(painter: QPainter, plan: Planned, contents: Contents, paper: Paper, h
     layout, palette, printing = plan.layout, paper.palette, paper.printing
     places, ends = _without_ends(plan.places, paper)
     picture = picture_of(places, heat, figures=False)
+    picture = tinted(picture, palette)
     if isinstance(picture, TrailPicture) and printing.behind != "none":
         picture = replace(picture, under=lambda on: paint_motif(on, printing.behind, layout.area, PALE))
     paint_board(painter, layout, picture, palette)

@@ -12,10 +12,11 @@ from bolometric.core.sheets.tiled import Tiling, strides, tiling
 from bolometric.paint import cell_board, fill_board, tile_board
 from bolometric.paint.board import Layout, layout_of
 from bolometric.paint.laid import block
+from bolometric.paint.printed.frame import within
 from bolometric.paint.printed.page import Paper, mm
 from bolometric.paint.trail_board import GAP
 
-LARGEST, SMALLEST = 34.0, 3.0
+LARGEST, SMALLEST = 60.0, 3.0
 """Millimetres of a square's side, where it is as large as a page has room for."""
 WAITING = 1.3
 """Sides of a square that the row of places for the counters takes."""
@@ -34,6 +35,8 @@ class Planned:
     tiling: Tiling
     waiting: bool
     """Whether there is a row of places for the counters below it."""
+    framed: bool = False
+    """Whether it stands on one page within a frame with the game's name."""
 
     @property
     def layout(self) -> Layout:
@@ -53,7 +56,7 @@ def planned(places: Places, paper: Paper, waiting: bool) -> Planned:
     ways = {"portrait": (False,), "landscape": (True,)}.get(printing.across, (False, True))
     found = []
     for turned in ways:
-        room = paper.inside(turned)
+        room = paper.inside(turned) if printing.square is not None else within(paper.inside(turned))
         side = printing.square if printing.square is not None else _fits(places, room, waiting)
         laid = _laid(places, float(side), room)
         found.append((laid, float(side), _size(laid, float(side), room, waiting), turned))
@@ -62,7 +65,9 @@ def planned(places: Places, paper: Paper, waiting: bool) -> Planned:
     else:
         counts = [_pages(size, paper.inside(turned)) for _, _, size, turned in found]
         laid, side, size, turned = found[counts.index(min(counts))]
-    return Planned(laid, side, size, tiling(*size, paper.inside(turned), turned), waiting)
+    free = within(paper.inside(turned))
+    framed = size[0] <= free[0] + 1e-6 and size[1] <= free[1] + 1e-6
+    return Planned(laid, side, size, tiling(*size, paper.inside(turned), turned), waiting, framed)
 
 
 def _pages(size: tuple[float, float], room: tuple[float, float]) -> int:

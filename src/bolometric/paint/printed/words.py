@@ -9,6 +9,7 @@ from PySide6.QtGui import (
     QAbstractTextDocumentLayout,
     QColor,
     QFont,
+    QFontMetricsF,
     QPainter,
     QPalette,
     QTextBlockFormat,
@@ -72,9 +73,10 @@ class Words:
         block.setBottomMargin(0.25 * self.size)
         self._write(words, block, letters)
 
-    def line(self, words: str, mark: str = "", gap: float = 0.35) -> None:
-        """A paragraph, hanging after its mark or number."""
-        block, hang = QTextBlockFormat(), 1.9 * self.size if mark else 0.0
+    def line(self, words: str, mark: str = "", gap: float = 0.35, widest: str = "") -> None:
+        """A paragraph, hanging after its mark or number; so far that there is room for the ``widest`` of a list."""
+        longest = QFontMetricsF(self.document.defaultFont()).horizontalAdvance(widest)
+        block, hang = QTextBlockFormat(), max(1.9 * self.size, longest + 0.8 * self.size) if mark else 0.0
         block.setBottomMargin(gap * self.size)
         block.setLeftMargin(hang)
         block.setTextIndent(-hang)
@@ -187,8 +189,9 @@ def kit_pages(contents: Contents, paper: Paper, told: str) -> Iterator[Page]:
     written = Words(SMALL_PRINT + 2, paper)
     written.title(f"{contents.game.name}: what goes in the box")
     written.line(f"{kit.whom}.")
+    widest = max((str(count) for count, _ in kit.lines), key=len, default="")
     for count, what in kit.lines:
-        written.line(what, str(count), 0.2)
+        written.line(what, str(count), 0.2, widest)
     written.heading("Printing")
     for line in told.splitlines():
         written.line(line, "•", 0.2)
