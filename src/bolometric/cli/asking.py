@@ -2,14 +2,13 @@
 
 from __future__ import annotations
 
-import json
 import sys
 from pathlib import Path
 from typing import Literal
 
 import click
 
-from bolometric.cli.group import FILE, JSON, STYLES, fail, game_of, main
+from bolometric.cli.group import FILE, JSON, STYLES, fail, game_of, main, say, say_json
 
 
 @main.command()
@@ -43,16 +42,16 @@ def measure(file: Path, runs: int | None, seed: int, style: str | None, at_least
     if as_json:
         from bolometric.core.words.plain import measured_plain
 
-        click.echo(json.dumps(measured_plain(found, at_least, suit), indent=2, allow_nan=False))
+        say_json(measured_plain(found, at_least, suit))
     else:
         from bolometric.core.words.report import readings_text
         from bolometric.core.words.telling import at_least_words
 
-        click.echo(readings_text(found))
+        say(readings_text(found))
         if suit[1]:
-            click.echo(f"\n{suit[1]}")
+            say(f"\n{suit[1]}")
         if at_least is not None:
-            click.echo(f"\n{at_least_words(game, at_least, found.exact, found.sample)}")
+            say(f"\n{at_least_words(game, at_least, found.exact, found.sample)}")
 
 
 @main.command()
@@ -67,10 +66,10 @@ def talk(file: Path, answers: bool, as_json: bool) -> None:
     found = asked_of(measure_game(game_of(file)))
     if as_json:
         plain = [{"level": LEVELS[one.level], "ask": one.ask, "answer": one.answer} for one in found]
-        click.echo(json.dumps({"questions": plain}, indent=2))
+        say_json({"questions": plain})
         return
     for number, one in enumerate(found, 1):
-        click.echo(f"{number}. {one.ask} [{LEVELS[one.level]}]" + (f"\n   {one.answer}" if answers else ""))
+        say(f"{number}. {one.ask} [{LEVELS[one.level]}]" + (f"\n   {one.answer}" if answers else ""))
 
 
 @main.command()
@@ -92,9 +91,9 @@ def odds(file: Path, make: bool, as_json: bool) -> None:
             made = made_of(game)
         except GameError as error:
             fail(error)
-        click.echo(json.dumps(made_plain(made), indent=2) if as_json else made_text(game, made))
+        say_json(made_plain(made)) if as_json else say(made_text(game, made))
     else:
-        click.echo(json.dumps(odds_plain(game), indent=2) if as_json else odds_text(game))
+        say_json(odds_plain(game)) if as_json else say(odds_text(game))
 
 
 @main.command(context_settings={"ignore_unknown_options": True})
@@ -126,7 +125,7 @@ def make(
         rules, drawn, found = asked(numbers, operations, MakingRules(use=use, order=order, division=division))
     except GameError as error:
         fail(error)
-    click.echo(json.dumps(numbers_plain(found), indent=2) if as_json else numbers_text(drawn, rules, found))
+    say_json(numbers_plain(found)) if as_json else say(numbers_text(drawn, rules, found))
 
 
 @main.command()
@@ -143,17 +142,23 @@ def boards(file: Path, count: int, seed: int, as_json: bool) -> None:
         found = boards_for(game_of(file), count, seed)
     except GameError as error:
         fail(error)
-    click.echo(json.dumps(boards_plain(found), indent=2) if as_json else boards_text(found))
+    say_json(boards_plain(found)) if as_json else say(boards_text(found))
 
 
 @main.command()
 @FILE
-def check(file: Path) -> None:
-    """Print faults and advice. Exit code 0: clean or only advice; 1: faults; 2: not a readable game."""
-    from bolometric.core.judge.faults import find_faults, summary
+@JSON
+def check(file: Path, as_json: bool) -> None:
+    """Print faults and advice, and what was measured to cure them.
 
-    faults = find_faults(game_of(file))
-    click.echo(summary(faults) or "Nothing to say against this game.")
+    Exit code 0: clean or only advice; 1: faults; 2: not a readable game.
+    """
+    from bolometric.core.judge.faults import find_faults, summary
+    from bolometric.core.words.plain import faults_plain
+
+    game = game_of(file)
+    faults = find_faults(game)
+    say_json(faults_plain(game, faults)) if as_json else say(summary(faults) or "Nothing to say against this game.")
     sys.exit(int(any(fault.level == "fault" for fault in faults)))
 
 
@@ -163,14 +168,20 @@ def check(file: Path) -> None:
     "--for", "reader", type=click.Choice(["players", "maker"]), default="players", show_default=True,
     help="Short sentences to read aloud, or the maker's sheet with aim, targets and every setting.",
 )  # fmt: skip
-@click.option("--markdown", is_flag=True, help="With headings and lists in Markdown.")
-def rules(file: Path, reader: str, markdown: bool) -> None:
+@click.option("--markdown", is_flag=True, help="With headings and lists in Markdown; lines are not wrapped.")
+@JSON
+def rules(file: Path, reader: str, markdown: bool, as_json: bool) -> None:
     """Print the rules of a game."""
     from bolometric.core.words.aloud import players_rules
+    from bolometric.core.words.plain import rules_plain
     from bolometric.core.words.rule_sheet import makers_sheet
 
     game = game_of(file)
-    click.echo(players_rules(game, markdown) if reader == "players" else makers_sheet(game, markdown))
+    if as_json:
+        say_json(rules_plain(game, reader))
+        return
+    text = players_rules(game, markdown) if reader == "players" else makers_sheet(game, markdown)
+    click.echo(text) if markdown else say(text)
 
 
 @main.command()
@@ -178,4 +189,4 @@ def schema() -> None:
     """Print the JSON Schema of the game file."""
     from bolometric.core.game.schema import schema as game_schema
 
-    click.echo(json.dumps(game_schema(), indent=2))
+    say_json(game_schema())

@@ -13,7 +13,7 @@ import click
 
 from bolometric import __version__
 from bolometric.assets import HERE
-from bolometric.cli.group import fail, main
+from bolometric.cli.group import EXITS, HELP, WHOLE, Nearest, fail, main
 
 ID = "dev.bolometric.Bolometric"
 PLACES = {
@@ -46,7 +46,7 @@ def _data() -> Path:
     return Path(os.environ.get("XDG_DATA_HOME") or Path.home() / ".local" / "share")
 
 
-@main.group()
+@main.group(cls=Nearest)
 def desktop() -> None:
     """Put the program into the desktop's menu, or take it out again."""
 
@@ -108,24 +108,54 @@ def _quoted(command: str) -> str:
     return command if plain else '"' + "".join(f"\\{sign}" if sign in '"`$\\' else sign for sign in command) + '"'
 
 
+ARGUMENTS = {
+    "file": "A game file, which ends in .bolo.json; - for standard input.",
+    "import file": "A CSV or JSON file with sessions; - for standard input.",
+    "numbers": "Whole numbers, decimals or fractions such as 1/2.",
+    "to": "The file to write; - for standard output.",
+}
+"""What stands for each argument, by its name; by command and name where that differs."""
+
+
 def manual() -> str:
     """The manual page, from the commands' own words."""
     lines = [
         f'.TH BOLOMETRIC 1 "" "bolometric {__version__}" "User Commands"', ".SH NAME",
         "bolometric \\- design, measure and print number games of your own", ".SH SYNOPSIS",
-        ".B bolometric", "[\\fIFILE\\fR | \\fB\\-\\-demo\\fR | \\fICOMMAND\\fR \\fB...\\fR]", ".SH COMMANDS",
+        ".B bolometric", "[\\fIFILE\\fR | \\fB\\-\\-demo\\fR] [\\fB\\-\\-apart\\fR]", ".br",
+        ".B bolometric", "\\fICOMMAND\\fR [\\fIARGUMENTS\\fR]", ".SH DESCRIPTION",
     ]  # fmt: skip
+    for part in HELP.split("\n\n"):
+        if not part.startswith("\b"):
+            lines += [".PP", _roff(part)]
+    lines.append(".SH COMMANDS")
     for path, command in _commands(main, ()):
         context = click.Context(command, info_name=" ".join(path))
-        lines += [".TP", f"\\fB{_roff(' '.join(path))}\\fR {_roff(' '.join(command.collect_usage_pieces(context)))}"]
-        lines.append(_roff(command.get_short_help_str(300)))
+        usage = " ".join(command.collect_usage_pieces(context))
+        lines += [".TP", f"\\fB{_roff(' '.join(path))}\\fR {_roff(usage)}", _roff(command.get_short_help_str(WHOLE))]
         for parameter in command.get_params(context):
-            record = parameter.get_help_record(context)
-            if record is not None and parameter.name != "help":
-                lines += [".RS", ".TP", f"\\fB{_roff(record[0])}\\fR", _roff(record[1] or "\\&"), ".RE"]
-    lines += [".SH FILES", "Games are single files that end in .bolo.json.", ".SH EXIT STATUS"]
-    lines.append("0 well; 1 faults found (check only); 2 something given cannot be used or written.")
+            if "--help" not in parameter.opts:
+                lines += [".RS", ".TP", *_told(path[-1], parameter, context), ".RE"]
+    lines += [".SH EXIT STATUS"]
+    for code, means in EXITS.items():
+        lines += [".TP", f"\\fB{code}\\fR", f"{means[0].upper()}{means[1:]}."]
+    lines += [
+        ".SH FILES",
+        "Games are single files that end in .bolo.json. Your shelf, your logbook and your settings lie in",
+    ]
+    lines += ["the folders that XDG_DATA_HOME and XDG_CONFIG_HOME name, or else in ~/.local/share and ~/.config."]
     return "\n".join(lines) + "\n"
+
+
+def _told(command: str, parameter: click.Parameter, context: click.Context) -> list[str]:
+    """The two lines of an argument or an option."""
+    if isinstance(parameter, click.Argument):
+        name = str(parameter.name)
+        words = ARGUMENTS.get(f"{command} {name}") or ARGUMENTS[name]
+        return [f"\\fI{_roff(parameter.make_metavar(context))}\\fR", _roff(words)]
+    record = parameter.get_help_record(context)
+    assert record is not None  # it is not hidden
+    return [f"\\fB{_roff(record[0])}\\fR", _roff(record[1])]
 
 
 def _commands(group: click.Group, before: tuple[str, ...]) -> list[tuple[tuple[str, ...], click.Command]]:

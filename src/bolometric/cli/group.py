@@ -3,9 +3,11 @@
 from __future__ import annotations
 
 import gc
+import json
 import os
 import sys
 from contextlib import suppress
+from difflib import get_close_matches
 from pathlib import Path
 from typing import Any, Literal, NoReturn
 
@@ -14,13 +16,39 @@ import click
 from bolometric import __version__
 
 OPEN = "open"
+COLUMNS, WHOLE = 80, 400
+"""Letters of a line of help, and of a sentence that is told whole."""
 
 
-class _Group(click.Group):
-    """Takes ``bolometric FILE`` as ``bolometric open FILE``."""
+class Nearest(click.Group):
+    """Answers a wrong command with the nearest right one."""
 
     def resolve_command(self, ctx: click.Context, args: list[str]) -> Any:
         if args and args[0] not in self.commands:
+            self.refuse(ctx, args[0])
+        return super().resolve_command(ctx, args)
+
+    def format_commands(self, ctx: click.Context, formatter: click.HelpFormatter) -> None:
+        """Each command with all of its sentence."""
+        shown = [(name, one) for name, one in sorted(self.commands.items()) if not one.hidden]
+        with formatter.section("Commands"):
+            formatter.write_dl([(name, one.get_short_help_str(WHOLE)) for name, one in shown])
+
+    def refuse(self, ctx: click.Context, word: str) -> NoReturn:
+        """Say that there is no such command, and which may have been meant."""
+        listed = [name for name, command in self.commands.items() if not command.hidden]
+        near = get_close_matches(word, listed, 1, 0.5)
+        meant = f" Did you mean: {ctx.command_path} {near[0]}?" if near else ""
+        told = f"bolometric: there is no command {word!r}.{meant} All are listed by: {ctx.command_path} --help"
+        click.echo(told, err=True)
+        ctx.exit(2)
+
+
+class _Group(Nearest):
+    """Takes ``bolometric FILE`` as ``bolometric open FILE``."""
+
+    def resolve_command(self, ctx: click.Context, args: list[str]) -> Any:
+        if args and args[0] not in self.commands and _may_be_file(args[0]):
             args = [OPEN, *args]
         return super().resolve_command(ctx, args)
 
@@ -46,6 +74,11 @@ class _Group(click.Group):
             _leave(2)
 
 
+def _may_be_file(word: str) -> bool:
+    """Whether a word names a file, there or not, and no command; options are told by the command that opens."""
+    return word.startswith("-") or "." in word or "/" in word or Path(word).exists()
+
+
 def _leave(code: int) -> NoReturn:
     """End without another try to write what could not be written."""
     with suppress(OSError):
@@ -53,30 +86,44 @@ def _leave(code: int) -> NoReturn:
     sys.exit(code)
 
 
-@click.group(cls=_Group, context_settings={"help_option_names": ["-h", "--help"]})
+HELP = """Measure a home-made number game before you cut out thirty boards.
+
+Without a command the window opens: on your own shelf of games, on a FILE (which ends in .bolo.json), or with --demo on
+the demo shelf. With --apart it is a window of its own.
+
+\b
+Examples:
+  bolometric --demo
+  bolometric measure game.bolo.json
+  bolometric check game.bolo.json
+  bolometric sheets game.bolo.json -o pages.pdf
+  bolometric make 6 5 3 1
+
+Readings are worked out exactly where that can be done and simulated where not; each says which, and a simulated one
+carries its standard error.
+
+A FILE of - is standard input, and an output of - is standard output. With --json a command prints JSON.
+
+\b
+Exit codes:
+"""
+EXITS = {
+    0: "well",
+    1: "faults were found (check only)",
+    2: "something given cannot be used or written",
+    130: "stopped by Ctrl-C",
+    141: "the reader of the output has gone",
+}
+CODES = "".join(f"  {code:<5}{means}\n" for code, means in EXITS.items())
+
+
+@click.group(
+    cls=_Group, help=HELP + CODES, subcommand_metavar="COMMAND …  or  FILE",
+    context_settings={"help_option_names": ["-h", "--help"], "max_content_width": COLUMNS},
+)  # fmt: skip
 @click.version_option(__version__, prog_name="bolometric")
 def main() -> None:
-    r"""Measure a home-made number game before you cut out thirty boards.
-
-    \b
-    bolometric                     open the window on your own shelf of games
-    bolometric --demo              open it on the demo shelf
-    bolometric FILE                open one game (a .bolo.json file); --apart: in a window of its own
-    bolometric measure FILE        print its readings: length, fairness, setbacks, ...
-    bolometric rules FILE          print its rules, to read aloud or as the maker's sheet
-    bolometric odds FILE           print every total with its ways and its chance
-    bolometric talk FILE           print questions to ask afterwards, with their answers
-    bolometric make 6 5 3 1        print every number that these can be put together to
-    bolometric tune FILE           print games like it that suit its targets better
-    bolometric sweep FILE --knob … print every reading over the values of a setting
-    bolometric find --brief FILE   print games of every kind that suit a brief
-    bolometric sheets FILE -o PDF  print board, pieces, cards, rules and what else is cut out or read
-    bolometric check FILE          print what is wrong with the game, and what cures it
-    bolometric schema              print the JSON Schema of the game file
-
-    Readings are worked out exactly where that can be done and simulated where not; each says which. A
-    simulated reading carries its standard error.
-    """
+    """The command; see ``HELP``."""
 
 
 def fail(error: Exception) -> NoReturn:
@@ -97,16 +144,57 @@ def painting() -> None:
 
 def game_of(file: Path) -> Any:
     """The game in a file; a wrong file ends the command."""
-    from bolometric.core.game.files import read
+    from bolometric.core.game.files import from_text, read
     from bolometric.core.settings.errors import FileError
 
     try:
-        return read(file)
+        return from_text(typed_in(), INPUT) if is_dash(file) else read(file)
     except FileError as error:
         fail(error)
 
 
-FILE = click.argument("file", type=click.Path(path_type=Path))
+def is_dash(file: Path | None) -> bool:
+    """Whether standard input or output is meant."""
+    return file is not None and str(file) == "-"
+
+
+def typed_in(largest: int = 1_000_000) -> bytes:
+    """All of standard input, which may not be larger than a file may."""
+    data = sys.stdin.buffer.read(largest + 1)
+    if len(data) > largest:
+        fail(ValueError(f"{INPUT}: it is larger than {largest:,} bytes, so it is no file of this program."))
+    return data
+
+
+def hand_out(data: bytes, out: Path) -> None:
+    """Write a file and say so, or write to standard output and say nothing. Ends the command where it cannot be."""
+    from bolometric.core.game.files import write_bytes
+    from bolometric.core.settings.errors import FileError
+
+    if is_dash(out):
+        sys.stdout.buffer.write(data)
+        return
+    try:
+        write_bytes(data, out)
+    except FileError as error:
+        fail(error)
+    click.echo(f"Written to {out}.")
+
+
+def say(text: str) -> None:
+    """Print text that is wrapped to the usual terminal."""
+    from bolometric.core.text.wrapped import wrapped
+
+    click.echo(wrapped(text))
+
+
+def say_json(plain: object) -> None:
+    """Print one value as JSON."""
+    click.echo(json.dumps(plain, indent=2, ensure_ascii=False, allow_nan=False))
+
+
+INPUT = "standard input"
+FILE = click.argument("file", type=click.Path(path_type=Path, allow_dash=True))
 STYLES: dict[str, Literal["guess", "thumb", "plan"]] = {"guess": "guess", "thumb": "thumb", "plan": "plan"}
 JSON = click.option("--json", "as_json", is_flag=True, help="Print JSON instead of a table.")
 
@@ -125,6 +213,8 @@ def open_window(file: Path | None, demo: bool, apart: bool) -> None:
         sys.exit(2)
     if platform:
         os.environ[CHOICE] = platform
+    if is_dash(file):
+        fail(ValueError("the window opens a file by its name; - is for the other commands."))
     if file is not None:
         game_of(file)  # a wrong file is said here, on standard error, before any window opens
     os.environ.setdefault("PYDANTIC_DISABLE_PLUGINS", "1")  # none is wanted, and looking for them takes 25 ms

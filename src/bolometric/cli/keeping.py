@@ -5,11 +5,26 @@ from __future__ import annotations
 from collections.abc import Iterator
 from contextlib import contextmanager
 from pathlib import Path
+from tempfile import TemporaryDirectory
 from typing import TYPE_CHECKING, Any
 
 import click
 
-from bolometric.cli.group import FILE, fail, game_of, main, painting
+from bolometric.cli.group import (
+    FILE,
+    INPUT,
+    JSON,
+    Nearest,
+    fail,
+    game_of,
+    hand_out,
+    is_dash,
+    main,
+    painting,
+    say,
+    say_json,
+    typed_in,
+)  # fmt: skip
 
 if TYPE_CHECKING:
     from bolometric.core.logbook.store import Logbook
@@ -22,7 +37,7 @@ _NAME = click.option("--game", "name", default="", help="Only sessions of the ga
 _SINCE = click.option("--since", default="", metavar="DATE", help="Only sessions from this day on.")
 
 
-@main.group()
+@main.group(cls=Nearest)
 def log() -> None:
     """Keep what happened when a game was played, and learn from it."""
 
@@ -89,81 +104,88 @@ def add(
 @_SINCE
 @click.option("--find", "words", default="", help="Only sessions with these words in them.")
 @_BOOK
-def list_(group: str, name: str, since: str, words: str, book: Path | None) -> None:
+@JSON
+def list_(group: str, name: str, since: str, words: str, book: Path | None, as_json: bool) -> None:
     """List sessions, the newest first."""
     from bolometric.core.logbook.held import story
+    from bolometric.core.logbook.moving import to_json
 
     with _opened(book) as found:
         listed = found.sessions(name, group, since, words)
+    if as_json:
+        click.echo(to_json(listed), nl=False)
+        return
     for one in listed:
-        click.echo(story(one))
+        say(story(one))
     if not listed:
         click.echo("No sessions.")
 
 
 @log.command()
-@click.option("-o", "--out", type=click.Path(path_type=Path), help="A .csv or .json; without it CSV is printed.")
+@click.option(
+    "-o", "--out", type=click.Path(path_type=Path, allow_dash=True),
+    help="A .csv or .json; without it, or for -, CSV is printed.",
+)  # fmt: skip
 @_GROUP
 @_NAME
 @_SINCE
 @_BOOK
 def export(out: Path | None, group: str, name: str, since: str, book: Path | None) -> None:
     """Take sessions out: as CSV for a spreadsheet, or as JSON with their games."""
-    from bolometric.core.game.files import write_bytes
     from bolometric.core.logbook.moving import to_csv, to_json
-    from bolometric.core.settings.errors import FileError
 
     with _opened(book) as found:
         listed = found.sessions(name, group, since)
     if out is None:
         click.echo(to_csv(listed), nl=False)
         return
-    try:
-        write_bytes((to_json(listed) if out.suffix.lower() == ".json" else to_csv(listed)).encode(), out)
-    except FileError as error:
-        fail(error)
-    click.echo(f"Written to {out}.")
+    hand_out((to_json(listed) if out.suffix.lower() == ".json" else to_csv(listed)).encode(), out)
 
 
 @log.command("import")
-@click.argument("file", type=click.Path(path_type=Path))
+@FILE
 @click.option("--of", "games", type=click.Path(path_type=Path), multiple=True, help="A game that a CSV names.")
 @_BOOK
 def import_(file: Path, games: tuple[Path, ...], book: Path | None) -> None:
     """Take sessions in, from a CSV or JSON file: all of them or none."""
-    from bolometric.core.game.files import read_text
+    from bolometric.core.game.files import read_text, text_from
     from bolometric.core.logbook.moving import from_csv, from_json
 
     known = {game.name: game for game in map(game_of, games)}
     with _opened(book) as found:
-        text = read_text(file)
-        if file.suffix.lower() == ".json":
-            sessions = from_json(text, file.name)
+        text, told = (text_from(typed_in(100_000_000), INPUT), INPUT) if is_dash(file) else (read_text(file), file.name)
+        if file.suffix.lower() == ".json" or (is_dash(file) and text.lstrip()[:1] == "{"):
+            sessions = from_json(text, told)
         else:
             for one in found.sessions():
                 known.setdefault(one.played.name, one.played)
-            sessions = from_csv(text, file.name, known.get)
+            sessions = from_csv(text, told, known.get)
         found.keep(*sessions)
     click.echo(f"{len(sessions)} taken over.")
 
 
 @log.command()
-@click.option("-o", "--out", type=click.Path(path_type=Path), help="A PDF to print; without it text is printed.")
+@click.option(
+    "-o", "--out", type=click.Path(path_type=Path, allow_dash=True),
+    help="A PDF to print, - for standard output; without it text is printed.",
+)  # fmt: skip
 @_GROUP
 @_NAME
 @_SINCE
 @_BOOK
-def report(out: Path | None, group: str, name: str, since: str, book: Path | None) -> None:
+@JSON
+def report(out: Path | None, group: str, name: str, since: str, book: Path | None, as_json: bool) -> None:
     """Tell what the sessions say: luck or rule, how groups work, what to try next time."""
-    from bolometric.core.game.files import write_bytes
     from bolometric.core.logbook.report import report as told
     from bolometric.core.logbook.report import report_parts
-    from bolometric.core.settings.errors import FileError
 
     with _opened(book) as found:
         sessions = found.sessions(name, group, since)
+    if as_json:
+        say_json({"sections": [{"title": title, "lines": lines} for title, lines in report_parts(sessions)]})
+        return
     if out is None:
-        click.echo(told(sessions))
+        say(told(sessions))
         return
     painting()
     from bolometric.core.game.printing import Printing
@@ -171,18 +193,20 @@ def report(out: Path | None, group: str, name: str, since: str, book: Path | Non
     from bolometric.paint.printed.out import without_screen
 
     without_screen()
-    try:
-        write_bytes(term_pdf(report_parts(sessions), Printing()), out)
-    except FileError as error:
-        fail(error)
-    click.echo(f"Written to {out}.")
+    hand_out(term_pdf(report_parts(sessions), Printing()), out)
 
 
 @log.command()
-@click.argument("to", type=click.Path(path_type=Path))
+@click.argument("to", type=click.Path(path_type=Path, allow_dash=True))
 @_BOOK
 def backup(to: Path, book: Path | None) -> None:
     """Write the whole logbook into one file."""
     with _opened(book) as found:
-        found.backup(to)
-    click.echo(f"Written to {to}.")
+        if not is_dash(to):
+            found.backup(to)
+            click.echo(f"Written to {to}.")
+            return
+        with TemporaryDirectory() as folder:
+            copy = Path(folder) / "backup"
+            found.backup(copy)
+            hand_out(copy.read_bytes(), to)

@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
+import sys
 from collections.abc import Callable
 from pathlib import Path
 from typing import Any
 
 import click
 
-from bolometric.cli.group import FILE, fail, game_of, main, painting
+from bolometric.cli.group import FILE, fail, game_of, is_dash, main, painting
 
 KINDS = (".pdf", ".svg", ".png", ".md")
 
@@ -16,8 +17,9 @@ KINDS = (".pdf", ".svg", ".png", ".md")
 @main.command()
 @FILE
 @click.option(
-    "-o", "--out", type=click.Path(path_type=Path), required=True,
-    help="Where to write: a .pdf with all pages, a .svg or .png for each page (numbered), or the words as .md.",
+    "-o", "--out", type=click.Path(path_type=Path, allow_dash=True), required=True,
+    help="Where to write: a .pdf with all pages, a .svg or .png for each page (numbered), or the words as .md; - is a "
+    "PDF on standard output.",
 )  # fmt: skip
 @click.option("--only", default="", metavar="SHEETS", help="Only these, with commas: boards, pieces, cards, rules, …")
 @click.option("--paper", type=click.Choice(["A4", "A3", "Letter"]), help="Another paper than the game says.")
@@ -41,7 +43,7 @@ def sheets(
         written = _written(with_values(game, changes) if changes else game, out, only)
     except (FileError, GameError) as error:
         fail(error)
-    for path in written:
+    for path in () if is_dash(out) else written:
         click.echo(f"Written to {path}.")
 
 
@@ -54,7 +56,7 @@ def _written(game: Any, out: Path, only: str) -> list[Path]:
     from bolometric.paint.printed import out as written
     from bolometric.paint.printed.book import chosen, pages_of, paper_of
 
-    kind = out.suffix.lower()
+    kind = ".pdf" if is_dash(out) else out.suffix.lower()
     if kind not in KINDS:
         raise FileError(f"{out.name} does not say what to write: let it end in {', '.join(KINDS[:-1])} or {KINDS[-1]}.")
     contents = contents_of(game)
@@ -66,6 +68,9 @@ def _written(game: Any, out: Path, only: str) -> list[Path]:
         return [out]
     written.without_screen()
     pages, paper = pages_of(contents, wanted), paper_of(contents)
+    if kind == ".pdf" and is_dash(out):
+        sys.stdout.buffer.write(written.pdf(pages, paper))
+        return [out]
     if kind == ".pdf":
         write_bytes(written.pdf(pages, paper), out)
         return [out]

@@ -2,12 +2,11 @@
 
 from __future__ import annotations
 
-import json
 from pathlib import Path
 
 import click
 
-from bolometric.cli.group import FILE, JSON, fail, game_of, main
+from bolometric.cli.group import FILE, INPUT, JSON, fail, game_of, is_dash, main, say, say_json, typed_in
 
 _WORKERS = click.option(
     "--workers", type=click.IntRange(1, 256), default=1, show_default=True, help="Processes that look at candidates."
@@ -43,7 +42,7 @@ def tune(
             *_, last = search(game, free, lock, seed, tries or TRIES, budget, share)
     except GameError as error:
         fail(error)
-    click.echo(json.dumps(candidates_plain(last.best), indent=2) if as_json else candidates_text(game, last.best))
+    say_json(candidates_plain(last.best)) if as_json else say(candidates_text(game, last.best))
 
 
 @main.command()
@@ -78,13 +77,16 @@ def sweep(
     if as_csv:
         click.echo(points_csv(asked, points), nl=False)
     else:
-        click.echo(json.dumps(points_plain(asked, points), indent=2) if as_json else points_text(asked, points))
+        say_json(points_plain(asked, points)) if as_json else say(points_text(asked, points))
 
 
 @main.command()
 @click.option(
-    "--brief", type=click.Path(path_type=Path), required=True, help="A game file; its brief, seats and pieces count."
-)
+    "--brief",
+    type=click.Path(path_type=Path, allow_dash=True),
+    required=True,
+    help="A game file; its brief, seats and pieces count.",
+)  # fmt: skip
 @click.option("--tries", type=click.IntRange(1, 10_000), help="Candidates of each beginning.")
 @_SEED
 @_WORKERS
@@ -92,7 +94,7 @@ def sweep(
 @JSON
 def find(brief: Path, tries: int | None, seed: int, workers: int, cluster: str, as_json: bool) -> None:
     """Look for games of every kind that suit a brief, with the pieces at hand, the best first."""
-    from bolometric.core.game.files import plain_of
+    from bolometric.core.game.files import plain_from, plain_of
     from bolometric.core.settings.errors import FileError, GameError
     from bolometric.core.tuning.find import TRIES
     from bolometric.core.tuning.find import find as search
@@ -101,7 +103,8 @@ def find(brief: Path, tries: int | None, seed: int, workers: int, cluster: str, 
 
     try:
         with sharing(workers, cluster) as share:
-            found = search(plain_of(brief), seed, tries or TRIES, share)
+            asked = plain_from(typed_in(), INPUT) if is_dash(brief) else plain_of(brief)
+            found = search(asked, seed, tries or TRIES, share)
     except (FileError, GameError) as error:
         fail(error)
-    click.echo(json.dumps(candidates_plain(found), indent=2) if as_json else candidates_text(None, found))
+    say_json(candidates_plain(found)) if as_json else say(candidates_text(None, found))

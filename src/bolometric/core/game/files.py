@@ -140,6 +140,11 @@ def _check_version(data: dict[str, Any], name: str) -> None:
         raise FileError(f"{name}, at bolometric: there is no format {version}; the first is 1.")
 
 
+def plain_from(text: bytes | str, name: str) -> dict[str, Any]:
+    """The text of a game file as plain data, without checking that it makes a whole game. Raises FileError."""
+    return _plain(text, name)
+
+
 def plain_of(path: Path) -> dict[str, Any]:
     """A game file as plain data, without checking that it makes a whole game. Raises FileError."""
     return _plain(_bytes_of(path), path.name)
@@ -153,6 +158,11 @@ def read(path: Path) -> Game:
 def read_text(path: Path, largest: int = 100_000_000) -> str:
     """The text of a file that is no game, such as a table. Raises FileError."""
     return _decoded(_bytes_of(path, largest, "file"), path.name, "file")
+
+
+def text_from(data: bytes, name: str) -> str:
+    """The text of what is no game file, from wherever it came. Raises FileError."""
+    return _decoded(data, name, "file")
 
 
 def _bytes_of(path: Path, largest: int = LARGEST, what: str = "game file") -> bytes:

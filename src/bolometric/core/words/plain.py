@@ -2,14 +2,20 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from fractions import Fraction
 from math import isfinite
 
+from pydantic_core import to_jsonable_python
+
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import Game
+from bolometric.core.game.fault import Fault
 from bolometric.core.measure.measuring import Measurement
 from bolometric.core.results.board import Cells, Heat
 from bolometric.core.settings.amounts import plain
+from bolometric.core.words.aloud import players_parts
+from bolometric.core.words.rule_sheet import rule_sheet
 from bolometric.core.words.telling import lasting_at_least
 from bolometric.core.working.aims import on_aim
 
@@ -55,6 +61,36 @@ def measured_plain(
     if plan is not None:
         told["plan"] = plan
     return told
+
+
+def faults_plain(game: Game, faults: Sequence[Fault]) -> dict[str, object]:
+    """What is wrong and what cures it, as the command line's JSON; ``set`` are the settings a cure changes."""
+    return {
+        "game": game.name,
+        "faults": [
+            {
+                "code": one.code, "level": one.level, "where": one.where, "words": one.sentence,
+                "cures": [
+                    {"words": cure.words, "also": cure.also, "set": {
+                        path: to_jsonable_python(value) for path, value in cure.steps
+                    }}
+                    for cure in one.cures
+                ],
+            }
+            for one in faults
+        ],
+    }  # fmt: skip
+
+
+def rules_plain(game: Game, reader: str) -> dict[str, object]:
+    """The rules as the command line's JSON: what is needed and what can hurt, then headings with their sentences."""
+    if reader != "players":
+        sheet = [{"title": part.title, "lines": part.text.split("\n")} for part in rule_sheet(game)]
+        return {"game": game.name, "for": reader, "sections": sheet}
+    told = players_parts(game)
+    heard = [{"title": heading, "lines": list(steps)} for heading, steps in told.steps]
+    needs = {"needs": list(told.needs), "caution": told.caution}
+    return {"game": game.name, "for": reader, **needs, "sections": heard}
 
 
 MOST_FACTS = 400

@@ -21,14 +21,39 @@ def readings_text(found: Measurement) -> str:
     """A table of all readings."""
     rows: list[tuple[str, ...]] = [("reading", "value", "sd", "10%", "half by", "90%", "how sure")]
     for key, reading in found.readings.items():
-        spread = [show(key, value) for value in (reading.sd, reading.p10, reading.p50, reading.p90)]
-        rows.append((READINGS[key].label, headline(key, reading), *spread, certainty(key, reading)))
+        spread = [_bare(show(key, value)) for value in (reading.sd, reading.p10, reading.p50, reading.p90)]
+        sure = "exact" if reading.method == "exact" else certainty(key, reading).removeprefix("simulated ")
+        rows.append((READINGS[key].label, headline(key, reading), *spread, _bare(sure)))
     never = found.readings["turns"].never
-    lines = [f"{found.exact.game.name}: {plural(found.runs, 'run')}, seed {found.seed}", "", *table(rows)]
+    played = any(reading.method != "exact" for reading in found.readings.values())
+    lines = [f"{found.exact.game.name}: {plural(found.runs, 'run')}, seed {found.seed}", "", *_narrow(rows)]
+    lines += ["", "A ± is the standard error of what was simulated, in the unit of its value."] if played else []
     if never:
         lines.append(f"\nThe chance that a game never ends is {percent(never)}, so its length has no mean.")
         lines += [told] if (told := if_it_ends(found.readings["turns"])) else []
     return "\n".join(lines)
+
+
+WIDEST = 13
+"""Letters of a value, beyond which it stands alone on its line: it has no spread."""
+UNITS = (" min", " s", " points", "%")
+
+
+def _bare(shown: str) -> str:
+    """A figure without the unit that its value has."""
+    return next((shown.removesuffix(unit) for unit in UNITS if shown.endswith(unit)), shown)
+
+
+def _narrow(rows: Sequence[tuple[str, ...]]) -> list[str]:
+    """The table within eighty columns; a long value that has no spread takes the room of the spread."""
+    long = [len(row[1]) > WIDEST and set(row[2:-1]) == {"–"} for row in rows]
+    lined = table([(*row[:1], "", *row[2:]) if apart else row for row, apart in zip(rows, long, strict=True)])
+    first, last = max(len(row[0]) for row in rows), max(len(row[-1]) for row in rows)
+    for at, (row, apart) in enumerate(zip(rows, long, strict=True)):
+        if apart:
+            room = len(lined[at]) - first - last - 4
+            lined[at] = f"{row[0].ljust(first)}  {row[1].ljust(room)}  {row[-1].rjust(last)}"
+    return lined
 
 
 def if_it_ends(turns: Reading) -> str:
