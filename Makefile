@@ -35,6 +35,10 @@ bench: .venv/ready-dev
 screenshots: .venv/ready
 	QT_QPA_PLATFORM=offscreen $(BIN)/python scripts/screenshots.py docs/screenshots
 
+# Wheel and source archive in dist/, looked into and tried; then what is left to do by hand. Needs the network.
+release: can-run .venv/ready-dev
+	$(BIN)/python scripts/release.py
+
 # What this machine lacks is said before anything is downloaded, all in one go.
 can-show:
 	@sh scripts/find-python.sh "$(PYTHON)" && $(PYTHON) $(MACHINE) window

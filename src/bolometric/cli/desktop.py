@@ -11,7 +11,7 @@ from pathlib import Path
 
 import click
 
-from bolometric import __version__
+from bolometric import RELEASED, __version__
 from bolometric.assets import HERE
 from bolometric.cli.group import EXITS, HELP, WHOLE, Nearest, fail, main
 
@@ -93,6 +93,8 @@ def desktop_files() -> dict[str, str]:
     told = {place: (shipped / name).read_text("utf-8") for name, place in PLACES.items()}
     entry = f"applications/{ID}.desktop"
     told[entry] = told[entry].replace("@exec@", _quoted(_command()))
+    meta = PLACES["metainfo.xml"]
+    told[meta] = told[meta].replace("@version@", __version__).replace("@date@", RELEASED)
     return {**told, MANUAL: manual(), COMPLETION: COMPLETE}
 
 
@@ -120,7 +122,7 @@ ARGUMENTS = {
 def manual() -> str:
     """The manual page, from the commands' own words."""
     lines = [
-        f'.TH BOLOMETRIC 1 "" "bolometric {__version__}" "User Commands"', ".SH NAME",
+        f'.TH BOLOMETRIC 1 "{RELEASED}" "bolometric {__version__}" "User Commands"', ".SH NAME",
         "bolometric \\- design, measure and print number games of your own", ".SH SYNOPSIS",
         ".B bolometric", "[\\fIFILE\\fR | \\fB\\-\\-demo\\fR] [\\fB\\-\\-apart\\fR]", ".br",
         ".B bolometric", "\\fICOMMAND\\fR [\\fIARGUMENTS\\fR]", ".SH DESCRIPTION",
