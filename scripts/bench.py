@@ -1,4 +1,7 @@
-"""Runs every benchmark and writes what it measured, with the machine: bench.py docs/benchmarks.md."""
+"""Runs every benchmark and writes what it measured, with the machine: bench.py docs/benchmarks.md [NAME ...].
+
+With names only those are run, and take the place of their sections.
+"""
 
 import os
 import platform
@@ -10,7 +13,8 @@ from importlib.metadata import version
 from pathlib import Path
 
 ROOT = Path(__file__).resolve().parent.parent
-ORDER = ("trail", "squares", "choosing", "boards", "odds", "facts", "tuning", "sheets", "logbook", "stopping", "window")
+ORDER = ("trail", "squares", "choosing", "boards", "odds", "facts", "tuning", "sheets", "logbook", "stopping", "window",
+         "first_minute")  # fmt: skip
 LIBRARIES = ("numpy", "numba", "scipy", "PySide6_Essentials")
 NOISE = ("This plugin does not support",)
 
@@ -25,20 +29,30 @@ def machine():
     )
 
 
-def main(to):
-    told = ["# Benchmarks", "", f"Measured on {date.today().isoformat()} by `make bench`, on {machine()}.", ""]
-    told += ["Ratios are of one run; seconds are of this machine. A heading says how to repeat its part.", ""]
-    for name in ORDER:
-        began = time.perf_counter()
-        print(f"{name} …", flush=True)
-        done = subprocess.run([sys.executable, f"benchmarks/{name}.py"], cwd=ROOT, capture_output=True, text=True)
-        if done.returncode:
-            sys.exit(f"benchmarks/{name}.py failed:\n{done.stderr}")
-        lines = [line for line in done.stdout.splitlines() if line.strip() and not line.startswith(NOISE)]
-        told += [f"## `python benchmarks/{name}.py`", "", "```", *lines, "```", ""]
-        print("\n".join(lines), f"\n({time.perf_counter() - began:.0f} s)\n", flush=True)
-    to.write_text("\n".join(told), "utf-8")
+def measured(name):
+    """The section of one benchmark."""
+    began = time.perf_counter()
+    print(f"{name} …", flush=True)
+    done = subprocess.run([sys.executable, f"benchmarks/{name}.py"], cwd=ROOT, capture_output=True, text=True)
+    if done.returncode:
+        sys.exit(f"benchmarks/{name}.py failed:\n{done.stderr}")
+    lines = [line for line in done.stdout.splitlines() if line.strip() and not line.startswith(NOISE)]
+    print("\n".join(lines), f"\n({time.perf_counter() - began:.0f} s)\n", flush=True)
+    return "\n".join(["```", *lines, "```", ""])
+
+
+def main(to, *names):
+    head = f"# Benchmarks\n\nMeasured on {date.today().isoformat()} by `make bench`, on {machine()}.\n\n"
+    head += "Ratios are of one run; seconds are of this machine. A heading says how to repeat its part.\n\n"
+    parts = {}
+    if names:
+        head, *sections = to.read_text("utf-8").split("## `python benchmarks/")
+        parts = dict(one.split(".py`\n\n", 1) for one in sections)
+    for name in names or ORDER:
+        parts[name] = measured(name)
+    told = [f"## `python benchmarks/{name}.py`\n\n{text.strip()}\n" for name, text in parts.items()]
+    to.write_text(head + "\n".join(told), "utf-8")
 
 
 if __name__ == "__main__":
-    main(Path(sys.argv[1]))
+    main(Path(sys.argv[1]), *sys.argv[2:])
