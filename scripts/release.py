@@ -22,7 +22,8 @@ SOURCE = ("README.md", "CHANGELOG.md", "CONTRIBUTING.md", "LICENSE", "Makefile",
           "docs/architecture.md", "docs/screenshots/shape.png", "tests/core/test_race.py", "tests/desk/test_window.py",
           "scripts/wheel.sh", "benchmarks/trail.py", "packaging/README.md", "src/bolometric/py.typed")  # fmt: skip
 WHEEL = ("bolometric/assets/demo/ridge-ascent.bolo.json", "bolometric/assets/handbook/pictures/shape.webp",
-         "bolometric/assets/fonts/Andika-OFL.txt", "bolometric/machine/libraries.txt", "bolometric/py.typed")  # fmt: skip
+         "bolometric/assets/fonts/Andika-OFL.txt", "bolometric/machine/libraries.txt",
+         "bolometric/py.typed")  # fmt: skip
 LARGEST = 6_000_000
 """Bytes of a wheel: more than that, and something has slipped in."""
 LEFT = f"""
