@@ -83,3 +83,17 @@ def test_a_width_that_somebody_gave_the_sheet_is_kept(window, open_window):
     again = open_window()
     again.show_shape()
     assert again.place.share == pytest.approx(share, abs=0.002)
+
+
+def test_a_note_stands_on_the_sheet_and_measures_nothing_anew(window, qtbot):
+    readings, before = window.readings, window.document.game
+    window.editing.edit("brief.note", "try it with three")
+    assert window.readings is readings
+    assert "Your note: try it with three." in window.sheet.toPlainText()
+    assert before.plays_as(window.document.game)
+    window.editing.edit("brief.group", "another class")
+    assert not before.plays_as(window.document.game)
+    window.undo()
+    window.undo()
+    assert window.document.game == before
+    assert before.brief.note in window.sheet.toPlainText()

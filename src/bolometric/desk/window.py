@@ -222,6 +222,7 @@ class Window(Dressed):
         game = self.document.game
         if self._measured is not None and self._measured != game and self._measured.plays_as(game):
             self.late.show_printing(game)  # nothing is to be measured anew
+            self.sheet.show_game(game, self.colours)
             return
         self._measured = game
         self.measurer.measure(game, play)  # it begins while the rules are being written

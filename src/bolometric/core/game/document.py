@@ -159,9 +159,14 @@ class Game(Part):
         None
     )
 
+    @property
+    def as_played(self) -> Game:
+        """The game without how it is printed and without its maker's note: what a reading, or a class, sees of it."""
+        return self.model_copy(update={"printing": Printing(), "brief": self.brief.model_copy(update={"note": ""})})
+
     def plays_as(self, other: Game) -> bool:
-        """Whether the two differ at most in how they are printed."""
-        return self.model_copy(update={"printing": other.printing}) == other
+        """Whether the two differ at most in how they are printed, and in their maker's note."""
+        return self.as_played == other.as_played
 
     @property
     def shown(self) -> Distribution:

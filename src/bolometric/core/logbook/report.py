@@ -114,10 +114,10 @@ def history(sessions: Sequence[Session]) -> list[tuple[str, str, int, float | No
     """Versions of a game as they were played: first day, name, sessions, minutes predicted and met."""
     found = []
     order = sorted(sessions, key=lambda one: one.day)
-    for text, count in Counter(one.game for one in order).items():
-        some = [one for one in order if one.game == text]
+    for game, count in Counter(one.played.as_played for one in order).items():
+        some = [one for one in order if one.played.as_played == game]
         noted = [minute for one in some for minute in one.minutes]
-        minutes = measured(text).readings.get("minutes")
+        minutes = measured(some[0].game).readings.get("minutes")
         met_ = sum(noted) / len(noted) if noted else None
         found.append((some[0].day, some[0].played.name, count, None if minutes is None else minutes.mean, met_))
     return found
