@@ -75,6 +75,7 @@ def _sheet(c: Palette) -> str:
     QLabel#trouble {{ color: {c.ember}; font-weight: bold; font-size: 14px; }}
     QTextBrowser#faults {{ background: {c.paper}; border: none; padding: 6px 14px; }}
     QTextBrowser#sheet {{ background: {c.sheet}; border: none; padding: 8px 14px; }}
+    QTextBrowser#sheet[over="true"] {{ border-right: 2px solid {c.night}; }}
     QToolButton#view {{
         border: none; border-bottom: 3px solid transparent; padding: 6px 11px; font-size: 16px; background: transparent;
     }}

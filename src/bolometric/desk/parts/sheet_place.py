@@ -147,6 +147,7 @@ class SheetPlace(QWidget):
 
     def _stand_beside(self, sheet: QWidget) -> None:
         if sheet.parent() is not self.split:
+            _edge(sheet, False)
             self.split.insertWidget(0, sheet)
             self.split.setStretchFactor(1, 1)
         sheet.setMinimumWidth(self.least)
@@ -159,6 +160,7 @@ class SheetPlace(QWidget):
     def _lie_over(self, sheet: QWidget) -> None:
         if sheet.parent() is not self:
             sheet.setParent(self)
+            _edge(sheet, True)
         left = self.button.width()
         room = self.width() - left
         sheet.setGeometry(left, 0, min(max(self.least, int(USUAL * self.width())), room), self.height())
@@ -192,6 +194,7 @@ class SheetPlace(QWidget):
     def _close_over(self) -> None:
         if self.sheet is not None and self.sheet.parent() is self:
             self.sheet.hide()
+            _edge(self.sheet, False)
             self.split.insertWidget(0, self.sheet)
             self.sheet.hide()
 
@@ -225,3 +228,10 @@ class SheetPlace(QWidget):
     def minimumSizeHint(self) -> QSize:
         """What does not fit is folded away, so a row needs little."""
         return QSize(300, self.split.minimumSizeHint().height())
+
+
+def _edge(sheet: QWidget, over: bool) -> None:
+    """Set off a sheet that lies over a view."""
+    sheet.setProperty("over", over)
+    sheet.style().unpolish(sheet)
+    sheet.style().polish(sheet)
