@@ -15,6 +15,7 @@ from bolometric.core.areas.trail.on_cards import OnCards
 from bolometric.core.game.document import game_from
 from bolometric.core.game.files import read
 from bolometric.core.settings.knobs import knobs
+from bolometric.core.text.wrapped import wrapped
 from bolometric.core.words.aloud import players_rules
 from bolometric.core.words.rule_sheet import rule_sheet, rules_text
 from tests.core.test_every_area import ALL, any_game, every
@@ -125,6 +126,6 @@ def test_the_command_line_prints_either_text():
         for words in ((), ("--for", "maker"), ("--for", "maker", "--markdown"))
     )
     known = read(demo_files()[0])
-    assert players == f"{players_rules(known)}\n"
-    assert rules_text(known) in maker
+    assert players == f"{wrapped(players_rules(known))}\n"
+    assert wrapped(rules_text(known)) in maker
     assert marked.startswith(f"# {known.name}\n\n## Aim\n")

@@ -134,7 +134,7 @@ def test_what_comes_by_a_pipe_and_is_no_game_is_said():
         assert done.stderr.count("\n") == 1
 
 
-def test_a_dash_is_standard_output(book, tmp_path):
+def test_a_dash_is_standard_output(qapp, book, tmp_path):
     pages = run("sheets", RIDGE, "-o", "-", "--only", "rules")
     assert pages.stdout_bytes.startswith(b"%PDF")
     assert run("log", "report", "--book", book, "-o", "-").stdout_bytes.startswith(b"%PDF")

@@ -156,7 +156,7 @@ def test_measure_prints_a_table(run):
     for label in ("Length", "Advantage of going first", "Wins by player", "Turns that go backwards"):
         assert label in text
     assert "exact" in text
-    assert "simulated ±" in text
+    assert "± is the standard error of what was simulated" in text
 
 
 def test_measure_says_what_may_never_end(run, tmp_path):

@@ -110,7 +110,8 @@ def test_the_rules_of_ridge_ascent_as_they_are_printed():
         "",
         "Of your own",
         "You could add rules of your own, which are said and not measured. Players hear all rules at once; you could "
-        "tell some of them later. You could say words of your own for counters and squares.",
+        "tell some of them later. You could say words of your own for counters and squares. Your note: "
+        "Does whoever starts win too often?",
     ]
 
 
