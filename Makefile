@@ -7,7 +7,7 @@ SETUPTOOLS := setuptools==84.2.1
 PIP := $(BIN)/python -m pip install --quiet --disable-pip-version-check
 MACHINE := src/bolometric/machine/setup.py
 
-.PHONY: demo install test lint bench screenshots release clean can-show can-run
+.PHONY: demo install test area lint bench screenshots release clean can-show can-run
 
 demo: can-show .venv/ready
 	@$(BIN)/bolometric --demo
@@ -22,6 +22,16 @@ test: can-run .venv/ready-dev
 	$(BIN)/mypy
 	$(BIN)/lint-imports
 	QT_QPA_PLATFORM=offscreen $(BIN)/python -m pytest -n 2 -q
+
+# One area by itself: `make area NAME=trail` checks its package, what is demanded of it, and its own tests.
+area: .venv/ready-dev
+	@test -d src/bolometric/core/areas/$(NAME) || { echo "make area NAME=… : one of" \
+		"$(notdir $(patsubst %/__init__.py,%,$(wildcard src/bolometric/core/areas/*/__init__.py)))"; exit 1; }
+	$(BIN)/ruff check src/bolometric/core/areas/$(NAME)
+	$(BIN)/ruff format --check src/bolometric/core/areas/$(NAME)
+	$(BIN)/mypy
+	$(BIN)/python -m bolometric.core.conform $(NAME)
+	$(BIN)/python -m pytest -q -n 2 tests/areas/$(NAME)
 
 lint: .venv/ready-dev
 	$(BIN)/ruff check --fix .

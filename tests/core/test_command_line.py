@@ -167,8 +167,12 @@ def test_readings_and_rules_fit_eighty_columns(name):
     ):
         shown = run(*words).output
         assert max(map(len, shown.splitlines())) <= COLUMNS, words
-    six = {**json.loads(Path(path).read_text("utf-8")), "name": "W" * 60}
-    assert max(map(len, run("measure", "-", "--runs", "40", given=json.dumps(six)).output.splitlines())) <= COLUMNS
+
+
+def test_a_long_name_is_wrapped_too():
+    named = {**json.loads(Path(RIDGE).read_text("utf-8")), "name": "W" * 60}
+    shown = run("measure", "-", "--runs", "40", given=json.dumps(named)).output
+    assert max(map(len, shown.splitlines())) <= COLUMNS
 
 
 def test_what_is_wrapped_keeps_its_words_and_tables_their_rows():

@@ -10,98 +10,20 @@ from click.testing import CliRunner
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from bolometric.assets import demo_files
 from bolometric.cli import main
-from bolometric.core.areas.catalogue import area_of
-from bolometric.core.areas.shelf import starters
-from bolometric.core.game.document import Game, game_from, with_value
-from bolometric.core.game.files import from_text, read, to_text, write
+from bolometric.core.game.document import Game, game_from
+from bolometric.core.game.files import write
 from bolometric.core.game.schema import schema
 from bolometric.core.judge.nearby import _order, changes
-from bolometric.core.judge.verdict import applies
-from bolometric.core.measure.measuring import in_style, measure, measure_exactly, runs_of
+from bolometric.core.measure.measuring import measure, measure_exactly, runs_of
 from bolometric.core.play.sitting import Sitting
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.knobs import knobs
 from bolometric.core.words.plain import measured_plain
-from bolometric.core.words.rule_sheet import rule_sheet, rules_text
-from tests.core.test_digits import digit_games
-from tests.core.test_duel import duels
-from tests.core.test_filled import filled_games
-from tests.core.test_purse import purses
-from tests.core.test_sets import set_games
-from tests.random_games import games
+from tests.areas.games import ALL, any_game
 
-DEMO = {path.name.removesuffix(".bolo.json"): read(path) for path in demo_files()}
-ALL = {**DEMO, **{game.name: game for game in (starter.game for starter in starters())}}
-any_game = st.one_of(
-    games(), set_games(), filled_games(), purses(), duels(), digit_games(("one_by_one", "together", "rows")),
-    st.sampled_from([game for game in ALL.values() if game.area.kind == "tiles" and game.area.play == "multiples"]),
-)  # fmt: skip
 every = pytest.mark.parametrize("game", ALL.values(), ids=ALL)
-
-
-def kind_of(game):
-    return f"{game.area.kind} {getattr(game.area, 'play', getattr(game.area, 'practice', ''))}".strip()
-
-
-def test_the_demo_shelf_and_the_starters_have_every_kind():
-    for shelf in (DEMO.values(), [starter.game for starter in starters()]):
-        kinds = {kind_of(game) for game in shelf}
-        assert kinds >= {
-            "trail", "tiles sets", "tiles boxes", "tiles counters", "tiles multiples", "digits one_by_one", "purse",
-            "duel",
-        }  # fmt: skip
-
-
-@every
-def test_the_sheet_tells_a_game_in_order_and_survives_its_file(game):
-    sections = rule_sheet(game)
-    assert [section.title for section in sections] == [
-        "Aim", "Pieces", "Board", "First", "Each turn", "Last", "Of your own",
-    ]  # fmt: skip
-    for section in sections:
-        for line in section.text.splitlines():
-            assert line[:1].isupper() or line[:1].isdigit(), line
-            noted = game.brief.note and line.endswith(game.brief.note)  # the maker's own words end as they like
-            assert line.rstrip().endswith((".", ":")) or noted, line
-            assert "  " not in line.strip()
-            assert "{" not in line
-    assert "keep to your school's own rules" in rules_text(game)
-    assert from_text(to_text(game), "x") == game
-
-
-@every
-def test_every_place_of_the_board_is_told(game):
-    exact, board = measure_exactly(game), area_of(game).board
-    heat = exact.heat
-    if heat is None:
-        return
-    assert all(value >= 0 for value in heat.values)
-    assert all(value <= 1 + 1e-9 for value in heat.scaled) or kind_of(game) == "trail"
-    for number in range(1, min(len(heat.values), 60) + 1):
-        told = board.describe(game, heat, number)
-        assert told.endswith(".")
-        assert told[0].isupper() or told[0].isdigit() or told[0] == "−"
-    assert isinstance(board.describe(game, heat, None), str)
-
-
-@every
-def test_the_coach_always_has_a_sentence_and_spoils_nothing(game):
-    sitting = Sitting(game, 5)
-    for _ in range(60):
-        before = sitting.here
-        told = sitting.coach()
-        assert told.endswith(".")
-        assert sitting.here == before
-        if sitting.now.over:
-            break
-        options = sitting.options
-        assert len({option.key for option in options}) == len(options)
-        assert all(option.words for option in options)
-        sitting.play_on(game.seats.style(sitting.now.seat))
-    assert sitting.coach() == "The game is over." or not sitting.now.over
 
 
 @settings(max_examples=80, deadline=None)
@@ -126,10 +48,10 @@ def test_what_a_style_picks_is_always_an_option_and_every_step_can_be_taken_back
     assert again.past == reached  # the same seed gives the same game
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=50, deadline=None)
 @given(any_game)
 def test_readings_are_shares_lengths_and_sums_that_make_sense(game):
-    found = measure(game, 400)
+    found = measure(game, 200)
     readings = found.readings
     assert set(readings) <= set(READINGS)
     for key, reading in readings.items():
@@ -142,10 +64,12 @@ def test_readings_are_shares_lengths_and_sums_that_make_sense(game):
     if readings["turns"].mean is not None:
         assert readings["rounds"].mean <= readings["turns"].mean + 1e-9
         assert readings["minutes"].mean > 0
-    wins = sum(readings["seat_wins"].values)
-    assert wins <= 1 + 1e-6
-    if never == 0 and game.area.kind != "trail":
-        assert wins == pytest.approx(1, abs=1e-6)
+    assert ("seat_wins" in readings) == (game.area.ending == "winner")
+    if "seat_wins" in readings:
+        wins = sum(readings["seat_wins"].values)
+        assert wins <= 1 + 1e-6
+        if never == 0 and game.area.kind not in ("trail", "grid"):  # where a game may end without a winner
+            assert wins == pytest.approx(1, abs=1e-6)
     json.dumps(measured_plain(found), allow_nan=False)
 
 
@@ -171,27 +95,6 @@ def test_the_same_seed_plays_the_same_runs_in_parts_that_add_up(game, seed):
     assert (one.sample.shared.counts == other.sample.shared.counts).all()
     for seat in range(game.seats.count):  # won alone as told by the bits and by the code
         assert one.sample.shared.of(1 << seat) == one.sample.won(seat)
-
-
-@every
-def test_gauges_are_filled_by_what_is_measured(game):
-    found = measure(game, 300)
-    for key in game.area.gauges:
-        if applies(game, key):
-            assert key in found.readings, key
-
-
-@pytest.mark.parametrize("style", ["guess", "thumb", "plan"])
-@every
-def test_every_style_is_measured_or_refused_in_a_sentence(game, style):
-    try:
-        changed = in_style(game, style)
-    except GameError as error:
-        assert str(error).count(".") >= 1
-        assert style != "guess"
-        return
-    batch = area_of(changed).measured.player(changed)(50, 5000, np.random.default_rng(1))
-    assert len(batch.turns) == 50
 
 
 @every
@@ -233,22 +136,6 @@ def test_the_schema_describes_every_setting_of_every_area():
     assert {"Trail", "Sets", "Boxes", "Counters", "Multiples", "Digits", "Purse", "Duel"} <= {
         name.split("__")[-1] for name in names
     } | {"Counters"}
-
-
-@every
-def test_small_changes_keep_a_game_valid_or_are_refused_with_their_place(game):
-    for at in knobs(game):
-        if at.knob.kind == "number" and at.low is not None:
-            for value in (at.low, at.high, at.low - 1, at.high + 1):
-                given_value = int(value) if isinstance(at.value, int) else value
-                try:
-                    changed = with_value(game, at.path, given_value)
-                except GameError as error:
-                    assert error.where
-                    assert error.sentence.endswith(".")
-                else:
-                    assert at.low <= given_value <= at.high
-                    assert rules_text(changed)
 
 
 ONE_OF_MANY = re.compile(r"\b(1|one) (?!less)\w+[^s]s\b|\ba \w+s\b(?<!less)|boxe\b")

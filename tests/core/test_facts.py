@@ -22,7 +22,8 @@ from bolometric.core.working.aims import AIMS, Aim, asked, fact_from, on_aim
 from bolometric.core.working.facts import ADD, COMPARE, COUNT, SUBTRACT, Fact, fact
 from bolometric.core.working.tasks import draw_work
 from bolometric.core.working.trace import FIRST, FURTHER, Book, coded, told
-from tests.core.test_every_area import any_game, every
+from tests.areas.games import any_game
+from tests.core.test_every_area import every
 
 MANY = {"name": "counts", "adding": "count_on", "slips": 0.2}
 FEW = {"name": "recalls", "adding": "recall", "times": "recall", "look": 0.5}

@@ -15,7 +15,7 @@ from bolometric.core.measure.equals import between_equals
 from bolometric.core.measure.measuring import in_style, measure, measure_exactly, quick_measure
 from bolometric.core.results.show import headline
 from bolometric.core.words.rule_sheet import rules_text
-from tests.core.test_every_area import any_game
+from tests.areas.games import any_game
 
 CAN_NOT = ("never_closed", "out_of_reach", "target_out_of_reach")
 """Faults that say of the aim that it can't be reached."""

@@ -2,11 +2,9 @@
 
 import pytest
 from hypothesis import given, settings
-from hypothesis import strategies as st
 
 from bolometric.assets import demo_files
 from bolometric.core.areas.catalogue import area_of
-from bolometric.core.areas.multiples.spec import Multiples
 from bolometric.core.game.document import Game, game_from, with_value
 from bolometric.core.game.files import read
 from bolometric.core.judge.closeness import stray
@@ -16,21 +14,11 @@ from bolometric.core.measure.measuring import measure_exactly
 from bolometric.core.settings.errors import Cancelled, GameError
 from bolometric.core.settings.knobs import knobs
 from bolometric.core.words.rule_sheet import rule_sheet, rules_text
-from tests.core.test_digits import digit_games
-from tests.core.test_duel import duels
-from tests.core.test_filled import filled_games
-from tests.core.test_purse import purses
-from tests.core.test_sets import set_games
+from tests.areas.games import any_game
 from tests.random_games import games
 
-CHART = read(demo_files()[0]).model_copy(update={"area": Multiples(play="multiples")})
-every_area = st.one_of(
-    games(), set_games(), filled_games(), purses(), duels(), digit_games(("one_by_one", "together", "rows")),
-    st.just(CHART),
-)  # fmt: skip
 
-
-@given(every_area)
+@given(any_game)
 def test_every_setting_is_a_word_on_the_sheet(game):
     paths = [span.path for section in rule_sheet(game) for line in section.paragraphs for span in line if span.path]
     wanted = {at.path for at in knobs(game)} - {"name"} - (set() if game.area.uses_total else {"draw.make"})
@@ -40,7 +28,7 @@ def test_every_setting_is_a_word_on_the_sheet(game):
         wanted = {path for path in wanted if path.split(".")[-1] not in alone}
     if game.area.together:
         wanted -= {"seats.starts"}
-    wanted -= {f"brief.{key}" for key in ("first_seat_edge", "setbacks") if key not in game.area.gauges}
+    wanted -= {f"brief.{key}" for key in ("first_seat_edge", "setbacks") if not game.area.shows(key)}
     if not game.distribution.special:
         wanted -= {"area.special"}
     if not area_of(game).measured.chooses(game):
@@ -51,7 +39,7 @@ def test_every_setting_is_a_word_on_the_sheet(game):
 
 
 @settings(max_examples=40, deadline=None)
-@given(every_area)
+@given(any_game)
 def test_every_change_nearby_is_a_game_with_other_words(game):
     for change in changes(game):
         assert change.game != game
@@ -60,7 +48,7 @@ def test_every_change_nearby_is_a_game_with_other_words(game):
             assert rules_text(change.game) != rules_text(game)
 
 
-@settings(max_examples=25)
+@settings(max_examples=15)
 @given(games())
 def test_cures_cure(game):
     for fault in find_faults(game):

@@ -11,7 +11,7 @@ from bolometric.core.game.files import read
 from bolometric.core.game.seats import Style
 from bolometric.core.play.hand import check_claim
 from bolometric.core.play.sitting import Sitting, any_special
-from tests.core.test_daring import daring_games
+from tests.areas.trail.test_daring import daring_games
 from tests.random_games import games, moved
 
 

@@ -15,7 +15,8 @@ from bolometric.core.judge.difficulty import difficulty, difficulty_of
 from bolometric.core.measure.measuring import measure, quick_measure
 from bolometric.core.settings.heeding import never_stop
 from bolometric.core.words.talk import FEWEST, MOST, asked_of
-from tests.core.test_every_area import any_game, every
+from tests.areas.games import any_game
+from tests.core.test_every_area import every
 
 
 @every

@@ -22,7 +22,12 @@ def test_nor_is_it_at_a_larger_scale(scale):
     root = Path(__file__).parents[2]
     given = os.environ | {"QT_SCALE_FACTOR": scale, "QT_QPA_PLATFORM": "offscreen"}
     done = subprocess.run(
-        [sys.executable, "-m", "tests.desk.walked"], cwd=root, env=given, capture_output=True, text=True, check=True
+        [sys.executable, "-m", "tests.desk.walked", "0"],
+        cwd=root,
+        env=given,
+        capture_output=True,
+        text=True,
+        check=True,
     )
     assert [float(line) for line in done.stdout.split("\n")[:1]] == [float(scale)]
     assert done.stdout.split("\n")[1:] == [""]

@@ -1,6 +1,7 @@
 """Goes through all views of a window, late ones loaded, at every size that is promised, and measures what is cut off.
 
-Run as a program it does so by itself, at the scale that Qt is given, and prints what it found: a line a trouble.
+Run as a program it does so by itself, at the scale that Qt is given, at all sizes or those that are named by their
+place, and prints what it found: a line a trouble.
 """
 
 import os
@@ -26,7 +27,7 @@ WIDE = ("board", "preview", "page")
 """Frames of their own in which a wide board, or a page at its full size, may be scrolled sideways."""
 
 
-def rest(milliseconds=60):
+def rest(milliseconds=20):
     loop = QEventLoop()
     QTimer.singleShot(milliseconds, loop.quit)
     loop.exec()
@@ -95,7 +96,7 @@ def main():
         window.show()
         window.filing.open(demo_files()[0])
         rest(500)
-        found = sorted(set(walk(window)))
+        found = sorted(set(walk(window, SIZES if len(sys.argv) < 2 else [SIZES[int(at)] for at in sys.argv[1:]])))
         print(window.devicePixelRatioF(), *found, sep="\n")
         window.close()
         window.keeper.close()

@@ -1,0 +1,47 @@
+"""Random games of every area: one strategy for each entry of the catalogue, and a test holds that none is missing."""
+
+from hypothesis import strategies as st
+
+from bolometric.assets import demo_files
+from bolometric.core.areas.catalogue import AREAS
+from bolometric.core.areas.shelf import starters
+from bolometric.core.game.files import read
+from tests.areas.chain.test_chain import chains
+from tests.areas.digits.test_digits import digit_games
+from tests.areas.duel.test_duel import duels
+from tests.areas.filled.test_filled import filled_games
+from tests.areas.grid.test_grid import grids
+from tests.areas.purse.test_purse import purses
+from tests.areas.record.test_record import records
+from tests.areas.sets.test_sets import set_games
+from tests.random_games import games
+
+DEMO = {path.name.removesuffix(".bolo.json"): read(path) for path in demo_files()}
+ALL = {**DEMO, **{game.name: game for game in (starter.game for starter in starters())}}
+"""Every demo game and every starter, by name."""
+
+
+def of_kind(name):
+    """A game of the shelf, or a starter, for an area whose games are few."""
+    return st.sampled_from([game for game in ALL.values() if type(game.area).__name__ == name])
+
+
+def filled(name):
+    return filled_games().filter(lambda game: type(game.area).__name__ == name)
+
+
+STRATEGIES = {
+    "Trail": games(),
+    "Sets": set_games(),
+    "Boxes": filled("Boxes"),
+    "PlacedCounters": filled("PlacedCounters"),
+    "Multiples": of_kind("Multiples"),
+    "Digits": digit_games(("one_by_one", "together")),
+    "DigitRows": digit_games(("rows",)),
+    "Purse": purses(),
+    "Duel": duels(),
+    "Grid": grids(),
+    "Chain": chains(10),
+    "Record": records(),
+}
+any_game = st.one_of(*(STRATEGIES[entry.kind.__name__] for entry in AREAS))
