@@ -156,7 +156,7 @@ def test_find_takes_its_brief_from_a_pipe():
     assert from_text(json.dumps(found[0]["game"]), "found").seats.count == 2
 
 
-@pytest.mark.parametrize("name", DEMO)
+@pytest.mark.parametrize("name", ["ridge-ascent", "beacon-watch", "star-field", "observatory-round", "orbit-chain"])
 def test_readings_and_rules_fit_eighty_columns(name):
     path = str(DEMO[name])
     for words in (

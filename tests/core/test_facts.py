@@ -61,7 +61,7 @@ def test_what_a_way_of_making_the_number_takes(draw, facts):
         assert all(len([one for one in some if one.counted]) == 2 for _, some in ways)  # compared once
 
 
-@settings(max_examples=45, deadline=None)
+@settings(max_examples=30, deadline=None)
 @given(any_game, st.sampled_from([(), (MANY,), (MANY, FEW)]), st.sampled_from(["counting", "adding"]))
 def test_what_is_expected_exactly_is_what_games_come_to(game, fluency, moved):
     game = with_value(with_value(game, "seats.fluency", fluency), "brief.aim", AIM)

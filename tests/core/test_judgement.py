@@ -22,7 +22,7 @@ CAN_NOT = ("never_closed", "out_of_reach", "target_out_of_reach")
 MUTUALLY = ({"hardly_reached", "always_reached", "out_of_reach"}, {"always_the_same", "shows_the_same"})
 
 
-@settings(max_examples=40, deadline=None, phases=[Phase.reuse, Phase.generate])
+@settings(max_examples=25, deadline=None, phases=[Phase.reuse, Phase.generate])
 @given(any_game)
 def test_no_sentence_contradicts_a_reading_the_structure_or_another(game):
     exact = measure_exactly(game)
@@ -47,7 +47,9 @@ def test_no_sentence_contradicts_a_reading_the_structure_or_another(game):
             assert (reading.mean > one.limit) == one.above
             assert headline(one.reading, reading) in fault.sentence
         for cure in fault.cures:
-            assert rules_text(cure.game) != rules_text(game), cure.words
+            assert cure.game != game
+            on_the_board = cure.path == "area.cells"  # which numbers stand there is seen, not said
+            assert on_the_board or rules_text(cure.game) != rules_text(game), cure.words
     turns = exact.readings.get("turns")
     if turns is not None and turns.never:
         assert NEVER_ENDS in codes

@@ -22,7 +22,7 @@ RUNS = 2_000
 FAR = 6.0
 """Standard errors that played games may be off what is exact: in a hundred thousand comparisons none is by chance."""
 LEAST_OFF = 1e-9
-STEPS = 60
+STEPS = 30
 """Steps that are taken at the table."""
 TINY = 1e-13
 """Below this a share is what arithmetic left, and no share."""
