@@ -16,6 +16,7 @@ from PySide6.QtGui import QFontMetrics
 from PySide6.QtWidgets import QAbstractScrollArea, QPlainTextEdit
 
 from bolometric.assets import demo_files
+from bolometric.core.pieces.kinds import die
 from bolometric.desk.app import application, make_window
 from bolometric.desk.parts.roomy import Roomy
 from bolometric.desk.settings import Settings
@@ -48,6 +49,10 @@ def troubles(window):
         letters = window.sheet.viewport().width() / QFontMetrics(window.sheet.font()).horizontalAdvance("n")
         if letters < LETTERS:
             yield f"the sheet has {letters:.1f} letters a line"
+        place, whole = window.place, window.place.split.width()
+        due = max(place.least, min(int(place.share * whole), whole - place._needs() - place.split.handleWidth()))
+        if window.sheet.width() < due - 8:
+            yield f"the sheet is squeezed to {window.sheet.width()} pixels where {due} are due"
     elif window.view != "shelf" and not window.place.button.isVisible():
         yield "neither the sheet nor its button is to be seen"
     strip = window.gauges
@@ -60,6 +65,10 @@ def troubles(window):
                 yield f"the gauge {key} is cut off"
             if left.y() < 0 or right.y() > strip.viewport().height():
                 yield f"the gauge {key} is cut off below"
+    shown = window.stack.currentWidget()
+    inner = shown.widget() if isinstance(shown, Roomy) else shown
+    if inner.minimumSizeHint().width() > inner.width():
+        yield f"the view needs {inner.minimumSizeHint().width()} pixels and has {inner.width()}"
     for area in [*window.stack.currentWidget().findChildren(QAbstractScrollArea), window.stack.currentWidget()]:
         if not isinstance(area, QAbstractScrollArea) or isinstance(area, QPlainTextEdit) or not area.isVisible():
             continue
@@ -73,6 +82,8 @@ def walk(window, sizes=SIZES):
     for name in VIEWS:
         getattr(window, f"show_{name}")()
         rest(20)
+    window.show_begin()
+    window.shelves.begin.asked._hold([die(0, 1, 2, 3, 4, 5), die(5, 6, 7, 8, 9, 10)])  # many words
     for size in sizes:
         for name in (*VIEWS, *reversed(VIEWS)):
             getattr(window, f"show_{name}")()

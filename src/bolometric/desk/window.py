@@ -133,6 +133,7 @@ class Window(Dressed):
         self.gauges.hide()
         self.bar, self.notice = ViewBar(VIEWS), Notice()
         self.stack = QStackedWidget()
+        self.stack.setMinimumSize(300, 120)  # or it would be as wide as the widest view that is not shown
         self.column = QSplitter(Qt.Orientation.Vertical)
         self.column.addWidget(self.stack)
         self.column.setChildrenCollapsible(False)

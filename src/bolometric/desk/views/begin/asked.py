@@ -63,6 +63,10 @@ class Asked(QWidget):
         self.add, self.clear = QComboBox(), QPushButton("None of these")
         self.at_hand, self.trouble = Label(ANY, objectName="hint", wordWrap=True), Label(objectName="trouble")
         self._offer_pieces()
+        for chooser in (self.add, self.who):  # what they offer is long; the page is not to be wider for it
+            chooser.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
+            chooser.setMinimumContentsLength(16)
+            chooser.view().setMinimumWidth(chooser.view().sizeHintForColumn(0) + 30)
         names = ((self.aim, "what is practised"), (self.upto, "up to"), (self.tables, "which tables"),
                  (self.learners, "how many learners sit at a table"), (self.who, "how quickly they work"),
                  (self.low, "minutes from"), (self.high, "minutes to"), (self.add, "add a piece at hand"))  # fmt: skip

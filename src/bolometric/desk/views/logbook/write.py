@@ -157,7 +157,9 @@ def _form(rows: Sequence[tuple[str, QWidget]]) -> QFormLayout:
     """A line for each field, its word in front."""
     form = QFormLayout()
     for words, field in rows:
-        form.addRow(Label(words), field)
+        label = Label(words)
+        label.setMinimumWidth(76)  # both forms have their fields below one another
+        form.addRow(label, field)
         if words != "Game":
             field.setAccessibleName(words)
     return form
