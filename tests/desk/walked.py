@@ -88,7 +88,7 @@ def walk(window, sizes=SIZES):
         for name in (*VIEWS, *reversed(VIEWS)):
             getattr(window, f"show_{name}")()
             window.resize(*size)
-            view = window.late.view(name) if name not in ("shelf", "shape") else window.stack.currentWidget()
+            view = window.shelves if name == "shelf" else window.shape if name == "shape" else window.late.view(name)
             for at, bring in enumerate(pages_of(view)):
                 bring()
                 rest()

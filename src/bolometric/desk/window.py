@@ -99,7 +99,7 @@ class Window(Dressed):
     def show_front(self) -> None:
         """What is seen first, where no file is to be opened: the shelf, or the first time its page of ways in."""
         self._fill_shelf()
-        self._bring("shelf", self.shelves)
+        self._bring("shelf", self.shelf_page)
         if self.settings.first_time and not self._demo:
             self.shelves.show_first()
 
@@ -138,7 +138,8 @@ class Window(Dressed):
         self.column.addWidget(self.stack)
         self.column.setChildrenCollapsible(False)
         self.shelves = ShelvesView(self.shelf)
-        self.stack.addWidget(self.shelves)
+        self.shelf_page = Roomy(self.shelves)
+        self.stack.addWidget(self.shelf_page)
         self.place = SheetPlace(self.column)
         self.menuBar().setNativeMenuBar(False)  # what the program is at stands in it
         self.menuBar().setCornerWidget(self.bar.status)
@@ -205,7 +206,7 @@ class Window(Dressed):
             self.shelves.bar.show_page(0)
         if view == "shelf" == self.view:
             self.shelf.read_files()  # its cards are there
-            self._bring("shelf", self.shelves)
+            self._bring("shelf", self.shelf_page)
         else:
             getattr(self, f"show_{view}")()
         QTimer.singleShot(AFTER_PAINT, self, self._take_up)  # the shelf is painted first
@@ -329,7 +330,7 @@ class Window(Dressed):
         self.editing.close_popover()
         if self.walk is not None:
             self.walk.view_changed(view)
-        here = {"shelf": self.shelves, "shape": self.shape}
+        here = {"shelf": self.shelf_page, "shape": self.shape}
         self._bring(view, here.get(view) or self.late.page(view))
 
     def _fill_shelf(self) -> None:
