@@ -21,24 +21,24 @@ from bolometric.core.areas.sets import SETS
 from bolometric.core.areas.trail import TRAIL
 from bolometric.core.game import kinds
 from bolometric.core.game.document import Game
-from bolometric.core.game.entry import Entry
+from bolometric.core.game.entry import AnyEntry
 from bolometric.core.game.part import AreaPart
 
 if TYPE_CHECKING:
     from bolometric.core.game.contract import Area
 
-AREAS: list[Entry[Any, Any]] = [TRAIL, SETS, BOXES, COUNTERS, MULTIPLES, DIGITS, ROWS, PURSE, DUEL, GRID, CHAIN, RECORD]
+AREAS: list[AnyEntry] = [TRAIL, SETS, BOXES, COUNTERS, MULTIPLES, DIGITS, ROWS, PURSE, DUEL, GRID, CHAIN, RECORD]
 """In the order in which choices are listed; the first is that of a file that names none."""
 _LOADED: dict[type[AreaPart], Area[Any, Any]] = {}
 
 
-def register(entry: Entry[Any, Any]) -> None:
+def register(entry: AnyEntry) -> None:
     """Enter an area that is not built in. Raises ValueError if another one goes by its name."""
     kinds.enter(entry.kind)
     AREAS.append(entry)
 
 
-def withdraw(entry: Entry[Any, Any]) -> None:
+def withdraw(entry: AnyEntry) -> None:
     """Take such an area out again."""
     kinds.leave(entry.kind)
     AREAS.remove(entry)

@@ -4,10 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
-from typing import Any
 
 from bolometric.core.game.document import Game
-from bolometric.core.game.entry import Entry
+from bolometric.core.game.entry import AnyEntry
 
 
 @dataclass(frozen=True, slots=True)
@@ -27,4 +26,4 @@ class EntryCheck:
 
     name: str
     demands: str
-    wrong: Callable[[Entry[Any, Any]], Iterator[str]]
+    wrong: Callable[[AnyEntry], Iterator[str]]

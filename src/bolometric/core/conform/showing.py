@@ -3,12 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from typing import Any
 
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.conform.check import Check, EntryCheck
 from bolometric.core.game.document import Game
-from bolometric.core.game.entry import Entry
+from bolometric.core.game.entry import AnyEntry
 from bolometric.core.game.schema import schema
 from bolometric.core.measure.measuring import measure
 from bolometric.core.sheets.gathering import contents_of
@@ -40,7 +39,7 @@ def questions(game: Game) -> Iterator[str]:
             yield f"No question with an answer: “{one.ask}” “{one.answer}”"
 
 
-def starters(entry: Entry[Any, Any]) -> Iterator[str]:
+def starters(entry: AnyEntry) -> Iterator[str]:
     """There is a game to begin from, of this kind, with a name of its own."""
     offered = entry.starters()
     if not offered:
@@ -55,7 +54,7 @@ def starters(entry: Entry[Any, Any]) -> Iterator[str]:
         area_of(one.game)
 
 
-def pages(entry: Entry[Any, Any]) -> Iterator[str]:
+def pages(entry: AnyEntry) -> Iterator[str]:
     """The handbook has a page for the kind, and one for each reading of its own."""
     key = entry.kind.__name__.lower()
     if page_of(key).key != key:
@@ -65,7 +64,7 @@ def pages(entry: Entry[Any, Any]) -> Iterator[str]:
             yield f"The handbook has no page “{reading.key}”."
 
 
-def described(entry: Entry[Any, Any]) -> Iterator[str]:
+def described(entry: AnyEntry) -> Iterator[str]:
     """The schema says what every setting is."""
     if not (entry.kind.__doc__ or "").strip():
         yield "The kind says nothing of its rules."
@@ -77,7 +76,7 @@ def described(entry: Entry[Any, Any]) -> Iterator[str]:
         yield "The schema does not know it."
 
 
-def _is_part(entry: Entry[Any, Any], name: str) -> bool:
+def _is_part(entry: AnyEntry, name: str) -> bool:
     """Whether a setting is a group of settings, which are described one by one."""
     return hasattr(entry.kind.model_fields[name].annotation, "model_fields")
 

@@ -7,7 +7,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Hashable, Iterator
 from dataclasses import dataclass
-from typing import TYPE_CHECKING, Generic, TypeVar
+from typing import TYPE_CHECKING, Any, Generic, TypeAlias, TypeVar
 
 from bolometric.core.game.part import AreaPart
 from bolometric.core.results.kinds import ReadingKind, declare
@@ -50,3 +50,7 @@ class Entry(Generic[S, K]):
     def __post_init__(self) -> None:
         for reading in self.readings:
             declare(reading)
+
+
+AnyEntry: TypeAlias = Entry[Any, Any]
+"""An entry of whatever area: who goes through the catalogue does not know its standings."""

@@ -12,11 +12,11 @@ import sys
 import threading
 from collections.abc import Callable, Iterator
 from contextlib import suppress
-from typing import Any, get_args
+from typing import get_args
 
 from bolometric.core.areas.catalogue import AREAS, area_of
 from bolometric.core.game.document import Game, with_value
-from bolometric.core.game.entry import Entry
+from bolometric.core.game.entry import AnyEntry
 from bolometric.core.game.files import from_text
 from bolometric.core.game.seats import Choosing
 from bolometric.core.measure.measuring import in_style, measure
@@ -33,7 +33,7 @@ Asked = Callable[[], "Game | None"]
 """The game that somebody waits for, once."""
 
 
-def games(entry: Entry[Any, Any]) -> Iterator[Game]:
+def games(entry: AnyEntry) -> Iterator[Game]:
     """Games of an area that between them reach all its compiled loops."""
     given = [starter.game for starter in entry.starters()]
     given += entry.warm() if entry.warm is not None else ()
