@@ -2,7 +2,6 @@
 
 import json
 import math
-import re
 
 import numpy as np
 import pytest
@@ -11,6 +10,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from bolometric.cli import main
+from bolometric.core.conform.saying import ONE_OF_MANY
 from bolometric.core.game.document import Game, game_from
 from bolometric.core.game.files import write
 from bolometric.core.game.schema import schema
@@ -138,9 +138,6 @@ def test_the_schema_describes_every_setting_of_every_area():
     assert {"Trail", "Sets", "Boxes", "Counters", "Multiples", "Digits", "Purse", "Duel"} <= {
         name.split("__")[-1] for name in names
     } | {"Counters"}
-
-
-ONE_OF_MANY = re.compile(r"\b(1|one) (?!less)\w+[^s]s\b|\ba \w+s\b(?<!less)|boxe\b")
 
 
 @every

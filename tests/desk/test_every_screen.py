@@ -9,6 +9,7 @@ import pytest
 from PySide6.QtCore import Qt
 from PySide6.QtTest import QTest
 
+from bolometric.desk.parts.sheet_place import MOST, USUAL
 from tests.desk.walked import SIZES, walk
 
 
@@ -102,3 +103,22 @@ def test_a_note_stands_on_the_sheet_and_measures_nothing_anew(window, qtbot):
     window.undo()
     assert window.document.game == before
     assert before.brief.note in window.sheet.toPlainText()
+
+
+def test_a_width_beyond_the_most_is_the_most(window):
+    window.place.share = 0.6
+    assert window.place.share == MOST
+    window.place.share = 0
+    assert window.place.share == USUAL
+
+
+def test_a_long_name_of_a_file_leaves_the_menus_their_room(window):
+    window.show_shape()
+    window.resize(900, 560)
+    status = window.bar.status
+    status.file.setText("a very long name of a game " * 8)
+    window.bar.show_told("Getting ready, this once: 0 of 12 kinds of games …")
+    window.menuBar().adjustSize()
+    assert status.file.minimumSizeHint().width() <= status.file.MOST
+    menus = [window.menuBar().actionGeometry(action).right() for action in window.menuBar().actions()]
+    assert max(menus) < window.width() - status.minimumSizeHint().width()

@@ -126,7 +126,7 @@ def main() -> None:
     """The command; see ``HELP``."""
 
 
-def fail(error: Exception) -> NoReturn:
+def fail(error: Exception | str) -> NoReturn:
     """Say what is wrong in one line, and end."""
     click.echo(f"bolometric: {error}", err=True)
     sys.exit(2)
@@ -138,8 +138,7 @@ def painting() -> None:
 
     wrong = without_window()
     if wrong:
-        click.echo(f"bolometric: {wrong}", err=True)
-        sys.exit(2)
+        fail(wrong)
 
 
 def game_of(file: Path) -> Any:
@@ -162,7 +161,7 @@ def typed_in(largest: int = 1_000_000) -> bytes:
     """All of standard input, which may not be larger than a file may."""
     data = sys.stdin.buffer.read(largest + 1)
     if len(data) > largest:
-        fail(ValueError(f"{INPUT}: it is larger than {largest:,} bytes, so it is no file of this program."))
+        fail(f"{INPUT}: it is larger than {largest:,} bytes, so it is no file of this program.")
     return data
 
 
@@ -209,12 +208,11 @@ def open_window(file: Path | None, demo: bool, apart: bool) -> None:
 
     wrong, platform = trouble()
     if wrong:
-        click.echo(f"bolometric: {wrong}", err=True)
-        sys.exit(2)
+        fail(wrong)
     if platform:
         os.environ[CHOICE] = platform
     if is_dash(file):
-        fail(ValueError("the window opens a file by its name; - is for the other commands."))
+        fail("the window opens a file by its name; - is for the other commands.")
     if file is not None:
         game_of(file)  # a wrong file is said here, on standard error, before any window opens
     os.environ.setdefault("PYDANTIC_DISABLE_PLUGINS", "1")  # none is wanted, and looking for them takes 25 ms

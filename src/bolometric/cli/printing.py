@@ -2,14 +2,13 @@
 
 from __future__ import annotations
 
-import sys
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from pathlib import Path
 from typing import Any
 
 import click
 
-from bolometric.cli.group import FILE, fail, game_of, is_dash, main, painting
+from bolometric.cli.group import FILE, fail, game_of, hand_out, is_dash, main, painting
 
 KINDS = (".pdf", ".svg", ".png", ".md")
 
@@ -40,16 +39,14 @@ def sheets(
     if learners is not None:
         changes["printing.copies"] = "class"
     try:
-        written = _written(with_values(game, changes) if changes else game, out, only)
+        for path, data in _pages(with_values(game, changes) if changes else game, out, only):
+            hand_out(data, path)
     except (FileError, GameError) as error:
         fail(error)
-    for path in () if is_dash(out) else written:
-        click.echo(f"Written to {path}.")
 
 
-def _written(game: Any, out: Path, only: str) -> list[Path]:
-    """Make the pages and write them; gives the files."""
-    from bolometric.core.game.files import write_bytes
+def _pages(game: Any, out: Path, only: str) -> Iterator[tuple[Path, bytes]]:
+    """Make the pages; gives each file with what goes into it."""
     from bolometric.core.settings.errors import FileError
     from bolometric.core.sheets.gathering import contents_of, with_card
     from bolometric.core.sheets.teacher import markdown
@@ -64,19 +61,13 @@ def _written(game: Any, out: Path, only: str) -> list[Path]:
     if "teacher" in wanted or kind == ".md":
         contents = with_card(contents)
     if kind == ".md":
-        write_bytes(markdown(contents).encode(), out)
-        return [out]
+        yield out, markdown(contents).encode()
+        return
     written.without_screen()
     pages, paper = pages_of(contents, wanted), paper_of(contents)
-    if kind == ".pdf" and is_dash(out):
-        sys.stdout.buffer.write(written.pdf(pages, paper))
-        return [out]
     if kind == ".pdf":
-        write_bytes(written.pdf(pages, paper), out)
-        return [out]
+        yield out, written.pdf(pages, paper)
+        return
     draw: Callable[..., bytes] = written.svg if kind == ".svg" else written.png
-    files = []
     for number, page in enumerate(pages, 1):
-        files.append(out.with_name(f"{out.stem}-{number:02d}{kind}"))
-        write_bytes(draw(page, paper, number, len(pages)), files[-1])
-    return files
+        yield out.with_name(f"{out.stem}-{number:02d}{kind}"), draw(page, paper, number, len(pages))

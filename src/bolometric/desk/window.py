@@ -22,7 +22,7 @@ from bolometric.desk.fitting import place, remember
 from bolometric.desk.late_views import VIEWS as LATE
 from bolometric.desk.parts.bars import Notice, ViewBar
 from bolometric.desk.parts.gauge import GaugeStrip
-from bolometric.desk.parts.plain import title
+from bolometric.desk.parts.plain import tip, title
 from bolometric.desk.parts.roomy import Roomy
 from bolometric.desk.parts.sheet_place import SheetPlace
 from bolometric.desk.settings import Settings
@@ -311,6 +311,7 @@ class Window(Dressed):
         self.actions_by_id["undo"].setEnabled(document.can_undo)
         self.actions_by_id["redo"].setEnabled(document.can_redo)
         self.bar.status.file.setText(self.filing.told(self.keeper is None or self.keeper.has_alone(document.path)))
+        self.bar.status.file.setToolTip(tip(self.bar.status.file.text()))
         self.setWindowTitle(f"{title(document.game.name)}{' *' if document.dirty else ''} – Bolometric")
 
     def say(self, sentence: str) -> None:

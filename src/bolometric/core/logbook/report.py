@@ -112,12 +112,13 @@ def _middle(low: float | None, high: float | None) -> float:
 
 def history(sessions: Sequence[Session]) -> list[tuple[str, str, int, float | None, float | None]]:
     """Versions of a game as they were played: first day, name, sessions, minutes predicted and met."""
+    versions: dict[Game, list[Session]] = {}
+    for one in sorted(sessions, key=lambda one: one.day):
+        versions.setdefault(one.played.as_played, []).append(one)
     found = []
-    order = sorted(sessions, key=lambda one: one.day)
-    for game, count in Counter(one.played.as_played for one in order).items():
-        some = [one for one in order if one.played.as_played == game]
+    for some in versions.values():
         noted = [minute for one in some for minute in one.minutes]
         minutes = measured(some[0].game).readings.get("minutes")
         met_ = sum(noted) / len(noted) if noted else None
-        found.append((some[0].day, some[0].played.name, count, None if minutes is None else minutes.mean, met_))
+        found.append((some[0].day, some[0].played.name, len(some), None if minutes is None else minutes.mean, met_))
     return found

@@ -2,14 +2,32 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import Qt, Signal
+from PySide6.QtCore import QSize, Qt, Signal
+from PySide6.QtGui import QPainter, QPaintEvent
 from PySide6.QtWidgets import QButtonGroup, QFrame, QHBoxLayout, QPushButton, QToolButton, QWidget
 
 from bolometric.desk.parts.plain import Label
 
 
+class Elided(Label):
+    """A line that takes so many pixels at most; what is longer ends in dots, and the tip has all of it."""
+
+    MOST = 240
+
+    def minimumSizeHint(self) -> QSize:
+        """No wider than that."""
+        return super().minimumSizeHint().boundedTo(QSize(self.MOST, 100))
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        """As much as there is room for."""
+        painter = QPainter(self)
+        shown = self.fontMetrics().elidedText(self.text(), Qt.TextElideMode.ElideRight, self.width())
+        painter.drawText(self.rect(), self.alignment(), shown)
+        painter.end()
+
+
 class Status(QWidget):
-    """What the program is at, and the name of the open file; cut off with dots where there is little room."""
+    """What the program is at, and the name of the open file, which is cut off with dots where it is long."""
 
     cancel_asked = Signal()
 
@@ -21,7 +39,7 @@ class Status(QWidget):
         self.busy = Label("Working it out exactly …", objectName="hint")
         self.cancel = QToolButton(objectName="cancel", text="Cancel")
         self.cancel.clicked.connect(self.cancel_asked)
-        self.told, self.file = Label(objectName="hint"), Label(objectName="hint")
+        self.told, self.file = Label(objectName="hint"), Elided(objectName="hint")
         self.told.hide()
         for part in (self.busy, self.cancel, self.told, self.file):
             row.addWidget(part)

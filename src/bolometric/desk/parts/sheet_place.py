@@ -6,7 +6,7 @@ may also begin with it put away, and a person may put it away.
 
 from __future__ import annotations
 
-from PySide6.QtCore import QEvent, QObject, QRect, QSize, Qt, Signal
+from PySide6.QtCore import QEvent, QObject, QRect, QSize, Qt
 from PySide6.QtGui import QFontMetrics, QKeyEvent, QPainter, QPaintEvent, QResizeEvent
 from PySide6.QtWidgets import QApplication, QHBoxLayout, QSplitter, QToolButton, QWidget
 
@@ -51,9 +51,6 @@ class FoldButton(QToolButton):
 class SheetPlace(QWidget):
     """A row of the button, the sheet and the view."""
 
-    folded = Signal(bool)
-    """The sheet has been folded away, or stands beside the view again."""
-
     def __init__(self, column: QWidget) -> None:
         super().__init__()
         self.button, self.split = FoldButton(), QSplitter()
@@ -93,7 +90,7 @@ class SheetPlace(QWidget):
 
     @share.setter
     def share(self, part: float) -> None:
-        self._share = part if 0.1 < part <= MOST else USUAL
+        self._share = min(part, MOST) if part > 0.1 else USUAL
 
     @property
     def least(self) -> int:
@@ -143,7 +140,6 @@ class SheetPlace(QWidget):
         else:
             self._lie_over(self.sheet)
         self.button.setVisible(not beside)
-        self.folded.emit(not beside)
 
     def _stand_beside(self, sheet: QWidget) -> None:
         if sheet.parent() is not self.split:
@@ -153,8 +149,7 @@ class SheetPlace(QWidget):
         sheet.setMinimumWidth(self.least)
         sheet.show()
         width = self.width() - self.split.handleWidth()
-        sheet_width = min(int(self._share * width), int(MOST * width), width - self._needs())
-        sheet_width = max(sheet_width, self.least)
+        sheet_width = max(min(int(self._share * width), width - self._needs()), self.least)
         self.split.setSizes([sheet_width, width - sheet_width])
 
     def _lie_over(self, sheet: QWidget) -> None:
