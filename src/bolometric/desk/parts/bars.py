@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import QSize, Qt, Signal
-from PySide6.QtGui import QPainter, QPaintEvent
-from PySide6.QtWidgets import QButtonGroup, QFrame, QHBoxLayout, QPushButton, QToolButton, QWidget
+from PySide6.QtCore import QEvent, QSize, Qt, Signal
+from PySide6.QtGui import QPainter, QPaintEvent, QResizeEvent
+from PySide6.QtWidgets import QApplication, QButtonGroup, QFrame, QHBoxLayout, QPushButton, QToolButton, QWidget
 
 from bolometric.desk.parts.plain import Label
 
@@ -17,6 +17,10 @@ class Elided(Label):
     def minimumSizeHint(self) -> QSize:
         """No wider than that."""
         return super().minimumSizeHint().boundedTo(QSize(self.MOST, 100))
+
+    def sizeHint(self) -> QSize:
+        """Nor does it ask for more."""
+        return self.minimumSizeHint()
 
     def paintEvent(self, event: QPaintEvent) -> None:
         """As much as there is room for."""
@@ -44,6 +48,13 @@ class Status(QWidget):
         for part in (self.busy, self.cancel, self.told, self.file):
             row.addWidget(part)
         self.show_busy(False)
+
+    def event(self, event: QEvent) -> bool:
+        """A menu bar gives its corner room only when it is resized: have it look again once the words have changed."""
+        bar = self.parentWidget()
+        if event.type() == QEvent.Type.LayoutRequest and bar is not None:
+            QApplication.sendEvent(bar, QResizeEvent(bar.size(), bar.size()))
+        return super().event(event)
 
     def show_busy(self, busy: bool) -> None:
         """Say that exact work is going on, with a way to end it."""
