@@ -55,10 +55,13 @@ def making():
 
 def field(style):
     cells = [*range(2, 13)] * 3 + [6, 7, 8]
-    return game_from({
-        "pieces": [{}, {}], "area": {"kind": "grid", "numbers": "own", "columns": 6, "cells": cells, "in_line": 4},
-        "seats": {"styles": [style]},
-    })  # fmt: skip
+    return game_from(
+        {
+            "pieces": [{}, {}],
+            "area": {"kind": "grid", "numbers": "own", "columns": 6, "cells": cells, "in_line": 4},
+            "seats": {"styles": [style]},
+        }
+    )
 
 
 def by_c(c, game, style, runs):
@@ -129,8 +132,10 @@ def annealing():
     before, after = figures(game, list(game.area.laid_out)), figures(game, cells)
     better = with_value(game, "area.cells", cells)
     one, other = (measure(g, 20_000).readings for g in (game, better))
-    print(f"a board of 6 by 6 balanced in {seconds:.2f} s (goal 3): equal neighbours {before.twins} → {after.twins}, "
-          f"spread of the lines {before.spread:.3f} → {after.spread:.3f}")  # fmt: skip
+    print(
+        f"a board of 6 by 6 balanced in {seconds:.2f} s (goal 3): equal neighbours {before.twins} → {after.twins}, "
+        f"spread of the lines {before.spread:.3f} → {after.spread:.3f}"
+    )
     for key in ("idle_turns", "first_seat_edge"):
         print(f"  {key}: {one[key].mean:.3f} → {other[key].mean:.3f} (± {other[key].stderr:.3f})")
     board, _ = _board(game, cells, frozenset())
@@ -143,8 +148,10 @@ def annealing():
     theirs, solved = timed(
         lambda: dual_annealing(cost, [(0, 1)] * len(cells), seed=5, maxfun=20_000, no_local_search=True)
     )
-    print(f"our loop: {found.twins + found.spread:.3f} in {ours:.2f} s; SciPy's dual annealing over random keys: "
-          f"{solved.fun:.3f} in {theirs:.2f} s")  # fmt: skip
+    print(
+        f"our loop: {found.twins + found.spread:.3f} in {ours:.2f} s; SciPy's dual annealing over random keys: "
+        f"{solved.fun:.3f} in {theirs:.2f} s"
+    )
 
 
 if __name__ == "__main__":

@@ -63,9 +63,24 @@ def by_sets(c, game):
     score, rolls = np.zeros((RUNS, seats)), np.zeros(RUNS, np.int64)
     told = [np.zeros(RUNS, kind) for kind in (np.float64, np.float64, np.int64, np.int8)]  # as ours tells of each game
     call(
-        c.sets, sample.outcome, sample.keep, sample.alias, closing.first, closing.take, closing.score, take,
-        len(sample.keep), len(closing.totals), len(closing.score), game.area.rounds, seats, RUNS, score, rolls, *told,
-    )  # fmt: skip
+        c.sets,
+        sample.outcome,
+        sample.keep,
+        sample.alias,
+        closing.first,
+        closing.take,
+        closing.score,
+        take,
+        len(sample.keep),
+        len(closing.totals),
+        len(closing.score),
+        game.area.rounds,
+        seats,
+        RUNS,
+        score,
+        rolls,
+        *told,
+    )
     return rolls
 
 

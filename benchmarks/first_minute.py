@@ -78,9 +78,13 @@ def first_start(home, env):
     run("make", f"PYTHON={sys.executable}", ".venv/ready", cwd=home / "fresh", env=env)
     seen = {"installed": time.time() - began}
     done = subprocess.run(
-        [".venv/bin/python", "-c", WATCHED, str(began)], cwd=home / "fresh", env=env, capture_output=True, text=True,
+        [".venv/bin/python", "-c", WATCHED, str(began)],
+        cwd=home / "fresh",
+        env=env,
+        capture_output=True,
+        text=True,
         timeout=900,
-    )  # fmt: skip
+    )
     if done.returncode:
         sys.exit(done.stderr)
     return seen | {what: float(when) for what, when in re.findall(r"(\w+) ([\d.]+)", done.stdout)}
@@ -98,9 +102,12 @@ def main():
         seen = first_start(home, env)
     print(f"bare installation of the same packages: {alone:.1f} s")
     names = {
-        "installed": "installed", "painted": "window painted", "exact": "first exact readings",
-        "played": "first runs", "compiled": "all compiled behind it",
-    }  # fmt: skip
+        "installed": "installed",
+        "painted": "window painted",
+        "exact": "first exact readings",
+        "played": "first runs",
+        "compiled": "all compiled behind it",
+    }
     for what, name in names.items():
         times = f"{seen[what] / alone:.2f} times the bare installation, {seen[what] - alone:.1f} s beyond it"
         print(f"from the clone until {name}: {seen[what]:.1f} s, {times}")

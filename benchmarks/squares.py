@@ -35,10 +35,14 @@ def track(kinds):
     squares = [{"at": 5 * k + 4, **kinds[k % len(kinds)]} for k in range(19)]
     squares += [{"at": 7, "does": "jump", "to": 21}, {"at": 66, "does": "jump", "to": 41}, {"at": 97, "does": "start"}]
     packs = [{"name": name, "family": "add", "count": 40, "right": [0.8, 0.6, 0.7]} for name in ("A", "B")]
-    return game_from({
-        "bolometric": 1, "pieces": [{}, {}], "seats": {"count": 3},
-        "area": {"length": 100, "squares": squares, "packs": packs, "if_wrong": "lose_move", "if_right": "keep"},
-    })  # fmt: skip
+    return game_from(
+        {
+            "bolometric": 1,
+            "pieces": [{}, {}],
+            "seats": {"count": 3},
+            "area": {"length": 100, "squares": squares, "packs": packs, "if_wrong": "lose_move", "if_right": "keep"},
+        }
+    )
 
 
 def compiled_c():

@@ -65,8 +65,10 @@ def start_up(home):
     bare, ours, ready = (statistics.median(times) for times in zip(*rounds, strict=True))
     # Ratios of neighbours in time: machines are not steady.
     painted, able = (statistics.median(one[k] / one[0] for one in rounds) for k in (1, 2))
-    print(f"start-up until the shelf is painted: bare {bare * 1e3:.0f} ms, ours {ours * 1e3:.0f} ms, "
-          f"ratio {painted:.2f} (goal 2.5); until it answers {ready * 1e3:.0f} ms, ratio {able:.2f}")  # fmt: skip
+    print(
+        f"start-up until the shelf is painted: bare {bare * 1e3:.0f} ms, ours {ours * 1e3:.0f} ms, "
+        f"ratio {painted:.2f} (goal 2.5); until it answers {ready * 1e3:.0f} ms, ratio {able:.2f}"
+    )
 
 
 def wait_until(app, reached, limit=60.0):

@@ -13,8 +13,20 @@ from importlib.metadata import version
 from pathlib import Path
 
 ROOT = Path(__file__).resolve().parent.parent
-ORDER = ("trail", "squares", "choosing", "boards", "odds", "facts", "tuning", "sheets", "logbook", "stopping", "window",
-         "first_minute")  # fmt: skip
+ORDER = (
+    "trail",
+    "squares",
+    "choosing",
+    "boards",
+    "odds",
+    "facts",
+    "tuning",
+    "sheets",
+    "logbook",
+    "stopping",
+    "window",
+    "first_minute",
+)
 LIBRARIES = ("numpy", "numba", "scipy", "PySide6_Essentials")
 NOISE = ("This plugin does not support",)
 

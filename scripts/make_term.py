@@ -56,9 +56,11 @@ def _played(game, group, week, day, rng):
     slower = GROUPS[group] * rng.lognormal(0, 0.1, tables)
     minutes = np.clip(rng.normal(mean, spread, tables), 0.4 * mean, None) * slower
     pace = known.get(game.area.pace)
-    turns = () if pace is None or not pace.mean else tuple(
-        max(round(float(pace.mean * minute / mean / GROUPS[group])), 1) for minute in minutes
-    )  # fmt: skip
+    turns = (
+        ()
+        if pace is None or not pace.mean
+        else tuple(max(round(float(pace.mean * minute / mean / GROUPS[group])), 1) for minute in minutes)
+    )
     odds, chances = game.shown, game.shown.chances.copy()
     if group == LOADED:
         chances[-1] += 0.25
@@ -71,11 +73,20 @@ def _played(game, group, week, day, rng):
         if expected > 1:
             slips = tuple(np.random.default_rng(week).poisson(SLIPS[group] * expected, tables).tolist())
     return session_of(
-        game, slips=slips, day=day.isoformat(), group=group, tables=tables, turns=turns,
-        minutes=tuple(round(float(minute), 1) for minute in minutes), winners=tuple(seat + 1 for seat in seats),
-        totals=tuple(minus(odds.totals[k]) for k in drawn), mood=MOODS[int(rng.integers(len(MOODS)))],
-        note=NOTES[int(rng.integers(len(NOTES)))], change=WISHES[int(rng.integers(len(WISHES)))], source="class",
-    )  # fmt: skip
+        game,
+        slips=slips,
+        day=day.isoformat(),
+        group=group,
+        tables=tables,
+        turns=turns,
+        minutes=tuple(round(float(minute), 1) for minute in minutes),
+        winners=tuple(seat + 1 for seat in seats),
+        totals=tuple(minus(odds.totals[k]) for k in drawn),
+        mood=MOODS[int(rng.integers(len(MOODS)))],
+        note=NOTES[int(rng.integers(len(NOTES)))],
+        change=WISHES[int(rng.integers(len(WISHES)))],
+        source="class",
+    )
 
 
 def main(to):

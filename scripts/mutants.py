@@ -123,8 +123,11 @@ def main(times: int, seed: int, results: Path) -> None:
         text = before.splitlines()[item.start_pos[0] - 1].strip()
         said = "noticed" if found else "MISSED" if tests else "UNTESTED"
         with results.open("a") as file:
-            print(f"{said} {path}:{item.start_pos[0]} {item.operator_name} | {text} | {len(tests)} tests, "
-                  f"{time.monotonic() - began:.0f} s", file=file)  # fmt: skip
+            print(
+                f"{said} {path}:{item.start_pos[0]} {item.operator_name} | {text} | {len(tests)} tests, "
+                f"{time.monotonic() - began:.0f} s",
+                file=file,
+            )
     print(f"{kept} of {times} mutants noticed, seed {seed}; see {results}")
 
 

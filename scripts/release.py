@@ -18,12 +18,30 @@ from bolometric import RELEASED, __version__
 
 ROOT = Path(__file__).resolve().parent.parent
 DIST = ROOT / "dist"
-SOURCE = ("README.md", "CHANGELOG.md", "CONTRIBUTING.md", "LICENSE", "Makefile", "requirements.txt", "pyproject.toml",
-          "docs/architecture.md", "docs/screenshots/shape.png", "tests/core/test_race.py", "tests/desk/test_window.py",
-          "scripts/wheel.sh", "benchmarks/trail.py", "packaging/README.md", "src/bolometric/py.typed")  # fmt: skip
-WHEEL = ("bolometric/assets/demo/ridge-ascent.bolo.json", "bolometric/assets/handbook/pictures/shape.webp",
-         "bolometric/assets/fonts/Andika-OFL.txt", "bolometric/machine/libraries.txt",
-         "bolometric/py.typed")  # fmt: skip
+SOURCE = (
+    "README.md",
+    "CHANGELOG.md",
+    "CONTRIBUTING.md",
+    "LICENSE",
+    "Makefile",
+    "requirements.txt",
+    "pyproject.toml",
+    "docs/architecture.md",
+    "docs/screenshots/shape.png",
+    "tests/core/test_race.py",
+    "tests/desk/test_window.py",
+    "scripts/wheel.sh",
+    "benchmarks/trail.py",
+    "packaging/README.md",
+    "src/bolometric/py.typed",
+)
+WHEEL = (
+    "bolometric/assets/demo/ridge-ascent.bolo.json",
+    "bolometric/assets/handbook/pictures/shape.webp",
+    "bolometric/assets/fonts/Andika-OFL.txt",
+    "bolometric/machine/libraries.txt",
+    "bolometric/py.typed",
+)
 LARGEST = 6_000_000
 """Bytes of a wheel: more than that, and something has slipped in."""
 LEFT = f"""

@@ -124,9 +124,10 @@ class Soak:
         if view in ("odds", "table"):
             page = getattr(self.window.late, view)
             buttons = [
-                one for one in page.findChildren(QAbstractButton)
+                one
+                for one in page.findChildren(QAbstractButton)
                 if one.isVisible() and one.isEnabled() and "…" not in one.text() and not self.opens_menu(one)
-            ]  # fmt: skip
+            ]
             if buttons:
                 return self.random.choice(buttons).click
         return self.pause

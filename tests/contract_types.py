@@ -52,9 +52,13 @@ Measured(player=toy.solve)  # type: ignore[arg-type]
 Measured()  # type: ignore[call-arg]
 Faults(endless=endless_as_a_pair)  # type: ignore[arg-type]
 Words(
-    board=toy.last, turn=toy.last, last=toy.last, first=toy.last, aloud=toy.aloud,
+    board=toy.last,
+    turn=toy.last,
+    last=toy.last,
+    first=toy.last,
+    aloud=toy.aloud,
     needs=needs_one_string,  # type: ignore[arg-type]
-)  # fmt: skip
+)
 Area(measured, board, ByHand[Other, int](begin=begin_otherwise, landed=lambda game, now, drawn: now), words)  # type: ignore[misc]
 register(Entry(Game, lambda: area))  # type: ignore[arg-type]
 Drawn(total=3)  # type: ignore[call-arg]

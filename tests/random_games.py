@@ -54,10 +54,14 @@ def pieces(values: st.SearchStrategy[Any] = small) -> st.SearchStrategy[Data]:
 
 
 def drops() -> st.SearchStrategy[Data]:
-    return st.fixed_dictionaries({
-        "kind": st.just("drop"), "first": st.integers(-2, 2), "last": st.integers(3, 6),
-        "lands": st.sampled_from(["anywhere", "middle"]),
-    })  # fmt: skip
+    return st.fixed_dictionaries(
+        {
+            "kind": st.just("drop"),
+            "first": st.integers(-2, 2),
+            "last": st.integers(3, 6),
+            "lands": st.sampled_from(["anywhere", "middle"]),
+        }
+    )
 
 
 totals = st.lists(st.integers(-4, 14), max_size=3, unique=True)

@@ -147,10 +147,12 @@ def _load() -> Area[OnLedger, int]:
             board=lambda game: (sentences("Draw a page with a column for each total."),),
             first=lambda game: (sentences("Begin with an empty page."),),
             turn=lambda game: (sentences("Make a mark in the column of that total."),),
-            last=last, needs=lambda game: ("paper",), aloud=aloud,
+            last=last,
+            needs=lambda game: ("paper",),
+            aloud=aloud,
         ),
         Faults(by_rules=by_rules, lengthens=lambda game: "area.draws"),
-    )  # fmt: skip
+    )
 
 
 def _starters() -> tuple[Starter, ...]:

@@ -35,9 +35,11 @@ def sets_of_tiles(area, dice, style, chance):
             few = chance.random() < 0.5
         total, draws = rolled(dice[:1] if few else dice, chance), draws + 1
         fits = [
-            group for size in range(1, len(left) + 1) for group in itertools.combinations(sorted(left), size)
+            group
+            for size in range(1, len(left) + 1)
+            for group in itertools.combinations(sorted(left), size)
             if sum(group) == total
-        ]  # fmt: skip
+        ]
         if not fits:
             break
         if style == "largest":
@@ -149,42 +151,58 @@ def play_together(data, chance):
 
 
 THUMB = {
-    "largest": {"choose": "thumb", "rule": "largest"}, "fewest": {"choose": "thumb", "rule": "fewest"},
-    "boldest": {"choose": "thumb", "rule": "boldest"}, "halves": {"choose": "thumb", "rule": "halves"},
-    "given": {"choose": "thumb", "rule": "given"}, "guess": {},
-}  # fmt: skip
+    "largest": {"choose": "thumb", "rule": "largest"},
+    "fewest": {"choose": "thumb", "rule": "fewest"},
+    "boldest": {"choose": "thumb", "rule": "boldest"},
+    "halves": {"choose": "thumb", "rule": "halves"},
+    "given": {"choose": "thumb", "rule": "given"},
+    "guess": {},
+}
 DUEL = {"kind": "duel", "length": "first_to"}
 PLACED = [[5, 6, 7, 8, 9], [6, 6, 7, 7, 8], [2, 7, 7, 7, 12]]
 CASES = {
     "nine tiles, guess and largest": (play_sets, TWO, {"kind": "tiles", "tiles": 9}, ["guess", "largest"]),
     "seven tiles, one die at the end": (
-        play_sets, TWO, {"kind": "tiles", "tiles": 7, "fewer": "last_tile", "rounds": 2}, ["guess", "fewest"],
+        play_sets,
+        TWO,
+        {"kind": "tiles", "tiles": 7, "fewer": "last_tile", "rounds": 2},
+        ["guess", "fewest"],
     ),
     "eight tiles, high gone, forced": (
-        play_sets, TWO, {"kind": "tiles", "tiles": 8, "fewer": "high_gone", "fewer_from": 6, "fewer_how": "forced"},
+        play_sets,
+        TWO,
+        {"kind": "tiles", "tiles": 8, "fewer": "high_gone", "fewer_from": 6, "fewer_how": "forced"},
         ["largest"],
     ),
     "four boxes": (play_boxes, TWO, {"kind": "tiles", "play": "boxes", "boxes": 4}, ["guess", "guess"]),
     "boxes alone": (play_boxes, [[1, 2, 2, 5]], {"kind": "tiles", "play": "boxes", "boxes": 5}, ["guess"]),
     "counters": (
-        play_counters, TWO,
+        play_counters,
+        TWO,
         {"kind": "tiles", "play": "counters", "counters": 5, "placements": PLACED},
         ["given"] * 3,
     ),
     "purse": (
-        play_purse, [[1, 2, 3, 4, 5, 6]], {"kind": "purse", "draws": 5, "multipliers": [1, 5, 10], "target": 80},
+        play_purse,
+        [[1, 2, 3, 4, 5, 6]],
+        {"kind": "purse", "draws": 5, "multipliers": [1, 5, 10], "target": 80},
         ["guess", "boldest"],
     ),
     "digits": (play_digits, TEN, {"kind": "digits", "whole": 4}, ["guess", "halves"]),
     "duel carried": (
-        play_duel, TWO, DUEL | {"points": 3, "ties": "carried", "sides": [[list(range(1, 12))]]},
+        play_duel,
+        TWO,
+        DUEL | {"points": 3, "ties": "carried", "sides": [[list(range(1, 12))]]},
         ["guess", "guess"],
     ),
     "duel shared": (
-        play_duel, [[1, 2, 3]], DUEL | {"points": 4, "ties": "shared"}, ["guess"] * 3,
+        play_duel,
+        [[1, 2, 3]],
+        DUEL | {"points": 4, "ties": "shared"},
+        ["guess"] * 3,
     ),
     "together": (play_together, [[1, 2, 3, 4, 5, 6]], {"length": 35, "track": "shared", "turns": 10}, ["guess"] * 2),
-}  # fmt: skip
+}
 
 
 @pytest.mark.parametrize("name", CASES)

@@ -52,10 +52,14 @@ def test_two_small_changes_are_offered_where_no_single_one_helps():
 
 
 def test_a_search_ends_with_its_budget_and_faults_are_told_all_the_same(monkeypatch):
-    slow = game_from({
-        "bolometric": 1, "seats": {"count": 2, "styles": [{"choose": "plan", "goal": "win"}]},
-        "area": {"go_on": "dare", "length": 60, "lose_turn": [2, 7]}, "pieces": [{}, {}],
-    })  # fmt: skip
+    slow = game_from(
+        {
+            "bolometric": 1,
+            "seats": {"count": 2, "styles": [{"choose": "plan", "goal": "win"}]},
+            "area": {"go_on": "dare", "length": 60, "lose_turn": [2, 7]},
+            "pieces": [{}, {}],
+        }
+    )
     codes = {fault.code for fault in find_faults(slow)}
     monkeypatch.setattr(searching, "BUDGET", 0.0)
     began = time.monotonic()

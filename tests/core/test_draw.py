@@ -41,10 +41,14 @@ def by_hand(piece):
             physical = [card for card in cards for _ in range(card.count)]
             dealt = permutations(range(len(physical)), piece.drawn)
             return [
-                (tuple(physical[k].value for k in hand), tuple(int(physical[k].special) for k in hand),
-                 any(physical[k].special for k in hand), 1)
+                (
+                    tuple(physical[k].value for k in hand),
+                    tuple(int(physical[k].special) for k in hand),
+                    any(physical[k].special for k in hand),
+                    1,
+                )
                 for hand in dealt
-            ]  # fmt: skip
+            ]
 
 
 def made(make, values, marks, factor):
@@ -161,10 +165,14 @@ def test_past_what_can_be_listed_chances_are_simulated_and_say_so():
     [
         ({"pieces": [{"kind": "pack", "cards": []}]}, "pieces[1].cards (counted from 1): The pack is empty"),
         ({"pieces": [{"kind": "pack", "cards": [1, 2], "drawn": 3}]}, "has only 2"),
-        ({"pieces": [{"kind": "spinner", "sectors": [{"value": 1, "angle": -90}, {"value": 2, "angle": 270}]}]},
-         "pieces[1].sectors[1].angle (counted from 1): An angle of -90 degrees is too narrow"),
-        ({"pieces": [{"kind": "spinner", "sectors": [{"value": 1, "angle": 90}, {"value": 2, "angle": 90}]}]},
-         "The angles add to 180 degrees, not to 360"),
+        (
+            {"pieces": [{"kind": "spinner", "sectors": [{"value": 1, "angle": -90}, {"value": 2, "angle": 270}]}]},
+            "pieces[1].sectors[1].angle (counted from 1): An angle of -90 degrees is too narrow",
+        ),
+        (
+            {"pieces": [{"kind": "spinner", "sectors": [{"value": 1, "angle": 90}, {"value": 2, "angle": 90}]}]},
+            "The angles add to 180 degrees, not to 360",
+        ),
         ({"pieces": [{"kind": "spinner", "sectors": [{"value": 1, "angle": 90}, 2]}]}, "say it for all, or for none"),
         ({"pieces": [{"kind": "coin"}]}, "not one of the choices"),
         ({"pieces": [{"faces": [1, "1/0"]}]}, "divides by nothing"),
@@ -179,7 +187,7 @@ def test_past_what_can_be_listed_chances_are_simulated_and_say_so():
         ({"draw": {"make": "multiply"}, "pieces": [{"faces": [9999, 9998]}] * 4}, "more than 1,000,000,000,000"),
         ({"pieces": [{"faces": [3**k for k in range(9)] + [7**k / 1000 for k in range(8)]}] * 10}, "closer together"),
     ],
-)  # fmt: skip
+)
 def test_what_cannot_be_drawn_is_said_with_its_place(data, says):
     with pytest.raises(GameError) as caught:
         set_from(data)

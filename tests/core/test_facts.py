@@ -257,11 +257,21 @@ def test_aims_say_what_they_say(one, upto):
 
 def test_the_grid_counts_the_sum_that_makes_the_number():
     cells = [5, 6, 7, 8]
-    game = game_from({
-        "pieces": [{"faces": [2, 2]}, {"faces": [3, 3]}, {"faces": [1, 1]}], "seats": {"count": 1},
-        "area": {"kind": "grid", "numbers": "own", "cells": cells, "columns": 2, "how": "any", "use": "all",
-                 "wins": "most"},
-    })  # fmt: skip
+    game = game_from(
+        {
+            "pieces": [{"faces": [2, 2]}, {"faces": [3, 3]}, {"faces": [1, 1]}],
+            "seats": {"count": 1},
+            "area": {
+                "kind": "grid",
+                "numbers": "own",
+                "cells": cells,
+                "columns": 2,
+                "how": "any",
+                "use": "all",
+                "wins": "most",
+            },
+        }
+    )
     *_, tally = runs_of(game, 1, 200, note=True)
     assert fact("multiply", 2, 3) in tally.notes.times_each  # for 7 and for 5
     assert {one.does for one in tally.notes.times_each} <= {"add", "subtract", "multiply", "divide"}

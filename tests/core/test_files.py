@@ -242,7 +242,7 @@ def test_the_longest_name_there_can_be_is_written(tmp_path, name):
         (b'{"bolometric": 1, "brief": {"setbacks": {"low": 0, "high": 99.99}}}', "at brief.setbacks: .* to 100%"),
         (b'{"bolometric": 1, "area": {"back_to_start": ["1 2"]}}', "'1 2' is not a number here"),
     ],
-)  # fmt: skip
+)
 def test_each_kind_of_wrong_file_has_its_own_sentence(text, says):
     with pytest.raises(FileError, match=says) as found:
         from_text(text, "x.bolo.json")

@@ -103,8 +103,9 @@ def test_minutes_of_a_duel_by_hand():
     )
     compared = sum(
         sum(times) * timing(one, RECALLS).seconds / (1 - RECALLS.slips_known)
-        for one, times in exact.facts.items() if one.does == COMPARE
-    )  # fmt: skip
+        for one, times in exact.facts.items()
+        if one.does == COMPARE
+    )
     hands = 2 * (game.seats.hands.throw + game.seats.hands.hand_on)
     assert exact.readings["minutes"].mean == pytest.approx((goes * (draws + hands) + compared) / 60)
 
@@ -131,10 +132,13 @@ def test_shipped_profiles_go_from_slow_to_quick():
 
 
 def test_a_younger_player_beside_an_older_one():
-    game = game_from({
-        "pieces": [{}, {}], "seats": {"fluency": [PROFILES[0].model_dump(), PROFILES[4].model_dump()]},
-        "area": {"finish": "finish_round"},
-    })  # fmt: skip
+    game = game_from(
+        {
+            "pieces": [{}, {}],
+            "seats": {"fluency": [PROFILES[0].model_dump(), PROFILES[4].model_dump()]},
+            "area": {"finish": "finish_round"},
+        }
+    )
     found = measure(game, 4_000)
     assert found.readings["facts"].by_seat[0] == pytest.approx(found.readings["facts"].by_seat[1])
     seconds = found.notes.by_seat["thinking"] / found.notes.games
@@ -154,12 +158,15 @@ def test_a_file_of_today_keeps_its_fixed_time():
 @pytest.mark.parametrize(
     ("data", "says"),
     [
-        ({"slips": 1.0}, "never gets to the end"), ({"count": -1}, "too small"), ({"at_once": 9}, "too large"),
-        ({"look": 0, "count": 0, "recall": 0}, "needs no time"), ({"adding": "guess"}, "not one of the choices"),
+        ({"slips": 1.0}, "never gets to the end"),
+        ({"count": -1}, "too small"),
+        ({"at_once": 9}, "too large"),
+        ({"look": 0, "count": 0, "recall": 0}, "needs no time"),
+        ({"adding": "guess"}, "not one of the choices"),
         ({"painted": [{"fact": "7 & 5", "seconds": 3}]}, "is no fact"),
         ({"painted": [{"fact": "7 + 5", "seconds": -3}]}, "too small"),
     ],
-)  # fmt: skip
+)
 def test_a_profile_that_cannot_be_is_said(data, says):
     with pytest.raises(GameError) as caught:
         game_from({"seats": {"fluency": [data]}})
@@ -169,8 +176,15 @@ def test_a_profile_that_cannot_be_is_said(data, says):
 
 def test_a_profile_that_hardly_gets_to_the_end_is_a_fault_with_a_cure():
     slow = {"adding": "count_all", "times": "count_all", "count": 60.0}
-    game = game_from({"pieces": [{}, {}], "draw": {"make": "multiply"}, "seats": {"fluency": [slow]},
-                      "area": {"length": 100}, "brief": {"minutes": None}})  # fmt: skip
+    game = game_from(
+        {
+            "pieces": [{}, {}],
+            "draw": {"make": "multiply"},
+            "seats": {"fluency": [slow]},
+            "area": {"length": 100},
+            "brief": {"minutes": None},
+        }
+    )
     (fault,) = [fault for fault in find_faults(game) if fault.code == "hardly_gets_to_the_end"]
     assert "a turn with these players" in fault.sentence
     assert fault.cures[0].game.seats.fluency[0].times == "skip_count"

@@ -21,12 +21,16 @@ from bolometric.core.settings.errors import GameError
 nodes = st.recursive(
     st.one_of(st.integers(0, 2).map(Letter), st.integers(0, 9).map(lambda n: Number(Fraction(n)))),
     lambda inner: st.one_of(
-        st.builds(Operation, st.sampled_from(["add", "subtract", "multiply", "divide", "div", "mod", "min", "max"]),
-                  inner, inner),
+        st.builds(
+            Operation,
+            st.sampled_from(["add", "subtract", "multiply", "divide", "div", "mod", "min", "max"]),
+            inner,
+            inner,
+        ),
         st.builds(Alone, st.sampled_from(["abs", "minus"]), inner),
     ),
     max_leaves=7,
-)  # fmt: skip
+)
 SIGNS = {"add": "+", "subtract": "-", "multiply": "*", "divide": "/", "div": " div ", "mod": " mod "}
 
 
@@ -61,10 +65,15 @@ def worth(node, letters):
     if one is None or other is None or (node.does in ("divide", "div", "mod") and other == 0):
         return None
     return {
-        "add": lambda: one + other, "subtract": lambda: one - other, "multiply": lambda: one * other,
-        "min": lambda: min(one, other), "max": lambda: max(one, other), "divide": lambda: one / other,
-        "div": lambda: Fraction(one // other), "mod": lambda: one % other,
-    }[node.does]()  # fmt: skip
+        "add": lambda: one + other,
+        "subtract": lambda: one - other,
+        "multiply": lambda: one * other,
+        "min": lambda: min(one, other),
+        "max": lambda: max(one, other),
+        "divide": lambda: one / other,
+        "div": lambda: Fraction(one // other),
+        "mod": lambda: one % other,
+    }[node.does]()
 
 
 @settings(max_examples=200)

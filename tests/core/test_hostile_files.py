@@ -22,13 +22,42 @@ GAMES = [json.loads(to_text(game)) for game in (starter.game for starter in star
 ]
 
 leaves = st.one_of(
-    st.none(), st.booleans(), st.integers(-(10**30), 10**30), st.floats(allow_nan=False), st.text(max_size=12),
-    st.sampled_from([
-        "1/0", "1/3", "9" * 5000, "−3", "0.1", "a/b", "(((", "mod", "__import__('os')", "keep_out", "count", "formula",
-        "digits", "spinner", "counters", "thousandth", "dare", "plan", "stop_at", "either", "shared", "tiles", "given",
-        "\u0000", "\u202e", "<b>x</b>",
-    ]),
-)  # fmt: skip
+    st.none(),
+    st.booleans(),
+    st.integers(-(10**30), 10**30),
+    st.floats(allow_nan=False),
+    st.text(max_size=12),
+    st.sampled_from(
+        [
+            "1/0",
+            "1/3",
+            "9" * 5000,
+            "−3",
+            "0.1",
+            "a/b",
+            "(((",
+            "mod",
+            "__import__('os')",
+            "keep_out",
+            "count",
+            "formula",
+            "digits",
+            "spinner",
+            "counters",
+            "thousandth",
+            "dare",
+            "plan",
+            "stop_at",
+            "either",
+            "shared",
+            "tiles",
+            "given",
+            "\u0000",
+            "\u202e",
+            "<b>x</b>",
+        ]
+    ),
+)
 values = st.one_of(
     leaves,
     st.lists(leaves, max_size=3),

@@ -95,14 +95,20 @@ CALLER = {"kind": "tiles", "play": "counters", "counters": 4, "first": 2, "last"
         ({"pieces": [{"faces": [3, 3]}]}, "always_the_same", "Every draw makes 3"),
         ({"area": {"kind": "tiles", "play": "multiples"}, "pieces": [{"faces": [1, 1, 1, 2]}]}, "trivial_chart", "75%"),
         ({"area": {"kind": "tiles", "play": "sets", "tiles": 12}, "pieces": [{}, {}]}, "hardly_closed", "turns"),
-        ({"area": {"kind": "tiles", "play": "boxes", "boxes": 3}, "pieces": [{"faces": [*range(1, 13)]}] * 2},
-         "mostly_idle", "nothing happens"),
-        ({"area": {"length": 9}, "pieces": [{"faces": [-1, -1, -1, 2]}], "brief": {"setbacks": None}},
-         "mostly_back", "back"),
+        (
+            {"area": {"kind": "tiles", "play": "boxes", "boxes": 3}, "pieces": [{"faces": [*range(1, 13)]}] * 2},
+            "mostly_idle",
+            "nothing happens",
+        ),
+        (
+            {"area": {"length": 9}, "pieces": [{"faces": [-1, -1, -1, 2]}], "brief": {"setbacks": None}},
+            "mostly_back",
+            "back",
+        ),
         ({"area": {"kind": "purse", "draws": 8, "multipliers": [5, 10], "target": 50}}, "mostly_over", "over"),
         ({"area": {"kind": "duel", "rounds": 1}, "pieces": [{"faces": [1, 1, 1, 2]}]}, "mostly_shared", "together"),
     ],
-)  # fmt: skip
+)
 def test_what_spoils_a_game_is_found_with_a_sentence_and_its_cures_help(data, code, says):
     found = codes_of(**data)
     assert code in found, found.keys()

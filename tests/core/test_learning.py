@@ -51,8 +51,9 @@ def test_slips_are_found_again_within_their_intervals():
         true = {name: everyone + rng.normal(0, slips.GROUP_SPREAD) for name in "abcd"}
         games = [
             slips.Counted(name, int(rng.poisson(expected * exp(true[name]))), expected)
-            for name in true for expected in rng.uniform(0.5, 6, int(rng.integers(1, 6)))
-        ]  # fmt: skip
+            for name in true
+            for expected in rng.uniform(0.5, 6, int(rng.integers(1, 6)))
+        ]
         for name, found in slips.cared(games).items():
             assert found.times[1] < found.times[0] < found.times[2]
             inside.append(found.times[1] <= exp(true[name]) <= found.times[2])

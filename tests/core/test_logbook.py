@@ -73,8 +73,18 @@ def test_a_kill_at_any_moment_loses_nothing_confirmed(tmp_path):
 
 
 def test_sessions_come_back_as_they_were_and_are_found(book):
-    first = session_of(GAME, day="2026-01-05", group="Rigel", turns=(12,), minutes=(6.5,), winners=(1,),
-                       totals=("7", "1/2"), mood="lively", note="a “good” one", change="fewer squares")  # fmt: skip
+    first = session_of(
+        GAME,
+        day="2026-01-05",
+        group="Rigel",
+        turns=(12,),
+        minutes=(6.5,),
+        winners=(1,),
+        totals=("7", "1/2"),
+        mood="lively",
+        note="a “good” one",
+        change="fewer squares",
+    )
     other = session_of(with_values(GAME, {"name": "Theirs"}), day="2026-02-01", group="Vega", tables=3)
     book.keep(first, other)
     assert book.sessions() == [other, first]
@@ -159,13 +169,19 @@ def test_a_damaged_logbook_offers_its_last_backup(tmp_path, book):
 
 words = st.text(st.characters(codec="utf-8", exclude_categories=("C", "Z")), max_size=20)
 some_sessions = st.builds(
-    session_of, st.just(GAME), day=st.dates(max_value=__import__("datetime").date(2026, 6, 1)).map(str), group=words,
-    tables=st.just(4), turns=st.lists(st.integers(1, 99), max_size=4).map(tuple),
+    session_of,
+    st.just(GAME),
+    day=st.dates(max_value=__import__("datetime").date(2026, 6, 1)).map(str),
+    group=words,
+    tables=st.just(4),
+    turns=st.lists(st.integers(1, 99), max_size=4).map(tuple),
     minutes=st.lists(st.integers(1, 99).map(float), max_size=4).map(tuple),
     winners=st.lists(st.integers(0, 2), max_size=4).map(tuple),
-    totals=st.lists(st.sampled_from(["1", "6", "1/2", "-3"]), max_size=6).map(tuple), note=words, change=words,
+    totals=st.lists(st.sampled_from(["1", "6", "1/2", "-3"]), max_size=6).map(tuple),
+    note=words,
+    change=words,
     mood=st.sampled_from(["", "flat", "wild"]),
-)  # fmt: skip
+)
 
 
 @settings(max_examples=60)
@@ -315,9 +331,11 @@ def test_the_command_line_logs_lists_and_reports(tmp_path):
     assert run(main, ["log", "backup", str(tmp_path / "copy.db"), *at]).exit_code == 0
     assert "Ridge Ascent" in run(main, ["log", "list", "--book", str(tmp_path / "copy.db")]).output
     for wrong, says in (
-        (["--totals", "13"], "13 cannot come up"), (["--date", "2999-01-01"], "yet to come"),
-        (["--winner", "5"], "only 2 play"), (["--mood", "angry"], "not one of the choices"),
-    ):  # fmt: skip
+        (["--totals", "13"], "13 cannot come up"),
+        (["--date", "2999-01-01"], "yet to come"),
+        (["--winner", "5"], "only 2 play"),
+        (["--mood", "angry"], "not one of the choices"),
+    ):
         failed = run(main, ["log", "add", file, *at, *wrong])
         assert failed.exit_code == 2
         assert says in failed.output

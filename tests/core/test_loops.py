@@ -31,9 +31,10 @@ def given_back(function):
     handed_on = {id(part) for one in ast.walk(tree) if isinstance(one, ast.Call) for part in ast.walk(one)}
     answers = [part for one in ast.walk(tree) if isinstance(one, ast.Return) for part in ast.walk(one)]
     return [
-        one.id for one in answers
+        one.id
+        for one in answers
         if isinstance(one, ast.Name) and one.id in arrays and id(one) not in numbers | handed_on
-    ]  # fmt: skip
+    ]
 
 
 def whole(cells):

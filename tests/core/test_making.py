@@ -87,9 +87,11 @@ def read(text):
 def asked(draw):
     operations = draw(st.sampled_from(["+-*/", "+-*/", "+-*", "+-", "-", "*/", "/", "+", "-/", "+/", "*"]))
     rules = MakingRules(
-        frozenset(operations), draw(st.sampled_from(["all", "some"])), draw(st.sampled_from(["brackets", "left"])),
+        frozenset(operations),
+        draw(st.sampled_from(["all", "some"])),
+        draw(st.sampled_from(["brackets", "left"])),
         draw(st.sampled_from(["exact", "fractions"])),
-    )  # fmt: skip
+    )
     most = 4 if len(operations) < 3 else draw(st.sampled_from([2, 3, 3, 4]))
     return tuple(draw(st.lists(st.integers(-2, 9), min_size=2, max_size=most))), rules
 

@@ -145,9 +145,10 @@ def test_spinner_needles_lie_in_their_sectors():
 
 
 def test_sets_are_compared_in_a_sentence():
-    two, doubled = (set_from({"pieces": p, "draw": d}).distribution for p, d in (
-        ([{}, {}], {}), ([{}], {"make": "times", "factor": 2})
-    ))  # fmt: skip
+    two, doubled = (
+        set_from({"pieces": p, "draw": d}).distribution
+        for p, d in (([{}, {}], {}), ([{}], {"make": "times", "factor": 2}))
+    )
     words = told.comparison(("A", "B"), (two, doubled))
     assert "mean stays 7" in words
     assert "spread (sd) goes from 2.42 to 3.42" in words
@@ -158,9 +159,11 @@ def test_sets_are_compared_in_a_sentence():
 
 faces = st.builds(
     lambda n, d, word, special: Face(value=Fraction(n, d), word=word, special=special),
-    st.integers(-999, 999), st.sampled_from([1, 2, 3, 7, 10, 100]),
-    st.text("abc xyz", max_size=9), st.booleans(),
-)  # fmt: skip
+    st.integers(-999, 999),
+    st.sampled_from([1, 2, 3, 7, 10, 100]),
+    st.text("abc xyz", max_size=9),
+    st.booleans(),
+)
 
 
 @given(faces)

@@ -69,20 +69,28 @@ def test_how_often_tiles_are_left_open_is_counted_tile_by_tile():
 
 @pytest.mark.parametrize(("rounds", "seats", "told"), [(1, 1, False), (2, 1, True), (1, 2, True)])
 def test_scores_so_far_are_told_where_there_are_some_to_compare(rounds, seats, told):
-    game = game_from({
-        "bolometric": 1, "pieces": [{}, {}], "area": {"kind": "tiles", "play": "sets", "rounds": rounds},
-        "seats": {"count": seats},
-    })  # fmt: skip
+    game = game_from(
+        {
+            "bolometric": 1,
+            "pieces": [{}, {}],
+            "area": {"kind": "tiles", "play": "sets", "rounds": rounds},
+            "seats": {"count": seats},
+        }
+    )
     sitting = Sitting(game, 1)
     assert bool(sitting.rules.tally(game, sitting.now)) == told
 
 
 def test_together_the_last_turn_counts_whether_or_not_the_end_is_reached():
     """A coin of 1 and 2, five squares, four turns: by hand, home at the earliest in three turns."""
-    game = game_from({
-        "bolometric": 1, "pieces": [{"faces": [1, 2]}], "seats": TWO,
-        "area": {"length": 5, "end": "pass", "track": "shared", "turns": 4},
-    })  # fmt: skip
+    game = game_from(
+        {
+            "bolometric": 1,
+            "pieces": [{"faces": [1, 2]}],
+            "seats": TWO,
+            "area": {"length": 5, "end": "pass", "track": "shared", "turns": 4},
+        }
+    )
     turns = measure_exactly(game).result.turns
     # Three turns: 1 + 2 + 2 in any order, or 2 + 2 + 2.
     assert 1 - turns.survival(3) == pytest.approx(4 / 8)
@@ -92,11 +100,18 @@ def test_together_the_last_turn_counts_whether_or_not_the_end_is_reached():
 
 def test_digits_drawn_for_all_are_said_so():
     own, shared = (
-        "\n".join(players_parts(game_from({
-            "bolometric": 1, "pieces": [{"faces": [*range(10)]}],
-            "area": {"kind": "digits", "practice": "together", "draws": draws},
-        })).steps[1][1])
+        "\n".join(
+            players_parts(
+                game_from(
+                    {
+                        "bolometric": 1,
+                        "pieces": [{"faces": [*range(10)]}],
+                        "area": {"kind": "digits", "practice": "together", "draws": draws},
+                    }
+                )
+            ).steps[1][1]
+        )
         for draws in ("own", "shared")
-    )  # fmt: skip
+    )
     assert "for everybody" in shared
     assert "for everybody" not in own

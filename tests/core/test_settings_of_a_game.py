@@ -199,9 +199,7 @@ def test_check_of_a_clean_game(run, tmp_path):
     assert read(path).name == "A new game"
 
 
-ON_SQUARES = {
-    f"area.{name}" for name in ("length", "laid", "row", "written", "runs", "moved", "squares", "packs")
-}  # fmt: skip
+ON_SQUARES = {f"area.{name}" for name in ("length", "laid", "row", "written", "runs", "moved", "squares", "packs")}
 
 
 @pytest.mark.parametrize(

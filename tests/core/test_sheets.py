@@ -97,9 +97,13 @@ def test_the_pages_of_a_board_cover_it(wide, high, across, down):
 
 
 @given(
-    st.sampled_from([*PAPERS.values(), *(paper[::-1] for paper in PAPERS.values())]), st.floats(5, 40),
-    st.floats(20, 90), st.floats(20, 90), st.integers(0, 80), st.sampled_from(["long", "short"]),
-)  # fmt: skip
+    st.sampled_from([*PAPERS.values(), *(paper[::-1] for paper in PAPERS.values())]),
+    st.floats(5, 40),
+    st.floats(20, 90),
+    st.floats(20, 90),
+    st.integers(0, 80),
+    st.sampled_from(["long", "short"]),
+)
 def test_a_back_is_behind_its_front_once_the_paper_is_turned(paper, margin, wide, high, number, flip):
     grid = Grid(paper, margin, (wide, high), 10)
     front, back = grid.front(number), grid.back(number, flip)

@@ -51,10 +51,12 @@ def test_what_the_maker_changes_is_kept_with_the_game():
     game = game_from({"pieces": [{}, {}]})
     keys = [one.key for one in asked_of(measure(game, 200))]
     talk = {
-        "own": [{"key": keys[0], "ask": "Changed?", "answer": "Yes.", "level": 3},
-                {"key": "own-1", "ask": "What did you like?", "level": 1}],
+        "own": [
+            {"key": keys[0], "ask": "Changed?", "answer": "Yes.", "level": 3},
+            {"key": "own-1", "ask": "What did you like?", "level": 1},
+        ],
         "dropped": [keys[1]],
-    }  # fmt: skip
+    }
     changed = from_text(to_text(with_value(game, "talk", talk)), "x")
     asked = asked_of(measure(changed, 200))
     assert keys[1] not in [one.key for one in asked]

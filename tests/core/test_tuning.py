@@ -83,19 +83,31 @@ def test_a_brief_that_contradicts_itself_is_said_with_what_to_give_up():
 @pytest.mark.parametrize("words", READY)
 def test_ready_briefs_can_be_set_for_a_game(words):
     minutes, targets = READY[words]
-    game = game_from({"brief": {"minutes": {"low": minutes[0], "high": minutes[1]},
-                                "targets": [target.model_dump() for target in targets]}})  # fmt: skip
+    game = game_from(
+        {
+            "brief": {
+                "minutes": {"low": minutes[0], "high": minutes[1]},
+                "targets": [target.model_dump() for target in targets],
+            }
+        }
+    )
     assert 0 <= look(game, targets_of(game), 200, 1).suits <= 1
 
 
 def test_a_target_for_a_style_and_a_fluency_is_measured_so():
-    game = game_from({
-        "pieces": [{}, {}], "seats": {"count": 1}, "area": {"kind": "tiles", "play": "sets", "tiles": 9},
-        "brief": {"targets": [
-            *({"reading": "success", "low": 0.0, "high": 1.0, "style": style} for style in ("guess", "plan")),
-            {"reading": "minutes", "low": 0.0, "high": 99.0, "fluency": "counts everything"},
-        ]},
-    })  # fmt: skip
+    game = game_from(
+        {
+            "pieces": [{}, {}],
+            "seats": {"count": 1},
+            "area": {"kind": "tiles", "play": "sets", "tiles": 9},
+            "brief": {
+                "targets": [
+                    *({"reading": "success", "low": 0.0, "high": 1.0, "style": style} for style in ("guess", "plan")),
+                    {"reading": "minutes", "low": 0.0, "high": 99.0, "fluency": "counts everything"},
+                ]
+            },
+        }
+    )
     found = {part.target.measured_as: part.reading.mean for part in look(game, game.brief.targets, 200, 1).parts}
     assert found["plan", ""] > found["guess", ""]
     assert found["as_set", "counts everything"] > 1
@@ -170,8 +182,10 @@ def test_a_search_that_was_stopped_goes_on_where_it_was():
     next(search)
     next(search)
     stopped = len(looked)
-    again = [progress.best for progress in tune(game, FREE, seed=2, tries=60, most=2, long=300, share=counting,
-                                                memory=memory)]  # fmt: skip
+    again = [
+        progress.best
+        for progress in tune(game, FREE, seed=2, tries=60, most=2, long=300, share=counting, memory=memory)
+    ]
     assert again == whole
     assert 0 < stopped < len(looked) == count  # nothing was looked at twice
 
@@ -220,10 +234,15 @@ def test_values_of_a_knob_are_all_that_it_may_be():
 
 
 BRIEF = {
-    "bolometric": 1, "pieces": [{}, {}], "seats": {"count": 2},
-    "brief": {"minutes": {"low": 3.0, "high": 8.0}, "aim": [{"kind": "adding", "upto": 12}],
-              "targets": [{"reading": "on_aim", "low": 0.4, "high": 1.0, "must": True}]},
-}  # fmt: skip
+    "bolometric": 1,
+    "pieces": [{}, {}],
+    "seats": {"count": 2},
+    "brief": {
+        "minutes": {"low": 3.0, "high": 8.0},
+        "aim": [{"kind": "adding", "upto": 12}],
+        "targets": [{"reading": "on_aim", "low": 0.4, "high": 1.0, "must": True}],
+    },
+}
 
 
 def test_a_brief_finds_games_of_several_kinds(monkeypatch):

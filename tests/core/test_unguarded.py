@@ -171,9 +171,10 @@ def test_one_refused_change_does_not_hide_those_after_it():
 def test_best_play_arranges_its_digits_as_well_as_can_be(seed):
     """By trying every order of the digits that were drawn."""
     game = game_of(
-        pieces=[{"faces": list(range(10))}], seats={"count": 1, "styles": [{"choose": "plan"}]},
+        pieces=[{"faces": list(range(10))}],
+        seats={"count": 1, "styles": [{"choose": "plan"}]},
         area={"kind": "digits", "practice": "together", "whole": 3, "points": 1},
-    )  # fmt: skip
+    )
     sitting = Sitting(game, seed)
     for _ in range(3):
         sitting.draw()
@@ -198,9 +199,10 @@ def test_rules_of_thumb_with_a_number_in_their_words_take_one():
 def test_best_play_against_another_is_refused_where_it_is_too_much(dice, known):
     """Two hundred squares: positions of both and of the turn's start, times 11 totals or 31."""
     data = {
-        "pieces": [{}] * dice, "area": {"length": 200, "go_on": "dare", "lose_turn": [7]},
+        "pieces": [{}] * dice,
+        "area": {"length": 200, "go_on": "dare", "lose_turn": [7]},
         "seats": {"count": 2, "styles": [{"choose": "plan", "goal": "win"}]},
-    }  # fmt: skip
+    }
     if known:
         assert game_of(**data).seats.style(0).choose == "plan"
     else:

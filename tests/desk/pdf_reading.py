@@ -69,8 +69,13 @@ class Drawn:
     def boxes(self, wide, high, by=0.3):
         """The upper left corners of shapes of a size."""
         found = [(one.min(axis=0), np.ptp(one, axis=0)) for one in self.shapes]
-        return sorted({(round(float(a[1]), 2), round(float(a[0]), 2)) for a, size in found
-                       if abs(size[0] - wide) < by and abs(size[1] - high) < by})  # fmt: skip
+        return sorted(
+            {
+                (round(float(a[1]), 2), round(float(a[0]), 2))
+                for a, size in found
+                if abs(size[0] - wide) < by and abs(size[1] - high) < by
+            }
+        )
 
     def edges(self):
         """How near anything comes to the left, the top, the right and the bottom of the paper."""

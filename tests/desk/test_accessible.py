@@ -45,8 +45,10 @@ def test_a_sheet_has_a_name_before_it_has_a_page(qtbot):
 
 def contrast(one, other):
     def light(colour):
-        parts = [c / 12.92 if c <= 0.04045 else ((c + 0.055) / 1.055) ** 2.4
-                 for c in (colour.redF(), colour.greenF(), colour.blueF())]  # fmt: skip
+        parts = [
+            c / 12.92 if c <= 0.04045 else ((c + 0.055) / 1.055) ** 2.4
+            for c in (colour.redF(), colour.greenF(), colour.blueF())
+        ]
         return 0.2126 * parts[0] + 0.7152 * parts[1] + 0.0722 * parts[2]
 
     high, low = sorted((light(QColor(one)), light(QColor(other))), reverse=True)

@@ -7,10 +7,13 @@ from bolometric.core.game.document import game_from, with_value
 from bolometric.core.settings.knobs import knob_at
 from bolometric.desk.editors.cells import CellsEditor
 
-GAME = game_from({
-    "bolometric": 1, "pieces": [{}, {}],
-    "area": {"kind": "grid", "numbers": "own", "columns": 4, "cells": [*range(1, 17)], "in_line": 3},
-})  # fmt: skip
+GAME = game_from(
+    {
+        "bolometric": 1,
+        "pieces": [{}, {}],
+        "area": {"kind": "grid", "numbers": "own", "columns": 4, "cells": [*range(1, 17)], "in_line": 3},
+    }
+)
 
 
 @pytest.fixture

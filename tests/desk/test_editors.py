@@ -164,7 +164,9 @@ def test_styles_are_chosen_for_all_or_seat_by_seat(opened, qtbot):
     editor.numbers[1].setValue(17)
     styles = with_value(game, "seats.styles", sent[-1]).seats.styles
     assert [style.words(game.area) for style in styles] == [
-        "play best", "stop once a turn has gained 17", "guess",
-    ]  # fmt: skip
+        "play best",
+        "stop once a turn has gained 17",
+        "guess",
+    ]
     editor.alike.setChecked(True)
     assert len(sent[-1]) == 1

@@ -19,9 +19,16 @@ from bolometric.core.words.rule_sheet import makers_sheet
 from bolometric.desk.editors.house import HouseRulesEditor, NounsEditor, ToldLaterEditor
 
 RULES = st.lists(
-    st.builds(HouseRule, text=st.sampled_from(["Whisper.", "Clap.", "Hum."]), where=st.just("next"),
-              after=st.integers(0, 99), struck=st.booleans(), later=st.booleans()), max_size=5,
-)  # fmt: skip
+    st.builds(
+        HouseRule,
+        text=st.sampled_from(["Whisper.", "Clap.", "Hum."]),
+        where=st.just("next"),
+        after=st.integers(0, 99),
+        struck=st.booleans(),
+        later=st.booleans(),
+    ),
+    max_size=5,
+)
 
 
 @given(RULES, st.lists(st.sampled_from(["Roll.", "Move.", "Stop."]), unique=True), st.booleans())

@@ -146,8 +146,10 @@ def test_the_chart_of_leads_is_named_for_what_it_shows(qtbot, open_window, area,
 
 @given(
     st.sampled_from([(10, 10), (100, 100), (1000, 1000), (250, 10), (10_000, 100), (7000, 1000)]),
-    st.floats(150, 1500), st.floats(120, 900), st.data(),
-)  # fmt: skip
+    st.floats(150, 1500),
+    st.floats(120, 900),
+    st.data(),
+)
 def test_cells_of_a_box_fill_it_from_below_and_are_found_again(box, width, height, data):
     steps, per_one = box
     area = QRectF(0, 0, width, height)

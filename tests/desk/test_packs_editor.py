@@ -8,12 +8,14 @@ from bolometric.desk.editors.packs import PacksEditor
 from bolometric.desk.editors.seat_packs import SeatPacksEditor
 
 ASKING = {
-    "bolometric": 1, "seats": {"count": 2},
+    "bolometric": 1,
+    "seats": {"count": 2},
     "area": {
-        "length": 20, "packs": [{"name": "Adding"}, {"name": "Tables", "family": "times"}],
+        "length": 20,
+        "packs": [{"name": "Adding"}, {"name": "Tables", "family": "times"}],
         "squares": [{"at": 5, "does": "card", "pack": "Adding"}, {"at": 9, "does": "card", "pack": "Tables"}],
     },
-}  # fmt: skip
+}
 
 
 @pytest.fixture

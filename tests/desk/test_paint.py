@@ -167,8 +167,9 @@ def coloured(image, colour):
     wanted = QColor(colour).getRgb()[:3]
     return sum(
         all(abs(a - b) < 12 for a, b in zip(image.pixelColor(x, y).getRgb()[:3], wanted, strict=True))
-        for x in range(0, image.width(), 2) for y in range(0, image.height(), 2)
-    )  # fmt: skip
+        for x in range(0, image.width(), 2)
+        for y in range(0, image.height(), 2)
+    )
 
 
 def test_faces_are_drawn_side_by_side(qapp):

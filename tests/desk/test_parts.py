@@ -62,18 +62,29 @@ def test_gauges_that_mean_nothing_are_not_shown(shown):
     assert [key for key, gauge in strip.gauges.items() if gauge.isVisible()] == ["minutes", "setbacks"]
     strip.show_readings(Game(), measure_exactly(Game()).readings, LIGHT)
     assert [key for key, gauge in strip.gauges.items() if gauge.isVisible()] == [
-        "minutes", "in_time", "first_seat_edge", "setbacks", "lead_for_good",
-    ]  # fmt: skip
+        "minutes",
+        "in_time",
+        "first_seat_edge",
+        "setbacks",
+        "lead_for_good",
+    ]
     daring = game_from({"bolometric": 1, "area": {"go_on": "dare"}})
     strip.show_readings(daring, measure_exactly(daring).readings, LIGHT)
     assert [key for key, gauge in strip.gauges.items() if gauge.isVisible()] == [
-        "minutes", "in_time", "first_seat_edge", "setbacks", "choice",
-    ]  # fmt: skip
+        "minutes",
+        "in_time",
+        "first_seat_edge",
+        "setbacks",
+        "choice",
+    ]
     shared = game_from({"bolometric": 1, "area": {"track": "shared"}})
     strip.show_readings(shared, measure_exactly(shared).readings, LIGHT)
     assert [key for key, gauge in strip.gauges.items() if gauge.isVisible()] == [
-        "minutes", "in_time", "success", "setbacks",
-    ]  # fmt: skip
+        "minutes",
+        "in_time",
+        "success",
+        "setbacks",
+    ]
 
 
 def test_linked_text_goes_from_word_to_word_and_out_at_the_ends(qtbot, shown):

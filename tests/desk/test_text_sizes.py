@@ -64,8 +64,11 @@ def wrong(qtbot, root):
 
 def scrolled(root):
     """Views that are scrolled as a whole, and how far."""
-    bars = {type(one.widget()).__name__: (one.horizontalScrollBar().maximum(), one.verticalScrollBar().maximum())
-            for one in root.findChildren(Roomy) if one.isVisible()}  # fmt: skip
+    bars = {
+        type(one.widget()).__name__: (one.horizontalScrollBar().maximum(), one.verticalScrollBar().maximum())
+        for one in root.findChildren(Roomy)
+        if one.isVisible()
+    }
     return {name: far for name, far in bars.items() if any(far)}
 
 

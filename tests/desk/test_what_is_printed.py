@@ -163,8 +163,10 @@ def test_a_box_has_enough_for_every_learner_and_no_table_over(learners):
         assert box.tables * game.seats.count >= learners > (box.tables - 1) * game.seats.count
         per_table = [
             piece.count if isinstance(piece, Counters) else 1
-            for hand in game.area.hands(game.seats.count, game.pieces) if game.area.uses_pieces for piece in hand
-        ]  # fmt: skip
+            for hand in game.area.hands(game.seats.count, game.pieces)
+            if game.area.uses_pieces
+            for piece in hand
+        ]
         if game.area.uses_pieces and all(isinstance(piece, Die) for piece in game.pieces):
             dice = sum(count for count, what in box.lines if what.startswith(("die", "dice")))
             assert dice == sum(per_table) * box.tables

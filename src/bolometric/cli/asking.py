@@ -16,13 +16,16 @@ from bolometric.cli.group import FILE, JSON, STYLES, fail, game_of, main, say, s
 @click.option("--runs", type=click.IntRange(1, 10_000_000), help="Play exactly so many games. Default: until sure.")
 @click.option("--seed", type=click.IntRange(0, 2**63 - 1), default=1, show_default=True, help="Same seed, same runs.")
 @click.option(
-    "--style", type=click.Choice(list(STYLES)),
+    "--style",
+    type=click.Choice(list(STYLES)),
     help="How all players choose, instead of what the game says. Where nothing is chosen it changes nothing.",
-)  # fmt: skip
+)
 @click.option(
-    "--at-least", type=click.IntRange(1, 1_000_000), metavar="TURNS",
+    "--at-least",
+    type=click.IntRange(1, 1_000_000),
+    metavar="TURNS",
     help="Also print the chance that a game takes so many turns or more: how unusual is a game of 52 calls?",
-)  # fmt: skip
+)
 @JSON
 def measure(file: Path, runs: int | None, seed: int, style: str | None, at_least: int | None, as_json: bool) -> None:
     """Print the readings of a game.
@@ -100,22 +103,35 @@ def odds(file: Path, make: bool, as_json: bool) -> None:
 @click.argument("numbers", nargs=-1, required=True, metavar="NUMBER...")
 @click.option("--operations", default="+-*/", show_default=True, help="Which signs may stand in a sum.")
 @click.option(
-    "--use", type=click.Choice(["all", "some"]), default="all", show_default=True,
+    "--use",
+    type=click.Choice(["all", "some"]),
+    default="all",
+    show_default=True,
     help="Each number exactly once, or at most once.",
-)  # fmt: skip
+)
 @click.option(
-    "--order", type=click.Choice(["brackets", "left"]), default="brackets", show_default=True,
+    "--order",
+    type=click.Choice(["brackets", "left"]),
+    default="brackets",
+    show_default=True,
     help="Any brackets, or strictly from left to right (the numbers in any order).",
-)  # fmt: skip
+)
 @click.option(
-    "--division", type=click.Choice(["exact", "fractions"]), default="exact", show_default=True,
+    "--division",
+    type=click.Choice(["exact", "fractions"]),
+    default="exact",
+    show_default=True,
     help="Every division must come out whole, or fractions are allowed.",
-)  # fmt: skip
+)
 @JSON
 def make(
-    numbers: tuple[str, ...], operations: str, use: Literal["all", "some"], order: Literal["brackets", "left"],
-    division: Literal["exact", "fractions"], as_json: bool,
-) -> None:  # fmt: skip
+    numbers: tuple[str, ...],
+    operations: str,
+    use: Literal["all", "some"],
+    order: Literal["brackets", "left"],
+    division: Literal["exact", "fractions"],
+    as_json: bool,
+) -> None:
     """Print every number that some numbers can be put together to, in how many ways, and the shortest sum."""
     from bolometric.core.making.rules import MakingRules
     from bolometric.core.settings.errors import GameError
@@ -165,9 +181,13 @@ def check(file: Path, as_json: bool) -> None:
 @main.command()
 @FILE
 @click.option(
-    "--for", "reader", type=click.Choice(["players", "maker"]), default="players", show_default=True,
+    "--for",
+    "reader",
+    type=click.Choice(["players", "maker"]),
+    default="players",
+    show_default=True,
     help="Short sentences to read aloud, or the maker's sheet with aim, targets and every setting.",
-)  # fmt: skip
+)
 @click.option("--markdown", is_flag=True, help="With headings and lists in Markdown; lines are not wrapped.")
 @JSON
 def rules(file: Path, reader: str, markdown: bool, as_json: bool) -> None:

@@ -122,11 +122,17 @@ ARGUMENTS = {
 def manual() -> str:
     """The manual page, from the commands' own words."""
     lines = [
-        f'.TH BOLOMETRIC 1 "{RELEASED}" "bolometric {__version__}" "User Commands"', ".SH NAME",
-        "bolometric \\- design, measure and print number games of your own", ".SH SYNOPSIS",
-        ".B bolometric", "[\\fIFILE\\fR | \\fB\\-\\-demo\\fR] [\\fB\\-\\-apart\\fR]", ".br",
-        ".B bolometric", "\\fICOMMAND\\fR [\\fIARGUMENTS\\fR]", ".SH DESCRIPTION",
-    ]  # fmt: skip
+        f'.TH BOLOMETRIC 1 "{RELEASED}" "bolometric {__version__}" "User Commands"',
+        ".SH NAME",
+        "bolometric \\- design, measure and print number games of your own",
+        ".SH SYNOPSIS",
+        ".B bolometric",
+        "[\\fIFILE\\fR | \\fB\\-\\-demo\\fR] [\\fB\\-\\-apart\\fR]",
+        ".br",
+        ".B bolometric",
+        "\\fICOMMAND\\fR [\\fIARGUMENTS\\fR]",
+        ".SH DESCRIPTION",
+    ]
     for part in HELP.split("\n\n"):
         if not part.startswith("\b"):
             lines += [".PP", _roff(part)]
@@ -180,7 +186,8 @@ def _roff(text: str) -> str:
 def _refresh(base: Path) -> None:
     """Let the desktop look again, where its helpers are there; without them it does so by itself, later."""
     for command in (
-        ["update-desktop-database", str(base / "applications")], ["update-mime-database", str(base / "mime")],
-    ):  # fmt: skip
+        ["update-desktop-database", str(base / "applications")],
+        ["update-mime-database", str(base / "mime")],
+    ):
         if shutil.which(command[0]):
             subprocess.run(command, check=False, capture_output=True)

@@ -118,9 +118,11 @@ CODES = "".join(f"  {code:<5}{means}\n" for code, means in EXITS.items())
 
 
 @click.group(
-    cls=_Group, help=HELP + CODES, subcommand_metavar="COMMAND …  or  FILE",
+    cls=_Group,
+    help=HELP + CODES,
+    subcommand_metavar="COMMAND …  or  FILE",
     context_settings={"help_option_names": ["-h", "--help"], "max_content_width": COLUMNS},
-)  # fmt: skip
+)
 @click.version_option(__version__, prog_name="bolometric")
 def main() -> None:
     """The command; see ``HELP``."""

@@ -24,7 +24,7 @@ from bolometric.cli.group import (
     say,
     say_json,
     typed_in,
-)  # fmt: skip
+)
 
 if TYPE_CHECKING:
     from bolometric.core.logbook.store import Logbook
@@ -123,9 +123,11 @@ def list_(group: str, name: str, since: str, words: str, book: Path | None, as_j
 
 @log.command()
 @click.option(
-    "-o", "--out", type=click.Path(path_type=Path, allow_dash=True),
+    "-o",
+    "--out",
+    type=click.Path(path_type=Path, allow_dash=True),
     help="A .csv or .json; without it, or for -, CSV is printed.",
-)  # fmt: skip
+)
 @_GROUP
 @_NAME
 @_SINCE
@@ -166,9 +168,11 @@ def import_(file: Path, games: tuple[Path, ...], book: Path | None) -> None:
 
 @log.command()
 @click.option(
-    "-o", "--out", type=click.Path(path_type=Path, allow_dash=True),
+    "-o",
+    "--out",
+    type=click.Path(path_type=Path, allow_dash=True),
     help="A PDF to print, - for standard output; without it text is printed.",
-)  # fmt: skip
+)
 @_GROUP
 @_NAME
 @_SINCE

@@ -16,10 +16,13 @@ KINDS = (".pdf", ".svg", ".png", ".md")
 @main.command()
 @FILE
 @click.option(
-    "-o", "--out", type=click.Path(path_type=Path, allow_dash=True), required=True,
+    "-o",
+    "--out",
+    type=click.Path(path_type=Path, allow_dash=True),
+    required=True,
     help="Where to write: a .pdf with all pages, a .svg or .png for each page (numbered), or the words as .md; - is a "
     "PDF on standard output.",
-)  # fmt: skip
+)
 @click.option("--only", default="", metavar="SHEETS", help="Only these, with commas: boards, pieces, cards, rules, …")
 @click.option("--paper", type=click.Choice(["A4", "A3", "Letter"]), help="Another paper than the game says.")
 @click.option("--look", type=click.Choice(["colour", "grey", "lines"]), help="Other ink than the game says.")

@@ -26,9 +26,16 @@ _SEED = click.option("--seed", type=click.IntRange(0, 2**63 - 1), default=1, sho
 @_CLUSTER
 @JSON
 def tune(
-    file: Path, free: tuple[str, ...], lock: tuple[str, ...], budget: float | None, tries: int | None, seed: int,
-    workers: int, cluster: str, as_json: bool,
-) -> None:  # fmt: skip
+    file: Path,
+    free: tuple[str, ...],
+    lock: tuple[str, ...],
+    budget: float | None,
+    tries: int | None,
+    seed: int,
+    workers: int,
+    cluster: str,
+    as_json: bool,
+) -> None:
     """Look for games like this one that suit its targets better, the best first."""
     from bolometric.core.settings.errors import GameError
     from bolometric.core.tuning.search import TRIES
@@ -48,9 +55,13 @@ def tune(
 @main.command()
 @FILE
 @click.option(
-    "--knob", "knobs", multiple=True, required=True, metavar="KNOB[=A..B[:STEP]]",
+    "--knob",
+    "knobs",
+    multiple=True,
+    required=True,
+    metavar="KNOB[=A..B[:STEP]]",
     help="A setting with its values: area.length=20..60:5, area.end=pass,exact. Give one or two.",
-)  # fmt: skip
+)
 @click.option("--runs", type=click.IntRange(20, 1_000_000), default=2_000, show_default=True, help="Games a point.")
 @_SEED
 @_WORKERS
@@ -86,7 +97,7 @@ def sweep(
     type=click.Path(path_type=Path, allow_dash=True),
     required=True,
     help="A game file; its brief, seats and pieces count.",
-)  # fmt: skip
+)
 @click.option("--tries", type=click.IntRange(1, 10_000), help="Candidates of each beginning.")
 @_SEED
 @_WORKERS

@@ -74,7 +74,7 @@ COMMANDS = (
     Command("walk", "&Help", "A &walk over the window", "", "show_walk", "Six steps from pieces to a printed game"),
     Command("keys", "&Help", "&Keys", "Ctrl+F1", "show_keys", "List every key"),
     Command("about", "&Help", "&About Bolometric", "", "show_about", "Version and licences"),
-)  # fmt: skip
+)
 
 
 def build(window: QMainWindow) -> tuple[dict[str, QAction], dict[str, QMenu]]:

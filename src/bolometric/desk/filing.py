@@ -69,9 +69,11 @@ class Questions:
         """What to do about a file that something else has changed since it was opened."""
         words = f"{name} was changed by another window or program since you opened it."
         answers: dict[Change, str] = {
-            "both": "Keep both: save mine under another name", "theirs": "Open theirs, and lose my changes",
-            "over": "Write mine over theirs", "stay": "Do nothing",
-        }  # fmt: skip
+            "both": "Keep both: save mine under another name",
+            "theirs": "Open theirs, and lose my changes",
+            "over": "Write mine over theirs",
+            "stay": "Do nothing",
+        }
         return self._ask(words, answers)
 
     def _ask(self, words: str, answers: dict[Given, str]) -> Given:

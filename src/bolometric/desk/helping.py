@@ -110,9 +110,12 @@ class Helping(QMainWindow):
     def _part(self, name: str) -> QWidget:
         """A part of the window that the walk frames."""
         parts: dict[str, QWidget] = {
-            "sheet": self.sheet, "board": self.shape, "gauges": self.gauges, "faults": self.fault_list,
+            "sheet": self.sheet,
+            "board": self.shape,
+            "gauges": self.gauges,
+            "faults": self.fault_list,
             "stack": self.stack,
-        }  # fmt: skip
+        }
         return parts[name]
 
     def show_keys(self) -> None:

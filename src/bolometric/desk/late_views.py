@@ -33,10 +33,15 @@ if TYPE_CHECKING:
 
 VIEWS = ("odds", "runs", "practice", "tune", "table", "sheets", "class", "logbook")
 LEAST = {
-    "odds": QSize(500, 400), "runs": QSize(500, 480), "practice": QSize(560, 560), "tune": QSize(560, 420),
-    "table": QSize(500, 470), "sheets": QSize(720, 470), "class": QSize(560, 500),
+    "odds": QSize(500, 400),
+    "runs": QSize(500, 480),
+    "practice": QSize(560, 560),
+    "tune": QSize(560, 420),
+    "table": QSize(500, 470),
+    "sheets": QSize(720, 470),
+    "class": QSize(560, 500),
     "logbook": QSize(560, 470),
-}  # fmt: skip
+}
 """Pixels that a view needs to be read; in less room it is scrolled."""
 
 
@@ -268,7 +273,5 @@ class LateViews(QObject):
                 view.show_game(self._game(), colours)
 
     def _made(self) -> list[Any]:
-        views = (
-            self.odds, self.runs, self.practice, self.tune, self.table, self.sheets, self.classroom, self.logbook,
-        )  # fmt: skip
+        views = (self.odds, self.runs, self.practice, self.tune, self.table, self.sheets, self.classroom, self.logbook)
         return [view for view in views if view is not None]

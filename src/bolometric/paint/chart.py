@@ -128,8 +128,9 @@ def _paint_axes(painter: QPainter, room: QRectF, drawing: Drawing, scale: _Scale
     middle, to_right = Qt.AlignmentFlag.AlignCenter, Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter
     for at, name in drawing.up:
         if scale.y(at) >= inside.top() - 1:
-            painter.drawText(QRectF(room.left(), scale.y(at) - high / 2, inside.left() - room.left() - GAP, high),
-                             to_right, name)  # fmt: skip
+            painter.drawText(
+                QRectF(room.left(), scale.y(at) - high / 2, inside.left() - room.left() - GAP, high), to_right, name
+            )
     for at, name in drawing.across:
         if inside.left() - 1 <= scale.x(at) <= inside.right() + 1:
             wide = painter.fontMetrics().horizontalAdvance(name) + 4.0

@@ -65,8 +65,20 @@ def _paint_dots(painter: QPainter, area: QRectF, count: int, ink: QColor) -> Non
     """So many dots in rows of as equal length as can be, so that they can be counted."""
     if count == 0:
         return
-    rows = {1: (1,), 2: (1, 1), 3: (1, 1, 1), 4: (2, 2), 5: (2, 1, 2), 6: (3, 3), 7: (2, 3, 2), 8: (3, 2, 3),
-            9: (3, 3, 3), 10: (3, 4, 3), 11: (4, 3, 4), 12: (4, 4, 4)}[count]  # fmt: skip
+    rows = {
+        1: (1,),
+        2: (1, 1),
+        3: (1, 1, 1),
+        4: (2, 2),
+        5: (2, 1, 2),
+        6: (3, 3),
+        7: (2, 3, 2),
+        8: (3, 2, 3),
+        9: (3, 3, 3),
+        10: (3, 4, 3),
+        11: (4, 3, 4),
+        12: (4, 4, 4),
+    }[count]
     side = 0.8 * min(area.width(), area.height())
     radius = (0.11 if count <= FEW else 0.085) * side
     painter.setPen(Qt.PenStyle.NoPen)

@@ -35,9 +35,14 @@ def screen_font(pixels: float, bold: bool = False) -> QFont:
 
 
 def write(
-    painter: QPainter, area: QRectF, words: str, size: float, colour: str,
-    side: Qt.AlignmentFlag = Qt.AlignmentFlag.AlignLeft, bold: bool = False,
-) -> None:  # fmt: skip
+    painter: QPainter,
+    area: QRectF,
+    words: str,
+    size: float,
+    colour: str,
+    side: Qt.AlignmentFlag = Qt.AlignmentFlag.AlignLeft,
+    bold: bool = False,
+) -> None:
     """Write one line at the top of an area, as much of it as fits."""
     painter.setFont(screen_font(size, bold))
     painter.setPen(QColor(colour))

@@ -95,6 +95,8 @@ def along(bend: Sequence[Place], count: int) -> tuple[list[Place], float]:
 def _blend(before: float, one: float, other: float, after: float, t: float) -> float:
     ahead, back = other - before, after - one
     return (
-        one + ahead * t / 2 + (3 * (other - one) - ahead - back / 2) * t**2
+        one
+        + ahead * t / 2
+        + (3 * (other - one) - ahead - back / 2) * t**2
         + (2 * (one - other) + ahead / 2 + back / 2) * t**3
-    )  # fmt: skip
+    )

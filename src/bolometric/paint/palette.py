@@ -74,9 +74,17 @@ LIGHT = Palette(
 )
 
 STRONG_LIGHT = replace(
-    LIGHT, paper="#ffffff", sheet="#ffffff", ink="#000000", faint="#2b2f36", line="#4a4a4a", ember="#8a2a06",
-    night="#0b2c5c", night_wash="#dce8fb", moss="#164d22",
-)  # fmt: skip
+    LIGHT,
+    paper="#ffffff",
+    sheet="#ffffff",
+    ink="#000000",
+    faint="#2b2f36",
+    line="#4a4a4a",
+    ember="#8a2a06",
+    night="#0b2c5c",
+    night_wash="#dce8fb",
+    moss="#164d22",
+)
 """For those who ask their desktop for more contrast."""
 
 DARK = Palette(
@@ -95,9 +103,17 @@ DARK = Palette(
     hot="#d9793a",
 )
 STRONG_DARK = replace(
-    DARK, paper="#000000", sheet="#000000", ink="#ffffff", faint="#d8dce2", line="#b0b6c0", ember="#ffb084",
-    night="#c6dcff", night_wash="#1d3357", moss="#b4ecbc",
-)  # fmt: skip
+    DARK,
+    paper="#000000",
+    sheet="#000000",
+    ink="#ffffff",
+    faint="#d8dce2",
+    line="#b0b6c0",
+    ember="#ffb084",
+    night="#c6dcff",
+    night_wash="#1d3357",
+    moss="#b4ecbc",
+)
 
 
 TINTS = 200

@@ -86,9 +86,15 @@ def paint_spinner(
 
 
 def _paint_sector_face(
-    painter: QPainter, middle: QPointF, radius: float, at: float, span: float, sector: Sector, shown: Shown,
+    painter: QPainter,
+    middle: QPointF,
+    radius: float,
+    at: float,
+    span: float,
+    sector: Sector,
+    shown: Shown,
     palette: Palette,
-) -> None:  # fmt: skip
+) -> None:
     far = 0.68 if span < 180 else 0.45
     room = 2 * far * radius * sin(radians(min(span, 150) / 2)) if span < 150 else radius
     tall = 1.35 if shown == "fractions" and not isinstance(sector.number, int) else 1.0

@@ -20,10 +20,14 @@ from bolometric.core.settings.errors import GameError
 @st.composite
 def chains(draw, most=9):
     area = {
-        "kind": "chain", "begins": draw(st.sampled_from(["zero", "one"])), "last": draw(st.integers(4, most)),
-        "zero": draw(st.sampled_from(["struck", "used"])), "signs": draw(st.sampled_from(["alternate", "free"])),
-        "practice": draw(st.sampled_from(["together", "against"])), "wanted": draw(st.integers(0, 3)),
-    }  # fmt: skip
+        "kind": "chain",
+        "begins": draw(st.sampled_from(["zero", "one"])),
+        "last": draw(st.integers(4, most)),
+        "zero": draw(st.sampled_from(["struck", "used"])),
+        "signs": draw(st.sampled_from(["alternate", "free"])),
+        "practice": draw(st.sampled_from(["together", "against"])),
+        "wanted": draw(st.integers(0, 3)),
+    }
     return game_from({"bolometric": 1, "area": area})
 
 

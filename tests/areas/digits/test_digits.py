@@ -20,9 +20,14 @@ from bolometric.core.play.sitting import Sitting
 from bolometric.core.settings.errors import GameError
 
 TEN = {"faces": list(range(10))}
-styles = st.sampled_from([
-    {}, {"choose": "plan"}, {"choose": "thumb", "rule": "halves"}, {"choose": "thumb", "rule": "left_first"},
-])  # fmt: skip
+styles = st.sampled_from(
+    [
+        {},
+        {"choose": "plan"},
+        {"choose": "thumb", "rule": "halves"},
+        {"choose": "thumb", "rule": "left_first"},
+    ]
+)
 
 
 @st.composite
@@ -206,10 +211,14 @@ def test_every_draw_must_make_a_number(practice):
 
 
 def test_the_coach_of_the_smallest_number_wants_a_nine_where_it_counts_least():
-    game = game_from({
-        "bolometric": 1, "pieces": [{"faces": list(range(10))}], "seats": {"count": 1},
-        "area": {"kind": "digits", "whole": 2, "aim": "smallest"},
-    })  # fmt: skip
+    game = game_from(
+        {
+            "bolometric": 1,
+            "pieces": [{"faces": list(range(10))}],
+            "seats": {"count": 1},
+            "area": {"kind": "digits", "whole": 2, "aim": "smallest"},
+        }
+    )
     sitting = Sitting(game)
     sitting.draw(9)
     told = sitting.coach()

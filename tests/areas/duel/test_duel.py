@@ -97,10 +97,21 @@ def test_exact_and_simulated_agree(game):
 
 def test_games_that_all_went_the_same_way_are_no_proof():
     """One seat wins once in forty thousand games: that it never did so in a thousand is not said to be sure."""
-    found = measure(game_from({
-        "pieces": [{"faces": [0, 0, 3]}], "seats": {"count": 2},
-        "area": {"kind": "duel", "length": "rounds", "rounds": 4, "sides": [[{"faces": [1, 2]}, {"faces": [2, 3]}]]},
-    }), 1000)  # fmt: skip
+    found = measure(
+        game_from(
+            {
+                "pieces": [{"faces": [0, 0, 3]}],
+                "seats": {"count": 2},
+                "area": {
+                    "kind": "duel",
+                    "length": "rounds",
+                    "rounds": 4,
+                    "sides": [[{"faces": [1, 2]}, {"faces": [2, 3]}]],
+                },
+            }
+        ),
+        1000,
+    )
     exact, played = found.exact.readings, found.simulated
     assert played["first_seat_edge"].mean == -0.5 < exact["first_seat_edge"].mean
     assert exact["first_seat_edge"].mean + 0.5 <= 4 * played["first_seat_edge"].stderr

@@ -119,10 +119,16 @@ def test_climbing_finds_what_comparing_all_finds(monkeypatch):
         assert climbed.worth == pytest.approx(compared.worth, rel=1e-9)
 
 
-placings = st.sampled_from([
-    {}, {"choose": "plan"}, {"choose": "plan", "goal": "beat"}, {"choose": "thumb", "rule": "evenly"},
-    {"choose": "thumb", "rule": "by_odds"}, {"choose": "thumb", "rule": "given"},
-])  # fmt: skip
+placings = st.sampled_from(
+    [
+        {},
+        {"choose": "plan"},
+        {"choose": "plan", "goal": "beat"},
+        {"choose": "thumb", "rule": "evenly"},
+        {"choose": "thumb", "rule": "by_odds"},
+        {"choose": "thumb", "rule": "given"},
+    ]
+)
 
 
 @st.composite
@@ -265,23 +271,29 @@ def test_boards_alike_favour_nobody_and_all_may_be_stuck():
 
 chart_styles = st.lists(
     st.sampled_from([{}, *({"choose": "thumb", "rule": rule} for rule in ("most_ways", "lowest", "highest"))]),
-    min_size=1, max_size=3,
-)  # fmt: skip
+    min_size=1,
+    max_size=3,
+)
 
 
 @settings(max_examples=8, deadline=None)
 @given(
-    st.lists(st.integers(0, 9), min_size=2, max_size=6), chart_styles, st.integers(1, 3), st.integers(1, 3),
+    st.lists(st.integers(0, 9), min_size=2, max_size=6),
+    chart_styles,
+    st.integers(1, 3),
+    st.integers(1, 3),
     st.integers(0, 12),
-)  # fmt: skip
+)
 def test_multiples_by_hand_are_those_of_the_runs(faces, styles, seats, counters, limit):
     """The table plays by the words of the rules; its mean length must be that of the compiled runs."""
     try:
-        game = game_from({
-            "pieces": [{"faces": [*faces, 1]}],
-            "area": {"kind": "tiles", "play": "multiples", "chart": 25, "limit": limit, "counters": counters},
-            "seats": {"count": seats, "styles": styles},
-        })  # fmt: skip
+        game = game_from(
+            {
+                "pieces": [{"faces": [*faces, 1]}],
+                "area": {"kind": "tiles", "play": "multiples", "chart": 25, "limit": limit, "counters": counters},
+                "seats": {"count": seats, "styles": styles},
+            }
+        )
     except GameError:
         assume(False)
         raise
@@ -307,10 +319,12 @@ def test_multiples_by_hand_are_those_of_the_runs(faces, styles, seats, counters,
 
 
 def test_a_chart_with_numbers_nothing_divides():
-    game = game_from({
-        "pieces": [{"faces": [2, 4, 6]}],
-        "area": {"kind": "tiles", "play": "multiples", "chart": 20, "limit": 10, "counters": 2},
-    })  # fmt: skip
+    game = game_from(
+        {
+            "pieces": [{"faces": [2, 4, 6]}],
+            "area": {"kind": "tiles", "play": "multiples", "chart": 20, "limit": 10, "counters": 2},
+        }
+    )
     faults = find_faults(game)
     assert "Counters on 11, 13, 15, 17 and 19 can never come off: in" in next(
         fault.sentence for fault in faults if fault.code == "may_never_end"

@@ -35,19 +35,30 @@ def grids(draw, styles=("guess",)):
     columns, rows = draw(st.integers(2, 4)), draw(st.integers(2, 4))
     wins = draw(st.sampled_from(["line", "line", "most", "first_to"]))
     area = {
-        "kind": "grid", "numbers": "own", "columns": columns,
+        "kind": "grid",
+        "numbers": "own",
+        "columns": columns,
         "cells": draw(st.lists(CELL, min_size=columns * rows, max_size=columns * rows)),
-        "how": draw(st.sampled_from(["total", "any"])), "use": draw(st.sampled_from(["all", "some"])),
-        "operations": draw(st.sampled_from(["+-*/", "+-", "+"])), "wins": wins, "in_line": draw(st.integers(2, 3)),
-        "across": draw(YES), "down": draw(YES), "slanting": draw(YES), "wanted": draw(st.integers(1, 4)),
-        "take_over": draw(YES), "nothing": draw(st.sampled_from(["pass", "again"])),
+        "how": draw(st.sampled_from(["total", "any"])),
+        "use": draw(st.sampled_from(["all", "some"])),
+        "operations": draw(st.sampled_from(["+-*/", "+-", "+"])),
+        "wins": wins,
+        "in_line": draw(st.integers(2, 3)),
+        "across": draw(YES),
+        "down": draw(YES),
+        "slanting": draw(YES),
+        "wanted": draw(st.integers(1, 4)),
+        "take_over": draw(YES),
+        "nothing": draw(st.sampled_from(["pass", "again"])),
         "draws": draw(st.sampled_from(["own", "shared"])),
-    }  # fmt: skip
+    }
     faces = st.lists(st.integers(1, 4), min_size=2, max_size=4)
     data = {
-        "bolometric": 1, "pieces": [{"faces": draw(faces)}, {"faces": draw(faces)}], "area": area,
+        "bolometric": 1,
+        "pieces": [{"faces": draw(faces)}, {"faces": draw(faces)}],
+        "area": area,
         "seats": {"count": draw(st.integers(1, 3)), "styles": [{"choose": draw(st.sampled_from(styles))}]},
-    }  # fmt: skip
+    }
     try:
         return game_from(data)
     except GameError:
@@ -87,8 +98,11 @@ def played(game, chance, limit):
             if area.draws == "own" or seat == 0:
                 shown = tuple(int(chance.choice(piece.faces).number) for piece in game.pieces)
             able = makes(game, shown)
-            claims = [at for at, n in numbers.items() if n in able and (
-                owner[at] is None or (area.takes_over and owner[at] != seat))]  # fmt: skip
+            claims = [
+                at
+                for at, n in numbers.items()
+                if n in able and (owner[at] is None or (area.takes_over and owner[at] != seat))
+            ]
             if claims:
                 break
         if not claims:
@@ -162,10 +176,14 @@ def test_lines_chances_and_play_by_hand_are_those_of_the_rules(game, seed):
 def test_a_line_is_completed_blocked_and_lengthened_in_this_order():
     cells = [1, 2, 3, 4, 5, 6, 1, 2, 3]
     area = {"kind": "grid", "numbers": "own", "columns": 3, "cells": cells, "how": "any", "operations": "+"}
-    game = game_from({
-        "bolometric": 1, "pieces": [{}, {}], "area": area,
-        "seats": {"styles": [{"choose": "thumb", "rule": "lengthen"}]},
-    })  # fmt: skip
+    game = game_from(
+        {
+            "bolometric": 1,
+            "pieces": [{}, {}],
+            "area": area,
+            "seats": {"styles": [{"choose": "thumb", "rule": "lengthen"}]},
+        }
+    )
     style, rng = game.seats.style(0), np.random.default_rng(1)
     sitting = Sitting(game, 1)
     from dataclasses import replace
@@ -186,9 +204,10 @@ def test_a_line_is_completed_blocked_and_lengthened_in_this_order():
 
 @settings(max_examples=40, deadline=None)
 @given(
-    st.dictionaries(st.integers(1, 20), st.floats(0.001, 1), min_size=1, max_size=12), st.integers(0, 60),
+    st.dictionaries(st.integers(1, 20), st.floats(0.001, 1), min_size=1, max_size=12),
+    st.integers(0, 60),
     st.sampled_from(["balanced", "easy", "rare"]),
-)  # fmt: skip
+)
 def test_cells_are_shared_out_in_full_and_by_chance(chances, cells, favour):
     for method in ("largest_remainder", "highest_averages"):
         found = apportioned(chances, cells, favour, method)
@@ -201,10 +220,13 @@ def test_cells_are_shared_out_in_full_and_by_chance(chances, cells, favour):
     assert all(abs(found[n] - fair[n]) < 1 + 1e-6 for n in fair)
 
 
-FIELD = game_from({
-    "bolometric": 1, "pieces": [{}, {}],
-    "area": {"kind": "grid", "numbers": "own", "columns": 6, "cells": [*range(1, 13)] * 3, "in_line": 4},
-})  # fmt: skip
+FIELD = game_from(
+    {
+        "bolometric": 1,
+        "pieces": [{}, {}],
+        "area": {"kind": "grid", "numbers": "own", "columns": 6, "cells": [*range(1, 13)] * 3, "in_line": 4},
+    }
+)
 
 
 @settings(max_examples=8, deadline=None)
@@ -274,9 +296,13 @@ def test_what_cannot_be_is_refused_in_a_sentence(area, says):
 
 
 def test_thinking_helps_where_lines_win():
-    game = game_from({
-        "bolometric": 1, "pieces": [{}, {}], "area": {"kind": "grid", "last": 16, "columns": 4, "how": "any"},
-    })  # fmt: skip
+    game = game_from(
+        {
+            "bolometric": 1,
+            "pieces": [{}, {}],
+            "area": {"kind": "grid", "last": 16, "columns": 4, "how": "any"},
+        }
+    )
     assert measure(game, 200).readings["choice"].mean > 0.3
 
 
@@ -350,11 +376,21 @@ def test_boards_for_a_class_have_the_same_numbers_and_none_twice():
 
 def test_more_cells_wanted_than_can_be_claimed_is_a_fault_with_its_cure():
     """A die claims 1 to 6, so six of nine cells."""
-    game = game_from({
-        "bolometric": 1, "seats": {"count": 2},
-        "area": {"kind": "grid", "columns": 3, "numbers": "chart", "last": 9, "how": "total",
-                 "wins": "first_to", "wanted": 8},
-    })  # fmt: skip
+    game = game_from(
+        {
+            "bolometric": 1,
+            "seats": {"count": 2},
+            "area": {
+                "kind": "grid",
+                "columns": 3,
+                "numbers": "chart",
+                "last": 9,
+                "how": "total",
+                "wins": "first_to",
+                "wanted": 8,
+            },
+        }
+    )
     (fault,) = (fault for fault in FAULTS.by_rules(game) if fault.code == "never_won")
     assert fault.sentence.startswith("Only 6 cells can be claimed and 8 are wanted")
     assert hopeless(game)

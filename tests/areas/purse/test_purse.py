@@ -20,10 +20,15 @@ from bolometric.core.play.sitting import Sitting
 from bolometric.core.settings.errors import GameError
 from tests.random_games import dice
 
-styles = st.sampled_from([
-    {}, {"choose": "plan"}, {"choose": "plan", "goal": "exactly"}, {"choose": "thumb", "rule": "boldest"},
-    {"choose": "thumb", "rule": "even_share"},
-])  # fmt: skip
+styles = st.sampled_from(
+    [
+        {},
+        {"choose": "plan"},
+        {"choose": "plan", "goal": "exactly"},
+        {"choose": "thumb", "rule": "boldest"},
+        {"choose": "thumb", "rule": "even_share"},
+    ]
+)
 
 
 @st.composite

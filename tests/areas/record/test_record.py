@@ -23,9 +23,11 @@ def records(draw):
     faces = st.lists(st.integers(1, 3), min_size=2, max_size=3)
     pieces = [{"faces": draw(faces)} for _ in range(draw(st.integers(1, 2)))]
     area = {
-        "kind": "record", "seen": draw(st.sampled_from(["parts", "totals"])),
-        "complete": draw(st.sampled_from(["draws", "all"])), "draws": draw(st.integers(1, 15)),
-    }  # fmt: skip
+        "kind": "record",
+        "seen": draw(st.sampled_from(["parts", "totals"])),
+        "complete": draw(st.sampled_from(["draws", "all"])),
+        "draws": draw(st.integers(1, 15)),
+    }
     return game_from({"bolometric": 1, "pieces": pieces, "area": area, "seats": {"count": draw(st.integers(1, 3))}})
 
 

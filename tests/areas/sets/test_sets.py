@@ -22,10 +22,16 @@ from bolometric.core.results.batch import TIED
 from bolometric.core.settings.errors import GameError
 from tests.random_games import dice
 
-styles = st.sampled_from([
-    {}, {"choose": "plan"}, {"choose": "plan", "goal": "complete"}, {"choose": "thumb", "rule": "largest"},
-    {"choose": "thumb", "rule": "fewest"}, {"choose": "thumb", "rule": "most"},
-])  # fmt: skip
+styles = st.sampled_from(
+    [
+        {},
+        {"choose": "plan"},
+        {"choose": "plan", "goal": "complete"},
+        {"choose": "thumb", "rule": "largest"},
+        {"choose": "thumb", "rule": "fewest"},
+        {"choose": "thumb", "rule": "most"},
+    ]
+)
 
 
 @st.composite

@@ -26,9 +26,10 @@ styles = st.one_of(
     st.just({"choose": "plan"}),
     st.builds(
         lambda rule, n: {"choose": "thumb", "rule": rule, "number": n},
-        st.sampled_from(["stop_after", "stop_at"]), st.integers(1, 9),
+        st.sampled_from(["stop_after", "stop_at"]),
+        st.integers(1, 9),
     ),
-)  # fmt: skip
+)
 
 
 @st.composite

@@ -16,9 +16,11 @@ from bolometric.core.settings.errors import GameError
 def tracks(draw):
     faces = draw(st.lists(st.integers(1, 6), min_size=2, max_size=5))
     data = {
-        "bolometric": 1, "pieces": [{"faces": faces}], "seats": {"count": 1},
+        "bolometric": 1,
+        "pieces": [{"faces": faces}],
+        "seats": {"count": 1},
         "area": {"length": draw(st.integers(5, 14)), "end": "again", "lose_turn": draw(st.sampled_from([[], [2]]))},
-    }  # fmt: skip
+    }
     assume(set(faces) - {2})
     return game_from(data)
 

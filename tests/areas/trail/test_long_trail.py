@@ -41,8 +41,14 @@ FILL = {"bolometric": 1, "draw": {"make": "place"}, "pieces": [{}, {"faces": ["1
 def test_filling_one_by_hundredths_is_a_trail_of_a_hundred():
     """3 × 0.01 moves three steps of a hundred: the same race as whole numbers a hundred times as large."""
     fill = game_from({**FILL, "area": {"unit": "hundredth", "amount": 1, "end": "exact"}})
-    whole = game_from({"bolometric": 1, "draw": {"make": "multiply"}, "pieces": [{}, {"faces": [10, 1]}],
-                       "area": {"length": 100, "end": "exact"}})  # fmt: skip
+    whole = game_from(
+        {
+            "bolometric": 1,
+            "draw": {"make": "multiply"},
+            "pieces": [{}, {"faces": [10, 1]}],
+            "area": {"length": 100, "end": "exact"},
+        }
+    )
     one, other = measure_exactly(fill), measure_exactly(whole)
     work = ("facts", "on_aim", "draw_size")  # a tenth is added, a square is counted
     assert {key: one.readings[key] for key in one.readings if key not in work} == {
@@ -56,8 +62,14 @@ def test_filling_one_by_hundredths_is_a_trail_of_a_hundred():
 
 
 def test_a_hundred_by_hundredths_is_exact_and_agrees_with_play():
-    game = game_from({**FILL, "pieces": [{"faces": [5, 9]}, {"faces": ["0.1", "1", "0.01"]}],
-                      "area": {"unit": "hundredth", "amount": 100}, "seats": {"count": 1}})  # fmt: skip
+    game = game_from(
+        {
+            **FILL,
+            "pieces": [{"faces": [5, 9]}, {"faces": ["0.1", "1", "0.01"]}],
+            "area": {"unit": "hundredth", "amount": 100},
+            "seats": {"count": 1},
+        }
+    )
     found = measure_exactly(game)
     (*_, tally) = runs_of(game, 1, 3000)
     turns = tally.readings()["turns"]
@@ -87,11 +99,16 @@ def test_totals_between_steps_are_a_fault_with_a_finer_unit_as_cure():
     ("data", "says"),
     [
         ({"area": {"unit": "thousandth", "amount": 100}}, "100,000 steps, and the most is 10,000"),
-        ({"pieces": [{"faces": [{"value": 1, "special": True}, {"value": 2, "special": True}]}],
-          "area": {"special": "lose_turn"}}, "area.special: Every total"),
+        (
+            {
+                "pieces": [{"faces": [{"value": 1, "special": True}, {"value": 2, "special": True}]}],
+                "area": {"special": "lose_turn"},
+            },
+            "area.special: Every total",
+        ),
         ({"pieces": [{}], "draw": {"make": "formula", "formula": "a / 0"}}, "No draw makes a number"),
     ],
-)  # fmt: skip
+)
 def test_what_cannot_be_played_is_said(data, says):
     with pytest.raises(GameError) as caught:
         game_from({"bolometric": 1, **data})

@@ -48,10 +48,13 @@ def test_best_movers_satisfy_their_equations(pieces, length, first_home, back):
             assert plan.wins[a, b] == pytest.approx(value, abs=1e-8)
 
 
-@pytest.mark.parametrize("area", [
-    {"length": 12, "go_on": "dare", "lose_turn": [1]},
-    {"length": 10, "go_on": "dare", "back_to_start": [3], "end": "exact"},
-])  # fmt: skip
+@pytest.mark.parametrize(
+    "area",
+    [
+        {"length": 12, "go_on": "dare", "lose_turn": [1]},
+        {"length": 10, "go_on": "dare", "back_to_start": [3], "end": "exact"},
+    ],
+)
 def test_daring_to_win_beats_daring_for_few_turns_and_wins_as_often_as_solved(area):
     both = game(area, [WIN])
     plan = against(both.area, both.distribution)
@@ -67,15 +70,23 @@ def test_daring_to_win_beats_daring_for_few_turns_and_wins_as_often_as_solved(ar
 
 
 MEETING = st.one_of(
-    st.fixed_dictionaries({
-        "moves": st.just("either"), "first_home": st.sampled_from(["wins", "loses"]),
-        "end": st.sampled_from(["pass", "exact", "bounce"]), "back_to_start": st.sampled_from([[], [2]]),
-    }),
-    st.fixed_dictionaries({
-        "go_on": st.just("dare"), "lose_turn": st.just([1]), "back_to_start": st.sampled_from([[], [3]]),
-        "end": st.sampled_from(["pass", "bounce"]),
-    }),
-)  # fmt: skip
+    st.fixed_dictionaries(
+        {
+            "moves": st.just("either"),
+            "first_home": st.sampled_from(["wins", "loses"]),
+            "end": st.sampled_from(["pass", "exact", "bounce"]),
+            "back_to_start": st.sampled_from([[], [2]]),
+        }
+    ),
+    st.fixed_dictionaries(
+        {
+            "go_on": st.just("dare"),
+            "lose_turn": st.just([1]),
+            "back_to_start": st.sampled_from([[], [3]]),
+            "end": st.sampled_from(["pass", "bounce"]),
+        }
+    ),
+)
 HEED = {"choose": "plan", "goal": "heed"}
 STYLES = st.sampled_from([WIN, HEED, {}, {"choose": "thumb", "number": 2}])
 
@@ -175,9 +186,12 @@ def test_landings_of_a_shared_marker_are_those_of_its_turns(area):
 
 @settings(max_examples=12, deadline=None)
 @given(
-    st.sampled_from(["one", "three", "five"]), st.sampled_from(["wins", "loses"]),
-    st.sampled_from(["at_once", "finish_round"]), st.sampled_from(["own", "either"]), st.integers(2, 3),
-)  # fmt: skip
+    st.sampled_from(["one", "three", "five"]),
+    st.sampled_from(["wins", "loses"]),
+    st.sampled_from(["at_once", "finish_round"]),
+    st.sampled_from(["own", "either"]),
+    st.integers(2, 3),
+)
 def test_matches_by_hand_are_those_of_the_runs(games, first_home, finish, moves, count):
     styles = [{"choose": "thumb"}, {}]
     area = {
@@ -206,10 +220,13 @@ def test_matches_by_hand_are_those_of_the_runs(games, first_home, finish, moves,
 
 @settings(max_examples=20, deadline=None)
 @given(
-    st.sampled_from(["three", "five"]), st.sampled_from(["wins", "loses"]),
-    st.sampled_from(["at_once", "finish_round"]), st.sampled_from(["own", "either"]),
-    st.sampled_from(["pass", "exact", "bounce"]), st.integers(2, 3),
-)  # fmt: skip
+    st.sampled_from(["three", "five"]),
+    st.sampled_from(["wins", "loses"]),
+    st.sampled_from(["at_once", "finish_round"]),
+    st.sampled_from(["own", "either"]),
+    st.sampled_from(["pass", "exact", "bounce"]),
+    st.integers(2, 3),
+)
 def test_matches_are_worked_out_as_they_are_played(games, first_home, finish, moves, end, count):
     area = {"length": 9, "games": games, "first_home": first_home, "finish": finish, "moves": moves, "end": end}
     found = measure(game({**area, "back_to_start": [2]}, [{"choose": "thumb"}, {}], count), 15_000)

@@ -274,10 +274,12 @@ def test_a_first_look_does_not_wait_for_what_is_noted_and_changes_nothing():
 
 
 HARDLY_ENDS = {
-    "bolometric": 1, "pieces": [{"faces": [-2, -1, 0, 1, 2, 3]}, {"faces": [1, 2, 3, 4]}], "draw": {"make": "subtract"},
+    "bolometric": 1,
+    "pieces": [{"faces": [-2, -1, 0, 1, 2, 3]}, {"faces": [1, 2, 3, 4]}],
+    "draw": {"make": "subtract"},
     "area": {"length": 10, "go_on": "dare"},
     "seats": {"count": 2, "styles": [{"choose": "plan", "goal": "win"}, {"choose": "guess"}]},
-}  # fmt: skip
+}
 """Best play goes on until it is home, which takes thousands of draws."""
 
 

@@ -57,9 +57,14 @@ def test_made_packs_are_right_and_within_their_family(family, data):
     upto = data.draw(st.integers(kind.least, max(2, min(kind.most, 120)))) if not kind.tables else 20
     tables = data.draw(st.lists(st.integers(1, 12), min_size=1, max_size=4, unique=True))
     pack = QuestionPack(
-        name="x", family=family, upto=upto, tables=tables, count=data.draw(st.integers(1, 60)),
-        favour=data.draw(st.sampled_from(["even", "harder"])), seed=data.draw(st.integers(1, 99)),
-    )  # fmt: skip
+        name="x",
+        family=family,
+        upto=upto,
+        tables=tables,
+        count=data.draw(st.integers(1, 60)),
+        favour=data.draw(st.sampled_from(["even", "harder"])),
+        seed=data.draw(st.integers(1, 99)),
+    )
     cards = cards_of(pack)
     every = questions_of(family, upto, pack.tables)
     assert len(cards) == min(pack.count, len(every)) > 0
@@ -77,18 +82,34 @@ def test_made_packs_are_right_and_within_their_family(family, data):
 
 def test_harder_packs_are_harder():
     even, harder = (
-        np.mean([card.hard for seed in range(1, 30) for card in cards_of(
-            QuestionPack(name="x", family="times", tables=range(1, 11), count=20, favour=favour, seed=seed))])
+        np.mean(
+            [
+                card.hard
+                for seed in range(1, 30)
+                for card in cards_of(
+                    QuestionPack(name="x", family="times", tables=range(1, 11), count=20, favour=favour, seed=seed)
+                )
+            ]
+        )
         for favour in ("even", "harder")
-    )  # fmt: skip
+    )
     assert harder > 1.1 * even
 
 
 @pytest.mark.parametrize(
     ("question", "comes_to"),
-    [("7 + 5", 12), ("3 × 4 = ?", 12), ("(2 + 3) * 4 =", 20), ("9 ÷ 2 = ?", Fraction(9, 2)), ("Who is next?", None),
-     ("half-time?", None), ("7 + 5 = 12: true or false?", None), ("? + 3 = 5", None), ("4 ÷ 0", None)],
-)  # fmt: skip
+    [
+        ("7 + 5", 12),
+        ("3 × 4 = ?", 12),
+        ("(2 + 3) * 4 =", 20),
+        ("9 ÷ 2 = ?", Fraction(9, 2)),
+        ("Who is next?", None),
+        ("half-time?", None),
+        ("7 + 5 = 12: true or false?", None),
+        ("? + 3 = 5", None),
+        ("4 ÷ 0", None),
+    ],
+)
 def test_a_question_that_is_a_sum_is_worked_out(question, comes_to):
     assert worked_out(question) == comes_to
 
@@ -142,10 +163,14 @@ def test_games_by_hand_are_those_of_the_runs(game, seed):
 
 
 def test_an_answer_that_is_typed_is_held_against_the_card():
-    game = game_from({
-        "bolometric": 1, "pieces": [{"faces": [1, 1]}], "seats": {"count": 2},
-        "area": {"length": 9, "packs": [{"name": "A"}], "squares": [{"at": 1, "does": "card"}]},
-    })  # fmt: skip
+    game = game_from(
+        {
+            "bolometric": 1,
+            "pieces": [{"faces": [1, 1]}],
+            "seats": {"count": 2},
+            "area": {"length": 9, "packs": [{"name": "A"}], "squares": [{"at": 1, "does": "card"}]},
+        }
+    )
     sitting = Sitting(game, 1)
     assert sitting.rules.check(game, sitting.now, "3") is None
     sitting.draw()
@@ -180,24 +205,33 @@ def longhand_wins(swapped, games, rng):
 @pytest.mark.parametrize("swapped", [False, True])
 def test_swapping_packs_changes_wins_as_told_longhand(swapped):
     packs = [{"name": "Easy", "right": [0.9, 0.6]}, {"name": "Hard", "right": [0.5, 0.2]}]
-    game = game_from({
-        "bolometric": 1, "pieces": [{"faces": [1, 2, 3]}], "seats": {"count": 2},
-        "area": {
-            "length": 12, "packs": packs, "if_wrong": "lose_move",
-            "squares": [{"at": 4, "does": "card", "pack": "Easy"}, {"at": 8, "does": "card", "pack": "Hard"}],
-            "draws_from": [["Easy", "Hard"], ["Hard", "Easy"]] if swapped else [],
-        },
-    })  # fmt: skip
+    game = game_from(
+        {
+            "bolometric": 1,
+            "pieces": [{"faces": [1, 2, 3]}],
+            "seats": {"count": 2},
+            "area": {
+                "length": 12,
+                "packs": packs,
+                "if_wrong": "lose_move",
+                "squares": [{"at": 4, "does": "card", "pack": "Easy"}, {"at": 8, "does": "card", "pack": "Hard"}],
+                "draws_from": [["Easy", "Hard"], ["Hard", "Easy"]] if swapped else [],
+            },
+        }
+    )
     batch = area_of(game).measured.player(game)(40_000, 1000, np.random.default_rng(1))
     assert (batch.home == 1).mean() == pytest.approx(longhand_wins(swapped, 40_000, random.Random(1)), abs=0.014)
 
 
 def test_cards_that_decide_nothing_leave_the_game_exact():
     plain = game_from({"bolometric": 1, "area": {"length": 20}, "seats": {"count": 2}})
-    asked = game_from({
-        "bolometric": 1, "seats": {"count": 2},
-        "area": {"length": 20, "packs": [{"name": "A"}], "squares": [{"at": 7, "does": "card", "pack": "A"}]},
-    })  # fmt: skip
+    asked = game_from(
+        {
+            "bolometric": 1,
+            "seats": {"count": 2},
+            "area": {"length": 20, "packs": [{"name": "A"}], "squares": [{"at": 7, "does": "card", "pack": "A"}]},
+        }
+    )
     one, other = (measure_exactly(game).readings for game in (plain, asked))
     assert one["turns"].mean == pytest.approx(other["turns"].mean)
     assert one["seat_wins"].values == pytest.approx(other["seat_wins"].values)
@@ -211,10 +245,17 @@ def test_cards_that_decide_nothing_leave_the_game_exact():
         ({"packs": [{"name": "A", "family": "times", "tables": []}]}, "asks no table"),
         ({"packs": [{"name": "A", "upto": 900}]}, "the most for it is 200"),
         ({"packs": [{"name": "A", "family": "place_value", "upto": 9}]}, "the least for it is 10"),
-        ({"packs": [{"name": "A"}], "squares": [{"at": 3, "does": "card"}], "cards_win": "most_at_home",
-          "track": "shared"}, "Most cards win where"),
+        (
+            {
+                "packs": [{"name": "A"}],
+                "squares": [{"at": 3, "does": "card"}],
+                "cards_win": "most_at_home",
+                "track": "shared",
+            },
+            "Most cards win where",
+        ),
     ],
-)  # fmt: skip
+)
 def test_what_cannot_be_is_refused_in_one_sentence(area, says):
     with pytest.raises(GameError) as trouble:
         game_from({"bolometric": 1, "area": area})
@@ -225,11 +266,18 @@ def test_what_cannot_be_is_refused_in_one_sentence(area, says):
     ("pack", "area"), [({"right": [0.9]}, {"if_right": "stay"}), ({"right": [0]}, {"if_right": "keep"})]
 )
 def test_waiting_for_a_pack_that_never_runs_out_is_a_fault_and_not_played_for_ever(pack, area):
-    game = game_from({
-        "bolometric": 1, "seats": {"count": 2},
-        "area": {"packs": [{"name": "A", **pack}], "squares": [{"at": 3, "does": "card", "pack": "A"}],
-                 "cards_win": "most_at_out", **area},
-    })  # fmt: skip
+    game = game_from(
+        {
+            "bolometric": 1,
+            "seats": {"count": 2},
+            "area": {
+                "packs": [{"name": "A", **pack}],
+                "squares": [{"at": 3, "does": "card", "pack": "A"}],
+                "cards_win": "most_at_out",
+                **area,
+            },
+        }
+    )
     batch = area_of(game).measured.player(game)(100, 10**6, np.random.default_rng(1))
     assert (batch.winner == -1).all()
     faults = [fault for fault in find_faults(game) if fault.code == "never_out"]
@@ -238,10 +286,13 @@ def test_waiting_for_a_pack_that_never_runs_out_is_a_fault_and_not_played_for_ev
 
 
 def test_a_square_that_asks_a_pack_that_is_not_there_is_a_fault():
-    game = game_from({
-        "bolometric": 1, "seats": {"count": 2},
-        "area": {"packs": [{"name": "A"}], "squares": [{"at": 3, "does": "card", "pack": "B"}]},
-    })  # fmt: skip
+    game = game_from(
+        {
+            "bolometric": 1,
+            "seats": {"count": 2},
+            "area": {"packs": [{"name": "A"}], "squares": [{"at": 3, "does": "card", "pack": "B"}]},
+        }
+    )
     (fault,) = (fault for fault in find_faults(game) if fault.code == "no_such_pack")
     assert "“B”" in fault.sentence
     assert fault.cures[0].game.area.squares[0].pack == "A"

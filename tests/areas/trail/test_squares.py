@@ -125,10 +125,21 @@ def test_by_hand_squares_do_what_they_say(game, seed):
 
 
 def test_jumps_are_followed_and_loops_found():
-    game = game_from({"bolometric": 1, "area": {"length": 20, "squares": [
-        {"at": 3, "does": "jump", "to": 8}, {"at": 8, "does": "jump", "to": 14}, {"at": 14, "does": "miss"},
-        {"at": 5, "does": "jump", "to": 6}, {"at": 6, "does": "jump", "to": 5},
-    ]}})  # fmt: skip
+    game = game_from(
+        {
+            "bolometric": 1,
+            "area": {
+                "length": 20,
+                "squares": [
+                    {"at": 3, "does": "jump", "to": 8},
+                    {"at": 8, "does": "jump", "to": 14},
+                    {"at": 14, "does": "miss"},
+                    {"at": 5, "does": "jump", "to": 6},
+                    {"at": 6, "does": "jump", "to": 5},
+                ],
+            },
+        }
+    )
     found = compile_squares(game.area.squares, 20)
     assert (found.rest[3], found.rest[8], found.rest[14]) == (14, 14, 14)
     assert found.loops == ((5, 6),)
@@ -137,10 +148,14 @@ def test_jumps_are_followed_and_loops_found():
 
 def test_how_often_a_square_is_met_by_hand():
     """A coin of 1 and 2 on seven squares; 2 jumps to 5. By hand: 2 is met from 0 by a 2 or by 1 and 1."""
-    game = game_from({
-        "bolometric": 1, "pieces": [{"faces": [1, 2]}], "seats": {"count": 1},
-        "area": {"length": 7, "squares": [{"at": 2, "does": "jump", "to": 5}]},
-    })  # fmt: skip
+    game = game_from(
+        {
+            "bolometric": 1,
+            "pieces": [{"faces": [1, 2]}],
+            "seats": {"count": 1},
+            "area": {"length": 7, "squares": [{"at": 2, "does": "jump", "to": 5}]},
+        }
+    )
     heat = area_of(game).board.heat(game)
     assert heat.values[0] == pytest.approx(1 / 2)  # square 1
     assert heat.values[1] == pytest.approx(1 / 2 + 1 / 4)
@@ -149,15 +164,26 @@ def test_how_often_a_square_is_met_by_hand():
 
 
 def test_faults_of_squares_name_them_as_they_are_written():
-    area = {"length": 9, "written": "tens", "squares": [
-        {"at": 2, "does": "jump", "to": 3}, {"at": 3, "does": "jump", "to": 2}, {"at": 30, "does": "miss"},
-    ]}  # fmt: skip
+    area = {
+        "length": 9,
+        "written": "tens",
+        "squares": [
+            {"at": 2, "does": "jump", "to": 3},
+            {"at": 3, "does": "jump", "to": 2},
+            {"at": 30, "does": "miss"},
+        ],
+    }
     told = [fault.sentence for fault in by_rules(game_from({"bolometric": 1, "area": area}))]
     assert "Jumps lead round and round: 20, 30, 20. Whoever comes there has no place to stay." in told
-    round_about = {"length": 9, "squares": [
-        {"at": 1, "does": "again"}, {"at": 2, "does": "again"},
-        {"at": 3, "does": "jump", "to": 1}, {"at": 4, "does": "jump", "to": 1},
-    ]}  # fmt: skip
+    round_about = {
+        "length": 9,
+        "squares": [
+            {"at": 1, "does": "again"},
+            {"at": 2, "does": "again"},
+            {"at": 3, "does": "jump", "to": 1},
+            {"at": 4, "does": "jump", "to": 1},
+        ],
+    }
     game = game_from({"bolometric": 1, "pieces": [{"faces": [1, 2]}], "area": round_about})
     (told,) = (fault.sentence for fault in by_rules(game) if fault.code == "endless_turn")
     assert told.startswith("A turn begun at the start never ends")
@@ -215,8 +241,9 @@ def test_a_way_that_leads_back_is_one_twice_as_long(game, seed):
     there, plain = 2 * length, [square.model_dump(exclude_defaults=True) for square in game.area.squares]
     mirrored = [
         {**square, "at": there - square["at"], **({"to": there - square["to"]} if "to" in square else {})}
-        for square in plain if square["at"] > 1
-    ]  # fmt: skip
+        for square in plain
+        if square["at"] > 1
+    ]
     back = with_value(game, "area.runs", "back")
     longer = with_value(with_value(game, "area.length", there - 1), "area.squares", [*plain, *mirrored])
     one, other = (measure_exactly(known).readings for known in (back, longer))

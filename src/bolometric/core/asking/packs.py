@@ -16,9 +16,20 @@ from bolometric.core.settings.part import Part
 MOST_CARDS = 200
 MOST_TABLE = 20
 FamilyName = Literal[
-    "own", "add", "bonds", "doubles", "take_away", "times", "divide", "missing", "true_false", "compare", "tenths",
-    "hundredths", "place_value",
-]  # fmt: skip
+    "own",
+    "add",
+    "bonds",
+    "doubles",
+    "take_away",
+    "times",
+    "divide",
+    "missing",
+    "true_false",
+    "compare",
+    "tenths",
+    "hundredths",
+    "place_value",
+]
 Table = Annotated[StrictInt, Field(ge=1, le=MOST_TABLE)]
 Chance = Annotated[StrictFloat | StrictInt, Field(ge=0, le=1)]
 
@@ -64,10 +75,11 @@ class QuestionPack(Part):
     right: Annotated[
         tuple[Chance, ...],
         Field(
-            min_length=1, max_length=6,
+            min_length=1,
+            max_length=6,
             description="The chance that each seat answers a card of it right; the last counts for all further seats.",
         ),
-    ] = (0.8,)  # fmt: skip
+    ] = (0.8,)
 
     @model_validator(mode="after")
     def _has_cards(self) -> Self:

@@ -10,14 +10,33 @@ from bolometric.core.settings.explain import setting_error
 from bolometric.core.settings.part import Part
 
 SheetKey = Literal[
-    "boards", "pieces", "cards", "backs", "counters", "tiles", "rules", "teacher", "kit", "records", "tally", "blank",
-]  # fmt: skip
+    "boards",
+    "pieces",
+    "cards",
+    "backs",
+    "counters",
+    "tiles",
+    "rules",
+    "teacher",
+    "kit",
+    "records",
+    "tally",
+    "blank",
+]
 SHEETS: dict[str, str] = {
-    "boards": "board", "pieces": "dice and spinners", "cards": "cards", "backs": "backs of the cards",
-    "counters": "counters", "tiles": "tiles to fold", "rules": "players' rules", "teacher": "teacher's card",
-    "kit": "what goes in the box", "records": "sheets to write on", "tally": "tally sheet",
+    "boards": "board",
+    "pieces": "dice and spinners",
+    "cards": "cards",
+    "backs": "backs of the cards",
+    "counters": "counters",
+    "tiles": "tiles to fold",
+    "rules": "players' rules",
+    "teacher": "teacher's card",
+    "kit": "what goes in the box",
+    "records": "sheets to write on",
+    "tally": "tally sheet",
     "blank": "board to fill in",
-}  # fmt: skip
+}
 """What is printed, in the order of the pages, as it is called."""
 PAPERS: dict[str, tuple[float, float]] = {"A4": (210.0, 297.0), "A3": (297.0, 420.0), "Letter": (215.9, 279.4)}
 """Width and height upright, in millimetres (ISO 216; ANSI/ASME Y14.1)."""
@@ -83,6 +102,7 @@ class Printing(Part):
         if 2 * self.margin > min(wide, high) - LEAST_ROOM:
             raise setting_error(
                 f"With margins of {self.margin:g} mm too little of {self.paper} is left: take at most "
-                f"{(min(wide, high) - LEAST_ROOM) / 2:g} mm.", "printing.margin"
-            )  # fmt: skip
+                f"{(min(wide, high) - LEAST_ROOM) / 2:g} mm.",
+                "printing.margin",
+            )
         return self

@@ -82,11 +82,19 @@ class Style(Part):
 
 
 SLIPS = (
-    Choice("caught", "are caught by a partner and put right", "Let a partner catch slips",
-           "Each slip costs the time of doing the sum again, and the game goes on as it should."),
-    Choice("stand", "stand, one too many or one too few", "Let slips stand",
-           "The game is played by what was worked out: quicker, and a little out of true."),
-)  # fmt: skip
+    Choice(
+        "caught",
+        "are caught by a partner and put right",
+        "Let a partner catch slips",
+        "Each slip costs the time of doing the sum again, and the game goes on as it should.",
+    ),
+    Choice(
+        "stand",
+        "stand, one too many or one too few",
+        "Let slips stand",
+        "The game is played by what was worked out: quicker, and a little out of true.",
+    ),
+)
 
 
 class Seats(Part):

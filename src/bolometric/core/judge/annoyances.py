@@ -21,19 +21,30 @@ from bolometric.core.settings.heeding import Stop
 
 ANY_GAME = (
     Annoyance(
-        "mostly_idle", "idle_turns", 0.75, True, "In {} of turns nothing happens, so players mostly wait.",
+        "mostly_idle",
+        "idle_turns",
+        0.75,
+        True,
+        "In {} of turns nothing happens, so players mostly wait.",
         "three turns of waiting for one in which something is done",
     ),
     Annoyance(
-        "decided_early", "lead_for_good", 0.35, False,
+        "decided_early",
+        "lead_for_good",
+        0.35,
+        False,
         "The winner is ahead for good after {} of the game, so most of it is played for nothing.",
         "where luck alone moves two players on, it is decided half-way on average (the arcsine law)",
     ),
     Annoyance(
-        "mostly_shared", "ties", 0.6, True, "{} of games are won by several players together.",
+        "mostly_shared",
+        "ties",
+        0.6,
+        True,
+        "{} of games are won by several players together.",
         "players who share more wins than they have stop asking who won",
     ),
-)  # fmt: skip
+)
 SURE = 3
 
 

@@ -78,8 +78,13 @@ def _sums(game: Game, practice: Practice | None) -> Scale:
     if aim:
         mean = sum(aim) / len(aim)
         made += f" A fact of the aim takes {show('thinking_seconds', mean)}."
-    return Scale("Sums", _between(practice.thinking, EASY_TURN, HARD_TURN), ends,
-                 f"{show('thinking_seconds', practice.thinking)} a turn", made)  # fmt: skip
+    return Scale(
+        "Sums",
+        _between(practice.thinking, EASY_TURN, HARD_TURN),
+        ends,
+        f"{show('thinking_seconds', practice.thinking)} a turn",
+        made,
+    )
 
 
 def _deciding(game: Game, practice: Practice | None) -> Scale:

@@ -98,9 +98,11 @@ class _Seeker:
         in_time, band = self.exact.readings.get("in_time"), self.game.brief.minutes
         if self.exact.result is not None and self.exact.turns is None:
             yield Fault(
-                "too_long_to_measure", "fault", self.area.lengthens(self.game) or "pieces",
+                "too_long_to_measure",
+                "fault",
+                self.area.lengthens(self.game) or "pieces",
                 "This game is too long for its end to be worked out: shorten the trail or ease what sends you back.",
-            )  # fmt: skip
+            )
         elif in_time is not None and band is not None and (in_time.mean or 0) < HARDLY_EVER:
             chance, mean = percent(in_time.mean or 0), _length(self.exact)
             average = f": on average it takes {mean:,.0f} minutes" if isfinite(mean) else ""

@@ -36,10 +36,12 @@ def practising(exact: Analysis, stop: Stop) -> Iterator[Fault]:
     if thinking is not None and thinking.mean is not None and thinking.mean > LONGEST_TURN:
         lasting = show("minutes", thinking.mean / 60)
         yield Fault(
-            "hardly_gets_to_the_end", "fault", "seats.fluency",
+            "hardly_gets_to_the_end",
+            "fault",
+            "seats.fluency",
             f"Working things out takes {lasting} a turn with these players: let them count on, in steps, or recall.",
             tuple(_quicker(game)),
-        )  # fmt: skip
+        )
 
 
 def _facts(exact: Analysis, stop: Stop) -> Collection[Fact]:
@@ -74,12 +76,14 @@ def _cures(game: Game, stop: Stop) -> tuple[Change, ...]:
 def _quicker(game: Game) -> Iterator[Change]:
     """Players who do not count everything."""
     quicker = [
-        one.model_copy(update={
-            "adding": "count_on" if one.adding == "count_all" else one.adding,
-            "times": "skip_count" if one.times == "count_all" else "recall",
-        }).model_dump()
+        one.model_copy(
+            update={
+                "adding": "count_on" if one.adding == "count_all" else one.adding,
+                "times": "skip_count" if one.times == "count_all" else "recall",
+            }
+        ).model_dump()
         for one in game.seats.fluency
-    ]  # fmt: skip
+    ]
     made = change(game, "Let them count on, and count tables in steps", "seats.fluency", quicker)
     if made is not None and made.game != game:
         yield made

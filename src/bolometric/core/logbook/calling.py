@@ -20,9 +20,31 @@ LOW, HIGH = 0.1, 0.9
 RUNS, LONGEST = 500, 2_000
 """Ways in which the calls may go on that are tried, and calls after which one of them is given up."""
 NAMES = (
-    "red", "blue", "green", "yellow", "violet", "orange", "brown", "white", "black", "silver", "gold", "rose",
-    "star", "moon", "comet", "sun", "planet", "cloud", "snow", "rain", "wind", "stone", "leaf", "wave",
-)  # fmt: skip
+    "red",
+    "blue",
+    "green",
+    "yellow",
+    "violet",
+    "orange",
+    "brown",
+    "white",
+    "black",
+    "silver",
+    "gold",
+    "rose",
+    "star",
+    "moon",
+    "comet",
+    "sun",
+    "planet",
+    "cloud",
+    "snow",
+    "rain",
+    "wind",
+    "stone",
+    "leaf",
+    "wave",
+)
 """Groups go by colour or by a sign of the sky; never by the names of children."""
 MOST_BOARDS = len(NAMES)
 

@@ -85,8 +85,11 @@ class Pace:
         name = self.group or "This class"
         low, high = self.thinking[1:]
         sure = f"{percent(WIDE)} sure between × {low:.2f} and × {high:.2f}"
-        apart = [f"{KINDS[does]} × {one[0]:.2f} ({one[1]:.2f} to {one[2]:.2f})" for does, one, known in self.kinds
-                 if known >= TOLD_APART]  # fmt: skip
+        apart = [
+            f"{KINDS[does]} × {one[0]:.2f} ({one[1]:.2f} to {one[2]:.2f})"
+            for does, one, known in self.kinds
+            if known >= TOLD_APART
+        ]
         each = f"; {listing_words(apart, 'and')}" if apart else ""
         slower = compared(self.thinking[0], "time to work something out")
         return (

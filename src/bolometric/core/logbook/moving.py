@@ -17,9 +17,20 @@ from bolometric.core.settings.errors import FileError
 from bolometric.core.settings.explain import explain
 
 COLUMNS = (
-    "date", "group", "game", "tables", "turns", "minutes", "winners", "slips", "totals", "mood", "note", "change",
+    "date",
+    "group",
+    "game",
+    "tables",
+    "turns",
+    "minutes",
+    "winners",
+    "slips",
+    "totals",
+    "mood",
+    "note",
+    "change",
     "key",
-)  # fmt: skip
+)
 NEEDED = ("date", "game")
 LISTS = {"turns": int, "minutes": float, "winners": int, "slips": int, "totals": str}
 FORMAT = "sessions"

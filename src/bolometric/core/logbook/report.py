@@ -61,8 +61,10 @@ def game_lines(sessions: Sequence[Session], paces: Mapping[str, Pace], stop: Sto
     """What is said of a game: predicted and met, luck or rule, what the room wished, and what to try at its pace."""
     told = [met(sessions), *(one.words for one in held(sessions))]
     wishes = Counter(one.change for one in sessions if one.change)
-    told += [f"To change, as was noted{f' {count} times' if count > 1 else ''}: {wish}"
-             for wish, count in wishes.most_common(MOST_CHANGES)]  # fmt: skip
+    told += [
+        f"To change, as was noted{f' {count} times' if count > 1 else ''}: {wish}"
+        for wish, count in wishes.most_common(MOST_CHANGES)
+    ]
     told += next_time(sessions, paces, stop)
     return [line for line in told if line]
 

@@ -69,9 +69,20 @@ def arranged(board: Board, seed: int, each: int = SWAPS) -> Arranged:
     for temperature in np.geomspace(HOTTEST, COLDEST, PASSES):
         checkpoint()
         cost_now, lowest_now, state = _anneal(
-            numbers, best, cost_now, lowest_now, board.moves, board.hard, board.neighbours, *pairs, board.lines,
-            *through, float(temperature), swaps, np.uint64(state),
-        )  # fmt: skip
+            numbers,
+            best,
+            cost_now,
+            lowest_now,
+            board.moves,
+            board.hard,
+            board.neighbours,
+            *pairs,
+            board.lines,
+            *through,
+            float(temperature),
+            swaps,
+            np.uint64(state),
+        )
     return measured(board, best)
 
 
@@ -107,9 +118,22 @@ def _lists(groups: Integers, cells: int) -> tuple[Integers, Integers]:
 
 @loop
 def _anneal(  # type: ignore[no-untyped-def]
-    numbers, best, cost, lowest, moves, hard, neighbours, first_pair, pairs, lines, first_line, through, temperature,
-    swaps, state,
-):  # fmt: skip
+    numbers,
+    best,
+    cost,
+    lowest,
+    moves,
+    hard,
+    neighbours,
+    first_pair,
+    pairs,
+    lines,
+    first_line,
+    through,
+    temperature,
+    swaps,
+    state,
+):
     count = len(lines)
     sums = np.zeros(count)
     for line in range(count):

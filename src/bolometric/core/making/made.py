@@ -213,6 +213,8 @@ def check_count(count: int) -> None:
     if not FEWEST <= count <= MOST:
         raise setting_error(
             f"A draw shows {count} {'number' if count == 1 else 'numbers'}, and from {FEWEST} to {MOST} can be put "
-            "together: use fewer pieces." if count > MOST else
-            f"A draw shows {count} {'number' if count == 1 else 'numbers'}: to put together it takes {FEWEST} at least."
-        )  # fmt: skip
+            "together: use fewer pieces."
+            if count > MOST
+            else f"A draw shows {count} {'number' if count == 1 else 'numbers'}: to put together it takes "
+            f"{FEWEST} at least."
+        )

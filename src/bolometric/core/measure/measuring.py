@@ -242,9 +242,14 @@ def table_of(game: Game) -> RunParameters:
     most = None if band is None else band.high + 1e-9
     winning = game.area.ending == "winner"
     return RunParameters(
-        game.seats.count, minutes_a_turn(game), most, game.area.pace == "rolls", game.area.together,
-        rivals=winning, alike=winning and between_equals(game) == game,
-    )  # fmt: skip
+        game.seats.count,
+        minutes_a_turn(game),
+        most,
+        game.area.pace == "rolls",
+        game.area.together,
+        rivals=winning,
+        alike=winning and between_equals(game) == game,
+    )
 
 
 def runs_of(

@@ -161,10 +161,14 @@ class Notes:
     def practice(self) -> Practice:
         """What stands here now, for whoever shows it."""
         return Practice(
-            self.game, self.games, self.times_each, self._strip(),
+            self.game,
+            self.games,
+            self.times_each,
+            self._strip(),
             self.decisions.ratio if self.decisions.whole else 0.0,
-            self.thinking.ratio if self.thinking.whole else 0.0, self.minutes,
-        )  # fmt: skip
+            self.thinking.ratio if self.thinking.whole else 0.0,
+            self.minutes,
+        )
 
     def _strip(self) -> tuple[Deed, ...]:
         """The game of the first batch that lasted longest but for half of them, deed by deed."""
@@ -173,8 +177,13 @@ class Notes:
         played = self.first
         middle = int(np.argsort(played.minutes, kind="stable")[len(played.minutes) // 2])
         mine = np.flatnonzero(played.game == middle)[:MOST_DEEDS]
-        rows = zip(played.seat[mine].tolist(), played.task[mine].tolist(), played.think[mine].tolist(),
-                   played.hands[mine].tolist(), strict=True)  # fmt: skip
+        rows = zip(
+            played.seat[mine].tolist(),
+            played.task[mine].tolist(),
+            played.think[mine].tolist(),
+            played.hands[mine].tolist(),
+            strict=True,
+        )
         return tuple(
             Deed(None if seat == EVERYONE else seat, self.register.tasks[task].words, think, hands)
             for seat, task, think, hands in rows

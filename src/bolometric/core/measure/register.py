@@ -111,10 +111,18 @@ class Register:
     def _flattened(self) -> Flat:
         times = np.array(self._times, float).reshape(len(self._fact), len(self.profiles), 2)
         return Flat(
-            np.array(self._edges), np.array(self._row_of, np.int64), np.array(self._ways, np.int64),
-            np.array(self._then, np.int64), np.array(self._first, np.int64), np.array(self._fact, np.int64),
-            times[..., 0], times[..., 1], np.array(self._hand), np.array(self._chosen), np.array(self.aim, bool),
-        )  # fmt: skip
+            np.array(self._edges),
+            np.array(self._row_of, np.int64),
+            np.array(self._ways, np.int64),
+            np.array(self._then, np.int64),
+            np.array(self._first, np.int64),
+            np.array(self._fact, np.int64),
+            times[..., 0],
+            times[..., 1],
+            np.array(self._hand),
+            np.array(self._chosen),
+            np.array(self.aim, bool),
+        )
 
 
 def _timed(parts: tuple[Item, ...], named: list[Fact], k: int) -> tuple[float, float]:

@@ -32,8 +32,14 @@ NOTED_DRAWS = 500_000
 MANY_DRAWS = 8
 """Draws that take as long as a turn, at the most: more of them to a turn make it count for more."""
 NOTED_ALONE = (
-    "facts", "fact_variety", "on_aim", "thinking_seconds", "thinking_share", "waiting_share", "handling_share",
-)  # fmt: skip
+    "facts",
+    "fact_variety",
+    "on_aim",
+    "thinking_seconds",
+    "thinking_share",
+    "waiting_share",
+    "handling_share",
+)
 """Readings from noted games alone: they come as sure as they may, and runs do not wait for them."""
 
 

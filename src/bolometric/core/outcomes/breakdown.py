@@ -81,9 +81,12 @@ def combinations(
     place = len(found.values) if total is None else found.values.index(total)
     rows = np.flatnonzero(found.place == place)
     shown = np.stack(
-        [np.array(letter.values, object)[_picked(column, listing, rows)]
-         for letter, column in zip(_letters(groups), listing.places, strict=True)], axis=1,
-    )  # fmt: skip
+        [
+            np.array(letter.values, object)[_picked(column, listing, rows)]
+            for letter, column in zip(_letters(groups), listing.places, strict=True)
+        ],
+        axis=1,
+    )
     tally: Counter[tuple[Value, ...]] = Counter()
     sort = draw.make not in IN_ORDER
     for values, ways in zip(shown.tolist(), listing.all_ways()[rows].tolist(), strict=True):

@@ -99,9 +99,9 @@ class Distribution:
         if common:
             whole = sum(int(t * common) ** power * w for t, w in zip(self.totals, self.ways, strict=True))
             return Fraction(whole, common**power * sum(self.ways))
-        return sum(
-            (Fraction(t) ** power * w for t, w in zip(self.totals, self.ways, strict=True)), Fraction(0)
-        ) / sum(self.ways)  # fmt: skip
+        return sum((Fraction(t) ** power * w for t, w in zip(self.totals, self.ways, strict=True)), Fraction(0)) / sum(
+            self.ways
+        )
 
     @property
     def mean(self) -> float:

@@ -187,9 +187,12 @@ def _rows(group: Group) -> tuple[list[Whole], Integers]:
 
 
 def _listing(
-    groups: tuple[Group, ...], places: tuple[Whole, ...], ways: tuple[Integers, ...], shape: tuple[int, ...],
+    groups: tuple[Group, ...],
+    places: tuple[Whole, ...],
+    ways: tuple[Integers, ...],
+    shape: tuple[int, ...],
     sampled: bool = False,
-) -> Listing:  # fmt: skip
+) -> Listing:
     unit = unit_of(groups)
     letters = list(zip([group for group in groups for _ in range(group.drawn)], places, strict=True))
     columns = [np.array([int(v * unit) for v in group.values], np.int64)[place] for group, place in letters]

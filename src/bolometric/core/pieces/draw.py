@@ -22,9 +22,21 @@ from bolometric.core.settings.knobs import Choice, Knob
 from bolometric.core.settings.part import Part
 
 Make = Literal[
-    "add", "subtract", "difference", "multiply", "square", "times", "largest", "smallest", "place", "digits",
-    "largest_number", "smallest_number", "count", "formula",
-]  # fmt: skip
+    "add",
+    "subtract",
+    "difference",
+    "multiply",
+    "square",
+    "times",
+    "largest",
+    "smallest",
+    "place",
+    "digits",
+    "largest_number",
+    "smallest_number",
+    "count",
+    "formula",
+]
 
 MAKES = (
     Choice("add", "add what they show", "Add what they show", "The sum of all that is shown."),

@@ -38,9 +38,11 @@ def shows(piece: AnyPiece) -> str:
         case Pack():
             even = len({card.count for card in piece.cards}) == 1
             each = piece.cards[0].count
-            said = _run(piece.values) if even else listing_words(
-                [f"{minus(card.number)} × {card.count}" for card in piece.cards], "and"
-            )  # fmt: skip
+            said = (
+                _run(piece.values)
+                if even
+                else listing_words([f"{minus(card.number)} × {card.count}" for card in piece.cards], "and")
+            )
             if even and each > 1:
                 said += f", {number(each)} of each"
             said += f", {number(piece.drawn)} drawn at once" if piece.drawn > 1 else ""

@@ -69,6 +69,11 @@ class Batch:
             lead_changes=np.empty(runs, np.int64),
         )
 
+    def columns(self) -> tuple[NDArray[np.int64] | NDArray[np.int8], ...]:
+        """What the loop of a race fills: turns, rolls, winner, home, setbacks, last lead and changes of the lead."""
+        found = (self.turns, self.rolls, self.winner, self.home, self.setbacks, self.last_lead, self.lead_changes)
+        return tuple(column for column in found if column is not None)
+
     @classmethod
     def joined(cls, batches: list[Batch]) -> Self:
         """Several batches as one."""

@@ -149,9 +149,13 @@ class Pairs:
         """These and more of them."""
         a, b = part.astype(np.float64), whole.astype(np.float64)
         return Pairs(
-            self.number + len(a), self.part + float(a.sum()), self.whole + float(b.sum()),
-            self.part_part + float(a @ a), self.part_whole + float(a @ b), self.whole_whole + float(b @ b),
-        )  # fmt: skip
+            self.number + len(a),
+            self.part + float(a.sum()),
+            self.whole + float(b.sum()),
+            self.part_part + float(a @ a),
+            self.part_whole + float(a @ b),
+            self.whole_whole + float(b @ b),
+        )
 
     @property
     def ratio(self) -> float:

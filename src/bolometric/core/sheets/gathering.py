@@ -32,9 +32,20 @@ def contents_of(game: Game, stop: Stop = never_stop) -> Contents:
     boards = () if printed.board is None else _boards(game, printed.board)
     heat = _heat(game, stop) if boards else None
     return Contents(
-        game, isinstance(game.area, Grid), kit(game), players_parts(game), boards, heat, printed.each, printed.counters,
-        printed.tables, printed.tiles, pieces_at(game), _asked(game), _tally(game),
-    )  # fmt: skip
+        game,
+        isinstance(game.area, Grid),
+        kit(game),
+        players_parts(game),
+        boards,
+        heat,
+        printed.each,
+        printed.counters,
+        printed.tables,
+        printed.tiles,
+        pieces_at(game),
+        _asked(game),
+        _tally(game),
+    )
 
 
 def with_card(contents: Contents, stop: Stop = never_stop) -> Contents:

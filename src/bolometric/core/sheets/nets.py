@@ -127,9 +127,13 @@ def _unfolded(body: Solid, sides: int, rng: np.random.Generator) -> Net | None:
     turned = _turned([*faces, *tabs])
     folds = [tuple(_ends(body, turned[p], p, edge)) for p, _, edge in hangs]
     return Net(
-        sides, tuple(turned[:sides]), tuple(turned[sides:]), tuple((a, b) for a, b in folds), tuple(joins),
+        sides,
+        tuple(turned[:sides]),
+        tuple(turned[sides:]),
+        tuple((a, b) for a, b in folds),
+        tuple(joins),
         tuple((p, c) for p, c, _ in hangs),
-    )  # fmt: skip
+    )
 
 
 def _flat(body: Solid, k: int) -> Array:
@@ -191,8 +195,10 @@ def _turned(polygons: list[Array]) -> list[Array]:
     best: tuple[float, list[Array]] | None = None
     for a, b in zip(polygons[0], np.roll(polygons[0], -1, axis=0), strict=True):
         spin = np.conj(complex(*(b - a))) / abs(complex(*(b - a)))
-        spun = [np.stack([(spin * (p[:, 0] + 1j * p[:, 1])).real, (spin * (p[:, 0] + 1j * p[:, 1])).imag], 1)
-                for p in polygons]  # fmt: skip
+        spun = [
+            np.stack([(spin * (p[:, 0] + 1j * p[:, 1])).real, (spin * (p[:, 0] + 1j * p[:, 1])).imag], 1)
+            for p in polygons
+        ]
         points = np.concatenate(spun)
         wide, high = points.max(axis=0) - points.min(axis=0)
         if best is None or wide * high < best[0] - 1e-9:

@@ -68,8 +68,9 @@ def tiling(wide: float, high: float, room: tuple[float, float], turned: bool = F
     if columns * rows > MOST_PAGES:
         raise GameError(
             f"This board would take {columns * rows} pages ({columns} by {rows}), and {MOST_PAGES} are the most: take "
-            "smaller squares, larger paper, or rows that fit.", "printing.square"
-        )  # fmt: skip
+            "smaller squares, larger paper, or rows that fit.",
+            "printing.square",
+        )
     windows = []
     for row in range(rows):
         for column in range(columns):

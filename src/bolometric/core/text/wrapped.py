@@ -27,6 +27,10 @@ def _line(line: str, columns: int) -> str:
         return line
     below = " " * found.end()
     return textwrap.fill(
-        rest, columns, initial_indent=found.group(0), subsequent_indent=below, break_long_words=False,
+        rest,
+        columns,
+        initial_indent=found.group(0),
+        subsequent_indent=below,
+        break_long_words=False,
         break_on_hyphens=False,
-    )  # fmt: skip
+    )

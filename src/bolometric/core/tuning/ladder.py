@@ -83,9 +83,15 @@ def levels_of(key: str, easy: float, hard: float, count: int) -> tuple[float, ..
 
 
 def ladder(
-    game: Game, key: str, values: Sequence[float], free: Sequence[str] = (), style: str = "as_set", seed: int = 1,
-    share: Share = alone, stop: Stop = never_stop,
-) -> Iterator[Rung]:  # fmt: skip
+    game: Game,
+    key: str,
+    values: Sequence[float],
+    free: Sequence[str] = (),
+    style: str = "as_set",
+    seed: int = 1,
+    share: Share = alone,
+    stop: Stop = never_stop,
+) -> Iterator[Rung]:
     """Versions of a game at values of one reading, easy first; the game's other targets count as before.
 
     Each level is searched from the version before it, so neighbours differ by little. Raises GameError where nothing

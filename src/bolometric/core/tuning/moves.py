@@ -158,9 +158,13 @@ def _block(game: Game, seed: int) -> int:
 
 
 def moves(
-    game: Game, key: str, whom: tuple[str, str] = AS_SET, seed: int = 1, stop: Stop = never_stop,
+    game: Game,
+    key: str,
+    whom: tuple[str, str] = AS_SET,
+    seed: int = 1,
+    stop: Stop = never_stop,
     only: Container[str] | None = None,
-) -> Iterator[Move]:  # fmt: skip
+) -> Iterator[Move]:
     """What every setting does to a reading, setting after setting; those that can't be changed are left out.
 
     Args:

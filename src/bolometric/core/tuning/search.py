@@ -125,10 +125,18 @@ ALONE, SHARED = 8, 512
 
 
 def tune(
-    game: Game, free: Sequence[str] = (), lock: Sequence[str] = (), seed: int = 1, tries: int = TRIES,
-    budget: float | None = None, share: Share = alone, stop: Stop = never_stop, most: int = TOLD, long: int = LONG,
+    game: Game,
+    free: Sequence[str] = (),
+    lock: Sequence[str] = (),
+    seed: int = 1,
+    tries: int = TRIES,
+    budget: float | None = None,
+    share: Share = alone,
+    stop: Stop = never_stop,
+    most: int = TOLD,
+    long: int = LONG,
     memory: Memory | None = None,
-) -> Iterator[Progress]:  # fmt: skip
+) -> Iterator[Progress]:
     """Look for games like this one that suit its targets better.
 
     Args:

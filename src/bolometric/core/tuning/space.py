@@ -31,10 +31,14 @@ def free_knobs(game: Game, free: Sequence[str] = (), lock: Sequence[str] = ()) -
         found = [path for path in dict.fromkeys(free) if path not in lock]
     else:
         found = [
-            at.path for at in knobs(game)
-            if at.knob.kind in ("number", "choice") and at.knob.suggested != () and not at.path.startswith(KEPT)
-            and at.knob.practice in ("same", "size") and at.path not in lock
-        ]  # fmt: skip
+            at.path
+            for at in knobs(game)
+            if at.knob.kind in ("number", "choice")
+            and at.knob.suggested != ()
+            and not at.path.startswith(KEPT)
+            and at.knob.practice in ("same", "size")
+            and at.path not in lock
+        ]
     if not found:
         raise GameError("Every setting is locked, so nothing can be tuned: free one at least.")
     odd = next((path for path in found if not _may_vary(game, path)), None)

@@ -84,9 +84,14 @@ def _value(at: KnobAt, text: str) -> object:
 
 
 def sweep(
-    game: Game, knobs: Sequence[Swept], runs: int = RUNS, seed: int = 1, stop: Stop = never_stop,
-    whom: tuple[str, str] = AS_SET, share: Share = alone,
-) -> Iterator[Point]:  # fmt: skip
+    game: Game,
+    knobs: Sequence[Swept],
+    runs: int = RUNS,
+    seed: int = 1,
+    stop: Stop = never_stop,
+    whom: tuple[str, str] = AS_SET,
+    share: Share = alone,
+) -> Iterator[Point]:
     """Every game of the settings' values, one after the other, with all its readings for a style and a fluency.
 
     Raises GameError, Cancelled.

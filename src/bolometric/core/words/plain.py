@@ -50,8 +50,11 @@ def measured_plain(
     told = found.plain()
     if at_least is not None and (lasting := lasting_at_least(at_least, found.exact, found.sample)) is not None:
         told["at_least"] = {
-            "turns": at_least, "chance": lasting.mean, "stderr": lasting.stderr, "method": lasting.method,
-        }  # fmt: skip
+            "turns": at_least,
+            "chance": lasting.mean,
+            "stderr": lasting.stderr,
+            "method": lasting.method,
+        }
     places, heat = area_of(game).board.places(game), found.exact.heat
     if heat is not None and not isinstance(places, Cells):
         told["places"] = _places(heat, getattr(places, "names", None))
@@ -69,17 +72,22 @@ def faults_plain(game: Game, faults: Sequence[Fault]) -> dict[str, object]:
         "game": game.name,
         "faults": [
             {
-                "code": one.code, "level": one.level, "where": one.where, "words": one.sentence,
+                "code": one.code,
+                "level": one.level,
+                "where": one.where,
+                "words": one.sentence,
                 "cures": [
-                    {"words": cure.words, "also": cure.also, "set": {
-                        path: to_jsonable_python(value) for path, value in cure.steps
-                    }}
+                    {
+                        "words": cure.words,
+                        "also": cure.also,
+                        "set": {path: to_jsonable_python(value) for path, value in cure.steps},
+                    }
                     for cure in one.cures
                 ],
             }
             for one in faults
         ],
-    }  # fmt: skip
+    }
 
 
 def rules_plain(game: Game, reader: str) -> dict[str, object]:
@@ -105,7 +113,7 @@ def _practice(found: Measurement) -> dict[str, object]:
     listed = [
         {"fact": one.words, "operation": one.does, "times": list(each), "aim": on_aim(found.exact.game.brief.aim, one)}
         for one, each in likely
-    ]  # fmt: skip
+    ]
     return {"method": "simulated" if exact is None else "exact", "different": len(times), "facts": listed}
 
 

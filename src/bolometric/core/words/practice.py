@@ -81,9 +81,11 @@ def fact_words(cell: FactCell, who: str) -> str:
     wanted = "; it is of the aim" if cell.wanted else ""
     if not cell.times:
         return f"{cell.fact.words}: asked for by the aim, and never met."
-    once = f"once in {significant(1 / cell.times, 2)} games" if cell.times < 0.95 else (
-        f"{significant(cell.times, 2)} times a game"
-    )  # fmt: skip
+    once = (
+        f"once in {significant(1 / cell.times, 2)} games"
+        if cell.times < 0.95
+        else (f"{significant(cell.times, 2)} times a game")
+    )
     return f"{cell.fact.words}: {who} meets it {once}{wanted}."
 
 

@@ -98,28 +98,45 @@ def _drawn(game: Game) -> str:
 def _of_draws(game: Game) -> Iterator[Question]:
     odds, drawn = game.shown, _drawn(game)
     low, high = odds.totals[0], odds.totals[-1]
-    yield Question("range", EASY, f"What is the least that {drawn} can make, and what is the most?",
-                   f"{minus(low)} and {minus(high)}.")  # fmt: skip
+    yield Question(
+        "range",
+        EASY,
+        f"What is the least that {drawn} can make, and what is the most?",
+        f"{minus(low)} and {minus(high)}.",
+    )
     likely, rare = max(odds.ways), min(odds.ways)
     often = odds.with_ways(likely)
     if likely == rare:
-        yield Question("likeliest", EASY, f"Does any number come up more often than the others with {drawn}?",
-                       "No: all are equally likely.")  # fmt: skip
+        yield Question(
+            "likeliest",
+            EASY,
+            f"Does any number come up more often than the others with {drawn}?",
+            "No: all are equally likely.",
+        )
     else:
         told = listing(often[:4], "and")
-        yield Question("likeliest", EASY, f"Which number do you think {drawn} make most often?",
-                       f"{told}: {likely:,} of {odds.all_ways:,} ways{' each' if len(often) > 1 else ''}.")  # fmt: skip
+        yield Question(
+            "likeliest",
+            EASY,
+            f"Which number do you think {drawn} make most often?",
+            f"{told}: {likely:,} of {odds.all_ways:,} ways{' each' if len(often) > 1 else ''}.",
+        )
         seldom = min(odds.totals, key=lambda total: (odds.ways_of(total), -total))
         near = min((t for t in odds.totals if odds.ways_of(t) < likely), key=lambda t: (abs(t - often[0] - 2), t))
         yield Question(
-            "wait", MIDDLING, f"Which would you rather wait for, {minus(often[0])} or {minus(near)}, and why?",
+            "wait",
+            MIDDLING,
+            f"Which would you rather wait for, {minus(often[0])} or {minus(near)}, and why?",
             f"{minus(often[0])}: it comes in {likely:,} of {odds.all_ways:,} ways, and {minus(near)} in "
             f"{odds.ways_of(near):,}.",
-        )  # fmt: skip
+        )
         wait = Fraction(odds.all_ways, odds.ways_of(seldom))
-        yield Question("rarest", HARD, f"How many draws does it take on average until {minus(seldom)} comes?",
-                       f"{significant(float(wait), 3)}: it comes in {odds.ways_of(seldom):,} of {odds.all_ways:,} "
-                       "ways.")  # fmt: skip
+        yield Question(
+            "rarest",
+            HARD,
+            f"How many draws does it take on average until {minus(seldom)} comes?",
+            f"{significant(float(wait), 3)}: it comes in {odds.ways_of(seldom):,} of {odds.all_ways:,} ways.",
+        )
     yield from _of_ways(game, often[0], drawn)
     gaps = odds.impossible(1)
     never: Value = gaps[0] if gaps else tidy(Fraction(high) + (odds.step or 1))
@@ -142,10 +159,11 @@ def _of_ways(game: Game, total: Value, drawn: str) -> Iterator[Question]:
     if game.draw.make == "add" and len(game.pieces) == 2 and whole and rest > 0:
         wrong = int(top) + 1
         yield Question(
-            "claim", MIDDLING,
+            "claim",
+            MIDDLING,
             f"Somebody says that {wrong} and {minus(tidy(rest))} make {minus(total)}. Can {drawn} show that?",
             f"No: nothing shows {wrong}. {minus(total)} comes by {ways}.",
-        )  # fmt: skip
+        )
 
 
 def _result(one: Fact) -> str:
@@ -181,36 +199,57 @@ def _of_facts(practice: Practice) -> Iterator[Question]:
         others = [one for one in sums if one.does == known.ADD and one != usual]
         same = [one.words for one in others if Fraction(one.one) + one.other == made]
         if same:
-            yield Question("same", MIDDLING, f"Which other sums make the same as {usual.words}?",
-                           f"For example {listing_words(sorted(same)[:4], 'and')}.")  # fmt: skip
+            yield Question(
+                "same",
+                MIDDLING,
+                f"Which other sums make the same as {usual.words}?",
+                f"For example {listing_words(sorted(same)[:4], 'and')}.",
+            )
 
 
 def _of_play(game: Game, readings: dict[str, Reading]) -> Iterator[Question]:
     unit = game.area.pace
     lasting = readings.get(unit)
     if lasting is not None and lasting.mean is not None:
-        spread = "" if lasting.p10 == lasting.p90 else (
-            f" 8 of 10 games take {show(unit, lasting.p10)} to {show(unit, lasting.p90)}."
-        )  # fmt: skip
+        spread = (
+            ""
+            if lasting.p10 == lasting.p90
+            else (f" 8 of 10 games take {show(unit, lasting.p10)} to {show(unit, lasting.p90)}.")
+        )
         name = game.area.paced_by[1]
-        yield Question("length", HARD, f"How many {name} do you think a whole game takes?",
-                       f"About {show(unit, lasting.mean)} ({certainty(unit, lasting)}).{spread}")  # fmt: skip
+        yield Question(
+            "length",
+            HARD,
+            f"How many {name} do you think a whole game takes?",
+            f"About {show(unit, lasting.mean)} ({certainty(unit, lasting)}).{spread}",
+        )
     edge = readings.get("first_seat_edge")
     if edge is not None and edge.mean is not None and game.seats.count > 1 and between_equals(game) == game:
         better = "Yes" if edge.mean > 0.005 else "No, it is worse" if edge.mean < -0.005 else "It makes no difference"
         told = f"{show('first_seat_edge', edge.mean)} from an even share ({certainty('first_seat_edge', edge)})"
         yield Question("first", MIDDLING, "Is it better to go first?", f"{better}: {told}.")
     if not area_of(game).measured.chooses(game):
-        yield Question("thinking", MIDDLING, "Could you play this game well or badly? Why?",
-                       "Neither: there is nothing to decide, so it is all luck.")  # fmt: skip
+        yield Question(
+            "thinking",
+            MIDDLING,
+            "Could you play this game well or badly? Why?",
+            "Neither: there is nothing to decide, so it is all luck.",
+        )
     elif (choice := readings.get("choice")) is not None and choice.mean is not None:
-        yield Question("thinking", MIDDLING, "Does it help to think, or is it all luck?",
-                       f"Thinking is worth {percent(choice.mean)}, luck is the rest "
-                       f"({certainty('choice', choice)}).")  # fmt: skip
+        yield Question(
+            "thinking",
+            MIDDLING,
+            "Does it help to think, or is it all luck?",
+            f"Thinking is worth {percent(choice.mean)}, luck is the rest ({certainty('choice', choice)}).",
+        )
     success = readings.get("success")
     if game.area.ending == "together" and success is not None and success.mean is not None:
-        yield Question("together", HARD, "How often do you think all reach the aim together?",
-                       f"In {percent(success.mean)} of games ({certainty('success', success)}).")  # fmt: skip
+        yield Question(
+            "together",
+            HARD,
+            "How often do you think all reach the aim together?",
+            f"In {percent(success.mean)} of games ({certainty('success', success)}).",
+        )
 
 
 def _of_board(game: Game, heat: Heat | None) -> Iterator[Question]:

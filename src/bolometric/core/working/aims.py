@@ -20,9 +20,21 @@ from bolometric.core.working import facts as known
 from bolometric.core.working.facts import Fact, fact
 
 AimKind = Literal[
-    "numbers", "adding", "bonds", "doubles", "counting_on", "taking_away", "tables", "multiples", "place_value",
-    "tenths", "hundredths", "thousandths", "comparing", "list",
-]  # fmt: skip
+    "numbers",
+    "adding",
+    "bonds",
+    "doubles",
+    "counting_on",
+    "taking_away",
+    "tables",
+    "multiples",
+    "place_value",
+    "tenths",
+    "hundredths",
+    "thousandths",
+    "comparing",
+    "list",
+]
 AIMS: dict[str, tuple[str, str]] = {
     "numbers": ("numbers to {}", "counting spaces, and comparing, with numbers up to it"),
     "adding": ("adding within {}", "sums that come to no more than it"),
@@ -174,8 +186,15 @@ def fact_from(text: str) -> Fact:
         if counted:
             return fact(known.COUNT, _number(counted[1]))
         if found:
-            signs = {"+": "add", "−": "subtract", "-": "subtract", "or": "compare", "÷": "divide", "/": "divide",
-                     ":": "divide"}  # fmt: skip
+            signs = {
+                "+": "add",
+                "−": "subtract",
+                "-": "subtract",
+                "or": "compare",
+                "÷": "divide",
+                "/": "divide",
+                ":": "divide",
+            }
             return fact(signs.get(found[2], "multiply"), _number(found[1]), _number(found[3]))
     except (PydanticCustomError, ValueError):
         pass

@@ -18,9 +18,15 @@ FREE_ORDER = (ADD, MULTIPLY, COMPARE)
 UNCOUNTED = (SEE, READ)
 """What takes time, and is no fact: how many dots there are, and which number is written."""
 OPERATIONS: dict[str, str] = {
-    ADD: "adding", SUBTRACT: "taking away", MULTIPLY: "multiplying", DIVIDE: "dividing", COMPARE: "comparing",
-    COUNT: "counting spaces", PLACE: "placing digits", ANSWER: "answering cards",
-}  # fmt: skip
+    ADD: "adding",
+    SUBTRACT: "taking away",
+    MULTIPLY: "multiplying",
+    DIVIDE: "dividing",
+    COMPARE: "comparing",
+    COUNT: "counting spaces",
+    PLACE: "placing digits",
+    ANSWER: "answering cards",
+}
 """What facts are called together, in the order in which they are listed."""
 SIGNS = {ADD: "+", SUBTRACT: "−", MULTIPLY: "×", DIVIDE: "÷"}
 

@@ -103,20 +103,49 @@ BONDS_AND_DOUBLES = (Aim(kind="bonds", upto=10), Aim(kind="doubles", upto=20))
 EASY_TABLES = Aim(kind="tables", tables=(2, 5, 10))
 PROFILES = (
     Fluency(
-        name="counts everything", adding="count_all", times="count_all", at_once=3, look=1.5, count=1.0, step=2.5,
-        recall=3.0, carry=3.0, choice=6.0, slips=0.12, slips_known=0.05,
+        name="counts everything",
+        adding="count_all",
+        times="count_all",
+        at_once=3,
+        look=1.5,
+        count=1.0,
+        step=2.5,
+        recall=3.0,
+        carry=3.0,
+        choice=6.0,
+        slips=0.12,
+        slips_known=0.05,
     ),
     Fluency(name="counts on", adding="count_on", times="skip_count"),
     Fluency(name="knows bonds of ten and doubles, counts the rest", knows=BONDS_AND_DOUBLES, count=0.6),
     Fluency(
-        name="knows sums to 20, counts the tables in steps", adding="recall", knows=(EASY_TABLES,), at_once=5, look=0.8,
-        count=0.5, step=1.2, recall=1.8, carry=1.2, slips=0.05, slips_known=0.02,
+        name="knows sums to 20, counts the tables in steps",
+        adding="recall",
+        knows=(EASY_TABLES,),
+        at_once=5,
+        look=0.8,
+        count=0.5,
+        step=1.2,
+        recall=1.8,
+        carry=1.2,
+        slips=0.05,
+        slips_known=0.02,
     ),
     Fluency(
-        name="recalls", adding="recall", times="recall", at_once=6, look=0.6, count=0.4, step=1.0, recall=1.2,
-        carry=0.8, choice=3.0, slips=0.03, slips_known=0.01,
+        name="recalls",
+        adding="recall",
+        times="recall",
+        at_once=6,
+        look=0.6,
+        count=0.4,
+        step=1.0,
+        recall=1.2,
+        carry=0.8,
+        choice=3.0,
+        slips=0.03,
+        slips_known=0.01,
     ),
-)  # fmt: skip
+)
 """From counting everything to recalling."""
 USUAL = PROFILES[1]
 """Whose time is told where a game does not say who plays, so that games can be compared."""

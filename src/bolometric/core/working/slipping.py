@@ -58,9 +58,12 @@ def slipped(odds: Distribution, work: DrawWork, who: Fluency, counted: Fraction 
                 special[used] = special.get(used, 0) + face * parts
     totals, full = tuple(sorted(ways)), 2 * THOUSAND
     return Distribution(
-        totals, tuple(ways[total] for total in totals), tuple(special[t] for t in totals) if odds.special else (),
-        odds.nothing * full, odds.nothing_special * full,
-    )  # fmt: skip
+        totals,
+        tuple(ways[total] for total in totals),
+        tuple(special[t] for t in totals) if odds.special else (),
+        odds.nothing * full,
+        odds.nothing_special * full,
+    )
 
 
 @lru_cache(maxsize=64)

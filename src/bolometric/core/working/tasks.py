@@ -136,9 +136,13 @@ class _Steps:
         self._take(does, left.place, left.values, right.place, right.values)
 
     def add(
-        self, does: str, one: NDArray[np.int64], other: NDArray[np.int64], others: tuple[Value, ...],
+        self,
+        does: str,
+        one: NDArray[np.int64],
+        other: NDArray[np.int64],
+        others: tuple[Value, ...],
         ones: tuple[Value, ...] | None = None,
-    ) -> None:  # fmt: skip
+    ) -> None:
         """Take in a step by places: of whole numbers where ``ones`` is None."""
         flat = np.broadcast_to(one, self._shape).ravel()
         values, place = np.unique(flat, return_inverse=True)
@@ -146,9 +150,13 @@ class _Steps:
         self._take(does, place, names, np.broadcast_to(other, self._shape).ravel(), others)
 
     def _take(
-        self, does: str, left: NDArray[np.int64], lefts: tuple[Value, ...], right: NDArray[np.int64],
+        self,
+        does: str,
+        left: NDArray[np.int64],
+        lefts: tuple[Value, ...],
+        right: NDArray[np.int64],
         rights: tuple[Value, ...],
-    ) -> None:  # fmt: skip
+    ) -> None:
         code = (self._same * (len(lefts) + 1) + left) * (len(rights) + 1) + right
         codes, self._same = np.unique(code, return_inverse=True)
         found = []

@@ -85,9 +85,11 @@ class AimsEditor(Editor):
         self.add.setEnabled(len(self._aims) < MOST)
         self.remove.setEnabled(aim is not None)
         for field, seen in (
-            (self.kind, aim is not None), (self.upto, aim is not None and kind not in WITHOUT_NUMBER),
-            (self.tables, kind in BY_TABLES), (self.facts, kind == "list"),
-        ):  # fmt: skip
+            (self.kind, aim is not None),
+            (self.upto, aim is not None and kind not in WITHOUT_NUMBER),
+            (self.tables, kind in BY_TABLES),
+            (self.facts, kind == "list"),
+        ):
             self.form.setRowVisible(field, seen)
         self.meant.setText(f"{AIMS[kind][1][:1].upper()}{AIMS[kind][1][1:]}." if aim else "")
         if aim:

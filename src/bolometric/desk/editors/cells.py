@@ -19,9 +19,10 @@ from bolometric.desk.editors.base import WIDTH, Editor, wrapped
 from bolometric.desk.lane import Lane
 
 FAVOURS: dict[Favour, str] = {
-    "balanced": "each number as often as it comes up", "easy": "more of the easy numbers",
+    "balanced": "each number as often as it comes up",
+    "easy": "more of the easy numbers",
     "rare": "more of the rare numbers",
-}  # fmt: skip
+}
 
 
 class CellsEditor(Editor):

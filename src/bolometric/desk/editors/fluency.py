@@ -34,12 +34,19 @@ OWN = "own"
 ADDING = {"count_all": "counts all out", "count_on": "counts on from the larger", "recall": "knows sums by heart"}
 TIMES = {"count_all": "counts every one", "skip_count": "counts in steps", "recall": "knows the tables by heart"}
 SECONDS = (
-    ("look", "a look at a number"), ("count", "each one that is counted"), ("step", "each step of a table"),
-    ("recall", "a fact that is known"), ("carry", "more for crossing a ten"), ("choice", "a decision"),
-)  # fmt: skip
+    ("look", "a look at a number"),
+    ("count", "each one that is counted"),
+    ("step", "each step of a table"),
+    ("recall", "a fact that is known"),
+    ("carry", "more for crossing a ten"),
+    ("choice", "a decision"),
+)
 HANDS = (
-    ("throw", "to roll or draw"), ("move", "to move a piece"), ("hand_on", "to hand on"), ("write", "to write"),
-)  # fmt: skip
+    ("throw", "to roll or draw"),
+    ("move", "to move a piece"),
+    ("hand_on", "to hand on"),
+    ("write", "to write"),
+)
 PICTURE = 319
 """Pixels for ten numbers and their edge."""
 SIDE = 10
@@ -95,9 +102,13 @@ class FluencyEditor(Editor):
             for key, told in words.items():
                 box.addItem(told, key)
         rows = (
-            (self.seat, "which player"), (self.profile, "which profile"), (self.name, "what it is called"),
-            (self.adding, "how it adds"), (self.times, "how it multiplies"), (self.knows, "what is known by heart"),
-        )  # fmt: skip
+            (self.seat, "which player"),
+            (self.profile, "which profile"),
+            (self.name, "what it is called"),
+            (self.adding, "how it adds"),
+            (self.times, "how it multiplies"),
+            (self.knows, "what is known by heart"),
+        )
         for k, (widget, told) in enumerate(rows):
             widget.setAccessibleName(told)
             self.grid.addWidget(widget, k // 2, 2 * (k % 2), 1, 2)
@@ -205,8 +216,9 @@ class FluencyEditor(Editor):
         cells = [
             [_cell(fact(does, a, b), seconds[a, b], warm[a, b], painted, (a, b)) for b in numbers] for a in numbers
         ]
-        self.picture.show_cells("First number down, second across; ringed is set by hand", numbers, numbers, cells,
-                                self._palette)  # fmt: skip
+        self.picture.show_cells(
+            "First number down, second across; ringed is set by hand", numbers, numbers, cells, self._palette
+        )
 
     def _paint(self, cell: Cell) -> None:
         if cell.at is None:
@@ -253,7 +265,7 @@ class FluencyEditor(Editor):
         seat = self.seat.currentIndex()
         self._profiles = [
             profile if self.alike.isChecked() or k == seat else one for k, one in enumerate(self._profiles)
-        ]  # fmt: skip
+        ]
         self._fill()
         self._pass_on()
 

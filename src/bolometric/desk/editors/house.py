@@ -176,10 +176,13 @@ class NounsEditor(Editor):
         self.finish(self.lines["counter"][0])
 
     def _take(self) -> None:
-        self.send([
-            {"word": word, "one": one.text().strip(), "many": many.text().strip()}
-            for word, (one, many) in self.lines.items() if one_line(one.text())
-        ])  # fmt: skip
+        self.send(
+            [
+                {"word": word, "one": one.text().strip(), "many": many.text().strip()}
+                for word, (one, many) in self.lines.items()
+                if one_line(one.text())
+            ]
+        )
 
 
 class ToldLaterEditor(Editor):

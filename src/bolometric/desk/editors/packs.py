@@ -28,9 +28,15 @@ from bolometric.core.settings.knobs import KnobAt
 from bolometric.desk.editors.base import WIDTH, Editor, wrapped
 
 COLOURS = {
-    "#2f6f8f": "lake", "#b4532a": "clay", "#4d7c3a": "fern", "#7a4f9a": "heather", "#b08a1e": "honey",
-    "#a83f66": "rowan", "#3f8079": "pine", "#6b6f76": "slate",
-}  # fmt: skip
+    "#2f6f8f": "lake",
+    "#b4532a": "clay",
+    "#4d7c3a": "fern",
+    "#7a4f9a": "heather",
+    "#b08a1e": "honey",
+    "#a83f66": "rowan",
+    "#3f8079": "pine",
+    "#6b6f76": "slate",
+}
 """Colours that are offered, with their names; any other may be typed."""
 LARGEST_FILE = 1_000_000
 SHOWN = 3
@@ -82,10 +88,17 @@ class PacksEditor(Editor):
         for words, key in (("any of them", "even"), ("rather the harder ones", "harder")):
             self.favour.addItem(words, key)
         rows = (
-            ("Name", self.name), ("Letter", self.letter), ("Colour", self.colour), ("Asks", self.family),
-            ("Up to", self.upto), ("Tables", self.tables), ("Cards", self.count), ("Which", self.favour),
-            ("Mix", self.seed), ("Right, in %", self.right),
-        )  # fmt: skip
+            ("Name", self.name),
+            ("Letter", self.letter),
+            ("Colour", self.colour),
+            ("Asks", self.family),
+            ("Up to", self.upto),
+            ("Tables", self.tables),
+            ("Cards", self.count),
+            ("Which", self.favour),
+            ("Mix", self.seed),
+            ("Right, in %", self.right),
+        )
         for words, field in rows:
             field.setAccessibleName(words)
             self.form.addRow(words, field)
@@ -146,8 +159,11 @@ class PacksEditor(Editor):
         own = family == "own"
         tables = not own and FAMILIES[family].tables
         for field, seen in (
-            (self.upto, not own and not tables), (self.tables, tables), (self.count, not own), (self.favour, not own)
-        ):  # fmt: skip
+            (self.upto, not own and not tables),
+            (self.tables, tables),
+            (self.count, not own),
+            (self.favour, not own),
+        ):
             self.form.setRowVisible(field, seen)
         self.cards.setVisible(own)
         self.file.setVisible(own)
@@ -194,22 +210,30 @@ class PacksEditor(Editor):
         upto = self.upto.value()
         colour = self.colour.currentText().split()[-1] if self.colour.currentText().split() else ""
         return {
-            "name": self.name.text().strip(), "letter": self.letter.text().strip(), "colour": colour, "family": family,
-            "upto": upto, "tables": [int(float(one)) for one in tables if "/" not in one], "count": self.count.value(),
-            "favour": self.favour.currentData(), "seed": self.seed.value(),
+            "name": self.name.text().strip(),
+            "letter": self.letter.text().strip(),
+            "colour": colour,
+            "family": family,
+            "upto": upto,
+            "tables": [int(float(one)) for one in tables if "/" not in one],
+            "count": self.count.value(),
+            "favour": self.favour.currentData(),
+            "seed": self.seed.value(),
             "cards": cards if family == "own" else self._packs[self.which.currentIndex()]["cards"],
             "right": [min(max(float(one) / 100, 0.0), 1.0) for one in right if "/" not in one],
-        }  # fmt: skip
+        }
 
     def _renamed(self, old: str, new: str) -> list[tuple[str, Any]]:
         """Squares and lists that name a pack go on naming it."""
         self._names[self._first_name(old)] = new
         trail, names = self._game.area_as(Trail), self._names
         squares = [
-            {**square.model_dump(exclude_defaults=True), **({"pack": names.get(square.pack, square.pack)} if square.pack
-             else {})}
+            {
+                **square.model_dump(exclude_defaults=True),
+                **({"pack": names.get(square.pack, square.pack)} if square.pack else {}),
+            }
             for square in trail.squares
-        ]  # fmt: skip
+        ]
         lists = [[names.get(name, name) for name in row] for row in trail.draws_from]
         return [("area.squares", squares), ("area.draws_from", lists)] if any(k != v for k, v in names.items()) else []
 

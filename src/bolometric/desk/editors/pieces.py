@@ -32,8 +32,13 @@ from bolometric.desk.parts.plain import Label, tip
 from bolometric.paint.palette import Palette
 from bolometric.paint.pieces import paint_piece
 
-KINDS = (("die", "a die"), ("spinner", "a spinner"), ("pack", "a pack of cards"), ("counters", "two-sided counters"),
-         ("drop", "a counter dropped on a chart"))  # fmt: skip
+KINDS = (
+    ("die", "a die"),
+    ("spinner", "a spinner"),
+    ("pack", "a pack of cards"),
+    ("counters", "two-sided counters"),
+    ("drop", "a counter dropped on a chart"),
+)
 SHOWN = (("numerals", "numerals"), ("dots", "dots"), ("words", "their words"), ("fractions", "fractions"))
 READY = "ready-made …"
 _PIECE: TypeAdapter[AnyPiece] = TypeAdapter(Piece)

@@ -45,8 +45,14 @@ class TargetsEditor(Editor):
         self.low, self.high = (QDoubleSpinBox(minimum=-LARGEST, maximum=LARGEST, decimals=1) for _ in range(2))
         self.must = QCheckBox("it is a must")
         form = QFormLayout()
-        rows = (("Reading", self.reading), ("From", self.low), ("To", self.high), ("Players", self.choosing),
-                ("They work", self.fluency), ("", self.must))  # fmt: skip
+        rows = (
+            ("Reading", self.reading),
+            ("From", self.low),
+            ("To", self.high),
+            ("Players", self.choosing),
+            ("They work", self.fluency),
+            ("", self.must),
+        )
         for words, field in rows:
             field.setAccessibleName(words or "whether it is a must")
             form.addRow(words, field)

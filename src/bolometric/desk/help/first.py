@@ -10,12 +10,22 @@ from bolometric.desk.parts.plain import Label
 TROUBLED = "loose-scree"
 """How the file of the demo game begins that has something wrong with it."""
 WAYS = (
-    ("begin", "Start from what I have", "Say which dice, cards and paper lie in your cupboard, who plays and for how "
-     "long. Games that fit are offered, each ready to change.", "Begin"),
-    ("trouble", "Take a game that has gone wrong", "A game of the demo shelf that no class would finish. See what is "
-     "said against it, choose a change that mends it, and watch the gauges.", "Open it"),
+    (
+        "begin",
+        "Start from what I have",
+        "Say which dice, cards and paper lie in your cupboard, who plays and for how "
+        "long. Games that fit are offered, each ready to change.",
+        "Begin",
+    ),
+    (
+        "trouble",
+        "Take a game that has gone wrong",
+        "A game of the demo shelf that no class would finish. See what is "
+        "said against it, choose a change that mends it, and watch the gauges.",
+        "Open it",
+    ),
     ("open", "Open a file", "A game that you or a colleague saved.", "Open …"),
-)  # fmt: skip
+)
 
 
 class FirstPage(QScrollArea):

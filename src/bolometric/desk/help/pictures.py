@@ -32,9 +32,10 @@ def picture(address: QUrl, colours: Palette) -> QImage | None:
         return None
     places = area_of(game).board.places(game)
     return _painted(
-        BOARD, colours,
+        BOARD,
+        colours,
         lambda painter, room: paint_board(painter, layout_of(places, room), picture_of(places, None), colours),
-    )  # fmt: skip
+    )
 
 
 def _taken(view: str) -> QImage | None:

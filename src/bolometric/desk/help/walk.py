@@ -25,17 +25,32 @@ class Step:
 
 
 STEPS = (
-    Step("shape", "sheet", "These are the rules. Every coloured word is a setting: click one, change it, and see what "
-         "it does. Ctrl+Z takes it back."),
-    Step("shape", "board", "The board as it will be cut out. Warm squares are landed on often, cold ones rarely; point "
-         "at one to read more."),
-    Step("shape", "gauges", "What the rules come to. Green lies in the band that you aim for. Click a gauge to see how "
-         "it was worked out and what would move it."),
-    Step("shape", "faults", "What would annoy players, with changes that mend it. A click makes the change; undo takes "
-         "it back."),
+    Step(
+        "shape",
+        "sheet",
+        "These are the rules. Every coloured word is a setting: click one, change it, and see what "
+        "it does. Ctrl+Z takes it back.",
+    ),
+    Step(
+        "shape",
+        "board",
+        "The board as it will be cut out. Warm squares are landed on often, cold ones rarely; point "
+        "at one to read more.",
+    ),
+    Step(
+        "shape",
+        "gauges",
+        "What the rules come to. Green lies in the band that you aim for. Click a gauge to see how "
+        "it was worked out and what would move it.",
+    ),
+    Step(
+        "shape",
+        "faults",
+        "What would annoy players, with changes that mend it. A click makes the change; undo takes it back.",
+    ),
     Step("table", "stack", "Play it by hand, or let the program play a seat. The coach says what a choice costs."),
     Step("sheets", "stack", "Print it: boards, dice to fold, rules in large letters, and a card for the teacher."),
-)  # fmt: skip
+)
 
 
 class Outline(QWidget):

@@ -223,8 +223,11 @@ class BoardWidget(QWidget):
     def keyPressEvent(self, event: QKeyEvent) -> None:
         """Left and right go along, up and down a row, Enter chooses."""
         along, rows = {
-            Qt.Key.Key_Right: (1, 0), Qt.Key.Key_Left: (-1, 0), Qt.Key.Key_Up: (0, 1), Qt.Key.Key_Down: (0, -1),
-        }.get(Qt.Key(event.key()), (0, 0))  # fmt: skip
+            Qt.Key.Key_Right: (1, 0),
+            Qt.Key.Key_Left: (-1, 0),
+            Qt.Key.Key_Up: (0, 1),
+            Qt.Key.Key_Down: (0, -1),
+        }.get(Qt.Key(event.key()), (0, 0))
         if event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter, Qt.Key.Key_Space) and self.picked:
             if self.stroking:
                 self.stroked.emit((self.picked,))

@@ -55,9 +55,13 @@ class Chart(QWidget):
         before = self.drawing
         self.colours = colours
         self.drawing = Drawing(
-            left=before.left, right=before.right, high=before.high, across=before.across, up=before.up,
+            left=before.left,
+            right=before.right,
+            high=before.high,
+            across=before.across,
+            up=before.up,
             title=self._across,
-        )  # fmt: skip
+        )
         self.update()
 
     def bars(

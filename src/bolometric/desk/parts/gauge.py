@@ -16,9 +16,21 @@ if TYPE_CHECKING:
     from bolometric.core.results.readings import Reading
 
 SHOWN = (
-    "minutes", "in_time", "score", "seen", "left", "success", "over", "first_seat_edge", "ties", "setbacks",
-    "idle_turns", "stuck", "lead_for_good", "choice",
-)  # fmt: skip
+    "minutes",
+    "in_time",
+    "score",
+    "seen",
+    "left",
+    "success",
+    "over",
+    "first_seat_edge",
+    "ties",
+    "setbacks",
+    "idle_turns",
+    "stuck",
+    "lead_for_good",
+    "choice",
+)
 """Gauges in their order; each game shows those that mean something in it, as many as there is room for."""
 USUAL = ("minutes", "in_time", "first_seat_edge", "setbacks", "lead_for_good")
 """The gauges of a game that one usually begins with."""

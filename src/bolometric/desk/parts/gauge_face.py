@@ -56,9 +56,15 @@ def paint_reading(
 
 
 def _paint_scale(
-    painter: QPainter, inner: QRectF, key: str, reading: Reading, band: Band | None, judged: Verdict, c: Palette,
+    painter: QPainter,
+    inner: QRectF,
+    key: str,
+    reading: Reading,
+    band: Band | None,
+    judged: Verdict,
+    c: Palette,
     wide: bool,
-) -> None:  # fmt: skip
+) -> None:
     low, high = scale(key, reading, band)
     bar = QRectF(inner.left(), inner.top() + (63 if wide else 50), inner.width(), 9)
 

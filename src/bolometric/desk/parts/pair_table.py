@@ -57,9 +57,13 @@ class PairTable(QWidget):
         self.at: tuple[int, int] | None = None
 
     def show_cells(
-        self, head: str, down: Sequence[Value | str], across: Sequence[Value | str], cells: Sequence[Sequence[Cell]],
+        self,
+        head: str,
+        down: Sequence[Value | str],
+        across: Sequence[Value | str],
+        cells: Sequence[Sequence[Cell]],
         colours: Palette,
-    ) -> None:  # fmt: skip
+    ) -> None:
         """Take on a table."""
         self.head, self.down, self.across, self.cells, self.colours = head, down, across, cells, colours
         self.at = None
@@ -163,8 +167,11 @@ class PairTable(QWidget):
             self.chosen.emit(self.cells[self.at[0]][self.at[1]])
             return
         by = {
-            Qt.Key.Key_Left: (0, -1), Qt.Key.Key_Right: (0, 1), Qt.Key.Key_Up: (-1, 0), Qt.Key.Key_Down: (1, 0),
-        }.get(Qt.Key(event.key()))  # fmt: skip
+            Qt.Key.Key_Left: (0, -1),
+            Qt.Key.Key_Right: (0, 1),
+            Qt.Key.Key_Up: (-1, 0),
+            Qt.Key.Key_Down: (1, 0),
+        }.get(Qt.Key(event.key()))
         if by is None or not self.down or not self.across:
             super().keyPressEvent(event)
             return

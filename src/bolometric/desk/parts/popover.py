@@ -99,6 +99,9 @@ class Popover(QFrame):
 def _takes_tab(widget: QWidget) -> bool:
     inner = widget.parentWidget()
     part_of_box = isinstance(inner, QComboBox)
-    return bool(widget.focusPolicy() & Qt.FocusPolicy.TabFocus) and widget.isVisible() and widget.isEnabled() and (
-        not part_of_box and widget.focusProxy() is None
-    )  # fmt: skip
+    return (
+        bool(widget.focusPolicy() & Qt.FocusPolicy.TabFocus)
+        and widget.isVisible()
+        and widget.isEnabled()
+        and (not part_of_box and widget.focusProxy() is None)
+    )

@@ -37,13 +37,23 @@ class Scatter(QWidget):
         self.colours: Palette = LIGHT
 
     def show_points(
-        self, points: Sequence[Point], edge: Sequence[int], bands: tuple[Band | None, Band | None],
-        names: tuple[str, str], ends: tuple[tuple[str, str], tuple[str, str]], colours: Palette,
-    ) -> None:  # fmt: skip
+        self,
+        points: Sequence[Point],
+        edge: Sequence[int],
+        bands: tuple[Band | None, Band | None],
+        names: tuple[str, str],
+        ends: tuple[tuple[str, str], tuple[str, str]],
+        colours: Palette,
+    ) -> None:
         """Take on points; ``ends`` are the words of the least and greatest value of each axis."""
         self.points, self.edge, self.bands, self.names, self.ends, self.colours = (
-            points, edge, bands, names, ends, colours,
-        )  # fmt: skip
+            points,
+            edge,
+            bands,
+            names,
+            ends,
+            colours,
+        )
         if self.at is not None and self.at >= len(points):
             self.at = None
         self.update()

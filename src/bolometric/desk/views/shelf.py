@@ -231,9 +231,10 @@ class ShelfView(QScrollArea):
         from bolometric.core.tuning.space import changes_between
 
         games = {
-            path: card.entry.exact.game for path, card in self.cards.items()
+            path: card.entry.exact.game
+            for path, card in self.cards.items()
             if path.parent == folder and card.entry is not None and card.entry.exact is not None
-        }  # fmt: skip
+        }
         places = {
             game.family.place: (path, game)
             for path, game in games.items()

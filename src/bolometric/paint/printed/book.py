@@ -25,10 +25,16 @@ def offered(contents: Contents) -> tuple[str, ...]:
     """The sheets that this game can have at all, in their order."""
     cards = any(piece.kind == "pack" for piece, _ in contents.pieces) or bool(contents.questions)
     there = {
-        "boards": bool(contents.boards), "blank": bool(contents.boards), "cards": cards, "backs": cards,
-        "pieces": any(piece.kind != "pack" for piece, _ in contents.pieces), "counters": bool(contents.counters),
-        "tiles": bool(contents.tiles), "records": bool(contents.tables), "tally": bool(contents.tally),
-    }  # fmt: skip
+        "boards": bool(contents.boards),
+        "blank": bool(contents.boards),
+        "cards": cards,
+        "backs": cards,
+        "pieces": any(piece.kind != "pack" for piece, _ in contents.pieces),
+        "counters": bool(contents.counters),
+        "tiles": bool(contents.tiles),
+        "records": bool(contents.tables),
+        "tally": bool(contents.tally),
+    }
     return tuple(key for key in SHEETS if there.get(key, True))
 
 

@@ -13,13 +13,26 @@ WHITE, BLACK = "#ffffff", "#000000"
 COLOUR = replace(LIGHT, paper=WHITE, sheet=WHITE, line="#8f8674", ink="#14181f")
 NO_COLOUR = ("tone",)
 GREY = replace(
-    COLOUR, tone="grey",
+    COLOUR,
+    tone="grey",
     **{f.name: greyed(QColor(getattr(COLOUR, f.name))).name() for f in fields(COLOUR) if f.name not in NO_COLOUR},
-)  # fmt: skip
+)
 LINES = Palette(
-    paper=WHITE, sheet=WHITE, ink=BLACK, faint="#4a4a4a", line=BLACK, ember=BLACK, night=BLACK, night_wash=WHITE,
-    moss=BLACK, moss_wash=WHITE, cold=WHITE, middle=WHITE, hot=WHITE, tone="lines",
-)  # fmt: skip
+    paper=WHITE,
+    sheet=WHITE,
+    ink=BLACK,
+    faint="#4a4a4a",
+    line=BLACK,
+    ember=BLACK,
+    night=BLACK,
+    night_wash=WHITE,
+    moss=BLACK,
+    moss_wash=WHITE,
+    cold=WHITE,
+    middle=WHITE,
+    hot=WHITE,
+    tone="lines",
+)
 LOOKS = {"colour": COLOUR, "grey": GREY, "lines": LINES}
 THIN = 0.5
 MOST_LINES = 7

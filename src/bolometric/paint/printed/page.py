@@ -100,9 +100,14 @@ def _foot(painter: QPainter, page: Page, paper: Paper, number: str) -> None:
 
 
 def fitted(
-    painter: QPainter, place: QRectF, words: str, side: Qt.AlignmentFlag, size: float, ink: QColor,
+    painter: QPainter,
+    place: QRectF,
+    words: str,
+    side: Qt.AlignmentFlag,
+    size: float,
+    ink: QColor,
     font: Callable[[float], QFont] = screen_font,
-) -> None:  # fmt: skip
+) -> None:
     """A line of text in a place: as large as asked, or as small as it must be to fit; nothing is cut off."""
     made = font(size)
     wide = QFontMetricsF(made).horizontalAdvance(words)

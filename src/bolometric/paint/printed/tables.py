@@ -72,8 +72,12 @@ def _draw(painter: QPainter, table: WriteOn, rows: tuple[str, ...], paper: Paper
         note = QRectF(room.left(), box.bottom() + mm(1), room.width(), mm(5.5))
         fitted(painter, note, table.note, Qt.AlignmentFlag.AlignLeft, 14, ink)
     if field:
-        _squared(painter, QRectF(room.left(), box.bottom() + foot + mm(2), mm(FIELD) - mm(4), mm(FIELD) - mm(4)),
-                 table.squares, paper)  # fmt: skip
+        _squared(
+            painter,
+            QRectF(room.left(), box.bottom() + foot + mm(2), mm(FIELD) - mm(4), mm(FIELD) - mm(4)),
+            table.squares,
+            paper,
+        )
 
 
 def _grid(painter: QPainter, box: QRectF, first: float, wide: float, high: float, rows: int, paper: Paper) -> None:

@@ -14,13 +14,17 @@ def aloud(game: Game) -> Aloud:
     line = f"Write the numbers {area.line[0]} to {area.last} in a row."
     zero = "Strike zero: adding nothing changes nothing." if area.begins == "zero" and area.zero == "struck" else ""
     signs = (
-        "First add, or take away. Then take turns with the signs." if area.signs == "alternate"
+        "First add, or take away. Then take turns with the signs."
+        if area.signs == "alternate"
         else "You may add or take away."
-    )  # fmt: skip
+    )
     turn = said(
-        "Make a sum with two numbers that are not struck.", signs, "The answer must be a number that is not struck.",
-        "Strike the two numbers.", "The next sum begins with the answer.",
-    )  # fmt: skip
+        "Make a sum with two numbers that are not struck.",
+        signs,
+        "The answer must be a number that is not struck.",
+        "Strike the two numbers.",
+        "The next sum begins with the answer.",
+    )
     if area.practice == "against":
         last: tuple[str, ...] = ("If you cannot go on, you lose.",)
     else:

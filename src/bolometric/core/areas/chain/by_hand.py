@@ -92,10 +92,20 @@ def pick(game: Game, now: OnLine, style: Style, rng: np.random.Generator) -> Sum
     area = game.area_as(Chain)
     numbers = np.array(area.open_line)
     planned = table(area) if style.choose == "plan" else NO_TABLE
-    made = int(chosen(
-        style_of(style), now.held, now.begins, now.sign, results_of(area.open_line), numbers, area.signs == "free",
-        area.practice == "against", planned, rng.integers(0, 2**64, dtype=np.uint64),
-    ))  # fmt: skip
+    made = int(
+        chosen(
+            style_of(style),
+            now.held,
+            now.begins,
+            now.sign,
+            results_of(area.open_line),
+            numbers,
+            area.signs == "free",
+            area.practice == "against",
+            planned,
+            rng.integers(0, 2**64, dtype=np.uint64),
+        )
+    )
     pair = made >> 1
     return pair // len(numbers), pair % len(numbers), made & 1
 
@@ -160,6 +170,13 @@ def find_hints(game: Game, now: OnLine) -> tuple[str, ...]:
 
 
 BY_HAND = ByHand(
-    begin=begin, landed=landed, choose=choose, options=options, pick=pick, coach=coach, tally=tally, asks=asks,
+    begin=begin,
+    landed=landed,
+    choose=choose,
+    options=options,
+    pick=pick,
+    coach=coach,
+    tally=tally,
+    asks=asks,
     hints=find_hints,
-)  # fmt: skip
+)

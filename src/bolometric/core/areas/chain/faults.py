@@ -46,10 +46,14 @@ def annoyances(game: Game) -> tuple[Annoyance, ...]:
     """What would annoy those who make a chain."""
     return (
         Annoyance(
-            "ends_soon", "turns", 2.5, False, "A chain has {} sums on average, so it is over before it has begun.",
+            "ends_soon",
+            "turns",
+            2.5,
+            False,
+            "A chain has {} sums on average, so it is over before it has begun.",
             "with two sums nobody has met a number twice",
         ),
-    )  # fmt: skip
+    )
 
 
 FAULTS = Faults(lengthens=lengthens, by_rules=by_rules, annoyances=annoyances)

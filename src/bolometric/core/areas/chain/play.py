@@ -55,9 +55,13 @@ def solve(game: Game, stop: Stop) -> ExactResult | None:
     turns = fixed(sums)
     length = exact_length(turns)
     readings = {
-        "turns": length, "rolls": exact_length(fixed(0)), "rounds": exact_length(turns.in_rounds(seats)),
-        "left": exact_value(float(left)), "success": exact_value(float(left <= area.wanted)), "stuck": exact_value(0.0),
-    }  # fmt: skip
+        "turns": length,
+        "rolls": exact_length(fixed(0)),
+        "rounds": exact_length(turns.in_rounds(seats)),
+        "left": exact_value(float(left)),
+        "success": exact_value(float(left <= area.wanted)),
+        "stuck": exact_value(0.0),
+    }
     return ExactResult(readings, turns)
 
 
@@ -129,9 +133,21 @@ def _compiled(
 
         def loop(codes: Whole | None, ends: Whole | None) -> None:
             _play(
-                state, styles, seats, results, numbers, whole(area), free, against, planned, codes, ends, turns,
-                left, struck,
-            )  # fmt: skip
+                state,
+                styles,
+                seats,
+                results,
+                numbers,
+                whole(area),
+                free,
+                against,
+                planned,
+                codes,
+                ends,
+                turns,
+                left,
+                struck,
+            )
 
         noted(book, loop)
         return turns, left, struck
@@ -177,9 +193,21 @@ def choose(style, held, begin, sign, results, numbers, free, against, planned, s
 
 @loop
 def _play(  # type: ignore[no-untyped-def]
-    state, styles, seats, results, numbers, whole_line, free, against, planned, codes, note_ends, turns_out,
-    left_out, struck,
-):  # fmt: skip
+    state,
+    styles,
+    seats,
+    results,
+    numbers,
+    whole_line,
+    free,
+    against,
+    planned,
+    codes,
+    note_ends,
+    turns_out,
+    left_out,
+    struck,
+):
     count, at = len(numbers), 0
     origin = state
     for run in range(len(turns_out)):

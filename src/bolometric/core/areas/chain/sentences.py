@@ -33,10 +33,12 @@ def first(game: Game) -> tuple[Sentences, ...]:
 def turn(game: Game) -> tuple[Sentences, ...]:
     """A sum."""
     return (
-        sentences("Make a sum of two numbers that are not struck; what it gives must be on the line and not struck. "
-                  "Strike the two; the next sum begins with what it gave."),
+        sentences(
+            "Make a sum of two numbers that are not struck; what it gives must be on the line and not struck. "
+            "Strike the two; the next sum begins with what it gave."
+        ),
         sentences("Adding and taking away ", choice(game, "area.signs"), "."),
-    )  # fmt: skip
+    )
 
 
 def last(game: Game) -> tuple[Sentences, ...]:

@@ -19,11 +19,19 @@ BEGINS = (
     Choice("one", "1", "Begin at 1", "Without zero there is nothing to explain about it."),
 )
 ZERO = (
-    Choice("struck", "is struck at the start", "Strike zero at the start", "To add or to take away nothing changes "
-           "nothing, so it would be no sum."),
-    Choice("used", "may be used", "Let zero be used", "It can be what is left of a number taken from itself only, or "
-           "be taken away; easier to waste."),
-)  # fmt: skip
+    Choice(
+        "struck",
+        "is struck at the start",
+        "Strike zero at the start",
+        "To add or to take away nothing changes nothing, so it would be no sum.",
+    ),
+    Choice(
+        "used",
+        "may be used",
+        "Let zero be used",
+        "It can be what is left of a number taken from itself only, or be taken away; easier to waste.",
+    ),
+)
 SIGNS = (
     Choice("alternate", "take turns", "Let adding and taking away take turns", "Both are practised as often."),
     Choice("free", "are free", "Let players choose the sign", "More can be done; taking away is often left out."),
@@ -52,25 +60,32 @@ class Chain(AreaPart):
         StyleRule("large", "use large numbers first", "the sum that strikes the largest numbers, added up"),
     )
     goals: ClassVar[tuple[Goal, ...]] = (
-        Goal("best", "play best", "together: the sum from which fewest numbers can be left; against each other: one "
-             "after which the other loses"),
-    )  # fmt: skip
+        Goal(
+            "best",
+            "play best",
+            "together: the sum from which fewest numbers can be left; against each other: one "
+            "after which the other loses",
+        ),
+    )
     gauges: ClassVar[tuple[str, ...]] = ("minutes", "in_time", "left", "success", "first_seat_edge", "choice")
     at_aim: ClassVar[str] = "done"
 
     kind: Literal["chain"]
     begins: Annotated[
-        Literal["zero", "one"], Field(description="The first number of the line."),
+        Literal["zero", "one"],
+        Field(description="The first number of the line."),
         Knob("choice", "first number", practice="size", choices=BEGINS),
-    ] = "one"  # fmt: skip
+    ] = "one"
     last: Annotated[
-        StrictInt, Field(ge=4, le=LONGEST, description="The last number of the line."),
+        StrictInt,
+        Field(ge=4, le=LONGEST, description="The last number of the line."),
         Knob("number", "numbers", hint="How far the chart goes.", practice="size", order="Let the line go to {}"),
-    ] = 12  # fmt: skip
+    ] = 12
     zero: Annotated[
-        Literal["struck", "used"], Field(description="Whether zero is struck at the start, if the line begins there."),
+        Literal["struck", "used"],
+        Field(description="Whether zero is struck at the start, if the line begins there."),
         Knob("choice", "zero", choices=ZERO, when=(("begins", ("zero",)),)),
-    ] = "struck"  # fmt: skip
+    ] = "struck"
     signs: Annotated[
         Literal["alternate", "free"],
         Field(description="alternate = adding and taking away in turn; free = either."),
@@ -82,11 +97,17 @@ class Chain(AreaPart):
         Knob("choice", "how it is played", practice="aim", choices=PRACTICE),
     ] = "together"
     wanted: Annotated[
-        StrictInt, Field(ge=0, le=LONGEST, description="Numbers that may be left, if played together."),
-        Knob("number", "numbers left", hint="How many numbers may be left at the end for the aim to be reached.",
-            order="Ask for at most {} left", one="Ask for at most one left",
-             when=(("practice", ("together",)),)),
-    ] = 4  # fmt: skip
+        StrictInt,
+        Field(ge=0, le=LONGEST, description="Numbers that may be left, if played together."),
+        Knob(
+            "number",
+            "numbers left",
+            hint="How many numbers may be left at the end for the aim to be reached.",
+            order="Ask for at most {} left",
+            one="Ask for at most one left",
+            when=(("practice", ("together",)),),
+        ),
+    ] = 4
 
     @property
     def uses_pieces(self) -> bool:
@@ -143,5 +164,6 @@ class Chain(AreaPart):
         if len(self.open_line) > MOST_SOLVED:
             raise setting_error(
                 f"Best play is worked out for at most {MOST_SOLVED} numbers: use a shorter line, or let players choose "
-                "by a rule of thumb.", "seats.styles",
-            )  # fmt: skip
+                "by a rule of thumb.",
+                "seats.styles",
+            )

@@ -24,10 +24,11 @@ def aloud(game: Game) -> Aloud:
         (f"Try to make {best}.",)
         if alone
         else (
-            f"{capital(best)} wins the round.", share(game, "the same", "win it"),
+            f"{capital(best)} wins the round.",
+            share(game, "the same", "win it"),
             "Play one round." if area.points == 1 else f"The first to win {number(area.points)} rounds wins the game.",
         )
-    )  # fmt: skip
+    )
     each = "" if alone else " for each player"
     return Aloud((f"paper{each}",), (f"Draw columns for {named}.",), said(*_turn(game)), said(*wins))
 
@@ -49,6 +50,9 @@ def _turn(game: Game) -> tuple[str, ...]:
         draw = (f"All {act(game)}, each for themselves.",)
     away = "One digit you may throw away." if spare else ""
     return (
-        *draw, "Write the digit in one of your empty columns.", "You cannot move it later.", away,
+        *draw,
+        "Write the digit in one of your empty columns.",
+        "You cannot move it later.",
+        away,
         "Go on until all your columns are full.",
-    )  # fmt: skip
+    )

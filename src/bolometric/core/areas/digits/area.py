@@ -93,12 +93,14 @@ def best_play(game: Game) -> BestPlay | None:
         for free in range((1 << columns.columns) - 1, 0, -1):
             places = plan.placing.choice[spare, free].tolist()
             digits = [str(total) for total in game.distribution.totals]
-            table.append({
-                "free": [names[column] for column in range(columns.columns - 1, -1, -1) if free >> column & 1],
-                "may_throw_away": bool(spare),
-                "place": {digit: names[place] for digit, place in zip(digits, places, strict=True)},
-                "brings": float(plan.worth[spare, free]),
-            })  # fmt: skip
+            table.append(
+                {
+                    "free": [names[column] for column in range(columns.columns - 1, -1, -1) if free >> column & 1],
+                    "may_throw_away": bool(spare),
+                    "place": {digit: names[place] for digit, place in zip(digits, places, strict=True)},
+                    "brings": float(plan.worth[spare, free]),
+                }
+            )
     return {"goal": f"{area.aim} on average", "table": table}
 
 

@@ -62,9 +62,15 @@ def _cleared(game: Game, now: OnDigits) -> OnDigits:
     area, seats = game.area_as(Digits), game.seats.count
     width, nothing = area.columns, area.spare == "none"
     return replace(
-        now, filled=((-1,) * width,) * seats, thrown=(nothing,) * seats, hand=(), made=0, waiting_seats=(), seat=0,
+        now,
+        filled=((-1,) * width,) * seats,
+        thrown=(nothing,) * seats,
+        hand=(),
+        made=0,
+        waiting_seats=(),
+        seat=0,
         waiting="draw",
-    )  # fmt: skip
+    )
 
 
 def asks(game: Game, now: OnDigits) -> str | None:

@@ -31,8 +31,13 @@ def pays(game: Game) -> tuple[Decision, ...]:
                 brought = digit * float(columns.worth[column]) + float(plan.worth[spare, full - (1 << column)])
                 values.append(sign * brought)
         best = int(np.argmin(values))
-        found.append(Decision(
-            f"{minus(game.distribution.totals[place])} is the first digit", f"write it into the {columns.name(best)}",
-            float(np.mean(values) - min(values)), unit, chance,
-        ))  # fmt: skip
+        found.append(
+            Decision(
+                f"{minus(game.distribution.totals[place])} is the first digit",
+                f"write it into the {columns.name(best)}",
+                float(np.mean(values) - min(values)),
+                unit,
+                chance,
+            )
+        )
     return dearest(found)

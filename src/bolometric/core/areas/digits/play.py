@@ -41,9 +41,13 @@ def _columns(game: Game) -> Round:
                 drawn = np.minimum(drawn, len(edges) - 1)
             if area.practice == "together":
                 hand = np.sort(drawn, axis=1)
-                digits = best_of_hands(columns, hand) if styles[seat].choose == "plan" else (
-                    drawn[np.arange(runs)[:, None], rng.random(drawn.shape).argsort(axis=1)[:, : columns.columns]]
-                )  # fmt: skip
+                digits = (
+                    best_of_hands(columns, hand)
+                    if styles[seat].choose == "plan"
+                    else (
+                        drawn[np.arange(runs)[:, None], rng.random(drawn.shape).argsort(axis=1)[:, : columns.columns]]
+                    )
+                )
                 codes = (digits + 1) @ columns.powers
             else:
                 codes = placed(columns, placings[seat], drawn, rng)

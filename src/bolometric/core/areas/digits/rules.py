@@ -21,9 +21,16 @@ Entry = TypeVar("Entry", np.int64, np.float64)
 ANY = -1
 """In a choice: any free column, or throwing away where that may be, evenly."""
 PLACES = {
-    5: "hundred thousands", 4: "ten thousands", 3: "thousands", 2: "hundreds", 1: "tens", 0: "ones", -1: "tenths",
-    -2: "hundredths", -3: "thousandths",
-}  # fmt: skip
+    5: "hundred thousands",
+    4: "ten thousands",
+    3: "thousands",
+    2: "hundreds",
+    1: "tens",
+    0: "ones",
+    -1: "tenths",
+    -2: "hundredths",
+    -3: "thousandths",
+}
 """What each power of ten is called."""
 
 

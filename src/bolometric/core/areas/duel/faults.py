@@ -50,11 +50,13 @@ def _cures(game: Game, seat: int) -> tuple[Change, ...]:
     near = [one for one in handicaps(game, seat) if abs(one.share - even) <= 2 * EVEN][:MOST_OFFERED]
     found = tuple(
         Change(
-            f"Give player {seat + 1} {pieces_words(one.pieces)}: wins {percent(one.share)}", path,
-            one.game.area_as(Duel).sides if seat else one.pieces, one.game,
+            f"Give player {seat + 1} {pieces_words(one.pieces)}: wins {percent(one.share)}",
+            path,
+            one.game.area_as(Duel).sides if seat else one.pieces,
+            one.game,
         )
         for one in near
-    )  # fmt: skip
+    )
     if found or not game.area_as(Duel).sides:
         return found
     return cures(change(game, "Let all draw from the same pieces", "area.sides", ()))

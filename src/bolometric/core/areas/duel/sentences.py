@@ -51,9 +51,11 @@ def turn(game: Game) -> tuple[Sentences, ...]:
 def last(game: Game) -> tuple[Sentences, ...]:
     """How it ends."""
     area = game.area_as(Duel)
-    count = Span(plural(area.rounds, "round"), "area.rounds") if area.length == "rounds" else Span(
-        f"{number(area.points)} point{'s' if area.points > 1 else ''}", "area.points"
-    )  # fmt: skip
+    count = (
+        Span(plural(area.rounds, "round"), "area.rounds")
+        if area.length == "rounds"
+        else Span(f"{number(area.points)} point{'s' if area.points > 1 else ''}", "area.points")
+    )
     word = choice(game, "area.length")
     lasts = sentences(Span(word.text.capitalize(), word.path), " ", count, ".")
     return lasts, sentences("The most points win; equal ones share the win.")

@@ -37,9 +37,11 @@ def _needs(game: Game) -> tuple[str, ...]:
 
 def _boxes(game: Game) -> tuple[str, ...]:
     return said(
-        f"{capital(act(game))} once for each of your boxes.", makes(game), "Write the number in the box.",
+        f"{capital(act(game))} once for each of your boxes.",
+        makes(game),
+        "Write the number in the box.",
         "The same number may come again.",
-    )  # fmt: skip
+    )
 
 
 def _counters(game: Game) -> tuple[str, ...]:

@@ -158,9 +158,11 @@ def best_play(game: Game) -> BestPlay | None:
     best = best_for_clearing(line.chances, game.area.counters)
     counters = {str(number): count for number, count in zip(line.numbers, best.counts, strict=True)}
     return {
-        "goal": "cleared soonest on average", "counters": counters, "draws": best.worth,
+        "goal": "cleared soonest on average",
+        "counters": counters,
+        "draws": best.worth,
         "compared_all": best.compared_all,
-    }  # fmt: skip
+    }
 
 
 MEASURED = Measured(solve=solve, player=player, chooses=chooses, hopeless=hopeless, best_play=best_play)

@@ -77,9 +77,12 @@ def by_rules(game: Game) -> Iterator[Fault]:
             placements[i] = numbers
             cure = change(game, f"Place them on {listing(numbers, 'and')}", "area.placements", placements)
             yield Fault(
-                "impossible_number", "fault", "area.placements",
-                f"The given placement has a counter on {listing(off, 'and')}, which can never come up.", cures(cure),
-            )  # fmt: skip
+                "impossible_number",
+                "fault",
+                "area.placements",
+                f"The given placement has a counter on {listing(off, 'and')}, which can never come up.",
+                cures(cure),
+            )
     idle = no_choice(game)
     if idle:
         yield Fault("no_choice", "fault", "area.counters", idle, _more_counters(game))
@@ -117,10 +120,13 @@ def advice(exact: Analysis) -> Iterator[Fault]:
     game = exact.game
     if isinstance(game.area, PlacedCounters) and _never(game) and endless(exact) is None:
         yield Fault(
-            "never_comes_up", "advice", "area.first",
+            "never_comes_up",
+            "advice",
+            "area.first",
             f"{listing(_never(game), 'and')} can never come up: {percent(trapped(game))} of players who guess would be "
-            "stuck there.", (),
-        )  # fmt: skip
+            "stuck there.",
+            (),
+        )
 
 
 FAULTS = Faults(lengthens=lengthens, endless=endless, by_rules=by_rules, useless=useless, advice=advice)

@@ -45,7 +45,15 @@ def pays(game: Game) -> tuple[Decision, ...]:
             number, cost = minus(line.numbers[at]), float(min(moved) - least)
             there = f"{best[at]} there" if best[at] else "none there"
             asked = f"How many counters would you put on {number}?"
-            found.append(Decision(
-                f"counters on {number}", there, cost, "draws", how="one more costs", asked=asked, place=at + 1,
-            ))  # fmt: skip
+            found.append(
+                Decision(
+                    f"counters on {number}",
+                    there,
+                    cost,
+                    "draws",
+                    how="one more costs",
+                    asked=asked,
+                    place=at + 1,
+                )
+            )
     return dearest(found)

@@ -36,21 +36,37 @@ def player(game: Game) -> Player:
     def batch(runs: int, most_turns: int, rng: np.random.Generator, /, book: Book | None = None) -> Batch:
         out = Batch.empty(runs)
         idle = np.zeros(runs)
-        assert out.last_lead is not None
-        assert out.lead_changes is not None
+
         state = rng.integers(0, 2**64, dtype=np.uint64)
 
         def loop(codes: Whole | None, ends: Whole | None) -> None:
             _play(
-                state, drawn, deck, possible, fixed, how, marks_of(game), area.together, area.finish == "finish_round",
-                most_turns, codes, ends, out.turns, out.winner, out.home, idle, out.last_lead, out.lead_changes,
-            )  # fmt: skip
+                state,
+                drawn,
+                deck,
+                possible,
+                fixed,
+                how,
+                marks_of(game),
+                area.together,
+                area.finish == "finish_round",
+                most_turns,
+                codes,
+                ends,
+                out.columns(),
+                idle,
+            )
 
         noted(book, loop)
         return Batch(
-            out.turns, out.turns, out.winner, out.home, last_lead=out.last_lead, lead_changes=out.lead_changes,
+            out.turns,
+            out.turns,
+            out.winner,
+            out.home,
+            last_lead=out.last_lead,
+            lead_changes=out.lead_changes,
             idle=idle / (seats if area.together else 1),
-        )  # fmt: skip
+        )
 
     return batch
 
@@ -74,9 +90,9 @@ def _deck(game: Game, line: Line) -> Dealing:
 
 @loop
 def _play(  # type: ignore[no-untyped-def]
-    state, drawn, deck, possible, fixed, how, marks, together, finish_round, most_turns,
-    codes, note_ends, turns_out, winner_out, home_out, idle_out, last_lead_out, lead_changes_out,
-):  # fmt: skip
+    state, drawn, deck, possible, fixed, how, marks, together, finish_round, most_turns, codes, note_ends, out, idle_out
+):
+    turns_out, _, winner_out, home_out, _, last_lead_out, lead_changes_out = out
     outcome, keep, alias = drawn
     columns = np.uint64(len(keep))
     seats, numbers = fixed.shape

@@ -30,8 +30,11 @@ def _turn(game: Game) -> list[str]:
         told = [f"The caller {rolls(game)} for everybody." if shared else f"{capital(act(game))}.", *_making(area)]
     else:
         told = [*(called(game) if shared else drawn(game))]
-    told.append("Put a counter on a free cell with that number." if area.how == "total" else
-                "Put a counter on a free cell with your number.")  # fmt: skip
+    told.append(
+        "Put a counter on a free cell with that number."
+        if area.how == "total"
+        else "Put a counter on a free cell with your number."
+    )
     if "free" in area.laid_out:
         told.append("A starred cell belongs to everybody.")
     if shared:

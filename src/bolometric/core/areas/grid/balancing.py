@@ -36,9 +36,12 @@ def possible(game: Game) -> dict[int, float]:
 
 
 def balanced(
-    game: Game, favour: Favour = "balanced", method: Method = "largest_remainder", seed: int = 1,
+    game: Game,
+    favour: Favour = "balanced",
+    method: Method = "largest_remainder",
+    seed: int = 1,
     locked: frozenset[int] = frozenset(),
-) -> Cells | None:  # fmt: skip
+) -> Cells | None:
     """The grid with numbers as often as suits, well arranged; holes, free and locked cells stay. None if none suits.
 
     ``locked`` are cells, counted from 0. Raises Cancelled where the work is given up.

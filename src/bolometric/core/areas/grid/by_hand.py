@@ -151,12 +151,12 @@ def pick(game: Game, now: OnGrid, style: Style, rng: np.random.Generator) -> int
     known, state = style_of(area, style), rng.integers(0, 2**64, dtype=np.uint64)
     if known == GUESS:
         return int(rng.choice(found))
-    board = owner, own, taken, claims.first_line, claims.through, claims.need
-    weigh(known, now.seat, seats, len(found), out, worth, *board, claims.chance)
+    standing, crossing = (owner, own, taken), (claims.first_line, claims.through, claims.need)
+    weigh(known, now.seat, seats, len(found), out, worth, *standing, *crossing, claims.chance)
     if known != PLAN:
         return int(best_of(len(found), out, worth, state))
     draws = claims.edges, claims.start, claims.cells
-    return int(look_ahead(now.seat, seats, len(found), out, worth, state, *draws, *board, area.takes_over))
+    return int(look_ahead(now.seat, seats, len(found), out, worth, state, draws, standing, crossing, area.takes_over))
 
 
 def coach(game: Game, now: OnGrid) -> str:
@@ -207,6 +207,14 @@ def _advised(game: Game, now: OnGrid) -> int:
 
 
 BY_HAND = ByHand(
-    begin=begin, landed=landed, choose=choose, options=options, pick=pick, coach=coach, tally=tally, asks=asks,
-    check=check, hints=find_hints,
-)  # fmt: skip
+    begin=begin,
+    landed=landed,
+    choose=choose,
+    options=options,
+    pick=pick,
+    coach=coach,
+    tally=tally,
+    asks=asks,
+    check=check,
+    hints=find_hints,
+)

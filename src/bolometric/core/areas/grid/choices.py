@@ -3,20 +3,32 @@
 from bolometric.core.settings.knobs import Choice
 
 NUMBERS = (
-    Choice("chart", "a chart of the numbers in order", "Use a chart of the numbers in order", "Quick to draw; how hard "
-           "a number is to make decides much."),
+    Choice(
+        "chart",
+        "a chart of the numbers in order",
+        "Use a chart of the numbers in order",
+        "Quick to draw; how hard a number is to make decides much.",
+    ),
     Choice("own", "numbers of your own", "Use numbers of your own", "As many of each number as suits the pieces."),
-)  # fmt: skip
+)
 FIRST_ROW = (
     Choice("top", "from the top", "Begin at the top", "Read like a page."),
     Choice("bottom", "from the bottom", "Begin at the bottom", "Larger numbers stand higher."),
 )
 HOW = (
-    Choice("total", "be the number that comes out", "Take the number that comes out", "One sum for each draw, the same "
-           "for all: quick."),
-    Choice("any", "be made of the numbers drawn", "Let players make numbers of what is drawn", "Much to think about: "
-           "many numbers can be made of one draw."),
-)  # fmt: skip
+    Choice(
+        "total",
+        "be the number that comes out",
+        "Take the number that comes out",
+        "One sum for each draw, the same for all: quick.",
+    ),
+    Choice(
+        "any",
+        "be made of the numbers drawn",
+        "Let players make numbers of what is drawn",
+        "Much to think about: many numbers can be made of one draw.",
+    ),
+)
 OPERATIONS = (
     Choice("+-*/", "+, −, × and ÷", "Allow +, −, × and ÷", "All four: most numbers can be made."),
     Choice("+-*", "+, − and ×", "Allow +, − and ×", "Nothing to divide."),
@@ -54,15 +66,23 @@ SLANTING = (
 )
 TAKE_OVER = (
     Choice("no", "stays yours", "Let claimed cells stay", "Every claim counts to the end."),
-    Choice("yes", "may be taken over by others", "Let claimed cells be taken over", "Nobody is safe; the game takes "
-           "longer."),
-)  # fmt: skip
+    Choice(
+        "yes",
+        "may be taken over by others",
+        "Let claimed cells be taken over",
+        "Nobody is safe; the game takes longer.",
+    ),
+)
 NOTHING = (
     Choice("pass", "your turn is over", "Let the turn be over when nothing fits", "Quick, but some turns are idle."),
     Choice("again", "draw once more", "Draw once more when nothing fits", "Fewer idle turns; a turn takes longer."),
 )
 DRAWS = (
     Choice("own", "draws in their own turn", "Let each player draw", "Each has luck of their own."),
-    Choice("shared", "uses the same draw, one after the other", "Draw once for all", "All think about the same "
-           "numbers; whoever chooses first has the pick."),
-)  # fmt: skip
+    Choice(
+        "shared",
+        "uses the same draw, one after the other",
+        "Draw once for all",
+        "All think about the same numbers; whoever chooses first has the pick.",
+    ),
+)

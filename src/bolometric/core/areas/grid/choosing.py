@@ -68,9 +68,8 @@ def weigh(style, seat, seats, found, out, worth, owner, own, taken, first_line, 
 
 @loop
 def look_ahead(  # type: ignore[no-untyped-def]
-    seat, seats, found, out, worth, state, edges, start, cells, owner, own, taken, first_line, through, need,
-    takes_over,
-):  # fmt: skip
+    seat, seats, found, out, worth, state, draws, standing, crossing, takes_over
+):
     """Of the cells that are worth most the one that wins most of a few games played on. Moves nothing."""
     tried, best, most = 0, -1, -1e9
     picked = np.zeros(BEST, np.int64)
@@ -82,9 +81,7 @@ def look_ahead(  # type: ignore[no-untyped-def]
                     return cell
                 worth[k] = -2.0
         picked[tried] = cell
-        won = _ahead(
-            cell, seat, seats, state, edges, start, cells, owner, own, taken, first_line, through, need, takes_over
-        )
+        won = _ahead(cell, seat, seats, state, draws, standing, crossing, takes_over)
         if won > most:
             best, most = tried, won
         tried += 1
@@ -93,10 +90,11 @@ def look_ahead(  # type: ignore[no-untyped-def]
 
 
 @loop
-def _ahead(  # type: ignore[no-untyped-def]
-    cell, seat, seats, state, edges, start, cells, owner, own, taken, first_line, through, need, takes_over
-):
+def _ahead(cell, seat, seats, state, draws, standing, crossing, takes_over):  # type: ignore[no-untyped-def]
     """How many of a few games, played on by chance after a claim, the seat wins, less those that others win."""
+    edges, start, cells = draws
+    owner, own, taken = standing
+    first_line, through, need = crossing
     won = 0.0
     out = np.zeros(len(owner), np.int64)
     for _ in range(GAMES):

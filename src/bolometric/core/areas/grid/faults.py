@@ -44,12 +44,16 @@ def by_rules(game: Game) -> Iterator[Fault]:
     claims, area = claims_of(game), game.area_as(Grid)
     never = _impossible(claims)
     if never:
-        named = listing(never[:MOST_NAMED], "and") if len(never) <= MOST_NAMED else (
-            f"{len(never)} numbers ({', '.join(minus(n) for n in never[:MOST_NAMED])} …)"
-        )  # fmt: skip
-        sentence = f"No draw can make {named}, so those cells are never claimed." if len(never) > 1 else (
-            f"No draw can make {named}, so that cell is never claimed."
-        )  # fmt: skip
+        named = (
+            listing(never[:MOST_NAMED], "and")
+            if len(never) <= MOST_NAMED
+            else (f"{len(never)} numbers ({', '.join(minus(n) for n in never[:MOST_NAMED])} …)")
+        )
+        sentence = (
+            f"No draw can make {named}, so those cells are never claimed."
+            if len(never) > 1
+            else (f"No draw can make {named}, so that cell is never claimed.")
+        )
         yield Fault("impossible_cell", "fault", _numbers(area), sentence, _possible(game))
     if area.wins == "line":
         lines, can = len(lines_of(claims)), int(can_be_completed(claims).sum())
@@ -128,10 +132,14 @@ def annoyances(game: Game) -> tuple[Annoyance, ...]:
         return ()
     return (
         Annoyance(
-            "hardly_won", "success", 0.3, False, "Somebody wins in {} of games only.",
+            "hardly_won",
+            "success",
+            0.3,
+            False,
+            "Somebody wins in {} of games only.",
             "when two games in three end with nobody, players stop looking for lines",
         ),
-    )  # fmt: skip
+    )
 
 
 FAULTS = Faults(lengthens=lengthens, by_rules=by_rules, useless=useless, advice=advice, annoyances=annoyances)

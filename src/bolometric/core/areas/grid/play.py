@@ -65,6 +65,9 @@ def _compiled(game: Game) -> Callable[[int, int, np.random.Generator, Book | Non
     styles = np.array([style_of(area, game.seats.style(seat)) for seat in range(seats)])
     own, taken = counted(claims, claims.owner, seats)
     free = int(np.count_nonzero(claims.owner == ALL))
+    rules = ENDS[area.wins], area.wanted, area.takes_over, area.draws_again, area.draws == "shared"
+    draws, standing = (claims.edges, claims.start, claims.cells), (claims.owner, own, taken)
+    crossing = claims.first_line, claims.through, claims.need
 
     def play(runs: int, most_turns: int, rng: np.random.Generator, book: Book | None) -> tuple[Batch, Shares, Shares]:
         turns, rolls, idle = (np.zeros(runs, np.int64) for _ in range(3))
@@ -74,11 +77,21 @@ def _compiled(game: Game) -> Callable[[int, int, np.random.Generator, Book | Non
 
         def loop(codes: Whole | None, ends: Whole | None) -> None:
             _play(
-                state, styles, seats, ENDS[area.wins], area.wanted, area.takes_over, area.draws_again,
-                area.draws == "shared", claims.edges, claims.start, claims.cells, claims.owner, own, taken,
-                claims.first_line, claims.through, claims.need, claims.lines, claims.chance, free, most_turns, codes,
-                ends, turns, rolls, winner, home, idle, claimed, winning,
-            )  # fmt: skip
+                state,
+                styles,
+                seats,
+                rules,
+                draws,
+                standing,
+                crossing,
+                claims.lines,
+                claims.chance,
+                free,
+                most_turns,
+                codes,
+                ends,
+                (turns, rolls, winner, home, idle, claimed, winning),
+            )
 
         noted(book, loop)
         return Batch(turns, rolls, winner, home, idle=idle.astype(float)), claimed, winning
@@ -88,10 +101,13 @@ def _compiled(game: Game) -> Callable[[int, int, np.random.Generator, Book | Non
 
 @loop
 def _play(  # type: ignore[no-untyped-def]
-    state, styles, seats, ends, wanted, takes_over, again, shared, edges, start, cells, first_owner, first_own,
-    first_taken, first_line, through, need, lines, chance, free, most_turns, codes, note_ends, turns_out, rolls_out,
-    winner_out, home_out, idle_out, claimed, winning,
-):  # fmt: skip
+    state, styles, seats, rules, draws, standing, crossing, lines, chance, free, most_turns, codes, note_ends, columns
+):
+    ends, wanted, takes_over, again, shared = rules
+    edges, start, cells = draws
+    first_owner, first_own, first_taken = standing
+    first_line, through, need = crossing
+    turns_out, rolls_out, winner_out, home_out, idle_out, claimed, winning = columns
     size = len(first_owner)
     length = lines.shape[1]
     out, worth = np.zeros(size, np.int64), np.zeros(size)
@@ -134,9 +150,8 @@ def _play(  # type: ignore[no-untyped-def]
                 )
                 if styles[seat] == PLAN:
                     cell = look_ahead(
-                        seat, seats, found, out, worth, state, edges, start, cells, owner, own, taken, first_line,
-                        through, need, takes_over,
-                    )  # fmt: skip
+                        seat, seats, found, out, worth, state, draws, (owner, own, taken), crossing, takes_over
+                    )
                 else:
                     cell = best_of(found, out, worth, state)
             state += STEP * np.uint64(100_003)

@@ -89,10 +89,19 @@ def compile_claims(area: Grid, pieces: tuple[AnyPiece, ...], distribution: Distr
     need = np.where(lines[:, 0] < 0, NEAR, (owner[lines] != ALL).sum(axis=1))
     through = [np.flatnonzero((lines == cell).any(axis=1)) for cell in range(len(layout))]
     return Claims(
-        area.columns, np.array([cell if isinstance(cell, int) else 0 for cell in layout]), owner, tuple(ways), shown,
-        start, cells, chance, lines, need, np.append(0, np.cumsum([len(some) for some in through])),
+        area.columns,
+        np.array([cell if isinstance(cell, int) else 0 for cell in layout]),
+        owner,
+        tuple(ways),
+        shown,
+        start,
+        cells,
+        chance,
+        lines,
+        need,
+        np.append(0, np.cumsum([len(some) for some in through])),
         np.concatenate(through).astype(np.int64),
-    )  # fmt: skip
+    )
 
 
 def _draws(
@@ -119,8 +128,11 @@ def _lines(area: Grid, owner: Integers) -> Integers:
     """Cells of every line that counts, has no hole and has a cell to claim."""
     if area.wins != "line":
         return np.zeros((1, 1), np.int64) - 1
-    steps = [step for step, on in (((0, 1), area.across), ((1, 0), area.down), ((1, 1), area.slanting),
-                                   ((1, -1), area.slanting)) if on == "yes"]  # fmt: skip
+    steps = [
+        step
+        for step, on in (((0, 1), area.across), ((1, 0), area.down), ((1, 1), area.slanting), ((1, -1), area.slanting))
+        if on == "yes"
+    ]
     found = []
     for down, along in steps:
         for row in range(area.rows):

@@ -48,8 +48,14 @@ def turn(game: Game) -> tuple[Sentences, ...]:
     area = game.area_as(Grid)
     told = [sentences("Put a counter on a free cell; its number must ", choice(game, "area.how"), ".")]
     if area.how == "any":
-        using: list[str | Span] = ["Use ", choice(game, "area.use"), ", ", choice(game, "area.operations"), ", and ",
-                                   choice(game, "area.order")]  # fmt: skip
+        using: list[str | Span] = [
+            "Use ",
+            choice(game, "area.use"),
+            ", ",
+            choice(game, "area.operations"),
+            ", and ",
+            choice(game, "area.order"),
+        ]
         if area.operations == "+-*/":
             using += ["; a division ", choice(game, "area.division")]
         told.append(sentences(*using, "."))
@@ -66,17 +72,32 @@ def last(game: Game) -> tuple[Sentences, ...]:
     area = game.area_as(Grid)
     match area.wins:
         case "line":
-            one = sentences("The first with a ", choice(game, "area.wins"), " of ",
-                            Span(number(area.in_line), "area.in_line"), " wins, at once.")  # fmt: skip
-            ways = sentences("Lines across ", choice(game, "area.across"), ", lines down ", choice(game, "area.down"),
-                             ", slanting lines ", choice(game, "area.slanting"), ".")  # fmt: skip
+            one = sentences(
+                "The first with a ",
+                choice(game, "area.wins"),
+                " of ",
+                Span(number(area.in_line), "area.in_line"),
+                " wins, at once.",
+            )
+            ways = sentences(
+                "Lines across ",
+                choice(game, "area.across"),
+                ", lines down ",
+                choice(game, "area.down"),
+                ", slanting lines ",
+                choice(game, "area.slanting"),
+                ".",
+            )
             return one, ways, sentences("If nothing can be claimed any more, nobody wins.")
         case "first_to":
             wanted = Span(plural(area.wanted, "cell"), "area.wanted")
             return (sentences("The first with ", choice(game, "area.wins"), " wins: ", wanted, "."),)
         case _:
-            return (sentences("Once nothing can be claimed any more, the ", choice(game, "area.wins"),
-                              " win; equal ones share."),)  # fmt: skip
+            return (
+                sentences(
+                    "Once nothing can be claimed any more, the ", choice(game, "area.wins"), " win; equal ones share."
+                ),
+            )
 
 
 WORDS = Words(board=board, needs=needs, first=first, turn=turn, last=last, how_drawn=how_drawn, aloud=aloud)

@@ -50,12 +50,22 @@ class Grid(AreaPart):
         StyleRule("rarest", "claim the number that is hardest to make", "the cell whose number comes up least often"),
     )
     goals: ClassVar[tuple[Goal, ...]] = (
-        Goal("win", "play best to win, a few moves ahead", "of the three best cells by lengthen, the one that wins "
-             "most of eight games played on by chance for twelve turns"),
-    )  # fmt: skip
+        Goal(
+            "win",
+            "play best to win, a few moves ahead",
+            "of the three best cells by lengthen, the one that wins "
+            "most of eight games played on by chance for twelve turns",
+        ),
+    )
     gauges: ClassVar[tuple[str, ...]] = (
-        "minutes", "in_time", "first_seat_edge", "idle_turns", "success", "ties", "choice",
-    )  # fmt: skip
+        "minutes",
+        "in_time",
+        "first_seat_edge",
+        "idle_turns",
+        "success",
+        "ties",
+        "choice",
+    )
     thought_runs: ClassVar[int] = 1_000
 
     kind: Literal["grid"]
@@ -114,9 +124,14 @@ class Grid(AreaPart):
     use: Annotated[
         Literal["all", "some"],
         Field(description="all = every number drawn is used exactly once; some = at most once."),
-        Knob("choice", "how often each number is used", practice="operation", choices=choices.USE,
-             when=(("how", ("any",)),)),
-    ] = "some"  # fmt: skip
+        Knob(
+            "choice",
+            "how often each number is used",
+            practice="operation",
+            choices=choices.USE,
+            when=(("how", ("any",)),),
+        ),
+    ] = "some"
     order: Annotated[
         Literal["brackets", "left"],
         Field(description="brackets = any brackets; left = from left to right, the numbers in any order."),
@@ -125,9 +140,14 @@ class Grid(AreaPart):
     division: Annotated[
         Literal["exact", "fractions"],
         Field(description="exact = every division comes out whole; fractions = they are allowed on the way."),
-        Knob("choice", "divisions", practice="operation", choices=choices.DIVISION,
-             when=(("how", ("any",)), ("operations", ("+-*/",)))),
-    ] = "exact"  # fmt: skip
+        Knob(
+            "choice",
+            "divisions",
+            practice="operation",
+            choices=choices.DIVISION,
+            when=(("how", ("any",)), ("operations", ("+-*/",))),
+        ),
+    ] = "exact"
     wins: Annotated[
         Literal["line", "most", "first_to"],
         Field(description="line = a whole line; most = the most cells; first_to = so many cells (wanted)."),
@@ -145,28 +165,37 @@ class Grid(AreaPart):
         ),
     ] = 3
     across: Annotated[
-        YesNo, Field(description="Whether lines across count."),
+        YesNo,
+        Field(description="Whether lines across count."),
         Knob("choice", "lines across", choices=choices.ACROSS, when=(("wins", ("line",)),)),
-    ] = "yes"  # fmt: skip
+    ] = "yes"
     down: Annotated[
-        YesNo, Field(description="Whether lines down count."),
+        YesNo,
+        Field(description="Whether lines down count."),
         Knob("choice", "lines down", choices=choices.DOWN, when=(("wins", ("line",)),)),
-    ] = "yes"  # fmt: skip
+    ] = "yes"
     slanting: Annotated[
-        YesNo, Field(description="Whether slanting lines count."),
+        YesNo,
+        Field(description="Whether slanting lines count."),
         Knob("choice", "slanting lines", choices=choices.SLANTING, when=(("wins", ("line",)),)),
-    ] = "yes"  # fmt: skip
+    ] = "yes"
     wanted: Annotated[
         StrictInt,
         Field(ge=1, le=MOST_CELLS, description="Cells that win, if wins is first_to."),
-        Knob("number", "cells to win", hint="How many claimed cells win.",
-            order="Play to {} cells", one="Play to one cell",
-             when=(("wins", ("first_to",)),)),
-    ] = 5  # fmt: skip
+        Knob(
+            "number",
+            "cells to win",
+            hint="How many claimed cells win.",
+            order="Play to {} cells",
+            one="Play to one cell",
+            when=(("wins", ("first_to",)),),
+        ),
+    ] = 5
     take_over: Annotated[
-        YesNo, Field(description="Whether a cell of another seat may be claimed too (not for most cells)."),
+        YesNo,
+        Field(description="Whether a cell of another seat may be claimed too (not for most cells)."),
         Knob("choice", "a claimed cell", choices=choices.TAKE_OVER, when=(("wins", ("line", "first_to")),)),
-    ] = "no"  # fmt: skip
+    ] = "no"
     nothing: Annotated[
         Literal["pass", "again"],
         Field(description="When nothing can be claimed: pass = the turn is over; again = draw once more."),
@@ -253,8 +282,9 @@ class Grid(AreaPart):
         if self.numbers == "own" and not any(isinstance(cell, int) for cell in self.cells):
             raise setting_error("There is no number to claim: give the cells some.", "area.cells")
         if self.rows > MOST_ROWS or self.rows * self.columns > MOST_CELLS:
-            raise setting_error(f"This grid has {self.rows:,} rows: the most is {MOST_ROWS}, and {MOST_CELLS:,} cells.",
-                                "area.columns")  # fmt: skip
+            raise setting_error(
+                f"This grid has {self.rows:,} rows: the most is {MOST_ROWS}, and {MOST_CELLS:,} cells.", "area.columns"
+            )
         if self.wins == "line":
             self._check_lines()
         return self
@@ -286,8 +316,9 @@ class Grid(AreaPart):
         if self.how == "total" and not numbers & set(distribution.totals):
             raise setting_error(
                 "No draw makes a number of the grid, so nothing could ever be claimed: change the pieces or the "
-                "numbers.", "area.cells" if self.numbers == "own" else "area.last",
-            )  # fmt: skip
+                "numbers.",
+                "area.cells" if self.numbers == "own" else "area.last",
+            )
 
     def check_plan(self, goal: str, seats: int, memory: bool, totals: int) -> None:
         """Looking ahead is for lines."""

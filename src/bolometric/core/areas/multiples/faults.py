@@ -38,9 +38,11 @@ def endless(exact: Analysis) -> Fault | None:
 
 def _named(game: Game) -> str:
     dead = never(game)
-    shown = listing(dead[:MOST_NAMED], "and") if len(dead) <= MOST_NAMED else (
-        f"{len(dead)} numbers ({listing(dead[:MOST_NAMED], 'and')} …)"
-    )  # fmt: skip
+    shown = (
+        listing(dead[:MOST_NAMED], "and")
+        if len(dead) <= MOST_NAMED
+        else (f"{len(dead)} numbers ({listing(dead[:MOST_NAMED], 'and')} …)")
+    )
     return f"Counters on {shown}"
 
 
@@ -57,10 +59,13 @@ def advice(exact: Analysis) -> Iterator[Fault]:
         caught = 1 - comb(free - len(dead), area.counters) / comb(free, area.counters)
         moved = ", until a 0 lets them move it" if MOVES in chart_of(game).divisors else ""
         yield Fault(
-            "never_comes_off", "advice", "area.limit",
+            "never_comes_off",
+            "advice",
+            "area.limit",
             f"{_named(game)} can never come off: a player who guesses has one there in {percent(caught)} of "
-            f"games{moved}.", (),
-        )  # fmt: skip
+            f"games{moved}.",
+            (),
+        )
 
 
 def _easy(game: Game) -> tuple[list[int], float]:

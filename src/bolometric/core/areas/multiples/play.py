@@ -36,15 +36,27 @@ def player(game: Game) -> Player:
 
     def batch(runs: int, most_turns: int, rng: np.random.Generator, /, book: Book | None = None) -> Batch:
         out, idle = Batch.empty(runs), np.zeros(runs)
-        assert out.last_lead is not None
-        assert out.lead_changes is not None
+
         state = rng.integers(0, 2**64, dtype=np.uint64)
 
         def loop(codes: Whole | None, ends: Whole | None) -> None:
             _play(
-                state, drawn, deck, divisors, possible, moves, likes, chart.limit, area.counters, seats, most_turns,
-                codes, ends, out.turns, out.winner, idle, out.last_lead, out.lead_changes,
-            )  # fmt: skip
+                state,
+                drawn,
+                deck,
+                divisors,
+                possible,
+                moves,
+                likes,
+                chart.limit,
+                area.counters,
+                seats,
+                most_turns,
+                codes,
+                ends,
+                out.columns(),
+                idle,
+            )
 
         noted(book, loop)
         home = np.where(out.winner >= 0, 1 << np.maximum(out.winner, 0), 0).astype(np.int64)
@@ -63,9 +75,23 @@ def _deck(game: Game) -> Dealing:
 
 @loop
 def _play(  # type: ignore[no-untyped-def]
-    state, drawn, deck, divisors, possible, moves, likes, limit, counters, seats, most_turns,
-    codes, note_ends, turns_out, winner_out, idle_out, last_lead_out, lead_changes_out,
-):  # fmt: skip
+    state,
+    drawn,
+    deck,
+    divisors,
+    possible,
+    moves,
+    likes,
+    limit,
+    counters,
+    seats,
+    most_turns,
+    codes,
+    note_ends,
+    out,
+    idle_out,
+):
+    turns_out, _, winner_out, _, _, last_lead_out, lead_changes_out = out
     outcome, keep, alias = drawn
     columns = np.uint64(len(keep))
     above = likes.shape[1]

@@ -32,8 +32,14 @@ class Multiples(AreaPart):
     told_by: ClassVar[str] = "play"
     slips_may_stand: ClassVar[bool] = True
     gauges: ClassVar[tuple[str, ...]] = (
-        "minutes", "in_time", "first_seat_edge", "idle_turns", "stuck", "lead_for_good", "choice",
-    )  # fmt: skip
+        "minutes",
+        "in_time",
+        "first_seat_edge",
+        "idle_turns",
+        "stuck",
+        "lead_for_good",
+        "choice",
+    )
     rules: ClassVar[tuple[StyleRule, ...]] = (
         StyleRule(
             "most_ways",
@@ -81,11 +87,12 @@ class Multiples(AreaPart):
             most = max(free // count, 0)
             raise setting_error(
                 f"The chart has {max(free, 0)} numbers above {self.limit}, too few for {wanted} counters: use at most "
-                f"{most} each, or a larger chart." if most else
-                f"The chart has {max(free, 0)} numbers above {self.limit}, too few for {wanted} counters: lower the "
-                "limit.",
+                f"{most} each, or a larger chart."
+                if most
+                else f"The chart has {max(free, 0)} numbers above {self.limit}, too few for {wanted} counters: lower "
+                "the limit.",
                 "area.counters" if most else "area.limit",
-            )  # fmt: skip
+            )
 
     def check_draw(self, distribution: Distribution) -> None:
         """Some total must divide a number of the chart."""

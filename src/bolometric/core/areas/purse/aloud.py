@@ -30,9 +30,11 @@ def aloud(game: Game) -> Aloud:
     target = minus(tidy(area.target))
     chosen = len(area.multipliers) > 1
     turn = [
-        *drawn(game), *_choose(area.multipliers), "Add it to what you have.",
+        *drawn(game),
+        *_choose(area.multipliers),
+        "Add it to what you have.",
         "You cannot change it later." if chosen else "",
-    ]  # fmt: skip
+    ]
     over = {
         "lost": f"If you go over {target}, you are out.",
         "distance": "Over or under, only how far away you are counts.",

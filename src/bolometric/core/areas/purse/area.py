@@ -136,12 +136,14 @@ def best_play(game: Game) -> BestPlay | None:
     for left in range(steps.draws, 0, -1):
         for place in np.flatnonzero(possible_sums(steps)[left]).tolist():
             chosen = [plain(area.multipliers[k]) for k in plan.choice[left - 1, place].tolist()]
-            table.append({
-                "draws_left": left,
-                "sum": plain(Fraction(place + steps.least, steps.unit)),
-                "multiply_by": {str(t): by for t, by in zip(game.distribution.totals, chosen, strict=False)},
-                "away": float(plan.distance[left, place]),
-            })  # fmt: skip
+            table.append(
+                {
+                    "draws_left": left,
+                    "sum": plain(Fraction(place + steps.least, steps.unit)),
+                    "multiply_by": {str(t): by for t, by in zip(game.distribution.totals, chosen, strict=False)},
+                    "away": float(plan.distance[left, place]),
+                }
+            )
     return {"goal": "nearest on average", "table": table}
 
 

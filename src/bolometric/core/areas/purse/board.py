@@ -25,9 +25,11 @@ from bolometric.core.settings.amounts import tidy
 from bolometric.core.text.figures import listing_words, minus, percent
 
 STYLES = (
-    ("Best play ends", Style(choose="plan")), ("the boldest", Style(choose="thumb", rule="boldest")),
-    ("an even share", Style(choose="thumb", rule="even_share")), ("guessing", Style()),
-)  # fmt: skip
+    ("Best play ends", Style(choose="plan")),
+    ("the boldest", Style(choose="thumb", rule="boldest")),
+    ("an even share", Style(choose="thumb", rule="even_share")),
+    ("guessing", Style()),
+)
 """Styles that are compared, as they are named."""
 MOST_COLUMNS = 16
 """Columns of the map; each stands for a range of sums where there are more."""

@@ -71,10 +71,12 @@ def by_rules(game: Game) -> Iterator[Fault]:
     if rule is not None:
         found = () if hits else _other(game)
         yield Fault(
-            "no_choice", "fault", "area.multipliers",
+            "no_choice",
+            "fault",
+            "area.multipliers",
             f"To {rule.words} is as good as best play, so there is little to decide.",
             (*(cure for cure in found if _as_good(cure.game) is None), *_another(game)),
-        )  # fmt: skip
+        )
 
 
 def _as_good(game: Game) -> StyleRule | None:
@@ -115,10 +117,14 @@ def annoyances(game: Game) -> tuple[Annoyance, ...]:
     """What would annoy those who fill a purse."""
     return (
         Annoyance(
-            "mostly_over", "over", 0.75, True, "{} of purses end over the target.",
+            "mostly_over",
+            "over",
+            0.75,
+            True,
+            "{} of purses end over the target.",
             "players who go over three times in four learn to hope, not to estimate",
         ),
-    )  # fmt: skip
+    )
 
 
 FAULTS = Faults(lengthens=lengthens, by_rules=by_rules, useless=useless, annoyances=annoyances)

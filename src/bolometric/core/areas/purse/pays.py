@@ -23,8 +23,13 @@ def pays(game: Game) -> tuple[Decision, ...]:
     for place, total in enumerate(game.distribution.totals):
         values = [float(plan.distance[steps.draws - 1, steps.start + adds]) for adds in steps.adds[place].tolist()]
         best = int(np.argmin(values))
-        found.append(Decision(
-            f"{minus(total)} is drawn first", f"multiply by {minus(area.multipliers[best])}",
-            float(np.mean(values) - min(values)), "points of distance from the target", float(steps.chances[place]),
-        ))  # fmt: skip
+        found.append(
+            Decision(
+                f"{minus(total)} is drawn first",
+                f"multiply by {minus(area.multipliers[best])}",
+                float(np.mean(values) - min(values)),
+                "points of distance from the target",
+                float(steps.chances[place]),
+            )
+        )
     return dearest(found)

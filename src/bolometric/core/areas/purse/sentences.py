@@ -43,9 +43,11 @@ def last(game: Game) -> tuple[Sentences, ...]:
     draws = Span(plural(game.area_as(Purse).draws, "draw"), "area.draws")
     ends = sentences("After ", draws, f"{' each' if game.seats.count > 1 else ''} see how far you are from the target.")
     over = sentences("Going over the target ", choice(game, "area.over"), ".")
-    wins = sentences("The nearest wins; equally near ones share the win.") if game.seats.count > 1 else sentences(
-        "The nearer, the better."
-    )  # fmt: skip
+    wins = (
+        sentences("The nearest wins; equally near ones share the win.")
+        if game.seats.count > 1
+        else sentences("The nearer, the better.")
+    )
     return ends, over, wins
 
 

@@ -43,7 +43,13 @@ def _seen(sample: Sample) -> Reading | None:
 
 
 SEEN = ReadingKind(
-    "seen", "Different ones seen", "count", "how many different ones have been seen in the end", _seen,
-    scale=for_counts, relative=True, short="Different ones",
-)  # fmt: skip
+    "seen",
+    "Different ones seen",
+    "count",
+    "how many different ones have been seen in the end",
+    _seen,
+    scale=for_counts,
+    relative=True,
+    short="Different ones",
+)
 RECORD = Entry(Record, _load, _starters, readings=(SEEN,))

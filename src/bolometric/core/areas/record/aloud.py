@@ -26,9 +26,10 @@ def aloud(game: Game) -> Aloud:
     else:
         turn.append("Write it down.")
     last = (
-        f"Stop when you have {_done(verb(game))} {area.draws} times." if area.complete == "draws"
+        f"Stop when you have {_done(verb(game))} {area.draws} times."
+        if area.complete == "draws"
         else "Go on until you have seen everything there is."
-    )  # fmt: skip
+    )
     return Aloud(
         (sheet,),
         said(starts(game)) or ("Take the empty sheet.",),

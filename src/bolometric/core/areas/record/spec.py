@@ -21,23 +21,43 @@ MOST_SEEN = 400
 MOST_COLUMNS = 6
 
 SEEN = (
-    Choice("parts", "the parts and what they make", "Write down the parts and the whole", "3 and 5 is told apart from "
-           "4 and 4: there is much to find."),
-    Choice("totals", "the number that comes out", "Write down the number alone", "All ways to a number are one: done "
-           "sooner."),
-)  # fmt: skip
+    Choice(
+        "parts",
+        "the parts and what they make",
+        "Write down the parts and the whole",
+        "3 and 5 is told apart from 4 and 4: there is much to find.",
+    ),
+    Choice(
+        "totals",
+        "the number that comes out",
+        "Write down the number alone",
+        "All ways to a number are one: done sooner.",
+    ),
+)
 COMPLETE = (
-    Choice("draws", "after so many draws", "Stop after so many draws", "The length is known beforehand; something may "
-           "be missing."),
-    Choice("all", "when everything possible has been seen", "Go on until everything has been seen", "Nobody knows when "
-           "it ends, and the last one can take long."),
-)  # fmt: skip
+    Choice(
+        "draws",
+        "after so many draws",
+        "Stop after so many draws",
+        "The length is known beforehand; something may be missing.",
+    ),
+    Choice(
+        "all",
+        "when everything possible has been seen",
+        "Go on until everything has been seen",
+        "Nobody knows when it ends, and the last one can take long.",
+    ),
+)
 WORKING = (
     Choice("counting_all", "counting all", "Count all", "Every thing is counted from one: for beginners."),
-    Choice("counting_on", "counting on from the larger part", "Count on from the larger part", "The larger part is "
-           "known, and counted on from."),
+    Choice(
+        "counting_on",
+        "counting on from the larger part",
+        "Count on from the larger part",
+        "The larger part is known, and counted on from.",
+    ),
     Choice("known", "knowing it", "Know it by heart", "The sum is known without counting."),
-)  # fmt: skip
+)
 Heading = Annotated[Line, Field(min_length=1, max_length=24)]
 
 
@@ -115,5 +135,6 @@ class Record(AreaPart):
         if self.seen == "totals" and len(distribution.totals) > MOST_SEEN:
             raise setting_error(
                 f"These pieces make {len(distribution.totals)} different numbers, and the most here is {MOST_SEEN}: "
-                "use fewer pieces.", "pieces",
-            )  # fmt: skip
+                "use fewer pieces.",
+                "pieces",
+            )

@@ -28,8 +28,10 @@ def aloud(game: Game) -> Aloud:
     ]
     return Aloud(
         (f"tiles with the numbers 1 to {area.tiles}{each}",),
-        said("Open all the tiles.", starts(game)), said(*turn), said(*_last(game)),
-    )  # fmt: skip
+        said("Open all the tiles.", starts(game)),
+        said(*turn),
+        said(*_last(game)),
+    )
 
 
 def _fewer(game: Game) -> str:

@@ -107,8 +107,12 @@ def best_play(game: Game) -> BestPlay | None:
         closes = {str(total): tiles_in(tiles) for total, tiles in taken.items() if tiles}
         score, chance = float(plan.expected[mask]), float(plan.complete[mask])
         table[mask] = {
-            "open": tiles_in(mask), "draw": ways[way], "close": closes, "score": score, "closes_all": chance,
-        }  # fmt: skip
+            "open": tiles_in(mask),
+            "draw": ways[way],
+            "close": closes,
+            "score": score,
+            "closes_all": chance,
+        }
         ahead += [mask - tiles for tiles in taken.values() if 0 < tiles < mask]
     order = sorted(table, key=lambda mask: (-mask.bit_count(), mask))
     return {"goal": "least left on average", "table": [table[mask] for mask in order]}

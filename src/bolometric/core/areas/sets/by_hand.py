@@ -163,6 +163,13 @@ def _worth(left: float, closes: float) -> str:
 
 
 BY_HAND = ByHand(
-    begin=begin, landed=landed, choose=choose, options=options, pick=pick, pieces=pieces, coach=coach, tally=tally,
+    begin=begin,
+    landed=landed,
+    choose=choose,
+    options=options,
+    pick=pick,
+    pieces=pieces,
+    coach=coach,
+    tally=tally,
     asks=asks,
-)  # fmt: skip
+)

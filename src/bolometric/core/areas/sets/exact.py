@@ -94,9 +94,19 @@ def plan_of(closing: ClosingTable, goal: str) -> ClosingPlan:
     complete, expected, by_draw = np.zeros(masks), closing.score.copy(), np.zeros((masks, 2, 2))
     complete[0] = 1.0
     _best(
-        closing.chances, closing.may, closing.first, closing.take, closing.score, goal == "complete", EQUAL, complete,
-        expected, by_draw, take, draw,
-    )  # fmt: skip
+        closing.chances,
+        closing.may,
+        closing.first,
+        closing.take,
+        closing.score,
+        goal == "complete",
+        EQUAL,
+        complete,
+        expected,
+        by_draw,
+        take,
+        draw,
+    )
     return ClosingPlan(ClosingPolicy(take, draw), complete, expected, by_draw)
 
 

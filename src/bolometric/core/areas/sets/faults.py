@@ -137,10 +137,14 @@ def annoyances(game: Game) -> tuple[Annoyance, ...]:
     """What would annoy those who close tiles."""
     return (
         Annoyance(
-            "hardly_closed", "success", 0.005, False, "All tiles are closed in {} of turns: hardly anybody sees it.",
+            "hardly_closed",
+            "success",
+            0.005,
+            False,
+            "All tiles are closed in {} of turns: hardly anybody sees it.",
             "a class of thirty with seven turns each then sees it once at most",
         ),
-    )  # fmt: skip
+    )
 
 
 FAULTS = Faults(lengthens=lengthens, by_rules=by_rules, useless=useless, annoyances=annoyances)

@@ -26,8 +26,14 @@ def pays(game: Game) -> tuple[Decision, ...]:
             continue
         left = np.array([plan.expected[full - taken] for taken in options])
         best = tiles_in(options[int(left.argmin())])
-        found.append(Decision(
-            f"all are open and {total} is drawn", f"close {listing(best, 'and')}", float(left.mean() - left.min()),
-            "points left", chance, place=best[-1],
-        ))  # fmt: skip
+        found.append(
+            Decision(
+                f"all are open and {total} is drawn",
+                f"close {listing(best, 'and')}",
+                float(left.mean() - left.min()),
+                "points left",
+                chance,
+                place=best[-1],
+            )
+        )
     return dearest(found)

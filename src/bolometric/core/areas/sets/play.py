@@ -42,9 +42,23 @@ def player(game: Game, closing: ClosingTable) -> Player:
         def loop(codes: Whole | None, ends: Whole | None) -> None:
             score[:] = 0
             _play(
-                state, drawn, deck, closing.first, closing.take, closing.score, take, draw, len(closing.totals), rounds,
-                codes, ends, score, rolls, idle, closed,
-            )  # fmt: skip
+                state,
+                drawn,
+                deck,
+                closing.first,
+                closing.take,
+                closing.score,
+                take,
+                draw,
+                len(closing.totals),
+                rounds,
+                codes,
+                ends,
+                score,
+                rolls,
+                idle,
+                closed,
+            )
 
         noted(book, loop)
         home, winner = shared_win(least_wins(score))

@@ -40,10 +40,11 @@ def turn(game: Game) -> tuple[Sentences, ...]:
     told = [
         sentences("Close any set of open tiles that adds to exactly that."),
         sentences(
-            "When no set fits, or all are closed, your turn is over: ", choice(game, "area.score"),
+            "When no set fits, or all are closed, your turn is over: ",
+            choice(game, "area.score"),
             "; that is your score. Closing all scores nothing.",
         ),
-    ]  # fmt: skip
+    ]
     when = choice(game, "area.fewer")
     if area.fewer == "never":
         told.append(sentences("Draw with the first piece alone: ", when, "."))
@@ -64,9 +65,11 @@ def last(game: Game) -> tuple[Sentences, ...]:
     words = Span(f"{number(rounds)} round{'s' if rounds > 1 else ''}", "area.rounds")
     if game.seats.count == 1:
         return (sentences("Play ", words, " and add your scores: the less, the better."),)
-    wins = ". The least score wins; equal ones share the win." if rounds == 1 else (
-        " and add each player's scores. The least wins; equal ones share the win."
-    )  # fmt: skip
+    wins = (
+        ". The least score wins; equal ones share the win."
+        if rounds == 1
+        else (" and add each player's scores. The least wins; equal ones share the win.")
+    )
     return (sentences("Play ", words, wins),)
 
 

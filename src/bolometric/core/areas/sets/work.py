@@ -62,8 +62,9 @@ def expected(game: Game, stop: Stop) -> tuple[tuple[Done, ...], ...] | None:
         done: list[Done] = [(rounds * float(closed[mask]), _closed(int(mask))) for mask in np.flatnonzero(closed)]
         done += [
             (rounds * count, Task(_work(game, way).any, (THROW,), words="draws"))
-            for way, count in enumerate(drawn.tolist()) if count
-        ]  # fmt: skip
+            for way, count in enumerate(drawn.tolist())
+            if count
+        ]
         found.append((*done, (float(rounds), Task(hands=(PASS,))), (rounds * decided, Task(chosen=True))))
     return tuple(found)
 

@@ -49,8 +49,11 @@ def _turn(game: Game) -> list[str]:
     either = trail.chooses_mover and game.seats.count > 1
     told = [*drawn(game)]
     if either:
-        told.append("Move your own counter, or the next player's. You choose." if squares else
-                    "Fill that much of your box, or of the next player's. You choose.")  # fmt: skip
+        told.append(
+            "Move your own counter, or the next player's. You choose."
+            if squares
+            else "Fill that much of your box, or of the next player's. You choose."
+        )
     else:
         told.append("Move that many squares." if squares else "Fill that much of your box.")
     if odds.totals and odds.totals[0] < 0:

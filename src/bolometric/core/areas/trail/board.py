@@ -33,9 +33,11 @@ def places(game: Game) -> Track | Box:
     if trail.unit != "whole":
         return Box(trail.steps, trail.per_one)
     plain = trail.written == "ones" and trail.runs == "up"
-    written = None if plain else tuple(
-        "" if trail.written == "none" else trail.called(at) for at in range(1, trail.length + 1)
-    )  # fmt: skip
+    written = (
+        None
+        if plain
+        else tuple("" if trail.written == "none" else trail.called(at) for at in range(1, trail.length + 1))
+    )
     bend = tuple((float(x), float(y)) for x, y in trail.bend)
     return Track(
         trail.length, carried=square_board.carried(trail), laid=trail.laid, row=trail.row, written=written, bend=bend

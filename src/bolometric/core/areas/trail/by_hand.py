@@ -240,9 +240,19 @@ def _game_over(game: Game, now: OnTrail, arrived: tuple[int, ...]) -> OnTrail:
     named = listing([seat + 1 for seat in winners], "and")
     record = (*now.record, f"Game {now.game} goes to {'player' if len(winners) == 1 else 'players'} {named}.")
     return replace(
-        now, games=games, game=now.game + 1, record=record, places=(0,) * seats, seat=0, turn=now.turn + 1, began=0,
-        drawn=0, waiting="draw", missing=frozenset(), cards=cards.whole(game),
-    )  # fmt: skip
+        now,
+        games=games,
+        game=now.game + 1,
+        record=record,
+        places=(0,) * seats,
+        seat=0,
+        turn=now.turn + 1,
+        began=0,
+        drawn=0,
+        waiting="draw",
+        missing=frozenset(),
+        cards=cards.whole(game),
+    )
 
 
 def _named(game: Game, position: int) -> str:

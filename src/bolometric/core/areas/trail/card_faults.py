@@ -82,8 +82,12 @@ def _never_asked(game: Game) -> Iterator[Fault]:
     asked = {square.pack for square in trail.squares if square.does == "card"}
     if "" in asked:
         return
-    sources = {trail.source(seat, place) for seat in range(game.seats.count) for place, pack in enumerate(trail.packs)
-               if pack.name in asked}  # fmt: skip
+    sources = {
+        trail.source(seat, place)
+        for seat in range(game.seats.count)
+        for place, pack in enumerate(trail.packs)
+        if pack.name in asked
+    }
     idle = [pack.name for place, pack in enumerate(trail.packs) if place not in sources]
     if idle:
         named = " and ".join(f"“{name}”" for name in idle)

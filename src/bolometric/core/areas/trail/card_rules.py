@@ -43,15 +43,30 @@ def _repeats(sample: Sample) -> Reading | None:
 
 READINGS = (
     ReadingKind(
-        "cards_kept", "Cards kept by player", "count", "cards that each player has kept in the end", _kept,
-        scale=for_counts, relative=True,
+        "cards_kept",
+        "Cards kept by player",
+        "count",
+        "cards that each player has kept in the end",
+        _kept,
+        scale=for_counts,
+        relative=True,
     ),
     ReadingKind(
-        "cards_met", "Cards met by pack", "count", "cards of each pack that are asked in a game", _met,
-        scale=for_counts, relative=True,
+        "cards_met",
+        "Cards met by pack",
+        "count",
+        "cards of each pack that are asked in a game",
+        _met,
+        scale=for_counts,
+        relative=True,
     ),
     ReadingKind(
-        "card_repeats", "Cards met again", "count", "cards in a game that have been asked in it before", _repeats,
-        scale=for_counts, relative=True,
+        "card_repeats",
+        "Cards met again",
+        "count",
+        "cards in a game that have been asked in it before",
+        _repeats,
+        scale=for_counts,
+        relative=True,
     ),
-)  # fmt: skip
+)

@@ -66,14 +66,22 @@ def asked_of(trail: Trail, seats: int) -> Asked | None:
     piles = np.zeros((3, len(names), max(sizes)), np.int64)
     piles[ORDER], piles[SEEN] = np.arange(max(sizes)), -1
     rules = [
-        int(trail.if_right == "keep"), WRONG.index(trail.if_wrong), OUT.index(trail.if_out),
-        WINS.index(trail.cards_win), trail.cards_rounds, trail.cards_wanted,
-    ]  # fmt: skip
+        int(trail.if_right == "keep"),
+        WRONG.index(trail.if_wrong),
+        OUT.index(trail.if_out),
+        WINS.index(trail.cards_win),
+        trail.cards_rounds,
+        trail.cards_wanted,
+    ]
     return Asked(
         np.array([[pack.chance(seat) for seat in range(seats)] for pack in trail.packs]),
-        np.array([[trail.source(seat, place) for place in places] for seat in range(seats)]), where, np.array(rules),
-        counts, piles, np.zeros(seats, np.int64),
-    )  # fmt: skip
+        np.array([[trail.source(seat, place) for place in places] for seat in range(seats)]),
+        where,
+        np.array(rules),
+        counts,
+        piles,
+        np.zeros(seats, np.int64),
+    )
 
 
 def for_a_batch(asked: Asked | None) -> Asked | None:
@@ -137,15 +145,14 @@ def _which(state, source, counts, out, seat, named):  # type: ignore[no-untyped-
 
 
 @inner
-def ask(  # type: ignore[no-untyped-def]
-    state, right, source, where, rules, counts, piles, kept, seat, square, run, codes, at
-):
+def ask(state, asked, seat, square, run, codes, at):  # type: ignore[no-untyped-def]
     """Take the cards of a square and answer them.
 
     Returns:
         The random state, whether the move is lost, whether a pack that ends the game is out, and where the next note
         goes.
     """
+    right, source, where, rules, counts, piles, kept = asked
     lost, over, out, seats = False, False, rules[IF_OUT], np.uint64(len(kept))
     seat, square = np.uint64(seat), np.uint64(square)  # indices unsigned, as in the loop
     for _ in range(where[square, 1]):

@@ -61,8 +61,9 @@ def _daring(game: Game) -> Iterator[Change]:
     tried = [(f"Let a total of {minus(t)} cost the turn's gain", (*trail.lose_turn, t)) for t in more[:MOST_TRIED]]
     tried += [
         (f"Let a total of {minus(t)} cost nothing", tuple(k for k in trail.lose_turn if k != t))
-        for t in trail.lose_turn if len(trail.lose_turn) > 1
-    ]  # fmt: skip
+        for t in trail.lose_turn
+        if len(trail.lose_turn) > 1
+    ]
     for words, totals in tried:
         found = change(game, words, "area.lose_turn", totals)
         if found is not None and not area.hopeless(found.game) and _stopping(found.game) is None:

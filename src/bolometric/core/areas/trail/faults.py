@@ -169,22 +169,34 @@ def never_landed(exact: Analysis) -> str | None:
 def annoyances(game: Game) -> tuple[Annoyance, ...]:
     """What would annoy those on a trail."""
     back = Annoyance(
-        "mostly_back", "setbacks", 0.4, True, "{} of turns end further back than they began.",
+        "mostly_back",
+        "setbacks",
+        0.4,
+        True,
+        "{} of turns end further back than they began.",
         "with two steps back for three forward nobody sees that they get on",
-    )  # fmt: skip
+    )
     if _trail(game).track == "own":
         return (back,)
     return (
         back,
         Annoyance(
-            "hardly_reached", "success", 0.05, False, "All together reach the end in {} of games only.",
+            "hardly_reached",
+            "success",
+            0.05,
+            False,
+            "All together reach the end in {} of games only.",
             "a group that loses nineteen games in twenty stops trying",
         ),
         Annoyance(
-            "always_reached", "success", 0.98, True, "All together reach the end in {} of games: nothing to fear.",
+            "always_reached",
+            "success",
+            0.98,
+            True,
+            "All together reach the end in {} of games: nothing to fear.",
             "a group that plays it every week then loses once a year",
         ),
-    )  # fmt: skip
+    )
 
 
 FAULTS = Faults(

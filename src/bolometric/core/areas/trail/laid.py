@@ -16,15 +16,23 @@ Point = tuple[
 ]
 LAYS = (
     Choice("to_and_fro", "to and fro", "Lay it to and fro", "Rows that turn at each end: most squares on one page."),
-    Choice("from_below", "in rows from the bottom", "Lay it in rows from the bottom",
-           "A chart whose numbers grow upwards: one more row is up."),
-    Choice("from_above", "in rows from the top", "Lay it in rows from the top",
-           "A chart as numbers are read: one more row is down."),
+    Choice(
+        "from_below",
+        "in rows from the bottom",
+        "Lay it in rows from the bottom",
+        "A chart whose numbers grow upwards: one more row is up.",
+    ),
+    Choice(
+        "from_above",
+        "in rows from the top",
+        "Lay it in rows from the top",
+        "A chart as numbers are read: one more row is down.",
+    ),
     Choice("line", "in a straight line", "Lay it in a straight line", "A number line: long, and as plain as can be."),
     Choice("spiral", "in a spiral", "Lay it in a spiral", "From the edge to the middle: home is where all look."),
     Choice("loop", "in a loop", "Lay it in a loop", "Round the table: the end is beside the start."),
     Choice("curve", "along a curve", "Lay it along a curve", "A path that you bend by its handles on the board."),
-)  # fmt: skip
+)
 WRITTEN = (
     Choice("ones", "1, 2, 3 …", "Count squares in ones", "Squares have their numbers."),
     Choice("none", "nothing", "Hide the numbers", "Players count spaces themselves."),
@@ -36,10 +44,14 @@ WRITTEN = (
 )
 RUNS = (
     Choice("up", "up to its end", "Let the numbers run up", "From the start to the largest number."),
-    Choice("back", "up to its end and back again", "Let the way lead back again",
-           "Whoever has come to the last square turns there; home is square 1, so a trail is gone twice."),
+    Choice(
+        "back",
+        "up to its end and back again",
+        "Let the way lead back again",
+        "Whoever has come to the last square turns there; home is square 1, so a trail is gone twice.",
+    ),
     Choice("down", "down to nought", "Let the numbers run down", "From the largest number to 0, by taking away."),
-)  # fmt: skip
+)
 WORTH: dict[str, Fraction | int] = {
     "twos": 2,
     "fives": 5,
@@ -52,11 +64,19 @@ BEND: tuple[Point, ...] = ((4, 92), (22, 8), (40, 90), (60, 10), (78, 92), (96, 
 
 
 MOVES = (
-    Choice("counting", "by counting the squares", "Count the squares of a move",
-           "Each move is so many ones: quick to learn, and no number is added."),
-    Choice("adding", "by adding to where they stand", "Add to find the new square",
-           "Each move is a sum with the number of the square: more practice, and longer turns."),
-)  # fmt: skip
+    Choice(
+        "counting",
+        "by counting the squares",
+        "Count the squares of a move",
+        "Each move is so many ones: quick to learn, and no number is added.",
+    ),
+    Choice(
+        "adding",
+        "by adding to where they stand",
+        "Add to find the new square",
+        "Each move is a sum with the number of the square: more practice, and longer turns.",
+    ),
+)
 
 
 class Laid(AreaPart):
@@ -74,12 +94,16 @@ class Laid(AreaPart):
     row: Annotated[
         StrictInt,
         Field(ge=0, le=60, description="Squares in a row, where it lies in rows; 0 = as fits (10 for a chart)."),
-        Knob("number", "squares in a row, 0 for as many as fit",
+        Knob(
+            "number",
+            "squares in a row, 0 for as many as fit",
             hint="Squares beside each other where the trail lies in rows.",
-             order="Lay {} squares in a row", one="Lay one square in a row",
-             suggested=(),
-             when=(*IN_SQUARES, ("laid", ("to_and_fro", "from_below", "from_above")))),
-    ] = 0  # fmt: skip
+            order="Lay {} squares in a row",
+            one="Lay one square in a row",
+            suggested=(),
+            when=(*IN_SQUARES, ("laid", ("to_and_fro", "from_below", "from_above"))),
+        ),
+    ] = 0
     written: Annotated[
         Literal["ones", "none", "twos", "fives", "tens", "tenths", "hundredths"],
         Field(description="What is written on the squares: their numbers, nothing, or what they are worth."),
@@ -96,22 +120,33 @@ class Laid(AreaPart):
     moved: Annotated[
         Literal["counting", "adding"],
         Field(description="How the new square is found: counting = square by square; adding = by a sum."),
-        Knob("choice", "how a move is made", choices=MOVES, practice="operation", suggested=(),
-             when=(*IN_SQUARES, ("written", ("ones", "twos", "fives", "tens", "tenths", "hundredths")),
-                   ("runs", ("up", "down")))),
-    ] = "counting"  # fmt: skip
+        Knob(
+            "choice",
+            "how a move is made",
+            choices=MOVES,
+            practice="operation",
+            suggested=(),
+            when=(
+                *IN_SQUARES,
+                ("written", ("ones", "twos", "fives", "tens", "tenths", "hundredths")),
+                ("runs", ("up", "down")),
+            ),
+        ),
+    ] = "counting"
     bend: Annotated[
         tuple[Point, ...],
         Field(
-            min_length=2, max_length=12,
+            min_length=2,
+            max_length=12,
             description="Where the curve goes, if laid is curve: points from the left and from the top, in percent.",
         ),
         Knob(
-            "points", "where the curve goes",
+            "points",
+            "where the curve goes",
             hint="Corners of the curve, from the left and from the top, in percent of the board.",
             when=(*IN_SQUARES, ("laid", ("curve",))),
         ),
-    ] = BEND  # fmt: skip
+    ] = BEND
 
     def named(self, position: int, steps: int) -> Fraction:
         """What a square is worth, and so is called; where nothing is written on it, its number from the start."""

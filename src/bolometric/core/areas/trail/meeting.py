@@ -74,10 +74,25 @@ def _laid_out(game: Game) -> Callable[[int, int, np.random.Generator, Book | Non
 
         def loop(codes: Whole | None, ends: Whole | None) -> None:
             _play(
-                state, drawn, landing, chain.turn, chain.can_finish, seats, trail.finish == "finish_round", trail.sign,
-                trail.chooses_mover, modes, gives, go, most, planned, to_stop, most_turns, codes, ends, out.turns,
-                out.rolls, out.winner, out.home, out.setbacks, out.last_lead, out.lead_changes, landed,
-            )  # fmt: skip
+                state,
+                drawn,
+                landing,
+                chain.turn,
+                chain.can_finish,
+                seats,
+                trail.finish == "finish_round",
+                trail.sign,
+                trail.chooses_mover,
+                gives,
+                go,
+                most,
+                (modes, planned, to_stop),
+                most_turns,
+                codes,
+                ends,
+                out.columns(),
+                landed,
+            )
 
         noted(book, loop)
         return out
@@ -97,11 +112,28 @@ def stacked(tables: list[NDArray[np.uint8] | None]) -> NDArray[np.uint8]:
 
 @loop
 def _play(  # type: ignore[no-untyped-def]
-    state, drawn, landing, ends_of, can_finish, seats, finish_round, sign, either, modes, gives, go, most, planned,
-    to_win, most_turns, codes, note_ends, turns_out, rolls_out, winner_out, home_out, setbacks_out, last_lead_out,
-    lead_changes_out, landed,
-):  # fmt: skip
+    state,
+    drawn,
+    landing,
+    ends_of,
+    can_finish,
+    seats,
+    finish_round,
+    sign,
+    either,
+    gives,
+    go,
+    most,
+    styles,
+    most_turns,
+    codes,
+    note_ends,
+    out,
+    landed,
+):
+    turns_out, rolls_out, winner_out, home_out, setbacks_out, last_lead_out, lead_changes_out = out
     outcome, keep, alias = drawn
+    modes, planned, to_win = styles
     columns, steps = np.uint64(len(keep)), landing.shape[0]
     place, seen, lead = np.zeros(seats, np.int64), np.full(steps + 1, -1), np.zeros(4, np.int64)
     at = 0

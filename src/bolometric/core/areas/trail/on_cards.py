@@ -91,12 +91,13 @@ class OnCards(OnSquares):
         Field(ge=1, le=500, description="Rounds, if most cards win after so many."),
         Knob(
             "number",
-            "rounds", hint="How often it is played before points are compared.",
+            "rounds",
+            hint="How often it is played before points are compared.",
             when=(*ASKS, ("cards_win", ("most_after_rounds",))),
             order="Play {} rounds",
             one="Play one round",
         ),
-    ] = 10  # fmt: skip
+    ] = 10
     cards_wanted: Annotated[
         StrictInt,
         Field(ge=1, le=100, description="Cards with which one may go home, if the first home with so many wins."),

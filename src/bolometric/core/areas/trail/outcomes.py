@@ -39,9 +39,14 @@ def together(batch: Batch, seats: int, turns: int) -> Batch:
     home = np.where(reached, (1 << seats) - 1, 0).astype(np.int64)
     lost = np.full(len(home), NO_WINNER, np.int8)
     return replace(
-        batch, turns=np.where(reached, batch.turns, turns), home=home, winner=told(home, lost, seats),
-        success=reached.astype(float), last_lead=None, lead_changes=None,
-    )  # fmt: skip
+        batch,
+        turns=np.where(reached, batch.turns, turns),
+        home=home,
+        winner=told(home, lost, seats),
+        success=reached.astype(float),
+        last_lead=None,
+        lead_changes=None,
+    )
 
 
 def shared_marker(player: Player, seats: int, turns: int) -> Player:
@@ -84,8 +89,12 @@ def match(player: Player, seats: int, at_most: int) -> Player:
         home, _ = shared_win(most_wins(final) & (final > 0))
         none = np.where((codes == UNFINISHED).any(axis=1), UNFINISHED, STUCK).astype(np.int8)
         return Batch(
-            summed(games.turns), summed(games.rolls), told(home, none, seats), home,
-            rounds=summed(-(-games.turns // seats)), setbacks=summed(games.setbacks),
-        )  # fmt: skip
+            summed(games.turns),
+            summed(games.rolls),
+            told(home, none, seats),
+            home,
+            rounds=summed(-(-games.turns // seats)),
+            setbacks=summed(games.setbacks),
+        )
 
     return batch

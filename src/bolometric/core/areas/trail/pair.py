@@ -95,9 +95,16 @@ def _movers(game: Game, chain: Chain) -> tuple[Matrix, Array]:
     rows, places, chances = np.zeros(entries, np.int32), np.zeros(entries, np.int32), np.zeros(entries)
     exits = np.zeros((2 * steps**2, 3))
     used = _list_movers(
-        np.ascontiguousarray(chain.landing).astype(np.int64), chain.chances, trail.sign,
-        np.array([how(style.choose) for style in styles]), gives, rows, places, chances, exits,
-    )  # fmt: skip
+        np.ascontiguousarray(chain.landing).astype(np.int64),
+        chain.chances,
+        trail.sign,
+        np.array([how(style.choose) for style in styles]),
+        gives,
+        rows,
+        places,
+        chances,
+        exits,
+    )
     return _sparse(rows[:used], places[:used], chances[:used], len(exits)), exits
 
 

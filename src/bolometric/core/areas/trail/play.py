@@ -99,9 +99,17 @@ def walk(course: Course, walks: int, rng: np.random.Generator) -> Visits:
 
     def part(runs: int, rng: np.random.Generator, times: NDArray[np.float64]) -> int:
         drawn: int = _walk(
-            rng.integers(0, 2**64, dtype=np.uint64), course.landing, course.keep, course.alias, course.can_finish,
-            course.seats, course.deck, runs, LONGEST_WALK, times,
-        )  # fmt: skip
+            rng.integers(0, 2**64, dtype=np.uint64),
+            course.landing,
+            course.keep,
+            course.alias,
+            course.can_finish,
+            course.seats,
+            course.deck,
+            runs,
+            LONGEST_WALK,
+            times,
+        )
         return drawn
 
     return visits_by_chance(part, len(course.can_finish), walks, rng)
@@ -114,10 +122,20 @@ def play(course: Course, runs: int, most_turns: int, rng: np.random.Generator, b
 
     def loop(codes: Whole | None, ends: Whole | None) -> None:
         _play(
-            state, course.landing, course.keep, course.alias, course.can_finish, course.seats, course.finish_round,
-            course.deck, course.stopping, codes, ends,
-            most_turns, out.turns, out.rolls, out.winner, out.home, out.setbacks, out.last_lead, out.lead_changes,
-        )  # fmt: skip
+            state,
+            course.landing,
+            course.keep,
+            course.alias,
+            course.can_finish,
+            course.seats,
+            course.finish_round,
+            course.deck,
+            course.stopping,
+            codes,
+            ends,
+            most_turns,
+            out.columns(),
+        )
 
     noted(book, loop)
     return out
@@ -125,9 +143,9 @@ def play(course: Course, runs: int, most_turns: int, rng: np.random.Generator, b
 
 @loop
 def _play(  # type: ignore[no-untyped-def]
-    state, landing, keep, alias, can_finish, seats, finish_round, deck, stopping, codes,
-    note_ends, most_turns, turns_out, rolls_out, winner_out, home_out, setbacks_out, last_lead_out, lead_changes_out,
-):  # fmt: skip
+    state, landing, keep, alias, can_finish, seats, finish_round, deck, stopping, codes, note_ends, most_turns, out
+):
+    turns_out, rolls_out, winner_out, home_out, setbacks_out, last_lead_out, lead_changes_out = out
     columns, length = np.uint64(len(keep)), len(can_finish)
     traps, uneven = not can_finish.all(), (keep <= np.uint64(0xFFFFFFFF)).any()
     place, at = np.zeros(seats, np.int64), 0

@@ -18,5 +18,6 @@ def printed(game: Game, board: Places | None) -> Printed:
     heads = ("drawn", "as a fraction", "as a decimal", "filled so far")
     squares = 10 if trail.per_one >= FINE else 0
     note = "Colour each thousandth in the square: ten rows of ten are one tenth." if squares else ""
-    return Printed(board, each=True, counters=0, tables=(WriteOn("What I filled", heads, ("",) * ROWS, note,
-                                                                squares=squares),))  # fmt: skip
+    return Printed(
+        board, each=True, counters=0, tables=(WriteOn("What I filled", heads, ("",) * ROWS, note, squares=squares),)
+    )

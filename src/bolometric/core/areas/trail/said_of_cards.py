@@ -36,10 +36,17 @@ def answers(game: Game) -> tuple[Sentences, ...]:
         return ()
     whose = Span(_whose(trail, game.seats.count), "area.draws_from")
     return (
-        sentences("If the answer is right, ", choice(game, "area.if_right"), "; if it is wrong, ",
-                  choice(game, "area.if_wrong"), ". A pack that runs out ", choice(game, "area.if_out"), "."),
+        sentences(
+            "If the answer is right, ",
+            choice(game, "area.if_right"),
+            "; if it is wrong, ",
+            choice(game, "area.if_wrong"),
+            ". A pack that runs out ",
+            choice(game, "area.if_out"),
+            ".",
+        ),
         sentences("Who draws from which pack: ", whose, "."),
-    )  # fmt: skip
+    )
 
 
 def _whose(trail: Trail, seats: int) -> str:
@@ -53,8 +60,10 @@ def differences(trail: Trail, seats: int) -> list[tuple[int, str, str]]:
     """Seats, from 1, that draw from another pack than a square names: the pack named, and their own."""
     return [
         (seat + 1, pack.name, trail.packs[trail.source(seat, place)].name)
-        for seat in range(seats) for place, pack in enumerate(trail.packs) if trail.source(seat, place) != place
-    ]  # fmt: skip
+        for seat in range(seats)
+        for place, pack in enumerate(trail.packs)
+        if trail.source(seat, place) != place
+    ]
 
 
 def winner(game: Game) -> tuple[Sentences, ...]:
@@ -101,8 +110,11 @@ def aloud(game: Game) -> list[str]:
         return []
     told = [f"Player {seat} takes from {own} instead of {named}." for seat, named, own in differences(trail, seats)]
     told.append("Read the card aloud and say the answer.")
-    told.append("If you are right, keep the card." if trail.if_right == "keep" else
-                "If you are right, put the card under its pack.")  # fmt: skip
+    told.append(
+        "If you are right, keep the card."
+        if trail.if_right == "keep"
+        else "If you are right, put the card under its pack."
+    )
     if trail.if_wrong == "next_tries" and seats > 1:
         told.append("If you are wrong, the next player tries.")
         told.append("If both are wrong, put the card under its pack.")

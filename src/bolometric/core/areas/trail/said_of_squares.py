@@ -13,8 +13,13 @@ SQUARES = "area.squares"
 MOST_NAMED = 4
 """Squares that are named by their numbers; where more do the same, by what is written on them."""
 MARKS: dict[Does, str] = {
-    "miss": "rest", "again": "again", "start": "start", "swap": "swap", "card": "card", "blank": "",
-}  # fmt: skip
+    "miss": "rest",
+    "again": "again",
+    "start": "start",
+    "swap": "swap",
+    "card": "card",
+    "blank": "",
+}
 """What is written on a square that does something, where it does not say where it leads."""
 
 
@@ -64,10 +69,13 @@ def _told(trail: Trail, does: Does, squares: list[Square]) -> str:
     asks = f"{plural(cards, 'card') if cards > 1 else 'a card'} of {pack or 'any pack'}"
     one = len(squares) == 1
     words = {
-        "miss": ("misses a turn", "miss a turn"), "again": ("goes again", "go again"),
-        "start": ("leads to the start", "lead to the start"), "swap": ("swaps with the one ahead",) * 2,
-        "card": (f"asks {asks}", f"ask {asks}"), "blank": ("is coloured", "are coloured"),
-    }[does]  # fmt: skip
+        "miss": ("misses a turn", "miss a turn"),
+        "again": ("goes again", "go again"),
+        "start": ("leads to the start", "lead to the start"),
+        "swap": ("swaps with the one ahead",) * 2,
+        "card": (f"asks {asks}", f"ask {asks}"),
+        "blank": ("is coloured", "are coloured"),
+    }[does]
     return f"{numbers} {words[0 if one else 1]}"
 
 
@@ -94,7 +102,9 @@ def _order(game: Game, does: Does, pack: str, cards: int) -> str:
         what = f"{number(cards)} cards" if cards > 1 else "a card"
         return f"take {what} from {f'the pack {pack}' if pack else 'any pack'}"
     orders: dict[Does, str] = {
-        "miss": "miss your next turn", "again": f"{verb(game)} again", "start": "go back to the start",
+        "miss": "miss your next turn",
+        "again": f"{verb(game)} again",
+        "start": "go back to the start",
         "swap": "change places with the next counter ahead",
-    }  # fmt: skip
+    }
     return orders[does]

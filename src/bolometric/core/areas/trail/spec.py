@@ -67,8 +67,14 @@ class Trail(OnCards):
     at_aim: ClassVar[str] = "home"
     slips_may_stand: ClassVar[bool] = True
     gauges: ClassVar[tuple[str, ...]] = (
-        "minutes", "in_time", "first_seat_edge", "success", "setbacks", "lead_for_good", "choice",
-    )  # fmt: skip
+        "minutes",
+        "in_time",
+        "first_seat_edge",
+        "success",
+        "setbacks",
+        "lead_for_good",
+        "choice",
+    )
 
     length: Annotated[
         StrictInt,
@@ -329,8 +335,9 @@ class Trail(OnCards):
         there = 2 * self.length
         back = [
             square.model_copy(update={"at": there - square.at, "to": square.to and there - square.to})
-            for square in self.squares if 1 < square.at < self.length and (square.to or 1) <= self.length
-        ]  # fmt: skip
+            for square in self.squares
+            if 1 < square.at < self.length and (square.to or 1) <= self.length
+        ]
         return (*(square for square in self.squares if square.at < self.length), *back)
 
     def square_of(self, position: int) -> int:

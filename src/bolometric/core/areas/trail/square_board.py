@@ -51,8 +51,9 @@ def carried(trail: Trail) -> tuple[Carried, ...]:
     """What squares on the track carry."""
     return tuple(
         Carried(square.at, _mark(trail, square), _tint(trail, square), square.to)
-        for square in trail.squares if works(square, trail.length)
-    )  # fmt: skip
+        for square in trail.squares
+        if works(square, trail.length)
+    )
 
 
 def told(trail: Trail, number: int) -> str:

@@ -54,6 +54,10 @@ class Ground:
     hopeless: bool = False
     """Whether the end can't come, whatever is drawn."""
 
+    def squares(self) -> tuple[NDArray[np.generic], ...]:
+        """The tables as the loop takes them."""
+        return self.landing, self.direct, self.acts, self.keep, self.alias, self.can_finish
+
 
 def ground(chain: Chain, sample: Sampler, seats: int, finish_round: bool, asked: Asked | None) -> Ground:
     """Lay the chain's tables out by the sampler's columns."""
@@ -73,14 +77,20 @@ def landings(course: Ground, games: int, most_turns: int, rng: np.random.Generat
     """How often the first marker comes to each square in a game, from games played."""
     return visits_by_chance(
         lambda runs, rng, met: _played(course, runs, most_turns, rng, met).rolls.sum(),
-        len(course.can_finish), games, rng,
-    )  # fmt: skip
+        len(course.can_finish),
+        games,
+        rng,
+    )
 
 
 def _played(
-    course: Ground, runs: int, most_turns: int, rng: np.random.Generator, met: NDArray[np.float64] | None,
+    course: Ground,
+    runs: int,
+    most_turns: int,
+    rng: np.random.Generator,
+    met: NDArray[np.float64] | None,
     book: Book | None = None,
-) -> Batch:  # fmt: skip
+) -> Batch:
     out, asked = Batch.empty(runs), course.asked
     if course.hopeless:
         most_turns = 0  # nothing is gained by playing on
@@ -92,10 +102,18 @@ def _played(
         fresh = for_a_batch(asked)
         plain = None if fresh is None else tuple(fresh)  # of no class of ours: code compiled before stays readable
         _play(
-            state, course.landing, course.direct, course.acts, course.keep, course.alias, course.can_finish,
-            course.seats, course.finish_round, most_turns, met, plain, kept, cards, codes, ends,
-            out.turns, out.rolls, out.winner, out.home, out.setbacks, out.last_lead, out.lead_changes,
-        )  # fmt: skip
+            state,
+            course.squares(),
+            course.seats,
+            course.finish_round,
+            most_turns,
+            met,
+            plain,
+            codes,
+            ends,
+            out.columns(),
+            (kept, cards),
+        )
 
     noted(book, loop)
     if course.hopeless:
@@ -109,15 +127,16 @@ def _played(
 
 @loop
 def _play(  # type: ignore[no-untyped-def]
-    state, landing, direct, acts, keep, alias, can_finish, seats, finish_round, most_turns, met, asked, kept_out,
-    cards_out, codes, note_ends, turns_out, rolls_out, winner_out, home_out, setbacks_out, last_lead_out,
-    lead_changes_out,
-):  # fmt: skip
+    state, squares, seats, finish_round, most_turns, met, asked, codes, note_ends, out, by_cards_out
+):
+    turns_out, rolls_out, winner_out, home_out, setbacks_out, last_lead_out, lead_changes_out = out
+    landing, direct, acts, keep, alias, can_finish = squares
+    kept_out, cards_out = by_cards_out
     columns, length = np.uint64(len(keep)), len(can_finish)
     traps = not can_finish.all()
     win = HOME
     if asked is not None:
-        right, source, where, rules, counts, piles, kept_cards = asked
+        _, _, _, rules, counts, _, kept_cards = asked
         win = rules[WIN]
         traps = traps and win != AT_OUT and win != AFTER_ROUNDS
     by_cards = win != HOME and win != HOME_WITH
@@ -164,10 +183,7 @@ def _play(  # type: ignore[no-untyped-def]
                     elif act == MISS:
                         missing[seat] = True
                     elif asked is not None and act == CARD:
-                        state, lost, over, noted_at = ask(
-                            state, right, source, where, rules, counts, piles, kept_cards, seat, new, run, codes,
-                            noted_at,
-                        )  # fmt: skip
+                        state, lost, over, noted_at = ask(state, asked, seat, new, run, codes, noted_at)
                         ended = ended or over
                         place[seat] = old if lost else new
                     if act != ON_AGAIN:

@@ -13,10 +13,11 @@ RULES = (
         "stop_at", "stop once a turn has gained {}", "stop once the turn has gained number, in ones", numbered=True
     ),
     StyleRule(
-        "ahead", "move whichever counter leaves them better placed",
+        "ahead",
+        "move whichever counter leaves them better placed",
         "where totals move either counter (any rule does the same there)",
     ),
-)  # fmt: skip
+)
 GOALS = (
     Goal("turns", "play best for the fewest turns", "fewest turns, alone"),
     Goal("win", "play best to win, expecting best play", "winning, two seats, whatever the other does"),

@@ -144,11 +144,12 @@ def expected(game: Game, stop: Stop) -> tuple[tuple[Done, ...], ...] | None:
     return tuple(
         tuple(
             (float(count * chance), made[at][column])
-            for at, count in enumerate(row.tolist()) if count
+            for at, count in enumerate(row.tolist())
+            if count
             for column, chance in enumerate(chances.tolist())
         )
         for row in times
-    )  # fmt: skip
+    )
 
 
 def _turns(game: Game, trail: Trail, seats: int, stop: Stop) -> tuple[float, ...] | None:

@@ -67,9 +67,16 @@ class Asked(QWidget):
             chooser.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
             chooser.setMinimumContentsLength(16)
             chooser.view().setMinimumWidth(chooser.view().sizeHintForColumn(0) + 30)
-        names = ((self.aim, "what is practised"), (self.upto, "up to"), (self.tables, "which tables"),
-                 (self.learners, "how many learners sit at a table"), (self.who, "how quickly they work"),
-                 (self.low, "minutes from"), (self.high, "minutes to"), (self.add, "add a piece at hand"))  # fmt: skip
+        names = (
+            (self.aim, "what is practised"),
+            (self.upto, "up to"),
+            (self.tables, "which tables"),
+            (self.learners, "how many learners sit at a table"),
+            (self.who, "how quickly they work"),
+            (self.low, "minutes from"),
+            (self.high, "minutes to"),
+            (self.add, "add a piece at hand"),
+        )
         for widget, name in names:
             widget.setAccessibleName(name)
         self._lay_out()
@@ -88,9 +95,17 @@ class Asked(QWidget):
         column.setContentsMargins(0, 0, 0, 0)
         for parts in (
             (Label("Practise"), self.aim, self.upto, self.tables, Label("with"), self.learners, Label("who"), self.who),
-            (Label("for"), self.low, Label("to"), self.high, Label("with these pieces at hand:"), self.at_hand,
-             self.add, self.clear),
-        ):  # fmt: skip
+            (
+                Label("for"),
+                self.low,
+                Label("to"),
+                self.high,
+                Label("with these pieces at hand:"),
+                self.at_hand,
+                self.add,
+                self.clear,
+            ),
+        ):
             row = QHBoxLayout()
             for part in parts:
                 row.addWidget(part, int(part in (self.at_hand,)))

@@ -43,9 +43,11 @@ class ListPage(QWidget):
         self.list.setEditTriggers(QAbstractItemView.EditTrigger.NoEditTriggers)
         self.list.setUniformItemSizes(True)
         for field, name in (
-            (self.words, "words to look for"), (self.game, "of which game"), (self.group, "of which group"),
+            (self.words, "words to look for"),
+            (self.game, "of which game"),
+            (self.group, "of which group"),
             (self.list, "sessions, the newest first"),
-        ):  # fmt: skip
+        ):
             field.setAccessibleName(name)
         self.count = Label()
         self.remove, self.more, self.into = (

@@ -27,10 +27,12 @@ from bolometric.desk.parts.plain import Label
 
 NO_NAMES = "No names of children: a class or a group, tables by colour or star."
 HINTS = {
-    "turns": "one number for each game: 12 15", "minutes": "one for each game: 6 7.5",
+    "turns": "one number for each game: 12 15",
+    "minutes": "one for each game: 6 7.5",
     "winners": "the player for each game, from 1; 0 for nobody alone",
-    "slips": "slips that were noticed, if somebody counted", "totals": "what came up: 7 8 3",
-}  # fmt: skip
+    "slips": "slips that were noticed, if somebody counted",
+    "totals": "what came up: 7 8 3",
+}
 
 
 class WritePage(QWidget):
@@ -54,14 +56,21 @@ class WritePage(QWidget):
         self.keep = QPushButton("Write it in")
         self.keep.clicked.connect(self.write)
         first = (
-            ("Game", self.which), ("Group", self.group), ("Minutes", self.lists["minutes"]),
+            ("Game", self.which),
+            ("Group", self.group),
+            ("Minutes", self.lists["minutes"]),
             ("Won by", self.lists["winners"]),
-        )  # fmt: skip
+        )
         rest = (
-            ("Date", self.day), ("Tables", self.tables), ("Turns", self.lists["turns"]),
-            ("Came up", self.lists["totals"]), ("Slips", self.lists["slips"]), ("Mood", self.mood),
-            ("Notes", self.note), ("To change", self.change),
-        )  # fmt: skip
+            ("Date", self.day),
+            ("Tables", self.tables),
+            ("Turns", self.lists["turns"]),
+            ("Came up", self.lists["totals"]),
+            ("Slips", self.lists["slips"]),
+            ("Mood", self.mood),
+            ("Notes", self.note),
+            ("To change", self.change),
+        )
         self.more, self.rest = QPushButton("More to say", checkable=True), QWidget()
         self.more.toggled.connect(self._unfold)
         typed = self.group.lineEdit()
@@ -122,13 +131,19 @@ class WritePage(QWidget):
         lists = {key: field.text().replace(",", " ").split() for key, field in self.lists.items()}
         noted = max(len(lists[key]) for key in ("turns", "minutes", "winners", "slips"))
         return session_of(
-            self.game, day=self.day.date().toString("yyyy-MM-dd"), group=self.group.currentText().strip(),
-            tables=max(self.tables.value(), noted), turns=tuple(map(int, lists["turns"])),
-            minutes=tuple(map(float, lists["minutes"])), winners=tuple(map(int, lists["winners"])),
+            self.game,
+            day=self.day.date().toString("yyyy-MM-dd"),
+            group=self.group.currentText().strip(),
+            tables=max(self.tables.value(), noted),
+            turns=tuple(map(int, lists["turns"])),
+            minutes=tuple(map(float, lists["minutes"])),
+            winners=tuple(map(int, lists["winners"])),
             slips=tuple(map(int, lists["slips"])),
-            totals=tuple(lists["totals"]), mood=self.mood.currentData(), note=self.note.text(),
+            totals=tuple(lists["totals"]),
+            mood=self.mood.currentData(),
+            note=self.note.text(),
             change=self.change.text(),
-        )  # fmt: skip
+        )
 
     def write(self) -> None:
         """Have it written in; what can't have been is asked about once."""

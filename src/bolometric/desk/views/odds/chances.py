@@ -60,10 +60,15 @@ class ChancesPage(PickingPage):
 
     def _draw_bars(self) -> None:
         odds, colours = self.set.distribution, self.colours
-        marked = "" if len(odds.totals) > MOST_LABELS else (
-            "Above each bar its chance, in it its ways." if len(odds.totals) <= MOST_PERCENTS
-            else "Above each bar its ways."
-        )  # fmt: skip
+        marked = (
+            ""
+            if len(odds.totals) > MOST_LABELS
+            else (
+                "Above each bar its chance, in it its ways."
+                if len(odds.totals) <= MOST_PERCENTS
+                else "Above each bar its ways."
+            )
+        )
         self.words.setText(f"{odds_words(odds)} {marked}")
         self.chart.clear_to(colours)
         if not odds.totals or len(odds.totals) > MOST_BARS:

@@ -12,9 +12,13 @@ from bolometric.desk.views.odds.page import Page, plain_label
 from bolometric.paint.palette import warmths
 
 NAMES = {
-    "add": "adding", "subtract": "taking away", "multiply": "multiplying", "divide": "dividing",
-    "div": "dividing whole numbers", "mod": "finding the remainder",
-}  # fmt: skip
+    "add": "adding",
+    "subtract": "taking away",
+    "multiply": "multiplying",
+    "divide": "dividing",
+    "div": "dividing whole numbers",
+    "mod": "finding the remainder",
+}
 MOST_SIDE = 40
 
 

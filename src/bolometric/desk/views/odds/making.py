@@ -79,8 +79,11 @@ class MakingPage(Page):
             box.toggled.connect(lambda _: self._ruled())
             row.addWidget(box)
         self.use, self.order, self.division = QComboBox(), QComboBox(), QComboBox()
-        for box, choices, name in ((self.use, USES, "how often each number is used"), (self.order, ORDERS, "brackets"),
-                                   (self.division, DIVISIONS, "division")):  # fmt: skip
+        for box, choices, name in (
+            (self.use, USES, "how often each number is used"),
+            (self.order, ORDERS, "brackets"),
+            (self.division, DIVISIONS, "division"),
+        ):
             for key, words in choices.items():
                 box.addItem(words, key)
             box.setAccessibleName(name)
@@ -141,9 +144,7 @@ class MakingPage(Page):
         if not signs:
             self._show_trouble("Leave at least one sign.")
             return
-        self.rules = MakingRules(
-            signs, self.use.currentData(), self.order.currentData(), self.division.currentData()
-        )  # fmt: skip
+        self.rules = MakingRules(signs, self.use.currentData(), self.order.currentData(), self.division.currentData())
         self.made = None
         self.words.setText("Working it out …")
         self._waiting(True)

@@ -55,8 +55,12 @@ class QuestionsPage(Page):
         self.totals.setPlaceholderText("for example 7 11")
         self.draws = QSpinBox(minimum=1, maximum=MOST_DRAWS, value=10)
         self.shown, self.one, self.other = QComboBox(), QComboBox(), QComboBox()
-        for box, name in ((self.draws, "how many draws"), (self.shown, "what the first shows"),
-                          (self.one, "one total"), (self.other, "the other total")):  # fmt: skip
+        for box, name in (
+            (self.draws, "how many draws"),
+            (self.shown, "what the first shows"),
+            (self.one, "one total"),
+            (self.other, "the other total"),
+        ):
             box.setAccessibleName(name)
         self.chance, self.within, self.wait, self.after, self.first = (plain_label() for _ in range(5))
         self._ask("How likely is", [self.kind, self.totals], self.chance)

@@ -41,8 +41,14 @@ class OddsView(QWidget):
         self.compare, self.facts, self.hand = ComparePage(), FactsPage(), HandPage()
         self.making = MakingPage()
         self.pages: tuple[Page, ...] = (
-            self.chances, self.ways, self.questions, self.compare, self.facts, self.hand, self.making,
-        )  # fmt: skip
+            self.chances,
+            self.ways,
+            self.questions,
+            self.compare,
+            self.facts,
+            self.hand,
+            self.making,
+        )
         for page in self.pages:
             page.total_chosen.connect(lambda total, page=page: self._pass_on(page, total))
         bar = self.bar = PageBar(self, [(page.name, page) for page in self.pages])

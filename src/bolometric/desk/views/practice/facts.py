@@ -70,10 +70,7 @@ class FactsOf(QWidget):
         who = "a player" if seat == ALL_SEATS else f"player {seat + 1}"
         warm = _warmth(table, top)
         head = f"How often in a game ({known.sure}); ringed is the aim"
-        cells = [
-            [_cell(table.cells.get((a, b)), warm, who) for b in table.across]
-            for a in table.down
-        ]  # fmt: skip
+        cells = [[_cell(table.cells.get((a, b)), warm, who) for b in table.across] for a in table.down]
         self.table.show_cells(head, table.down, table.across, cells, colours)
 
 

@@ -34,8 +34,11 @@ class TimePage(PracticePage):
         )
         self.heading = Label("One game of middling length", objectName="heading")
         self.strip = Strip()
-        self.legend = Label("Tall and warm: thinking. Low and blue: hands. A bare line: waiting for the others.",
-                            objectName="hint", wordWrap=True)  # fmt: skip
+        self.legend = Label(
+            "Tall and warm: thinking. Low and blue: hands. A bare line: waiting for the others.",
+            objectName="hint",
+            wordWrap=True,
+        )
         self.strip.pointed.connect(self._tell)
         self.chart_heading = Label("How many minutes games take", objectName="heading")
         self.chart = Chart("minutes of a whole game", "share of games")

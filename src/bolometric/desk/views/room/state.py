@@ -33,11 +33,19 @@ from bolometric.paint.tally import Column
 
 DIGITS = "0123456789./-−,"
 KEYS = (
-    ("number, Enter", "what the real pieces show"), ("Space", "roll here"), ("Backspace", "take the last one back"),
-    ("R", "show the sum, or hide it"), ("E", "show what was to be expected"), ("U", "how unusual is this?"),
-    ("B", "who can no longer win?"), ("Q, A", "the next question; its answer"), ("T", "timer: on, off"),
-    ("P", "practice: nothing counts"), ("N", "the next caller"), ("F11", "for the projector"),
-)  # fmt: skip
+    ("number, Enter", "what the real pieces show"),
+    ("Space", "roll here"),
+    ("Backspace", "take the last one back"),
+    ("R", "show the sum, or hide it"),
+    ("E", "show what was to be expected"),
+    ("U", "how unusual is this?"),
+    ("B", "who can no longer win?"),
+    ("Q, A", "the next question; its answer"),
+    ("T", "timer: on, off"),
+    ("P", "practice: nothing counts"),
+    ("N", "the next caller"),
+    ("F11", "for the projector"),
+)
 MOST_MARKS = 100_000
 
 
@@ -91,12 +99,20 @@ class Room(QObject):
         """What a key does; false for a key that means nothing here."""
         text, key = event.text().lower(), event.key()
         does: dict[int, Callable[[], None]] = {
-            Qt.Key.Key_Return: self.enter, Qt.Key.Key_Enter: self.enter, Qt.Key.Key_Space: self.roll,
-            Qt.Key.Key_Backspace: self.back, Qt.Key.Key_R: self.reveal, Qt.Key.Key_E: self.expect,
-            Qt.Key.Key_U: self.unusual, Qt.Key.Key_B: self.tell_boards, Qt.Key.Key_Q: self.ask,
-            Qt.Key.Key_A: self.answer, Qt.Key.Key_T: self.run_clock, Qt.Key.Key_P: self.practise,
+            Qt.Key.Key_Return: self.enter,
+            Qt.Key.Key_Enter: self.enter,
+            Qt.Key.Key_Space: self.roll,
+            Qt.Key.Key_Backspace: self.back,
+            Qt.Key.Key_R: self.reveal,
+            Qt.Key.Key_E: self.expect,
+            Qt.Key.Key_U: self.unusual,
+            Qt.Key.Key_B: self.tell_boards,
+            Qt.Key.Key_Q: self.ask,
+            Qt.Key.Key_A: self.answer,
+            Qt.Key.Key_T: self.run_clock,
+            Qt.Key.Key_P: self.practise,
             Qt.Key.Key_N: self.next_caller,
-        }  # fmt: skip
+        }
         if text in DIGITS or key in does:
             self.refused = ""
         if text and text in DIGITS:
@@ -259,11 +275,13 @@ class Room(QObject):
         counts = Counter(self.totals[:-1] if self._hidden else self.totals)
         told = expected(self.game, len(self.totals))
         return [
-            Column(minus(one.total), counts.get(Fraction(one.total), 0), *(
-                (one.mean, one.low, one.high) if self.expects and self.totals else ()
-            ))
+            Column(
+                minus(one.total),
+                counts.get(Fraction(one.total), 0),
+                *((one.mean, one.low, one.high) if self.expects and self.totals else ()),
+            )
             for one in told
-        ]  # fmt: skip
+        ]
 
     @property
     def last(self) -> int | None:

@@ -26,9 +26,16 @@ BOARD_HINT = "Boards of the groups, a line for each: 2 3 3 7 …"
 NOW = ("Roll here", "Sum", "Take back", "Expected", "Question", "Answer", "Projector")
 """What a room needs while it plays, as far as it means something just then."""
 LATER = (
-    "How unusual?", "Clock", "Practice", "Next caller", "Picture …", "Sheet to take home …", "To the logbook",
-    "Begin again", "Who can still win?",
-)  # fmt: skip
+    "How unusual?",
+    "Clock",
+    "Practice",
+    "Next caller",
+    "Picture …",
+    "Sheet to take home …",
+    "To the logbook",
+    "Begin again",
+    "Who can still win?",
+)
 """What is unfolded when it is wanted."""
 PER_ROW = 5
 
@@ -58,14 +65,23 @@ class ClassView(QWidget):
         self.rest = QWidget()
         self._lay_out()
         does: dict[str, Callable[[], object]] = {
-            "Roll here": self.room.roll, "Sum": self.room.reveal, "Take back": self.room.back,
-            "Expected": self.room.expect, "How unusual?": self.room.unusual, "Question": self.room.ask,
-            "Who can still win?": self.room.tell_boards, "Practice": self.room.practise,
-            "Next caller": self.room.next_caller, "Answer": self.room.answer, "Clock": self.room.run_clock,
-            "Projector": self.project, "Picture …": lambda: self.export_asked.emit("png"),
-            "Sheet to take home …": lambda: self.export_asked.emit("pdf"), "To the logbook": self._log,
+            "Roll here": self.room.roll,
+            "Sum": self.room.reveal,
+            "Take back": self.room.back,
+            "Expected": self.room.expect,
+            "How unusual?": self.room.unusual,
+            "Question": self.room.ask,
+            "Who can still win?": self.room.tell_boards,
+            "Practice": self.room.practise,
+            "Next caller": self.room.next_caller,
+            "Answer": self.room.answer,
+            "Clock": self.room.run_clock,
+            "Projector": self.project,
+            "Picture …": lambda: self.export_asked.emit("png"),
+            "Sheet to take home …": lambda: self.export_asked.emit("pdf"),
+            "To the logbook": self._log,
             "Begin again": self.room.begin,
-        }  # fmt: skip
+        }
         for words, button in self.buttons.items():
             button.clicked.connect(lambda _=False, does=does[words]: self._do(does))
         self.more.toggled.connect(lambda _: self._show_now())

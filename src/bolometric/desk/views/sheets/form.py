@@ -15,9 +15,15 @@ from bolometric.core.sheets.contents import Contents
 from bolometric.desk.parts.plain import Label
 
 MOTIFS = (
-    ("none", "no picture"), ("bridge", "a bridge"), ("dome", "a dome"), ("pot", "a pot"), ("comet", "a comet"),
-    ("lamp", "a lamp"), ("star", "a star"), ("mountain", "mountains"),
-)  # fmt: skip
+    ("none", "no picture"),
+    ("bridge", "a bridge"),
+    ("dome", "a dome"),
+    ("pot", "a pot"),
+    ("comet", "a comet"),
+    ("lamp", "a lamp"),
+    ("star", "a star"),
+    ("mountain", "mountains"),
+)
 CHOICES: tuple[tuple[str, str, tuple[tuple[str, str], ...]], ...] = (
     ("paper", "Paper", (("A4", "A4"), ("A3", "A3"), ("Letter", "Letter"))),
     ("across", "Boards lie", (("fits", "as fits best"), ("portrait", "upright"), ("landscape", "across"))),
@@ -32,13 +38,31 @@ CHOICES: tuple[tuple[str, str, tuple[tuple[str, str], ...]], ...] = (
 )
 """Settings that are chosen from a few, with how each choice is called."""
 NUMBERS: tuple[tuple[str, str, str], ...] = (
-    ("margin", "Margin", " mm"), ("alike", "Boards alike", ""), ("die", "Edge of a die", " mm"),
-    ("text", "Rules' letters", " pt"), ("learners", "Learners", ""),
-)  # fmt: skip
+    ("margin", "Margin", " mm"),
+    ("alike", "Boards alike", ""),
+    ("die", "Edge of a die", " mm"),
+    ("text", "Rules' letters", " pt"),
+    ("learners", "Learners", ""),
+)
 ORDER = (
-    "paper", "look", "copies", "learners", "margin", "across", "square", "shows", "start", "end", "behind", "alike",
-    "die", "flip", "answers", "text", "expected",
-)  # fmt: skip
+    "paper",
+    "look",
+    "copies",
+    "learners",
+    "margin",
+    "across",
+    "square",
+    "shows",
+    "start",
+    "end",
+    "behind",
+    "alike",
+    "die",
+    "flip",
+    "answers",
+    "text",
+    "expected",
+)
 NARROW = 6
 """Letters that a choice shows at least; the list that drops down is as wide as its words."""
 FITS = 4.0
@@ -113,9 +137,12 @@ class PrintingForm(QWidget):
         needs: dict[str, bool] = {
             **dict.fromkeys(("across", "square", "shows"), bool(contents.boards)),
             **dict.fromkeys(("start", "end", "behind"), trail),
-            "alike": contents.varies, "die": "die" in kinds, "flip": cards,
-            "answers": bool(contents.questions), "expected": bool(contents.tally),
-        }  # fmt: skip
+            "alike": contents.varies,
+            "die": "die" in kinds,
+            "flip": cards,
+            "answers": bool(contents.questions),
+            "expected": bool(contents.tally),
+        }
         for key, there in needs.items():
             self.form.setRowVisible(self.fields[key], there)
 

@@ -12,8 +12,11 @@ from bolometric.paint.printed.page import Page, Paper, mm, paint_page
 EDGE = 10
 """Pixels round the page."""
 ZOOMS: tuple[tuple[str, float | None], ...] = (
-    ("whole page", None), ("half size", 0.5), ("true size", 1.0), ("twice as large", 2.0),
-)  # fmt: skip
+    ("whole page", None),
+    ("half size", 0.5),
+    ("true size", 1.0),
+    ("twice as large", 2.0),
+)
 
 
 class _Paper(QWidget):

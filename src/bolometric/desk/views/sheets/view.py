@@ -7,16 +7,7 @@ from functools import partial
 from pathlib import Path
 
 from PySide6.QtCore import Qt, Signal
-from PySide6.QtWidgets import (
-    QComboBox,
-    QHBoxLayout,
-    QMenu,
-    QPushButton,
-    QScrollArea,
-    QSizePolicy,
-    QVBoxLayout,
-    QWidget,
-)
+from PySide6.QtWidgets import QComboBox, QHBoxLayout, QMenu, QPushButton, QScrollArea, QSizePolicy, QVBoxLayout, QWidget
 
 from bolometric.core.game.document import Game
 from bolometric.core.settings.errors import Cancelled, FileError, GameError
@@ -121,9 +112,10 @@ class SheetsView(QWidget):
         self.fit.clicked.connect(lambda: self.change_asked.emit("printing.square", None))
         menu = QMenu(self.others)
         for kind, words in (
-            ("svg", "This page as SVG …"), ("png", "This page as PNG …"),
+            ("svg", "This page as SVG …"),
+            ("png", "This page as PNG …"),
             ("md", "Rules and teacher's card as Markdown …"),
-        ):  # fmt: skip
+        ):
             menu.addAction(words).triggered.connect(partial(self.export_asked.emit, kind))
         self.others.setMenu(menu)
 

@@ -58,9 +58,9 @@ class ComparePage(QWidget):
         column.setContentsMargins(0, 4, 0, 0)
         column.addLayout(row)
         self.pages = PageBar(
-            self, [("Readings", self.readings), ("How long", self.chart), ("Rules", self.rules),
-                   ("Practice", self.practice)],
-        )  # fmt: skip
+            self,
+            [("Readings", self.readings), ("How long", self.chart), ("Rules", self.rules), ("Practice", self.practice)],
+        )
         column.addLayout(self.pages)
         column.addWidget(self.pages.stack, 1)
         column.addWidget(self.told)
@@ -119,8 +119,9 @@ class ComparePage(QWidget):
         self.rules.show_rows(heads, rows, wrapped=True)
         self._draw()
         alone = IDLE if len(sides) < 2 else ""
-        shapes = "; ".join(f"{SIGNS[MARKS[k]]} {side.game.name}{'' if side.exact else ' (simulated)'}"
-                           for k, side in enumerate(sides))  # fmt: skip
+        shapes = "; ".join(
+            f"{SIGNS[MARKS[k]]} {side.game.name}{'' if side.exact else ' (simulated)'}" for k, side in enumerate(sides)
+        )
         self.told.setText(alone or f"How long: the share of games that is over after so many minutes. {shapes}.")
 
     def _draw(self) -> None:

@@ -75,8 +75,10 @@ class FindPage(QWidget):
         self.tries.setAccessibleName("how many games are looked at")
         self.begin, self.pause = QPushButton("Find"), QPushButton("Pause", checkable=True)
         self.take, self.keep, self.compare = (
-            QPushButton("Take this game"), QPushButton("Keep a copy"), QPushButton("Put it beside others"),
-        )  # fmt: skip
+            QPushButton("Take this game"),
+            QPushButton("Keep a copy"),
+            QPushButton("Put it beside others"),
+        )
         self.bar = QProgressBar(maximum=1000, textVisible=False)
         self.bar.setAccessibleName("Progress of the search")
         self.trade, self.table = Trade(), Rows("readings now, and with the chosen game")

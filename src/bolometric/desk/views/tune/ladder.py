@@ -27,8 +27,13 @@ from bolometric.desk.views.tune.styles import offer_styles
 from bolometric.paint.palette import LIGHT, Palette
 
 IDLE = "Tables in one room can play the same game at several levels: choose what makes it harder, and its two ends."
-BY = {"minutes": "how long it lasts", "thinking_seconds": "how long one thinks a turn", "draw_size": "the size of the "
-      "numbers", "success": "how often it is won", "choice": "how much thinking helps"}  # fmt: skip
+BY = {
+    "minutes": "how long it lasts",
+    "thinking_seconds": "how long one thinks a turn",
+    "draw_size": "the size of the numbers",
+    "success": "how often it is won",
+    "choice": "how much thinking helps",
+}
 ENDS = 0.5
 
 
@@ -54,8 +59,10 @@ class LadderPage(QWidget):
         self.easy, self.hard = (QDoubleSpinBox(decimals=1, minimum=0, maximum=10_000) for _ in range(2))
         self.count = QSpinBox(minimum=min(LEVELS), maximum=max(LEVELS), suffix=" versions")
         self.begin, self.take, self.keep = (
-            QPushButton("Make them"), QPushButton("Take this version"), QPushButton("Save them all to the shelf"),
-        )  # fmt: skip
+            QPushButton("Make them"),
+            QPushButton("Take this version"),
+            QPushButton("Save them all to the shelf"),
+        )
         self.begin.setMinimumWidth(self.begin.sizeHint().width())
         self.bar = QProgressBar(maximum=1000, textVisible=False)
         self.bar.setAccessibleName("Progress")
@@ -63,9 +70,12 @@ class LadderPage(QWidget):
         self.list = OfferList("versions, easy first")
         self.told = Label(IDLE, wordWrap=True)
         names = (
-            (self.by, "what makes it harder"), (self.choosing, "for whom"), (self.easy, "the easy end"),
-            (self.hard, "the hard end"), (self.count, "how many versions"),
-        )  # fmt: skip
+            (self.by, "what makes it harder"),
+            (self.choosing, "for whom"),
+            (self.easy, "the easy end"),
+            (self.hard, "the hard end"),
+            (self.count, "how many versions"),
+        )
         for widget, name in names:
             widget.setAccessibleName(name)
         self._lay_out()

@@ -284,8 +284,10 @@ class SweepPage(QWidget):
 
 
 def _edges(swept: Swept) -> list[Value | str]:
-    return [value if isinstance(value, int) else f"{value:g}" if isinstance(value, float) else str(value)
-            for value in swept.values]  # fmt: skip
+    return [
+        value if isinstance(value, int) else f"{value:g}" if isinstance(value, float) else str(value)
+        for value in swept.values
+    ]
 
 
 def _mean(point: Point, key: str) -> float | None:

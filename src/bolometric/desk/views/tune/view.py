@@ -40,10 +40,13 @@ class TuneView(QWidget):
         self.bar = PageBar(
             self,
             [
-                ("What moves it", self.mover), ("Find", self.finder), ("Sweep", self.sweeper),
-                ("Easier and harder", self.ladder), ("Compare", self.compare),
+                ("What moves it", self.mover),
+                ("Find", self.finder),
+                ("Sweep", self.sweeper),
+                ("Easier and harder", self.ladder),
+                ("Compare", self.compare),
             ],
-        )  # fmt: skip
+        )
         column.addLayout(self.bar)
         column.addWidget(self.bar.stack, 1)
         for page in (self.mover, self.finder, self.sweeper, self.ladder):
