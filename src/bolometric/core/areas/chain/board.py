@@ -7,12 +7,12 @@ from dataclasses import replace
 import numpy as np
 
 from bolometric.core.areas.chain.by_hand import OnLine
-from bolometric.core.areas.chain.printed import printed
 from bolometric.core.areas.chain.solved import first_sums, first_that_win, longest
 from bolometric.core.areas.chain.spec import MOST_SOLVED, Chain
 from bolometric.core.game.contract import Board
 from bolometric.core.game.document import Game
-from bolometric.core.results.board import Heat, Tiles
+from bolometric.core.results.board import Heat, Places, Tiles
+from bolometric.core.results.printed import Printed, WriteOn
 from bolometric.core.text.figures import percent, plural
 
 LOOKED_AT = 2000
@@ -81,6 +81,14 @@ def _against(area: Chain) -> str:
     good, ways = first_that_win(area)
     who = "first" if good else "second"
     return f"By best play the {who} player wins; {good} of {plural(ways, 'first sum')} win (exact)."
+
+
+def printed(game: Game, board: Places | None) -> Printed:
+    """The line to strike numbers on, for a table, and a row for each sum there may be."""
+    area = game.area_as(Chain)
+    rows = tuple(f"{k + 1}." for k in range(max(len(area.open_line) // 2, 1)))
+    table = WriteOn("Our chain", ("sum", "makes"), rows, "Each sum begins with what the last one made.", each=False)
+    return Printed(Tiles(tuple(str(number) for number in area.line)), counters=0, tables=(table,))
 
 
 BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe, printed=printed)

@@ -1,12 +1,13 @@
-"""How the settings of a chain are said."""
+"""How the settings of a chain are said, on the sheets and aloud."""
 
 from __future__ import annotations
 
-from bolometric.core.areas.chain.aloud import aloud
 from bolometric.core.areas.chain.spec import Chain
 from bolometric.core.game.contract import Words
 from bolometric.core.game.document import Game
 from bolometric.core.game.saying import choice
+from bolometric.core.game.speaking import Aloud, said, starts
+from bolometric.core.text.figures import number
 from bolometric.core.text.spans import Sentences, Span, sentences
 
 
@@ -49,6 +50,35 @@ def last(game: Game) -> tuple[Sentences, ...]:
         wanted = Span(f"at most {area.wanted}", "area.wanted")
         return (sentences(*told, ", until nobody can go on; the aim is to leave ", wanted, "."),)
     return (sentences(*told, ": whoever cannot go on loses."),)
+
+
+def aloud(game: Game) -> Aloud:
+    """Strike numbers by sums."""
+    area, alone = game.area_as(Chain), game.seats.count == 1
+    line = f"Write the numbers {area.line[0]} to {area.last} in a row."
+    zero = "Strike zero: adding nothing changes nothing." if area.begins == "zero" and area.zero == "struck" else ""
+    signs = (
+        "First add, or take away. Then take turns with the signs."
+        if area.signs == "alternate"
+        else "You may add or take away."
+    )
+    turn = said(
+        "Make a sum with two numbers that are not struck.",
+        signs,
+        "The answer must be a number that is not struck.",
+        "Strike the two numbers.",
+        "The next sum begins with the answer.",
+    )
+    if area.practice == "against":
+        last: tuple[str, ...] = ("If you cannot go on, you lose.",)
+    else:
+        who = "You" if alone else "You all"
+        last = ("Go on until no sum is left.", f"{who} win if at most {_left(area.wanted)} left.")
+    return Aloud(("paper", "a pencil"), said(line, zero, starts(game)), turn, last)
+
+
+def _left(count: int) -> str:
+    return "one number is" if count == 1 else f"{number(count)} numbers are"
 
 
 WORDS = Words(board=board, needs=needs, first=first, turn=turn, last=last, aloud=aloud)

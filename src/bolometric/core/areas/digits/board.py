@@ -2,20 +2,23 @@
 
 from __future__ import annotations
 
+from fractions import Fraction
 from functools import lru_cache
 
 from bolometric.core.areas.digits.by_hand import OnDigits, shown_order
 from bolometric.core.areas.digits.exact import plan_of
-from bolometric.core.areas.digits.printed import printed
 from bolometric.core.areas.digits.rounds import known_of, sets_of
 from bolometric.core.areas.digits.rules import Columns, columns_of
 from bolometric.core.areas.digits.spec import Digits
 from bolometric.core.game.contract import Board
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
-from bolometric.core.results.board import Cells, Heat
+from bolometric.core.results.board import Cells, Heat, Places
+from bolometric.core.results.printed import Printed, WriteOn
 from bolometric.core.results.show import show
+from bolometric.core.settings.amounts import tidy
 from bolometric.core.text.figures import listing_words, minus, percent
+from bolometric.core.working.facts import place_name
 
 MOST_ROWS, MOST_DIGITS = 15, 20
 SHORT = {5: "HT", 4: "TT", 3: "Th", 2: "H", 1: "T", 0: "O", -1: "t", -2: "h", -3: "th"}
@@ -143,6 +146,18 @@ def _against(columns: Columns) -> str:
             won, even = sets.get((0,), 0.0), sets.get((0, 1), 0.0)
             told.append(f"{percent(won)} of rounds against {words} ({percent(even)} equal)")
     return f" With the same digits it wins {' and '.join(told)}." if told else ""
+
+
+ROWS = 8
+
+
+def printed(game: Game, board: Places | None) -> Printed:
+    """A column for each place and a row for each round; whoever may throw a digit away has a place for it."""
+    area = game.area_as(Digits)
+    places = [place_name(tidy(Fraction(10) ** k)) for k in range(area.whole - 1, -area.decimals - 1, -1)]
+    away = ("thrown away",) if area.spare == "one" else ()
+    note = "Write the decimal point on the line after the ones." if area.decimals else ""
+    return Printed(None, counters=0, tables=(WriteOn("My numbers", (*places, *away), ("",) * ROWS, note),))
 
 
 BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe, printed=printed)

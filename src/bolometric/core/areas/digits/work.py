@@ -6,7 +6,7 @@ from fractions import Fraction
 
 import numpy as np
 
-from bolometric.core.areas.digits.pays import pays
+from bolometric.core.areas.digits.exact import plan_of
 from bolometric.core.areas.digits.play import COMPARED, PLACED
 from bolometric.core.areas.digits.rounds import Known, known_of, sets_of
 from bolometric.core.areas.digits.rules import Columns, columns_of
@@ -15,8 +15,10 @@ from bolometric.core.areas.drawing import PASS, any_draw, by_total
 from bolometric.core.chains.points import match
 from bolometric.core.game.contract import Work
 from bolometric.core.game.document import Game
+from bolometric.core.results.decision import Decision, dearest
 from bolometric.core.settings.amounts import Value, tidy
 from bolometric.core.settings.heeding import Stop, checkpoint
+from bolometric.core.text.figures import minus
 from bolometric.core.working import facts as known
 from bolometric.core.working.facts import Fact, fact
 from bolometric.core.working.tasks import WRITE, Done, Task, Tasks
@@ -130,6 +132,37 @@ def _best(columns: Columns, others: list[Known]) -> dict[float, float]:
         at = has[np.searchsorted(values, order)]
         worse *= np.append(at[::-1].cumsum()[::-1], 0.0)
     return {float(value): float(chance) for value, chance in zip(order, worse[:-1] - worse[1:], strict=True) if chance}
+
+
+def pays(game: Game) -> tuple[Decision, ...]:
+    """For each first digit what any column brings less on average than the best one."""
+    area, columns = game.area_as(Digits), columns_of(game)
+    if area.practice != "one_by_one" or columns.columns < 2:
+        return ()
+    plan, spare = plan_of(columns), int(columns.spare)
+    nearest = area.aim == "nearest"
+    sign = -1.0 if area.aim == "largest" else 1.0
+    unit = "points of distance from the target" if nearest else "of the number's worth"
+    full, found = (1 << columns.columns) - 1, []
+    for place, (digit, chance) in enumerate(zip(columns.values.tolist(), columns.chances.tolist(), strict=True)):
+        values = []
+        for column in range(columns.columns):
+            if nearest:
+                values.append(float(plan.worth[spare, (place + 1) * int(columns.powers[column])]))
+            else:
+                brought = digit * float(columns.worth[column]) + float(plan.worth[spare, full - (1 << column)])
+                values.append(sign * brought)
+        best = int(np.argmin(values))
+        found.append(
+            Decision(
+                f"{minus(game.distribution.totals[place])} is the first digit",
+                f"write it into the {columns.name(best)}",
+                float(np.mean(values) - min(values)),
+                unit,
+                chance,
+            )
+        )
+    return dearest(found)
 
 
 WORK = Work(tasks=tasks, expected=expected, pays=pays)

@@ -11,11 +11,11 @@ from bolometric.core.areas.duel.area import solve
 from bolometric.core.areas.duel.by_hand import OnDuel, round_words
 from bolometric.core.areas.duel.exact import round_in
 from bolometric.core.areas.duel.handicap import EVEN
-from bolometric.core.areas.duel.printed import printed
 from bolometric.core.areas.duel.spec import Duel
 from bolometric.core.game.contract import Board
 from bolometric.core.game.document import Game
-from bolometric.core.results.board import Cells, Heat
+from bolometric.core.results.board import Cells, Heat, Places
+from bolometric.core.results.printed import Printed, WriteOn
 from bolometric.core.text.figures import minus, percent
 
 MOST_COLUMNS = 24
@@ -96,6 +96,18 @@ def weakest(game: Game) -> tuple[int, float] | None:
         return None
     seat = int(np.argmin(shares))
     return (seat, shares[seat]) if shares[seat] < 1 / len(shares) - EVEN else None
+
+
+LONGEST = 20
+
+
+def printed(game: Game, board: Places | None) -> Printed:
+    """A row for each round, a column for each player's total, and who takes the point."""
+    area = game.area_as(Duel)
+    rounds = area.rounds if area.length == "rounds" else area.points * game.seats.count
+    rows = tuple(f"round {k + 1}" for k in range(min(rounds, LONGEST)))
+    heads = (*(f"player {seat + 1}" for seat in range(game.seats.count)), "point to")
+    return Printed(None, counters=0, tables=(WriteOn("Rounds", heads, rows, each=False),))
 
 
 BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe, printed=printed)

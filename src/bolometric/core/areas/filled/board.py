@@ -9,12 +9,12 @@ import numpy as np
 from bolometric.core.areas.filled.by_hand import OnLine
 from bolometric.core.areas.filled.fill import line_of, marks_of, soonest
 from bolometric.core.areas.filled.first import clock, mean_draws
-from bolometric.core.areas.filled.printed import printed
-from bolometric.core.areas.filled.spec import PlacedCounters
+from bolometric.core.areas.filled.spec import Boxes, PlacedCounters
 from bolometric.core.game.contract import Board
 from bolometric.core.game.document import Game
 from bolometric.core.pieces.kinds import remembers
-from bolometric.core.results.board import Heat, Tiles
+from bolometric.core.results.board import Heat, Places, Tiles
+from bolometric.core.results.printed import Printed, WriteOn
 from bolometric.core.text.figures import listing_words, minus, percent, plural
 
 
@@ -70,6 +70,18 @@ def describe(game: Game, heat: Heat, number: int | None) -> str:
         return f"{told}; {expected:.2g} of a player's {marks_of(game)} boxes hold it on average (exact)."
     best = soonest(line.ways, marks_of(game))[number - 1]
     return f"{told}; the placement cleared soonest has {plural(best, 'counter')} here (exact)."
+
+
+def printed(game: Game, board: Places | None) -> Printed:
+    """Empty boxes, or the line of numbers with a player's counters."""
+    area = game.area
+    if isinstance(area, Boxes):
+        heads = tuple(str(k + 1) for k in range(area.boxes))
+        note = "Draw once for each box and write the total into it; then cross off one box with each total that comes."
+        return Printed(None, counters=0, tables=(WriteOn("My boxes", heads, ("",), note),))
+    assert isinstance(area, PlacedCounters)
+    tiles = Tiles(tuple(minus(number) for number in line_of(game).numbers), stacked=True)
+    return Printed(tiles, each=True, counters=area.counters)
 
 
 BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe, printed=printed)

@@ -11,13 +11,14 @@ import numpy as np
 
 from bolometric.core.areas.drawing import MOVE, PASS, any_draw, by_total, drawing, draws_in_race
 from bolometric.core.areas.filled import area as filled
-from bolometric.core.areas.filled.fill import FILLED, PUT, area_of_marks, fills_of, line_of, marks_of
-from bolometric.core.areas.filled.pays import pays
-from bolometric.core.areas.filled.spec import Boxes
+from bolometric.core.areas.filled.fill import FILLED, PUT, area_of_marks, fills_of, line_of, marks_of, soonest
+from bolometric.core.areas.filled.spec import Boxes, PlacedCounters
 from bolometric.core.game.contract import Work
 from bolometric.core.game.document import Game
 from bolometric.core.pieces.kinds import remembers
-from bolometric.core.settings.heeding import Stop
+from bolometric.core.results.decision import Decision, dearest
+from bolometric.core.settings.heeding import Stop, checkpoint
+from bolometric.core.text.figures import minus
 from bolometric.core.working.tasks import Done, Task, Tasks
 
 PUTTING = Task(hands=(MOVE,), chosen=True, words="puts a counter down")
@@ -66,6 +67,53 @@ def expected(game: Game, stop: Stop) -> tuple[tuple[Done, ...], ...] | None:
     if not isinstance(game.area, Boxes):
         fills = ((float(marks_of(game)), PUTTING),)
     return tuple((*fills, (count, any_draw(game, MOVE, PASS))) for count in draws)
+
+
+MOST_TRIED = 4_000
+"""Placements that are compared."""
+
+
+def pays(game: Game) -> tuple[Decision, ...]:
+    """For each number: how many more draws it takes on average if one counter of the best placement stands there.
+
+    It is the counter that is missed least where it stood. Numbers that never come up are faults, not decisions.
+    """
+    if not isinstance(game.area, PlacedCounters) or remembers(game.pieces) or game.distribution.sampled:
+        return ()
+    from bolometric.core.areas.filled.first import clock, mean_draws  # SciPy comes with it
+
+    line, counters = line_of(game), game.area.counters
+    chances = line.chances
+    possible = np.flatnonzero(chances).tolist()
+    if len(possible) < 2 or len(possible) ** 2 > MOST_TRIED:
+        return ()
+    best, time = soonest(line.ways, counters), clock(chances, counters)
+    least, found = mean_draws(time, best), []
+    for at in possible:
+        checkpoint()
+        moved = []
+        for other, count in enumerate(best):
+            if count and other != at:
+                tried = list(best)
+                tried[other] -= 1
+                tried[at] += 1
+                moved.append(mean_draws(time, tuple(tried)))
+        if moved:
+            number, cost = minus(line.numbers[at]), float(min(moved) - least)
+            there = f"{best[at]} there" if best[at] else "none there"
+            asked = f"How many counters would you put on {number}?"
+            found.append(
+                Decision(
+                    f"counters on {number}",
+                    there,
+                    cost,
+                    "draws",
+                    how="one more costs",
+                    asked=asked,
+                    place=at + 1,
+                )
+            )
+    return dearest(found)
 
 
 WORK = Work(tasks=tasks, expected=expected, pays=pays)

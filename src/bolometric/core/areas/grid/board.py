@@ -9,12 +9,12 @@ import numpy as np
 from bolometric.core.areas.grid.area import turns_at_once
 from bolometric.core.areas.grid.by_hand import OnGrid
 from bolometric.core.areas.grid.lines import can_be_completed, lines_of, unevenness
-from bolometric.core.areas.grid.printed import printed
 from bolometric.core.areas.grid.rules import HOLE, claims_of
 from bolometric.core.areas.grid.spec import Grid
 from bolometric.core.game.contract import Board
 from bolometric.core.game.document import Game
-from bolometric.core.results.board import Cells, Heat
+from bolometric.core.results.board import Cells, Heat, Places
+from bolometric.core.results.printed import Printed
 from bolometric.core.text.figures import minus, percent, plural
 
 LOOKED_AT, LONGEST = 60_000, 2_000
@@ -98,6 +98,13 @@ def swapped(game: Game, one: int, other: int) -> tuple[str, object] | None:
     cells = list(area.cells)
     cells[one - 1], cells[other - 1] = cells[other - 1], cells[one - 1]
     return "area.cells", cells
+
+
+def printed(game: Game, board: Places | None) -> Printed:
+    """The grid, and for each player as many counters as could be needed."""
+    area = game.area_as(Grid)
+    open_cells = sum(cell != "hole" for cell in area.laid_out)
+    return Printed(board, counters=-(-open_cells // game.seats.count))
 
 
 BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe, printed=printed, swapped=swapped)

@@ -1,13 +1,13 @@
-"""How the settings of a grid are said."""
+"""How the settings of a grid are said, on the sheets and aloud."""
 
 from __future__ import annotations
 
-from bolometric.core.areas.grid.aloud import aloud
 from bolometric.core.areas.grid.spec import Grid
 from bolometric.core.game.contract import Words
 from bolometric.core.game.document import Game
 from bolometric.core.game.saying import choice
-from bolometric.core.text.figures import number, plural
+from bolometric.core.game.speaking import Aloud, act, called, capital, drawn, rolls, said, share, starts, verb
+from bolometric.core.text.figures import listing_words, number, plural
 from bolometric.core.text.spans import Sentences, Span, sentences
 
 
@@ -98,6 +98,66 @@ def last(game: Game) -> tuple[Sentences, ...]:
                     "Once nothing can be claimed any more, the ", choice(game, "area.wins"), " win; equal ones share."
                 ),
             )
+
+
+SIGNS = {
+    "+-*/": "You may add, take away, multiply and divide.",
+    "+-*": "You may add, take away and multiply.",
+    "+-": "You may add and take away.",
+    "+": "You may add.",
+}
+
+
+def aloud(game: Game) -> Aloud:
+    """Make a number, claim its cell."""
+    area, alone = game.area_as(Grid), game.seats.count == 1
+    colour = "" if alone else " for each player, in a colour of their own"
+    rows = f"a grid of {plural(area.columns, 'column')} and {plural(area.rows, 'row')}"
+    needs = (f"counters{colour}", f"{rows}, with the numbers 1 to {area.last}" if area.numbers == "chart" else rows)
+    return Aloud(needs, said("Take your counters.", starts(game)), said(*_turn(game)), said(*_last(game)))
+
+
+def _turn(game: Game) -> list[str]:
+    area, shared = game.area_as(Grid), game.area_as(Grid).draws == "shared" and game.seats.count > 1
+    if area.how == "any":
+        told = [f"The caller {rolls(game)} for everybody." if shared else f"{capital(act(game))}.", *_making(area)]
+    else:
+        told = [*(called(game) if shared else drawn(game))]
+    told.append(
+        "Put a counter on a free cell with that number."
+        if area.how == "total"
+        else "Put a counter on a free cell with your number."
+    )
+    if "free" in area.laid_out:
+        told.append("A starred cell belongs to everybody.")
+    if shared:
+        told.append("Go round in turn, all with the same numbers.")
+    if area.takes_over:
+        told.append("You may take a cell from another player.")
+    nothing = f"{verb(game)} once more" if area.draws_again else "your turn is over"
+    return [*told, f"If no cell fits, {nothing}."]
+
+
+def _making(area: Grid) -> tuple[str, ...]:
+    use = "Use every number once." if area.use == "all" else "Use each number once, or leave it out."
+    left = "" if area.order == "brackets" else "Work from left to right."
+    whole = "Only divide when it comes out whole." if area.operations == "+-*/" and area.division == "exact" else ""
+    return said("Make a number of what you see.", SIGNS[area.operations], use, left, whole)
+
+
+def _last(game: Game) -> list[str]:
+    area, alone = game.area_as(Grid), game.seats.count == 1
+    if area.wins == "line":
+        on = ((area.across, "across"), (area.down, "down"), (area.slanting, "slanting"))
+        ways = listing_words([word for yes, word in on if yes == "yes"], "or")
+        who = "Count your turns until you have" if alone else "You win when you have"
+        return [f"{who} {number(area.in_line)} in a line.", f"A line may go {ways}."]
+    if area.wins == "first_to":
+        who = "Count your turns until you have" if alone else "The first player wins who has"
+        return [f"{who} {plural(area.wanted, 'cell')}."]
+    if alone:
+        return ["Go on until no cell can be claimed. Count your cells."]
+    return ["Go on until no cell can be claimed.", "The most cells win.", share(game, "the same")]
 
 
 WORDS = Words(board=board, needs=needs, first=first, turn=turn, last=last, how_drawn=how_drawn, aloud=aloud)

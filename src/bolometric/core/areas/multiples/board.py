@@ -5,12 +5,12 @@ from __future__ import annotations
 from dataclasses import replace
 
 from bolometric.core.areas.multiples.by_hand import OnChart
-from bolometric.core.areas.multiples.printed import printed
 from bolometric.core.areas.multiples.rules import chart_of
 from bolometric.core.areas.multiples.spec import Multiples
 from bolometric.core.game.contract import Board
 from bolometric.core.game.document import Game
-from bolometric.core.results.board import Heat, Tiles
+from bolometric.core.results.board import Heat, Places, Tiles
+from bolometric.core.results.printed import Printed
 from bolometric.core.text.figures import listing, percent, plural
 
 
@@ -54,6 +54,13 @@ def describe(game: Game, heat: Heat, number: int | None) -> str:
         f"{number}: {plural(len(totals), 'draw')} can take a counter off, {listing(totals, 'or')}: "
         f"{percent(heat.values[number - 1])} of draws (exact), if it is the lowest multiple then."
     )
+
+
+def printed(game: Game, board: Places | None) -> Printed:
+    """The chart, without the numbers left blank that nobody covers."""
+    area = game.area_as(Multiples)
+    names = tuple(str(number) for number in range(1, area.chart + 1))
+    return Printed(Tiles(names, frozenset(range(1, area.limit + 1))), counters=area.counters)
 
 
 BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe, printed=printed)

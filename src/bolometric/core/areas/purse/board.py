@@ -12,17 +12,17 @@ from numpy.typing import NDArray
 from bolometric.core.areas.purse.area import last_of, steps_of
 from bolometric.core.areas.purse.by_hand import OnPurse
 from bolometric.core.areas.purse.exact import PursePlan, plan_of
-from bolometric.core.areas.purse.printed import printed
 from bolometric.core.areas.purse.rules import Steps, possible_sums
 from bolometric.core.areas.purse.spec import Purse
 from bolometric.core.game.contract import Board
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
 from bolometric.core.pieces.kinds import remembers
-from bolometric.core.results.board import Cells, Heat
+from bolometric.core.results.board import Cells, Heat, Places
+from bolometric.core.results.printed import Printed, WriteOn
 from bolometric.core.results.show import show
 from bolometric.core.settings.amounts import tidy
-from bolometric.core.text.figures import listing_words, minus, percent
+from bolometric.core.text.figures import listing, listing_words, minus, percent
 
 STYLES = (
     ("Best play ends", Style(choose="plan")),
@@ -164,6 +164,15 @@ def _whole(game: Game, steps: Steps) -> str:
         away, hit = show("score", float(last @ steps.distance)), percent(float(last[steps.exact].sum()))
         told.append(f"{words} {away} away, on the target {hit}, over {percent(float(last[over].sum()))}")
     return f"{'; '.join(told)} (on average, exact)."
+
+
+def printed(game: Game, board: Places | None) -> Printed:
+    """A row for each draw, with room for the sum."""
+    area = game.area_as(Purse)
+    rows = tuple(f"draw {k + 1}" for k in range(area.draws))
+    choices = listing([tidy(multiplier) for multiplier in area.multipliers], "or")
+    note = f"Times {choices}, as near to {minus(tidy(area.target))} as you can."
+    return Printed(None, counters=0, tables=(WriteOn("My purse", ("drawn", "times", "makes", "together"), rows, note),))
 
 
 BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe, printed=printed)

@@ -8,13 +8,13 @@ import numpy as np
 
 from bolometric.core.areas.drawing import MOVE, PASS, any_draw, by_total
 from bolometric.core.areas.purse.area import PUT_IN, multipliers_of, steps_of
-from bolometric.core.areas.purse.exact import choice_of
-from bolometric.core.areas.purse.pays import pays
+from bolometric.core.areas.purse.exact import choice_of, plan_of
 from bolometric.core.areas.purse.rules import Steps
 from bolometric.core.areas.purse.spec import Purse
 from bolometric.core.game.contract import Work
 from bolometric.core.game.document import Game
 from bolometric.core.pieces.kinds import remembers
+from bolometric.core.results.decision import Decision, dearest
 from bolometric.core.settings.amounts import Value
 from bolometric.core.settings.heeding import Stop, checkpoint
 from bolometric.core.text.figures import minus
@@ -86,6 +86,28 @@ def expected(game: Game, stop: Stop) -> tuple[tuple[Done, ...], ...] | None:
         done.append((float(steps.draws), any_draw(game, PASS)))
         found.append((*done, (steps.draws * float(by > 1), Task(chosen=True))))
     return tuple(found)
+
+
+def pays(game: Game) -> tuple[Decision, ...]:
+    """For each first total how much further from the target any multiplier ends on average than the best one."""
+    area = game.area_as(Purse)
+    if remembers(game.pieces) or len(area.multipliers) < 2:
+        return ()
+    steps = steps_of(game)
+    plan, found = plan_of(steps, "nearest"), []
+    for place, total in enumerate(game.distribution.totals):
+        values = [float(plan.distance[steps.draws - 1, steps.start + adds]) for adds in steps.adds[place].tolist()]
+        best = int(np.argmin(values))
+        found.append(
+            Decision(
+                f"{minus(total)} is drawn first",
+                f"multiply by {minus(area.multipliers[best])}",
+                float(np.mean(values) - min(values)),
+                "points of distance from the target",
+                float(steps.chances[place]),
+            )
+        )
+    return dearest(found)
 
 
 WORK = Work(tasks=tasks, expected=expected, pays=pays)

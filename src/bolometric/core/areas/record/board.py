@@ -5,12 +5,12 @@ from __future__ import annotations
 from dataclasses import replace
 
 from bolometric.core.areas.record.by_hand import OnRecord
-from bolometric.core.areas.record.printed import printed
 from bolometric.core.areas.record.seen import expected_after, kinds_of, lasting
 from bolometric.core.areas.record.spec import Record
 from bolometric.core.game.contract import Board
 from bolometric.core.game.document import Game
-from bolometric.core.results.board import Heat, Tiles
+from bolometric.core.results.board import Heat, Places, Tiles
+from bolometric.core.results.printed import Printed, WriteOn
 from bolometric.core.text.figures import minus, percent
 
 
@@ -51,6 +51,17 @@ def _whole(game: Game) -> str:
         return f"There are {len(kinds.names)} different ones to see."
     nine = found.quantile(0.9)
     return f"Everything has been seen after {mean:.1f} draws on average, in nine games of ten after {nine} (exact)."
+
+
+MOST = 30
+
+
+def printed(game: Game, board: Places | None) -> Printed:
+    """A row for each draw, a column for each heading, and one for the sum that was used."""
+    area = game.area_as(Record)
+    count = area.draws if area.complete == "draws" else MOST
+    rows = tuple(f"{k + 1}." for k in range(min(count, MOST)))
+    return Printed(None, counters=0, tables=(WriteOn("Record", (*area.columns, "sum used"), rows, each=False),))
 
 
 BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe, printed=printed)

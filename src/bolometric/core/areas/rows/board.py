@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from bolometric.core.areas.rows.by_hand import OnRows
-from bolometric.core.areas.rows.printed import printed
 from bolometric.core.areas.rows.spec import DigitRows
 from bolometric.core.game.contract import Board
 from bolometric.core.game.document import Game
-from bolometric.core.results.board import Cells, Heat
+from bolometric.core.results.board import Cells, Heat, Places
+from bolometric.core.results.printed import Printed, WriteOn
 from bolometric.core.text.figures import minus, percent
 
 MOST_SHOWN = 20
@@ -37,6 +37,17 @@ def describe(game: Game, heat: Heat, number: int | None) -> str:
     if number is None:
         return "A number is written opposite what it beats, or spent against one that it does not."
     return f"{places(game).columns[number - 1]}: drawn in {percent(heat.values[number - 1])} of draws (exact)."
+
+
+ROUNDS = 4
+
+
+def printed(game: Game, board: Places | None) -> Printed:
+    """One's own number, the one opposite, and a tick; as many rows as the game has, for a few rounds."""
+    area = game.area_as(DigitRows)
+    rows = tuple(f"row {row + 1}" for row in range(area.rows))
+    tables = tuple(WriteOn(f"Round {k + 1}", ("mine", "opposite", "tick"), rows) for k in range(ROUNDS))
+    return Printed(None, counters=0, tables=tables)
 
 
 BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe, printed=printed)

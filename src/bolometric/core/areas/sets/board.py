@@ -9,12 +9,12 @@ import numpy as np
 from bolometric.core.areas.sets.area import closing_of, outcome_of
 from bolometric.core.areas.sets.by_hand import OnTiles
 from bolometric.core.areas.sets.exact import plan_of
-from bolometric.core.areas.sets.printed import printed
 from bolometric.core.areas.sets.spec import Sets
 from bolometric.core.game.contract import Board
 from bolometric.core.game.document import Game
 from bolometric.core.pieces.kinds import remembers
-from bolometric.core.results.board import Heat, Tiles
+from bolometric.core.results.board import Heat, Places, Tiles
+from bolometric.core.results.printed import Printed, WriteOn
 from bolometric.core.results.show import show
 from bolometric.core.text.figures import listing, percent
 
@@ -55,6 +55,15 @@ def describe(game: Game, heat: Heat, number: int | None) -> str:
     helped = [t for t in others if any(taken >> (number - 1) & 1 for taken in closing.sets(closing.full, t))]
     with_others = f", totals of {listing(helped, 'and')} together with others" if helped else ""
     return f"Tile {number}: left open in {percent(heat.values[number - 1])} of turns; {alone}{with_others} (exact)."
+
+
+def printed(game: Game, board: Places | None) -> Printed:
+    """Tiles that stand up; a row for each round, a column for each player."""
+    area = game.area_as(Sets)
+    players = tuple(f"player {seat + 1}" for seat in range(game.seats.count))
+    rounds = tuple(f"round {k + 1}" for k in range(area.rounds))
+    table = WriteOn("Rounds", players, (*rounds, "together"), "Write what each round scores.", each=False)
+    return Printed(None, counters=0, tables=(table,), tiles=tuple(str(k + 1) for k in range(area.tiles)))
 
 
 BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe, printed=printed)

@@ -6,13 +6,13 @@ from dataclasses import dataclass, replace
 
 from bolometric.core.areas.trail import area, square_board, stopping
 from bolometric.core.areas.trail.on_trail import OnTrail
-from bolometric.core.areas.trail.printed import printed
 from bolometric.core.areas.trail.rules import GOES_ON, compile_chain
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.chains.race import Visits
 from bolometric.core.game.contract import Board
 from bolometric.core.game.document import Game
-from bolometric.core.results.board import Box, Heat, Track
+from bolometric.core.results.board import Box, Heat, Places, Track
+from bolometric.core.results.printed import Printed, WriteOn
 from bolometric.core.settings.amounts import tidy
 from bolometric.core.text.figures import minus, percent
 
@@ -180,6 +180,22 @@ def bent(game: Game, which: int, x: float, y: float) -> tuple[str, object] | Non
     if trail.laid != "curve" or not 0 <= which < len(trail.bend):
         return None
     return "area.bend", [[x, y] if k == which else list(point) for k, point in enumerate(trail.bend)]
+
+
+ROWS, FINE = 16, 1000
+
+
+def printed(game: Game, board: Places | None) -> Printed:
+    """The board; who fills an amount also writes down how far it is, as a fraction and as a decimal."""
+    trail = game.area_as(Trail)
+    if not isinstance(board, Box):
+        return Printed(board)
+    heads = ("drawn", "as a fraction", "as a decimal", "filled so far")
+    squares = 10 if trail.per_one >= FINE else 0
+    note = "Colour each thousandth in the square: ten rows of ten are one tenth." if squares else ""
+    return Printed(
+        board, each=True, counters=0, tables=(WriteOn("What I filled", heads, ("",) * ROWS, note, squares=squares),)
+    )
 
 
 BOARD = Board(
