@@ -19,7 +19,7 @@ from bolometric.core.areas.multiples.rules import compile_chart, preference
 from bolometric.core.areas.sets.area import closing_of
 from bolometric.core.areas.sets.exact import plan_of, policy_of
 from bolometric.core.areas.trail import area as trail_area
-from bolometric.core.areas.trail.against import against
+from bolometric.core.areas.trail.pairs.best_play import against
 from bolometric.core.game.document import game_from
 from bolometric.core.measure.measuring import measure_exactly
 from bolometric.core.outcomes.sampler import sampler

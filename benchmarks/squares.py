@@ -15,7 +15,7 @@ from alternating import best_of
 
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.areas.trail import area
-from bolometric.core.areas.trail.squares_play import play
+from bolometric.core.areas.trail.squares.play import play
 from bolometric.core.game.document import game_from, with_value
 from bolometric.core.measure.measuring import measure_exactly
 

@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 from bolometric.assets import demo_files
 from bolometric.cli import main
 from bolometric.core.areas.catalogue import area_of
-from bolometric.core.areas.trail.on_cards import OnCards
+from bolometric.core.areas.trail.cards.spec import OnCards
 from bolometric.core.conform.saying import aloud
 from bolometric.core.game.document import game_from
 from bolometric.core.game.files import read

@@ -5,7 +5,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from bolometric.assets import demo_files
-from bolometric.core.areas.trail.stopping import plan_of
+from bolometric.core.areas.trail.daring.stopping import plan_of
 from bolometric.core.game.document import game_from
 from bolometric.core.game.files import read
 from bolometric.core.game.seats import Style

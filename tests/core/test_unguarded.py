@@ -15,8 +15,8 @@ from bolometric.core.areas.multiples.play import _move
 from bolometric.core.areas.purse.area import steps_of
 from bolometric.core.areas.purse.exact import last_sum
 from bolometric.core.areas.shelf import starters
-from bolometric.core.areas.trail.choice_faults import _choosing
-from bolometric.core.areas.trail.stopping import _ranges
+from bolometric.core.areas.trail.daring.faults import _choosing
+from bolometric.core.areas.trail.daring.stopping import _ranges
 from bolometric.core.game.document import game_from, with_value
 from bolometric.core.game.part import StyleRule
 from bolometric.core.game.seats import Style

@@ -10,8 +10,8 @@ from hypothesis import strategies as st
 
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.areas.trail.board import advice
+from bolometric.core.areas.trail.daring.stopping import StoppingPolicy, plan_of, policy_of, turn_matrix
 from bolometric.core.areas.trail.rules import compile_chain
-from bolometric.core.areas.trail.stopping import StoppingPolicy, plan_of, policy_of, turn_matrix
 from bolometric.core.game.document import game_from
 from bolometric.core.game.seats import Style
 from bolometric.core.judge.faults import find_faults

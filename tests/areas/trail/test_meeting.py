@@ -6,9 +6,9 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from bolometric.core.areas.catalogue import area_of
-from bolometric.core.areas.trail.against import against
 from bolometric.core.areas.trail.area import meets
-from bolometric.core.areas.trail.responding import plan_of_seat
+from bolometric.core.areas.trail.pairs.best_play import against
+from bolometric.core.areas.trail.pairs.best_response import plan_of_seat
 from bolometric.core.areas.trail.rules import compile_chain
 from bolometric.core.game.document import game_from
 from bolometric.core.game.seats import Style

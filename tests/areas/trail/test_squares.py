@@ -8,9 +8,9 @@ from hypothesis import HealthCheck, assume, given, settings
 from hypothesis import strategies as st
 
 from bolometric.core.areas.catalogue import area_of
-from bolometric.core.areas.trail.patterns import every, painted, read_squares, spread, typed_squares
-from bolometric.core.areas.trail.square_faults import by_rules
-from bolometric.core.areas.trail.squares import compile_squares
+from bolometric.core.areas.trail.squares.faults import by_rules
+from bolometric.core.areas.trail.squares.patterns import every, painted, read_squares, spread, typed_squares
+from bolometric.core.areas.trail.squares.square import compile_squares
 from bolometric.core.game.document import game_from, with_value
 from bolometric.core.measure.measuring import measure_exactly
 from bolometric.core.play.sitting import Sitting

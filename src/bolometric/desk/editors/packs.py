@@ -16,7 +16,7 @@ from PySide6.QtWidgets import (
     QSpinBox,
 )
 
-from bolometric.core.areas.trail.on_cards import MOST_PACKS
+from bolometric.core.areas.trail.cards.spec import MOST_PACKS
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.asking.families import FAMILIES
 from bolometric.core.asking.keyed import read_cards, typed_cards

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from PySide6.QtWidgets import QComboBox, QHBoxLayout, QPlainTextEdit, QPushButton, QSpinBox
 
-from bolometric.core.areas.trail.patterns import (
+from bolometric.core.areas.trail.spec import Trail
+from bolometric.core.areas.trail.squares.patterns import (
     HINT,
     PlainSquare,
     every,
@@ -13,8 +14,7 @@ from bolometric.core.areas.trail.patterns import (
     spread,
     typed_squares,
 )
-from bolometric.core.areas.trail.spec import Trail
-from bolometric.core.areas.trail.squares import Square
+from bolometric.core.areas.trail.squares.square import Square
 from bolometric.core.game.document import Game, with_value
 from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.knobs import KnobAt

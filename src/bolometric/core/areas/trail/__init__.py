@@ -1,29 +1,28 @@
 """Trail: a marker for each seat, or one for all, moves along a line of squares by the totals drawn.
 
-spec           what the maker sets; choices in words
+spec, choices, styles  what the maker sets
 rules          where a total takes a marker, and how a turn ends: the only place that says so
-exact          the absorbing chain that the rules make; long_trail for thousands of steps; pair for two that meet
-stopping       turns of several draws, and when it is best to stop; against for playing to win
-squares        what a square may carry, and what a landing there comes to; on_squares, patterns: set and laid out
-turns_on_squares  turns that squares lengthen or take away, as a chain; squares_play where squares do more
-on_cards, card_rules, cards_play  packs of question cards: set, what they come to, and in the compiled loop
-play           whole games played by the thousand; meeting where seats heed each other; outcomes of matches; visiting
-               how often each step is landed on, in games played
+exact          the absorbing chain that the rules make; long_trail for thousands of steps
+play           whole games played by the thousand; outcomes of matches; visiting: how often each step is landed on
 work           what is worked out while it is played
+squares/       squares that do something: set, laid, drawn, said, as a chain and in a loop of their own
+cards/         packs of question cards that squares ask
+daring/        turns of several draws, when it is best to stop, and choices that are none
+pairs/         two seats that heed each other: best play, followed exactly and played
 """
 
 from __future__ import annotations
 
 from typing import TYPE_CHECKING
 
-from bolometric.core.areas.trail.card_rules import READINGS
+from bolometric.core.areas.trail.cards.rules import READINGS
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.game.entry import Entry, Starter
 
 if TYPE_CHECKING:
     from collections.abc import Iterator
 
-    from bolometric.core.areas.trail.on_trail import Key, OnTrail
+    from bolometric.core.areas.trail.standing import Key, OnTrail
     from bolometric.core.game.contract import Area
     from bolometric.core.game.document import Game
 

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from bolometric.core.areas.trail import said_of_cards, said_of_squares
+from bolometric.core.areas.trail.cards import sentences as card_sentences
 from bolometric.core.areas.trail.spec import Trail
+from bolometric.core.areas.trail.squares import sentences as square_sentences
 from bolometric.core.game.document import Game
 from bolometric.core.game.speaking import Aloud, drawn, said, starts, verb
 from bolometric.core.text.figures import listing, number, plural
@@ -22,7 +23,7 @@ def _trail(game: Game) -> Trail:
 def aloud(game: Game) -> Aloud:
     """A race along squares, or the filling of a box."""
     squares = _trail(game).unit == "whole"
-    first = said(*_first(game), *said_of_cards.first(game), starts(game))
+    first = said(*_first(game), *card_sentences.first(game), starts(game))
     return Aloud(_needs(game), first, said(*_turn(game)), said(*_end(game), *_winner(game, squares)))
 
 
@@ -30,7 +31,7 @@ def _needs(game: Game) -> tuple[str, ...]:
     trail = _trail(game)
     each = "" if game.seats.count == 1 or trail.track == "shared" else " for each player"
     if trail.unit == "whole":
-        return f"a counter{each}", f"a trail of {plural(trail.length, 'square')}", *said_of_cards.needs(game)
+        return f"a counter{each}", f"a trail of {plural(trail.length, 'square')}", *card_sentences.needs(game)
     return (f"a box that stands for {trail.amount}, cut into {trail.unit}s{each}",)
 
 
@@ -68,8 +69,8 @@ def _turn(game: Game) -> list[str]:
         *_listed(game, either),
         *_special(game),
         *_going_on(game),
-        *said_of_squares.aloud(game),
-        *said_of_cards.aloud(game),
+        *square_sentences.aloud(game),
+        *card_sentences.aloud(game),
     ]
 
 
@@ -130,7 +131,7 @@ def _end(game: Game) -> tuple[str, ...]:
 
 def _winner(game: Game, squares: bool) -> tuple[str, ...]:
     trail, home = _trail(game), "home" if squares else "done"
-    if (by_cards := said_of_cards.last(game)) is not None:
+    if (by_cards := card_sentences.last(game)) is not None:
         return by_cards
     if trail.track == "shared":
         return (f"You all win if you are {home} within {plural(trail.turns, 'turn')}.",)

@@ -9,7 +9,8 @@ from typing import TYPE_CHECKING
 
 import numpy as np
 
-from bolometric.core.areas.trail import exact, stopping
+from bolometric.core.areas.trail import exact
+from bolometric.core.areas.trail.daring import stopping
 from bolometric.core.areas.trail.rules import Chain, compile_chain
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.chains.race import FirstPassage, Visits, endings_by_turn
@@ -26,7 +27,7 @@ from bolometric.core.working.trace import Book
 
 if TYPE_CHECKING:
     from bolometric.core.areas.trail.play import Course
-    from bolometric.core.areas.trail.squares_play import Ground
+    from bolometric.core.areas.trail.squares.play import Ground
     from bolometric.core.outcomes.distribution import Distribution
     from bolometric.core.outcomes.sampler import Sampler
 
@@ -64,7 +65,7 @@ def solve(game: Game, stop: Callable[[], bool]) -> ExactResult | None:
         way = passage_in(game, game.seats.style(0), stop)
         return together(way, trail.turns, seats, one_draw)
     if meets(game):
-        from bolometric.core.areas.trail import pair  # brings Numba with it
+        from bolometric.core.areas.trail.pairs import exact as pair  # brings Numba with it
 
         return pair.solve(game, stop)
     styles = [game.seats.style(seat) for seat in range(seats)]
@@ -79,7 +80,7 @@ def solve(game: Game, stop: Callable[[], bool]) -> ExactResult | None:
 @lru_cache(maxsize=16)
 def _on_squares(trail: Trail, distribution: Distribution) -> exact.Way | None:
     """The way by what squares do; None where they do more than a seat's own way can tell, or do nothing."""
-    from bolometric.core.areas.trail.turns_on_squares import way_on_squares
+    from bolometric.core.areas.trail.squares.turns import way_on_squares
 
     return way_on_squares(compile_chain(trail, distribution))
 
@@ -133,7 +134,7 @@ def visits(game: Game) -> Visits | None:
     marker how often it does in its turns.
     """
     if meets(game):
-        from bolometric.core.areas.trail import meeting
+        from bolometric.core.areas.trail.pairs import play as meeting
 
         return meeting.landings(game, WALKS, LONGEST_GAME, np.random.default_rng(1))
     if _trail(game).squares:
@@ -162,7 +163,7 @@ def _visits_on_squares(game: Game) -> Visits | None:
         return exact.landed(exact.way_with_jumps(_chain(game)))
     if remembers(game.pieces):
         return None
-    from bolometric.core.areas.trail import squares_play
+    from bolometric.core.areas.trail.squares import play as squares_play
 
     most = trail.turns if trail.track == "shared" else LONGEST_GAME
     return squares_play.landings(_ground(game), WALKS, most, np.random.default_rng(1))
@@ -170,7 +171,8 @@ def _visits_on_squares(game: Game) -> Visits | None:
 
 def player(game: Game) -> Player:
     """Compile the game for the runs."""
-    from bolometric.core.areas.trail import meeting, outcomes  # they bring Numba with them
+    from bolometric.core.areas.trail import outcomes  # brings Numba with it, as does the next
+    from bolometric.core.areas.trail.pairs import play as meeting
 
     trail, seats = _trail(game), game.seats.count
     plain = meeting.player(game) if meets(game) else _racing(game)
@@ -185,7 +187,8 @@ def player(game: Game) -> Player:
 
 def _ground(game: Game) -> Ground:
     """The track with its squares laid out for their kernel."""
-    from bolometric.core.areas.trail import cards_play, squares_play
+    from bolometric.core.areas.trail.cards import play as cards_play
+    from bolometric.core.areas.trail.squares import play as squares_play
     from bolometric.core.outcomes.sampler import sampler
 
     chain, trail = _chain(game), _trail(game)
@@ -198,7 +201,8 @@ def _ground(game: Game) -> Ground:
 
 def _racing(game: Game) -> Player:
     """Seats that do not heed each other."""
-    from bolometric.core.areas.trail import play, squares_play
+    from bolometric.core.areas.trail import play
+    from bolometric.core.areas.trail.squares import play as squares_play
 
     if _chain(game).acts is not None:
         ground = _ground(game)

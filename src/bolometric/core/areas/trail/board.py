@@ -4,10 +4,12 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
-from bolometric.core.areas.trail import area, square_board, stopping
-from bolometric.core.areas.trail.on_trail import OnTrail
+from bolometric.core.areas.trail import area
+from bolometric.core.areas.trail.daring import stopping
 from bolometric.core.areas.trail.rules import GOES_ON, compile_chain
 from bolometric.core.areas.trail.spec import Trail
+from bolometric.core.areas.trail.squares import board as square_board
+from bolometric.core.areas.trail.standing import OnTrail
 from bolometric.core.chains.race import Visits
 from bolometric.core.game.contract import Board
 from bolometric.core.game.document import Game

@@ -7,13 +7,13 @@ from typing import TYPE_CHECKING
 
 import numpy as np
 
-from bolometric.core.areas.trail import cards_by_hand as cards
-from bolometric.core.areas.trail import stopping
-from bolometric.core.areas.trail.card_rules import AFTER_ROUNDS, HOME, HOME_WITH, WINS, goes_round
-from bolometric.core.areas.trail.on_trail import STOP, Key, OnTrail
+from bolometric.core.areas.trail.cards import by_hand as cards
+from bolometric.core.areas.trail.cards.rules import AFTER_ROUNDS, HOME, HOME_WITH, WINS, goes_round
+from bolometric.core.areas.trail.daring import stopping
 from bolometric.core.areas.trail.rules import LOST, MOST_DRAWS, SENT_BACK, compile_chain, turn_over
 from bolometric.core.areas.trail.spec import MOST_MEETING, Trail
-from bolometric.core.areas.trail.squares import AGAIN, CARD, MISS, SWAP, next_ahead
+from bolometric.core.areas.trail.squares.square import AGAIN, CARD, MISS, SWAP, next_ahead
+from bolometric.core.areas.trail.standing import STOP, Key, OnTrail
 from bolometric.core.game.contract import ByHand
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
@@ -21,7 +21,7 @@ from bolometric.core.results.standing import Drawn, Option, noted, won
 from bolometric.core.text.figures import listing, percent
 
 if TYPE_CHECKING:
-    from bolometric.core.areas.trail.against import Against
+    from bolometric.core.areas.trail.pairs.best_play import Against
 
 
 def begin(game: Game) -> OnTrail:
@@ -110,21 +110,21 @@ def pick(game: Game, now: OnTrail, style: Style, rng: np.random.Generator) -> Ke
 
 def _against(game: Game) -> Against:
     """Best play against the other seat."""
-    from bolometric.core.areas.trail.against import against  # brings Numba with it: half a second
+    from bolometric.core.areas.trail.pairs.best_play import against  # brings Numba with it: half a second
 
     return against(game.area_as(Trail), game.distribution)
 
 
 def _plan(game: Game, seat: int, style: Style) -> Against:
     """How a seat with a style plays to win."""
-    from bolometric.core.areas.trail.responding import plan_of_seat  # brings Numba with it
+    from bolometric.core.areas.trail.pairs.best_response import plan_of_seat  # brings Numba with it
 
     return plan_of_seat(game, seat, style)
 
 
 def _mover(game: Game, now: OnTrail, style: Style, rng: np.random.Generator) -> int:
     """Whose marker a style moves."""
-    from bolometric.core.areas.trail.moving import gives_away, how  # brings Numba with it
+    from bolometric.core.areas.trail.pairs.mover import gives_away, how  # brings Numba with it
 
     trail, other = game.area_as(Trail), (now.seat + 1) % game.seats.count
     a, b = now.places[now.seat], now.places[other]

@@ -53,7 +53,7 @@ def way_of(chain: Chain) -> Way:
 
 
 def way_of_turns(matrix: Array) -> Way:
-    """Turns of several draws, as :mod:`stopping_rule` works them out."""
+    """Turns of several draws, as :mod:`stopping` works them out."""
     possible = matrix > 0
     steps = len(matrix)
     good = np.append(np.zeros(steps, bool), True)

@@ -8,11 +8,13 @@ from fractions import Fraction
 import numpy as np
 from numpy.typing import NDArray
 
-from bolometric.core.areas.trail import area, card_faults, square_faults
-from bolometric.core.areas.trail.choice_faults import no_choice
+from bolometric.core.areas.trail import area
+from bolometric.core.areas.trail.cards import faults as card_faults
+from bolometric.core.areas.trail.daring.faults import no_choice
 from bolometric.core.areas.trail.rules import compile_chain
 from bolometric.core.areas.trail.spec import PER_ONE, Trail
-from bolometric.core.areas.trail.squares import works
+from bolometric.core.areas.trail.squares import faults as square_faults
+from bolometric.core.areas.trail.squares.square import works
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.contract import Faults
 from bolometric.core.game.document import Game

@@ -15,8 +15,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bolometric.core.areas.trail import rules
+from bolometric.core.areas.trail.daring.stopping import StoppingPolicy
 from bolometric.core.areas.trail.rules import LOST, Chain
-from bolometric.core.areas.trail.stopping import StoppingPolicy
 from bolometric.core.areas.trail.visiting import visits_by_chance
 from bolometric.core.chains.race import Visits
 from bolometric.core.outcomes.chance import HALF, STEP, bits, kept, part, stream

@@ -15,7 +15,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bolometric.core.areas.trail.spec import Trail
-from bolometric.core.areas.trail.squares import NOTHING, Marked, compile_squares
+from bolometric.core.areas.trail.squares.square import NOTHING, Marked, compile_squares
 from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.settings.amounts import Value
 

@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
-from bolometric.core.areas.trail import said_of_cards, said_of_squares
 from bolometric.core.areas.trail.aloud import aloud
+from bolometric.core.areas.trail.cards import sentences as card_sentences
 from bolometric.core.areas.trail.spec import Trail
+from bolometric.core.areas.trail.squares import sentences as square_sentences
 from bolometric.core.game.contract import Words
 from bolometric.core.game.document import Game
 from bolometric.core.game.saying import choice
@@ -31,7 +32,7 @@ def board(game: Game) -> tuple[Sentences, ...]:
     if trail.unit == "whole":
         squares = Span(f"{trail.length} squares", LENGTH)
         trails = sentences("Draw a trail of ", squares, ", each worth ", Span("one", UNIT), ".", *_page(game))
-        return (trails, *said_of_squares.sheet(game), *said_of_cards.packs(game), *_track(game))
+        return (trails, *square_sentences.sheet(game), *card_sentences.packs(game), *_track(game))
     one = Span(f"{trail.amount}", "area.amount")
     whole = sentences(
         "Draw a large box that stands for ", one, ", divided into ", choice(game, UNIT), f": {trail.steps:,} of them."
@@ -71,7 +72,7 @@ def needs(game: Game) -> tuple[str, ...]:
     """What is needed beside the pieces."""
     one = game.seats.count == 1 or _trail(game).track == "shared"
     each = "" if one else " for each player"
-    packs = said_of_cards.needs_in_short(game)
+    packs = card_sentences.needs_in_short(game)
     return (f"a counter{each}", "the trail", *packs) if _trail(game).unit == "whole" else (f"a box to fill{each}",)
 
 
@@ -127,7 +128,7 @@ def turn(game: Game) -> tuple[Sentences, ...]:
         told.insert(1, sentences("In a turn you ", Span("draw", GO_ON), " ", times, "."))
     else:
         told.insert(1, sentences("After each draw you ", choice(game, GO_ON), ", or stop and keep what you have."))
-    told += said_of_cards.answers(game)
+    told += card_sentences.answers(game)
     if odds.special:
         told.append(sentences("A face marked special ", choice(game, "area.special"), "."))
     return tuple(told)
@@ -152,7 +153,7 @@ def last(game: Game) -> tuple[Sentences, ...]:
         lines.append(sentences("If that takes more turns than there are, you have all lost."))
     elif game.seats.count > 1:
         lines += _ending(game, one, several)
-    return (*lines, *said_of_cards.winner(game))
+    return (*lines, *card_sentences.winner(game))
 
 
 def _ending(game: Game, one: str, several: str) -> list[Sentences]:

@@ -8,6 +8,7 @@ from typing import Annotated, ClassVar, Literal, Self
 
 from pydantic import AfterValidator, Field, StrictInt, model_validator
 
+from bolometric.core.areas.trail.cards.spec import OnCards
 from bolometric.core.areas.trail.choices import (
     ENDS,
     FINISHES,
@@ -19,9 +20,8 @@ from bolometric.core.areas.trail.choices import (
     TRACKS,
     UNITS,
 )
-from bolometric.core.areas.trail.on_cards import OnCards
 from bolometric.core.areas.trail.possible import check_draw
-from bolometric.core.areas.trail.squares import Square
+from bolometric.core.areas.trail.squares.square import Square
 from bolometric.core.areas.trail.styles import AGAINST, GOALS, RULES
 from bolometric.core.game.part import Ending, Goal, StyleRule
 from bolometric.core.outcomes.distribution import Distribution

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from bolometric.core.areas.trail.spec import Trail
-from bolometric.core.areas.trail.squares import Square
+from bolometric.core.areas.trail.squares.square import Square
 from bolometric.core.asking.packs import QuestionPack
 from bolometric.core.game.document import Band, Brief, Game
 from bolometric.core.game.entry import Starter

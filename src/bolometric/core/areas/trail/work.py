@@ -20,7 +20,7 @@ from numpy.typing import NDArray
 from bolometric.core.areas.drawing import draws_in_race
 from bolometric.core.areas.trail import area as trails
 from bolometric.core.areas.trail import exact
-from bolometric.core.areas.trail.pays import pays
+from bolometric.core.areas.trail.daring.pays import pays
 from bolometric.core.areas.trail.rules import Chain, compile_chain, effect
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.asking.keyed import fact_of

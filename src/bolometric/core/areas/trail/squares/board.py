@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from bolometric.core.areas.trail import patterns
-from bolometric.core.areas.trail.patterns import PlainSquare
-from bolometric.core.areas.trail.said_of_squares import mark_of
 from bolometric.core.areas.trail.spec import Trail
-from bolometric.core.areas.trail.squares import Square, works
+from bolometric.core.areas.trail.squares import patterns
+from bolometric.core.areas.trail.squares.patterns import PlainSquare
+from bolometric.core.areas.trail.squares.sentences import mark_of
+from bolometric.core.areas.trail.squares.square import Square, works
 from bolometric.core.asking.packs import QuestionPack
 from bolometric.core.game.document import Game
 from bolometric.core.results.board import Brush, Carried

@@ -16,7 +16,7 @@ from numpy.typing import NDArray
 
 from bolometric.core.areas.trail.exact import Way, way_of_turns
 from bolometric.core.areas.trail.rules import Chain
-from bolometric.core.areas.trail.squares import AGAIN, CARD, MISS, NOTHING
+from bolometric.core.areas.trail.squares.square import AGAIN, CARD, MISS, NOTHING
 
 Array = NDArray[np.float64]
 

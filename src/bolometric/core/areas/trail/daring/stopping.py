@@ -91,7 +91,7 @@ def to_win(trail: Trail, style: Style) -> bool:
 
 def turn_matrix(chain: Chain, policy: StoppingPolicy) -> Array:
     """Chances of ending a turn at each position; shape (steps, steps + 1), rows adding to 1."""
-    from bolometric.core.areas.trail.sweeping import follow_turns  # brings Numba with it
+    from bolometric.core.areas.trail.daring.value_iteration import follow_turns  # brings Numba with it
 
     ended = np.zeros((chain.length, chain.length + 1))
     landing = np.ascontiguousarray(chain.landing)
@@ -102,7 +102,7 @@ def turn_matrix(chain: Chain, policy: StoppingPolicy) -> Array:
 @lru_cache(maxsize=16)
 def plan_of(trail: Trail, distribution: Distribution) -> StoppingPlan:
     """Solve for fewest turns. ``settled`` says whether the values came to rest."""
-    from bolometric.core.areas.trail.sweeping import sweep  # brings Numba with it
+    from bolometric.core.areas.trail.daring.value_iteration import sweep  # brings Numba with it
 
     chain = compile_chain(trail, distribution)
     steps = chain.length

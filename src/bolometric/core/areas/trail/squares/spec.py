@@ -6,8 +6,8 @@ from typing import Annotated, Literal
 
 from pydantic import AfterValidator, Field
 
-from bolometric.core.areas.trail.laid import Laid
-from bolometric.core.areas.trail.squares import MOST_SQUARES, Square, in_order
+from bolometric.core.areas.trail.squares.laid import Laid
+from bolometric.core.areas.trail.squares.square import MOST_SQUARES, Square, in_order
 from bolometric.core.settings.explain import setting_error
 from bolometric.core.settings.knobs import Knob
 

@@ -6,9 +6,9 @@ import numpy as np
 
 from bolometric.core.areas.trail import area as trails
 from bolometric.core.areas.trail import exact
+from bolometric.core.areas.trail.daring.stopping import plan_of
 from bolometric.core.areas.trail.rules import compile_chain
 from bolometric.core.areas.trail.spec import Trail
-from bolometric.core.areas.trail.stopping import plan_of
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
 from bolometric.core.results.decision import Decision, dearest

@@ -16,12 +16,12 @@ from collections.abc import Callable
 import numpy as np
 from numpy.typing import NDArray
 
-from bolometric.core.areas.trail.meeting import stacked
-from bolometric.core.areas.trail.moving import gives_away, how
-from bolometric.core.areas.trail.responding import plan_of_seat
+from bolometric.core.areas.trail.daring.stopping import StoppingPolicy, policy_of, to_win, turn_matrix
+from bolometric.core.areas.trail.pairs.best_response import plan_of_seat
+from bolometric.core.areas.trail.pairs.mover import gives_away, how
+from bolometric.core.areas.trail.pairs.play import stacked
 from bolometric.core.areas.trail.rules import MOST_DRAWS, Chain, compile_chain
 from bolometric.core.areas.trail.spec import Trail
-from bolometric.core.areas.trail.stopping import StoppingPolicy, policy_of, to_win, turn_matrix
 from bolometric.core.chains.absorbing import Matrix, follow
 from bolometric.core.chains.race import PERIOD, FirstPassage, in_all, written_whole
 from bolometric.core.chains.waiting import WaitingTime

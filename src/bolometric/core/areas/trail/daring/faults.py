@@ -8,10 +8,10 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bolometric.core.areas.trail import area
+from bolometric.core.areas.trail.daring.stopping import plan_of, policy_of, turn_matrix
 from bolometric.core.areas.trail.exact import followed, way_of_turns
 from bolometric.core.areas.trail.rules import GOES_ON, Chain, compile_chain
 from bolometric.core.areas.trail.spec import Trail
-from bolometric.core.areas.trail.stopping import plan_of, policy_of, turn_matrix
 from bolometric.core.chains.race import PERIOD
 from bolometric.core.chains.waiting import WaitingTime
 from bolometric.core.game.document import Game, with_value
@@ -80,7 +80,7 @@ def _stopping(game: Game) -> str | None:
     plan = plan_of(_trail(game), game.distribution)
     go = plan.go[ahead]
     if area.meets(game):  # what is best to win depends on the other's marker too
-        from bolometric.core.areas.trail.against import against
+        from bolometric.core.areas.trail.pairs.best_play import against
 
         go = against(_trail(game), game.distribution).go[chain.can_be_reached][:, ahead].astype(bool)
     if go.all():
@@ -102,7 +102,7 @@ def _moving(game: Game) -> str | None:
         )
     except GameError:
         return None
-    from bolometric.core.areas.trail.against import against
+    from bolometric.core.areas.trail.pairs.best_play import against
 
     plan, chain = against(_trail(game), game.distribution), compile_chain(_trail(game), game.distribution)
     steps, here = chain.length, np.flatnonzero(chain.can_be_reached)

@@ -12,13 +12,14 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from bolometric.core.areas.trail import card_rules, squares
-from bolometric.core.areas.trail.card_rules import AFTER_ROUNDS, AT_OUT, HOME, HOME_WITH, KEPT, MET, REPEATS
-from bolometric.core.areas.trail.cards_play import MET as CARDS_MET
-from bolometric.core.areas.trail.cards_play import ROUNDS, WANTED, WIN, Asked, ask, for_a_batch, fresh_packs
+from bolometric.core.areas.trail.cards import rules as card_rules
+from bolometric.core.areas.trail.cards.play import MET as CARDS_MET
+from bolometric.core.areas.trail.cards.play import ROUNDS, WANTED, WIN, Asked, ask, for_a_batch, fresh_packs
+from bolometric.core.areas.trail.cards.rules import AFTER_ROUNDS, AT_OUT, HOME, HOME_WITH, KEPT, MET, REPEATS
 from bolometric.core.areas.trail.rules import MOST_DRAWS, Chain
-from bolometric.core.areas.trail.squares import AGAIN as ON_AGAIN
-from bolometric.core.areas.trail.squares import CARD, MISS, SWAP
+from bolometric.core.areas.trail.squares import square as squares
+from bolometric.core.areas.trail.squares.square import AGAIN as ON_AGAIN
+from bolometric.core.areas.trail.squares.square import CARD, MISS, SWAP
 from bolometric.core.areas.trail.visiting import visits_by_chance
 from bolometric.core.chains.race import Visits
 from bolometric.core.outcomes.chance import HALF, STEP, bits, kept, stream

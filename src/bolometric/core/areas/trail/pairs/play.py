@@ -11,12 +11,12 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from bolometric.core.areas.trail.moving import gives_away, how
+from bolometric.core.areas.trail.daring.stopping import policy_of, to_win
+from bolometric.core.areas.trail.pairs.best_response import plan_of_seat
+from bolometric.core.areas.trail.pairs.mover import gives_away, how
 from bolometric.core.areas.trail.play import turn_over
-from bolometric.core.areas.trail.responding import plan_of_seat
 from bolometric.core.areas.trail.rules import LOST, compile_chain
 from bolometric.core.areas.trail.spec import Trail
-from bolometric.core.areas.trail.stopping import policy_of, to_win
 from bolometric.core.areas.trail.visiting import visits_by_chance
 from bolometric.core.chains.race import Visits
 from bolometric.core.game.document import Game

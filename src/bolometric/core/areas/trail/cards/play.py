@@ -7,7 +7,7 @@ from typing import NamedTuple
 import numpy as np
 from numpy.typing import NDArray
 
-from bolometric.core.areas.trail.card_rules import ASKED, AT_OUT, WINS
+from bolometric.core.areas.trail.cards.rules import ASKED, AT_OUT, WINS
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.asking.packs import cards_of
 from bolometric.core.outcomes.chance import STEP, below, part

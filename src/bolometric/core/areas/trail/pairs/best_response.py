@@ -3,7 +3,7 @@
 Theory. With the other's choices settled, the seat that plans faces a Markov decision process. Let A(a, b) be the chance
 that it wins when it is to move, its marker on a and the other's on b, and B(a, b) the same with the other to move. B
 follows from A by the other's style, A from B by what is best, with the same recursion within a turn as
-in :mod:`bolometric.core.areas.trail.against`. Solved by the same sweeps. Reference: Puterman, *Markov Decision
+in :mod:`bolometric.core.areas.trail.pairs.best_play`. Solved by the same sweeps. Reference: Puterman, *Markov Decision
 Processes*, section 7.2.
 """
 
@@ -13,11 +13,11 @@ from functools import lru_cache
 
 import numpy as np
 
-from bolometric.core.areas.trail.against import MOST_SWEEPS, SETTLED, Against, against, sweep_turns
-from bolometric.core.areas.trail.moving import gives_away, how
+from bolometric.core.areas.trail.daring.stopping import policy_of, to_win, turn_matrix
+from bolometric.core.areas.trail.pairs.best_play import MOST_SWEEPS, SETTLED, Against, against, sweep_turns
+from bolometric.core.areas.trail.pairs.mover import gives_away, how
 from bolometric.core.areas.trail.rules import compile_chain
 from bolometric.core.areas.trail.spec import Trail
-from bolometric.core.areas.trail.stopping import policy_of, to_win, turn_matrix
 from bolometric.core.areas.trail.styles import HEED
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style

@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 from collections.abc import Iterable, Sequence
 
-from bolometric.core.areas.trail.squares import Does, Square
+from bolometric.core.areas.trail.squares.square import Does, Square
 from bolometric.core.settings.errors import GameError
 
 PlainSquare = dict[str, object]

@@ -6,8 +6,8 @@ from dataclasses import replace
 
 import numpy as np
 
-from bolometric.core.areas.trail.on_trail import Key, OnTrail
 from bolometric.core.areas.trail.spec import Trail
+from bolometric.core.areas.trail.standing import Key, OnTrail
 from bolometric.core.asking.families import Question
 from bolometric.core.asking.keyed import same_answer
 from bolometric.core.asking.packs import cards_of

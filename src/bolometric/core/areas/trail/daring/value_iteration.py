@@ -1,4 +1,4 @@
-"""The inner loops of :mod:`stopping_rule`, compiled: a sweep of value iteration, and a turn followed draw by draw."""
+"""The inner loops of :mod:`stopping`, compiled: a sweep of value iteration, and a turn followed draw by draw."""
 
 from __future__ import annotations
 

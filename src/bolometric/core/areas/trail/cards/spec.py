@@ -6,8 +6,8 @@ from typing import Annotated, Literal
 
 from pydantic import AfterValidator, Field, StrictInt
 
-from bolometric.core.areas.trail import card_choices as choices
-from bolometric.core.areas.trail.on_squares import OnSquares
+from bolometric.core.areas.trail.cards import choices
+from bolometric.core.areas.trail.squares.spec import OnSquares
 from bolometric.core.asking.packs import QuestionPack
 from bolometric.core.pieces.faces import Line
 from bolometric.core.settings.explain import setting_error

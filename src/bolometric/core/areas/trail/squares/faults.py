@@ -6,11 +6,11 @@ from collections.abc import Iterator
 
 import numpy as np
 
-from bolometric.core.areas.trail.patterns import PlainSquare
 from bolometric.core.areas.trail.rules import compile_chain
 from bolometric.core.areas.trail.spec import Trail
-from bolometric.core.areas.trail.squares import Square, compile_squares, works
-from bolometric.core.areas.trail.turns_on_squares import endless_turns
+from bolometric.core.areas.trail.squares.patterns import PlainSquare
+from bolometric.core.areas.trail.squares.square import Square, compile_squares, works
+from bolometric.core.areas.trail.squares.turns import endless_turns
 from bolometric.core.game.document import Game
 from bolometric.core.game.fault import Change, Fault, change, cures
 from bolometric.core.text.figures import listing_words, plural

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from bolometric.core.areas.trail.patterns import PlainSquare
 from bolometric.core.areas.trail.spec import Trail
+from bolometric.core.areas.trail.squares.patterns import PlainSquare
 from bolometric.core.asking.keyed import wrong_keys
 from bolometric.core.game.document import Game
 from bolometric.core.game.fault import Fault, change, cures
