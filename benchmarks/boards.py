@@ -17,11 +17,11 @@ from bolometric.core.areas.catalogue import area_of
 from bolometric.core.areas.grid.balancing import _board, balanced, figures
 from bolometric.core.areas.grid.rules import claims_of
 from bolometric.core.game.document import game_from, with_value
-from bolometric.core.making.arranged import arranged, measured
-from bolometric.core.making.draws import draws_of
-from bolometric.core.making.made import Making
-from bolometric.core.making.rules import MakingRules
+from bolometric.core.layouts.annealing import arranged, measured
 from bolometric.core.measure.measuring import measure
+from bolometric.core.number_making.draws import draws_of
+from bolometric.core.number_making.made import Making
+from bolometric.core.number_making.rules import MakingRules
 from bolometric.core.pieces.kinds import PLAIN_DIE
 
 HERE = Path(__file__).parent

@@ -11,7 +11,7 @@ from statistics import median
 
 from bolometric.assets import demo_files
 from bolometric.core.game.files import read
-from bolometric.core.logbook.held import story
+from bolometric.core.logbook.calibration import story
 from bolometric.core.logbook.session import session_of
 from bolometric.core.logbook.store import Logbook
 

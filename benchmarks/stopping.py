@@ -13,8 +13,8 @@ from bolometric.core.game.document import with_value
 from bolometric.core.game.files import read
 from bolometric.core.judge.faults import find_faults
 from bolometric.core.measure.measuring import measure_exactly, with_work
+from bolometric.core.settings.cancel import heeding
 from bolometric.core.settings.errors import Cancelled, GameError
-from bolometric.core.settings.heeding import heeding
 from bolometric.core.settings.knobs import knobs
 
 GOAL = 100

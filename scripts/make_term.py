@@ -14,7 +14,7 @@ import numpy as np
 from bolometric.assets import demo_files
 from bolometric.core.game.document import with_values
 from bolometric.core.game.files import read, to_text
-from bolometric.core.logbook.held import predicted_slips
+from bolometric.core.logbook.calibration import predicted_slips
 from bolometric.core.logbook.session import session_of
 from bolometric.core.measure.measuring import measure
 from bolometric.core.text.figures import minus

@@ -14,12 +14,13 @@ import numpy as np
 from pydantic import Field, StrictInt
 
 from bolometric.core.chains.waiting import fixed
+from bolometric.core.game.aloud import Aloud, drawn
+from bolometric.core.game.area_part import AreaPart
 from bolometric.core.game.contract import Area, Board, ByHand, Faults, Measured, Words
 from bolometric.core.game.document import Game
 from bolometric.core.game.entry import Entry, Starter
 from bolometric.core.game.fault import Fault, change, cures
-from bolometric.core.game.part import AreaPart
-from bolometric.core.game.speaking import Aloud, drawn
+from bolometric.core.learner_work.trace import Book
 from bolometric.core.results.batch import NO_WINNER, Batch, Player
 from bolometric.core.results.board import Cells, Heat
 from bolometric.core.results.estimate import Sample, spread
@@ -27,11 +28,10 @@ from bolometric.core.results.exact import ExactResult
 from bolometric.core.results.kinds import ReadingKind
 from bolometric.core.results.readings import Reading, exact_length, exact_value
 from bolometric.core.results.standing import Drawn, Standing, noted
-from bolometric.core.settings.heeding import Stop
+from bolometric.core.settings.cancel import Stop
 from bolometric.core.settings.knobs import Knob
 from bolometric.core.text.figures import minus, percent, plural
 from bolometric.core.text.spans import Sentences, Span, sentences
-from bolometric.core.working.trace import Book
 
 
 class Ledger(AreaPart):

@@ -10,10 +10,10 @@ from bolometric.core.areas import catalogue
 from bolometric.core.areas.catalogue import AREAS, register, withdraw
 from bolometric.core.conform.__main__ import main
 from bolometric.core.conform.every import CHECKS, ENTRY_CHECKS, entries_of, games_of, wrong_with
+from bolometric.core.game.aloud import Aloud
 from bolometric.core.game.document import Game
 from bolometric.core.game.entry import Starter
 from bolometric.core.game.fault import Fault
-from bolometric.core.game.speaking import Aloud
 from bolometric.core.results.board import Heat
 from bolometric.core.results.readings import exact_value
 from bolometric.core.text.spans import Span, sentences

@@ -11,7 +11,7 @@ from bolometric.core.game.document import game_from, with_value
 from bolometric.core.game.fault import Change
 from bolometric.core.game.files import read
 from bolometric.core.judge import cures as searching
-from bolometric.core.judge.closeness import CHOICE, TOLD, Stray, how_large, stray
+from bolometric.core.judge.change_size import CHOICE, TOLD, Stray, how_large, stray
 from bolometric.core.judge.faults import find_faults, summary
 from bolometric.core.judge.verdict import off
 from bolometric.core.measure.measuring import measure_exactly

@@ -11,17 +11,17 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from bolometric.core.areas.catalogue import area_of
-from bolometric.core.asking.families import FAMILIES, questions_of
-from bolometric.core.asking.keyed import fact_of
 from bolometric.core.game.document import game_from, with_value
 from bolometric.core.game.kinds import kinds
+from bolometric.core.learner_work import trace
+from bolometric.core.learner_work.aims import AIMS, Aim, asked, fact_from, on_aim
+from bolometric.core.learner_work.facts import ADD, COMPARE, COUNT, SUBTRACT, Fact, fact
+from bolometric.core.learner_work.tasks import draw_work
+from bolometric.core.learner_work.trace import FIRST, FURTHER, Book, coded, told
 from bolometric.core.measure.measuring import measure, measure_exactly, runs_of
+from bolometric.core.question_cards.families import FAMILIES, questions_of
+from bolometric.core.question_cards.keyed import fact_of
 from bolometric.core.settings.errors import GameError
-from bolometric.core.working import trace
-from bolometric.core.working.aims import AIMS, Aim, asked, fact_from, on_aim
-from bolometric.core.working.facts import ADD, COMPARE, COUNT, SUBTRACT, Fact, fact
-from bolometric.core.working.tasks import draw_work
-from bolometric.core.working.trace import FIRST, FURTHER, Book, coded, told
 from tests.areas.games import any_game
 from tests.core.test_every_area import every
 

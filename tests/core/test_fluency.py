@@ -8,12 +8,12 @@ from bolometric.assets import demo_files
 from bolometric.core.game.document import game_from, with_value
 from bolometric.core.game.files import from_text, read, to_text
 from bolometric.core.judge.faults import find_faults
+from bolometric.core.learner_work.facts import ADD, COMPARE, COUNT, MULTIPLY, READ, SEE, SUBTRACT, fact
+from bolometric.core.learner_work.fluency import PROFILES, Fluency
+from bolometric.core.learner_work.timing import items, timing
 from bolometric.core.measure.measuring import measure, measure_exactly
 from bolometric.core.settings.errors import GameError
 from bolometric.core.words.rule_sheet import rules_text
-from bolometric.core.working.facts import ADD, COMPARE, COUNT, MULTIPLY, READ, SEE, SUBTRACT, fact
-from bolometric.core.working.fluency import PROFILES, Fluency
-from bolometric.core.working.timing import items, timing
 
 COUNTS_ALL = Fluency(name="all", adding="count_all", times="count_all", look=1, count=0.5, step=2, recall=2, carry=3)
 COUNTS_ON = Fluency(name="on", adding="count_on", times="skip_count", look=1, count=0.5, step=2, recall=2, carry=3)

@@ -12,8 +12,8 @@ import pytest
 from bolometric.core.game.document import Game, game_from
 from bolometric.core.judge.faults import find_faults
 from bolometric.core.measure.measuring import measure_exactly
+from bolometric.core.settings.cancel import checkpoint, heeding
 from bolometric.core.settings.errors import Cancelled
-from bolometric.core.settings.heeding import checkpoint, heeding
 
 DICE = [{"kind": "die"}, {"kind": "die"}]
 PLANS = [{"choose": "plan"}, {"choose": "plan", "goal": "beat"}]

@@ -11,7 +11,7 @@ from bolometric.core.game.document import game_from
 from bolometric.core.game.fault import NEVER_ENDS
 from bolometric.core.judge.annoyances import ANY_GAME
 from bolometric.core.judge.faults import find_faults
-from bolometric.core.measure.equals import between_equals
+from bolometric.core.measure.equal_seats import between_equals
 from bolometric.core.measure.measuring import in_style, measure, measure_exactly, quick_measure
 from bolometric.core.results.show import headline
 from bolometric.core.words.rule_sheet import rules_text

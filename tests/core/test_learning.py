@@ -6,9 +6,10 @@ import numpy as np
 
 from bolometric.assets import demo_files
 from bolometric.core.game.files import read, to_text
-from bolometric.core.logbook import held, slips
+from bolometric.core.logbook import calibration as held
+from bolometric.core.logbook import slips
 from bolometric.core.logbook.learning import ALL_SPREAD, GROUP_SPREAD, KIND_SPREAD, KINDS, NOISE, Timed, learned
-from bolometric.core.logbook.paced import at_pace
+from bolometric.core.logbook.pace import at_pace
 from bolometric.core.logbook.report import next_time, report
 from bolometric.core.logbook.session import session_of
 

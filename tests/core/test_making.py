@@ -13,11 +13,11 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from pydantic_core import PydanticCustomError
 
-from bolometric.core.making.draws import draws_of
-from bolometric.core.making.forms import alike, forms
-from bolometric.core.making.made import FORMS, OF_SIX, making_of, numbers_from
-from bolometric.core.making.rules import MakingRules, operations_of
-from bolometric.core.making.typed import hints, typed
+from bolometric.core.number_making.draws import draws_of
+from bolometric.core.number_making.forms import alike, forms
+from bolometric.core.number_making.made import FORMS, OF_SIX, making_of, numbers_from
+from bolometric.core.number_making.rules import MakingRules, operations_of
+from bolometric.core.number_making.typed import hints, typed
 from bolometric.core.pieces.kinds import Counters, Die, Pack, Spinner, die
 from bolometric.core.settings.errors import GameError
 

@@ -9,9 +9,10 @@ from bolometric.core.areas.shelf import starters
 from bolometric.core.game.document import game_from, with_value
 from bolometric.core.game.files import read
 from bolometric.core.judge.suits import AS_SET, off_by, targets_of
+from bolometric.core.learner_work.aims import Aim
 from bolometric.core.measure.measuring import measure, measure_exactly
+from bolometric.core.settings.cancel import never_stop
 from bolometric.core.settings.errors import GameError
-from bolometric.core.settings.heeding import never_stop
 from bolometric.core.settings.knobs import knob_at
 from bolometric.core.tuning.beginning import Answers, possible, subsets, tuned
 from bolometric.core.tuning.comparing import different, rows_of, sentences_of, side_of
@@ -19,7 +20,6 @@ from bolometric.core.tuning.ladder import HARDER, ladder, levels_of, offered, pr
 from bolometric.core.tuning.moves import Paired, in_order, moves
 from bolometric.core.tuning.space import changes_between
 from bolometric.core.words.rule_sheet import rules_text
-from bolometric.core.working.aims import Aim
 
 PATHS = {path.name.removesuffix(".bolo.json"): path for path in demo_files()}
 TWO_DICE = game_from({"pieces": [{}, {}]})

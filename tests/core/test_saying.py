@@ -7,7 +7,7 @@ from bolometric.assets import demo_files
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import Game, game_from, with_value
 from bolometric.core.game.files import read
-from bolometric.core.judge.closeness import stray
+from bolometric.core.judge.change_size import stray
 from bolometric.core.judge.faults import find_faults
 from bolometric.core.judge.nearby import changes, effects
 from bolometric.core.measure.measuring import measure_exactly

@@ -13,7 +13,7 @@ from bolometric.core.game.document import game_from, with_value
 from bolometric.core.game.files import from_text, read, to_text
 from bolometric.core.judge.difficulty import difficulty, difficulty_of
 from bolometric.core.measure.measuring import measure, quick_measure
-from bolometric.core.settings.heeding import never_stop
+from bolometric.core.settings.cancel import never_stop
 from bolometric.core.words.talk import FEWEST, MOST, asked_of
 from tests.areas.games import any_game
 from tests.core.test_every_area import every

@@ -17,8 +17,8 @@ from bolometric.core.areas.purse.exact import last_sum
 from bolometric.core.areas.shelf import starters
 from bolometric.core.areas.trail.daring.faults import _choosing
 from bolometric.core.areas.trail.daring.stopping import _ranges
+from bolometric.core.game.area_part import StyleRule
 from bolometric.core.game.document import game_from, with_value
-from bolometric.core.game.part import StyleRule
 from bolometric.core.game.seats import Style
 from bolometric.core.judge import nearby
 from bolometric.core.measure.measuring import measure_exactly

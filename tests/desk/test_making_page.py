@@ -3,8 +3,8 @@
 import pytest
 
 from bolometric.core.game.document import PieceSet
-from bolometric.core.making.made import making_of
-from bolometric.core.making.rules import MakingRules
+from bolometric.core.number_making.made import making_of
+from bolometric.core.number_making.rules import MakingRules
 from bolometric.core.pieces.kinds import die
 from bolometric.desk.views.odds.making import MakingPage
 from bolometric.paint.palette import LIGHT

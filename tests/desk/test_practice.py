@@ -6,9 +6,9 @@ from PySide6.QtTest import QTest
 
 from bolometric.assets import demo_files
 from bolometric.core.game.document import game_from
+from bolometric.core.learner_work.facts import ADD, fact
+from bolometric.core.learner_work.fluency import PROFILES
 from bolometric.core.words.practice import ALL_SEATS, missed, table_of
-from bolometric.core.working.facts import ADD, fact
-from bolometric.core.working.fluency import PROFILES
 from bolometric.desk.editors.fluency import OWN
 
 

@@ -12,8 +12,8 @@ from bolometric.core.game.files import read
 from bolometric.core.game.seats import Style
 from bolometric.core.play.rehearsal import rehearse
 from bolometric.core.play.sitting import Sitting
+from bolometric.core.settings.cancel import heeding
 from bolometric.core.settings.errors import Cancelled
-from bolometric.core.settings.heeding import heeding
 from bolometric.desk.readying import Readying
 from bolometric.desk.views.table import TableView
 from bolometric.paint.palette import DARK, LIGHT

@@ -84,7 +84,7 @@ def talk(file: Path, answers: bool, as_json: bool) -> None:
 def odds(file: Path, make: bool, as_json: bool) -> None:
     """Print every total that can come up, its ways and its chance (exact)."""
     from bolometric.core.settings.errors import GameError
-    from bolometric.core.words.making import made_of, made_plain, made_text
+    from bolometric.core.words.number_making import made_of, made_plain, made_text
     from bolometric.core.words.plain import odds_plain
     from bolometric.core.words.report import odds_text
 
@@ -133,9 +133,9 @@ def make(
     as_json: bool,
 ) -> None:
     """Print every number that some numbers can be put together to, in how many ways, and the shortest sum."""
-    from bolometric.core.making.rules import MakingRules
+    from bolometric.core.number_making.rules import MakingRules
     from bolometric.core.settings.errors import GameError
-    from bolometric.core.words.making import asked, numbers_plain, numbers_text
+    from bolometric.core.words.number_making import asked, numbers_plain, numbers_text
 
     try:
         rules, drawn, found = asked(numbers, operations, MakingRules(use=use, order=order, division=division))

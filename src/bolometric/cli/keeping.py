@@ -76,9 +76,9 @@ def add(
     from pydantic import ValidationError
     from pydantic_core import PydanticCustomError
 
-    from bolometric.core.logbook.held import story
-    from bolometric.core.logbook.moving import first_trouble
+    from bolometric.core.logbook.calibration import story
     from bolometric.core.logbook.session import impossible_words, session_of
+    from bolometric.core.logbook.transfer import first_trouble
     from bolometric.core.settings.errors import FileError
 
     game = game_of(file)
@@ -107,8 +107,8 @@ def add(
 @JSON
 def list_(group: str, name: str, since: str, words: str, book: Path | None, as_json: bool) -> None:
     """List sessions, the newest first."""
-    from bolometric.core.logbook.held import story
-    from bolometric.core.logbook.moving import to_json
+    from bolometric.core.logbook.calibration import story
+    from bolometric.core.logbook.transfer import to_json
 
     with _opened(book) as found:
         listed = found.sessions(name, group, since, words)
@@ -134,7 +134,7 @@ def list_(group: str, name: str, since: str, words: str, book: Path | None, as_j
 @_BOOK
 def export(out: Path | None, group: str, name: str, since: str, book: Path | None) -> None:
     """Take sessions out: as CSV for a spreadsheet, or as JSON with their games."""
-    from bolometric.core.logbook.moving import to_csv, to_json
+    from bolometric.core.logbook.transfer import to_csv, to_json
 
     with _opened(book) as found:
         listed = found.sessions(name, group, since)
@@ -151,7 +151,7 @@ def export(out: Path | None, group: str, name: str, since: str, book: Path | Non
 def import_(file: Path, games: tuple[Path, ...], book: Path | None) -> None:
     """Take sessions in, from a CSV or JSON file: all of them or none."""
     from bolometric.core.game.files import read_text, text_from
-    from bolometric.core.logbook.moving import from_csv, from_json
+    from bolometric.core.logbook.transfer import from_csv, from_json
 
     known = {game.name: game for game in map(game_of, games)}
     with _opened(book) as found:

@@ -14,8 +14,8 @@ from collections.abc import Callable
 from PySide6.QtCore import QObject, QProcess, Signal
 
 from bolometric.core.game.document import Game
+from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.settings.compiled import Marks, gate
-from bolometric.core.settings.heeding import checkpoint
 
 PAUSE = 0.05
 """Seconds between two looks at whether a loop is there."""

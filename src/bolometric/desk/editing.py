@@ -8,8 +8,8 @@ from typing import TYPE_CHECKING, Any
 from PySide6.QtCore import QPoint, QRect, Signal
 from PySide6.QtWidgets import QWidget
 
+from bolometric.core.game.aloud import capital
 from bolometric.core.game.document import with_value
-from bolometric.core.game.speaking import capital
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.readings import Reading
 from bolometric.core.settings.errors import GameError

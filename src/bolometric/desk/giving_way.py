@@ -9,7 +9,7 @@ from __future__ import annotations
 import threading
 import time
 
-from bolometric.core.settings.heeding import Stop, never_stop
+from bolometric.core.settings.cancel import Stop, never_stop
 
 LONGEST = 1.0
 """Seconds that anybody waits after an edit: exact work that takes longer goes on beside the runs, which are shown

@@ -9,8 +9,8 @@ from concurrent.futures import ThreadPoolExecutor
 from pydantic_core import PydanticCustomError
 from PySide6.QtCore import QObject, Signal
 
+from bolometric.core.settings.cancel import heeding
 from bolometric.core.settings.errors import BolometricError, Cancelled
-from bolometric.core.settings.heeding import heeding
 from bolometric.desk.giving_way import edits
 
 Work = Callable[[], object]

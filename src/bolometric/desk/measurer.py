@@ -17,13 +17,13 @@ from PySide6.QtCore import QObject, QTimer, Signal
 
 from bolometric.core.game.document import Game
 from bolometric.core.results.readings import Reading
+from bolometric.core.settings.cancel import Stop, heeding
 from bolometric.core.settings.errors import Cancelled
-from bolometric.core.settings.heeding import Stop, heeding
 from bolometric.desk.giving_way import edits
 
 if TYPE_CHECKING:  # what measures is imported by the threads, once the window is up
     from bolometric.core.game.analysis import Analysis
-    from bolometric.core.measure.noted import Practice
+    from bolometric.core.measure.notes import Practice
     from bolometric.core.measure.runs import Tally
     from bolometric.core.results.estimate import Sample
 

@@ -11,8 +11,8 @@ from pydantic import Field, TypeAdapter, ValidationError
 from bolometric.core.game.files import LARGEST, write_text
 from bolometric.core.pieces.faces import Line
 from bolometric.core.pieces.kinds import AnyPiece, Piece
+from bolometric.core.settings.base import Part
 from bolometric.core.settings.errors import FileError
-from bolometric.core.settings.part import Part
 
 MOST = 100
 

@@ -9,8 +9,8 @@ from PySide6.QtCore import QObject, Signal
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
 from bolometric.core.play.rehearsal import rehearse
+from bolometric.core.settings.cancel import heeding
 from bolometric.core.settings.errors import Cancelled
-from bolometric.core.settings.heeding import heeding
 from bolometric.desk.giving_way import edits
 
 Wanted = tuple[Game, tuple[Style, ...], bool]

@@ -16,10 +16,10 @@ from bolometric.core.areas.grid.lines import can_be_completed, lines_of
 from bolometric.core.areas.grid.rules import BLOCKS, NEAR, WINS, claims_of, counted, liked
 from bolometric.core.game.document import game_from, with_value
 from bolometric.core.judge.faults import find_faults
-from bolometric.core.making.apportioned import apportioned
-from bolometric.core.making.layout_text import read_layout, typed_layout
-from bolometric.core.making.made import numbers_from
+from bolometric.core.layouts.apportion import apportioned
+from bolometric.core.layouts.text import read_layout, typed_layout
 from bolometric.core.measure.measuring import measure, runs_of
+from bolometric.core.number_making.made import numbers_from
 from bolometric.core.play.sitting import Sitting
 from bolometric.core.settings.errors import GameError
 from bolometric.core.words.aloud import players_rules

@@ -12,10 +12,10 @@ from hypothesis import strategies as st
 from bolometric.core.areas.record.seen import kinds_of, seen_all
 from bolometric.core.game.document import game_from
 from bolometric.core.judge.faults import find_faults
+from bolometric.core.learner_work.facts import fact
 from bolometric.core.measure.measuring import measure, measure_exactly
 from bolometric.core.play.sitting import Sitting
 from bolometric.core.settings.errors import GameError
-from bolometric.core.working.facts import fact
 
 
 @st.composite

@@ -18,15 +18,15 @@ from bolometric.core.areas.trail.visiting import MOST_DRAWS, visits_by_chance
 from bolometric.core.game.document import game_from
 from bolometric.core.game.files import read
 from bolometric.core.measure.measuring import measure, runs_of
-from bolometric.core.measure.noted import Notes, Noting
-from bolometric.core.measure.register import Register
+from bolometric.core.measure.notes import Notes, Noting
 from bolometric.core.measure.runs import MOST_RUNS, MOST_TURNS, SURE, Tally
+from bolometric.core.measure.task_table import Register
 from bolometric.core.outcomes.listing import groups_of
 from bolometric.core.outcomes.sampler import sampler
 from bolometric.core.results.batch import STUCK, TIED, UNFINISHED, Batch
 from bolometric.core.results.estimate import RunParameters
+from bolometric.core.settings.cancel import heeding
 from bolometric.core.settings.errors import Cancelled, GameError
-from bolometric.core.settings.heeding import heeding
 from tests.random_games import dice, games, moved, outcomes, packs
 
 WORD = 2**64

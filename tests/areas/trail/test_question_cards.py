@@ -9,13 +9,13 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
 from bolometric.core.areas.catalogue import area_of
-from bolometric.core.asking.families import FAMILIES, questions_of
-from bolometric.core.asking.keyed import read_cards, typed_cards, worked_out, wrong_keys
-from bolometric.core.asking.packs import Card, QuestionPack, cards_of
 from bolometric.core.game.document import game_from
 from bolometric.core.judge.faults import find_faults
 from bolometric.core.measure.measuring import measure_exactly
 from bolometric.core.play.sitting import Sitting
+from bolometric.core.question_cards.families import FAMILIES, questions_of
+from bolometric.core.question_cards.keyed import read_cards, typed_cards, worked_out, wrong_keys
+from bolometric.core.question_cards.packs import Card, QuestionPack, cards_of
 from bolometric.core.settings.errors import GameError
 from tests.random_tracks import card_games
 

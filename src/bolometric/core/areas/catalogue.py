@@ -20,9 +20,9 @@ from bolometric.core.areas.rows import ROWS
 from bolometric.core.areas.sets import SETS
 from bolometric.core.areas.trail import TRAIL
 from bolometric.core.game import kinds
+from bolometric.core.game.area_part import AreaPart
 from bolometric.core.game.document import Game
 from bolometric.core.game.entry import AnyEntry
-from bolometric.core.game.part import AreaPart
 
 if TYPE_CHECKING:
     from bolometric.core.game.contract import Area

@@ -11,9 +11,9 @@ from numpy.typing import NDArray
 from bolometric.core.chains.race import PERIOD, FirstPassage
 from bolometric.core.chains.waiting import WaitingTime
 from bolometric.core.game.document import Game
+from bolometric.core.learner_work.tasks import MOVE, PASS, THROW, Task, Ways
 from bolometric.core.settings.amounts import Value
 from bolometric.core.text.figures import minus
-from bolometric.core.working.tasks import MOVE, PASS, THROW, Task, Ways
 
 LONGEST = 2_000_000
 """Turns that are added up."""

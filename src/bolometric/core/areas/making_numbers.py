@@ -12,7 +12,8 @@ import numpy as np
 from numpy.typing import NDArray
 from pydantic import ConfigDict, Field, StrictInt
 
-from bolometric.core.game.part import check_listed
+from bolometric.core.game.area_part import check_listed
+from bolometric.core.learner_work.trace import Book
 from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.pieces.kinds import AnyPiece, remembers
 from bolometric.core.results.batch import Batch, Player, most_wins, shared_win
@@ -21,7 +22,6 @@ from bolometric.core.settings.amounts import Total
 from bolometric.core.settings.explain import setting_error
 from bolometric.core.settings.knobs import Choice, Knob
 from bolometric.core.text.figures import listing
-from bolometric.core.working.trace import Book
 
 Array = NDArray[np.float64]
 MOST_NUMBERS = 40

@@ -21,8 +21,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bolometric.core.chains.race import PERIOD, FirstPassage
+from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.settings.errors import Cancelled
-from bolometric.core.settings.heeding import checkpoint
 
 if TYPE_CHECKING:
     from scipy.sparse import csr_array

@@ -17,7 +17,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bolometric.core.chains.waiting import WaitingTime
-from bolometric.core.settings.heeding import checkpoint
+from bolometric.core.settings.cancel import checkpoint
 
 Array = NDArray[np.float64]
 Flows = Sequence[tuple[tuple[int, ...], Array]]

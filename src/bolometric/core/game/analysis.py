@@ -7,11 +7,11 @@ from dataclasses import dataclass
 
 from bolometric.core.chains.waiting import WaitingTime
 from bolometric.core.game.document import Game
+from bolometric.core.learner_work.facts import Fact
 from bolometric.core.results.board import Heat
 from bolometric.core.results.exact import ExactResult
 from bolometric.core.results.readings import Reading
 from bolometric.core.settings.once import once
-from bolometric.core.working.facts import Fact
 
 
 @dataclass(frozen=True)

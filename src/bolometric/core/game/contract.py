@@ -16,11 +16,12 @@ from typing import Any, Generic, TypeVar
 
 import numpy as np
 
+from bolometric.core.game.aloud import Aloud
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Game
 from bolometric.core.game.fault import Annoyance, Fault
 from bolometric.core.game.seats import Style
-from bolometric.core.game.speaking import Aloud
+from bolometric.core.learner_work.tasks import Done, Tasks
 from bolometric.core.pieces.kinds import AnyPiece
 from bolometric.core.results.batch import Player
 from bolometric.core.results.board import Brush, Heat, Places
@@ -28,9 +29,8 @@ from bolometric.core.results.decision import Decision
 from bolometric.core.results.exact import ExactResult
 from bolometric.core.results.printed import Printed
 from bolometric.core.results.standing import Drawn, Option, Standing
-from bolometric.core.settings.heeding import Stop
+from bolometric.core.settings.cancel import Stop
 from bolometric.core.text.spans import Sentences
-from bolometric.core.working.tasks import Done, Tasks
 
 BestPlay = dict[str, object]
 """Strings, numbers and lists and dictionaries of them, as they go into JSON."""

@@ -11,27 +11,27 @@ from typing import Annotated, Any, Literal, Self, TypeVar, get_args
 
 from pydantic import Field, Strict, ValidationError, model_validator
 
+from bolometric.core.game.area_part import AreaPart
 from bolometric.core.game.family import Family
 from bolometric.core.game.house import House
 from bolometric.core.game.kinds import AnyArea, kinds, usual
-from bolometric.core.game.part import AreaPart
 from bolometric.core.game.printing import Printing
 from bolometric.core.game.seats import Seats
 from bolometric.core.game.talk import Talk
 from bolometric.core.game.targets import MOST_TARGETS, Target, check_agree
+from bolometric.core.learner_work.aims import Aim
+from bolometric.core.learner_work.fluency import Fluency
+from bolometric.core.learner_work.slipping import slipped, slipped_work
+from bolometric.core.learner_work.tasks import DrawWork, draw_work
 from bolometric.core.outcomes.distribution import Distribution, distribution_of
 from bolometric.core.outcomes.listing import check_kept_out
 from bolometric.core.pieces.draw import Draw
 from bolometric.core.pieces.faces import Line
 from bolometric.core.pieces.kinds import MOST_PIECES, PLAIN_DIE, AnyPiece, Piece, remembers
+from bolometric.core.settings.base import Part
 from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.explain import explain, setting_error
 from bolometric.core.settings.knobs import Knob
-from bolometric.core.settings.part import Part
-from bolometric.core.working.aims import Aim
-from bolometric.core.working.fluency import Fluency
-from bolometric.core.working.slipping import slipped, slipped_work
-from bolometric.core.working.tasks import DrawWork, draw_work
 
 FORMAT = 1
 """The version of the game file that this program writes, and the newest it reads."""

@@ -9,7 +9,7 @@ from collections.abc import Callable, Hashable, Iterator
 from dataclasses import dataclass
 from typing import TYPE_CHECKING, Any, Generic, TypeAlias, TypeVar
 
-from bolometric.core.game.part import AreaPart
+from bolometric.core.game.area_part import AreaPart
 from bolometric.core.results.kinds import ReadingKind, declare
 
 if TYPE_CHECKING:

@@ -7,7 +7,7 @@ from typing import Annotated
 from pydantic import Field, StrictInt
 
 from bolometric.core.pieces.faces import Line
-from bolometric.core.settings.part import Part
+from bolometric.core.settings.base import Part
 
 
 class Family(Part):

@@ -8,9 +8,9 @@ from typing import Annotated, Literal, get_args
 from pydantic import AfterValidator, Field, StrictBool, StrictInt
 
 from bolometric.core.pieces.faces import Line
+from bolometric.core.settings.base import Part
 from bolometric.core.settings.explain import setting_error
 from bolometric.core.settings.knobs import Knob
-from bolometric.core.settings.part import Part
 
 MOST_RULES = 60
 LONGEST = 200

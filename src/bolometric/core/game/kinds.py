@@ -11,7 +11,7 @@ from typing import Annotated, Any, get_args
 
 from pydantic import BeforeValidator, Discriminator, SerializeAsAny, Tag
 
-from bolometric.core.game.part import AreaPart, Goal, StyleRule
+from bolometric.core.game.area_part import AreaPart, Goal, StyleRule
 from bolometric.core.settings.explain import setting_error
 
 _KINDS: dict[str, type[AreaPart]] = {}

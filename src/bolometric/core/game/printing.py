@@ -6,8 +6,8 @@ from typing import Annotated, Literal, Self
 
 from pydantic import Field, StrictBool, StrictFloat, StrictInt, model_validator
 
+from bolometric.core.settings.base import Part
 from bolometric.core.settings.explain import setting_error
-from bolometric.core.settings.part import Part
 
 SheetKey = Literal[
     "boards",

@@ -7,12 +7,12 @@ from typing import Annotated, Literal
 from pydantic import AfterValidator, Field, Strict, StrictInt
 
 from bolometric.core.game import kinds
-from bolometric.core.game.part import AreaPart
+from bolometric.core.game.area_part import AreaPart
+from bolometric.core.learner_work.fluency import Fluency, Hands
 from bolometric.core.pieces.faces import Line
+from bolometric.core.settings.base import Part
 from bolometric.core.settings.explain import setting_error
 from bolometric.core.settings.knobs import Choice, Knob
-from bolometric.core.settings.part import Part
-from bolometric.core.working.fluency import Fluency, Hands
 
 MOST_SEATS = 6
 MOST_AT_ONE_CALLER = 40

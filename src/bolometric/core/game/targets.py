@@ -6,12 +6,12 @@ from typing import Annotated, Literal, Self
 
 from pydantic import Field, Strict, model_validator
 
+from bolometric.core.learner_work.fluency import PROFILES
 from bolometric.core.pieces.faces import Line
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.show import show
+from bolometric.core.settings.base import Part
 from bolometric.core.settings.explain import setting_error
-from bolometric.core.settings.part import Part
-from bolometric.core.working.fluency import PROFILES
 
 MOST_TARGETS = 12
 LARGEST = 100_000

@@ -17,7 +17,7 @@ from bolometric.core.judge.verdict import applies
 from bolometric.core.measure.measuring import quick_measure
 from bolometric.core.results.readings import Reading
 from bolometric.core.results.show import show
-from bolometric.core.settings.heeding import Stop
+from bolometric.core.settings.cancel import Stop
 
 ANY_GAME = (
     Annoyance(

@@ -15,14 +15,14 @@ from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Game, with_value
 from bolometric.core.game.fault import Change
-from bolometric.core.judge.closeness import TOLD, Stray, how_large, stray
+from bolometric.core.judge.change_size import TOLD, Stray, how_large, stray
 from bolometric.core.judge.nearby import changes
 from bolometric.core.judge.verdict import applies, off
 from bolometric.core.measure.measuring import quick_measure
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.show import show
+from bolometric.core.settings.cancel import Stop, checkpoint, heeding
 from bolometric.core.settings.errors import Cancelled, GameError
-from bolometric.core.settings.heeding import Stop, checkpoint, heeding
 from bolometric.core.settings.once import once
 
 MOST_CURES = 3

@@ -11,16 +11,16 @@ from math import log
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Game
+from bolometric.core.learner_work.aims import asked
+from bolometric.core.learner_work.fluency import USUAL
+from bolometric.core.learner_work.timing import timing
 from bolometric.core.measure.measuring import may_think, runs_of, thinking, thinking_played
-from bolometric.core.measure.noted import Practice
+from bolometric.core.measure.notes import Practice
 from bolometric.core.results.readings import Reading, exact_value, joined
 from bolometric.core.results.scale import Scale
 from bolometric.core.results.show import certainty, show
-from bolometric.core.settings.heeding import Stop
+from bolometric.core.settings.cancel import Stop
 from bolometric.core.text.figures import percent, significant
-from bolometric.core.working.aims import asked
-from bolometric.core.working.fluency import USUAL
-from bolometric.core.working.timing import timing
 
 EASY_TURN, HARD_TURN = 1.0, 60.0
 """Seconds of thinking a turn at which the scale of sums begins and ends; between them it goes by their ratio."""

@@ -14,21 +14,21 @@ from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Band, Game
 from bolometric.core.game.fault import Change, Fault
+from bolometric.core.judge.always_same import sameness
 from bolometric.core.judge.annoyances import annoyances
-from bolometric.core.judge.closeness import Stray, stray
+from bolometric.core.judge.change_size import Stray, stray
 from bolometric.core.judge.cures import MOST_CURES, Cures, deadline
 from bolometric.core.judge.nearby import fitted
 from bolometric.core.judge.places import favoured_places, rebased
 from bolometric.core.judge.practising import practising
-from bolometric.core.judge.sameness import sameness
 from bolometric.core.judge.verdict import applies, off
-from bolometric.core.measure.equals import between_equals
+from bolometric.core.measure.equal_seats import between_equals
 from bolometric.core.measure.measuring import quick_measure
 from bolometric.core.outcomes.breakdown import no_number_words
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.show import headline
+from bolometric.core.settings.cancel import Stop, heeding, never_stop
 from bolometric.core.settings.errors import Cancelled
-from bolometric.core.settings.heeding import Stop, heeding, never_stop
 from bolometric.core.text.figures import percent
 
 HARDLY_EVER = 0.01

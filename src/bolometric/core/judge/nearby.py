@@ -12,13 +12,13 @@ from typing import Any
 
 from bolometric.core.game.document import Game, with_value
 from bolometric.core.game.fault import Change
-from bolometric.core.judge.closeness import stray
+from bolometric.core.judge.change_size import stray
 from bolometric.core.measure.measuring import quick_measure
 from bolometric.core.pieces.words import pieces_words
 from bolometric.core.results.readings import Reading
 from bolometric.core.settings.amounts import plain
+from bolometric.core.settings.cancel import Stop, checkpoint, never_stop
 from bolometric.core.settings.errors import GameError
-from bolometric.core.settings.heeding import Stop, checkpoint, never_stop
 from bolometric.core.settings.knobs import Knob, KnobAt, knobs
 from bolometric.core.text.figures import minus, plural
 from bolometric.core.words.rule_sheet import rules_text

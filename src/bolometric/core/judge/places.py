@@ -9,10 +9,10 @@ from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Game, with_value
 from bolometric.core.game.fault import Change, Fault
 from bolometric.core.judge.cures import Cures
-from bolometric.core.measure.equals import between_equals, even_shares
+from bolometric.core.measure.equal_seats import between_equals, even_shares
 from bolometric.core.measure.measuring import quick_measure
+from bolometric.core.settings.cancel import Stop
 from bolometric.core.settings.errors import GameError
-from bolometric.core.settings.heeding import Stop
 from bolometric.core.text.figures import listing_words, percent
 
 UNEVEN = 0.08

@@ -7,14 +7,14 @@ from collections.abc import Collection, Iterator
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Game
 from bolometric.core.game.fault import Change, Fault, change
+from bolometric.core.learner_work.aims import on_aim
+from bolometric.core.learner_work.facts import Fact
 from bolometric.core.measure.expected import expected_of
 from bolometric.core.measure.measuring import runs_of
 from bolometric.core.pieces.draw import MAKES
 from bolometric.core.results.show import show
-from bolometric.core.settings.heeding import Stop
+from bolometric.core.settings.cancel import Stop
 from bolometric.core.text.figures import listing_words
-from bolometric.core.working.aims import on_aim
-from bolometric.core.working.facts import Fact
 
 NOTED = 300
 """Games in which facts are looked for where they are not known exactly."""

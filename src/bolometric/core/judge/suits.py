@@ -18,10 +18,10 @@ from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style, usual_rule
 from bolometric.core.game.targets import Target, target_words
 from bolometric.core.judge.verdict import applies
+from bolometric.core.learner_work.fluency import PROFILES
 from bolometric.core.results.kinds import READINGS, Unit
 from bolometric.core.results.readings import Reading
 from bolometric.core.results.show import headline
-from bolometric.core.working.fluency import PROFILES
 
 Measured = Mapping[tuple[str, str], Mapping[str, Reading]]
 """Readings by for whom they were measured: style and fluency."""

@@ -22,8 +22,8 @@ from numpy.typing import NDArray
 from scipy.optimize import least_squares
 from scipy.stats import norm
 
+from bolometric.core.learner_work.facts import ADD, DIVIDE, MULTIPLY, SUBTRACT
 from bolometric.core.text.figures import listing_words, percent, plural
-from bolometric.core.working.facts import ADD, DIVIDE, MULTIPLY, SUBTRACT
 
 Floats = NDArray[np.float64]
 Found = tuple[float, float, float]

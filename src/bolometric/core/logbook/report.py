@@ -8,14 +8,14 @@ from itertools import groupby
 
 from bolometric.core.game.document import Game
 from bolometric.core.judge.nearby import Effect, effects
-from bolometric.core.logbook.held import calibrated, calibration_words, counted, held, measured, story, timed
+from bolometric.core.logbook.calibration import calibrated, calibration_words, counted, held, measured, story, timed
 from bolometric.core.logbook.learning import Pace, learned
-from bolometric.core.logbook.paced import at_pace
+from bolometric.core.logbook.pace import at_pace
 from bolometric.core.logbook.session import Session
 from bolometric.core.logbook.slips import cared
 from bolometric.core.measure.measuring import measure
 from bolometric.core.results.show import headline, show
-from bolometric.core.settings.heeding import Stop, never_stop
+from bolometric.core.settings.cancel import Stop, never_stop
 from bolometric.core.text.figures import plural
 
 MOST_CHANGES = 3

@@ -15,8 +15,8 @@ from bolometric.core.game.files import from_text, to_text
 from bolometric.core.game.seats import MOST_AT_ONE_CALLER
 from bolometric.core.pieces.faces import Line
 from bolometric.core.settings.amounts import tidy
+from bolometric.core.settings.base import Part
 from bolometric.core.settings.explain import setting_error
-from bolometric.core.settings.part import Part
 from bolometric.core.text.figures import listing, minus
 
 MOODS: dict[str, str] = {"": "not said", "flat": "flat", "calm": "calm", "lively": "lively", "wild": "wild"}

@@ -7,13 +7,13 @@ from functools import lru_cache
 
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import Game
+from bolometric.core.learner_work.aims import on_aim
+from bolometric.core.learner_work.facts import Fact
+from bolometric.core.learner_work.fluency import Fluency
+from bolometric.core.learner_work.tasks import Done, Task, Ways
+from bolometric.core.learner_work.timing import items
 from bolometric.core.results.readings import Reading, exact_value
-from bolometric.core.settings.heeding import Stop, checkpoint
-from bolometric.core.working.aims import on_aim
-from bolometric.core.working.facts import Fact
-from bolometric.core.working.fluency import Fluency
-from bolometric.core.working.tasks import Done, Task, Ways
-from bolometric.core.working.timing import items
+from bolometric.core.settings.cancel import Stop, checkpoint
 
 
 @dataclass(frozen=True, slots=True)

@@ -13,17 +13,17 @@ from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Choosing, Style, usual_rule
-from bolometric.core.measure.equals import between_equals, by_place
+from bolometric.core.measure.equal_seats import between_equals, by_place
 from bolometric.core.measure.expected import expected_of, readings_of
-from bolometric.core.measure.noted import Notes, noting
+from bolometric.core.measure.notes import Notes, noting
 from bolometric.core.measure.runs import MOST_TURNS, NOTED_ALONE, Tally, stream
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.estimate import RunParameters, Sample
 from bolometric.core.results.exact import ExactResult
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.readings import Reading, exact_length, exact_value, joined
+from bolometric.core.settings.cancel import Stop, checkpoint, heeding, never_stop
 from bolometric.core.settings.errors import GameError
-from bolometric.core.settings.heeding import Stop, checkpoint, heeding, never_stop
 
 
 @dataclass(frozen=True)

@@ -11,7 +11,7 @@ from collections.abc import Callable, Iterator
 import numpy as np
 
 from bolometric.core.game.contract import USUAL_BATCH
-from bolometric.core.measure.noted import Notes, Noting
+from bolometric.core.measure.notes import Notes, Noting
 from bolometric.core.results.batch import Batch, Player
 from bolometric.core.results.estimate import RunParameters, Sample
 from bolometric.core.results.kinds import READINGS

@@ -17,9 +17,9 @@ from bolometric.core.pieces.faces import Line
 from bolometric.core.pieces.formula import LONGEST, parse
 from bolometric.core.pieces.kinds import AnyPiece, Counters, letters_of, specials
 from bolometric.core.settings.amounts import Amount
+from bolometric.core.settings.base import Part
 from bolometric.core.settings.explain import setting_error
 from bolometric.core.settings.knobs import Choice, Knob
-from bolometric.core.settings.part import Part
 
 Make = Literal[
     "add",

@@ -7,8 +7,8 @@ from typing import Annotated, Literal
 from pydantic import AfterValidator, BeforeValidator, Field, PlainSerializer, WithJsonSchema
 
 from bolometric.core.settings.amounts import FACE_LIMIT, FINEST_FACE, Amount, Value, parsed, plain, tidy
+from bolometric.core.settings.base import Part
 from bolometric.core.settings.lines import one_line
-from bolometric.core.settings.part import Part
 
 LONGEST_WORD = 24
 

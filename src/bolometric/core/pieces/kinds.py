@@ -23,8 +23,8 @@ from pydantic import (
 
 from bolometric.core.pieces.faces import Face, FaceField, ShownField, Word, as_group, bare, either_schema
 from bolometric.core.settings.amounts import Amount, Value, amount_field, plain, tidy
+from bolometric.core.settings.base import Part
 from bolometric.core.settings.explain import setting_error
-from bolometric.core.settings.part import Part
 
 FEWEST_FACES, MOST_FACES = 2, 30
 MOST_SECTORS = 24

@@ -7,7 +7,7 @@ from collections.abc import Sequence
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
 from bolometric.core.play.sitting import Sitting
-from bolometric.core.settings.heeding import checkpoint
+from bolometric.core.settings.cancel import checkpoint
 
 STEPS = 24
 """Enough for every kind of step to come up; what has been worked out by then serves the rest of the game."""

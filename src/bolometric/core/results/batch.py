@@ -9,7 +9,7 @@ from typing import Any, Protocol, Self
 import numpy as np
 from numpy.typing import NDArray
 
-from bolometric.core.working.trace import Book
+from bolometric.core.learner_work.trace import Book
 
 STUCK, UNFINISHED, TIED, NO_WINNER = -1, -2, -3, -4
 """Codes in place of a winner: nobody can get home any more; given up at the turn limit; several share the win; ended

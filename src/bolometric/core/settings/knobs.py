@@ -14,8 +14,8 @@ from typing import Any, Literal
 
 from pydantic.fields import FieldInfo
 
+from bolometric.core.settings.base import Part
 from bolometric.core.settings.errors import GameError
-from bolometric.core.settings.part import Part
 
 KnobKind = Literal[
     "number",

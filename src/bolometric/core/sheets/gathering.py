@@ -6,12 +6,12 @@ from dataclasses import replace
 
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.areas.grid.spec import Grid
-from bolometric.core.asking.packs import cards_of
 from bolometric.core.game.document import Game, with_values
 from bolometric.core.measure.measuring import measure_exactly
+from bolometric.core.question_cards.packs import cards_of
 from bolometric.core.results.board import Heat, Places
+from bolometric.core.settings.cancel import Stop, never_stop
 from bolometric.core.settings.errors import GameError
-from bolometric.core.settings.heeding import Stop, never_stop
 from bolometric.core.sheets.contents import Asked, Contents
 from bolometric.core.sheets.kit import kit, pieces_at, printed_of
 from bolometric.core.sheets.teacher import teachers_card

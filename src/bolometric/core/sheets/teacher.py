@@ -10,7 +10,7 @@ from bolometric.core.judge.verdict import applies
 from bolometric.core.measure.measuring import Measurement, measure
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.show import certainty, headline, show
-from bolometric.core.settings.heeding import Stop, never_stop
+from bolometric.core.settings.cancel import Stop, never_stop
 from bolometric.core.sheets.contents import Contents, Part, TeachersCard
 from bolometric.core.sheets.kit import kit
 from bolometric.core.words.aloud import players_rules

@@ -13,14 +13,14 @@ from bolometric.core.game.document import Band, Game, game_from
 from bolometric.core.game.entry import Starter
 from bolometric.core.game.targets import Target
 from bolometric.core.judge.suits import targets_of
+from bolometric.core.learner_work.aims import Aim
+from bolometric.core.learner_work.fluency import PROFILES
 from bolometric.core.pieces.kinds import AnyPiece
+from bolometric.core.settings.cancel import Stop, checkpoint, heeding, never_stop
 from bolometric.core.settings.errors import GameError
-from bolometric.core.settings.heeding import Stop, checkpoint, heeding, never_stop
 from bolometric.core.tuning.looking import look
 from bolometric.core.tuning.search import Candidate, tune
 from bolometric.core.tuning.workers import Share, alone
-from bolometric.core.working.aims import Aim
-from bolometric.core.working.fluency import PROFILES
 
 TRIES, FIRST_LOOK, LAST = 32, 200, 2_000
 """Candidates of each beginning; games of the look that chooses among the pieces; games of the last look."""

@@ -11,15 +11,15 @@ from numpy.typing import NDArray
 
 from bolometric.core.game.document import Game
 from bolometric.core.judge.suits import targets_of
+from bolometric.core.learner_work.facts import Fact
 from bolometric.core.measure.measuring import measure_exactly, minutes_a_turn, runs_of
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.readings import Reading, joined
 from bolometric.core.results.show import certainty, headline
-from bolometric.core.settings.heeding import Stop, checkpoint, heeding, never_stop
+from bolometric.core.settings.cancel import Stop, checkpoint, heeding, never_stop
 from bolometric.core.tuning.looking import LONGEST, MOST_TURNS, look
 from bolometric.core.words.practice import summary
 from bolometric.core.words.rule_sheet import rule_sheet
-from bolometric.core.working.facts import Fact
 
 RUNS = 2_000
 POINTS = 120

@@ -8,8 +8,8 @@ from typing import Any
 from bolometric.core.areas.shelf import starters
 from bolometric.core.game.document import Game, game_from
 from bolometric.core.judge.suits import targets_of
+from bolometric.core.settings.cancel import Stop, never_stop
 from bolometric.core.settings.errors import Cancelled, GameError
-from bolometric.core.settings.heeding import Stop, never_stop
 from bolometric.core.tuning.search import Candidate, tune
 from bolometric.core.tuning.workers import Share, alone
 

@@ -10,16 +10,16 @@ from bolometric.core.game.family import Family
 from bolometric.core.game.targets import STYLES, Target
 from bolometric.core.judge.suits import off_by
 from bolometric.core.judge.verdict import applies
+from bolometric.core.learner_work.fluency import USUAL
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.readings import Reading
 from bolometric.core.results.show import show
+from bolometric.core.settings.cancel import Stop, heeding, never_stop
 from bolometric.core.settings.errors import GameError
-from bolometric.core.settings.heeding import Stop, heeding, never_stop
 from bolometric.core.tuning.looking import readings_for
 from bolometric.core.tuning.search import tune
 from bolometric.core.tuning.space import PIECES, apart, differences, free_knobs
 from bolometric.core.tuning.workers import Share, alone
-from bolometric.core.working.fluency import USUAL
 
 HARDER = {"success": -1, "minutes": 1, "thinking_seconds": 1, "draw_size": 1, "choice": 1}
 """The readings that a ladder may go by, and whether more of it is harder."""

@@ -12,8 +12,8 @@ from bolometric.core.judge.suits import AS_SET, Suited, as_measured, suited, sui
 from bolometric.core.measure.measuring import measure_exactly, runs_of, thinking_played
 from bolometric.core.measure.runs import NOTED_ALONE
 from bolometric.core.results.readings import Reading, joined
+from bolometric.core.settings.cancel import Stop, never_stop
 from bolometric.core.settings.errors import GameError
-from bolometric.core.settings.heeding import Stop, never_stop
 
 LONGEST, MOST_TURNS = 3_000, 4_000_000
 """Turns of a game, and of all games of a look, at most: what is longer counts as too long."""

@@ -25,8 +25,8 @@ from bolometric.core.measure.runs import NOTED_ALONE, PILOT
 from bolometric.core.results.estimate import Sample
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.readings import Reading
+from bolometric.core.settings.cancel import Stop, checkpoint, heeding, never_stop
 from bolometric.core.settings.errors import GameError
-from bolometric.core.settings.heeding import Stop, checkpoint, heeding, never_stop
 from bolometric.core.settings.knobs import KnobAt, knob_at, knobs
 from bolometric.core.tuning.looking import LONGEST, readings_for
 from bolometric.core.tuning.space import KEPT, free_knobs

@@ -18,8 +18,8 @@ import numpy as np
 from bolometric.core.game.document import Game
 from bolometric.core.game.targets import Target, check_agree
 from bolometric.core.judge.suits import Suited, nearness, targets_of
+from bolometric.core.settings.cancel import Stop, checkpoint, heeding, never_stop
 from bolometric.core.settings.errors import GameError
-from bolometric.core.settings.heeding import Stop, checkpoint, heeding, never_stop
 from bolometric.core.tuning.looking import look
 from bolometric.core.tuning.recipes import Space, Values
 from bolometric.core.tuning.recipes import apart as values_apart

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from bolometric.core.game.document import Game, with_value
-from bolometric.core.judge import closeness
+from bolometric.core.judge import change_size as closeness
 from bolometric.core.judge.nearby import order_of
 from bolometric.core.pieces.words import pieces_words
 from bolometric.core.settings.errors import GameError

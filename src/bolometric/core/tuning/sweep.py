@@ -15,8 +15,8 @@ from bolometric.core.judge.suits import AS_SET, as_measured
 from bolometric.core.measure.measuring import measure_exactly, runs_of
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.readings import Reading, joined
+from bolometric.core.settings.cancel import Stop, checkpoint, heeding, never_stop
 from bolometric.core.settings.errors import GameError
-from bolometric.core.settings.heeding import Stop, checkpoint, heeding, never_stop
 from bolometric.core.settings.knobs import KnobAt, knob_at
 from bolometric.core.tuning.looking import LONGEST
 from bolometric.core.tuning.space import values_of

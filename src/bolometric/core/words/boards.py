@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from bolometric.core.areas.grid.balancing import Cells, alike, figures
 from bolometric.core.areas.grid.spec import Grid
 from bolometric.core.game.document import Game
-from bolometric.core.making.arranged import Arranged
+from bolometric.core.layouts.annealing import Arranged
 from bolometric.core.settings.errors import GameError
 from bolometric.core.text.figures import plural
 

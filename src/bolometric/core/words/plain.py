@@ -11,13 +11,13 @@ from pydantic_core import to_jsonable_python
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import Game
 from bolometric.core.game.fault import Fault
+from bolometric.core.learner_work.aims import on_aim
 from bolometric.core.measure.measuring import Measurement
 from bolometric.core.results.board import Cells, Heat
 from bolometric.core.settings.amounts import plain
 from bolometric.core.words.aloud import players_parts
 from bolometric.core.words.rule_sheet import rule_sheet
 from bolometric.core.words.telling import lasting_at_least
-from bolometric.core.working.aims import on_aim
 
 
 def odds_plain(game: Game) -> dict[str, object]:

@@ -6,13 +6,13 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from bolometric.core.game.document import Game
+from bolometric.core.learner_work import facts as known
+from bolometric.core.learner_work.aims import asked, on_aim
+from bolometric.core.learner_work.facts import Fact
 from bolometric.core.results.readings import Reading
 from bolometric.core.results.show import certainty, headline, show
 from bolometric.core.settings.amounts import Value
 from bolometric.core.text.figures import listing_words, percent, plural, significant
-from bolometric.core.working import facts as known
-from bolometric.core.working.aims import asked, on_aim
-from bolometric.core.working.facts import Fact
 
 Times = Mapping[Fact, tuple[float, ...]]
 ALL_SEATS = -1

@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from bolometric.core.areas.catalogue import area_of
+from bolometric.core.game.aloud import AS_PRINTED
 from bolometric.core.game.document import Band, Game
 from bolometric.core.game.house import Where
-from bolometric.core.game.saying import choice
-from bolometric.core.game.speaking import AS_PRINTED
+from bolometric.core.game.setting_words import choice
 from bolometric.core.game.targets import target_words
 from bolometric.core.outcomes.breakdown import letter_names
 from bolometric.core.pieces.expression import LETTERS

@@ -9,9 +9,13 @@ from fractions import Fraction
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import Game
 from bolometric.core.game.talk import Talk
-from bolometric.core.measure.equals import between_equals
+from bolometric.core.learner_work import facts as known
+from bolometric.core.learner_work.facts import Fact
+from bolometric.core.learner_work.fluency import USUAL
+from bolometric.core.learner_work.timing import timing
+from bolometric.core.measure.equal_seats import between_equals
 from bolometric.core.measure.measuring import Measurement
-from bolometric.core.measure.noted import Practice
+from bolometric.core.measure.notes import Practice
 from bolometric.core.outcomes.breakdown import can_be_listed, combinations
 from bolometric.core.pieces.kinds import Die, Spinner
 from bolometric.core.results.board import Heat, Tiles, Track
@@ -19,10 +23,6 @@ from bolometric.core.results.readings import Reading
 from bolometric.core.results.show import certainty, show
 from bolometric.core.settings.amounts import Value, tidy
 from bolometric.core.text.figures import listing, listing_words, minus, percent, plural, significant
-from bolometric.core.working import facts as known
-from bolometric.core.working.facts import Fact
-from bolometric.core.working.fluency import USUAL
-from bolometric.core.working.timing import timing
 
 FEWEST, MOST = 6, 12
 EASY, MIDDLING, HARD = 1, 2, 3

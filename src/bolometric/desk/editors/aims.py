@@ -8,8 +8,8 @@ from pydantic import ValidationError
 from pydantic_core import PydanticCustomError
 from PySide6.QtWidgets import QComboBox, QFormLayout, QHBoxLayout, QLineEdit, QListWidget, QPushButton, QSpinBox
 
+from bolometric.core.learner_work.aims import AIMS, BY_TABLES, WITHOUT_NUMBER, Aim
 from bolometric.core.settings.knobs import KnobAt
-from bolometric.core.working.aims import AIMS, BY_TABLES, WITHOUT_NUMBER, Aim
 from bolometric.desk.editors.base import Editor, wrapped
 
 MOST = 8

@@ -10,8 +10,8 @@ from PySide6.QtWidgets import QComboBox, QGridLayout, QPlainTextEdit, QProgressB
 from bolometric.core.areas.grid.balancing import Cells, balanced, figures, rearranged, rounding_words
 from bolometric.core.areas.grid.spec import Grid
 from bolometric.core.game.document import Game, with_value
-from bolometric.core.making.apportioned import Favour
-from bolometric.core.making.layout_text import HINT, read_layout, typed_layout
+from bolometric.core.layouts.apportion import Favour
+from bolometric.core.layouts.text import HINT, read_layout, typed_layout
 from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.knobs import KnobAt
 from bolometric.core.text.figures import percent, plural

@@ -19,11 +19,11 @@ from PySide6.QtWidgets import (
 )
 
 from bolometric.core.game.document import Game
+from bolometric.core.learner_work.facts import Fact, fact
+from bolometric.core.learner_work.fluency import LONGEST, MOST_SLIPS, PROFILES, USUAL, Fluency
+from bolometric.core.learner_work.timing import timing
 from bolometric.core.settings.knobs import KnobAt, knob_at
 from bolometric.core.text.figures import listing_words, significant
-from bolometric.core.working.facts import Fact, fact
-from bolometric.core.working.fluency import LONGEST, MOST_SLIPS, PROFILES, USUAL, Fluency
-from bolometric.core.working.timing import timing
 from bolometric.desk.editors.aims import AimsEditor
 from bolometric.desk.editors.base import Editor
 from bolometric.desk.parts.pair_table import HEAD, Cell, PairTable

@@ -18,11 +18,11 @@ from PySide6.QtWidgets import (
 
 from bolometric.core.areas.trail.cards.spec import MOST_PACKS
 from bolometric.core.areas.trail.spec import Trail
-from bolometric.core.asking.families import FAMILIES
-from bolometric.core.asking.keyed import read_cards, typed_cards
-from bolometric.core.asking.packs import MOST_CARDS, QuestionPack, cards_of
 from bolometric.core.game.document import Game, with_value
 from bolometric.core.pieces.face_text import read_numbers
+from bolometric.core.question_cards.families import FAMILIES
+from bolometric.core.question_cards.keyed import read_cards, typed_cards
+from bolometric.core.question_cards.packs import MOST_CARDS, QuestionPack, cards_of
 from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.knobs import KnobAt
 from bolometric.desk.editors.base import WIDTH, Editor, wrapped

@@ -10,7 +10,7 @@ from bolometric.core.areas.filled.fill import line_of, soonest
 from bolometric.core.areas.filled.spec import PlacedCounters
 from bolometric.core.areas.filled.thumbs import by_odds
 from bolometric.core.game.document import Game
-from bolometric.core.making.apportioned import Favour
+from bolometric.core.layouts.apportion import Favour
 from bolometric.core.pieces.face_text import read_numbers, typed_numbers
 from bolometric.core.settings.amounts import plain
 from bolometric.core.settings.knobs import KnobAt

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from PySide6.QtWidgets import QCheckBox, QComboBox, QGridLayout, QLabel, QSpinBox, QWidget
 
+from bolometric.core.game.area_part import AreaPart
 from bolometric.core.game.document import Game
-from bolometric.core.game.part import AreaPart
 from bolometric.core.game.seats import USUAL_GOAL, Style
 from bolometric.core.settings.knobs import KnobAt
 from bolometric.desk.editors.base import Editor

@@ -9,9 +9,9 @@ from pydantic_core import PydanticCustomError
 from PySide6.QtWidgets import QCheckBox, QComboBox, QDoubleSpinBox, QFormLayout, QHBoxLayout, QListWidget, QPushButton
 
 from bolometric.core.game.targets import LARGEST, MOST_TARGETS, NOT_ONE, READY, STYLES, Target, target_words
+from bolometric.core.learner_work.fluency import PROFILES
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.settings.knobs import KnobAt
-from bolometric.core.working.fluency import PROFILES
 from bolometric.desk.editors.base import Editor
 
 SHARES = ("share", "edge")

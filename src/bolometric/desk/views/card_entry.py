@@ -12,8 +12,8 @@ from PySide6.QtGui import QPainter
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.files import read
 from bolometric.core.results.show import headline
+from bolometric.core.settings.cancel import Stop, heeding
 from bolometric.core.settings.errors import FileError, GameError
-from bolometric.core.settings.heeding import Stop, heeding
 from bolometric.core.text.figures import percent, plural
 from bolometric.paint.board import layout_of, paint_board, picture_of
 from bolometric.paint.fonts import write

@@ -14,14 +14,14 @@ from bolometric.core.chains.waiting import fixed
 from bolometric.core.game.contract import Measured
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Seats, Style
+from bolometric.core.learner_work.note_writer import end_notes, note
+from bolometric.core.learner_work.trace import FIRST, Book, Whole, noted
 from bolometric.core.outcomes.chance import STEP, below, stream
 from bolometric.core.results.batch import NO_WINNER, Batch, Player
 from bolometric.core.results.exact import ExactResult
 from bolometric.core.results.readings import exact_length, exact_value
-from bolometric.core.settings.heeding import Stop, checkpoint
+from bolometric.core.settings.cancel import Stop, checkpoint
 from bolometric.core.settings.loops import inner, loop
-from bolometric.core.working.noting import end_notes, note
-from bolometric.core.working.trace import FIRST, Book, Whole, noted
 
 GUESS, LARGE, PLAN = 0, 1, 2
 NO_TABLE = np.zeros((1, 1, 1), np.int8)

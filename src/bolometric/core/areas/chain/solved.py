@@ -20,7 +20,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bolometric.core.areas.chain.spec import MOST_SOLVED, Chain
-from bolometric.core.settings.heeding import checkpoint
+from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.settings.loops import inner, loop
 
 Bytes = NDArray[np.int8]

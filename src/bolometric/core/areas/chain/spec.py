@@ -6,7 +6,7 @@ from typing import Annotated, ClassVar, Literal, Self
 
 from pydantic import Field, StrictInt, model_validator
 
-from bolometric.core.game.part import AreaPart, Ending, Goal, StyleRule
+from bolometric.core.game.area_part import AreaPart, Ending, Goal, StyleRule
 from bolometric.core.settings.explain import setting_error
 from bolometric.core.settings.knobs import Choice, Knob
 

@@ -6,10 +6,10 @@ from bolometric.core.areas.chain.solved import after, first_sums, sums_from, who
 from bolometric.core.areas.chain.spec import MOST_SOLVED, Chain
 from bolometric.core.game.contract import Work
 from bolometric.core.game.document import Game
+from bolometric.core.learner_work import facts as known
+from bolometric.core.learner_work.facts import fact
+from bolometric.core.learner_work.tasks import PASS, WRITE, Task, Tasks
 from bolometric.core.results.decision import Decision, dearest
-from bolometric.core.working import facts as known
-from bolometric.core.working.facts import fact
-from bolometric.core.working.tasks import PASS, WRITE, Task, Tasks
 
 
 def tasks(game: Game) -> Tasks:

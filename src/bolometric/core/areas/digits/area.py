@@ -18,8 +18,8 @@ from bolometric.core.game.document import Game
 from bolometric.core.results.batch import Player
 from bolometric.core.results.exact import ExactResult, seat_readings
 from bolometric.core.results.readings import Reading, exact_length, exact_score, exact_value
+from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.settings.errors import Cancelled
-from bolometric.core.settings.heeding import checkpoint
 
 
 def solve(game: Game, stop: Callable[[], bool]) -> ExactResult | None:

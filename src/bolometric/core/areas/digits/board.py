@@ -13,12 +13,12 @@ from bolometric.core.areas.digits.spec import Digits
 from bolometric.core.game.contract import Board
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
+from bolometric.core.learner_work.facts import place_name
 from bolometric.core.results.board import Cells, Heat, Places
 from bolometric.core.results.printed import Printed, WriteOn
 from bolometric.core.results.show import show
 from bolometric.core.settings.amounts import tidy
 from bolometric.core.text.figures import listing_words, minus, percent
-from bolometric.core.working.facts import place_name
 
 MOST_ROWS, MOST_DIGITS = 15, 20
 SHORT = {5: "HT", 4: "TT", 3: "Th", 2: "H", 1: "T", 0: "O", -1: "t", -2: "h", -3: "th"}

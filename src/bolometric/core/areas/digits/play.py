@@ -12,8 +12,8 @@ from bolometric.core.areas.digits.styles import placing_of
 from bolometric.core.areas.digits.ways import in_order
 from bolometric.core.areas.making_numbers import Round, rounds_to_points
 from bolometric.core.game.document import Game
+from bolometric.core.learner_work.trace import DECIDE, EVERYONE, FIRST, FURTHER, Book, Whole, coded
 from bolometric.core.results.batch import Player
-from bolometric.core.working.trace import DECIDE, EVERYONE, FIRST, FURTHER, Book, Whole, coded
 
 Array = NDArray[np.float64]
 PLACED, COMPARED = 3, 4

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from bolometric.core.areas.digits.rules import PLACES
 from bolometric.core.areas.digits.spec import Digits
+from bolometric.core.game.aloud import Aloud, act, capital, drawn, rolls, said, share, verb
 from bolometric.core.game.contract import Words
 from bolometric.core.game.document import Game
-from bolometric.core.game.saying import choice
-from bolometric.core.game.speaking import Aloud, act, capital, drawn, rolls, said, share, verb
+from bolometric.core.game.setting_words import choice
 from bolometric.core.settings.amounts import tidy
 from bolometric.core.text.figures import listing_words, minus, number, plural
 from bolometric.core.text.spans import Sentences, Span, sentences

@@ -20,7 +20,7 @@ from numpy.typing import NDArray
 from bolometric.core.areas.digits.rules import Columns, numbers_of
 from bolometric.core.areas.digits.ways import MOST_FOLLOWED, ways_of
 from bolometric.core.game.seats import Style
-from bolometric.core.settings.heeding import checkpoint
+from bolometric.core.settings.cancel import checkpoint
 
 Array = NDArray[np.float64]
 Codes = NDArray[np.int64]

@@ -15,7 +15,7 @@ from bolometric.core.areas.digits.exact import plan_of
 from bolometric.core.areas.digits.rules import ANY, Columns, Placing
 from bolometric.core.areas.digits.ways import MOST_FOLLOWED, ways_of
 from bolometric.core.game.seats import Style
-from bolometric.core.settings.heeding import checkpoint
+from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.settings.loops import loop
 
 Array = NDArray[np.float64]

@@ -9,7 +9,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bolometric.core.areas.digits.rules import Columns, free_sets, numbers_of
-from bolometric.core.settings.heeding import checkpoint
+from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.settings.loops import loop
 from bolometric.core.settings.once import once
 

@@ -15,14 +15,14 @@ from bolometric.core.areas.drawing import PASS, any_draw, by_total
 from bolometric.core.chains.points import match
 from bolometric.core.game.contract import Work
 from bolometric.core.game.document import Game
+from bolometric.core.learner_work import facts as known
+from bolometric.core.learner_work.facts import Fact, fact
+from bolometric.core.learner_work.tasks import WRITE, Done, Task, Tasks
+from bolometric.core.learner_work.trace import DECIDE, FURTHER
 from bolometric.core.results.decision import Decision, dearest
 from bolometric.core.settings.amounts import Value, tidy
-from bolometric.core.settings.heeding import Stop, checkpoint
+from bolometric.core.settings.cancel import Stop, checkpoint
 from bolometric.core.text.figures import minus
-from bolometric.core.working import facts as known
-from bolometric.core.working.facts import Fact, fact
-from bolometric.core.working.tasks import WRITE, Done, Task, Tasks
-from bolometric.core.working.trace import DECIDE, FURTHER
 
 MOST_PAIRS = 20_000
 """Pairs of numbers that are gone through."""

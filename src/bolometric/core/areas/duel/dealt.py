@@ -10,11 +10,11 @@ from numpy.typing import NDArray
 from bolometric.core.areas.duel.exact import round_in
 from bolometric.core.areas.duel.spec import Duel
 from bolometric.core.game.document import Game
+from bolometric.core.learner_work.trace import Whole
 from bolometric.core.outcomes.chance import stream
 from bolometric.core.outcomes.deck import Deck, deal, dealt, deck_of, shuffle
 from bolometric.core.outcomes.distribution import distribution_of
 from bolometric.core.settings.loops import loop
-from bolometric.core.working.trace import Whole
 
 
 class Dealt:

@@ -20,7 +20,7 @@ from bolometric.core.chains.waiting import WaitingTime
 from bolometric.core.game.document import Game
 from bolometric.core.outcomes.distribution import Distribution, distribution_of
 from bolometric.core.settings.amounts import Value
-from bolometric.core.settings.heeding import checkpoint
+from bolometric.core.settings.cancel import checkpoint
 
 Array = NDArray[np.float64]
 LONGEST = 20_000

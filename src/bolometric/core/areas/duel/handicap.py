@@ -10,8 +10,8 @@ from bolometric.core.areas.duel.spec import Duel
 from bolometric.core.game.document import Game, with_value
 from bolometric.core.pieces.kinds import AnyPiece, remembers
 from bolometric.core.pieces.presets import DICE, PACKS, SPINNERS
+from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.settings.errors import GameError
-from bolometric.core.settings.heeding import checkpoint
 
 EVEN = 0.05
 """A share this near to an even one is called even."""

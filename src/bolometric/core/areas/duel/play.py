@@ -8,8 +8,8 @@ from bolometric.core.areas.duel.dealt import Dealt
 from bolometric.core.areas.duel.exact import round_in
 from bolometric.core.areas.duel.spec import Duel
 from bolometric.core.game.document import Game
+from bolometric.core.learner_work.trace import FIRST, Book, Whole, coded
 from bolometric.core.results.batch import Batch, Player, most_wins, shared_win
-from bolometric.core.working.trace import FIRST, Book, Whole, coded
 
 COMPARED = 3
 """The kind of note for two totals that are compared: one's own, and the best of the others."""

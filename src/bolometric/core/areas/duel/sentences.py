@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from bolometric.core.areas.duel.spec import Duel
+from bolometric.core.game.aloud import Aloud, act, kept_out, makes, rounds, said, share, verb
 from bolometric.core.game.contract import Words
 from bolometric.core.game.document import Game
-from bolometric.core.game.saying import choice
-from bolometric.core.game.speaking import Aloud, act, kept_out, makes, rounds, said, share, verb
+from bolometric.core.game.setting_words import choice
 from bolometric.core.pieces.words import pieces_words, things
 from bolometric.core.text.figures import listing_words, number, plural
 from bolometric.core.text.spans import Sentences, Span, sentences

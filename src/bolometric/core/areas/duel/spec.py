@@ -7,7 +7,7 @@ from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field, StrictInt
 
-from bolometric.core.game.part import AreaPart, check_listed
+from bolometric.core.game.area_part import AreaPart, check_listed
 from bolometric.core.outcomes.distribution import Distribution, distribution_of
 from bolometric.core.outcomes.listing import check_kept_out
 from bolometric.core.pieces.draw import Draw

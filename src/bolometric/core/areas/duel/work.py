@@ -13,12 +13,12 @@ from bolometric.core.areas.duel.play import COMPARED
 from bolometric.core.areas.duel.spec import Duel
 from bolometric.core.game.contract import Work
 from bolometric.core.game.document import Game
+from bolometric.core.learner_work import facts as known
+from bolometric.core.learner_work.facts import Fact, fact
+from bolometric.core.learner_work.tasks import PASS, THROW, Done, Task, Tasks, draw_work
 from bolometric.core.settings.amounts import Value
-from bolometric.core.settings.heeding import Stop, checkpoint
+from bolometric.core.settings.cancel import Stop, checkpoint
 from bolometric.core.text.figures import minus
-from bolometric.core.working import facts as known
-from bolometric.core.working.facts import Fact, fact
-from bolometric.core.working.tasks import PASS, THROW, Done, Task, Tasks, draw_work
 
 
 def _drawn(game: Game, seat: int, total: Value | None, everything: bool = False) -> Task:

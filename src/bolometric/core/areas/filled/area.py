@@ -20,8 +20,8 @@ from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.batch import Player
 from bolometric.core.results.exact import ExactResult, from_passages, seat_readings
 from bolometric.core.results.readings import Reading, exact_length, exact_value
+from bolometric.core.settings.cancel import Stop
 from bolometric.core.settings.errors import Cancelled
-from bolometric.core.settings.heeding import Stop
 
 Array = NDArray[np.float64]
 

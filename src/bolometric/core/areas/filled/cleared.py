@@ -25,7 +25,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bolometric.core.areas.filled.fill import Fill
-from bolometric.core.settings.heeding import checkpoint
+from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.settings.loops import loop
 
 Array = NDArray[np.float64]

@@ -18,7 +18,7 @@ from itertools import chain, combinations
 import numpy as np
 from numpy.typing import NDArray
 
-from bolometric.core.settings.heeding import checkpoint
+from bolometric.core.settings.cancel import checkpoint
 
 Array = NDArray[np.float64]
 Counts = tuple[int, ...]

@@ -7,6 +7,8 @@ import numpy as np
 from bolometric.core.areas.filled.fill import FILLED, PUT, Fill, Line, area_of_marks, fills_of, line_of, marks_of
 from bolometric.core.areas.filled.spec import Boxes
 from bolometric.core.game.document import Game
+from bolometric.core.learner_work.note_writer import end_notes, note
+from bolometric.core.learner_work.trace import EVERYONE, FIRST, Book, Whole, noted
 from bolometric.core.outcomes.chance import HALF, STEP, below, bits, kept, stream
 from bolometric.core.outcomes.deck import Dealing, deal, dealt, deck_of, shuffle
 from bolometric.core.outcomes.lead import CHANGES, LEADER, SINCE, alone_ahead, clear_lead, note_lead
@@ -14,8 +16,6 @@ from bolometric.core.outcomes.sampler import sampler
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.batch import STUCK, TIED, UNFINISHED, Batch, Player
 from bolometric.core.settings.loops import loop
-from bolometric.core.working.noting import end_notes, note
-from bolometric.core.working.trace import EVERYONE, FIRST, Book, Whole, noted
 
 MOST_COLUMNS = 4096
 FIXED, EVENLY, BY_DRAWS = 0, 1, 2

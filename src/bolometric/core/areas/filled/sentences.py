@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from bolometric.core.areas.filled.fill import area_of_marks
 from bolometric.core.areas.filled.spec import Boxes, PlacedCounters
+from bolometric.core.game.aloud import Aloud, act, called, capital, drawn, makes, said, share, starts
 from bolometric.core.game.contract import Words
 from bolometric.core.game.document import Game
-from bolometric.core.game.saying import choice
-from bolometric.core.game.speaking import Aloud, act, called, capital, drawn, makes, said, share, starts
+from bolometric.core.game.setting_words import choice
 from bolometric.core.text.figures import listing, plural
 from bolometric.core.text.spans import Sentences, Span, sentences
 

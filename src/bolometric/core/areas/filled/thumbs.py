@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from bolometric.core.making.apportioned import Favour, apportioned
+from bolometric.core.layouts.apportion import Favour, apportioned
 
 
 def _often(ways: tuple[int, ...]) -> list[int]:

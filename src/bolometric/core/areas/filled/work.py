@@ -15,11 +15,11 @@ from bolometric.core.areas.filled.fill import FILLED, PUT, area_of_marks, fills_
 from bolometric.core.areas.filled.spec import Boxes, PlacedCounters
 from bolometric.core.game.contract import Work
 from bolometric.core.game.document import Game
+from bolometric.core.learner_work.tasks import Done, Task, Tasks
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.decision import Decision, dearest
-from bolometric.core.settings.heeding import Stop, checkpoint
+from bolometric.core.settings.cancel import Stop, checkpoint
 from bolometric.core.text.figures import minus
-from bolometric.core.working.tasks import Done, Task, Tasks
 
 PUTTING = Task(hands=(MOVE,), chosen=True, words="puts a counter down")
 

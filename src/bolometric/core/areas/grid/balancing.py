@@ -10,8 +10,8 @@ import numpy as np
 from bolometric.core.areas.grid.rules import claims_of
 from bolometric.core.areas.grid.spec import Cell, Grid
 from bolometric.core.game.document import Game
-from bolometric.core.making.apportioned import Favour, Method, apportioned
-from bolometric.core.making.arranged import FEWER, Arranged, Board, arranged, measured
+from bolometric.core.layouts.annealing import FEWER, Arranged, Board, arranged, measured
+from bolometric.core.layouts.apportion import Favour, Method, apportioned
 from bolometric.core.text.figures import listing_words, minus
 
 Cells = list[Cell]

@@ -14,9 +14,9 @@ from bolometric.core.areas.grid.spec import Grid
 from bolometric.core.game.contract import ByHand
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
-from bolometric.core.making.draws import Numbers, in_order
-from bolometric.core.making.made import numbers_from
-from bolometric.core.making.typed import hints, typed
+from bolometric.core.number_making.draws import Numbers, in_order
+from bolometric.core.number_making.made import numbers_from
+from bolometric.core.number_making.typed import hints, typed
 from bolometric.core.results.standing import Drawn, Option, Standing, noted, won
 from bolometric.core.settings.amounts import tidy
 from bolometric.core.settings.errors import GameError

@@ -23,11 +23,11 @@ from bolometric.core.areas.grid.spec import Grid
 from bolometric.core.areas.grid.work import CLAIMED
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
+from bolometric.core.learner_work.note_writer import end_notes, note
+from bolometric.core.learner_work.trace import DECIDE, FIRST, FURTHER, Book, Whole, noted
 from bolometric.core.outcomes.chance import STEP, below, part, stream
 from bolometric.core.results.batch import NO_WINNER, TIED, UNFINISHED, Batch, Player
 from bolometric.core.settings.loops import loop
-from bolometric.core.working.noting import end_notes, note
-from bolometric.core.working.trace import DECIDE, FIRST, FURTHER, Book, Whole, noted
 
 Shares = NDArray[np.float64]
 LINE, MOST, FIRST_TO = 0, 1, 2

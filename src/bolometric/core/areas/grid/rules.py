@@ -14,7 +14,7 @@ from numpy.typing import NDArray
 
 from bolometric.core.areas.grid.spec import Grid
 from bolometric.core.game.document import Game
-from bolometric.core.making.draws import Numbers
+from bolometric.core.number_making.draws import Numbers
 from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.pieces.kinds import AnyPiece
 from bolometric.core.settings.loops import ONE, inner

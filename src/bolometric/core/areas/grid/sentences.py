@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from bolometric.core.areas.grid.spec import Grid
+from bolometric.core.game.aloud import Aloud, act, called, capital, drawn, rolls, said, share, starts, verb
 from bolometric.core.game.contract import Words
 from bolometric.core.game.document import Game
-from bolometric.core.game.saying import choice
-from bolometric.core.game.speaking import Aloud, act, called, capital, drawn, rolls, said, share, starts, verb
+from bolometric.core.game.setting_words import choice
 from bolometric.core.text.figures import listing_words, number, plural
 from bolometric.core.text.spans import Sentences, Span, sentences
 

@@ -8,9 +8,9 @@ from typing import Annotated, ClassVar, Literal, Self
 from pydantic import Field, StrictInt, model_validator
 
 from bolometric.core.areas.grid import choices
-from bolometric.core.game.part import AreaPart, Goal, StyleRule, check_listed
-from bolometric.core.making.made import Making, check_making, making_of
-from bolometric.core.making.rules import MakingRules
+from bolometric.core.game.area_part import AreaPart, Goal, StyleRule, check_listed
+from bolometric.core.number_making.made import Making, check_making, making_of
+from bolometric.core.number_making.rules import MakingRules
 from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.pieces.draw import Draw
 from bolometric.core.pieces.kinds import AnyPiece, remembers

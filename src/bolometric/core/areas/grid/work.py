@@ -10,12 +10,12 @@ from bolometric.core.areas.grid.rules import Claims, claims_of
 from bolometric.core.areas.grid.spec import Grid
 from bolometric.core.game.contract import Work
 from bolometric.core.game.document import Game
-from bolometric.core.making.facts import facts_of_sum
+from bolometric.core.learner_work import facts as known
+from bolometric.core.learner_work.facts import fact
+from bolometric.core.learner_work.tasks import MOVE, PASS, THROW, Task, Tasks
+from bolometric.core.learner_work.trace import DECIDE, FIRST
+from bolometric.core.number_making.facts import facts_of_sum
 from bolometric.core.text.figures import minus
-from bolometric.core.working import facts as known
-from bolometric.core.working.facts import fact
-from bolometric.core.working.tasks import MOVE, PASS, THROW, Task, Tasks
-from bolometric.core.working.trace import DECIDE, FIRST
 
 CLAIMED = 3
 """The kind of note for a cell that is claimed: the draw, and the cell."""

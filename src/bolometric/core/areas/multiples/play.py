@@ -8,6 +8,8 @@ from bolometric.core.areas.multiples.rules import FREE, MOVES, compile_chart, pr
 from bolometric.core.areas.multiples.spec import Multiples
 from bolometric.core.areas.multiples.work import PUT
 from bolometric.core.game.document import Game
+from bolometric.core.learner_work.note_writer import end_notes, note
+from bolometric.core.learner_work.trace import DECIDE, FIRST, Book, Whole, noted
 from bolometric.core.outcomes.chance import HALF, STEP, below, bits, kept, stream
 from bolometric.core.outcomes.deck import Dealing, deal, dealt, deck_of, shuffle
 from bolometric.core.outcomes.lead import CHANGES, SINCE, alone_ahead, clear_lead, note_lead
@@ -15,8 +17,6 @@ from bolometric.core.outcomes.sampler import sampler
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.batch import STUCK, UNFINISHED, Batch, Player
 from bolometric.core.settings.loops import inner, loop
-from bolometric.core.working.noting import end_notes, note
-from bolometric.core.working.trace import DECIDE, FIRST, Book, Whole, noted
 
 MOST_COLUMNS = 4096
 

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from bolometric.core.areas.multiples.rules import MOVES, chart_of
 from bolometric.core.areas.multiples.spec import Multiples
+from bolometric.core.game.aloud import Aloud, drawn, said, starts
 from bolometric.core.game.contract import Words
 from bolometric.core.game.document import Game
-from bolometric.core.game.speaking import Aloud, drawn, said, starts
 from bolometric.core.text.figures import plural
 from bolometric.core.text.spans import Sentences, Span, sentences
 

@@ -7,7 +7,7 @@ from typing import Annotated, ClassVar, Literal, Self
 
 from pydantic import Field, StrictInt, model_validator
 
-from bolometric.core.game.part import AreaPart, StyleRule, check_listed
+from bolometric.core.game.area_part import AreaPart, StyleRule, check_listed
 from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.settings.explain import setting_error
 from bolometric.core.settings.knobs import Knob

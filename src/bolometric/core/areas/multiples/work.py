@@ -7,10 +7,10 @@ from bolometric.core.areas.multiples.rules import compile_chart
 from bolometric.core.areas.multiples.spec import Multiples
 from bolometric.core.game.contract import Work
 from bolometric.core.game.document import Game
-from bolometric.core.working import facts as known
-from bolometric.core.working.facts import fact
-from bolometric.core.working.tasks import Task, Tasks
-from bolometric.core.working.trace import DECIDE
+from bolometric.core.learner_work import facts as known
+from bolometric.core.learner_work.facts import fact
+from bolometric.core.learner_work.tasks import Task, Tasks
+from bolometric.core.learner_work.trace import DECIDE
 
 PUT = 3
 """The kind of note for a counter that is put on a number."""

@@ -16,6 +16,7 @@ from bolometric.core.chains.waiting import fixed
 from bolometric.core.game.contract import BestPlay, Measured
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
+from bolometric.core.learner_work.trace import DECIDE, FIRST, Book, Whole, coded
 from bolometric.core.outcomes.deck import deck_of, sequences
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.batch import Batch, Player, least_wins, shared_win
@@ -23,7 +24,6 @@ from bolometric.core.results.exact import ExactResult, seat_readings
 from bolometric.core.results.readings import exact_length, exact_score, exact_value
 from bolometric.core.settings.amounts import plain
 from bolometric.core.settings.errors import Cancelled
-from bolometric.core.working.trace import DECIDE, FIRST, Book, Whole, coded
 
 Array = NDArray[np.float64]
 PUT_IN = 3

@@ -19,7 +19,7 @@ from numpy.typing import NDArray
 
 from bolometric.core.areas.purse.rules import Steps
 from bolometric.core.game.seats import Style
-from bolometric.core.settings.heeding import checkpoint
+from bolometric.core.settings.cancel import checkpoint
 
 Array = NDArray[np.float64]
 EQUAL = 1e-12

@@ -11,10 +11,10 @@ from bolometric.core.areas.purse.area import last_of, steps_of
 from bolometric.core.areas.purse.exact import plan_of
 from bolometric.core.areas.purse.rules import Steps, possible_sums
 from bolometric.core.areas.purse.spec import Purse
+from bolometric.core.game.area_part import StyleRule
 from bolometric.core.game.contract import Faults
 from bolometric.core.game.document import Game
 from bolometric.core.game.fault import Annoyance, Change, Fault, change
-from bolometric.core.game.part import StyleRule
 from bolometric.core.game.seats import Style
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.settings.amounts import plain, tidy

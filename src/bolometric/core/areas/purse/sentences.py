@@ -5,10 +5,10 @@ from __future__ import annotations
 from fractions import Fraction
 
 from bolometric.core.areas.purse.spec import Purse
+from bolometric.core.game.aloud import Aloud, drawn, said, share, starts
 from bolometric.core.game.contract import Words
 from bolometric.core.game.document import Game
-from bolometric.core.game.saying import choice
-from bolometric.core.game.speaking import Aloud, drawn, said, share, starts
+from bolometric.core.game.setting_words import choice
 from bolometric.core.settings.amounts import tidy
 from bolometric.core.text.figures import listing, listing_words, minus, plural
 from bolometric.core.text.spans import Sentences, Span, sentences

@@ -8,7 +8,7 @@ from typing import Annotated, ClassVar, Literal
 
 from pydantic import AfterValidator, Field, StrictInt
 
-from bolometric.core.game.part import AreaPart, Goal, StyleRule, check_listed
+from bolometric.core.game.area_part import AreaPart, Goal, StyleRule, check_listed
 from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.settings.amounts import FINEST_TOTAL, TOTAL_LIMIT, Total, amount_field
 from bolometric.core.settings.explain import setting_error

@@ -13,15 +13,15 @@ from bolometric.core.areas.purse.rules import Steps
 from bolometric.core.areas.purse.spec import Purse
 from bolometric.core.game.contract import Work
 from bolometric.core.game.document import Game
+from bolometric.core.learner_work import facts as known
+from bolometric.core.learner_work.facts import added, fact
+from bolometric.core.learner_work.tasks import SURE, Done, Task, Tasks
+from bolometric.core.learner_work.trace import DECIDE
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.decision import Decision, dearest
 from bolometric.core.settings.amounts import Value
-from bolometric.core.settings.heeding import Stop, checkpoint
+from bolometric.core.settings.cancel import Stop, checkpoint
 from bolometric.core.text.figures import minus
-from bolometric.core.working import facts as known
-from bolometric.core.working.facts import added, fact
-from bolometric.core.working.tasks import SURE, Done, Task, Tasks
-from bolometric.core.working.trace import DECIDE
 
 LOOK = 256
 """Steps that are told between two looks at whether they are still wanted."""

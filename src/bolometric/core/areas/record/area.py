@@ -10,13 +10,13 @@ from bolometric.core.areas.record.seen import expected_after, kinds_of, lasting,
 from bolometric.core.areas.record.spec import Record
 from bolometric.core.game.contract import Measured
 from bolometric.core.game.document import Game
+from bolometric.core.learner_work.note_writer import end_notes, note
+from bolometric.core.learner_work.trace import FIRST, Book, Whole, noted
 from bolometric.core.outcomes.chance import STEP, part
 from bolometric.core.results.batch import NO_WINNER, UNFINISHED, Batch, Player
 from bolometric.core.results.exact import ExactResult
 from bolometric.core.results.readings import exact_length, exact_value
 from bolometric.core.settings.loops import loop
-from bolometric.core.working.noting import end_notes, note
-from bolometric.core.working.trace import FIRST, Book, Whole, noted
 
 
 def solve(game: Game, stop: Callable[[], bool]) -> ExactResult | None:

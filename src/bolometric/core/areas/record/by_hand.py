@@ -8,7 +8,7 @@ from bolometric.core.areas.record.seen import kinds_of
 from bolometric.core.areas.record.spec import Record
 from bolometric.core.game.contract import ByHand
 from bolometric.core.game.document import Game
-from bolometric.core.making.draws import Numbers, in_order
+from bolometric.core.number_making.draws import Numbers, in_order
 from bolometric.core.results.standing import Drawn, Standing, noted, won
 from bolometric.core.text.figures import plural
 

@@ -19,8 +19,8 @@ from numpy.typing import NDArray
 from bolometric.core.areas.record.spec import Record
 from bolometric.core.chains.waiting import WaitingTime, fixed
 from bolometric.core.game.document import Game
-from bolometric.core.making.draws import Numbers, draws_of
-from bolometric.core.settings.heeding import checkpoint
+from bolometric.core.number_making.draws import Numbers, draws_of
+from bolometric.core.settings.cancel import checkpoint
 
 Array = NDArray[np.float64]
 MOST_STATES, MOST_WORK = 20_000, 3e8

@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from bolometric.core.areas.record.spec import Record
+from bolometric.core.game.aloud import Aloud, act, capital, drawn, said, starts, verb
 from bolometric.core.game.contract import Words
 from bolometric.core.game.document import Game
-from bolometric.core.game.saying import choice
-from bolometric.core.game.speaking import Aloud, act, capital, drawn, said, starts, verb
+from bolometric.core.game.setting_words import choice
 from bolometric.core.pieces.kinds import letters_of
 from bolometric.core.text.figures import listing_words, plural
 from bolometric.core.text.spans import Sentences, Span, sentences

@@ -7,8 +7,8 @@ from typing import Annotated, ClassVar, Literal, Self
 
 from pydantic import Field, StrictInt, model_validator
 
-from bolometric.core.game.part import AreaPart, check_listed
-from bolometric.core.making.draws import draws_of
+from bolometric.core.game.area_part import AreaPart, check_listed
+from bolometric.core.number_making.draws import draws_of
 from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.pieces.draw import Draw
 from bolometric.core.pieces.faces import Line

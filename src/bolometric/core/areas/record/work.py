@@ -9,17 +9,17 @@ from bolometric.core.areas.record.seen import kinds_of, lasting
 from bolometric.core.areas.record.spec import Record
 from bolometric.core.game.contract import Work
 from bolometric.core.game.document import Game
-from bolometric.core.making.draws import Numbers
+from bolometric.core.learner_work import facts as known
+from bolometric.core.learner_work.facts import Fact, fact
+from bolometric.core.learner_work.tasks import WRITE, Done, Task, Tasks
+from bolometric.core.number_making.draws import Numbers
 from bolometric.core.outcomes.listing import groups_of, listed
 from bolometric.core.outcomes.totals import totals_of
 from bolometric.core.pieces.draw import Draw
 from bolometric.core.pieces.kinds import AnyPiece, Counters
 from bolometric.core.settings.amounts import Value
-from bolometric.core.settings.heeding import Stop
+from bolometric.core.settings.cancel import Stop
 from bolometric.core.text.figures import minus
-from bolometric.core.working import facts as known
-from bolometric.core.working.facts import Fact, fact
-from bolometric.core.working.tasks import WRITE, Done, Task, Tasks
 
 
 @lru_cache(maxsize=32)

@@ -10,8 +10,8 @@ from bolometric.core.areas.rows.rules import FREE, Places, ticks_of, written
 from bolometric.core.areas.rows.spec import DigitRows
 from bolometric.core.game.contract import Measured
 from bolometric.core.game.document import Game
+from bolometric.core.learner_work.trace import DECIDE, FIRST, Book, coded
 from bolometric.core.results.batch import Player
-from bolometric.core.working.trace import DECIDE, FIRST, Book, coded
 
 Array = NDArray[np.float64]
 COMPARED = 3

@@ -19,7 +19,7 @@ from bolometric.core.areas.making_numbers import (
     left_out,
     without,
 )
-from bolometric.core.game.part import AreaPart, Goal, StyleRule
+from bolometric.core.game.area_part import AreaPart, Goal, StyleRule
 from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.pieces.draw import Draw
 from bolometric.core.pieces.kinds import AnyPiece

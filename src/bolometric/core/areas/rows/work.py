@@ -7,10 +7,10 @@ from bolometric.core.areas.rows.play import COMPARED
 from bolometric.core.areas.rows.spec import DigitRows
 from bolometric.core.game.contract import Work
 from bolometric.core.game.document import Game
-from bolometric.core.working import facts as known
-from bolometric.core.working.facts import fact
-from bolometric.core.working.tasks import WRITE, Task, Tasks
-from bolometric.core.working.trace import DECIDE
+from bolometric.core.learner_work import facts as known
+from bolometric.core.learner_work.facts import fact
+from bolometric.core.learner_work.tasks import WRITE, Task, Tasks
+from bolometric.core.learner_work.trace import DECIDE
 
 
 def tasks(game: Game) -> Tasks:

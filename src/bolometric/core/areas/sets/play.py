@@ -8,14 +8,14 @@ from bolometric.core.areas.sets.exact import policy_of
 from bolometric.core.areas.sets.rules import CLOSED, ClosingTable
 from bolometric.core.areas.sets.spec import Sets
 from bolometric.core.game.document import Game
+from bolometric.core.learner_work.note_writer import end_notes, note
+from bolometric.core.learner_work.trace import DECIDE, FIRST, FURTHER, Book, Whole, noted
 from bolometric.core.outcomes.chance import HALF, STEP, below, bits, kept, stream
 from bolometric.core.outcomes.deck import Dealing, deal, dealt, deck_of, shuffle
 from bolometric.core.outcomes.sampler import sampler
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.batch import Batch, Player, least_wins, shared_win
 from bolometric.core.settings.loops import loop
-from bolometric.core.working.noting import end_notes, note
-from bolometric.core.working.trace import DECIDE, FIRST, FURTHER, Book, Whole, noted
 
 MOST_COLUMNS = 4096
 """Equally likely columns up to which each way has its own."""

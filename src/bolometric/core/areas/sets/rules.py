@@ -15,7 +15,7 @@ from numpy.typing import NDArray
 
 from bolometric.core.areas.sets.spec import Sets
 from bolometric.core.outcomes.distribution import Distribution
-from bolometric.core.settings.heeding import checkpoint
+from bolometric.core.settings.cancel import checkpoint
 
 Masks = NDArray[np.int64]
 CLOSED = 3

@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from bolometric.core.areas.sets.spec import Sets
+from bolometric.core.game.aloud import Aloud, capital, drawn, one_piece, rounds, said, share, starts, verb
 from bolometric.core.game.contract import Words
 from bolometric.core.game.document import Game
-from bolometric.core.game.saying import choice
-from bolometric.core.game.speaking import Aloud, capital, drawn, one_piece, rounds, said, share, starts, verb
+from bolometric.core.game.setting_words import choice
 from bolometric.core.text.figures import number
 from bolometric.core.text.spans import Sentences, Span, sentences
 

@@ -8,7 +8,7 @@ from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field, StrictInt
 
-from bolometric.core.game.part import AreaPart, Goal, StyleRule, check_listed
+from bolometric.core.game.area_part import AreaPart, Goal, StyleRule, check_listed
 from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.pieces.draw import Draw
 from bolometric.core.pieces.kinds import AnyPiece, remembers

@@ -10,14 +10,14 @@ from bolometric.core.areas.sets.rules import ALL, CLOSED, FEW, ClosingTable, til
 from bolometric.core.areas.sets.spec import Sets
 from bolometric.core.game.contract import Work
 from bolometric.core.game.document import Game
+from bolometric.core.learner_work.facts import summed
+from bolometric.core.learner_work.tasks import MOVE, PASS, THROW, Done, DrawWork, Task, Tasks, draw_work
+from bolometric.core.learner_work.trace import DECIDE, FIRST
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.decision import Decision, dearest
 from bolometric.core.settings.amounts import Value
-from bolometric.core.settings.heeding import Stop
+from bolometric.core.settings.cancel import Stop
 from bolometric.core.text.figures import listing
-from bolometric.core.working.facts import summed
-from bolometric.core.working.tasks import MOVE, PASS, THROW, Done, DrawWork, Task, Tasks, draw_work
-from bolometric.core.working.trace import DECIDE, FIRST
 
 
 def _work(game: Game, way: int) -> DrawWork:

@@ -5,8 +5,8 @@ from __future__ import annotations
 from bolometric.core.areas.trail.cards import sentences as card_sentences
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.areas.trail.squares import sentences as square_sentences
+from bolometric.core.game.aloud import Aloud, drawn, said, starts, verb
 from bolometric.core.game.document import Game
-from bolometric.core.game.speaking import Aloud, drawn, said, starts, verb
 from bolometric.core.text.figures import listing, number, plural
 
 WINS = {

@@ -17,13 +17,13 @@ from bolometric.core.chains.race import FirstPassage, Visits, endings_by_turn
 from bolometric.core.game.contract import BestPlay, Measured
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
+from bolometric.core.learner_work.trace import Book
 from bolometric.core.outcomes.listing import groups_of, sampled
 from bolometric.core.outcomes.totals import totals_of
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.batch import Batch, Player
 from bolometric.core.results.exact import ExactResult, from_passages, of_games, together
 from bolometric.core.settings.amounts import plain
-from bolometric.core.working.trace import Book
 
 if TYPE_CHECKING:
     from bolometric.core.areas.trail.play import Course

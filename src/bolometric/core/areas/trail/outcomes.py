@@ -7,8 +7,8 @@ from dataclasses import replace
 import numpy as np
 from numpy.typing import NDArray
 
+from bolometric.core.learner_work.trace import FIRST, NUMBER_BITS, Book
 from bolometric.core.results.batch import NO_WINNER, STUCK, UNFINISHED, Batch, Player, most_wins, seats_of, shared_win
-from bolometric.core.working.trace import FIRST, NUMBER_BITS, Book
 
 
 def told(home: NDArray[np.int64], ended: NDArray[np.int8], seats: int) -> NDArray[np.int8]:

@@ -19,13 +19,13 @@ from bolometric.core.areas.trail.daring.stopping import StoppingPolicy
 from bolometric.core.areas.trail.rules import LOST, Chain
 from bolometric.core.areas.trail.visiting import visits_by_chance
 from bolometric.core.chains.race import Visits
+from bolometric.core.learner_work.note_writer import end_notes, note
+from bolometric.core.learner_work.trace import DECIDE, FIRST, FURTHER, Book, Whole, noted
 from bolometric.core.outcomes.chance import HALF, STEP, bits, kept, part, stream
 from bolometric.core.outcomes.deck import Dealing, Deck, deal, dealt, shuffle
 from bolometric.core.outcomes.sampler import Sampler
 from bolometric.core.results.batch import STUCK, TIED, UNFINISHED, Batch
 from bolometric.core.settings.loops import loop
-from bolometric.core.working.noting import end_notes, note
-from bolometric.core.working.trace import DECIDE, FIRST, FURTHER, Book, Whole, noted
 
 turn_over = loop(rules.turn_over)
 AGAIN = -1

@@ -8,7 +8,7 @@ from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.areas.trail.squares import sentences as square_sentences
 from bolometric.core.game.contract import Words
 from bolometric.core.game.document import Game
-from bolometric.core.game.saying import choice
+from bolometric.core.game.setting_words import choice
 from bolometric.core.text.figures import listing
 from bolometric.core.text.spans import Sentences, Span, sentences
 

@@ -23,7 +23,7 @@ from bolometric.core.areas.trail.choices import (
 from bolometric.core.areas.trail.possible import check_draw
 from bolometric.core.areas.trail.squares.square import Square
 from bolometric.core.areas.trail.styles import AGAINST, GOALS, RULES
-from bolometric.core.game.part import Ending, Goal, StyleRule
+from bolometric.core.game.area_part import Ending, Goal, StyleRule
 from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.pieces.draw import Draw
 from bolometric.core.pieces.kinds import AnyPiece, remembers

@@ -6,12 +6,12 @@ from collections.abc import Iterator
 
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.areas.trail.squares.square import Square
-from bolometric.core.asking.packs import QuestionPack
 from bolometric.core.game.document import Band, Brief, Game
 from bolometric.core.game.entry import Starter
 from bolometric.core.game.seats import Seats, Style
 from bolometric.core.pieces.draw import Draw
 from bolometric.core.pieces.kinds import PLAIN_DIE, Counters, Drop, Pack, Spinner, die
+from bolometric.core.question_cards.packs import QuestionPack
 
 STARTERS: tuple[Starter, ...] = (
     Starter(

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from bolometric.core.game.part import Goal, StyleRule
+from bolometric.core.game.area_part import Goal, StyleRule
 
 HEED = "heed"
 AGAINST = ("win", HEED)

@@ -9,7 +9,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bolometric.core.chains.race import Visits
-from bolometric.core.settings.heeding import checkpoint
+from bolometric.core.settings.cancel import checkpoint
 
 Part = Callable[[int, np.random.Generator, NDArray[np.float64]], Any]
 """Plays so many games and adds to the landings, shape (2, steps + 1): in how many games, and how often in all.

@@ -23,17 +23,17 @@ from bolometric.core.areas.trail import exact
 from bolometric.core.areas.trail.daring.pays import pays
 from bolometric.core.areas.trail.rules import Chain, compile_chain, effect
 from bolometric.core.areas.trail.spec import Trail
-from bolometric.core.asking.keyed import fact_of
-from bolometric.core.asking.packs import cards_of
 from bolometric.core.game.contract import Work
 from bolometric.core.game.document import Game
+from bolometric.core.learner_work import facts as known
+from bolometric.core.learner_work.facts import Fact, added, fact
+from bolometric.core.learner_work.tasks import MOVE, PASS, THROW, Done, Task, Tasks, Ways
+from bolometric.core.learner_work.trace import DECIDE, FIRST, FURTHER
 from bolometric.core.pieces.kinds import remembers
-from bolometric.core.settings.heeding import Stop, checkpoint
+from bolometric.core.question_cards.keyed import fact_of
+from bolometric.core.question_cards.packs import cards_of
+from bolometric.core.settings.cancel import Stop, checkpoint
 from bolometric.core.text.figures import minus
-from bolometric.core.working import facts as known
-from bolometric.core.working.facts import Fact, added, fact
-from bolometric.core.working.tasks import MOVE, PASS, THROW, Done, Task, Tasks, Ways
-from bolometric.core.working.trace import DECIDE, FIRST, FURTHER
 
 MOST_STEPS, MOST_WORK = 400, 3e8
 """Squares up to which turns are followed, and multiplications at most: a tenth of a second."""

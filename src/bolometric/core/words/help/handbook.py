@@ -13,8 +13,8 @@ from functools import cache
 
 from bolometric.assets import HERE
 from bolometric.core.areas.catalogue import AREAS
-from bolometric.core.game.part import AreaPart
-from bolometric.core.game.speaking import capital
+from bolometric.core.game.aloud import capital
+from bolometric.core.game.area_part import AreaPart
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.text.figures import listing_words
 from bolometric.core.words.help.setting import Setting, settings_of

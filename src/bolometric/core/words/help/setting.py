@@ -6,10 +6,10 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import Any
 
+from bolometric.core.game.aloud import capital
 from bolometric.core.game.document import Game
-from bolometric.core.game.speaking import capital
+from bolometric.core.settings.base import Part
 from bolometric.core.settings.knobs import Knob, knob_of
-from bolometric.core.settings.part import Part
 
 WORDED = ("number", "amount", "text")
 """Kinds of knob whose usual value can be told in a word."""

@@ -16,13 +16,13 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
+from bolometric.core.learner_work.aims import AIMS, BY_TABLES, WITHOUT_NUMBER, Aim
+from bolometric.core.learner_work.fluency import PROFILES
 from bolometric.core.pieces.kinds import AnyPiece
 from bolometric.core.pieces.presets import PRESETS
 from bolometric.core.pieces.words import pieces_words
 from bolometric.core.settings.explain import explain
 from bolometric.core.tuning.beginning import Answers
-from bolometric.core.working.aims import AIMS, BY_TABLES, WITHOUT_NUMBER, Aim
-from bolometric.core.working.fluency import PROFILES
 from bolometric.desk.editors.aims import named
 from bolometric.desk.parts.plain import Label
 

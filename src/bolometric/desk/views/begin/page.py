@@ -10,7 +10,7 @@ from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QProgressBar, QPushButto
 
 from bolometric.core.judge.difficulty import difficulty_of
 from bolometric.core.measure.measuring import quick_measure
-from bolometric.core.settings.heeding import checkpoint, never_stop
+from bolometric.core.settings.cancel import checkpoint, never_stop
 from bolometric.core.text.figures import plural
 from bolometric.core.tuning.beginning import Beginning, possible, tuned
 from bolometric.core.words.rule_sheet import rules_text

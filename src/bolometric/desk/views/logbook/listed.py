@@ -15,7 +15,7 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
-from bolometric.core.logbook.held import story
+from bolometric.core.logbook.calibration import story
 from bolometric.core.logbook.session import Session
 from bolometric.core.text.figures import plural
 from bolometric.desk.parts.plain import Label

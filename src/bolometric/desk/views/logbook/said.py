@@ -13,9 +13,9 @@ from PySide6.QtGui import QColor
 from PySide6.QtWidgets import QComboBox, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from bolometric.core.game.document import Game
-from bolometric.core.logbook.held import Calibration, calibrated, calibration_words, counted, timed
+from bolometric.core.logbook.calibration import Calibration, calibrated, calibration_words, counted, timed
 from bolometric.core.logbook.learning import Pace, learned
-from bolometric.core.logbook.paced import at_pace
+from bolometric.core.logbook.pace import at_pace
 from bolometric.core.logbook.report import game_lines, history
 from bolometric.core.logbook.session import Session
 from bolometric.core.logbook.slips import Care, cared

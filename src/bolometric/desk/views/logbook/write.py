@@ -21,8 +21,8 @@ from PySide6.QtWidgets import (
 )
 
 from bolometric.core.game.document import Game
-from bolometric.core.logbook.moving import first_trouble
 from bolometric.core.logbook.session import MOODS, MOST_TABLES, Session, impossible_words, session_of
+from bolometric.core.logbook.transfer import first_trouble
 from bolometric.desk.parts.plain import Label
 
 NO_NAMES = "No names of children: a class or a group, tables by colour or star."

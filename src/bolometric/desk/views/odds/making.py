@@ -17,12 +17,12 @@ from PySide6.QtWidgets import (
     QSpinBox,
 )
 
-from bolometric.core.making.draws import Numbers
-from bolometric.core.making.made import Making, Number, making_of, numbers_from
-from bolometric.core.making.rules import SIGNS, MakingRules
+from bolometric.core.number_making.draws import Numbers
+from bolometric.core.number_making.made import Making, Number, making_of, numbers_from
+from bolometric.core.number_making.rules import SIGNS, MakingRules
 from bolometric.core.pieces.face_text import read_numbers, typed_numbers
 from bolometric.core.settings.amounts import tidy
-from bolometric.core.words import making as told
+from bolometric.core.words import number_making as told
 from bolometric.desk.lane import Lane
 from bolometric.desk.parts.pair_table import Cell, PairTable
 from bolometric.desk.parts.plain import Label

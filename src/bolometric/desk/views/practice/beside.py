@@ -6,7 +6,7 @@ from pathlib import Path
 
 from bolometric.core.game.files import read
 from bolometric.core.measure.measuring import measure_exactly, runs_of
-from bolometric.core.settings.heeding import checkpoint
+from bolometric.core.settings.cancel import checkpoint
 from bolometric.desk.views.practice.page import Known
 
 GAMES = 2_000

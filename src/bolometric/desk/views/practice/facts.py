@@ -7,6 +7,7 @@ from pathlib import Path
 
 from PySide6.QtWidgets import QComboBox, QHBoxLayout, QScrollArea, QVBoxLayout, QWidget
 
+from bolometric.core.learner_work import facts as known_facts
 from bolometric.core.text.figures import significant
 from bolometric.core.words.practice import (
     ALL_SEATS,
@@ -19,7 +20,6 @@ from bolometric.core.words.practice import (
     summary,
     table_of,
 )
-from bolometric.core.working import facts as known_facts
 from bolometric.desk.lane import Lane
 from bolometric.desk.parts.pair_table import Cell, PairTable
 from bolometric.desk.parts.plain import Label

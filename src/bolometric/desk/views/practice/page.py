@@ -10,10 +10,10 @@ from PySide6.QtWidgets import QVBoxLayout, QWidget
 
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Game
-from bolometric.core.measure.noted import Practice
+from bolometric.core.learner_work.facts import Fact
+from bolometric.core.measure.notes import Practice
 from bolometric.core.results.board import Heat
 from bolometric.core.results.readings import Reading, joined
-from bolometric.core.working.facts import Fact
 from bolometric.paint.palette import LIGHT, Palette
 
 

@@ -5,12 +5,12 @@ from __future__ import annotations
 import numpy as np
 from PySide6.QtGui import QColor
 
-from bolometric.core.measure.noted import Deed
+from bolometric.core.learner_work.fluency import USUAL
+from bolometric.core.measure.notes import Deed
 from bolometric.core.results.folded import Values
 from bolometric.core.results.show import certainty, headline, show
 from bolometric.core.text.figures import significant
 from bolometric.core.words.rule_sheet import players_words
-from bolometric.core.working.fluency import USUAL
 from bolometric.desk.parts.chart import Chart
 from bolometric.desk.parts.plain import Label
 from bolometric.desk.parts.strip import Strip

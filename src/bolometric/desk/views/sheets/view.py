@@ -10,8 +10,8 @@ from PySide6.QtCore import Qt, Signal
 from PySide6.QtWidgets import QComboBox, QHBoxLayout, QMenu, QPushButton, QScrollArea, QSizePolicy, QVBoxLayout, QWidget
 
 from bolometric.core.game.document import Game
+from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.settings.errors import Cancelled, FileError, GameError
-from bolometric.core.settings.heeding import checkpoint
 from bolometric.core.sheets.contents import Contents
 from bolometric.core.sheets.gathering import contents_of, with_card
 from bolometric.core.text.figures import plural

@@ -14,8 +14,8 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
+from bolometric.core.game.aloud import capital
 from bolometric.core.game.document import Game
-from bolometric.core.game.speaking import capital
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.show import certainty, show
 from bolometric.core.settings.errors import GameError

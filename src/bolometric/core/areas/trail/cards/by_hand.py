@@ -8,10 +8,10 @@ import numpy as np
 
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.areas.trail.standing import Key, OnTrail
-from bolometric.core.asking.families import Question
-from bolometric.core.asking.keyed import same_answer
-from bolometric.core.asking.packs import cards_of
 from bolometric.core.game.document import Game
+from bolometric.core.question_cards.families import Question
+from bolometric.core.question_cards.keyed import same_answer
+from bolometric.core.question_cards.packs import cards_of
 from bolometric.core.results.standing import Option, noted, won
 from bolometric.core.text.figures import plural
 

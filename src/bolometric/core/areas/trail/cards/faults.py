@@ -6,9 +6,9 @@ from collections.abc import Iterator
 
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.areas.trail.squares.patterns import PlainSquare
-from bolometric.core.asking.keyed import wrong_keys
 from bolometric.core.game.document import Game
 from bolometric.core.game.fault import Fault, change, cures
+from bolometric.core.question_cards.keyed import wrong_keys
 from bolometric.core.text.figures import listing, plural
 
 PACKS, SQUARES = "area.packs", "area.squares"

@@ -9,10 +9,10 @@ from numpy.typing import NDArray
 
 from bolometric.core.areas.trail.cards.rules import ASKED, AT_OUT, WINS
 from bolometric.core.areas.trail.spec import Trail
-from bolometric.core.asking.packs import cards_of
+from bolometric.core.learner_work.note_writer import note
 from bolometric.core.outcomes.chance import STEP, below, part
+from bolometric.core.question_cards.packs import cards_of
 from bolometric.core.settings.loops import ONE, inner
-from bolometric.core.working.noting import note
 
 UNDER, LOSE_MOVE, NEXT_TRIES = range(3)
 WRONG = ("under", "lose_move", "next_tries")

@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from bolometric.core.areas.trail.spec import Trail
-from bolometric.core.asking.packs import cards_of
 from bolometric.core.game.document import Game
-from bolometric.core.game.saying import choice
+from bolometric.core.game.setting_words import choice
+from bolometric.core.question_cards.packs import cards_of
 from bolometric.core.text.figures import number, plural
 from bolometric.core.text.spans import Sentences, Span, sentences
 

@@ -8,8 +8,8 @@ from pydantic import AfterValidator, Field, StrictInt
 
 from bolometric.core.areas.trail.cards import choices
 from bolometric.core.areas.trail.squares.spec import OnSquares
-from bolometric.core.asking.packs import QuestionPack
 from bolometric.core.pieces.faces import Line
+from bolometric.core.question_cards.packs import QuestionPack
 from bolometric.core.settings.explain import setting_error
 from bolometric.core.settings.knobs import Knob
 

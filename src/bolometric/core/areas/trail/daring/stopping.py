@@ -32,7 +32,7 @@ from bolometric.core.areas.trail.styles import AGAINST
 from bolometric.core.game.seats import Style
 from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.settings.amounts import tidy
-from bolometric.core.settings.heeding import checkpoint
+from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.text.figures import listing_words, minus, significant
 
 Array = NDArray[np.float64]

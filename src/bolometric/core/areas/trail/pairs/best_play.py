@@ -27,7 +27,7 @@ from numpy.typing import NDArray
 from bolometric.core.areas.trail.rules import compile_chain
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.outcomes.distribution import Distribution
-from bolometric.core.settings.heeding import checkpoint
+from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.settings.loops import inlined, loop
 
 Array = NDArray[np.float64]

@@ -22,7 +22,7 @@ from bolometric.core.areas.trail.styles import HEED
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
 from bolometric.core.outcomes.distribution import Distribution
-from bolometric.core.settings.heeding import checkpoint
+from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.settings.loops import loop
 
 

@@ -20,13 +20,13 @@ from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.areas.trail.visiting import visits_by_chance
 from bolometric.core.chains.race import Visits
 from bolometric.core.game.document import Game
+from bolometric.core.learner_work.note_writer import end_notes, note
+from bolometric.core.learner_work.trace import DECIDE, FIRST, FURTHER, Book, Whole, noted
 from bolometric.core.outcomes.chance import HALF, STEP, below, bits, kept, part
 from bolometric.core.outcomes.lead import CHANGES, LEADER, SINCE, alone_ahead, clear_lead, note_lead
 from bolometric.core.outcomes.sampler import sampler
 from bolometric.core.results.batch import STUCK, TIED, UNFINISHED, Batch, Player
 from bolometric.core.settings.loops import loop
-from bolometric.core.working.noting import end_notes, note
-from bolometric.core.working.trace import DECIDE, FIRST, FURTHER, Book, Whole, noted
 
 Array = NDArray[np.float64]
 

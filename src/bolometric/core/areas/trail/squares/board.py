@@ -7,8 +7,8 @@ from bolometric.core.areas.trail.squares import patterns
 from bolometric.core.areas.trail.squares.patterns import PlainSquare
 from bolometric.core.areas.trail.squares.sentences import mark_of
 from bolometric.core.areas.trail.squares.square import Square, works
-from bolometric.core.asking.packs import QuestionPack
 from bolometric.core.game.document import Game
+from bolometric.core.question_cards.packs import QuestionPack
 from bolometric.core.results.board import Brush, Carried
 
 SQUARES = "area.squares"

@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field, StrictFloat, StrictInt
 
-from bolometric.core.game.part import AreaPart
+from bolometric.core.game.area_part import AreaPart
 from bolometric.core.settings.knobs import Choice, Knob
 
 Lay = Literal["to_and_fro", "from_below", "from_above", "line", "spiral", "loop", "curve"]

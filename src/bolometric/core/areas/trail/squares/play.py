@@ -22,12 +22,12 @@ from bolometric.core.areas.trail.squares.square import AGAIN as ON_AGAIN
 from bolometric.core.areas.trail.squares.square import CARD, MISS, SWAP
 from bolometric.core.areas.trail.visiting import visits_by_chance
 from bolometric.core.chains.race import Visits
+from bolometric.core.learner_work.note_writer import end_notes, note
+from bolometric.core.learner_work.trace import FIRST, FURTHER, Book, Whole, noted
 from bolometric.core.outcomes.chance import HALF, STEP, bits, kept, stream
 from bolometric.core.outcomes.sampler import Sampler
 from bolometric.core.results.batch import STUCK, TIED, UNFINISHED, Batch
 from bolometric.core.settings.loops import inner, loop
-from bolometric.core.working.noting import end_notes, note
-from bolometric.core.working.trace import FIRST, FURTHER, Book, Whole, noted
 
 next_ahead: Any = inner(squares.next_ahead)
 goes_round: Any = loop(card_rules.goes_round)

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.areas.trail.squares.square import Does, Square, works
+from bolometric.core.game.aloud import verb
 from bolometric.core.game.document import Game
-from bolometric.core.game.speaking import verb
 from bolometric.core.text.figures import listing, listing_words, number, plural
 from bolometric.core.text.spans import Sentences, Span, sentences
 

@@ -13,8 +13,8 @@ from numpy.typing import NDArray
 from pydantic import Field, StrictInt, model_validator
 
 from bolometric.core.pieces.faces import Line
+from bolometric.core.settings.base import Part
 from bolometric.core.settings.explain import setting_error
-from bolometric.core.settings.part import Part
 
 MOST_SQUARES = 1000
 MOST_CARDS_AT_ONCE = 5

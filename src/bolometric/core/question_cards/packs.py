@@ -8,10 +8,10 @@ from typing import Annotated, Literal, Self
 import numpy as np
 from pydantic import AfterValidator, Field, StrictFloat, StrictInt, model_validator
 
-from bolometric.core.asking.families import FAMILIES, Question, questions_of
 from bolometric.core.pieces.faces import Line
+from bolometric.core.question_cards.families import FAMILIES, Question, questions_of
+from bolometric.core.settings.base import Part
 from bolometric.core.settings.explain import setting_error
-from bolometric.core.settings.part import Part
 
 MOST_CARDS = 200
 MOST_TABLE = 20

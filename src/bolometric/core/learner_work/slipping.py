@@ -10,13 +10,13 @@ from fractions import Fraction
 from functools import lru_cache
 from math import prod
 
+from bolometric.core.learner_work import facts as known
+from bolometric.core.learner_work.facts import Fact, fact
+from bolometric.core.learner_work.fluency import Fluency
+from bolometric.core.learner_work.tasks import DrawWork
+from bolometric.core.learner_work.timing import timing
 from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.settings.amounts import Value, tidy
-from bolometric.core.working import facts as known
-from bolometric.core.working.facts import Fact, fact
-from bolometric.core.working.fluency import Fluency
-from bolometric.core.working.tasks import DrawWork
-from bolometric.core.working.timing import timing
 
 THOUSAND = 1000
 

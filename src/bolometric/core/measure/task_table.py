@@ -8,12 +8,12 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bolometric.core.game.document import Game
-from bolometric.core.working.aims import on_aim
-from bolometric.core.working.facts import Fact
-from bolometric.core.working.fluency import USUAL, Fluency
-from bolometric.core.working.tasks import Task, Tasks, Ways
-from bolometric.core.working.timing import Item, items
-from bolometric.core.working.trace import DECIDE, NUMBER_BITS, told
+from bolometric.core.learner_work.aims import on_aim
+from bolometric.core.learner_work.facts import Fact
+from bolometric.core.learner_work.fluency import USUAL, Fluency
+from bolometric.core.learner_work.tasks import Task, Tasks, Ways
+from bolometric.core.learner_work.timing import Item, items
+from bolometric.core.learner_work.trace import DECIDE, NUMBER_BITS, told
 
 Array = NDArray[np.float64]
 Whole = NDArray[np.int64]

@@ -9,15 +9,15 @@ from functools import lru_cache
 
 from pydantic_core import PydanticCustomError
 
-from bolometric.core.asking.packs import MOST_CARDS, Card, QuestionPack
-from bolometric.core.making.rules import MakingRules
-from bolometric.core.making.typed import value_of
+from bolometric.core.learner_work.facts import ANSWER, COMPARE, Fact, fact
+from bolometric.core.number_making.rules import MakingRules
+from bolometric.core.number_making.typed import value_of
 from bolometric.core.pieces.expression import Letter, walk
 from bolometric.core.pieces.formula import parse
+from bolometric.core.question_cards.packs import MOST_CARDS, Card, QuestionPack
 from bolometric.core.settings.amounts import FACE_LIMIT, FINEST_FACE, parsed, tidy
 from bolometric.core.settings.errors import GameError
 from bolometric.core.text.figures import minus, plural
-from bolometric.core.working.facts import ANSWER, COMPARE, Fact, fact
 
 PlainCard = dict[str, str]
 ANY = MakingRules(division="fractions")

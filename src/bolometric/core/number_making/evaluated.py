@@ -15,11 +15,11 @@ from math import prod
 import numpy as np
 from numpy.typing import NDArray
 
-from bolometric.core.making.draws import Numbers
-from bolometric.core.making.forms import Form
-from bolometric.core.making.rules import MakingRules
+from bolometric.core.number_making.draws import Numbers
+from bolometric.core.number_making.forms import Form
+from bolometric.core.number_making.rules import MakingRules
+from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.settings.explain import setting_error
-from bolometric.core.settings.heeding import checkpoint
 
 Integers = NDArray[np.int64]
 Flags = NDArray[np.bool_]

@@ -10,11 +10,11 @@ from typing import Annotated, Literal, Self
 
 from pydantic import AfterValidator, Field, StrictFloat, StrictInt, model_validator
 
+from bolometric.core.learner_work.aims import Aim, fact_from
 from bolometric.core.pieces.faces import Line
+from bolometric.core.settings.base import Part
 from bolometric.core.settings.explain import setting_error
 from bolometric.core.settings.once import once
-from bolometric.core.settings.part import Part
-from bolometric.core.working.aims import Aim, fact_from
 
 LONGEST = 600
 Seconds = Annotated[StrictFloat | StrictInt, Field(ge=0, le=LONGEST)]

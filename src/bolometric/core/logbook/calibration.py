@@ -11,15 +11,15 @@ from math import log, sqrt
 from scipy.stats import beta
 
 from bolometric.core.game.document import Game
+from bolometric.core.learner_work.timing import timing
 from bolometric.core.logbook.learning import KINDS, Timed
 from bolometric.core.logbook.luck import Held, held_lengths, held_totals, held_wins
 from bolometric.core.logbook.session import Session, game_in
 from bolometric.core.logbook.slips import Counted
 from bolometric.core.measure.measuring import Measurement, measure
 from bolometric.core.results.estimate import CODES
-from bolometric.core.settings.heeding import checkpoint
+from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.text.figures import percent, plural
-from bolometric.core.working.timing import timing
 
 RUNS = 2_000
 

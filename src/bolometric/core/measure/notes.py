@@ -13,15 +13,15 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bolometric.core.game.document import Game
-from bolometric.core.measure.one_batch import OneBatch, Played
-from bolometric.core.measure.register import Array, Register, Whole
+from bolometric.core.learner_work.facts import Fact
+from bolometric.core.learner_work.tasks import Tasks
+from bolometric.core.learner_work.trace import EVERYONE, Book
+from bolometric.core.measure.batch_notes import OneBatch, Played
+from bolometric.core.measure.task_table import Array, Register, Whole
 from bolometric.core.results.batch import STUCK, Batch, Player
 from bolometric.core.results.estimate import share, spread
 from bolometric.core.results.folded import Pairs, Values
 from bolometric.core.results.readings import Reading
-from bolometric.core.working.facts import Fact
-from bolometric.core.working.tasks import Tasks
-from bolometric.core.working.trace import EVERYONE, Book
 
 
 def _error(games: Values) -> float:

@@ -1,6 +1,6 @@
-"""Asking: packs of question cards, made for a family of facts or typed, with answers that are worked out.
+"""Question cards: packs of question cards, made for a family of facts or typed, with answers that are worked out.
 
-May import making, outcomes, pieces, text and settings.
+May import number_making, outcomes, pieces, text and settings.
 
 families   every question of a family, each with its answer and how hard it is
 packs      a pack as its maker sets it, and its cards

@@ -13,6 +13,8 @@ from functools import lru_cache
 import numpy as np
 from numpy.typing import NDArray
 
+from bolometric.core.learner_work import facts as known
+from bolometric.core.learner_work.facts import Fact, fact
 from bolometric.core.outcomes.distribution import SEED, sample_size
 from bolometric.core.outcomes.evaluate import Numbers
 from bolometric.core.outcomes.listing import Listing, groups_of, listed, rows_of, sampled
@@ -20,9 +22,7 @@ from bolometric.core.outcomes.totals import Sorted, sort, totals_of
 from bolometric.core.pieces.draw import DIGITS, Draw
 from bolometric.core.pieces.kinds import AnyPiece, Counters, letters_of
 from bolometric.core.settings.amounts import Value
-from bolometric.core.settings.heeding import checkpoint
-from bolometric.core.working import facts as known
-from bolometric.core.working.facts import Fact, fact
+from bolometric.core.settings.cancel import checkpoint
 
 Ways = tuple[tuple[float, tuple[Fact, ...]], ...]
 """Chances, and the facts of each; they add to 1."""

@@ -7,8 +7,8 @@ from fractions import Fraction
 
 from pydantic_core import PydanticCustomError
 
-from bolometric.core.making.draws import Numbers
-from bolometric.core.making.rules import SIGNS, MakingRules
+from bolometric.core.number_making.draws import Numbers
+from bolometric.core.number_making.rules import SIGNS, MakingRules
 from bolometric.core.pieces.expression import Alone, Node, Number, Operation, walk
 from bolometric.core.pieces.formula import parse
 from bolometric.core.settings.amounts import tidy

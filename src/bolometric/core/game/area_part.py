@@ -7,8 +7,8 @@ from dataclasses import dataclass
 from fractions import Fraction
 from typing import TYPE_CHECKING, ClassVar, Literal
 
+from bolometric.core.settings.base import Part
 from bolometric.core.settings.explain import setting_error
-from bolometric.core.settings.part import Part
 
 if TYPE_CHECKING:
     from bolometric.core.outcomes.distribution import Distribution

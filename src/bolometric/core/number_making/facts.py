@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from fractions import Fraction
 
-from bolometric.core.making.draws import Numbers
-from bolometric.core.making.made import Making
+from bolometric.core.learner_work.facts import Fact, fact
+from bolometric.core.number_making.draws import Numbers
+from bolometric.core.number_making.made import Making
 from bolometric.core.pieces.expression import Alone, Node, Number, Operation
 from bolometric.core.pieces.formula import parse
-from bolometric.core.working.facts import Fact, fact
 
 
 def facts_of_sum(making: Making, numbers: Numbers, value: Fraction) -> tuple[Fact, ...]:

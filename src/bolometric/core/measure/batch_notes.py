@@ -7,9 +7,9 @@ from dataclasses import dataclass
 import numpy as np
 
 from bolometric.core.game.document import Game
-from bolometric.core.measure.register import Array, Flat, Whole
-from bolometric.core.working.fluency import USUAL
-from bolometric.core.working.trace import EVERYONE
+from bolometric.core.learner_work.fluency import USUAL
+from bolometric.core.learner_work.trace import EVERYONE
+from bolometric.core.measure.task_table import Array, Flat, Whole
 
 
 @dataclass(frozen=True, slots=True, eq=False)

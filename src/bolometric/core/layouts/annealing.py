@@ -14,7 +14,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bolometric.core.outcomes.chance import STEP, below, part
-from bolometric.core.settings.heeding import checkpoint
+from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.settings.loops import loop
 
 Integers = NDArray[np.int64]

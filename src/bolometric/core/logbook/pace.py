@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from bolometric.core.game.document import Game, with_values
+from bolometric.core.learner_work.facts import ADD, MULTIPLY
 from bolometric.core.logbook.learning import Pace
 from bolometric.core.logbook.slips import Care
-from bolometric.core.working.facts import ADD, MULTIPLY
 
 MOST_SLIPS = 0.5
 """A share of slips is not taken beyond this, whatever was counted."""

@@ -9,15 +9,15 @@ from functools import lru_cache
 import numpy as np
 from numpy.typing import NDArray
 
-from bolometric.core.making.draws import Draws, Numbers, draws_of, in_order
-from bolometric.core.making.evaluated import Evaluated, check_size, evaluate
-from bolometric.core.making.forms import MOST_FORMS, Form, alike, forms, too_many
-from bolometric.core.making.rules import FEWEST, MOST, MakingRules
-from bolometric.core.making.written import written
+from bolometric.core.number_making.draws import Draws, Numbers, draws_of, in_order
+from bolometric.core.number_making.evaluated import Evaluated, check_size, evaluate
+from bolometric.core.number_making.forms import MOST_FORMS, Form, alike, forms, too_many
+from bolometric.core.number_making.rules import FEWEST, MOST, MakingRules
+from bolometric.core.number_making.written import written
 from bolometric.core.pieces.kinds import AnyPiece, letters_of
 from bolometric.core.settings.amounts import Value, tidy
+from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.settings.explain import setting_error
-from bolometric.core.settings.heeding import checkpoint
 from bolometric.core.settings.once import once
 
 MOST_ENTRIES = 40_000_000

@@ -28,11 +28,11 @@ from functools import lru_cache
 from math import lcm, log2
 from typing import NamedTuple
 
+from bolometric.core.learner_work import facts as known
+from bolometric.core.learner_work.aims import fact_from, on_aim
+from bolometric.core.learner_work.facts import Fact, fact
+from bolometric.core.learner_work.fluency import Fluency
 from bolometric.core.settings.amounts import Value
-from bolometric.core.working import facts as known
-from bolometric.core.working.aims import fact_from, on_aim
-from bolometric.core.working.facts import Fact, fact
-from bolometric.core.working.fluency import Fluency
 
 FINGERS = 10
 """The most that is counted on, or back; more is worked column by column."""

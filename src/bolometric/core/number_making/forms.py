@@ -19,8 +19,8 @@ from typing import Literal
 
 from pydantic_core import PydanticCustomError
 
+from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.settings.explain import setting_error
-from bolometric.core.settings.heeding import checkpoint
 
 MOST_FORMS = 250_000
 """Forms that are looked at: all of five numbers with four operations are some 33,000."""

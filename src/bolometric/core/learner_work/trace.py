@@ -27,7 +27,7 @@ Loop = Callable[["Whole | None", "Whole | None"], None]
 
 
 def coded(kind: int, one: Whole | int, other: Whole | int, seat: Whole | int) -> Whole:
-    """Notes of many games at once, as the compiled :mod:`noting` writes them, from whole numbers or arrays of them."""
+    """Notes of many games at once, as the compiled :mod:`note_writer` writes them, from whole numbers or arrays of them."""
     packed = ((np.int64(kind) << NUMBER_BITS | np.asarray(one, np.int64)) << NUMBER_BITS) | np.asarray(other, np.int64)
     return np.asarray(packed << SEAT_BITS | np.asarray(seat, np.int64))
 

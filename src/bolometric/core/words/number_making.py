@@ -9,9 +9,9 @@ from fractions import Fraction
 from pydantic_core import PydanticCustomError
 
 from bolometric.core.game.document import Game
-from bolometric.core.making.draws import Numbers
-from bolometric.core.making.made import MadeNumber, Making, Number, making_of, numbers_from
-from bolometric.core.making.rules import SIGNS, MakingRules, operations_of
+from bolometric.core.number_making.draws import Numbers
+from bolometric.core.number_making.made import MadeNumber, Making, Number, making_of, numbers_from
+from bolometric.core.number_making.rules import SIGNS, MakingRules, operations_of
 from bolometric.core.settings.amounts import FACE_LIMIT, FINEST_FACE, parsed, plain, tidy
 from bolometric.core.settings.errors import GameError
 from bolometric.core.text.figures import listing, listing_words, minus, percent, plural

@@ -12,8 +12,8 @@ from math import prod
 from bolometric.core.outcomes.listing import Group, groups_of
 from bolometric.core.pieces.kinds import AnyPiece
 from bolometric.core.settings.amounts import Value
+from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.settings.explain import setting_error
-from bolometric.core.settings.heeding import checkpoint
 
 MOST_DRAWS = 20_000
 """Different draws that are looked at."""

@@ -6,9 +6,9 @@ from collections.abc import Iterator
 from fractions import Fraction
 from itertools import permutations
 
-from bolometric.core.making.draws import Numbers
-from bolometric.core.making.forms import Form
-from bolometric.core.making.rules import MakingRules
+from bolometric.core.number_making.draws import Numbers
+from bolometric.core.number_making.forms import Form
+from bolometric.core.number_making.rules import MakingRules
 from bolometric.core.settings.amounts import tidy
 from bolometric.core.text.figures import minus
 

@@ -5,8 +5,8 @@ from __future__ import annotations
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import Game, with_value
 from bolometric.core.results.readings import Reading, exact_value
+from bolometric.core.settings.cancel import Stop
 from bolometric.core.settings.errors import GameError
-from bolometric.core.settings.heeding import Stop
 
 LARGEST, SMALLEST = "largest_share", "smallest_share"
 

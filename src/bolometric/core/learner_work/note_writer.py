@@ -10,7 +10,7 @@ from __future__ import annotations
 from numba import types
 from numba.extending import overload
 
-from bolometric.core.working.trace import NUMBER_BITS, SEAT_BITS
+from bolometric.core.learner_work.trace import NUMBER_BITS, SEAT_BITS
 
 
 def note(codes: object, at: object, kind: object, one: object, other: object, seat: object) -> int:

@@ -11,13 +11,13 @@ from typing import Annotated, Literal, Self
 from pydantic import AfterValidator, Field, StrictInt, model_validator
 from pydantic_core import PydanticCustomError
 
+from bolometric.core.learner_work import facts as known
+from bolometric.core.learner_work.facts import Fact, fact
 from bolometric.core.pieces.faces import Line
 from bolometric.core.settings.amounts import FACE_LIMIT, FINEST_FACE, Value, parsed
+from bolometric.core.settings.base import Part
 from bolometric.core.settings.explain import setting_error
-from bolometric.core.settings.part import Part
 from bolometric.core.text.figures import listing, listing_words
-from bolometric.core.working import facts as known
-from bolometric.core.working.facts import Fact, fact
 
 AimKind = Literal[
     "numbers",
