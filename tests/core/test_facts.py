@@ -17,7 +17,7 @@ from bolometric.core.learner_work import trace
 from bolometric.core.learner_work.aims import AIMS, Aim, asked, fact_from, on_aim
 from bolometric.core.learner_work.facts import ADD, COMPARE, COUNT, SUBTRACT, Fact, fact
 from bolometric.core.learner_work.tasks import draw_work
-from bolometric.core.learner_work.trace import FIRST, FURTHER, Book, coded, told
+from bolometric.core.learner_work.trace import FIRST, FURTHER, Book, coded, decoded
 from bolometric.core.measure.measuring import measure, measure_exactly, runs_of
 from bolometric.core.question_cards.families import FAMILIES, questions_of
 from bolometric.core.question_cards.keyed import fact_of
@@ -140,7 +140,7 @@ def test_turns_that_are_noted_are_those_that_are_played(game):
     book = Book(40)
     batch = area_of(game).measured.player(game)(40, 3_000, np.random.default_rng(2), book)
     of, seat, codes = book.notes()
-    drawn = [told(code)[0] for code in codes.tolist()]
+    drawn = [decoded(code)[0] for code in codes.tolist()]
     begun = np.bincount(of[np.array(drawn) == FIRST], minlength=40)
     assert (begun <= batch.turns).all() if getattr(game.area, "squares", ()) else (begun == batch.turns).all()
     rolls = np.bincount(of[np.isin(drawn, (FIRST, FURTHER))], minlength=40)
@@ -174,7 +174,7 @@ NUMBERS = st.integers(0, 2**trace.NUMBER_BITS - 1)
 @given(st.integers(0, 15), NUMBERS, NUMBERS, st.integers(0, 2**trace.SEAT_BITS - 1))
 def test_a_note_keeps_what_was_written(kind, one, other, seat):
     code = int(coded(kind, one, other, seat))
-    assert told(code >> trace.SEAT_BITS) == (kind, one, other)
+    assert decoded(code >> trace.SEAT_BITS) == (kind, one, other)
     assert code & (2**trace.SEAT_BITS - 1) == seat
 
 

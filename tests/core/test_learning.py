@@ -8,7 +8,7 @@ from bolometric.assets import demo_files
 from bolometric.core.game.files import read, to_text
 from bolometric.core.logbook import calibration as held
 from bolometric.core.logbook import slips
-from bolometric.core.logbook.learning import ALL_SPREAD, GROUP_SPREAD, KIND_SPREAD, KINDS, NOISE, Timed, learned
+from bolometric.core.logbook.learning import ALL_SPREAD, GROUP_SPREAD, KIND_SPREAD, KINDS, NOISE, TimedGroup, learned
 from bolometric.core.logbook.pace import at_pace
 from bolometric.core.logbook.report import next_time, report
 from bolometric.core.logbook.session import session_of
@@ -26,7 +26,7 @@ def simulated(rng):
             slower = float(parts[:-1] @ np.exp(kinds) + parts[-1])
             minutes = thinking * slower * exp(paces[name][0]) + hands * exp(paces[name][1])
             noise = exp(rng.normal(0, NOISE))
-            games.append(Timed(name, minutes * noise, thinking, hands, kinds=tuple(parts[:-1].tolist())))
+            games.append(TimedGroup(name, minutes * noise, thinking, hands, kinds=tuple(parts[:-1].tolist())))
     return paces, kinds, games
 
 
@@ -92,6 +92,6 @@ def test_a_slow_group_is_told_and_its_games_are_predicted_anew():
 
 
 def test_much_slower_is_told_as_a_factor():
-    pace = learned([Timed("Vega", 90.0, 10.0, 0.1)])["Vega"]
+    pace = learned([TimedGroup("Vega", 90.0, 10.0, 0.1)])["Vega"]
     assert f"takes {pace.thinking[0]:.1f} times the time to work something out" in pace.words
     assert "100%" not in pace.words

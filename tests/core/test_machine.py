@@ -39,8 +39,8 @@ def test_each_library_is_named_with_what_installs_it(by):
         command = libraries.install_command([name], by)
         assert command.startswith(libraries.asked("", by).strip())
         assert len(command.split()) > len(libraries.asked("x", by).split()) - 1
-        assert command in libraries.told([name], by)
-    both = libraries.told(["libX11.so.6", "libxcb-cursor.so.0"], by)
+        assert command in libraries.missing_sentence([name], by)
+    both = libraries.missing_sentence(["libX11.so.6", "libxcb-cursor.so.0"], by)
     assert both.count(libraries.MANAGERS[by]) == 1
     assert "libX11.so.6, libxcb-cursor.so.0" in both
     assert "\n" not in both

@@ -13,7 +13,7 @@ from bolometric.core.game.document import game_from, with_values
 from bolometric.core.game.files import read
 from bolometric.core.game.printing import PAPERS
 from bolometric.core.settings.errors import GameError
-from bolometric.core.sheets.cards import Grid
+from bolometric.core.sheets.cards import CardGrid
 from bolometric.core.sheets.gathering import contents_of, with_card
 from bolometric.core.sheets.nets import net, overlap, overlapping, placed, solid_for
 from bolometric.core.sheets.solids import SIDES, solid
@@ -105,7 +105,7 @@ def test_the_pages_of_a_board_cover_it(wide, high, across, down):
     st.sampled_from(["long", "short"]),
 )
 def test_a_back_is_behind_its_front_once_the_paper_is_turned(paper, margin, wide, high, number, flip):
-    grid = Grid(paper, margin, (wide, high), 10)
+    grid = CardGrid(paper, margin, (wide, high), 10)
     front, back = grid.front(number), grid.back(number, flip)
     upright = paper[1] >= paper[0]
     sideways = (flip == "long") == upright  # turned like the page of a book

@@ -21,7 +21,7 @@ from bolometric.core.tuning.find import beginnings, find
 from bolometric.core.tuning.looking import look
 from bolometric.core.tuning.reach import best_edge, unreached
 from bolometric.core.tuning.recipes import Space
-from bolometric.core.tuning.search import DIFFERENT, Seen, told, tune
+from bolometric.core.tuning.search import DIFFERENT, Seen, best_different, tune
 from bolometric.core.tuning.space import apart, free_knobs, size_of, values_of
 from bolometric.core.tuning.sweep import sweep, swept
 from bolometric.core.tuning.workers import alone, sharing
@@ -150,7 +150,9 @@ def test_what_is_locked_never_moves_and_every_candidate_is_a_game():
 def test_of_neighbours_only_the_better_is_told():
     game = game_from(BASE)
     space = Space(game, ("area.length",))
-    found = told(space, [Seen((length,), (), worth) for length, worth in ((50, 0.7), (55, 0.9), (90, 0.5))], 9)
+    found = best_different(
+        space, [Seen((length,), (), worth) for length, worth in ((50, 0.7), (55, 0.9), (90, 0.5))], 9
+    )
     assert [(one.game.area.length, one.suits) for one in found] == [(55, 0.9), (90, 0.5)]
     assert found[0].changes == ("Make it 55 squares",)
 
@@ -262,11 +264,11 @@ def test_tune_sweep_and_suits_from_the_command_line(tmp_path):
     path = tmp_path / "g.bolo.json"
     write(game_from(BASE), path)
     run = CliRunner()
-    told = json.loads(run.invoke(main, ["tune", str(path), "--free", "area.length", "--tries", "12", "--json"]).output)
-    first = told["candidates"][0]
+    found = json.loads(run.invoke(main, ["tune", str(path), "--free", "area.length", "--tries", "12", "--json"]).output)
+    first = found["candidates"][0]
     assert set(first) == {"suits", "changes", "readings", "game"}
-    assert [one["suits"] for one in told["candidates"]] == sorted(
-        (one["suits"] for one in told["candidates"]), reverse=True
+    assert [one["suits"] for one in found["candidates"]] == sorted(
+        (one["suits"] for one in found["candidates"]), reverse=True
     )
     assert game_from(first["game"]).pieces == game_from(BASE).pieces
     swept_plain = json.loads(run.invoke(main, ["sweep", str(path), "--knob", "area.length=20..30:10", "--json"]).output)

@@ -4,7 +4,7 @@ import numpy as np
 import pytest
 from PySide6.QtGui import QColor
 
-from bolometric.desk.parts.chart import Chart
+from bolometric.desk.parts.chart import ChartView
 from bolometric.paint.palette import LIGHT
 
 RED, BLUE = QColor("#d01010"), QColor("#1010d0")
@@ -12,7 +12,7 @@ RED, BLUE = QColor("#d01010"), QColor("#1010d0")
 
 @pytest.fixture
 def chart(qtbot):
-    made = Chart("total", "chance")
+    made = ChartView("total", "chance")
     qtbot.addWidget(made)
     made.resize(400, 300)
     made.clear_to(LIGHT)

@@ -8,7 +8,7 @@ from bolometric.assets import SUFFIX, demo_files
 from bolometric.core.areas.shelf import starters
 from bolometric.core.game.document import Game, with_value
 from bolometric.core.game.files import read, write
-from bolometric.desk.parts.rescue import told
+from bolometric.desk.parts.rescue import rescue_line
 from tests.desk.settling import settle
 from tests.desk.test_keeping import crashed, killed
 
@@ -68,7 +68,7 @@ def test_every_game_that_was_left_is_offered_with_what_changed(qtbot, open_windo
     window = open_window()
     assert window.document.game.name == "Newer"
     (left,) = window.rescue.left
-    words = told(left)
+    words = rescue_line(left)
     assert "lesson.bolo.json: 1 setting changed: squares" in words
     assert "has been changed since then" in words
     window.document.save(tmp_path / "newer.bolo.json")

@@ -12,11 +12,11 @@ import pytest
 from bolometric.core.settings.errors import Cancelled
 from bolometric.core.settings.once import once
 from bolometric.desk import giving_way
-from bolometric.desk.giving_way import Gate
+from bolometric.desk.giving_way import EditGate
 
 
 def test_others_wait_until_the_gate_is_open_and_no_longer_than_they_must(monkeypatch):
-    gate = Gate()
+    gate = EditGate()
     assert gate.give_way() is False
     gate.close()
     threading.Timer(0.05, gate.open).start()

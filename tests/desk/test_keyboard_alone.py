@@ -13,7 +13,7 @@ from bolometric.core.logbook.store import Logbook
 from bolometric.desk.late_views import VIEWS as LATE
 from bolometric.desk.parts.gauge import Gauge
 from bolometric.desk.parts.page_bar import PageBar
-from bolometric.desk.views.card import Card
+from bolometric.desk.views.card import GameCard
 from bolometric.desk.window import VIEWS
 
 CTRL, SHIFT = Qt.KeyboardModifier.ControlModifier, Qt.KeyboardModifier.ShiftModifier
@@ -80,7 +80,7 @@ def test_from_the_shelf_to_print_class_and_logbook(qtbot, window, hands, tmp_pat
     # A game from the shelf.
     hands.press(Qt.Key.Key_1, CTRL)
     qtbot.waitUntil(lambda: all(card.entry is not None for card in window.shelf.cards.values()))
-    card = hands.tab_to(lambda one: isinstance(one, Card) and one.path.name.startswith("ridge-ascent"))
+    card = hands.tab_to(lambda one: isinstance(one, GameCard) and one.path.name.startswith("ridge-ascent"))
     with qtbot.waitSignal(window.measurer.exact_ready):
         hands.press(Qt.Key.Key_Space)
     assert window.view == "shape"

@@ -15,9 +15,9 @@ from bolometric.core.game.files import read
 from bolometric.core.measure.measuring import quick_measure
 from bolometric.core.results.board import MOST_CELLS, Box
 from bolometric.desk.late_views import VIEWS
-from bolometric.desk.parts.pair_table import Cell, PairTable
-from bolometric.desk.views.card import Card
-from bolometric.desk.views.card_entry import Entry
+from bolometric.desk.parts.pair_table import Cell, PairTableView
+from bolometric.desk.views.card import GameCard
+from bolometric.desk.views.card_entry import ShelfEntry
 from bolometric.paint.fill_board import FillLayout
 from bolometric.paint.palette import LIGHT
 from tests.desk.settling import settle
@@ -174,14 +174,14 @@ def test_cells_of_a_box_fill_it_from_below_and_are_found_again(box, width, heigh
 def test_a_card_says_where_its_length_was_played_for(qtbot):
     for name, played in (("comet-chart", True), ("ridge-ascent", False)):
         path = next(path for path in demo_files() if path.name.startswith(name))
-        card = Card(path, LIGHT)
+        card = GameCard(path, LIGHT)
         qtbot.addWidget(card)
-        card.fill(Entry(path, quick_measure(read(path))))
+        card.fill(ShelfEntry(path, quick_measure(read(path))))
         assert (", simulated" in card.accessibleName()) == played
 
 
 def test_a_table_of_pairs_draws_its_cells(qtbot):
-    table = PairTable("pairs")
+    table = PairTableView("pairs")
     qtbot.addWidget(table)
     table.resize(200, 200)
     pictures = []

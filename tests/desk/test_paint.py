@@ -20,7 +20,7 @@ from bolometric.core.pieces.kinds import Counters, Die, Pack, Spinner
 from bolometric.core.results.board import Track
 from bolometric.desk.editors.pieces import PieceButton
 from bolometric.desk.parts.board import BoardWidget
-from bolometric.desk.views.card import Card
+from bolometric.desk.views.card import GameCard
 from bolometric.paint.board import layout_of, paint_board, picture_of
 from bolometric.paint.cell_board import CellPicture
 from bolometric.paint.palette import DARK, LIGHT, ink_on, usual, warmths
@@ -290,7 +290,7 @@ def test_what_is_best_and_what_has_the_keyboard_can_be_seen(qtbot, qapp):
     assert board.marks
     board.marks = {}
     assert picture(board) != told
-    for widget in (PieceButton(game.pieces[0], 1, LIGHT), Card(demo_files()[0], LIGHT)):
+    for widget in (PieceButton(game.pieces[0], 1, LIGHT), GameCard(demo_files()[0], LIGHT)):
         qtbot.addWidget(widget)
         pictures = []
         widget.show()

@@ -9,7 +9,7 @@ from PySide6.QtCore import Qt
 from bolometric.assets import demo_files
 from bolometric.core.game.document import game_from
 from bolometric.core.game.files import read
-from bolometric.core.logbook.calling import Board, expected, hopeless, left, read_boards, standing, still
+from bolometric.core.logbook.calling import CallingBoard, expected, hopeless, left, read_boards, standing, still
 from bolometric.core.logbook.demo import demo_sessions
 from bolometric.core.logbook.session import session_of
 from bolometric.core.logbook.store import Logbook
@@ -308,11 +308,11 @@ def test_what_is_left_and_how_long_it_still_takes():
     assert left(boards[1], [Fraction(3)]).total() == 1
     assert [one.name for one, _ in standing(boards, [Fraction(3)])] == ["blue", "red"]
     # One number of six left on one board alone: a geometric time with mean 6.
-    mean, error = still(game, [Board("red", (Fraction(4),))], [])
+    mean, error = still(game, [CallingBoard("red", (Fraction(4),))], [])
     assert abs(mean - 6) < 5 * error
     assert still(game, boards, [Fraction(3), Fraction(3)]) == (0, 0)
-    assert still(game, [Board("red", (Fraction(9),))], []) is None
-    assert "9 never comes up" in hopeless(game, Board("red", (Fraction(9),)))
+    assert still(game, [CallingBoard("red", (Fraction(9),))], []) is None
+    assert "9 never comes up" in hopeless(game, CallingBoard("red", (Fraction(9),)))
     told = expected(game, 60)
     assert all(one.mean == pytest.approx(10) and one.low < 10 < one.high for one in told)
     with pytest.raises(GameError, match="Board 1: write numbers"):

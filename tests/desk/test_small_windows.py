@@ -15,8 +15,8 @@ from bolometric.core.judge.verdict import verdict
 from bolometric.core.measure.measuring import measure_exactly, runs_of
 from bolometric.core.results.kinds import READINGS
 from bolometric.desk.app import make_window
-from bolometric.desk.measurer import Played
-from bolometric.desk.parts.chart import LINE, Chart
+from bolometric.desk.measurer import PlayedRuns
+from bolometric.desk.parts.chart import LINE, ChartView
 from bolometric.desk.parts.gauge import GaugeStrip
 from bolometric.desk.views.runs import RunsView
 from bolometric.desk.views.table import TableView
@@ -70,7 +70,7 @@ def test_a_gauge_never_writes_one_word_over_another(qtbot, path, width):
 
 
 def test_names_at_the_axes_have_room(qtbot):
-    chart = Chart("turns", "share")
+    chart = ChartView("turns", "share")
     qtbot.addWidget(chart)
     chart.show()
     for width, height in ((900, 400), (240, 120), (300, 90)):
@@ -91,7 +91,7 @@ def test_games_that_all_lost_are_counted_in_the_bars(qtbot):
     view.show_game(game, LIGHT)
     (*_, tally) = runs_of(game, 1, 2000)
     view.show_exact(exact)
-    view.show_played(Played(game, tally.readings(), tally.sample, tally.runs, 0.01, True))
+    view.show_played(PlayedRuns(game, tally.readings(), tally.sample, tally.runs, 0.01, True))
     view.show()
     assert 0 < exact.readings["success"].mean < 1
     assert tally.sample.paced.number == 2000

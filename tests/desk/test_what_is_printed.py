@@ -22,7 +22,7 @@ from bolometric.paint.printed.book import chosen, offered, pages_of, paper_of
 from bolometric.paint.printed.frame import TINTS
 from bolometric.paint.printed.looks import LOOKS
 from bolometric.paint.printed.out import pdf, png
-from bolometric.paint.printed.words import Words
+from bolometric.paint.printed.words import PrintedWords
 
 GAMES = [*map(read, demo_files()), *(starter.game for starter in starters())]
 NAMES = [game.name or f"starter {at}" for at, game in enumerate(GAMES)]
@@ -227,7 +227,7 @@ def test_squares_are_pale_in_colour_and_save_ink_elsewhere(qapp, name):
 def test_a_large_count_leaves_room_before_its_noun(qapp):
     paper = paper_of(contents_of(GAMES[0]))
     for widest in ("5", "504", "12,345"):
-        written = Words(13, paper)
+        written = PrintedWords(13, paper)
         written.line("counters", widest, widest=widest)
         block = written.document.firstBlock().blockFormat()
         wide = QFontMetricsF(written.document.defaultFont()).horizontalAdvance(widest)

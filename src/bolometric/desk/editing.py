@@ -20,7 +20,7 @@ from bolometric.desk.document import Document
 from bolometric.desk.editors.base import Editor
 from bolometric.desk.help.what import WhatItIs
 from bolometric.desk.own_pieces import OwnPieces
-from bolometric.desk.parts.explain import ReadingDetail, told
+from bolometric.desk.parts.explain import ReadingDetail, reading_sentences
 from bolometric.desk.parts.gauge import Gauge
 from bolometric.desk.parts.popover import Popover
 from bolometric.desk.parts.sheet import RuleSheet
@@ -105,7 +105,7 @@ class Editing(QWidget):
     def explain_gauge(self, gauge: Gauge, reading: Reading | None) -> None:
         """Say what a reading is, above its gauge."""
         kind = READINGS[gauge.key]
-        lines = [f"{capital(kind.meaning)}.", *told(gauge.key, reading)]
+        lines = [f"{capital(kind.meaning)}.", *reading_sentences(gauge.key, reading)]
         self._explain(WhatItIs(kind.label, lines, gauge.key), gauge, gauge.rect())
 
     def _explain(self, what: WhatItIs, of: QWidget, rect: QRect) -> None:

@@ -24,7 +24,7 @@ Given = TypeVar("Given", bound=str)
 FILTER = f"Bolometric games (*{SUFFIX});;All files (*)"
 
 
-class Questions:
+class Unsaved:
     """The dialogs, apart so that tests can answer them."""
 
     def __init__(self, window: QWidget) -> None:
@@ -96,7 +96,7 @@ class Filing:
     """Takes the open game to and from files."""
 
     def __init__(
-        self, document: Document, settings: Settings, questions: Questions, shelf: Path, say: Callable[[str], None]
+        self, document: Document, settings: Settings, questions: Unsaved, shelf: Path, say: Callable[[str], None]
     ) -> None:
         self.document, self.settings, self.questions, self.shelf, self.say = document, settings, questions, shelf, say
 

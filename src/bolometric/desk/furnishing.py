@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import TYPE_CHECKING
 
 from bolometric.desk.editing import Editing
-from bolometric.desk.filing import Filing, Questions
+from bolometric.desk.filing import Filing, Unsaved
 from bolometric.desk.late_views import LateViews
 from bolometric.desk.own_pieces import OwnPieces
 from bolometric.desk.parts.faults import FaultList
@@ -36,7 +36,7 @@ def furnish(window: Window, document: Document, measurer: Measurer) -> None:
     parts = window.column_of_parts
     parts.insertWidget(parts.indexOf(window.notice) + 1, window.rescue)
     window.late = LateViews(window.stack, window.measurer, lambda: window.document.game, window.shelf_files)
-    window.filing = Filing(document, settings, Questions(window), window.shelf_folder, window.say)
+    window.filing = Filing(document, settings, Unsaved(window), window.shelf_folder, window.say)
     window.shelving = Shelving(window.shelf_folder, document, window.say)
     window.rescuing = Rescuing(window.rescue, document, window.filing, window.show_shape)
     window.editing = Editing(window, document, window.sheet, window.place)

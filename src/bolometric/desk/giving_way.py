@@ -18,7 +18,7 @@ LOOK = 0.01
 """Seconds between two looks whether what waits is wanted any more."""
 
 
-class Gate:
+class EditGate:
     """Open, unless something is awaited that must not be held up."""
 
     def __init__(self) -> None:
@@ -45,5 +45,5 @@ class Gate:
         return unwanted()
 
 
-edits = Gate()
+edits = EditGate()
 """Closed from an edit until its exact readings have been painted."""

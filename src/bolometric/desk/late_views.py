@@ -19,8 +19,8 @@ from bolometric.paint.palette import LIGHT, Palette
 if TYPE_CHECKING:
     from bolometric.core.game.analysis import Analysis
     from bolometric.core.game.document import Game
-    from bolometric.core.words.talk import Question
-    from bolometric.desk.measurer import Measurer, Played
+    from bolometric.core.words.talk import TalkQuestion
+    from bolometric.desk.measurer import Measurer, PlayedRuns
     from bolometric.desk.readying import Readying
     from bolometric.desk.views.logbook.view import LogbookView
     from bolometric.desk.views.odds.view import OddsView
@@ -90,7 +90,7 @@ class LateViews(QObject):
         self._pages: dict[QWidget, Roomy] = {}
         self.colours: Palette = LIGHT
         self._exact: Analysis | None = None
-        self._played: Played | None = None
+        self._played: PlayedRuns | None = None
         self._readying: Readying | None = None
 
     def view(self, name: str) -> QWidget:
@@ -225,7 +225,7 @@ class LateViews(QObject):
         self.table.show_game(self._game(), self.colours)
         return self.table
 
-    def _questions(self) -> list[Question]:
+    def _questions(self) -> list[TalkQuestion]:
         """Questions on the open game, with what is known of it by now."""
         from bolometric.core.words.talk import questions
 
@@ -255,7 +255,7 @@ class LateViews(QObject):
         if self.practice is not None:
             self.practice.show_exact(exact)
 
-    def show_played(self, played: Played | None) -> None:
+    def show_played(self, played: PlayedRuns | None) -> None:
         """More runs are in."""
         self._played = played
         for view in (self.runs, self.practice):

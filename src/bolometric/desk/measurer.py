@@ -35,7 +35,7 @@ SETTLED = 30
 
 
 @dataclass(frozen=True, slots=True)
-class Played:
+class PlayedRuns:
     """The runs so far."""
 
     game: Game
@@ -82,7 +82,7 @@ class Measurer(QObject):
         """The generation whose runs have been started."""
         self._closed = False
         self._worth: tuple[int, Reading] | None = None
-        self._latest: tuple[int, Played] | None = None
+        self._latest: tuple[int, PlayedRuns] | None = None
         """What thinking is worth, and the latest runs, each with its generation; only touched by the runs' thread."""
         self._exact = ThreadPoolExecutor(1, "exact")
         self._runs = ThreadPoolExecutor(1, "runs")
@@ -224,7 +224,7 @@ class Measurer(QObject):
                     readings["choice"] = self._worth[1]
                 if latest.notes is not None and (done or time.monotonic() - counted > COUNT_EVERY):
                     practice, counted = latest.notes.practice(), time.monotonic()
-                played = Played(game, readings, latest.sample, latest.runs, latest.widest_error(), done, practice)
+                played = PlayedRuns(game, readings, latest.sample, latest.runs, latest.widest_error(), done, practice)
                 self._latest = generation, played
                 self._relay.emit(generation, self.runs_ready, (played,))
 

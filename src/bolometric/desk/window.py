@@ -36,7 +36,7 @@ if TYPE_CHECKING:
     from bolometric.core.game.fault import Fault
     from bolometric.core.results.readings import Reading
     from bolometric.desk.document import Document
-    from bolometric.desk.measurer import Measurer, Played
+    from bolometric.desk.measurer import Measurer, PlayedRuns
     from bolometric.desk.parts.faults import FaultList
     from bolometric.desk.parts.rescue import Rescue
     from bolometric.desk.recovery import Keeper
@@ -79,7 +79,7 @@ class Window(Dressed):
         self.settings, self.shelf_folder, self._demo = settings, shelf, demo
         self.exact: Analysis | None = None
         self.readings: dict[str, Reading] = {}
-        self._played: Played | None = None
+        self._played: PlayedRuns | None = None
         self._measured: Game | None = None
         self.view = ""
         self._seen = self._furnished = False
@@ -291,7 +291,7 @@ class Window(Dressed):
         if self.exact is not None:
             self.measurer.ask_faults(self.exact)
 
-    def _show_played(self, played: Played) -> None:
+    def _show_played(self, played: PlayedRuns) -> None:
         self._played = played
         if self._patience.isActive():
             return  # the exact readings are due at any moment

@@ -108,7 +108,7 @@ def asked(packages: str, by: str) -> str:
     return f"{'' if owner else 'sudo '}{MANAGERS[by]} {packages}"
 
 
-def told(libraries: list[str], by: str | None = None) -> str:
+def missing_sentence(libraries: list[str], by: str | None = None) -> str:
     """One sentence that names them and how to get them."""
     by = manager() if by is None else by
     one = len(libraries) == 1

@@ -10,7 +10,7 @@ import ctypes
 import os
 from collections.abc import Mapping
 
-from bolometric.machine.libraries import missing, told
+from bolometric.machine.libraries import missing, missing_sentence
 
 CHOICE = "QT_QPA_PLATFORM"
 NO_SCREEN = (
@@ -77,7 +77,7 @@ def trouble(given: Mapping[str, str] | None = None) -> tuple[str, str]:
 
 
 def _told(libraries: list[str]) -> str:
-    return told(libraries) if libraries else ""
+    return missing_sentence(libraries) if libraries else ""
 
 
 def without_window() -> str:

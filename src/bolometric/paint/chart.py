@@ -39,7 +39,7 @@ class Bars:
 
 
 @dataclass(frozen=True, slots=True)
-class Line:
+class ChartLine:
     """A line through points, with a mark on each if ``mark`` is not empty."""
 
     x: Array
@@ -49,7 +49,7 @@ class Line:
 
 
 @dataclass(frozen=True, slots=True)
-class Words:
+class ChartWords:
     """Words centred above, or below, a point."""
 
     x: float
@@ -65,8 +65,8 @@ class Drawing:
     """What a chart shows."""
 
     bars: list[Bars] = field(default_factory=list)
-    lines: list[Line] = field(default_factory=list)
-    words: list[Words] = field(default_factory=list)
+    lines: list[ChartLine] = field(default_factory=list)
+    words: list[ChartWords] = field(default_factory=list)
     left: float = 0.0
     right: float = 1.0
     high: float = 1.0
@@ -152,7 +152,7 @@ def _paint_bars(painter: QPainter, bars: Bars, scale: _Scale) -> None:
                 painter.drawRect(QRectF(left, top, right - left, ground - top))
 
 
-def _paint_line(painter: QPainter, line: Line, scale: _Scale) -> None:
+def _paint_line(painter: QPainter, line: ChartLine, scale: _Scale) -> None:
     points = [QPointF(scale.x(x), scale.y(y)) for x, y in zip(line.x.tolist(), line.y.tolist(), strict=True)]
     painter.setPen(QPen(QColor(line.colour), 2))
     painter.drawPolyline(QPolygonF(points))
@@ -178,7 +178,7 @@ def mark_at(at: QPointF, size: float, mark: str) -> QPainterPath:
     return path
 
 
-def _paint_words(painter: QPainter, words: Words, scale: _Scale) -> None:
+def _paint_words(painter: QPainter, words: ChartWords, scale: _Scale) -> None:
     font = screen_font(words.size)
     painter.setFont(font)
     painter.setPen(QColor(words.colour))

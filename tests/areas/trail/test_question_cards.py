@@ -15,7 +15,7 @@ from bolometric.core.measure.measuring import measure_exactly
 from bolometric.core.play.sitting import Sitting
 from bolometric.core.question_cards.families import FAMILIES, questions_of
 from bolometric.core.question_cards.keyed import read_cards, typed_cards, worked_out, wrong_keys
-from bolometric.core.question_cards.packs import Card, QuestionPack, cards_of
+from bolometric.core.question_cards.packs import QuestionCard, QuestionPack, cards_of
 from bolometric.core.settings.errors import GameError
 from tests.random_tracks import card_games
 
@@ -137,7 +137,7 @@ def test_broken_rows_are_named_and_the_rest_is_kept():
     )
     assert [card["answer"] for card in cards] == ["12", "a lot", "12", "me"]
     assert told == "Rows 4, 7 can't be read: write a question, a comma and its answer."
-    kept = tuple(Card.model_validate(card) for card in cards)
+    kept = tuple(QuestionCard.model_validate(card) for card in cards)
     assert read_cards(typed_cards(kept)) == (cards, "")
     many, told = read_cards("\n".join(f"{k} + 1, {k + 1}" for k in range(300)))
     assert (len(many), told[:9]) == (200, "There are")

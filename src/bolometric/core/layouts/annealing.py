@@ -28,7 +28,7 @@ HOTTEST, COLDEST = 0.3, 1e-4
 
 
 @dataclass(frozen=True, slots=True, eq=False)
-class Board:
+class Layout:
     """What is to be arranged."""
 
     numbers: Integers
@@ -54,7 +54,7 @@ class Arranged:
     """Standard deviation of how hard the lines are, as a part of the mean."""
 
 
-def arranged(board: Board, seed: int, each: int = SWAPS) -> Arranged:
+def arranged(board: Layout, seed: int, each: int = SWAPS) -> Arranged:
     """The best arrangement met, with so many swaps for each cell at each temperature.
 
     Raises Cancelled where the work is given up.
@@ -86,7 +86,7 @@ def arranged(board: Board, seed: int, each: int = SWAPS) -> Arranged:
     return measured(board, best)
 
 
-def measured(board: Board, numbers: Integers) -> Arranged:
+def measured(board: Layout, numbers: Integers) -> Arranged:
     """An arrangement with its figures."""
     one, other = board.neighbours[:, 0], board.neighbours[:, 1]
     twins = int((numbers[one] == numbers[other]).sum()) if len(board.neighbours) else 0
@@ -99,7 +99,7 @@ def _cost(found: Arranged) -> float:
     return TWIN * found.twins + found.spread
 
 
-def _sums(board: Board, numbers: Integers) -> Floats:
+def _sums(board: Layout, numbers: Integers) -> Floats:
     """How hard each line is."""
     if not len(board.lines):
         return np.zeros(0)

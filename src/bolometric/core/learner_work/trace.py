@@ -27,12 +27,12 @@ Loop = Callable[["Whole | None", "Whole | None"], None]
 
 
 def coded(kind: int, one: Whole | int, other: Whole | int, seat: Whole | int) -> Whole:
-    """Notes of many games at once, as the compiled :mod:`note_writer` writes them, from whole numbers or arrays of them."""
+    """Notes of many games at once, as :mod:`note_writer` writes them, from whole numbers or arrays of them."""
     packed = ((np.int64(kind) << NUMBER_BITS | np.asarray(one, np.int64)) << NUMBER_BITS) | np.asarray(other, np.int64)
     return np.asarray(packed << SEAT_BITS | np.asarray(seat, np.int64))
 
 
-def told(code: int) -> tuple[int, int, int]:
+def decoded(code: int) -> tuple[int, int, int]:
     """Kind and the two numbers of a note without its seat."""
     low = (1 << NUMBER_BITS) - 1
     return code >> 2 * NUMBER_BITS, code >> NUMBER_BITS & low, code & low

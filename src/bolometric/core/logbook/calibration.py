@@ -12,7 +12,7 @@ from scipy.stats import beta
 
 from bolometric.core.game.document import Game
 from bolometric.core.learner_work.timing import timing
-from bolometric.core.logbook.learning import KINDS, Timed
+from bolometric.core.logbook.learning import KINDS, TimedGroup
 from bolometric.core.logbook.luck import Held, held_lengths, held_totals, held_wins
 from bolometric.core.logbook.session import Session, game_in
 from bolometric.core.logbook.slips import Counted
@@ -84,7 +84,7 @@ def _alone(known: Measurement) -> list[float]:
     return [(count + 0.5) / (known.sample.runs + 0.5 * len(played) + 0.5) for count in played]
 
 
-def timed(sessions: Iterable[Session]) -> list[Timed]:
+def timed(sessions: Iterable[Session]) -> list[TimedGroup]:
     """Every game whose minutes were noted, with what was predicted for it. Raises Cancelled."""
     found = []
     for one in sessions:
@@ -94,7 +94,7 @@ def timed(sessions: Iterable[Session]) -> list[Timed]:
     return found
 
 
-def _timed(session: Session) -> Iterable[Timed]:
+def _timed(session: Session) -> Iterable[TimedGroup]:
     known = measured(session.game)
     minutes = known.readings.get("minutes")
     turns = known.readings.get(session.played.area.pace)
@@ -107,9 +107,9 @@ def _timed(session: Session) -> Iterable[Timed]:
         length = 1.0
         if at < len(session.turns) and turns is not None and turns.mean:
             length = session.turns[at] / turns.mean
-            yield Timed(session.group, float(noted), mean * part, mean * (1 - part), length, 0.0, kinds)
+            yield TimedGroup(session.group, float(noted), mean * part, mean * (1 - part), length, 0.0, kinds)
         else:
-            yield Timed(session.group, float(noted), mean * part, mean * (1 - part), length, spread, kinds)
+            yield TimedGroup(session.group, float(noted), mean * part, mean * (1 - part), length, spread, kinds)
 
 
 def counted(sessions: Iterable[Session]) -> list[Counted]:

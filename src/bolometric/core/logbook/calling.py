@@ -50,7 +50,7 @@ MOST_BOARDS = len(NAMES)
 
 
 @dataclass(frozen=True, slots=True)
-class Expected:
+class ExpectedDraws:
     """What is to be expected of one total after so many calls."""
 
     total: Value
@@ -61,18 +61,20 @@ class Expected:
 
 
 @dataclass(frozen=True, slots=True)
-class Board:
+class CallingBoard:
     """What a group has written down or covered: each call takes one off its number."""
 
     name: str
     numbers: tuple[Fraction, ...]
 
 
-def expected(game: Game, calls: int) -> tuple[Expected, ...]:
+def expected(game: Game, calls: int) -> tuple[ExpectedDraws, ...]:
     """For each total that can come up (binomial, exact given its chance)."""
     odds = game.shown
     return tuple(
-        Expected(total, calls * chance, float(binom.ppf(LOW, calls, chance)), float(binom.ppf(HIGH, calls, chance)))
+        ExpectedDraws(
+            total, calls * chance, float(binom.ppf(LOW, calls, chance)), float(binom.ppf(HIGH, calls, chance))
+        )
         for total, chance in zip(odds.totals, odds.chances.tolist(), strict=True)
     )
 
@@ -103,7 +105,7 @@ def has_boards(game: Game) -> bool:
     return getattr(game.area, "marks", 0) > 0 and game.area.together
 
 
-def read_boards(game: Game, text: str) -> tuple[Board, ...]:
+def read_boards(game: Game, text: str) -> tuple[CallingBoard, ...]:
     """Boards as they are typed: a line for each group, its numbers with spaces between. Raises GameError."""
     marks, found = int(getattr(game.area, "marks", 0)), []
     for number, line in enumerate((one for one in text.splitlines() if one.strip()), 1):
@@ -115,21 +117,21 @@ def read_boards(game: Game, text: str) -> tuple[Board, ...]:
             raise GameError(f"Board {number}: write numbers with spaces between.") from None
         if marks and len(numbers) != marks:
             raise GameError(f"Board {number} has {plural(len(numbers), 'number')}; this game takes {marks}.")
-        found.append(Board(NAMES[number - 1], numbers))
+        found.append(CallingBoard(NAMES[number - 1], numbers))
     return tuple(found)
 
 
-def left(board: Board, totals: Sequence[Fraction]) -> Counter[Fraction]:
+def left(board: CallingBoard, totals: Sequence[Fraction]) -> Counter[Fraction]:
     """What a board still waits for."""
     return Counter(board.numbers) - Counter(totals)
 
 
-def standing(boards: Sequence[Board], totals: Sequence[Fraction]) -> list[tuple[Board, int]]:
+def standing(boards: Sequence[CallingBoard], totals: Sequence[Fraction]) -> list[tuple[CallingBoard, int]]:
     """Boards with how many numbers they still wait for, the nearest first."""
     return sorted(((one, left(one, totals).total()) for one in boards), key=lambda told: told[1])
 
 
-def hopeless(game: Game, board: Board, totals: Sequence[Fraction] = ()) -> str:
+def hopeless(game: Game, board: CallingBoard, totals: Sequence[Fraction] = ()) -> str:
     """Why a board can never be cleared; nothing where it can."""
     possible = {Fraction(one) for one in game.shown.totals}
     never = sorted(set(left(board, totals)) - possible)
@@ -138,7 +140,7 @@ def hopeless(game: Game, board: Board, totals: Sequence[Fraction] = ()) -> str:
     return f"{board.name} can no longer win: {listing([tidy(one) for one in never], 'and')} never comes up"
 
 
-def still(game: Game, boards: Sequence[Board], totals: Sequence[Fraction]) -> tuple[float, float] | None:
+def still(game: Game, boards: Sequence[CallingBoard], totals: Sequence[Fraction]) -> tuple[float, float] | None:
     """How many more calls until the first board is clear, with the standard error; None where none ever is.
 
     The calls to come are tried by chance, since boards hang together through them.

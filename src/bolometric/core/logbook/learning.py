@@ -43,7 +43,7 @@ TOLD_APART = 0.2
 
 
 @dataclass(frozen=True, slots=True)
-class Timed:
+class TimedGroup:
     """A game whose minutes were noted, with what was predicted for it."""
 
     group: str
@@ -111,7 +111,7 @@ def compared(times: float, what: str) -> str:
     return f"{percent(abs(times - 1))} {'more' if times >= 1 else less} {what} than the profile says"
 
 
-def learned(games: Sequence[Timed]) -> dict[str, Pace]:
+def learned(games: Sequence[TimedGroup]) -> dict[str, Pace]:
     """The pace of each group that has played, from all games that were noted."""
     groups = sorted({one.group for one in games})
     if not groups:
@@ -153,7 +153,7 @@ class _Posterior:
         return float(self.mode[some].sum()), sqrt(float(self.spread[np.ix_(some, some)].sum()))
 
 
-def _pace(group: str, games: list[Timed], found: _Posterior, k: int) -> Pace:
+def _pace(group: str, games: list[TimedGroup], found: _Posterior, k: int) -> Pace:
     own = 2 + len(KINDS) + 2 * k
     thinking, hands = found.sum_of(0, own), found.sum_of(1, own + 1)
     prior = sqrt(ALL_SPREAD[0] ** 2 + GROUP_SPREAD[0] ** 2)

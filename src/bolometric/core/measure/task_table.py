@@ -13,7 +13,7 @@ from bolometric.core.learner_work.facts import Fact
 from bolometric.core.learner_work.fluency import USUAL, Fluency
 from bolometric.core.learner_work.tasks import Task, Tasks, Ways
 from bolometric.core.learner_work.timing import Item, items
-from bolometric.core.learner_work.trace import DECIDE, NUMBER_BITS, told
+from bolometric.core.learner_work.trace import DECIDE, NUMBER_BITS, decoded
 
 Array = NDArray[np.float64]
 Whole = NDArray[np.int64]
@@ -62,7 +62,7 @@ class Register:
         return np.array(places, np.int64)[inverse]
 
     def _enter(self, code: int) -> None:
-        task = Task(chosen=True, words="decides") if code == DECISION else self._tell(*told(code))
+        task = Task(chosen=True, words="decides") if code == DECISION else self._tell(*decoded(code))
         if id(task) in self._same:
             self._place[code] = self._same[id(task)]
             return

@@ -16,7 +16,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bolometric.core.number_making.draws import Numbers
-from bolometric.core.number_making.forms import Form
+from bolometric.core.number_making.forms import SumForm
 from bolometric.core.number_making.rules import MakingRules
 from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.settings.explain import setting_error
@@ -48,7 +48,7 @@ def check_size(shown: tuple[Numbers, ...], division: str) -> None:
         raise setting_error("These numbers are too large to be put together: use smaller ones.")
 
 
-def evaluate(found: tuple[Form, ...], shown: tuple[Numbers, ...], rules: MakingRules) -> Evaluated:
+def evaluate(found: tuple[SumForm, ...], shown: tuple[Numbers, ...], rules: MakingRules) -> Evaluated:
     """Work out every form on every draw; ``shown`` are draws of as many numbers as there are letters."""
     check_size(shown, rules.division)
     size, draws = len(found), len(shown)
@@ -77,7 +77,7 @@ def evaluate(found: tuple[Form, ...], shown: tuple[Numbers, ...], rules: MakingR
     return Evaluated(over, under, valid, awkward)
 
 
-def _add(form: Form, over: Integers, under: Integers, at: int, whole: bool) -> None:
+def _add(form: SumForm, over: Integers, under: Integers, at: int, whole: bool) -> None:
     if whole:  # all fractions that are left over are whole, or not valid
         over[at] = sum(over[part] if sign > 0 else -over[part] for sign, part in form.parts)
         return
@@ -87,7 +87,7 @@ def _add(form: Form, over: Integers, under: Integers, at: int, whole: bool) -> N
     _reduced(a, b, over, under, at)
 
 
-def _multiply(form: Form, over: Integers, under: Integers, valid: Flags, at: int, exact: bool) -> None:
+def _multiply(form: SumForm, over: Integers, under: Integers, valid: Flags, at: int, exact: bool) -> None:
     above, below = ([part for power, part in form.parts if power == way] for way in (1, -1))
     a = reduce(np.multiply, [over[part] for part in above])
     b = reduce(np.multiply, [under[part] for part in above])
@@ -106,7 +106,7 @@ def _reduced(a: Integers, b: Integers, over: Integers, under: Integers, at: int)
     over[at], under[at] = a // shared, b // shared
 
 
-def _by_dividing(form: Form, over: Integers, exact: bool) -> Flags:
+def _by_dividing(form: SumForm, over: Integers, exact: bool) -> Flags:
     """Where dividing alone, step by step and never by nothing, leads to a product with these powers."""
     above = frozenset(part for power, part in form.parts if power == 1)
     below = frozenset(part for power, part in form.parts if power == -1)

@@ -31,7 +31,7 @@ PAIR = {"sum": ("+", "-"), "product": ("*", "/")}
 
 
 @dataclass(frozen=True, slots=True)
-class Form:
+class SumForm:
     """A letter, or parts put together."""
 
     kind: Kind
@@ -48,12 +48,12 @@ LETTER = 100_000
 
 
 @lru_cache(maxsize=16)
-def forms(count: int, operations: frozenset[str], order: str) -> tuple[Form, ...]:
+def forms(count: int, operations: frozenset[str], order: str) -> tuple[SumForm, ...]:
     """Every form on so many letters or fewer, in an order in which parts come first.
 
     Raises a setting error if there are too many to look at.
     """
-    found = [Form("letter", 1 << letter, (), LETTER) for letter in range(count)]
+    found = [SumForm("letter", 1 << letter, (), LETTER) for letter in range(count)]
     by_letters: dict[int, dict[Kind, list[int]]] = {
         1 << letter: {"letter": [letter], "sum": [], "product": []} for letter in range(count)
     }
@@ -85,11 +85,11 @@ def too_many(count: int) -> PydanticCustomError:
     )
 
 
-def _put(kind: Kind, letters: int, parts: Parts, found: list[Form]) -> Form:
+def _put(kind: Kind, letters: int, parts: Parts, found: list[SumForm]) -> SumForm:
     cost = sum(found[part].cost + HARDER[sign][kind] for sign, part in parts)
     if kind == "product":
         cost += BRACKETS * sum(found[part].kind == "sum" for _, part in parts)
-    return Form(kind, letters, parts, cost)
+    return SumForm(kind, letters, parts, cost)
 
 
 def partitions(letters: int) -> Iterator[list[int]]:
@@ -139,7 +139,7 @@ def _signs(kind: str, letters: list[bool], operations: frozenset[str], order: st
 
 
 @lru_cache(maxsize=64)
-def alike(found: tuple[Form, ...], letters: tuple[int, ...]) -> tuple[tuple[int, int], ...]:
+def alike(found: tuple[SumForm, ...], letters: tuple[int, ...]) -> tuple[tuple[int, int], ...]:
     """What each form is, where letters with the same number in ``letters`` are equal: forms with the same pair are one.
 
     The second of a pair is −1 for the negative of the form with 1, and 0 for what is its own negative, as a − a.

@@ -11,7 +11,7 @@ from numpy.typing import NDArray
 
 from bolometric.core.number_making.draws import Draws, Numbers, draws_of, in_order
 from bolometric.core.number_making.evaluated import Evaluated, check_size, evaluate
-from bolometric.core.number_making.forms import MOST_FORMS, Form, alike, forms, too_many
+from bolometric.core.number_making.forms import MOST_FORMS, SumForm, alike, forms, too_many
 from bolometric.core.number_making.rules import FEWEST, MOST, MakingRules
 from bolometric.core.number_making.written import written
 from bolometric.core.pieces.kinds import AnyPiece, letters_of
@@ -20,12 +20,13 @@ from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.settings.explain import setting_error
 from bolometric.core.settings.once import once
 
+Flags = NDArray[np.bool_]
 MOST_ENTRIES = 40_000_000
 """Forms times draws that are worked out."""
 
 
 @dataclass(frozen=True, slots=True)
-class Number:
+class DrawNumber:
     """A number that one draw can make."""
 
     value: Value
@@ -71,12 +72,12 @@ class Making:
         self._tables = _tables(self.found, draws.shown, rules)
         self._place = {numbers: place for place, numbers in enumerate(draws.shown)}
 
-    def numbers(self, numbers: Numbers) -> tuple[Number, ...]:
+    def numbers(self, numbers: Numbers) -> tuple[DrawNumber, ...]:
         """What one of the draws can make, rising. Raises KeyError for a draw that there is not."""
         place = self._place[in_order(numbers)]
         table, shown = self._tables[place], self.draws.shown[place]
         return tuple(
-            Number(tidy(Fraction(a, b)), ways, written(self.found, best, shown, self.rules))
+            DrawNumber(tidy(Fraction(a, b)), ways, written(self.found, best, shown, self.rules))
             for a, b, ways, best in zip(
                 table.over.tolist(), table.under.tolist(), table.ways.tolist(), table.best.tolist(), strict=True
             )
@@ -121,7 +122,7 @@ class Making:
         return found
 
 
-def _tables(found: tuple[Form, ...], shown: tuple[Numbers, ...], rules: MakingRules) -> list[_Table]:
+def _tables(found: tuple[SumForm, ...], shown: tuple[Numbers, ...], rules: MakingRules) -> list[_Table]:
     """The numbers of every draw."""
     told, full = evaluate(found, shown, rules), (1 << len(shown[0])) - 1
     wanted = np.array([rules.use == "some" or form.letters == full for form in found])
@@ -140,7 +141,9 @@ def _pattern(numbers: Numbers) -> tuple[int, ...]:
     return tuple(numbers.index(number) for number in numbers)
 
 
-def _first_of_each(found: tuple[Form, ...], pattern: tuple[int, ...], wanted: NDArray[np.bool_]) -> NDArray[np.bool_]:
+def _first_of_each(
+    found: tuple[SumForm, ...], pattern: tuple[int, ...], wanted: NDArray[np.bool_]
+) -> NDArray[np.bool_]:
     """Of forms that are one and the same sum the first."""
     checkpoint()
     first, seen = np.zeros(len(found), bool), set()
@@ -172,7 +175,7 @@ def making_of(pieces: tuple[AnyPiece, ...], rules: MakingRules) -> Making:
 
 
 @lru_cache(maxsize=64)
-def numbers_from(numbers: Numbers, rules: MakingRules) -> tuple[Number, ...]:
+def numbers_from(numbers: Numbers, rules: MakingRules) -> tuple[DrawNumber, ...]:
     """What a single draw can make, rising. Raises a setting error if that is too much to work out."""
     check_count(len(numbers))
     shown = in_order(numbers)

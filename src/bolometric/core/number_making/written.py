@@ -7,7 +7,7 @@ from fractions import Fraction
 from itertools import permutations
 
 from bolometric.core.number_making.draws import Numbers
-from bolometric.core.number_making.forms import Form
+from bolometric.core.number_making.forms import SumForm
 from bolometric.core.number_making.rules import MakingRules
 from bolometric.core.settings.amounts import tidy
 from bolometric.core.text.figures import minus
@@ -16,7 +16,7 @@ Term = tuple[Fraction, str, bool]
 """What a part comes to, how it is written, and whether it stands in brackets when it is multiplied or taken away."""
 
 
-def written(found: tuple[Form, ...], at: int, numbers: Numbers, rules: MakingRules) -> str:
+def written(found: tuple[SumForm, ...], at: int, numbers: Numbers, rules: MakingRules) -> str:
     """A form as text, with the numbers of a draw for its letters."""
     return _Writer(found, numbers, rules).form(at)[1]
 
@@ -24,7 +24,7 @@ def written(found: tuple[Form, ...], at: int, numbers: Numbers, rules: MakingRul
 class _Writer:
     """Writes forms of one draw."""
 
-    def __init__(self, found: tuple[Form, ...], numbers: Numbers, rules: MakingRules) -> None:
+    def __init__(self, found: tuple[SumForm, ...], numbers: Numbers, rules: MakingRules) -> None:
         self.found, self.numbers, self.rules = found, [Fraction(number) for number in numbers], rules
 
     def form(self, at: int) -> Term:

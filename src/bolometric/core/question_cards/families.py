@@ -29,7 +29,7 @@ class Question:
 
 
 @dataclass(frozen=True, slots=True)
-class Family:
+class FactFamily:
     """A family of facts."""
 
     words: str
@@ -136,19 +136,19 @@ def _place_value(most: int, tables: tuple[int, ...]) -> Iterator[Question]:
                 yield Question(f"What is the {digit} worth in {number}?", str(worth), float(len(digits) + place))
 
 
-FAMILIES: dict[str, Family] = {
-    "add": Family("adding within", _add, 200),
-    "bonds": Family("bonds of", _bonds, 1000, usual=10),
-    "doubles": Family("doubles and near doubles within", _doubles, 1000),
-    "take_away": Family("taking away within", _take_away, 200),
-    "times": Family("times tables of", _times, 0, tables=True),
-    "divide": Family("exact division by", _divide, 0, tables=True),
-    "missing": Family("a missing number, within", _missing, 140),
-    "true_false": Family("true or false, adding within", _true_false, 140),
-    "compare": Family("which is more, within", _compare, 140, usual=100),
-    "tenths": Family("adding tenths within", _parts(10), 20, usual=2),
-    "hundredths": Family("adding hundredths within", _parts(100), 2, usual=1),
-    "place_value": Family("what a digit is worth, within", _place_value, 5000, usual=999, least=10),
+FAMILIES: dict[str, FactFamily] = {
+    "add": FactFamily("adding within", _add, 200),
+    "bonds": FactFamily("bonds of", _bonds, 1000, usual=10),
+    "doubles": FactFamily("doubles and near doubles within", _doubles, 1000),
+    "take_away": FactFamily("taking away within", _take_away, 200),
+    "times": FactFamily("times tables of", _times, 0, tables=True),
+    "divide": FactFamily("exact division by", _divide, 0, tables=True),
+    "missing": FactFamily("a missing number, within", _missing, 140),
+    "true_false": FactFamily("true or false, adding within", _true_false, 140),
+    "compare": FactFamily("which is more, within", _compare, 140, usual=100),
+    "tenths": FactFamily("adding tenths within", _parts(10), 20, usual=2),
+    "hundredths": FactFamily("adding hundredths within", _parts(100), 2, usual=1),
+    "place_value": FactFamily("what a digit is worth, within", _place_value, 5000, usual=999, least=10),
 }
 """What each family is called, followed by how far it goes."""
 

@@ -14,7 +14,7 @@ from bolometric.core.number_making.rules import MakingRules
 from bolometric.core.number_making.typed import value_of
 from bolometric.core.pieces.expression import Letter, walk
 from bolometric.core.pieces.formula import parse
-from bolometric.core.question_cards.packs import MOST_CARDS, Card, QuestionPack
+from bolometric.core.question_cards.packs import MOST_CARDS, QuestionCard, QuestionPack
 from bolometric.core.settings.amounts import FACE_LIMIT, FINEST_FACE, parsed, tidy
 from bolometric.core.settings.errors import GameError
 from bolometric.core.text.figures import minus, plural
@@ -60,7 +60,7 @@ def same_answer(typed: str, answer: str) -> bool:
     return " ".join(typed.split()).casefold() == " ".join(answer.split()).casefold()
 
 
-def wrong_keys(pack: QuestionPack) -> list[tuple[int, Card, str]]:
+def wrong_keys(pack: QuestionPack) -> list[tuple[int, QuestionCard, str]]:
     """Typed cards whose answer is not what their question comes to: number from 1, card, and the right answer."""
     found = []
     for number, card in enumerate(pack.cards if pack.family == "own" else (), 1):
@@ -109,7 +109,7 @@ def _parts(line: str) -> list[str]:
     return [f"{question.strip()} = ?", answer.strip()] if sign else []
 
 
-def typed_cards(cards: tuple[Card, ...]) -> str:
+def typed_cards(cards: tuple[QuestionCard, ...]) -> str:
     """Cards as lines to type: a semicolon between question and answer, quoted where one of them holds one."""
     return "\n".join(f"{_quoted(card.question)}; {_quoted(card.answer)}" for card in cards)
 

@@ -38,7 +38,7 @@ def _each_once(tables: tuple[int, ...]) -> tuple[int, ...]:
     return tuple(sorted(set(tables)))
 
 
-class Card(Part):
+class QuestionCard(Part):
     """A card that was typed."""
 
     question: Annotated[Line, Field(min_length=1, max_length=120, description="What it asks.")]
@@ -71,7 +71,9 @@ class QuestionPack(Part):
         Field(description="even = every question of the family is as likely to be in; harder = the harder rather."),
     ] = "even"
     seed: Annotated[StrictInt, Field(ge=1, le=9999, description="Another number, other cards in another order.")] = 1
-    cards: Annotated[tuple[Card, ...], Field(max_length=MOST_CARDS, description="The cards, if family is own.")] = ()
+    cards: Annotated[
+        tuple[QuestionCard, ...], Field(max_length=MOST_CARDS, description="The cards, if family is own.")
+    ] = ()
     right: Annotated[
         tuple[Chance, ...],
         Field(

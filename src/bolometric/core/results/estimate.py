@@ -15,7 +15,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bolometric.core.results.batch import NO_WINNER, STUCK, TIED, UNFINISHED, Batch
-from bolometric.core.results.folded import Pairs, Sets, Values
+from bolometric.core.results.folded import FoldedSets, Pairs, Values
 from bolometric.core.results.readings import Reading
 from bolometric.core.settings.once import once
 
@@ -69,7 +69,7 @@ class Sample:
     runs: int = 0
     winners: tuple[int, ...] = ()
     """Games by winner, seat by seat; before them those of the codes, from NO_WINNER up."""
-    shared: Sets = field(default_factory=Sets)
+    shared: FoldedSets = field(default_factory=FoldedSets)
     """Games by who shares the win."""
     turns: Values = field(default_factory=Values)
     """Turns of each game, all seats together."""

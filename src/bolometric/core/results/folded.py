@@ -115,19 +115,19 @@ def _fewer(values: Array, counts: Counts) -> tuple[Array, Counts]:
 
 
 @dataclass(frozen=True, slots=True)
-class Sets:
+class FoldedSets:
     """How often each set of seats came up, seat k as bit k; only those that came up are kept."""
 
     bits: Counts = field(default_factory=_no_counts)
     """Rising; shape (sets,)."""
     counts: Counts = field(default_factory=_no_counts)
 
-    def plus(self, more: Counts) -> Sets:
+    def plus(self, more: Counts) -> FoldedSets:
         """These and more of them."""
         if more.size == 0:
             return self
         bits, counts = _merged(self.bits.astype(np.float64), self.counts, *counted(more))
-        return Sets(bits.astype(np.int64), counts)
+        return FoldedSets(bits.astype(np.int64), counts)
 
     def of(self, bits: int) -> int:
         """How often one set came up."""

@@ -82,7 +82,7 @@ class Marks:
         return [area for area in areas if not self.has(area)]
 
 
-class Gate:
+class CompileGate:
     """Holds a thread back that would compile a loop which another process is about to; open unless ``wait`` is set."""
 
     def __init__(self) -> None:
@@ -98,5 +98,5 @@ class Gate:
             self.wait(there)
 
 
-gate = Gate()
+gate = CompileGate()
 """One for the program."""

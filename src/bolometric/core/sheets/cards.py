@@ -19,7 +19,7 @@ class Place:
 
 
 @dataclass(frozen=True, slots=True)
-class Grid:
+class CardGrid:
     """Cards of one size in rows in the middle of a page."""
 
     paper: tuple[float, float]

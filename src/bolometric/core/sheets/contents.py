@@ -35,7 +35,7 @@ class Kit:
 
 
 @dataclass(frozen=True, slots=True)
-class Part:
+class SheetPart:
     """A heading with its lines."""
 
     title: str
@@ -47,7 +47,7 @@ class TeachersCard:
     """The teacher's card."""
 
     name: str
-    parts: tuple[Part, ...]
+    parts: tuple[SheetPart, ...]
     questions: tuple[tuple[str, str], ...]
     """Questions with their answers."""
 

@@ -11,7 +11,7 @@ from bolometric.core.measure.measuring import Measurement, measure
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.show import certainty, headline, show
 from bolometric.core.settings.cancel import Stop, never_stop
-from bolometric.core.sheets.contents import Contents, Part, TeachersCard
+from bolometric.core.sheets.contents import Contents, SheetPart, TeachersCard
 from bolometric.core.sheets.kit import kit
 from bolometric.core.words.aloud import players_rules
 from bolometric.core.words.talk import asked_of
@@ -26,13 +26,13 @@ def teachers_card(game: Game, found: Measurement | None = None, stop: Stop = nev
     """Make the card; measures the game unless that was done. Raises Cancelled once ``stop()`` is true."""
     known = found if found is not None else measure(game, RUNS, stop=stop)
     parts = [
-        Part("What it is for", _aim(game)),
-        Part("What you need", (kit(game).words,)),
-        Part("What to expect", _expected(game, known)),
-        Part("What may go wrong", _wrong(known, stop)),
-        Part("How to play it well", _best(game, known)),
-        Part("Easier and harder", _versions(game, stop)),
-        Part("Mind", kit(game).cautions),
+        SheetPart("What it is for", _aim(game)),
+        SheetPart("What you need", (kit(game).words,)),
+        SheetPart("What to expect", _expected(game, known)),
+        SheetPart("What may go wrong", _wrong(known, stop)),
+        SheetPart("How to play it well", _best(game, known)),
+        SheetPart("Easier and harder", _versions(game, stop)),
+        SheetPart("Mind", kit(game).cautions),
     ]
     asked = tuple((one.ask, one.answer) for one in asked_of(known)[:MOST_QUESTIONS])
     return TeachersCard(game.name, tuple(part for part in parts if part.lines), asked)

@@ -13,7 +13,7 @@ MOST_PAGES = 20
 
 
 @dataclass(frozen=True, slots=True)
-class Window:
+class PageWindow:
     """What one page shows of a board, in millimetres from the board's upper left."""
 
     left: float
@@ -32,7 +32,7 @@ class Tiling:
     """Whether they lie across."""
     columns: int
     rows: int
-    windows: tuple[Window, ...]
+    windows: tuple[PageWindow, ...]
 
     @property
     def pages(self) -> int:
@@ -75,5 +75,5 @@ def tiling(wide: float, high: float, room: tuple[float, float], turned: bool = F
     for row in range(rows):
         for column in range(columns):
             left, top = column * (across - OVERLAP), row * (down - OVERLAP)
-            windows.append(Window(left, top, min(across, wide - left), min(down, high - top), column, row))
+            windows.append(PageWindow(left, top, min(across, wide - left), min(down, high - top), column, row))
     return Tiling(turned, columns, rows, tuple(windows))

@@ -117,7 +117,7 @@ class _Search:
 
     def progress(self, part: float, looks: Iterable[Seen], most: int) -> Progress:
         """What is told on the way."""
-        return Progress(part, len(self.seen), told(self.space, looks, most), tuple(self.seen.values()))
+        return Progress(part, len(self.seen), best_different(self.space, looks, most), tuple(self.seen.values()))
 
 
 ALONE, SHARED = 8, 512
@@ -182,7 +182,7 @@ def tune(
             search.polish()
         better = search.looked((one.values for one in search.ranked[: min(CLOSELY, 3 * most)]), CLOSER)
         yield search.progress((steps - 1) / steps, better, most)
-        chosen = [one.values for one in told(space, better, most)]
+        chosen = [one.values for one in best_different(space, better, most)]
         yield search.progress(1.0, search.looked(chosen, long), most)
 
 
@@ -200,7 +200,7 @@ def ranked(looks: Iterable[Seen]) -> list[Seen]:
     return sorted(looks, key=lambda one: one.rank, reverse=True)
 
 
-def told(space: Space, looks: Iterable[Seen], most: int) -> tuple[Candidate, ...]:
+def best_different(space: Space, looks: Iterable[Seen], most: int) -> tuple[Candidate, ...]:
     """The best of them that differ from each other, as games."""
     kept: list[Candidate] = []
     for one in ranked(looks):

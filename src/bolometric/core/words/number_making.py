@@ -10,7 +10,7 @@ from pydantic_core import PydanticCustomError
 
 from bolometric.core.game.document import Game
 from bolometric.core.number_making.draws import Numbers
-from bolometric.core.number_making.made import MadeNumber, Making, Number, making_of, numbers_from
+from bolometric.core.number_making.made import DrawNumber, MadeNumber, Making, making_of, numbers_from
 from bolometric.core.number_making.rules import SIGNS, MakingRules, operations_of
 from bolometric.core.settings.amounts import FACE_LIMIT, FINEST_FACE, parsed, plain, tidy
 from bolometric.core.settings.errors import GameError
@@ -32,7 +32,9 @@ def made_of(game: Game) -> Making:
         raise GameError(str(error), "pieces") from None
 
 
-def asked(typed: Sequence[str], operations: str, rules: MakingRules) -> tuple[MakingRules, Numbers, tuple[Number, ...]]:
+def asked(
+    typed: Sequence[str], operations: str, rules: MakingRules
+) -> tuple[MakingRules, Numbers, tuple[DrawNumber, ...]]:
     """Numbers and operations as they are typed, and what can be made of them. Raises GameError for what can't be."""
     try:
         rules = replace(rules, operations=operations_of(operations))
@@ -42,7 +44,7 @@ def asked(typed: Sequence[str], operations: str, rules: MakingRules) -> tuple[Ma
         raise GameError(str(error)) from None
 
 
-def numbers_plain(found: Sequence[Number]) -> dict[str, object]:
+def numbers_plain(found: Sequence[DrawNumber]) -> dict[str, object]:
     """What one draw can make, as the command line's JSON."""
     return {"numbers": [{"value": plain(Fraction(n.value)), "ways": n.ways, "sum": n.sum} for n in found]}
 
@@ -69,7 +71,7 @@ def rules_words(rules: MakingRules) -> str:
     return f"{signs}, {use}, {order}" + (f", {whole}" if "/" in rules.operations else "")
 
 
-def numbers_text(numbers: Numbers, rules: MakingRules, found: Sequence[Number]) -> str:
+def numbers_text(numbers: Numbers, rules: MakingRules, found: Sequence[DrawNumber]) -> str:
     """What one draw can make, as a table."""
     title = f"{listing(numbers, 'and')} make {plural(len(found), 'number')} ({rules_words(rules)})."
     rows = [("number", "ways", "shortest sum"), *((minus(n.value), f"{n.ways:,}", n.sum) for n in found)]
@@ -87,7 +89,7 @@ def made_text(game: Game, made: Making) -> str:
 MOST_NAMED = 12
 
 
-def draw_words(numbers: Numbers, found: Sequence[Number]) -> str:
+def draw_words(numbers: Numbers, found: Sequence[DrawNumber]) -> str:
     """What one draw makes, in a sentence or two."""
     whole = [int(n.value) for n in found if n.value >= 1 and Fraction(n.value).denominator == 1]
     if not found:
@@ -99,7 +101,7 @@ def draw_words(numbers: Numbers, found: Sequence[Number]) -> str:
     return f"{told} The least whole number that they do not make is {missing}." if whole else told
 
 
-def sum_words(numbers: Numbers, found: Sequence[Number], value: Fraction) -> str:
+def sum_words(numbers: Numbers, found: Sequence[DrawNumber], value: Fraction) -> str:
     """How one draw makes a number."""
     number = next((n for n in found if n.value == value), None)
     named = minus(tidy(value))

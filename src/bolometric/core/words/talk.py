@@ -30,7 +30,7 @@ LEVELS = {EASY: "easy", MIDDLING: "middling", HARD: "hard"}
 
 
 @dataclass(frozen=True, slots=True)
-class Question:
+class TalkQuestion:
     """A question with its answer."""
 
     key: str
@@ -39,27 +39,29 @@ class Question:
     answer: str
 
 
-def questions(game: Game, readings: dict[str, Reading], practice: Practice | None, heat: Heat | None) -> list[Question]:
+def questions(
+    game: Game, readings: dict[str, Reading], practice: Practice | None, heat: Heat | None
+) -> list[TalkQuestion]:
     """The questions of a game as its maker wants them: the program's, those that were changed, and own ones."""
     found = list(_made(game, readings, practice, heat))
     found.sort(key=lambda one: one.level)
     return edited(_fewer(found), game.talk)
 
 
-def asked_of(found: Measurement) -> list[Question]:
+def asked_of(found: Measurement) -> list[TalkQuestion]:
     """The questions of a game that has been measured."""
     practice = None if found.notes is None else found.notes.practice()
     return questions(found.exact.game, found.readings, practice, found.exact.heat)
 
 
-def edited(found: list[Question], talk: Talk) -> list[Question]:
+def edited(found: list[TalkQuestion], talk: Talk) -> list[TalkQuestion]:
     """What the maker left out is left out, what was changed is changed, and what was added stands among its like."""
-    own = {one.key: Question(one.key, one.level, one.ask, one.answer) for one in talk.own}
+    own = {one.key: TalkQuestion(one.key, one.level, one.ask, one.answer) for one in talk.own}
     kept = [own.pop(one.key, one) for one in found if one.key not in talk.dropped]
     return sorted([*kept, *own.values()], key=lambda one: one.level)
 
 
-def _fewer(found: list[Question]) -> list[Question]:
+def _fewer(found: list[TalkQuestion]) -> list[TalkQuestion]:
     """So many as are asked at most, the same part of each level."""
     while len(found) > MOST:
         levels = [one.level for one in found]
@@ -68,7 +70,9 @@ def _fewer(found: list[Question]) -> list[Question]:
     return found
 
 
-def _made(game: Game, readings: dict[str, Reading], practice: Practice | None, heat: Heat | None) -> Iterator[Question]:
+def _made(
+    game: Game, readings: dict[str, Reading], practice: Practice | None, heat: Heat | None
+) -> Iterator[TalkQuestion]:
     if game.area.uses_pieces and not game.shown.sampled and len(game.shown.totals) > 1:
         yield from _of_draws(game)
     if practice is not None:
@@ -77,7 +81,7 @@ def _made(game: Game, readings: dict[str, Reading], practice: Practice | None, h
     yield from _of_board(game, heat)
     work = area_of(game).work
     for k, one in enumerate((work.pays(game) if work is not None else ())[:2]):
-        yield Question(f"pays-{k + 1}", HARD, one.question, one.answer)
+        yield TalkQuestion(f"pays-{k + 1}", HARD, one.question, one.answer)
 
 
 def _upper(text: str) -> str:
@@ -95,10 +99,10 @@ def _drawn(game: Game) -> str:
     return "the pieces"
 
 
-def _of_draws(game: Game) -> Iterator[Question]:
+def _of_draws(game: Game) -> Iterator[TalkQuestion]:
     odds, drawn = game.shown, _drawn(game)
     low, high = odds.totals[0], odds.totals[-1]
-    yield Question(
+    yield TalkQuestion(
         "range",
         EASY,
         f"What is the least that {drawn} can make, and what is the most?",
@@ -107,7 +111,7 @@ def _of_draws(game: Game) -> Iterator[Question]:
     likely, rare = max(odds.ways), min(odds.ways)
     often = odds.with_ways(likely)
     if likely == rare:
-        yield Question(
+        yield TalkQuestion(
             "likeliest",
             EASY,
             f"Does any number come up more often than the others with {drawn}?",
@@ -115,7 +119,7 @@ def _of_draws(game: Game) -> Iterator[Question]:
         )
     else:
         told = listing(often[:4], "and")
-        yield Question(
+        yield TalkQuestion(
             "likeliest",
             EASY,
             f"Which number do you think {drawn} make most often?",
@@ -123,7 +127,7 @@ def _of_draws(game: Game) -> Iterator[Question]:
         )
         seldom = min(odds.totals, key=lambda total: (odds.ways_of(total), -total))
         near = min((t for t in odds.totals if odds.ways_of(t) < likely), key=lambda t: (abs(t - often[0] - 2), t))
-        yield Question(
+        yield TalkQuestion(
             "wait",
             MIDDLING,
             f"Which would you rather wait for, {minus(often[0])} or {minus(near)}, and why?",
@@ -131,7 +135,7 @@ def _of_draws(game: Game) -> Iterator[Question]:
             f"{odds.ways_of(near):,}.",
         )
         wait = Fraction(odds.all_ways, odds.ways_of(seldom))
-        yield Question(
+        yield TalkQuestion(
             "rarest",
             HARD,
             f"How many draws does it take on average until {minus(seldom)} comes?",
@@ -141,24 +145,24 @@ def _of_draws(game: Game) -> Iterator[Question]:
     gaps = odds.impossible(1)
     never: Value = gaps[0] if gaps else tidy(Fraction(high) + (odds.step or 1))
     why = "it lies between what they can make" if gaps else f"{minus(high)} is the most"
-    yield Question("never", MIDDLING, f"Can {drawn} ever make {minus(never)}?", f"No: {why}.")
+    yield TalkQuestion("never", MIDDLING, f"Can {drawn} ever make {minus(never)}?", f"No: {why}.")
 
 
-def _of_ways(game: Game, total: Value, drawn: str) -> Iterator[Question]:
+def _of_ways(game: Game, total: Value, drawn: str) -> Iterator[TalkQuestion]:
     """How a total comes about, and a claim that can't be."""
     if not can_be_listed(game.pieces) or sum(getattr(piece, "drawn", 1) for piece in game.pieces) < 2:
         return
     rows, count = combinations(game.pieces, game.draw, total, 6)
     ways = "; ".join(listing(shown, "and") for shown, _ in rows)
     more = f" and {count - len(rows)} more" if count > len(rows) else ""
-    yield Question("ways", MIDDLING, f"In which ways can {drawn} make {minus(total)}?", f"With {ways}{more}.")
+    yield TalkQuestion("ways", MIDDLING, f"In which ways can {drawn} make {minus(total)}?", f"With {ways}{more}.")
     faces = {value for piece in game.pieces for value in piece.values}
     top = max(faces)
     rest = Fraction(total) - Fraction(top) - 1
     whole = all(Fraction(value).denominator == 1 for value in (*faces, total))
     if game.draw.make == "add" and len(game.pieces) == 2 and whole and rest > 0:
         wrong = int(top) + 1
-        yield Question(
+        yield TalkQuestion(
             "claim",
             MIDDLING,
             f"Somebody says that {wrong} and {minus(tidy(rest))} make {minus(total)}. Can {drawn} show that?",
@@ -180,7 +184,7 @@ def _result(one: Fact) -> str:
     return minus(tidy(max(a, b)))
 
 
-def _of_facts(practice: Practice) -> Iterator[Question]:
+def _of_facts(practice: Practice) -> Iterator[TalkQuestion]:
     sums = {one: sum(times) for one, times in practice.facts.items() if one.does in (*known.SIGNS, known.COMPARE)}
     if not sums:
         return
@@ -188,18 +192,18 @@ def _of_facts(practice: Practice) -> Iterator[Question]:
     often = significant(sums[usual], 2)
     times = f"Players meet it {'once' if often == '1' else f'{often} times'} in a game together (simulated)."
     if usual.does == known.COMPARE:
-        yield Question("usual", EASY, f"Which is more, {usual.words}?", f"{_result(usual)}. {times}")
+        yield TalkQuestion("usual", EASY, f"Which is more, {usual.words}?", f"{_result(usual)}. {times}")
     else:
-        yield Question("usual", EASY, f"What is {usual.words}?", f"{_result(usual)}. {times}")
+        yield TalkQuestion("usual", EASY, f"What is {usual.words}?", f"{_result(usual)}. {times}")
     hard = max(sums, key=lambda one: (timing(one, USUAL).seconds, str(one)))
     if hard != usual and hard.does != known.COMPARE:
-        yield Question("hardest", HARD, f"How would you work out {hard.words}?", f"It is {_result(hard)}.")
+        yield TalkQuestion("hardest", HARD, f"How would you work out {hard.words}?", f"It is {_result(hard)}.")
     if usual.does == known.ADD:
         made = Fraction(usual.one) + Fraction(usual.other)
         others = [one for one in sums if one.does == known.ADD and one != usual]
         same = [one.words for one in others if Fraction(one.one) + one.other == made]
         if same:
-            yield Question(
+            yield TalkQuestion(
                 "same",
                 MIDDLING,
                 f"Which other sums make the same as {usual.words}?",
@@ -207,7 +211,7 @@ def _of_facts(practice: Practice) -> Iterator[Question]:
             )
 
 
-def _of_play(game: Game, readings: dict[str, Reading]) -> Iterator[Question]:
+def _of_play(game: Game, readings: dict[str, Reading]) -> Iterator[TalkQuestion]:
     unit = game.area.pace
     lasting = readings.get(unit)
     if lasting is not None and lasting.mean is not None:
@@ -217,7 +221,7 @@ def _of_play(game: Game, readings: dict[str, Reading]) -> Iterator[Question]:
             else (f" 8 of 10 games take {show(unit, lasting.p10)} to {show(unit, lasting.p90)}.")
         )
         name = game.area.paced_by[1]
-        yield Question(
+        yield TalkQuestion(
             "length",
             HARD,
             f"How many {name} do you think a whole game takes?",
@@ -227,16 +231,16 @@ def _of_play(game: Game, readings: dict[str, Reading]) -> Iterator[Question]:
     if edge is not None and edge.mean is not None and game.seats.count > 1 and between_equals(game) == game:
         better = "Yes" if edge.mean > 0.005 else "No, it is worse" if edge.mean < -0.005 else "It makes no difference"
         told = f"{show('first_seat_edge', edge.mean)} from an even share ({certainty('first_seat_edge', edge)})"
-        yield Question("first", MIDDLING, "Is it better to go first?", f"{better}: {told}.")
+        yield TalkQuestion("first", MIDDLING, "Is it better to go first?", f"{better}: {told}.")
     if not area_of(game).measured.chooses(game):
-        yield Question(
+        yield TalkQuestion(
             "thinking",
             MIDDLING,
             "Could you play this game well or badly? Why?",
             "Neither: there is nothing to decide, so it is all luck.",
         )
     elif (choice := readings.get("choice")) is not None and choice.mean is not None:
-        yield Question(
+        yield TalkQuestion(
             "thinking",
             MIDDLING,
             "Does it help to think, or is it all luck?",
@@ -244,7 +248,7 @@ def _of_play(game: Game, readings: dict[str, Reading]) -> Iterator[Question]:
         )
     success = readings.get("success")
     if game.area.ending == "together" and success is not None and success.mean is not None:
-        yield Question(
+        yield TalkQuestion(
             "together",
             HARD,
             "How often do you think all reach the aim together?",
@@ -252,7 +256,7 @@ def _of_play(game: Game, readings: dict[str, Reading]) -> Iterator[Question]:
         )
 
 
-def _of_board(game: Game, heat: Heat | None) -> Iterator[Question]:
+def _of_board(game: Game, heat: Heat | None) -> Iterator[TalkQuestion]:
     places = area_of(game).board.places(game)
     if heat is None or not isinstance(places, Track | Tiles) or len(set(heat.values)) < 2:
         return
@@ -266,8 +270,10 @@ def _of_board(game: Game, heat: Heat | None) -> Iterator[Question]:
     nobody = [k for k in there if heat.values[k] == 0 and not heat.stderr]
     what = "square" if isinstance(places, Track) else "number"
     told = f"{_upper(what)} {names[most]} ({heat.legend.lower()}: {percent(heat.values[most])}, {heat.known})."
-    yield Question("board", MIDDLING, f"Which {what} of the board do you think comes most often?", told)
+    yield TalkQuestion("board", MIDDLING, f"Which {what} of the board do you think comes most often?", told)
     if nobody:
         named = listing_words([names[k] for k in nobody[:6]], "and")
         more = f" and {plural(len(nobody) - 6, 'more', 'more')}" if len(nobody) > 6 else ""
-        yield Question("nobody", HARD, f"Is there a {what} on the board that is never used?", f"Yes: {named}{more}.")
+        yield TalkQuestion(
+            "nobody", HARD, f"Is there a {what} on the board that is never used?", f"Yes: {named}{more}."
+        )

@@ -26,7 +26,7 @@ from bolometric.core.settings.knobs import KnobAt, knob_at
 from bolometric.core.text.figures import listing_words, significant
 from bolometric.desk.editors.aims import AimsEditor
 from bolometric.desk.editors.base import Editor
-from bolometric.desk.parts.pair_table import HEAD, Cell, PairTable
+from bolometric.desk.parts.pair_table import HEAD, Cell, PairTableView
 from bolometric.desk.parts.plain import Label
 from bolometric.paint.palette import Palette, warmths
 
@@ -162,7 +162,7 @@ class FluencyEditor(Editor):
         self.wipe = QPushButton("Undo clicks")
         for part in (self.sign, Label("click:"), self.brush, self.wipe):
             row.addWidget(part)
-        self.picture = PairTable("Seconds for each fact")
+        self.picture = PairTableView("Seconds for each fact")
         self.picture.setFixedSize(PICTURE, PICTURE + HEAD)
         self.pointed = Label(objectName="hint")
         self.side.addLayout(row)

@@ -48,7 +48,7 @@ AFTER = (("put_back", "put back after each draw"), ("keep_out", "kept out until 
 TALLEST = 190
 
 
-class Form(QWidget):
+class PieceForm(QWidget):
     """What all forms share."""
 
     changed = Signal(object)
@@ -120,7 +120,7 @@ class Form(QWidget):
         return box
 
 
-class DieForm(Form):
+class DieForm(PieceForm):
     """A die as its unfolded net, a line on each face."""
 
     def __init__(self, piece: Die) -> None:
@@ -180,7 +180,7 @@ class DieForm(Form):
         self.send()
 
 
-class PackForm(Form):
+class PackForm(PieceForm):
     """A pack as rows of a value and how many of it."""
 
     def __init__(self, piece: Pack) -> None:
@@ -263,7 +263,7 @@ class PackForm(Form):
         self.area.verticalScrollBar().setValue(self.area.verticalScrollBar().maximum())
 
 
-class DropForm(Form):
+class DropForm(PieceForm):
     """A counter dropped on a chart: its first and last number, and where it likes to land."""
 
     def __init__(self, piece: Drop) -> None:
@@ -286,7 +286,7 @@ class DropForm(Form):
         self.send()
 
 
-class CountersForm(Form):
+class CountersForm(PieceForm):
     """Two-sided counters: how many, and what each side is called and worth."""
 
     def __init__(self, piece: Counters) -> None:

@@ -25,7 +25,7 @@ from bolometric.core.settings.errors import FileError
 from bolometric.core.settings.explain import explain
 from bolometric.core.settings.knobs import KnobAt
 from bolometric.desk.editors.base import WIDTH, Editor
-from bolometric.desk.editors.forms import CountersForm, DieForm, DropForm, Form, PackForm
+from bolometric.desk.editors.forms import CountersForm, DieForm, DropForm, PackForm, PieceForm
 from bolometric.desk.editors.spinner_form import SpinnerForm
 from bolometric.desk.own_pieces import OwnPieces
 from bolometric.desk.parts.plain import Label, tip
@@ -115,7 +115,7 @@ class PiecesEditor(Editor):
         top.addWidget(self.presets, 1)
         top.addWidget(self.shown)
         self.body.addLayout(top)
-        self.form: Form | None = None
+        self.form: PieceForm | None = None
         self.keep = QPushButton("Keep as my own piece …")
         self.keep.clicked.connect(self._keep)
         self._rebuild()
@@ -161,8 +161,8 @@ class PiecesEditor(Editor):
         self.row.addStretch()
         return made
 
-    def _form_of(self, piece: AnyPiece) -> Form:
-        form: Form
+    def _form_of(self, piece: AnyPiece) -> PieceForm:
+        form: PieceForm
         match piece:
             case Die():
                 form = DieForm(piece)

@@ -17,7 +17,7 @@ from bolometric.core.pieces.kinds import CIRCLE, MOST_SECTORS, NARROWEST, Spinne
 from bolometric.core.pieces.piece_line import sectors_of_line
 from bolometric.core.settings.amounts import plain
 from bolometric.desk.editors.face_line import FaceLine, with_face
-from bolometric.desk.editors.forms import Form
+from bolometric.desk.editors.forms import PieceForm
 from bolometric.desk.parts.plain import Label
 from bolometric.paint.palette import Palette
 from bolometric.paint.pieces import edges_of, on_circle, paint_spinner
@@ -98,7 +98,7 @@ class Disc(QWidget):
             super().keyPressEvent(event)
 
 
-class SpinnerForm(Form):
+class SpinnerForm(PieceForm):
     """Disc and rows of face and angle. Angles always fill the circle: what one gains the next one loses."""
 
     def __init__(self, piece: Spinner, palette: Palette) -> None:

@@ -16,7 +16,7 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
-from bolometric.core.words.help.handbook import Page, page_of, pages, search
+from bolometric.core.words.help.handbook import HandbookPage, page_of, pages, search
 from bolometric.desk.help.pictures import picture
 from bolometric.desk.style import TEXT
 from bolometric.paint.fonts import screen_font
@@ -43,7 +43,7 @@ class PageView(QTextBrowser):
         if address.scheme() == PAGE:
             self.page_asked.emit(address.path())
 
-    def show_page(self, page: Page) -> None:
+    def show_page(self, page: HandbookPage) -> None:
         """Show it from its top."""
         self.setMarkdown(f"# {page.title}\n\n{page.text}")
         self.document().setDocumentMargin(MARGIN)
@@ -133,7 +133,7 @@ class Handbook(QWidget):
             nothing.setFlags(Qt.ItemFlag.NoItemFlags)
             self.list.addItem(nothing)
 
-    def _add(self, page: Page, words: str) -> None:
+    def _add(self, page: HandbookPage, words: str) -> None:
         item = QListWidgetItem(words)
         item.setData(KEY, page.key)
         self.list.addItem(item)

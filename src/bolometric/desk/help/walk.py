@@ -16,7 +16,7 @@ from bolometric.desk.parts.plain import Label
 
 
 @dataclass(frozen=True, slots=True)
-class Step:
+class WalkStep:
     """One step: in which view, what is framed, and what is said."""
 
     view: str
@@ -25,31 +25,31 @@ class Step:
 
 
 STEPS = (
-    Step(
+    WalkStep(
         "shape",
         "sheet",
         "These are the rules. Every coloured word is a setting: click one, change it, and see what "
         "it does. Ctrl+Z takes it back.",
     ),
-    Step(
+    WalkStep(
         "shape",
         "board",
         "The board as it will be cut out. Warm squares are landed on often, cold ones rarely; point "
         "at one to read more.",
     ),
-    Step(
+    WalkStep(
         "shape",
         "gauges",
         "What the rules come to. Green lies in the band that you aim for. Click a gauge to see how "
         "it was worked out and what would move it.",
     ),
-    Step(
+    WalkStep(
         "shape",
         "faults",
         "What would annoy players, with changes that mend it. A click makes the change; undo takes it back.",
     ),
-    Step("table", "stack", "Play it by hand, or let the program play a seat. The coach says what a choice costs."),
-    Step("sheets", "stack", "Print it: boards, dice to fold, rules in large letters, and a card for the teacher."),
+    WalkStep("table", "stack", "Play it by hand, or let the program play a seat. The coach says what a choice costs."),
+    WalkStep("sheets", "stack", "Print it: boards, dice to fold, rules in large letters, and a card for the teacher."),
 )
 
 

@@ -10,7 +10,7 @@ from PySide6.QtCore import QRectF, QSize
 from PySide6.QtGui import QColor, QPainter, QPaintEvent, QResizeEvent
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
-from bolometric.paint.chart import Bars, Drawing, Line, Mark, Words, paint_chart
+from bolometric.paint.chart import Bars, ChartLine, ChartWords, Drawing, Mark, paint_chart
 from bolometric.paint.palette import LIGHT, Palette
 
 MOST_LABELS = 40
@@ -28,7 +28,7 @@ PADDING = 0.01
 Numbers = Sequence[float] | NDArray[np.float64]
 
 
-class Chart(QWidget):
+class ChartView(QWidget):
     """One still chart."""
 
     def __init__(self, across: str, up: str) -> None:
@@ -74,13 +74,13 @@ class Chart(QWidget):
 
     def label(self, x: float, y: float, words: str, colour: str, size: float = 13, below: bool = False) -> None:
         """Words centred above (or below) a point."""
-        self.drawing.words.append(Words(x, y, words, colour, size, below))
+        self.drawing.words.append(ChartWords(x, y, words, colour, size, below))
 
     def line(
         self, x: NDArray[np.float64], y: NDArray[np.float64], colour: str, dots: bool = False, mark: str = "o"
     ) -> None:
         """A line through points, with marks on them if they are few."""
-        self.drawing.lines.append(Line(x, y, colour, mark if dots else ""))
+        self.drawing.lines.append(ChartLine(x, y, colour, mark if dots else ""))
 
     def frame(self, left: float, right: float, top: float) -> None:
         """The range that is shown, from zero up."""

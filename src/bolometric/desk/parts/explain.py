@@ -39,7 +39,7 @@ class ReadingDetail(QWidget):
         self.setAccessibleName(kind.label)
         self._column.addWidget(Label(kind.label, objectName="heading"))
         self._column.addWidget(wrapped(f"{kind.meaning[:1].upper()}{kind.meaning[1:]}.", "hint"))
-        for line in told(key, reading):
+        for line in reading_sentences(key, reading):
             self._column.addWidget(wrapped(line, "line"))
         if key in type(game.brief).model_fields:
             target = QPushButton(f"Target: {band_words(game, f'brief.{key}')}")
@@ -68,7 +68,7 @@ class ReadingDetail(QWidget):
         self.resized.emit()
 
 
-def told(key: str, reading: Reading | None) -> list[str]:
+def reading_sentences(key: str, reading: Reading | None) -> list[str]:
     """How a reading was worked out, in sentences."""
     if reading is None:
         return ["Not worked out yet."]

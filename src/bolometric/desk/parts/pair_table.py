@@ -35,7 +35,7 @@ class Cell:
     """Which of a list it stands for."""
 
 
-class PairTable(QWidget):
+class PairTableView(QWidget):
     """Rows for the first number, columns for the second. Arrow keys or the mouse go from pair to pair."""
 
     pointed = Signal(object)

@@ -42,7 +42,7 @@ class Rescue(QFrame):
                 gone.deleteLater()
         self.left, self.buttons = list(left), []
         for row, one in enumerate(self.left):
-            words = Label(told(one), wordWrap=True)
+            words = Label(rescue_line(one), wordWrap=True)
             take, drop = QPushButton("Open it"), QPushButton("Discard it")
             take.setAccessibleName(f"Open {one.game.name}")
             drop.setAccessibleName(f"Discard {one.game.name}")
@@ -58,7 +58,7 @@ class Rescue(QFrame):
         self.offer([one for one in self.left if one != gone])
 
 
-def told(left: Left) -> str:
+def rescue_line(left: Left) -> str:
     """Which game it is, from when, and what it has that its file has not."""
     when = f"{datetime.fromtimestamp(left.time):%A, %-d %B, %H:%M}"
     name = f"“{left.game.name}” was not saved when the program ended ({when})"

@@ -6,7 +6,7 @@ from collections.abc import Callable
 
 from PySide6.QtWidgets import QHBoxLayout, QPushButton, QWidget
 
-from bolometric.core.words.talk import LEVELS, Question
+from bolometric.core.words.talk import LEVELS, TalkQuestion
 from bolometric.desk.parts.plain import Label
 
 
@@ -21,9 +21,9 @@ class TalkLine(QWidget):
         self.words = Label(wordWrap=True)
         for part in (self.begin, self.words, self.reveal, self.next):
             row.addWidget(part, 1 if part is self.words else 0)
-        self.make: Callable[[], list[Question]] = list
+        self.make: Callable[[], list[TalkQuestion]] = list
         """Makes the questions; called when they are first asked for."""
-        self.questions: list[Question] = []
+        self.questions: list[TalkQuestion] = []
         self.at = 0
         self.begin.clicked.connect(self._begin)
         self.reveal.clicked.connect(self._reveal)

@@ -22,7 +22,7 @@ from bolometric.paint.fonts import screen_font, write
 from bolometric.paint.palette import Palette
 
 if TYPE_CHECKING:
-    from bolometric.desk.views.card_entry import Entry
+    from bolometric.desk.views.card_entry import ShelfEntry
 
 CARD = QSize(290, 314)
 DOES = (("open", "Open"), ("rename", "Rename …\tF2"), ("copy", "Copy"), ("away", "Throw away\tDel"))
@@ -32,13 +32,13 @@ SHIPPED = ("open", "copy")
 KEYS = {Qt.Key.Key_F2: "rename", Qt.Key.Key_Delete: "away"}
 
 
-class Card(QAbstractButton):
+class GameCard(QAbstractButton):
     """One game. Activating it opens the game."""
 
     def __init__(self, path: Path, colours: Palette) -> None:
         super().__init__()
         self.path, self.colours = path, colours
-        self.entry: Entry | None = None
+        self.entry: ShelfEntry | None = None
         self._searched = ""
         self.setFixedSize(CARD)
         self.setCursor(Qt.CursorShape.PointingHandCursor)
@@ -72,7 +72,7 @@ class Card(QAbstractButton):
         else:
             self.asked.emit(what)
 
-    def fill(self, entry: Entry) -> None:
+    def fill(self, entry: ShelfEntry) -> None:
         """The file has been read."""
         from bolometric.desk.views.card_entry import aloud, searched
 

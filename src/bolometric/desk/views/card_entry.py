@@ -31,7 +31,7 @@ SUITED = 600
 
 
 @dataclass(frozen=True, slots=True)
-class Entry:
+class ShelfEntry:
     """One file on a shelf: a game that was measured, or a sentence that says why not."""
 
     path: Path
@@ -45,7 +45,7 @@ class Entry:
     """How well it suits its targets, from 0 to 1; None where it has none, or that is not known yet."""
 
 
-def look(path: Path, stop: Stop) -> Entry:
+def look(path: Path, stop: Stop) -> ShelfEntry:
     """Read and measure a file for its card. Raises Cancelled once ``stop()`` is true."""
     from bolometric.core.measure.measuring import quick_measure  # once the cards have been painted
 
@@ -53,12 +53,12 @@ def look(path: Path, stop: Stop) -> Entry:
         with heeding(stop):
             exact = quick_measure(read(path), stop)
             _ = exact.heat  # worked out here, on the shelf's thread
-        return Entry(path, exact)
+        return ShelfEntry(path, exact)
     except (FileError, GameError) as error:
-        return Entry(path, None, str(error))
+        return ShelfEntry(path, None, str(error))
 
 
-def weigh(entry: Entry, stop: Stop) -> Entry:
+def weigh(entry: ShelfEntry, stop: Stop) -> ShelfEntry:
     """The entry with how hard its game is. Raises Cancelled once ``stop()`` is true."""
     from bolometric.core.judge.difficulty import difficulty_of
     from bolometric.core.judge.suits import targets_of
@@ -72,7 +72,7 @@ def weigh(entry: Entry, stop: Stop) -> Entry:
         return replace(entry, scales=difficulty_of(entry.exact, stop), suits=suited)
 
 
-def told(entry: Entry) -> str:
+def entry_line(entry: ShelfEntry) -> str:
     """Who plays, for how long and how well it suits its targets; nothing where it was not measured."""
     if entry.exact is None:
         return ""
@@ -83,22 +83,24 @@ def told(entry: Entry) -> str:
     return known if entry.suits is None else f"{known} · suits {percent(entry.suits)}"
 
 
-def aloud(entry: Entry) -> str:
+def aloud(entry: ShelfEntry) -> str:
     """The same for whoever listens, with the name and how hard it is; nothing where it was not measured."""
     if entry.exact is None:
         return ""
     hard = ", ".join(f"{scale.name.lower()}: {scale.headline}" for scale in entry.scales)
     game = entry.exact.game
-    return ", ".join(filter(None, (game.name, game.brief.note, told(entry), hard)))
+    return ", ".join(filter(None, (game.name, game.brief.note, entry_line(entry), hard)))
 
 
-def searched(entry: Entry) -> str:
+def searched(entry: ShelfEntry) -> str:
     """What is looked through for words, beside the name of the file."""
     game = entry.exact.game if entry.exact is not None else None
     return f"{game.name} {game.brief.practising} {game.brief.group} {game.brief.note}" if game is not None else ""
 
 
-def paint_entry(painter: QPainter, entry: Entry, exact: Analysis, board: QRectF, words: QRectF, c: Palette) -> None:
+def paint_entry(
+    painter: QPainter, entry: ShelfEntry, exact: Analysis, board: QRectF, words: QRectF, c: Palette
+) -> None:
     """Draw a game that was measured: its board, and below what it is."""
     game = exact.game
     places = area_of(game).board.places(game)
@@ -108,7 +110,7 @@ def paint_entry(painter: QPainter, entry: Entry, exact: Analysis, board: QRectF,
     about = entry.words or f"{game.brief.practising} · {game.brief.group}"
     write(painter, words.adjusted(0, 26, 0, 0), game.brief.note, 13.5, c.ember)
     write(painter, words.adjusted(0, 46, 0, 0), about, 13.5, c.faint)
-    write(painter, words.adjusted(0, 66, 0, 0), told(entry), 14.5, c.ink)
+    write(painter, words.adjusted(0, 66, 0, 0), entry_line(entry), 14.5, c.ink)
     _paint_scales(painter, entry.scales, words.adjusted(0, 92, 0, 0), c)
 
 

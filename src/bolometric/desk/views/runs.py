@@ -22,8 +22,8 @@ from bolometric.core.results.readings import Reading
 from bolometric.core.results.show import MOST_NAMED
 from bolometric.core.text.figures import percent, plural
 from bolometric.core.words.telling import at_least_words, lead_words, length_words, score_words, win_words
-from bolometric.desk.measurer import Played
-from bolometric.desk.parts.chart import Chart
+from bolometric.desk.measurer import PlayedRuns
+from bolometric.desk.parts.chart import ChartView
 from bolometric.desk.parts.plain import Label
 from bolometric.paint.palette import LIGHT, Palette
 
@@ -47,14 +47,14 @@ class RunsView(QWidget):
         super().__init__()
         self.game = Game()
         self.exact: Analysis | None = None
-        self.played: Played | None = None
+        self.played: PlayedRuns | None = None
         self.colours: Palette = LIGHT
         column = QVBoxLayout(self)
         column.setContentsMargins(16, 12, 16, 8)
         column.addLayout(self._top())
-        self.lengths = Chart("turns in a game, all players together", "share of games")
-        self.wins = Chart("", "share of games won")
-        self.leads = Chart("part of the game played", "share of games")
+        self.lengths = ChartView("turns in a game, all players together", "share of games")
+        self.wins = ChartView("", "share of games won")
+        self.leads = ChartView("part of the game played", "share of games")
         self.lengths_words, self.wins_words, self.leads_words = (Label(wordWrap=True) for _ in range(3))
         grid = QGridLayout()
         grid.setHorizontalSpacing(18)
@@ -135,7 +135,7 @@ class RunsView(QWidget):
         self.exact = exact
         self._draw()
 
-    def show_played(self, played: Played) -> None:
+    def show_played(self, played: PlayedRuns) -> None:
         """More runs are in."""
         self.played = played
         self.bar.setValue(int(1000 * played.progress))

@@ -20,11 +20,11 @@ from PySide6.QtWidgets import QGridLayout, QScrollArea, QVBoxLayout, QWidget
 
 from bolometric.assets import SUFFIX
 from bolometric.desk.parts.plain import Label, tip
-from bolometric.desk.views.card import CARD, Card
+from bolometric.desk.views.card import CARD, GameCard
 from bolometric.paint.palette import LIGHT, Palette
 
 if TYPE_CHECKING:
-    from bolometric.desk.views.card_entry import Entry
+    from bolometric.desk.views.card_entry import ShelfEntry
 
 BETWEEN, BESIDE = 14, 22
 """Pixels between two cards, and beside them."""
@@ -50,7 +50,7 @@ def games_in(folder: Path) -> list[Path]:
 
 
 @dataclass(frozen=True, slots=True)
-class Section:
+class ShelfSection:
     """A shelf on screen."""
 
     grid: QGridLayout
@@ -75,13 +75,13 @@ class ShelfView(QScrollArea):
         super().__init__(widgetResizable=True)
         self.setFrameShape(QScrollArea.Shape.NoFrame)
         self.setAccessibleName("Shelf of games")
-        self.cards: dict[Path, Card] = {}
+        self.cards: dict[Path, GameCard] = {}
         self.colours: Palette = LIGHT
         self._lane = ThreadPoolExecutor(1, "shelf")
         self._closed = False
         self.reads = False
         """Whether files are read as soon as they are shown: not before the core is there."""
-        self._sections: list[Section] = []
+        self._sections: list[ShelfSection] = []
         self._columns = 0
         self.words, self.order = "", "name"
         self._reorder = QTimer(self, singleShot=True, interval=REORDER)
@@ -105,14 +105,14 @@ class ShelfView(QScrollArea):
             grid = QGridLayout()
             grid.setSpacing(BETWEEN)
             for path in paths:
-                card = Card(path, colours)
+                card = GameCard(path, colours)
                 card.clicked.connect(lambda _=False, path=path: self.chosen.emit(path))
                 card.asked.connect(lambda what, path=path: self._asked(what, path))
                 self.cards[path] = card
                 if path in known:
                     card.fill(known[path])
             column.addLayout(grid)
-            self._sections.append(Section(grid, paths, nothing, empty))
+            self._sections.append(ShelfSection(grid, paths, nothing, empty))
         column.addStretch()
         self.arrange()
         self.setWidget(inner)
@@ -205,14 +205,14 @@ class ShelfView(QScrollArea):
             if not self._closed:
                 self._lane.submit(self._weigh, entry)  # behind the cards that have not been looked at yet
 
-    def _weigh(self, entry: Entry) -> None:
+    def _weigh(self, entry: ShelfEntry) -> None:
         from bolometric.core.settings.errors import Cancelled
         from bolometric.desk.views.card_entry import weigh
 
         with suppress(Cancelled):
             self._looked.emit(weigh(entry, self._given_up))
 
-    def _fill(self, entry: Entry) -> None:
+    def _fill(self, entry: ShelfEntry) -> None:
         if entry.path not in self.cards:
             return
         before = self.cards[entry.path].entry

@@ -10,7 +10,7 @@ from PySide6.QtGui import QColor, QPainter, QPen
 
 from bolometric.core.results.board import Cells, Heat, Places, Tiles, Track
 from bolometric.core.sheets.contents import Contents
-from bolometric.core.sheets.tiled import OVERLAP, Window
+from bolometric.core.sheets.tiled import OVERLAP, PageWindow
 from bolometric.core.text.figures import plural
 from bolometric.paint.board import paint_board, picture_of
 from bolometric.paint.fonts import piece_font
@@ -71,14 +71,14 @@ def _pages_of(
     for at, window in enumerate(plan.tiling.windows, 1):
         title = name if count == 1 else f"{name}, part {at} of {count}"
 
-        def draw(painter: QPainter, window: Window = window) -> None:
+        def draw(painter: QPainter, window: PageWindow = window) -> None:
             _draw(painter, plan, window, contents, paper, heat)
 
         yield Page(sheet, title, paper.size(plan.tiling.turned), draw)
 
 
 def _draw(
-    painter: QPainter, plan: Planned, window: Window, contents: Contents, paper: Paper, heat: Heat | None
+    painter: QPainter, plan: Planned, window: PageWindow, contents: Contents, paper: Paper, heat: Heat | None
 ) -> None:
     room = paper.room(plan.tiling.turned)
     alone = plan.tiling.pages == 1
@@ -152,7 +152,7 @@ def _paint_waiting(painter: QPainter, plan: Planned, contents: Contents, paper: 
         disc(painter, QPointF((1.9 + 1.05 * seat) * side, middle), 0.43 * side, seat, paper.palette, hollow=True)
 
 
-def _paint_seams(painter: QPainter, place: QRectF, plan: Planned, window: Window, paper: Paper) -> None:
+def _paint_seams(painter: QPainter, place: QRectF, plan: Planned, window: PageWindow, paper: Paper) -> None:
     """Where to cut, where the next page is glued on, and which page this is."""
     last_column, last_row = window.column == plan.tiling.columns - 1, window.row == plan.tiling.rows - 1
     ink, overlap = QColor(paper.palette.faint), mm(OVERLAP)
@@ -175,7 +175,7 @@ def _paint_seams(painter: QPainter, place: QRectF, plan: Planned, window: Window
     _paint_map(painter, plan, window, paper)
 
 
-def _paint_map(painter: QPainter, plan: Planned, window: Window, paper: Paper) -> None:
+def _paint_map(painter: QPainter, plan: Planned, window: PageWindow, paper: Paper) -> None:
     """All pages as small boxes, this one filled, in the foot beside the ruler."""
     tiling, palette = plan.tiling, paper.palette
     inside = paper.room(tiling.turned)

@@ -9,7 +9,7 @@ from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QColor, QFontMetricsF, QPainter, QPen
 
 from bolometric.core.pieces.kinds import Card, Pack
-from bolometric.core.sheets.cards import HIGH, QUESTION, WIDE, Grid, Place
+from bolometric.core.sheets.cards import HIGH, QUESTION, WIDE, CardGrid, Place
 from bolometric.core.sheets.contents import Asked, Contents
 from bolometric.paint.faces import paint_special, paint_value
 from bolometric.paint.fonts import piece_font
@@ -32,7 +32,7 @@ class _Deck:
 def card_pages(contents: Contents, paper: Paper, times: int, backs: bool) -> Iterator[Page]:
     """The cards of every pack; with their backs, each page of backs follows its page of fronts."""
     for deck in (*_packs(contents, paper, times), *_questions(contents, paper, times)):
-        grid = Grid(paper.size(), paper.printing.margin, deck.size, FOOT)
+        grid = CardGrid(paper.size(), paper.printing.margin, deck.size, FOOT)
         pages = -(-len(deck.fronts) // grid.a_page)
         for page in range(pages):
             here = range(page * grid.a_page, min((page + 1) * grid.a_page, len(deck.fronts)))

@@ -11,7 +11,7 @@ from bolometric.core.game.printing import Printing
 from bolometric.paint.fonts import piece_font
 from bolometric.paint.printed.out import pdf
 from bolometric.paint.printed.page import Page, Paper, fitted, mm
-from bolometric.paint.printed.words import SMALL_PRINT, Words
+from bolometric.paint.printed.words import SMALL_PRINT, PrintedWords
 from bolometric.paint.tally import Column, paint_tally
 
 HEAD, LINE = 16.0, 8.0
@@ -21,7 +21,7 @@ TERM = "What was played"
 
 def term_pages(parts: Sequence[tuple[str, Sequence[str]]], paper: Paper) -> Iterator[Page]:
     """Headings, each with its lines; the first heading is the title."""
-    written = Words(SMALL_PRINT, paper)
+    written = PrintedWords(SMALL_PRINT, paper)
     for at, (heading, lines) in enumerate(parts):
         (written.heading if at else written.title)(heading)
         for line in lines:

@@ -12,10 +12,10 @@ from PySide6.QtGui import QColor, QPainter, QPen, QPolygonF
 from bolometric.core.pieces.kinds import CIRCLE, Counters, Die, Drop, Sector, Spinner
 from bolometric.core.pieces.words import shows
 from bolometric.core.results.board import Tiles
-from bolometric.core.sheets.cards import Grid
+from bolometric.core.sheets.cards import CardGrid
 from bolometric.core.sheets.contents import Contents
 from bolometric.core.sheets.nets import Array, Net, net, placed, solid_for
-from bolometric.core.sheets.tiled import Window
+from bolometric.core.sheets.tiled import PageWindow
 from bolometric.paint.board import paint_board, picture_of
 from bolometric.paint.faces import paint_special, paint_value
 from bolometric.paint.pieces import paint_spinner
@@ -67,7 +67,7 @@ def _nets(die: Die, count: int, paper: Paper) -> Iterator[Page]:
     turned, scale = _net_size(laid, paper)
     wide, high = (length * scale for length in laid.size)
     inside = paper.inside(turned)
-    grid = Grid((inside[0], inside[1] - NOTE), 0, (wide + 4, high + 4))
+    grid = CardGrid((inside[0], inside[1] - NOTE), 0, (wide + 4, high + 4))
     pages = -(-count // grid.a_page)
     for page in range(pages):
         here = min(grid.a_page, count - page * grid.a_page)
@@ -145,7 +145,7 @@ def _inner(polygon: Array) -> tuple[tuple[float, float], float]:
 def _discs(spinner: Spinner, count: int, paper: Paper, note: str = "") -> Iterator[Page]:
     inside = paper.inside()
     across = min(DISC, inside[0] - 4, inside[1] - 2 * NOTE - 4)
-    grid = Grid((inside[0], inside[1] - 2 * NOTE), 0, (across + 4, across + 4))
+    grid = CardGrid((inside[0], inside[1] - 2 * NOTE), 0, (across + 4, across + 4))
     pages = -(-count // grid.a_page)
     for page in range(pages):
         here = min(grid.a_page, count - page * grid.a_page)
@@ -196,7 +196,7 @@ def _chart(drop: Drop, paper: Paper) -> Page:
     return Page("pieces", "chart to drop a counter on", paper.size(plan.tiling.turned), draw)
 
 
-def _centred(room: QRectF, window: Window) -> QPointF:
+def _centred(room: QRectF, window: PageWindow) -> QPointF:
     return QPointF(room.center().x() - mm(window.wide) / 2, room.center().y() - mm(window.high) / 2)
 
 
@@ -204,7 +204,7 @@ def _two_sided(counters: Counters, count: int, paper: Paper) -> Iterator[Page]:
     """Strips of two discs that are folded and glued back to back."""
     number = counters.count * count
     size = (TOSSED + 4, 2 * TOSSED + 4)
-    grid = Grid((paper.inside()[0], paper.inside()[1] - NOTE), 0, size)
+    grid = CardGrid((paper.inside()[0], paper.inside()[1] - NOTE), 0, size)
     pages = -(-number // grid.a_page)
     for page in range(pages):
         here = min(grid.a_page, number - page * grid.a_page)

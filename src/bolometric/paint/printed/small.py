@@ -8,7 +8,7 @@ from math import cos, radians, sin
 from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QColor, QPainter, QPainterPath, QPen
 
-from bolometric.core.sheets.cards import Grid
+from bolometric.core.sheets.cards import CardGrid
 from bolometric.core.sheets.contents import Contents
 from bolometric.paint.fonts import piece_font
 from bolometric.paint.markers import FILLS
@@ -73,7 +73,7 @@ def _pattern(painter: QPainter, middle: QPointF, radius: float, seat: int, ink: 
 def counter_pages(contents: Contents, paper: Paper, times: int, wide: float) -> Iterator[Page]:
     """Counters in rows: all of the first player, then of the next; ``wide`` is how far across, in millimetres."""
     cell = wide + 3.0
-    grid = Grid(paper.size(), paper.printing.margin, (cell, cell), FOOT)
+    grid = CardGrid(paper.size(), paper.printing.margin, (cell, cell), FOOT)
     seats = [seat for seat in range(contents.game.seats.count) for _ in range(contents.counters * times)]
     pages = -(-len(seats) // grid.a_page)
     for page in range(pages):
@@ -90,7 +90,7 @@ def counter_pages(contents: Contents, paper: Paper, times: int, wide: float) -> 
 def tile_pages(contents: Contents, paper: Paper, times: int) -> Iterator[Page]:
     """Tiles to fold along the middle, with a flap to stand on: the number in front, a closed back."""
     high = 2 * TILE + FLAP
-    grid = Grid(paper.size(), paper.printing.margin, (TILE + 3, high + 3), FOOT)
+    grid = CardGrid(paper.size(), paper.printing.margin, (TILE + 3, high + 3), FOOT)
     names = list(contents.tiles) * times
     pages = -(-len(names) // grid.a_page)
     for page in range(pages):

@@ -35,7 +35,7 @@ MOST_LESS = 0.2
 """The part by which letters of the rules may be smaller than asked for."""
 
 
-class Words:
+class PrintedWords:
     """A document that is written from top to bottom, and then cut into pages."""
 
     def __init__(self, points: float, paper: Paper, heads: str = SCREEN) -> None:
@@ -142,8 +142,8 @@ def _first_pieces(contents: Contents) -> list[AnyPiece]:
     return [piece for piece, count in contents.pieces for _ in range(count)][:MOST_PICTURES]
 
 
-def _rules(contents: Contents, paper: Paper, points: float) -> Words:
-    written, told = Words(points, paper, PIECES), contents.rules
+def _rules(contents: Contents, paper: Paper, points: float) -> PrintedWords:
+    written, told = PrintedWords(points, paper, PIECES), contents.rules
     if _first_pieces(contents):
         written.space(mm(PICTURE + 3))
     written.title(contents.game.name)
@@ -170,7 +170,7 @@ def _pictures(painter: QPainter, pieces: list[AnyPiece], paper: Paper) -> None:
 
 def teacher_pages(name: str, card: TeachersCard, paper: Paper) -> Iterator[Page]:
     """The teacher's card in small print."""
-    written = Words(SMALL_PRINT, paper)
+    written = PrintedWords(SMALL_PRINT, paper)
     written.title(f"{name}: for the teacher")
     for part in card.parts:
         written.heading(part.title)
@@ -186,7 +186,7 @@ def teacher_pages(name: str, card: TeachersCard, paper: Paper) -> Iterator[Page]
 def kit_pages(contents: Contents, paper: Paper, told: str) -> Iterator[Page]:
     """What goes in the box, how often the pages are printed for it, and what to mind."""
     kit = contents.kit
-    written = Words(SMALL_PRINT + 2, paper)
+    written = PrintedWords(SMALL_PRINT + 2, paper)
     written.title(f"{contents.game.name}: what goes in the box")
     written.line(f"{kit.whom}.")
     widest = max((str(count) for count, _ in kit.lines), key=len, default="")

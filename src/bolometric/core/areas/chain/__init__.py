@@ -17,11 +17,11 @@ from bolometric.core.results.kinds import ReadingKind, for_counts
 from bolometric.core.results.readings import Reading
 
 if TYPE_CHECKING:
-    from bolometric.core.areas.chain.by_hand import OnLine
+    from bolometric.core.areas.chain.by_hand import OnChain
     from bolometric.core.game.contract import Area
 
 
-def _load() -> Area[OnLine, tuple[int, int, int]]:
+def _load() -> Area[OnChain, tuple[int, int, int]]:
     from bolometric.core.areas.chain import board, by_hand, faults, play, sentences, work
     from bolometric.core.game.contract import Area
 

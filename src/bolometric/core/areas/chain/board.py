@@ -6,7 +6,7 @@ from dataclasses import replace
 
 import numpy as np
 
-from bolometric.core.areas.chain.by_hand import OnLine
+from bolometric.core.areas.chain.by_hand import OnChain
 from bolometric.core.areas.chain.solved import first_sums, first_that_win, longest
 from bolometric.core.areas.chain.spec import MOST_SOLVED, Chain
 from bolometric.core.game.contract import Board
@@ -25,7 +25,7 @@ def places(game: Game) -> Tiles:
     return Tiles(tuple(str(n) for n in area.line), unused=struck)
 
 
-def places_at(game: Game, now: OnLine) -> Tiles:
+def places_at(game: Game, now: OnChain) -> Tiles:
     """What is struck is closed."""
     area = game.area_as(Chain)
     shift = len(area.line) - len(area.open_line)

@@ -18,7 +18,7 @@ from bolometric.core.text.figures import listing, plural
 
 
 @dataclass(frozen=True, slots=True)
-class OnLine(Standing):
+class OnChain(Standing):
     """How a line stands."""
 
     held: int = 0
@@ -29,12 +29,12 @@ class OnLine(Standing):
     """The sign that must come; −1 for either."""
 
 
-def begin(game: Game) -> OnLine:
+def begin(game: Game) -> OnChain:
     """Nothing struck but, perhaps, zero."""
-    return OnLine(held=whole(game.area_as(Chain)), waiting="choice")
+    return OnChain(held=whole(game.area_as(Chain)), waiting="choice")
 
 
-def asks(game: Game, now: OnLine) -> str | None:
+def asks(game: Game, now: OnChain) -> str | None:
     """What the seat to move has to do."""
     if now.begins < 0:
         return "make the first sum of two numbers."
@@ -45,7 +45,7 @@ def asks(game: Game, now: OnLine) -> str | None:
     return f"go on from {number}: {sign}."
 
 
-def tally(game: Game, now: OnLine) -> str:
+def tally(game: Game, now: OnChain) -> str:
     """What is left."""
     return f"{plural(now.held.bit_count(), 'number')} left."
 
@@ -57,7 +57,7 @@ def _words(area: Chain, made: Sum) -> str:
     return f"{numbers[a]} {'+' if does == ADD else '−'} {numbers[b]} = {result}"
 
 
-def options(game: Game, now: OnLine) -> tuple[Option[Sum], ...]:
+def options(game: Game, now: OnChain) -> tuple[Option[Sum], ...]:
     """Every sum that can be made."""
     area = game.area_as(Chain)
     shift = len(area.line) - len(area.open_line)
@@ -67,7 +67,7 @@ def options(game: Game, now: OnLine) -> tuple[Option[Sum], ...]:
     )
 
 
-def choose(game: Game, now: OnLine, key: Sum) -> OnLine:
+def choose(game: Game, now: OnChain, key: Sum) -> OnChain:
     """Make a sum."""
     area = game.area_as(Chain)
     held, begins, sign = after(area, now.held, key)
@@ -82,12 +82,12 @@ def choose(game: Game, now: OnLine, key: Sum) -> OnLine:
     return won(now, (), f"Nobody can go on: {left} are left.")
 
 
-def landed(game: Game, now: OnLine, drawn: Drawn) -> OnLine:
+def landed(game: Game, now: OnChain, drawn: Drawn) -> OnChain:
     """Nothing is ever drawn."""
     return now
 
 
-def pick(game: Game, now: OnLine, style: Style, rng: np.random.Generator) -> Sum:
+def pick(game: Game, now: OnChain, style: Style, rng: np.random.Generator) -> Sum:
     """The sum that a style makes."""
     area = game.area_as(Chain)
     numbers = np.array(area.open_line)
@@ -110,7 +110,7 @@ def pick(game: Game, now: OnLine, style: Style, rng: np.random.Generator) -> Sum
     return pair // len(numbers), pair % len(numbers), made & 1
 
 
-def best_sums(area: Chain, now: OnLine) -> list[Sum]:
+def best_sums(area: Chain, now: OnChain) -> list[Sum]:
     """The sums that best play may make: those that still leave fewest, or those after which the other loses."""
     ways = sums_from(area, now.held, now.begins, now.sign)
     if area.practice == "against":
@@ -119,7 +119,7 @@ def best_sums(area: Chain, now: OnLine) -> list[Sum]:
     return [made for made in ways if rest[made] == max(rest.values())]
 
 
-def coach(game: Game, now: OnLine) -> str:
+def coach(game: Game, now: OnChain) -> str:
     """What each way of going on can still reach; how many of them reach the best; which numbers went dead, and why."""
     area = game.area_as(Chain)
     if len(area.open_line) > MOST_SOLVED:
@@ -148,7 +148,7 @@ def dead(area: Chain, held: int) -> list[int]:
     return [numbers[a] for a in there if not any(makes(a, b) for b in there if b != a)]
 
 
-def _dead_words(area: Chain, now: OnLine) -> str:
+def _dead_words(area: Chain, now: OnChain) -> str:
     found = dead(area, now.held)
     if not found:
         return ""
@@ -156,7 +156,7 @@ def _dead_words(area: Chain, now: OnLine) -> str:
     return f" {listing(found, 'and')} {goes} into no sum any more: each leads off the line or to a struck number."
 
 
-def find_hints(game: Game, now: OnLine) -> tuple[str, ...]:
+def find_hints(game: Game, now: OnChain) -> tuple[str, ...]:
     """Towards a sum of best play: how many there are, the sign, the number, the sum."""
     area = game.area_as(Chain)
     good = best_sums(area, now) if len(area.open_line) <= MOST_SOLVED and not now.over else []

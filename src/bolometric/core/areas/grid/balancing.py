@@ -10,7 +10,7 @@ import numpy as np
 from bolometric.core.areas.grid.rules import claims_of
 from bolometric.core.areas.grid.spec import Cell, Grid
 from bolometric.core.game.document import Game
-from bolometric.core.layouts.annealing import FEWER, Arranged, Board, arranged, measured
+from bolometric.core.layouts.annealing import FEWER, Arranged, Layout, arranged, measured
 from bolometric.core.layouts.apportion import Favour, Method, apportioned
 from bolometric.core.text.figures import listing_words, minus
 
@@ -106,7 +106,7 @@ def _mixed(layout: Cells, rng: np.random.Generator) -> Cells:
     return mixed
 
 
-def _board(game: Game, layout: Cells, locked: frozenset[int]) -> tuple[Board, list[int]]:
+def _board(game: Game, layout: Cells, locked: frozenset[int]) -> tuple[Layout, list[int]]:
     """A layout for the annealing: numbers as codes, what should be apart, and the lines."""
     area, claims = game.area_as(Grid), claims_of(game)
     codes = sorted({cell for cell in layout if isinstance(cell, int)})
@@ -123,7 +123,7 @@ def _board(game: Game, layout: Cells, locked: frozenset[int]) -> tuple[Board, li
             if on and isinstance(cell, int) and isinstance(layout[there], int):
                 pairs.append((at, there))
     lines = claims.lines[claims.lines[:, 0] >= 0]
-    return Board(numbers, moves, hard, np.array(pairs, np.int64).reshape(-1, 2), lines), codes
+    return Layout(numbers, moves, hard, np.array(pairs, np.int64).reshape(-1, 2), lines), codes
 
 
 def _laid(layout: Cells, found: Arranged, codes: list[int]) -> Cells:

@@ -22,7 +22,7 @@ NOTHING, MOVES = -1, 0
 
 
 @dataclass(frozen=True, slots=True, eq=False)
-class Chart:
+class NumberChart:
     """The rules of one game of multiples with its draw."""
 
     numbers: int
@@ -42,20 +42,20 @@ class Chart:
 
 
 @lru_cache(maxsize=32)
-def compile_chart(area: Multiples, distribution: Distribution) -> Chart:
+def compile_chart(area: Multiples, distribution: Distribution) -> NumberChart:
     """Compile rules and draw to tables."""
     divisors = [
         int(total) if Fraction(total).denominator == 1 and total >= 0 else NOTHING for total in distribution.totals
     ]
-    return Chart(area.chart, area.limit, (*divisors, NOTHING), (*distribution.ways, distribution.nothing))
+    return NumberChart(area.chart, area.limit, (*divisors, NOTHING), (*distribution.ways, distribution.nothing))
 
 
-def chart_of(game: Game) -> Chart:
+def chart_of(game: Game) -> NumberChart:
     """The compiled rules of a game."""
     return compile_chart(game.area_as(Multiples), game.distribution)
 
 
-def preference(chart: Chart, style: Style) -> NDArray[np.int64] | None:
+def preference(chart: NumberChart, style: Style) -> NDArray[np.int64] | None:
     """Numbers above the limit, the one a style likes best first; None for a style that takes any."""
     if style.choose != "thumb":
         return None

@@ -11,7 +11,7 @@ import numpy as np
 
 from bolometric.core.areas.trail import exact
 from bolometric.core.areas.trail.daring import stopping
-from bolometric.core.areas.trail.rules import Chain, compile_chain
+from bolometric.core.areas.trail.rules import TrailChain, compile_chain
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.chains.race import FirstPassage, Visits, endings_by_turn
 from bolometric.core.game.contract import BestPlay, Measured
@@ -46,7 +46,7 @@ def _trail(game: Game) -> Trail:
     return game.area_as(Trail)
 
 
-def _chain(game: Game) -> Chain:
+def _chain(game: Game) -> TrailChain:
     return compile_chain(_trail(game), game.distribution)
 
 
@@ -237,7 +237,7 @@ def course(game: Game) -> Course:
     return play.with_deck(plain, chain, deck, place, special)
 
 
-def _laid_out(game: Game, chain: Chain, sample: Sampler) -> Course:
+def _laid_out(game: Game, chain: TrailChain, sample: Sampler) -> Course:
     from bolometric.core.areas.trail import play
 
     together = _trail(game).track == "shared"

@@ -128,10 +128,10 @@ def marks(game: Game, number: int) -> dict[int, str]:
 def _square(trail: Trail, heat: TrailHeat, number: int) -> str:
     assert heat.visits is not None
     if trail.runs == "back":
-        where = f"Square {trail.called(number)}{square_board.told(trail, number)}"
+        where = f"Square {trail.called(number)}{square_board.square_note(trail, number)}"
         return f"{where}: come to {heat.values[number - 1]:.2f} times in a game, on both ways together ({heat.known})."
     chance, times = heat.visits.chance[number - 1], heat.visits.times[number - 1]
-    carries = square_board.told(trail, number)
+    carries = square_board.square_note(trail, number)
     often = "for ever, once caught" if times == float("inf") else f"{times:.2f} times on average"
     if heat.marker:
         does = "gets home" if number == trail.steps else "lands here" if trail.go_on == "no" else "ends a turn here"

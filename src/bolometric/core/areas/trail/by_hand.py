@@ -265,7 +265,7 @@ def coach(game: Game, now: OnTrail) -> str:
     if trail.chooses_mover and game.seats.count > 1:
         return _coach_mover(game, now)
     if now.asked_on:
-        return cards.told(game, now)
+        return cards.answer_words(game, now)
     if trail.go_on != "dare":
         return "There is nothing to choose in this game: draw, and see."
     if not game.draws_are_known:

@@ -18,7 +18,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bolometric.core.areas.trail import long_trail
-from bolometric.core.areas.trail.rules import Chain
+from bolometric.core.areas.trail.rules import TrailChain
 from bolometric.core.chains.absorbing import follow
 from bolometric.core.chains.race import NOWHERE, FirstPassage, Visits
 
@@ -47,7 +47,7 @@ class Way:
         return slice(position) if self.squares is None else self.squares < self.squares[position]
 
 
-def way_of(chain: Chain) -> Way:
+def way_of(chain: TrailChain) -> Way:
     """One draw a turn."""
     return Way(transition_matrix(chain), chain.can_finish, chain.can_be_reached)
 
@@ -67,7 +67,7 @@ def way_of_turns(matrix: Array) -> Way:
     return Way(matrix, good[:-1], seen)
 
 
-def transition_matrix(chain: Chain) -> Array:
+def transition_matrix(chain: TrailChain) -> Array:
     """Chances of moving between positions in one turn; shape (length, length + 1), rows adding to 1."""
     length = chain.length
     flat = chain.landing + np.arange(length, dtype=np.int32)[:, None] * (length + 1)
@@ -75,7 +75,7 @@ def transition_matrix(chain: Chain) -> Array:
     return counted.reshape(length, length + 1)
 
 
-def way_with_jumps(chain: Chain) -> Way:
+def way_with_jumps(chain: TrailChain) -> Way:
     """One draw at a time, in which a square that leads elsewhere is a place too, left at once for where it leads.
 
     For how often squares are come to: missing a turn, or drawing again, changes when a marker moves on, not where to.
@@ -95,7 +95,7 @@ def way_with_jumps(chain: Chain) -> Way:
     return way_of_turns(matrix)
 
 
-def first_passage(chain: Chain, stop: Callable[[], bool] = lambda: False) -> FirstPassage:
+def first_passage(chain: TrailChain, stop: Callable[[], bool] = lambda: False) -> FirstPassage:
     """One seat's way from the start to home, one draw a turn. Raises Cancelled once ``stop()`` is true."""
     if chain.length > DENSE:
         return long_trail.first_passage(chain, stop)
@@ -114,7 +114,7 @@ def followed(way: Way, stop: Callable[[], bool]) -> FirstPassage:
     return follow(matrix[np.ix_(here, here)], np.stack([home, away, backward], axis=1), stop)
 
 
-def visits(chain: Chain) -> Visits | None:
+def visits(chain: TrailChain) -> Visits | None:
     """How often each square is landed on, one draw a turn; None if that can't be worked out."""
     return long_trail.visits(chain) if chain.length > DENSE else landed(way_of(chain))
 

@@ -17,7 +17,7 @@ from typing import TYPE_CHECKING
 
 import numpy as np
 
-from bolometric.core.areas.trail.rules import Chain
+from bolometric.core.areas.trail.rules import TrailChain
 from bolometric.core.chains.absorbing import follow
 from bolometric.core.chains.race import NOWHERE, FirstPassage, Visits
 
@@ -25,7 +25,7 @@ if TYPE_CHECKING:
     from scipy.sparse import csr_array
 
 
-def moves(chain: Chain) -> csr_array[np.float64, tuple[int, int]]:
+def moves(chain: TrailChain) -> csr_array[np.float64, tuple[int, int]]:
     """Chances of moving between positions in one turn, sparse; shape (length, length + 1)."""
     from scipy.sparse import csr_array  # heavy to import, and wanted only here
 
@@ -38,7 +38,7 @@ def moves(chain: Chain) -> csr_array[np.float64, tuple[int, int]]:
     return found
 
 
-def first_passage(chain: Chain, stop: Callable[[], bool]) -> FirstPassage:
+def first_passage(chain: TrailChain, stop: Callable[[], bool]) -> FirstPassage:
     """One seat's way from the start to home. Raises Cancelled once ``stop()`` is true."""
     if not chain.can_finish[0]:
         return NOWHERE
@@ -52,7 +52,7 @@ def first_passage(chain: Chain, stop: Callable[[], bool]) -> FirstPassage:
     return follow(matrix[here][:, here], np.stack([home, away, backward], axis=1), stop)
 
 
-def visits(chain: Chain) -> Visits | None:
+def visits(chain: TrailChain) -> Visits | None:
     """How often each step is landed on; None unless every move goes forward or all the way back."""
     from scipy.sparse import csc_array, eye_array, triu
     from scipy.sparse.linalg import splu

@@ -11,7 +11,7 @@ from bolometric.core.learner_work.trace import FIRST, NUMBER_BITS, Book
 from bolometric.core.results.batch import NO_WINNER, STUCK, UNFINISHED, Batch, Player, most_wins, seats_of, shared_win
 
 
-def told(home: NDArray[np.int64], ended: NDArray[np.int8], seats: int) -> NDArray[np.int8]:
+def winner_codes(home: NDArray[np.int64], ended: NDArray[np.int8], seats: int) -> NDArray[np.int8]:
     """The winner's code from who shares the win; where nobody does the code that is there."""
     return np.where(home > 0, shared_win(seats_of(home, seats))[1], ended).astype(np.int8)
 
@@ -21,7 +21,7 @@ def first_loses(batch: Batch, seats: int) -> Batch:
     everyone = (1 << seats) - 1
     others = np.where(batch.home == 0, 0, np.where(batch.home == everyone, everyone, everyone & ~batch.home))
     home = others.astype(np.int64)
-    return replace(batch, home=home, winner=told(home, batch.winner, seats), last_lead=None, lead_changes=None)
+    return replace(batch, home=home, winner=winner_codes(home, batch.winner, seats), last_lead=None, lead_changes=None)
 
 
 def turned_round(player: Player, seats: int) -> Player:
@@ -42,7 +42,7 @@ def together(batch: Batch, seats: int, turns: int) -> Batch:
         batch,
         turns=np.where(reached, batch.turns, turns),
         home=home,
-        winner=told(home, lost, seats),
+        winner=winner_codes(home, lost, seats),
         success=reached.astype(float),
         last_lead=None,
         lead_changes=None,
@@ -91,7 +91,7 @@ def match(player: Player, seats: int, at_most: int) -> Player:
         return Batch(
             summed(games.turns),
             summed(games.rolls),
-            told(home, none, seats),
+            winner_codes(home, none, seats),
             home,
             rounds=summed(-(-games.turns // seats)),
             setbacks=summed(games.setbacks),

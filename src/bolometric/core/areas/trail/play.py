@@ -16,7 +16,7 @@ from numpy.typing import NDArray
 
 from bolometric.core.areas.trail import rules
 from bolometric.core.areas.trail.daring.stopping import StoppingPolicy
-from bolometric.core.areas.trail.rules import LOST, Chain
+from bolometric.core.areas.trail.rules import LOST, TrailChain
 from bolometric.core.areas.trail.visiting import visits_by_chance
 from bolometric.core.chains.race import Visits
 from bolometric.core.learner_work.note_writer import end_notes, note
@@ -64,14 +64,16 @@ class Course:
     """For turns of several draws."""
 
 
-def course(chain: Chain, sample: Sampler, seats: int, finish_round: bool) -> Course:
+def course(chain: TrailChain, sample: Sampler, seats: int, finish_round: bool) -> Course:
     """Lay the chain's table out by the sampler's columns."""
     landing = chain.landing if chain.again is None else np.where(chain.again, np.int16(AGAIN), chain.landing)
     landing = np.ascontiguousarray(landing[:, sample.outcome]).ravel()
     return Course(landing, sample.keep, sample.alias, chain.can_finish, seats, finish_round)
 
 
-def with_deck(course: Course, chain: Chain, deck: Deck, place: NDArray[np.int64], special: NDArray[np.bool_]) -> Course:
+def with_deck(
+    course: Course, chain: TrailChain, deck: Deck, place: NDArray[np.int64], special: NDArray[np.bool_]
+) -> Course:
     """A course with draws that remember; ``place`` and ``special`` say which total each outcome makes."""
     landing = np.ascontiguousarray(chain.landing).ravel()
     columns = np.append(chain.column[place, special.astype(np.int64)], -1)  # an index of -1 finds the last
@@ -83,7 +85,7 @@ def with_deck(course: Course, chain: Chain, deck: Deck, place: NDArray[np.int64]
 
 
 def with_stopping(
-    course: Course, chain: Chain, outcome: NDArray[np.int64], policies: Sequence[StoppingPolicy]
+    course: Course, chain: TrailChain, outcome: NDArray[np.int64], policies: Sequence[StoppingPolicy]
 ) -> Course:
     """A course with turns of several draws, by one policy a seat; ``outcome`` lays the columns out."""
     different = list(dict.fromkeys(map(id, policies)))

@@ -82,7 +82,7 @@ def landings(trail: Trail, effects: list[Effect]) -> NDArray[np.int16]:
 
 
 @dataclass(frozen=True, slots=True)
-class Chain:
+class TrailChain:
     """The rules of one trail with one draw, compiled."""
 
     landing: NDArray[np.int16]
@@ -129,7 +129,7 @@ class Chain:
 
 
 @lru_cache(maxsize=64)
-def compile_chain(trail: Trail, distribution: Distribution) -> Chain:
+def compile_chain(trail: Trail, distribution: Distribution) -> TrailChain:
     """Compile rules and draw to tables. Cost: steps × columns, a few times."""
     column = np.zeros((len(distribution.totals) + 1, 2), np.int64)
     place: dict[Effect, int] = {}
@@ -150,7 +150,7 @@ def compile_chain(trail: Trail, distribution: Distribution) -> Chain:
     turn = np.array([{"back": SENT_BACK, "lose": LOST}.get(does, GOES_ON) for does, _ in place], np.uint8)
     tables = landing, tuple(ways[does] for does in place), turn, column
     jumps = marks is not None and marks.jumps
-    return Chain(
+    return TrailChain(
         *tables,
         _can_finish(landing),
         _reached(landing),

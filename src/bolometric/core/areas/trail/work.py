@@ -21,7 +21,7 @@ from bolometric.core.areas.drawing import draws_in_race
 from bolometric.core.areas.trail import area as trails
 from bolometric.core.areas.trail import exact
 from bolometric.core.areas.trail.daring.pays import pays
-from bolometric.core.areas.trail.rules import Chain, compile_chain, effect
+from bolometric.core.areas.trail.rules import TrailChain, compile_chain, effect
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.game.contract import Work
 from bolometric.core.game.document import Game
@@ -158,7 +158,7 @@ def _turns(game: Game, trail: Trail, seats: int, stop: Stop) -> tuple[float, ...
     return draws_in_race([way] * seats, trail.finish == "finish_round" and seats > 1)
 
 
-def _race(chain: Chain, trail: Trail, seats: int) -> NDArray[np.float64] | None:
+def _race(chain: TrailChain, trail: Trail, seats: int) -> NDArray[np.float64] | None:
     """Turns that each seat begins on each square; shape (seats, squares). None if that is too much to follow."""
     matrix = exact.transition_matrix(chain)[:, :-1]
     here, before = np.zeros(chain.length), 1.0
@@ -179,7 +179,7 @@ def _race(chain: Chain, trail: Trail, seats: int) -> NDArray[np.float64] | None:
     return None
 
 
-def _together(chain: Chain, turns: int, seats: int) -> NDArray[np.float64]:
+def _together(chain: TrailChain, turns: int, seats: int) -> NDArray[np.float64]:
     """The same where all move one marker, each in its turn."""
     matrix = exact.transition_matrix(chain)[:, :-1]
     here, begun = np.zeros(chain.length), np.zeros((seats, chain.length))

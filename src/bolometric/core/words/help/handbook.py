@@ -31,7 +31,7 @@ AROUND = 60
 
 
 @dataclass(frozen=True, slots=True)
-class Page:
+class HandbookPage:
     """One page; its text is Markdown."""
 
     key: str
@@ -44,22 +44,22 @@ class Page:
 class Hit:
     """A page that was found, with the words around."""
 
-    page: Page
+    page: HandbookPage
     around: str
 
 
 @cache
-def pages() -> tuple[Page, ...]:
+def pages() -> tuple[HandbookPage, ...]:
     """All pages in their order."""
     return tuple(page for group in GROUPS for page in _read(group))
 
 
-def page_of(key: str) -> Page:
+def page_of(key: str) -> HandbookPage:
     """The page of a key, such as a view's, a reading's or an area's; the first page where there is none."""
     return next((page for page in pages() if page.key == key), pages()[0])
 
 
-def page_of_area(area: AreaPart) -> Page:
+def page_of_area(area: AreaPart) -> HandbookPage:
     """The page of the kind of game that an area is."""
     return page_of(type(area).__name__.lower())
 
@@ -87,7 +87,7 @@ def _around(plain: str, word: str) -> str:
     return f"{'… ' if begin else ''}{plain[begin:end].strip()}{' …' if end < len(plain) else ''}"
 
 
-def _read(group: str) -> Iterator[Page]:
+def _read(group: str) -> Iterator[HandbookPage]:
     text = CLAIM.sub("", (HERE / "handbook" / f"{group}.md").read_text("utf-8"))
     for part in f"\n{text}".split("\n# ")[1:]:
         head, body = part.split("\n", 1)
@@ -95,11 +95,11 @@ def _read(group: str) -> Iterator[Page]:
         match group:
             case "readings":
                 kind = READINGS[key]
-                yield Page(key, kind.label, GROUPS[group], f"*{capital(kind.meaning)}.*\n\n{body.strip()}\n")
+                yield HandbookPage(key, kind.label, GROUPS[group], f"*{capital(kind.meaning)}.*\n\n{body.strip()}\n")
             case "games":
-                yield Page(key, title, GROUPS[group], f"{body.strip()}\n\n{_of_area(key)}")
+                yield HandbookPage(key, title, GROUPS[group], f"{body.strip()}\n\n{_of_area(key)}")
             case _:
-                yield Page(key, title, GROUPS[group], f"{body.strip()}\n")
+                yield HandbookPage(key, title, GROUPS[group], f"{body.strip()}\n")
 
 
 def _of_area(key: str) -> str:

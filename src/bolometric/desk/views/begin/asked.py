@@ -32,7 +32,7 @@ ANY = "whatever it needs"
 KINDS = {"die": "die", "spinner": "spinner", "pack": "cards", "counters": "counters"}
 
 
-class Asked(QWidget):
+class WantedForm(QWidget):
     """Two lines of answers; ``changed`` comes a moment after the last one."""
 
     changed = Signal()

@@ -16,9 +16,9 @@ from bolometric.core.tuning.beginning import Beginning, possible, tuned
 from bolometric.core.words.rule_sheet import rules_text
 from bolometric.desk.lane import Lane
 from bolometric.desk.parts.plain import Label, tip
-from bolometric.desk.views.begin.asked import Asked
-from bolometric.desk.views.card import CARD, Card
-from bolometric.desk.views.card_entry import Entry
+from bolometric.desk.views.begin.asked import WantedForm
+from bolometric.desk.views.card import CARD, GameCard
+from bolometric.desk.views.card_entry import ShelfEntry
 from bolometric.paint.palette import LIGHT, Palette
 
 GAP = 14
@@ -37,7 +37,7 @@ class BeginPage(QWidget):
         super().__init__()
         self.colours: Palette = LIGHT
         self.beginnings: dict[str, Beginning] = {}
-        self.cards: dict[str, Card] = {}
+        self.cards: dict[str, GameCard] = {}
         self._asked: object = None
         self._columns = 0
         self.lane = Lane("begin", self)
@@ -45,7 +45,7 @@ class BeginPage(QWidget):
         self.lane.failed.connect(self._ended)
         self._came.connect(self._take_in)
         self._listed.connect(self._list)
-        self.asked, self.suit = Asked(), QPushButton("Suit them to this")
+        self.asked, self.suit = WantedForm(), QPushButton("Suit them to this")
         self.suit.setMinimumWidth(self.suit.sizeHint().width())
         self.bar = QProgressBar(maximum=1000, textVisible=False)
         self.bar.setAccessibleName("Progress")
@@ -105,7 +105,7 @@ class BeginPage(QWidget):
                 _ = exact.heat
                 same = rules_text(beginning.game) == rules_text(beginning.starter.game)
                 words = beginning.starter.words if same else f"from “{beginning.starter.words}”"
-                entry = Entry(_path(beginning), exact, words=words, suits=beginning.suits)
+                entry = ShelfEntry(_path(beginning), exact, words=words, suits=beginning.suits)
                 self._came.emit(asked, (beginning, replace(entry, scales=difficulty_of(exact, never_stop))))
 
         self.lane.ask(work)
@@ -116,18 +116,18 @@ class BeginPage(QWidget):
         before = {key: card.entry for key, card in self.cards.items()}
         self._lay(known, before)
 
-    def _lay(self, known: list[Beginning], entries: dict[str, Entry | None]) -> None:
+    def _lay(self, known: list[Beginning], entries: dict[str, ShelfEntry | None]) -> None:
         self.beginnings = {beginning.starter.words: beginning for beginning in known}
         self.cards = {}
         for words, beginning in self.beginnings.items():
-            card = self.cards[words] = Card(_path(beginning), self.colours)
+            card = self.cards[words] = GameCard(_path(beginning), self.colours)
             entry = entries.get(words)
             if entry is not None and entry.exact is not None:
                 card.fill(entry)
             card.clicked.connect(lambda _=False, words=words: self.chosen.emit(self.beginnings[words].game))
         self._place(list(self.cards.values()))
 
-    def _place(self, cards: list[Card]) -> None:
+    def _place(self, cards: list[GameCard]) -> None:
         """Into rows, as many columns as there is room for."""
         inner = QWidget(objectName="plain")
         grid = QGridLayout(inner)
@@ -150,12 +150,12 @@ class BeginPage(QWidget):
             self._place(self._ordered())
         return False
 
-    def _ordered(self) -> list[Card]:
+    def _ordered(self) -> list[GameCard]:
         """Those that suit best first, once that is known."""
         cards = list(self.cards.values())
         return sorted(cards, key=lambda card: -(card.entry.suits or 0.0) if card.entry is not None else 0.0)
 
-    def _take_in(self, asked: object, found: tuple[Beginning, Entry]) -> None:
+    def _take_in(self, asked: object, found: tuple[Beginning, ShelfEntry]) -> None:
         beginning, entry = found
         words = beginning.starter.words
         if asked is not self._asked or words not in self.cards:

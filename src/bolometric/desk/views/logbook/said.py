@@ -21,7 +21,7 @@ from bolometric.core.logbook.session import Session
 from bolometric.core.logbook.slips import Care, cared
 from bolometric.core.text.figures import minus, percent
 from bolometric.desk.lane import Lane
-from bolometric.desk.parts.chart import Chart
+from bolometric.desk.parts.chart import ChartView
 from bolometric.desk.parts.plain import Label
 from bolometric.desk.parts.roomy import take_the_rest
 from bolometric.paint.palette import LIGHT, Palette
@@ -94,8 +94,8 @@ class SaidPage(QWidget):
         self.group, self.take = QComboBox(), QPushButton("Let the game go at this group's pace")
         self.group.setAccessibleName("whose pace")
         self.take.clicked.connect(self._take)
-        self.came, self.went = Chart("what came up", "times"), Chart("first day of each version", "minutes")
-        self.kept = Chart("said to end in time", "did")
+        self.came, self.went = ChartView("what came up", "times"), ChartView("first day of each version", "minutes")
+        self.kept = ChartView("said to end in time", "did")
         column, row = QVBoxLayout(self), QHBoxLayout()
         self.captions = [Label(words, objectName="hint") for words in CAPTIONS]
         column.setContentsMargins(0, 6, 0, 0)
@@ -116,7 +116,7 @@ class SaidPage(QWidget):
         self.game = Game()
 
     @property
-    def charts(self) -> tuple[Chart, Chart, Chart]:
+    def charts(self) -> tuple[ChartView, ChartView, ChartView]:
         """All three."""
         return self.came, self.went, self.kept
 

@@ -11,7 +11,7 @@ from PySide6.QtWidgets import QComboBox, QHBoxLayout
 from bolometric.core.settings.amounts import Value
 from bolometric.core.text.figures import minus, percent
 from bolometric.core.words.odds import odds_words, total_words
-from bolometric.desk.parts.chart import MOST_LABELS, Chart
+from bolometric.desk.parts.chart import MOST_LABELS, ChartView
 from bolometric.desk.parts.plain import Label
 from bolometric.desk.views.odds.page import PickingPage, plain_label
 from bolometric.paint.palette import ink_on, warmths
@@ -36,7 +36,7 @@ class ChancesPage(PickingPage):
     def __init__(self) -> None:
         super().__init__("Pick a total")
         self.words = plain_label()
-        self.chart = Chart("total", "chance")
+        self.chart = ChartView("total", "chance")
         self.order = QComboBox()
         self.order.setAccessibleName("Order of the bars")
         for key, words in ORDERS:

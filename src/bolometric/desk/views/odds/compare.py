@@ -28,10 +28,10 @@ from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.knobs import knob_at
 from bolometric.core.text.figures import minus
 from bolometric.core.words.odds import comparison
-from bolometric.desk.parts.chart import Chart
+from bolometric.desk.parts.chart import ChartView
 from bolometric.desk.parts.plain import Label, entry, tip
 from bolometric.desk.parts.roomy import take_the_rest
-from bolometric.desk.views.odds.page import Page, plain_label
+from bolometric.desk.views.odds.page import OddsPage, plain_label
 from bolometric.paint.chart import mark_at
 from bolometric.paint.palette import Palette
 
@@ -161,7 +161,7 @@ class SetRow(QWidget):
         self.changed.emit(self.set)
 
 
-class ComparePage(Page):
+class ComparePage(OddsPage):
     """The game's own set first, then up to three others."""
 
     name = "Compare"
@@ -181,7 +181,7 @@ class ComparePage(Page):
             menu.addAction(words).triggered.connect(lambda _=False, other=other: self.add_set(other))
         self.add.setMenu(menu)
         self.trouble = plain_label("trouble")
-        self.chart = Chart("total", "chance")
+        self.chart = ChartView("total", "chance")
         take_the_rest(self.chart, 170)
         self.words = plain_label()
         self.column.addLayout(self.list)

@@ -6,9 +6,9 @@ from PySide6.QtWidgets import QComboBox, QHBoxLayout, QScrollArea
 
 from bolometric.core.outcomes.facts import Facts, facts_of
 from bolometric.core.text.figures import minus, percent
-from bolometric.desk.parts.pair_table import Cell, PairTable
+from bolometric.desk.parts.pair_table import Cell, PairTableView
 from bolometric.desk.parts.plain import Label
-from bolometric.desk.views.odds.page import Page, plain_label
+from bolometric.desk.views.odds.page import OddsPage, plain_label
 from bolometric.paint.palette import warmths
 
 NAMES = {
@@ -22,7 +22,7 @@ NAMES = {
 MOST_SIDE = 40
 
 
-class FactsPage(Page):
+class DrawFactsPage(OddsPage):
     """A table for each operation."""
 
     name = "Facts"
@@ -38,7 +38,7 @@ class FactsPage(Page):
         row.addWidget(self.does)
         row.addWidget(self.words, 1)
         self.told = plain_label("hint")
-        self.table = PairTable("Table of sums")
+        self.table = PairTableView("Table of sums")
         scroll = QScrollArea(widgetResizable=True)
         scroll.setFrameShape(QScrollArea.Shape.NoFrame)
         scroll.setWidget(self.table)

@@ -13,7 +13,7 @@ from bolometric.core.words.odds import sure
 from bolometric.desk.parts.cloth import Cloth
 from bolometric.desk.parts.plain import Label
 from bolometric.desk.parts.roomy import take_the_rest
-from bolometric.desk.views.odds.page import Page, plain_label
+from bolometric.desk.views.odds.page import OddsPage, plain_label
 
 MANY = 100
 LEAST = 80
@@ -22,7 +22,7 @@ LARGEST_SEED = 999_999
 VERBS = {"die": "Roll", "spinner": "Spin", "pack": "Draw", "counters": "Toss", "drop": "Drop"}
 
 
-class HandPage(Page):
+class HandPage(OddsPage):
     """A button that draws, and what came of it so far."""
 
     name = "Hand"

@@ -18,15 +18,15 @@ from PySide6.QtWidgets import (
 )
 
 from bolometric.core.number_making.draws import Numbers
-from bolometric.core.number_making.made import Making, Number, making_of, numbers_from
+from bolometric.core.number_making.made import DrawNumber, Making, making_of, numbers_from
 from bolometric.core.number_making.rules import SIGNS, MakingRules
 from bolometric.core.pieces.face_text import read_numbers, typed_numbers
 from bolometric.core.settings.amounts import tidy
 from bolometric.core.words import number_making as told
 from bolometric.desk.lane import Lane
-from bolometric.desk.parts.pair_table import Cell, PairTable
+from bolometric.desk.parts.pair_table import Cell, PairTableView
 from bolometric.desk.parts.plain import Label
-from bolometric.desk.views.odds.page import Page, plain_label
+from bolometric.desk.views.odds.page import OddsPage, plain_label
 from bolometric.paint.palette import warmths
 
 ACROSS, MOST_ROWS = 20, 50
@@ -40,7 +40,7 @@ MEANT = {
 }
 
 
-class MakingPage(Page):
+class MakingPage(OddsPage):
     """What can be made of any numbers, and of what the pieces of the game show."""
 
     name = "Making"
@@ -50,13 +50,13 @@ class MakingPage(Page):
         self.rules = MakingRules()
         self.lane, self.ask_lane = Lane("making", self), Lane("asked", self)
         self.made: Making | None = None
-        self.found: tuple[Numbers, tuple[Number, ...]] = ((), ())
+        self.found: tuple[Numbers, tuple[DrawNumber, ...]] = ((), ())
         self.column.addLayout(self._settings())
         self.column.addLayout(self._question())
         self.column.addLayout(self._chances())
         self.words = plain_label()
         self.column.addWidget(self.words)
-        self.table = PairTable("Chart of numbers")
+        self.table = PairTableView("Chart of numbers")
         scroll = QScrollArea(widgetResizable=True)
         scroll.setFrameShape(QScrollArea.Shape.NoFrame)
         scroll.setWidget(self.table)
@@ -173,7 +173,7 @@ class MakingPage(Page):
         numbers = tuple(tidy(Fraction(word)) for word in typed)
         self.ask_lane.ask(lambda: (numbers, numbers_from(numbers, self.rules)))
 
-    def _show_found(self, found: tuple[Numbers, tuple[Number, ...]]) -> None:
+    def _show_found(self, found: tuple[Numbers, tuple[DrawNumber, ...]]) -> None:
         self.found = found
         self._tell()
 

@@ -16,7 +16,7 @@ MOST_PICKED = 5000
 """Totals that are offered in a list."""
 
 
-class Page(QWidget):
+class OddsPage(QWidget):
     """One page. ``set`` is the set of pieces it is to show."""
 
     total_chosen = Signal(object)
@@ -59,7 +59,7 @@ class Page(QWidget):
         self.picked = total
 
 
-class PickingPage(Page):
+class PickingPage(OddsPage):
     """A page with a list of totals to pick from; what is picked is picked on the other pages too."""
 
     def __init__(self, name: str) -> None:

@@ -24,14 +24,14 @@ from bolometric.core.settings.amounts import Value, tidy
 from bolometric.core.text.figures import minus
 from bolometric.core.words import odds as told
 from bolometric.desk.parts.plain import Label
-from bolometric.desk.views.odds.page import Page, plain_label
+from bolometric.desk.views.odds.page import OddsPage, plain_label
 
 KINDS: dict[Asked, str] = {"these": "one of these totals", "at_least": "at least", "at_most": "at most"}
 MOST_DRAWS = 1000
 MOST_OFFERED = 500
 
 
-class QuestionsPage(Page):
+class QuestionsPage(OddsPage):
     """Asks about totals typed at the top."""
 
     name = "Questions"

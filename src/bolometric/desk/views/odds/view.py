@@ -15,10 +15,10 @@ from bolometric.core.words.rule_sheet import set_words
 from bolometric.desk.parts.page_bar import PageBar
 from bolometric.desk.views.odds.chances import ChancesPage
 from bolometric.desk.views.odds.compare import ComparePage
-from bolometric.desk.views.odds.facts import FactsPage
+from bolometric.desk.views.odds.facts import DrawFactsPage
 from bolometric.desk.views.odds.hand import HandPage
 from bolometric.desk.views.odds.making import MakingPage
-from bolometric.desk.views.odds.page import Page, plain_label
+from bolometric.desk.views.odds.page import OddsPage, plain_label
 from bolometric.desk.views.odds.questions import QuestionsPage
 from bolometric.desk.views.odds.ways import WaysPage
 from bolometric.paint.palette import LIGHT, Palette
@@ -38,9 +38,9 @@ class OddsView(QWidget):
         self.title = plain_label("heading")
         self.trouble = plain_label("trouble")
         self.chances, self.ways, self.questions = ChancesPage(), WaysPage(), QuestionsPage()
-        self.compare, self.facts, self.hand = ComparePage(), FactsPage(), HandPage()
+        self.compare, self.facts, self.hand = ComparePage(), DrawFactsPage(), HandPage()
         self.making = MakingPage()
-        self.pages: tuple[Page, ...] = (
+        self.pages: tuple[OddsPage, ...] = (
             self.chances,
             self.ways,
             self.questions,
@@ -90,7 +90,7 @@ class OddsView(QWidget):
         for page in self.pages:
             page.show_set(self.set, colours)
 
-    def _pass_on(self, source: Page, total: Value) -> None:
+    def _pass_on(self, source: OddsPage, total: Value) -> None:
         for page in self.pages:
             if page is not source:
                 page.blockSignals(True)
@@ -110,6 +110,6 @@ class OddsView(QWidget):
         page = self.stack.currentWidget()
         if isinstance(page, WaysPage) and page.table.isVisible():
             return page.table
-        if isinstance(page, FactsPage | MakingPage):
+        if isinstance(page, DrawFactsPage | MakingPage):
             return page.table
         return page.chart if isinstance(page, ComparePage) else self.chances.chart

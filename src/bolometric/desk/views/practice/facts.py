@@ -21,7 +21,7 @@ from bolometric.core.words.practice import (
     table_of,
 )
 from bolometric.desk.lane import Lane
-from bolometric.desk.parts.pair_table import Cell, PairTable
+from bolometric.desk.parts.pair_table import Cell, PairTableView
 from bolometric.desk.parts.plain import Label
 from bolometric.desk.views.practice.beside import look_beside
 from bolometric.desk.views.practice.page import Known, PracticePage
@@ -39,7 +39,7 @@ class FactsOf(QWidget):
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(4)
         self.title, self.words = Label(objectName="heading", wordWrap=True), Label(wordWrap=True)
-        self.table = PairTable(name)
+        self.table = PairTableView(name)
         self.told = Label(objectName="hint", wordWrap=True)
         scroll = QScrollArea(widgetResizable=True)
         scroll.setFrameShape(QScrollArea.Shape.NoFrame)

@@ -7,7 +7,7 @@ from PySide6.QtWidgets import QComboBox, QHBoxLayout, QLineEdit, QListWidget, QP
 
 from bolometric.core.game.talk import LONGEST, MOST, OWN, OwnQuestion, Talk
 from bolometric.core.settings.lines import one_line
-from bolometric.core.words.talk import LEVELS, Question, questions
+from bolometric.core.words.talk import LEVELS, TalkQuestion, questions
 from bolometric.desk.parts.plain import Label
 from bolometric.desk.views.practice.page import PracticePage
 
@@ -21,7 +21,7 @@ class TalkPage(PracticePage):
 
     def __init__(self) -> None:
         super().__init__()
-        self.questions: list[Question] = []
+        self.questions: list[TalkQuestion] = []
         self._filling = False
         self.words = Label("Questions for afterwards, from easy to hard, with this game's own figures.", wordWrap=True)
         self.list = QListWidget()
@@ -74,7 +74,7 @@ class TalkPage(PracticePage):
         self._fill()
 
     @property
-    def _chosen(self) -> Question | None:
+    def _chosen(self) -> TalkQuestion | None:
         at = self.list.currentRow()
         return self.questions[at] if 0 <= at < len(self.questions) else None
 
@@ -107,11 +107,11 @@ class TalkPage(PracticePage):
         one = self._chosen
         if self._filling or one is None or not one_line(self.ask.text()):
             return
-        now = Question(one.key, self.level.currentData(), one_line(self.ask.text()), one_line(self.answer.text()))
+        now = TalkQuestion(one.key, self.level.currentData(), one_line(self.ask.text()), one_line(self.answer.text()))
         if now != one:
             self._put(now)
 
-    def _put(self, now: Question) -> None:
+    def _put(self, now: TalkQuestion) -> None:
         own = [kept for kept in self._talk.own if kept.key != now.key]
         own.append(OwnQuestion(key=now.key, ask=now.ask, answer=now.answer, level=now.level))
         self._send(own, self._talk.dropped)
@@ -122,7 +122,7 @@ class TalkPage(PracticePage):
     def _add(self) -> None:
         numbers = [int(own.key.removeprefix(f"{OWN}-")) for own in self._talk.own if own.key.startswith(f"{OWN}-")]
         key = f"{OWN}-{max(numbers, default=0) + 1}"
-        self.questions.append(Question(key, 2, "A question of your own?", ""))
+        self.questions.append(TalkQuestion(key, 2, "A question of your own?", ""))
         self.list.addItem("")
         self.list.setCurrentRow(len(self.questions) - 1)
         self._put(self.questions[-1])

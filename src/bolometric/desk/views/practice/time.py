@@ -11,7 +11,7 @@ from bolometric.core.results.folded import Values
 from bolometric.core.results.show import certainty, headline, show
 from bolometric.core.text.figures import significant
 from bolometric.core.words.rule_sheet import players_words
-from bolometric.desk.parts.chart import Chart
+from bolometric.desk.parts.chart import ChartView
 from bolometric.desk.parts.plain import Label
 from bolometric.desk.parts.strip import Strip
 from bolometric.desk.views.practice.page import PracticePage
@@ -41,7 +41,7 @@ class TimePage(PracticePage):
         )
         self.strip.pointed.connect(self._tell)
         self.chart_heading = Label("How many minutes games take", objectName="heading")
-        self.chart = Chart("minutes of a whole game", "share of games")
+        self.chart = ChartView("minutes of a whole game", "share of games")
         for part in (self.words, self.who, self.heading, self.strip, self.legend, self.told, self.chart_heading):
             self.column.addWidget(part)
         self.column.addWidget(self.chart, 1)

@@ -11,7 +11,7 @@ from PySide6.QtWidgets import QVBoxLayout, QWidget
 
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Game
-from bolometric.desk.measurer import Played
+from bolometric.desk.measurer import PlayedRuns
 from bolometric.desk.parts.page_bar import PageBar
 from bolometric.desk.views.practice.difficulty import DifficultyPage
 from bolometric.desk.views.practice.facts import FactsPage
@@ -53,7 +53,7 @@ class PracticeView(QWidget):
         self.known = replace(self.known, exact=exact)
         self._show()
 
-    def show_played(self, played: Played) -> None:
+    def show_played(self, played: PlayedRuns) -> None:
         """More runs are in."""
         practice = played.practice or self.known.practice
         self.known = replace(self.known, practice=practice, played=played.readings)

@@ -13,7 +13,7 @@ from PySide6.QtGui import QKeyEvent
 from bolometric.core.game.document import Game
 from bolometric.core.logbook.calling import (
     NAMES,
-    Board,
+    CallingBoard,
     expected,
     hopeless,
     read_boards,
@@ -27,7 +27,7 @@ from bolometric.core.play.hand import Hand, Shown
 from bolometric.core.settings.amounts import tidy
 from bolometric.core.settings.errors import GameError
 from bolometric.core.text.figures import minus, plural
-from bolometric.core.words.talk import Question
+from bolometric.core.words.talk import TalkQuestion
 from bolometric.desk.sounds import sounds
 from bolometric.paint.tally import Column
 
@@ -65,9 +65,9 @@ class Room(QObject):
         """Why what was typed was not counted, until something else is done."""
         self.shown: Shown | None = None
         self.revealed = self.expects = self.practice = False
-        self.boards: tuple[Board, ...] = ()
-        self.questions: list[Question] = []
-        self.make_questions: Callable[[], list[Question]] = list
+        self.boards: tuple[CallingBoard, ...] = ()
+        self.questions: list[TalkQuestion] = []
+        self.make_questions: Callable[[], list[TalkQuestion]] = list
         self.at_question, self.answered = -1, False
         self.wheres = ""
         self._hand: Hand | None = None
@@ -314,7 +314,7 @@ class Room(QObject):
             self._told_still = key, still_words(still(self.game, self.boards, self.totals))
         return self._told_still[1]
 
-    def _nearest(self) -> tuple[Board, int]:
+    def _nearest(self) -> tuple[CallingBoard, int]:
         return standing(self.boards, self.totals)[0]
 
     def _clear(self) -> bool:

@@ -14,7 +14,7 @@ from bolometric.core.logbook.calling import has_boards
 from bolometric.core.settings.amounts import tidy
 from bolometric.core.settings.errors import GameError
 from bolometric.core.text.figures import minus, plural
-from bolometric.core.words.talk import Question
+from bolometric.core.words.talk import TalkQuestion
 from bolometric.desk.exporting import export_picture
 from bolometric.desk.parts.plain import Label
 from bolometric.desk.views.room.screen import RoomScreen, on_the_other_screen
@@ -48,7 +48,7 @@ class ClassView(QWidget):
     log_asked = Signal(object, object, object, object)
     """What was called is to be written in: totals, minutes, turns and winners, who are not known here."""
 
-    def __init__(self, questions: Callable[[], list[Question]]) -> None:
+    def __init__(self, questions: Callable[[], list[TalkQuestion]]) -> None:
         super().__init__()
         self.game, self.colours = Game(), LIGHT
         self.room = Room(self)

@@ -20,7 +20,7 @@ SLOW = 500
 NO_PRINTER = "No printer is set up on this machine: write a PDF instead, and print it where there is one."
 
 
-class Progress:
+class SheetsProgress:
     """Told at each page; raises Cancelled once the person has had enough."""
 
     def __init__(self, window: QWidget, words: str, count: int) -> None:
@@ -52,7 +52,7 @@ def write_pages(
         write_bytes(markdown(contents).encode(), path)
         return
     if kind == "pdf":
-        progress = Progress(window, "Writing pages …", len(pages))
+        progress = SheetsProgress(window, "Writing pages …", len(pages))
         try:
             made = out.pdf(pages, paper, progress)
         finally:
@@ -78,7 +78,7 @@ def print_pages(window: QWidget, pages: Sequence[Page], paper: Paper) -> bool:
     some = list(pages)
     if printer.printRange() == QPrinter.PrintRange.PageRange and printer.fromPage():
         some = some[printer.fromPage() - 1 : printer.toPage()]
-    progress = Progress(window, "Printing …", len(some))
+    progress = SheetsProgress(window, "Printing …", len(some))
     try:
         out.paint_on(printer, some, paper, progress)
     finally:

@@ -14,7 +14,7 @@ from bolometric.core.game.files import read
 from bolometric.core.text.figures import percent
 from bolometric.core.tuning.comparing import Side, different, rows_of, side_of
 from bolometric.desk.lane import Lane
-from bolometric.desk.parts.chart import Chart
+from bolometric.desk.parts.chart import ChartView
 from bolometric.desk.parts.page_bar import PageBar
 from bolometric.desk.parts.plain import Label
 from bolometric.desk.parts.rows import Rows
@@ -26,7 +26,7 @@ SIGNS = {"o": "●", "s": "■", "t": "▲", "d": "◆"}
 IDLE = "Choose games of the shelf, or put one that was found beside the open one."
 
 
-class ComparePage(QWidget):
+class CompareVersions(QWidget):
     """The open game first, and those beside it."""
 
     def __init__(self, shelf: Callable[[], list[Path]]) -> None:
@@ -48,7 +48,7 @@ class ComparePage(QWidget):
             Rows("rules that differ"),
             Rows("what each practises"),
         )
-        self.chart = Chart("minutes", "")
+        self.chart = ChartView("minutes", "")
         self.told = Label(IDLE, wordWrap=True)
         row = QHBoxLayout()
         row.addWidget(Label("Beside the open game"))

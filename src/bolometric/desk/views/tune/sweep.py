@@ -21,8 +21,8 @@ from bolometric.core.settings.knobs import knob_at
 from bolometric.core.tuning.moves import telling
 from bolometric.core.tuning.sweep import Point, Swept, sweep
 from bolometric.desk.lane import Lane
-from bolometric.desk.parts.chart import Chart
-from bolometric.desk.parts.pair_table import Cell, PairTable
+from bolometric.desk.parts.chart import ChartView
+from bolometric.desk.parts.pair_table import Cell, PairTableView
 from bolometric.desk.parts.plain import Label
 from bolometric.desk.views.tune.axis import Axis
 from bolometric.desk.views.tune.styles import offer_styles
@@ -62,7 +62,7 @@ class SweepPage(QWidget):
         names = ((self.reading, "which reading"), (self.choosing, "for whom"), (self.which, "which game of the sweep"))
         for widget, name in names:
             widget.setAccessibleName(name)
-        self.chart, self.map = Chart("", ""), PairTable("games by two settings")
+        self.chart, self.map = ChartView("", ""), PairTableView("games by two settings")
         self.shown = QStackedWidget()
         self.told = Label(IDLE, wordWrap=True)
         self._lay_out()

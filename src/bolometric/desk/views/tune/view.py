@@ -10,7 +10,7 @@ from PySide6.QtWidgets import QVBoxLayout, QWidget
 
 from bolometric.core.game.document import Game
 from bolometric.desk.parts.page_bar import PageBar
-from bolometric.desk.views.tune.compare import ComparePage
+from bolometric.desk.views.tune.compare import CompareVersions
 from bolometric.desk.views.tune.find import FindPage
 from bolometric.desk.views.tune.ladder import LadderPage
 from bolometric.desk.views.tune.moves import MovesPage
@@ -36,7 +36,7 @@ class TuneView(QWidget):
         column.setContentsMargins(16, 8, 16, 8)
         column.setSpacing(6)
         self.mover, self.finder, self.sweeper = MovesPage(), FindPage(), SweepPage()
-        self.ladder, self.compare = LadderPage(), ComparePage(shelf)
+        self.ladder, self.compare = LadderPage(), CompareVersions(shelf)
         self.bar = PageBar(
             self,
             [

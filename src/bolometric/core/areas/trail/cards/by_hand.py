@@ -78,11 +78,11 @@ def asks(game: Game, now: OnTrail) -> str:
 
 def options(game: Game, now: OnTrail) -> tuple[Option[Key], ...]:
     """A pack to take from, or how the card was answered."""
-    told: list[tuple[Key, str]] = [(RIGHT, "The answer was right"), (WRONG, "The answer was wrong")]
+    found: list[tuple[Key, str]] = [(RIGHT, "The answer was right"), (WRONG, "The answer was wrong")]
     if now.card is None:
         packs = game.area_as(Trail).packs
-        told = [(f"{PACK}{pack}", f"Take from {packs[pack].name}") for pack in _open(game, now)]
-    return tuple(Option(key, words) for key, words in told)
+        found = [(f"{PACK}{pack}", f"Take from {packs[pack].name}") for pack in _open(game, now)]
+    return tuple(Option(key, words) for key, words in found)
 
 
 def chosen(game: Game, now: OnTrail, key: str) -> OnTrail:
@@ -91,8 +91,8 @@ def chosen(game: Game, now: OnTrail, key: str) -> OnTrail:
         return _from(game, now, int(key.removeprefix(PACK)))
     trail, right = game.area_as(Trail), key == RIGHT
     who = f"player {now.answers + 1}" if now.answers != now.seat else ""
-    told = f"{who} {'right' if right else f'wrong, it is {question(game, now).answer}'}".strip()
-    now = noted(now, f"{told}.")
+    result = f"{who} {'right' if right else f'wrong, it is {question(game, now).answer}'}".strip()
+    now = noted(now, f"{result}.")
     if not right and trail.if_wrong == "next_tries" and now.answers == now.seat and game.seats.count > 1:
         return replace(now, answers=(now.seat + 1) % game.seats.count)
     if not right and trail.if_wrong == "lose_move":
@@ -123,7 +123,7 @@ def pick(game: Game, now: OnTrail, rng: np.random.Generator) -> str:
     return RIGHT if rng.random() < chance else WRONG
 
 
-def told(game: Game, now: OnTrail) -> str:
+def answer_words(game: Game, now: OnTrail) -> str:
     """The answer."""
     if now.card is None:
         return "Any pack will do: take the one that suits you."

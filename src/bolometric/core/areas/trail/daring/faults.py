@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 from bolometric.core.areas.trail import area
 from bolometric.core.areas.trail.daring.stopping import plan_of, policy_of, turn_matrix
 from bolometric.core.areas.trail.exact import followed, way_of_turns
-from bolometric.core.areas.trail.rules import GOES_ON, Chain, compile_chain
+from bolometric.core.areas.trail.rules import GOES_ON, TrailChain, compile_chain
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.chains.race import PERIOD
 from bolometric.core.chains.waiting import WaitingTime
@@ -144,7 +144,7 @@ def _thumb_as_good(game: Game, best: float) -> str | None:
     return None
 
 
-def _within_a_turn(chain: Chain) -> NDArray[np.bool_]:
+def _within_a_turn(chain: TrailChain) -> NDArray[np.bool_]:
     """Which positions a turn begun at each can come to without ending; shape (steps, steps)."""
     steps = chain.length
     moves = np.zeros((steps, steps + 1), np.float32)

@@ -26,7 +26,7 @@ from functools import lru_cache
 import numpy as np
 from numpy.typing import NDArray
 
-from bolometric.core.areas.trail.rules import MOST_DRAWS, Chain, compile_chain
+from bolometric.core.areas.trail.rules import MOST_DRAWS, TrailChain, compile_chain
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.areas.trail.styles import AGAINST
 from bolometric.core.game.seats import Style
@@ -89,7 +89,7 @@ def to_win(trail: Trail, style: Style) -> bool:
     return style.choose == "plan" and style.aim(trail) in AGAINST
 
 
-def turn_matrix(chain: Chain, policy: StoppingPolicy) -> Array:
+def turn_matrix(chain: TrailChain, policy: StoppingPolicy) -> Array:
     """Chances of ending a turn at each position; shape (steps, steps + 1), rows adding to 1."""
     from bolometric.core.areas.trail.daring.value_iteration import follow_turns  # brings Numba with it
 

@@ -20,7 +20,7 @@ from bolometric.core.areas.trail.daring.stopping import StoppingPolicy, policy_o
 from bolometric.core.areas.trail.pairs.best_response import plan_of_seat
 from bolometric.core.areas.trail.pairs.mover import gives_away, how
 from bolometric.core.areas.trail.pairs.play import stacked
-from bolometric.core.areas.trail.rules import MOST_DRAWS, Chain, compile_chain
+from bolometric.core.areas.trail.rules import MOST_DRAWS, TrailChain, compile_chain
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.chains.absorbing import Matrix, follow
 from bolometric.core.chains.race import PERIOD, FirstPassage, in_all, written_whole
@@ -85,7 +85,7 @@ def _wins(way: FirstPassage, trail: Trail) -> list[Array]:
     return home[:: trail.sign]
 
 
-def _movers(game: Game, chain: Chain) -> tuple[Matrix, Array]:
+def _movers(game: Game, chain: TrailChain) -> tuple[Matrix, Array]:
     """One draw a turn, each total moving either marker: the chain and its exits, as :func:`follow` takes them."""
     trail, styles = game.area_as(Trail), [game.seats.style(seat) for seat in range(2)]
     planned = (plan_of_seat(game, seat).gives if style.choose == "plan" else None for seat, style in enumerate(styles))
@@ -137,7 +137,7 @@ def _list_movers(landing, odds, sign, modes, gives, rows, places, chances, exits
     return used
 
 
-def _stoppers(game: Game, chain: Chain) -> tuple[Matrix, Array]:
+def _stoppers(game: Game, chain: TrailChain) -> tuple[Matrix, Array]:
     """Turns of several draws, the same."""
     steps = chain.length
     exits, parts = np.zeros((2, steps, steps, 3)), []
@@ -154,7 +154,7 @@ def _stoppers(game: Game, chain: Chain) -> tuple[Matrix, Array]:
     return _sparse(rows, places, chances, 2 * steps**2), exits.reshape(-1, 3)
 
 
-def _turns(game: Game, chain: Chain, seat: int) -> list[Array]:
+def _turns(game: Game, chain: TrailChain, seat: int) -> list[Array]:
     """For each place of the other marker the chances of ending a turn begun at each place at each other."""
     trail, style = game.area_as(Trail), game.seats.style(seat)
     if not to_win(trail, style):

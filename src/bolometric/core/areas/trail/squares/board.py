@@ -56,7 +56,7 @@ def carried(trail: Trail) -> tuple[Carried, ...]:
     )
 
 
-def told(trail: Trail, number: int) -> str:
+def square_note(trail: Trail, number: int) -> str:
     """What a square carries, after its number; nothing for a plain one."""
     square = trail.square_at(number)
     if square is None or not works(square, trail.length):

@@ -16,7 +16,7 @@ from bolometric.core.areas.trail.cards import rules as card_rules
 from bolometric.core.areas.trail.cards.play import MET as CARDS_MET
 from bolometric.core.areas.trail.cards.play import ROUNDS, WANTED, WIN, Asked, ask, for_a_batch, fresh_packs
 from bolometric.core.areas.trail.cards.rules import AFTER_ROUNDS, AT_OUT, HOME, HOME_WITH, KEPT, MET, REPEATS
-from bolometric.core.areas.trail.rules import MOST_DRAWS, Chain
+from bolometric.core.areas.trail.rules import MOST_DRAWS, TrailChain
 from bolometric.core.areas.trail.squares import square as squares
 from bolometric.core.areas.trail.squares.square import AGAIN as ON_AGAIN
 from bolometric.core.areas.trail.squares.square import CARD, MISS, SWAP
@@ -60,7 +60,7 @@ class Ground:
         return self.landing, self.direct, self.acts, self.keep, self.alias, self.can_finish
 
 
-def ground(chain: Chain, sample: Sampler, seats: int, finish_round: bool, asked: Asked | None) -> Ground:
+def ground(chain: TrailChain, sample: Sampler, seats: int, finish_round: bool, asked: Asked | None) -> Ground:
     """Lay the chain's tables out by the sampler's columns."""
     landing = chain.landing if chain.again is None else np.where(chain.again, np.int16(DRAWN_AGAIN), chain.landing)
     acts = np.zeros(chain.landing.shape, np.uint8) if chain.acts is None else chain.acts

@@ -15,13 +15,13 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bolometric.core.areas.trail.exact import Way, way_of_turns
-from bolometric.core.areas.trail.rules import Chain
+from bolometric.core.areas.trail.rules import TrailChain
 from bolometric.core.areas.trail.squares.square import AGAIN, CARD, MISS, NOTHING
 
 Array = NDArray[np.float64]
 
 
-def endless_turns(chain: Chain) -> NDArray[np.intp]:
+def endless_turns(chain: TrailChain) -> NDArray[np.intp]:
     """Places a marker can come to from which a turn, once begun, never ends: by structure."""
     if chain.acts is None:
         return np.array([], np.intp)
@@ -35,7 +35,7 @@ def endless_turns(chain: Chain) -> NDArray[np.intp]:
         ends = grown
 
 
-def way_on_squares(chain: Chain) -> Way | None:
+def way_on_squares(chain: TrailChain) -> Way | None:
     """One seat's way in whole turns; None where a turn may never end, or where squares do more than this."""
     acts = chain.acts
     if acts is not None and not chain.cards_decide:
