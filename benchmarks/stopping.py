@@ -25,10 +25,9 @@ VARIANTS = 3
 def work(game, stop):
     """All that the lane of exact work does for an edit."""
     with heeding(stop):
-        exact = measure_exactly(game, stop, work=False)
+        exact = measure_exactly(game, work=False)
         _ = exact.heat
-    exact = with_work(exact, stop)
-    find_faults(game, exact, stop)
+        find_faults(game, with_work(exact))
 
 
 def whole(game):

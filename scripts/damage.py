@@ -159,7 +159,7 @@ class Opener:
         self.app, self.file, self.trouble = application(), home / "theirs.bolo.json", []
         self.window = make_window(None, True, Settings(home / "desk.ini"), home / "shelf", home / "kept")
         self.window.filing.questions = self
-        self.window.measurer.crashed.connect(self.trouble.append)
+        self.window.measurer.failed.connect(self.trouble.append)
         sys.excepthook = lambda kind, error, _: self.trouble.append(f"{kind.__name__}: {error}")
         self.window.show()
         self.views = [getattr(self.window, f"show_{view}") for view in ("shape", "odds", "runs", "table")]

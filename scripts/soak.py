@@ -51,7 +51,7 @@ class Soak:
         self.window.resize(1280, 800)
         self.window.show()
         self.trouble: list[str] = []
-        self.window.measurer.crashed.connect(self.trouble.append)
+        self.window.measurer.failed.connect(self.trouble.append)
         sys.excepthook = lambda kind, error, _: self.trouble.append(f"{kind.__name__}: {error}")
         self.held: list[tuple[float, str]] = []
         self.memory: list[float] = []

@@ -28,7 +28,6 @@ from bolometric.core.results.exact import ExactResult
 from bolometric.core.results.kinds import ReadingKind
 from bolometric.core.results.readings import Reading, exact_length, exact_value
 from bolometric.core.results.standing import Drawn, Standing, noted
-from bolometric.core.settings.cancel import Stop
 from bolometric.core.settings.knobs import Knob
 from bolometric.core.text.figures import minus, percent, plural
 from bolometric.core.text.spans import Sentences, Span, sentences
@@ -54,7 +53,7 @@ class OnLedger(Standing):
     counts: tuple[int, ...] = ()
 
 
-def solve(game: Game, stop: Stop) -> ExactResult:
+def solve(game: Game) -> ExactResult:
     """How long it lasts, and how many different totals are seen on average: Σ 1 - (1 - p)^n."""
     draws = game.area_as(Ledger).draws
     length, rounds = exact_length(fixed(draws)), exact_length(fixed(-(-draws // game.seats.count)))

@@ -50,10 +50,7 @@ SMALL = {
 LATEST = 0.25
 """Seconds of work between two askings at most: 0.1 and what a busy machine adds."""
 
-WAYS: dict[str, Callable[[Game, Callable[[], bool]], object]] = {
-    "measuring": measure_exactly,
-    "faults": lambda game, stop: find_faults(game, None, stop),
-}
+WAYS: dict[str, Callable[[Game], object]] = {"measuring": measure_exactly, "faults": find_faults}
 
 
 class Asked:
@@ -76,10 +73,10 @@ class Asked:
 @pytest.mark.parametrize("name", LONG)
 def test_work_is_asked_often_whether_it_is_wanted(name: str, way: str) -> None:
     """After a small game of its kind, so that neither imports nor compiled loops count."""
-    WAYS[way](game_from(SMALL[name]), lambda: False)
+    WAYS[way](game_from(SMALL[name]))
     asked = Asked()
-    with suppress(Cancelled):
-        WAYS[way](game_from(LONG[name]), asked)
+    with suppress(Cancelled), heeding(asked):
+        WAYS[way](game_from(LONG[name]))
     asked()
     assert asked.longest < LATEST
 

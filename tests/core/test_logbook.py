@@ -15,7 +15,6 @@ import pytest
 from click.testing import CliRunner
 from hypothesis import example, given, settings
 from hypothesis import strategies as st
-from pydantic import ValidationError
 
 from bolometric.assets import demo_files
 from bolometric.cli import main
@@ -27,7 +26,7 @@ from bolometric.core.logbook.session import Session, impossible_words, session_o
 from bolometric.core.logbook.store import MIGRATIONS, DamagedError, Logbook, backups, last_backup, restore
 from bolometric.core.logbook.transfer import from_csv, from_json, to_csv, to_json
 from bolometric.core.measure.measuring import measure_exactly
-from bolometric.core.settings.errors import FileError
+from bolometric.core.settings.errors import FileError, GameError
 
 GAME = game_from({"bolometric": 1, "name": "Ours", "pieces": [{}], "area": {"length": 20}})
 
@@ -222,7 +221,7 @@ def test_what_can_not_have_been_is_said():
     )
     assert impossible_words(session_of(GAME, totals=("3",))) == ""
     for wrong in ({"day": "2999-01-01"}, {"winners": (3,)}, {"tables": 1, "minutes": (3.0, 4.0)}, {"totals": ("x",)}):
-        with pytest.raises(ValidationError):
+        with pytest.raises(GameError):
             session_of(GAME, **wrong)
 
 

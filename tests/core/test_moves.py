@@ -11,7 +11,6 @@ from bolometric.core.game.files import read
 from bolometric.core.judge.suits import AS_SET, off_by, targets_of
 from bolometric.core.learner_work.aims import Aim
 from bolometric.core.measure.measuring import measure, measure_exactly
-from bolometric.core.settings.cancel import never_stop
 from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.knobs import knob_at
 from bolometric.core.tuning.beginning import Answers, possible, subsets, tuned
@@ -68,7 +67,7 @@ def test_a_simulated_effect_agrees_with_the_exact_one_within_its_error():
     game, away = read(PATHS["ridge-ascent"]), []
     for path, value in (("area.length", 45), ("area.length", 35), ("area.end", "bounce"), ("area.games", "three")):
         other = with_value(game, path, value)
-        paired = Paired(game, "turns", AS_SET, 3, never_stop)
+        paired = Paired(game, "turns", AS_SET, 3)
         exact = paired.against(other)[0]
         paired.exact = None
         paired._play_first()

@@ -5,10 +5,10 @@ from fractions import Fraction
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
-from pydantic_core import PydanticCustomError
 
 from bolometric.core.pieces.kinds import Die, Pack, Spinner
 from bolometric.core.pieces.piece_line import cards_of_line, faces_of_line, read_line, sectors_of_line
+from bolometric.core.settings.errors import GameError
 
 
 def values(text):
@@ -61,17 +61,17 @@ def test_each_piece_is_made_of_its_line():
     ],
 )
 def test_what_can_not_be_read_is_said(text, says):
-    with pytest.raises(PydanticCustomError) as caught:
+    with pytest.raises(GameError) as caught:
         read_line(text)
-    assert says in caught.value.message()
+    assert says in caught.value.sentence
 
 
 @pytest.mark.parametrize("text", ["1 half 2 half 3", "1 half", "1 75% 2 75%"])
 def test_parts_of_a_spinner_add_to_a_whole(text):
-    with pytest.raises(PydanticCustomError):
+    with pytest.raises(GameError):
         sectors_of_line(text)
     for other in (faces_of_line, cards_of_line):
-        with pytest.raises(PydanticCustomError):
+        with pytest.raises(GameError):
             other(text)
 
 
@@ -80,5 +80,5 @@ def test_whatever_is_typed_is_read_or_refused(text):
     for read in (faces_of_line, cards_of_line, sectors_of_line):
         try:
             assert isinstance(read(text), list)
-        except PydanticCustomError as error:
-            assert error.message().endswith(".")
+        except GameError as error:
+            assert error.sentence.endswith(".")

@@ -11,6 +11,7 @@ from bolometric.core.judge.change_size import stray
 from bolometric.core.judge.faults import find_faults
 from bolometric.core.judge.nearby import changes, effects
 from bolometric.core.measure.measuring import measure_exactly
+from bolometric.core.settings.cancel import heeding
 from bolometric.core.settings.errors import Cancelled, GameError
 from bolometric.core.settings.knobs import knobs
 from bolometric.core.words.rule_sheet import rule_sheet, rules_text
@@ -79,8 +80,8 @@ def test_effects_are_measured_and_largest_first():
     assert sizes == sorted(sizes)
     for effect in found[:3]:
         assert measure_exactly(effect.change.game).readings["minutes"] == effect.after
-    with pytest.raises(Cancelled):
-        effects(game, "minutes", stop=lambda: True)
+    with pytest.raises(Cancelled), heeding(lambda: True):
+        effects(game, "minutes")
 
 
 @pytest.mark.parametrize(

@@ -13,7 +13,6 @@ from bolometric.core.game.document import game_from, with_value
 from bolometric.core.game.files import from_text, read, to_text
 from bolometric.core.judge.difficulty import difficulty, difficulty_of
 from bolometric.core.measure.measuring import measure, quick_measure
-from bolometric.core.settings.cancel import never_stop
 from bolometric.core.words.talk import FEWEST, MOST, asked_of
 from tests.areas.games import any_game
 from tests.core.test_every_area import every
@@ -78,7 +77,7 @@ def test_questions_from_the_command_line():
 
 @every
 def test_four_scales_for_every_game(game):
-    scales = difficulty_of(quick_measure(game), never_stop)
+    scales = difficulty_of(quick_measure(game))
     assert [scale.name for scale in scales] == ["Sums", "Deciding", "Luck", "Time"]
     for scale in scales:
         assert scale.value is None or 0 <= scale.value <= 1

@@ -91,7 +91,7 @@ def test_games_beside_each_other_show_their_own_figures_and_what_differs(qtbot, 
     qtbot.waitUntil(lambda: len(page.sides) == 3, timeout=60_000)
     assert [side.game for side in page.sides] == [window.document.game, *games]
     for side in page.sides[1:]:
-        exact = measure_exactly(side.game, lambda: False)
+        exact = measure_exactly(side.game)
         for key, reading in side.readings.items():
             if reading.method == "exact" and reading.mean is not None:
                 assert exact.readings[key].mean == pytest.approx(reading.mean, abs=1e-12), key
@@ -127,7 +127,7 @@ def test_a_sweep_of_another_game_shows_what_each_game_measures_by_itself(qtbot, 
     for point in there:
         assert point.game == with_value(game, swept.path, point.values[0])
     point = there[-1]
-    exact = measure_exactly(point.game, lambda: False).readings
+    exact = measure_exactly(point.game).readings
     for key, reading in point.readings.items():
         if reading.method == "exact" and reading.mean is not None:
             assert exact[key].mean == pytest.approx(reading.mean, abs=1e-9), key

@@ -73,13 +73,9 @@ def add(
     file: Path, day: str | None, totals: str, anyway: bool, tables: int | None, book: Path | None, **said: Any
 ) -> None:
     """Write one session in."""
-    from pydantic import ValidationError
-    from pydantic_core import PydanticCustomError
-
     from bolometric.core.logbook.calibration import story
     from bolometric.core.logbook.session import impossible_words, session_of
-    from bolometric.core.logbook.transfer import first_trouble
-    from bolometric.core.settings.errors import FileError
+    from bolometric.core.settings.errors import FileError, GameError
 
     game = game_of(file)
     said["totals"] = tuple(part.strip() for part in totals.split(",") if part.strip())
@@ -88,8 +84,8 @@ def add(
     )
     try:
         session = session_of(game, **said, **({"day": day} if day else {}))
-    except (ValidationError, PydanticCustomError) as error:
-        fail(FileError(first_trouble(error)))
+    except GameError as error:
+        fail(error)
     trouble = "" if anyway else impossible_words(session)
     if trouble:
         fail(FileError(f"{trouble} Add --anyway to keep them."))

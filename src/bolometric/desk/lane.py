@@ -1,12 +1,17 @@
-"""One thing at a time worked out on a thread of its own: what was wanted before is given up."""
+"""The one way of working beside the window: a thread of its own, one piece of work after another.
+
+Work is given up at its next ``checkpoint`` once it is not wanted any more. What it comes to is handed over on the
+window's thread; what goes wrong ends in one sentence there, whoever asked.
+"""
 
 from __future__ import annotations
 
 import threading
 from collections.abc import Callable
-from concurrent.futures import ThreadPoolExecutor
+from concurrent.futures import Future, ThreadPoolExecutor
+from dataclasses import dataclass
+from typing import Any, TypeVar
 
-from pydantic_core import PydanticCustomError
 from PySide6.QtCore import QObject, Signal
 
 from bolometric.core.settings.cancel import heeding
@@ -14,29 +19,50 @@ from bolometric.core.settings.errors import BolometricError, Cancelled
 from bolometric.desk.giving_way import edits
 
 Work = Callable[[], object]
+Found = TypeVar("Found")
+
+
+def _always() -> bool:
+    return True
+
+
+def _nothing(found: object) -> None:
+    """For work that is told of by nobody."""
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class _Task:
+    work: Work
+    wanted: Callable[[], bool]
+    """Asked on either thread."""
+    then: Callable[[Any], None]
+    """Given what came out, on the window's thread."""
+    urgent: bool
+    """Whether it goes on where other work gives way to an edit."""
 
 
 class Lane(QObject):
-    """Works out the newest thing that was asked for."""
+    """One thread. :meth:`ask` puts the newest work in place of all before; :meth:`add` puts work behind the others."""
 
     done = Signal(object)
-    """What came out."""
+    """What came out of the newest work asked for."""
     failed = Signal(str)
     """Why there is nothing, in a sentence."""
     _relay = Signal(object, object, str)
 
     def __init__(self, name: str, parent: QObject | None = None) -> None:
         super().__init__(parent)
-        self._wanted: Work | None = None
+        self._asked: Work | None = None
+        self._closed = False
         self._goes_on = threading.Event()
         self._goes_on.set()
-        self._threads = ThreadPoolExecutor(1, name)
+        self._thread = ThreadPoolExecutor(1, name)
         self._relay.connect(self._deliver)
 
     @property
     def busy(self) -> bool:
-        """Whether something is being worked out."""
-        return self._wanted is not None
+        """Whether what was asked for is being worked out."""
+        return self._asked is not None
 
     @property
     def paused(self) -> bool:
@@ -48,43 +74,77 @@ class Lane(QObject):
         (self._goes_on.clear if stand else self._goes_on.set)()
 
     def ask(self, work: Work) -> None:
-        """Work this out instead of what was wanted before."""
-        self._wanted = work
+        """Work this out instead of what was asked for before."""
+        self._asked = work
         self._goes_on.set()
-        self._threads.submit(self._do, work)
+        self.add(work, lambda: self._asked is work, self._came)
+
+    def add(
+        self,
+        work: Callable[[], Found],
+        wanted: Callable[[], bool] = _always,
+        then: Callable[[Found], None] = _nothing,
+        urgent: bool = False,
+    ) -> None:
+        """Work this out after what is under way, if it is ``wanted`` by then; nothing once the lane is closed."""
+        if not self._closed:
+            self._thread.submit(self._do, _Task(work, wanted, then, urgent))
 
     def give_up(self) -> None:
-        """Nothing is wanted any more."""
-        self._wanted = None
+        """What was asked for is not wanted any more."""
+        self._asked = None
         self._goes_on.set()
 
-    def close(self) -> None:
-        """Give up and end the thread."""
+    def flush(self) -> None:
+        """Wait until everything that was added has been done."""
+        end: Future[None] = self._thread.submit(_end_of_line)
+        end.result()
+
+    def close(self, finish: bool = False) -> None:
+        """End the thread: at once, giving everything up, or after it has done what was added."""
+        self._closed = not finish
         self.give_up()
-        self._threads.shutdown(wait=True, cancel_futures=True)
+        self._thread.shutdown(wait=True, cancel_futures=not finish)
+        self._closed = True
 
-    def _stands_still(self) -> bool:
-        """Wait here while the work is paused; never a reason to give it up."""
-        self._goes_on.wait()
-        return edits.give_way()
-
-    def _do(self, work: Work) -> None:
+    def _do(self, task: _Task) -> None:
         found, words = None, ""
         try:
-            with heeding(lambda: self._stands_still() or self._wanted is not work):
-                found = work()
+            with heeding(lambda: self._given_up(task)):
+                if self._closed or not task.wanted():
+                    return
+                found = task.work()
         except Cancelled:
             return
-        except (BolometricError, PydanticCustomError) as error:
+        except BolometricError as error:
             words = str(error)
-        except Exception as error:  # a thread must not die without a word
-            words = f"This could not be worked out ({type(error).__name__})."
-        self._relay.emit(work, found, words)
+        except Exception as error:  # a thread has no one above it: say it in the window, keep the program
+            words = f"This could not be worked out ({type(error).__name__}: {error})."
+        self._relay.emit(task, found, words)
 
-    def _deliver(self, work: object, found: object, words: str) -> None:
-        if work is self._wanted:
-            self._wanted = None
-            if words:
-                self.failed.emit(words)
-            else:
-                self.done.emit(found)
+    def _given_up(self, task: _Task) -> bool:
+        """Whether a piece of work is not wanted; waits here while it is paused or an edit must be shown first."""
+
+        def unwanted() -> bool:
+            return self._closed or not task.wanted()
+
+        self._goes_on.wait()
+        return unwanted() if task.urgent else edits.give_way(unwanted)
+
+    def _deliver(self, task: _Task, found: object, words: str) -> None:
+        if self._closed or not task.wanted():
+            return
+        if words:
+            if task.then == self._came:
+                self._asked = None
+            self.failed.emit(words)
+        else:
+            task.then(found)
+
+    def _came(self, found: object) -> None:
+        self._asked = None
+        self.done.emit(found)
+
+
+def _end_of_line() -> None:
+    """Nothing: the end of what was added before."""

@@ -9,17 +9,17 @@ from __future__ import annotations
 
 import time
 from collections.abc import Callable
-from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass, replace
+from functools import partial
 from typing import TYPE_CHECKING, Any
 
 from PySide6.QtCore import QObject, QTimer, Signal
 
 from bolometric.core.game.document import Game
 from bolometric.core.results.readings import Reading
-from bolometric.core.settings.cancel import Stop, heeding
-from bolometric.core.settings.errors import Cancelled
+from bolometric.core.settings.cancel import checkpoint, heeding
 from bolometric.desk.giving_way import edits
+from bolometric.desk.lane import Lane
 
 if TYPE_CHECKING:  # what measures is imported by the threads, once the window is up
     from bolometric.core.game.analysis import Analysis
@@ -70,7 +70,7 @@ class Measurer(QObject):
     runs_ready = Signal(object)
     runs_stopped = Signal()
     effects_ready = Signal(str, object)
-    crashed = Signal(str)
+    failed = Signal(str)
 
     def __init__(self, seed: int = 1) -> None:
         super().__init__()
@@ -80,12 +80,12 @@ class Measurer(QObject):
         self._exact_wanted = 0
         self._begun = 0
         """The generation whose runs have been started."""
-        self._closed = False
         self._worth: tuple[int, Reading] | None = None
         self._latest: tuple[int, PlayedRuns] | None = None
         """What thinking is worth, and the latest runs, each with its generation; only touched by the runs' thread."""
-        self._exact = ThreadPoolExecutor(1, "exact")
-        self._runs = ThreadPoolExecutor(1, "runs")
+        self._exact, self._runs = Lane("exact", self), Lane("runs", self)
+        for lane in (self._exact, self._runs):
+            lane.failed.connect(self.failed)
         self._relay.connect(self._deliver)
 
     _relay = Signal(int, object, tuple)
@@ -97,7 +97,7 @@ class Measurer(QObject):
         """
         self._generation += 1
         edits.close()
-        self._submit(self._exact, self._work_exactly, game)
+        self._submit(self._exact, self._work_exactly, game, urgent=True)
         if play:
             self.play_again(game)
 
@@ -136,28 +136,14 @@ class Measurer(QObject):
     def close(self) -> None:
         """Give up all work and end the threads."""
         self._generation += 1
-        self._closed = True
         edits.open()
-        for lane in (self._exact, self._runs):
-            lane.shutdown(wait=True, cancel_futures=True)
+        self._exact.close()
+        self._runs.close()
 
-    def _submit(self, lane: ThreadPoolExecutor, work: Callable[..., None], *args: Any) -> None:
-        if not self._closed:
-            lane.submit(self._guarded, work, self._generation, *args)
-
-    def _guarded(self, work: Callable[..., None], generation: int, *args: Any) -> None:
-        if generation != self._generation:
-            return
-        try:
-            work(generation, *args)
-        except Cancelled:
-            pass
-        except Exception as error:  # a thread has no one above it: say it in the window, keep the program
-            self._relay.emit(generation, self.crashed, (f"{type(error).__name__}: {error}",))
-
-    def _since(self, generation: int) -> Stop:
-        """Whether the game has been changed since; what an edit must show at once goes first."""
-        return lambda: edits.give_way(lambda: generation != self._generation)
+    def _submit(self, lane: Lane, work: Callable[..., None], *args: Any, urgent: bool = False) -> None:
+        """Work for the game as it is now; given up with the next edit."""
+        generation = self._generation
+        lane.add(partial(work, generation, *args), lambda: generation == self._generation, urgent=urgent)
 
     def _deliver(self, generation: int, signal: Any, values: tuple[Any, ...]) -> None:
         if generation == self._generation:
@@ -183,12 +169,13 @@ class Measurer(QObject):
             return generation != self._generation or wanted != self._exact_wanted
 
         with heeding(stale):
-            exact = measure_exactly(game, stale, work=False)
+            exact = measure_exactly(game, work=False)
             _ = exact.heat  # worked out here, not by the window when it paints
             self._relay.emit(generation, self.exact_ready, (exact,))
         if edits.give_way(stale):  # to the window, which paints
             return
-        done = with_work(exact, lambda: edits.give_way(stale))
+        with heeding(lambda: edits.give_way(stale)):
+            done = with_work(exact)
         self._relay.emit(generation, self.work_ready, (done,))
         if may_think(game) and "choice" not in exact.readings and generation == self._generation:
             self._submit(self._runs, self._think, game)
@@ -198,13 +185,13 @@ class Measurer(QObject):
 
         if generation == self._generation:  # the import takes a while, and an edit may have come meanwhile
             edits.open()
-        found = find_faults(exact.game, exact, self._since(generation))
+        found = find_faults(exact.game, exact)
         self._relay.emit(generation, self.faults_ready, (found,))
 
     def _work_effects(self, generation: int, game: Game, key: str) -> None:
         from bolometric.core.judge.nearby import effects
 
-        found = effects(game, key, self._since(generation))
+        found = effects(game, key)
         self._relay.emit(generation, self.effects_ready, (key, found))
 
     def _play(self, generation: int, game: Game) -> None:
@@ -214,7 +201,7 @@ class Measurer(QObject):
         shown = counted = 0.0
         latest: Tally | None = None
         practice: Practice | None = None
-        edits.give_way()
+        checkpoint()
 
         def show(done: bool) -> None:
             nonlocal counted, practice
@@ -228,7 +215,7 @@ class Measurer(QObject):
                 self._latest = generation, played
                 self._relay.emit(generation, self.runs_ready, (played,))
 
-        for tally in runs_of(game, self.seed, stop=self._since(generation), note=True, soon=True):
+        for tally in runs_of(game, self.seed, note=True, soon=True):
             latest = tally
             if wanted != self._runs_wanted:
                 show(done=False)
@@ -243,7 +230,7 @@ class Measurer(QObject):
         """What thinking is worth, by play, where it was not worked out."""
         from bolometric.core.measure.measuring import thinking_played
 
-        worth = thinking_played(game, self.seed, self._since(generation))
+        worth = thinking_played(game, self.seed)
         if worth is None:
             return
         self._worth = generation, worth

@@ -6,7 +6,7 @@ from functools import cache
 from pathlib import Path
 from typing import Annotated
 
-from pydantic import Field, TypeAdapter, ValidationError
+from pydantic import Field, TypeAdapter
 
 from bolometric.core.game.files import LARGEST, write_text
 from bolometric.core.pieces.faces import Line
@@ -45,7 +45,7 @@ class OwnPieces:
             return _list().validate_json(self.file.read_bytes())
         except FileNotFoundError:
             return ()
-        except (OSError, ValueError, ValidationError):
+        except (OSError, ValueError):
             self._sound = False
             return ()
 

@@ -13,7 +13,6 @@ from __future__ import annotations
 import json
 import os
 from collections.abc import Callable
-from concurrent.futures import Future, ThreadPoolExecutor
 from dataclasses import dataclass
 from hashlib import sha256
 from pathlib import Path
@@ -24,6 +23,7 @@ from PySide6.QtCore import QLockFile
 from bolometric.core.game.document import Game
 from bolometric.core.game.files import LARGEST, from_text, to_text, write_bytes
 from bolometric.core.settings.errors import FileError
+from bolometric.desk.lane import Lane
 
 ENDING = ".kept"
 OLD, OLD_ORIGIN = ".bolo.json", ".origin"
@@ -52,7 +52,7 @@ class Keeper:
         self._refused = QLockFile.LockError.NoError
         """Why the last lock could not be taken: another program has it, or the folder allows none."""
         self._wanted: tuple[Game, Path | None] | None = None
-        self._thread = ThreadPoolExecutor(1, "kept")
+        self._lane = Lane("kept")
         try:
             folder.mkdir(parents=True, exist_ok=True)
             os.listdir(folder)
@@ -83,13 +83,12 @@ class Keeper:
 
     def flush(self) -> None:
         """Wait until what is wanted so far is on disk."""
-        done: Future[None] = self._thread.submit(lambda: None)
-        done.result()
+        self._lane.flush()
 
     def close(self) -> None:
         """The program ends in good order: its copy goes, those of others stay."""
         self.drop()
-        self._thread.shutdown(wait=True)
+        self._lane.close(finish=True)
         for lock in self._held.values():
             lock.unlock()
         self._held.clear()
@@ -115,7 +114,7 @@ class Keeper:
 
     def instead_of(self, left: Left) -> None:
         """Remove a copy as soon as this program's own has been written, which says the same or more."""
-        self._thread.submit(self._discard_once_kept, left)
+        self._lane.add(lambda: self._discard_once_kept(left), urgent=True)
 
     def _discard_once_kept(self, left: Left) -> None:
         if self._copy.exists():
@@ -126,10 +125,7 @@ class Keeper:
         return self._folder / f"{self._stem}{ENDING}"
 
     def _submit(self, trouble: Callable[[str], None]) -> None:
-        try:
-            self._thread.submit(self._write, trouble)
-        except RuntimeError:
-            return  # closed already
+        self._lane.add(lambda: self._write(trouble), urgent=True)
 
     def _write(self, trouble: Callable[[str], None]) -> None:
         """What is wanted by now: several edits that waited are one copy."""

@@ -164,7 +164,7 @@ class Window(Dressed):
         self.measurer.faults_ready.connect(self._show_faults)
         self.measurer.runs_ready.connect(self._show_played)
         self.measurer.effects_ready.connect(self.editing.show_effects)
-        self.measurer.crashed.connect(lambda words: self.say(f"Something went wrong while measuring ({words})."))
+        self.measurer.failed.connect(self.say)
         self.late.edit_asked.connect(lambda at, take, by: self.editing.open_loose(at, take, by, self.colours))
         self.late.export_asked.connect(self._export)
         self.late.change_asked.connect(self.editing.edit)

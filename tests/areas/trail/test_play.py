@@ -328,8 +328,8 @@ def test_landings_are_counted_in_parts_until_there_are_enough_draws_or_it_is_giv
 
 
 def test_runs_stop_when_asked():
-    with pytest.raises(Cancelled):
-        list(runs_of(game_from({"bolometric": 1}), 1, 10**6, stop=lambda: True))
+    with pytest.raises(Cancelled), heeding(lambda: True):
+        list(runs_of(game_from({"bolometric": 1}), 1, 10**6))
 
 
 def test_a_run_is_given_up_at_the_limit_and_counted_so():

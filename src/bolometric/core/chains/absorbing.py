@@ -22,7 +22,6 @@ from numpy.typing import NDArray
 
 from bolometric.core.chains.race import PERIOD, FirstPassage
 from bolometric.core.settings.cancel import checkpoint
-from bolometric.core.settings.errors import Cancelled
 
 if TYPE_CHECKING:
     from scipy.sparse import csr_array
@@ -46,22 +45,21 @@ MOST_WORK = 1.2e9
 """Bounds on turns and on multiplications before giving up: a few seconds."""
 
 
-def follow(inner: Matrix, exits: Array, stop: Callable[[], bool]) -> FirstPassage:
+def follow(inner: Matrix, exits: Array) -> FirstPassage:
     """Follow the chain from position 0.
 
     Args:
         inner: Q, the chances of moving among the transient positions; shape (positions, positions), dense or sparse.
         exits: the chances of coming home, of becoming hopeless, and of losing ground in a turn from each position;
             shape (positions, 3).
-        stop: asked every few turns.
 
     Returns:
         The first passage; ``settled`` says whether its tail came to rest within the bounds.
 
     Raises:
-        Cancelled: once ``stop()`` is true.
+        Cancelled: once the work is given up.
 
-    >>> half = follow(np.array([[0.5]]), np.array([[0.5, 0.0, 0.0]]), lambda: False)
+    >>> half = follow(np.array([[0.5]]), np.array([[0.5, 0.0, 0.0]]))
     >>> half.settled, half.home[1:4].tolist()
     (True, [0.5, 0.25, 0.125])
     """
@@ -71,8 +69,7 @@ def follow(inner: Matrix, exits: Array, stop: Callable[[], bool]) -> FirstPassag
     advance, cost = _by_turns(inner, exits)
     watch, settled, tail_loss, turns, work = _Settling(state), False, 1.0, 0, 0.0
     while not settled and turns < MOST_TURNS and work < MOST_WORK:
-        if stop():
-            raise Cancelled
+        checkpoint()
         if turns == WALKED and isinstance(inner, np.ndarray):
             advance, cost = _by_strides(inner, exits), len(inner) * (4 * STRIDE + len(inner))
         before = found[-1][-1, 3]

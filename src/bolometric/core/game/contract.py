@@ -29,7 +29,6 @@ from bolometric.core.results.decision import Decision
 from bolometric.core.results.exact import ExactResult
 from bolometric.core.results.printed import Printed
 from bolometric.core.results.standing import Drawn, Option, Standing
-from bolometric.core.settings.cancel import Stop
 from bolometric.core.text.spans import Sentences
 
 BestPlay = dict[str, object]
@@ -54,7 +53,7 @@ def _usual_batch(game: Game) -> int:
     return USUAL_BATCH
 
 
-def _not_followed(game: Game, stop: Stop) -> None:
+def _not_followed(game: Game) -> None:
     return
 
 
@@ -98,7 +97,7 @@ def _all_pieces(game: Game, now: object) -> tuple[AnyPiece, ...]:
     return game.pieces
 
 
-def _not_expected(game: Game, stop: Stop) -> None:
+def _not_expected(game: Game) -> None:
     return
 
 
@@ -141,10 +140,10 @@ class Measured:
     player: Callable[[Game], Player]
     """The game compiled for the runs. Called once for each edit on the thread that plays; what it gives is then called
     for batch after batch, each of about 15 ms, with a generator of its own, and must depend on that alone."""
-    solve: Callable[[Game, Stop], ExactResult | None] = _not_followed
+    solve: Callable[[Game], ExactResult | None] = _not_followed
     """What is known without playing; None if nothing can be followed. Called first with every edit, and for every game
-    one change away; where it takes longer than 100 ms it must call ``checkpoint`` of settings/heeding at least that
-    often, or ask ``stop`` and raise Cancelled."""
+    one change away; where it takes longer than 100 ms it must call ``checkpoint`` of settings/cancel at least that
+    often."""
     chooses: Callable[[Game], bool] = _no
     """Whether players have anything to decide. Called by the sheet, the gauges and the faults."""
     turns_at_once: Callable[[Game], int] = _usual_batch
@@ -263,7 +262,7 @@ class Work:
     tasks: Callable[[Game], Tasks]
     """What each note means that its loops write (working/trace): called with the kind and the two numbers of a note,
     once for each different one."""
-    expected: Callable[[Game, Stop], tuple[tuple[Done, ...], ...] | None] = _not_expected
+    expected: Callable[[Game], tuple[tuple[Done, ...], ...] | None] = _not_expected
     """For each seat how often it does what in a game on average, exactly; None where that is not known. What all do at
     once stands with each of them. Called with every edit, within 50 ms."""
     pays: Callable[[Game], tuple[Decision, ...]] = _nothing_pays

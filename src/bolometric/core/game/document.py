@@ -9,7 +9,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import Annotated, Any, Literal, Self, TypeVar, get_args
 
-from pydantic import Field, Strict, ValidationError, model_validator
+from pydantic import Field, Strict, model_validator
 
 from bolometric.core.game.area_part import AreaPart
 from bolometric.core.game.family import Family
@@ -30,7 +30,7 @@ from bolometric.core.pieces.faces import Line
 from bolometric.core.pieces.kinds import MOST_PIECES, PLAIN_DIE, AnyPiece, Piece, remembers
 from bolometric.core.settings.base import Part
 from bolometric.core.settings.errors import GameError
-from bolometric.core.settings.explain import explain, setting_error
+from bolometric.core.settings.explain import checked, setting_error
 from bolometric.core.settings.knobs import Knob
 
 FORMAT = 1
@@ -280,10 +280,8 @@ def game_from(data: object) -> Game:
 
 
 def _checked(kind: type[Whole], data: object) -> Whole:
-    try:
+    with checked(every_field_name):
         return kind.model_validate(data)
-    except ValidationError as error:
-        raise explain(error, every_field_name) from None
 
 
 def with_value(game: Game, path: str, value: object) -> Game:

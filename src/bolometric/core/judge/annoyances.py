@@ -17,7 +17,6 @@ from bolometric.core.judge.verdict import applies
 from bolometric.core.measure.measuring import quick_measure
 from bolometric.core.results.readings import Reading
 from bolometric.core.results.show import show
-from bolometric.core.settings.cancel import Stop
 
 ANY_GAME = (
     Annoyance(
@@ -48,20 +47,20 @@ ANY_GAME = (
 SURE = 3
 
 
-def annoyances(measured: Analysis, stop: Stop, until: float) -> Iterator[Fault]:
+def annoyances(measured: Analysis, until: float) -> Iterator[Fault]:
     """What annoys the players of a game that has been measured, with cures found until the deadline.
 
-    What the brief has a target for is left to the brief. Raises Cancelled once ``stop()`` is true.
+    What the brief has a target for is left to the brief. Raises Cancelled once the work is given up.
     """
     game = measured.game
     for one in (*ANY_GAME, *area_of(game).faults.annoyances(game)):
         told = applies(game, one.reading) or one.reading in measured.readings
         if not told or getattr(game.brief, one.reading, None) is not None:
             continue
-        known = measured if one.reading in measured.readings else quick_measure(game, stop, one.reading)
+        known = measured if one.reading in measured.readings else quick_measure(game, one.reading)
         reading = known.readings.get(one.reading)
         if reading is not None and reading.mean is not None and _crossed(one, reading):
-            cures = Cures(known, stop, until, one.reading).find(partial(_mended, one), partial(_beyond, one))
+            cures = Cures(known, until, one.reading).find(partial(_mended, one), partial(_beyond, one))
             sentence = one.sentence.format(show(one.reading, reading.mean))
             yield Fault(one.code, "advice", "pieces", sentence, cures)
 

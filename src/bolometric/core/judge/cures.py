@@ -10,6 +10,7 @@ import time
 from collections.abc import Callable, Iterator
 from dataclasses import replace
 from itertools import combinations
+from typing import TypeVar
 
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.analysis import Analysis
@@ -21,7 +22,7 @@ from bolometric.core.judge.verdict import applies, off
 from bolometric.core.measure.measuring import quick_measure
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.show import show
-from bolometric.core.settings.cancel import Stop, checkpoint, heeding
+from bolometric.core.settings.cancel import checkpoint, heeding
 from bolometric.core.settings.errors import Cancelled, GameError
 from bolometric.core.settings.once import once
 
@@ -37,6 +38,7 @@ MOVED = {"share": 0.05, "edge": 0.03, "minutes": 0.2, "count": 0.2}
 OTHERS = ("minutes", "in_time", "first_seat_edge", "setbacks", "success", "idle_turns", "ties")
 
 Measured = tuple[Change, Analysis]
+T = TypeVar("T")
 
 
 def deadline() -> float:
@@ -50,8 +52,8 @@ class Cures:
     ``wanted`` is a reading that must be measured, by play if need be.
     """
 
-    def __init__(self, exact: Analysis, stop: Stop, until: float, wanted: str | None = None) -> None:
-        self.exact, self.game, self._stop, self._until, self._wanted = exact, exact.game, stop, until, wanted
+    def __init__(self, exact: Analysis, until: float, wanted: str | None = None) -> None:
+        self.exact, self.game, self._until, self._wanted = exact, exact.game, until, wanted
         self._useless = area_of(exact.game).faults.useless
         self._measured: list[Measured] = []
         self._coming: Iterator[Change] | None = None
@@ -61,9 +63,14 @@ class Cures:
         """Whether the budget is used up."""
         return time.monotonic() > self._until
 
-    def within_budget(self) -> bool:
-        """A ``stop`` for work that is given up with the budget."""
-        return self._stop() or self.time_is_up
+    def in_time(self, work: Callable[[], T]) -> T | None:
+        """What some work comes to; None once the time is up. Raises Cancelled if it is not wanted any more."""
+        try:
+            with heeding(lambda: self.time_is_up):
+                return work()
+        except Cancelled:
+            checkpoint()  # whoever called may have given it up too
+            return None
 
     def find(self, good: Callable[[Analysis], bool], better: Callable[[Analysis], float]) -> tuple[Change, ...]:
         """Changes whose game is ``good``, at most one a setting.
@@ -115,14 +122,8 @@ class Cures:
         return found
 
     def _look(self, change: Change) -> Analysis | None:
-        """A change measured; None once the time is up. Raises Cancelled if it is not wanted any more."""
-        try:
-            with heeding(self.within_budget):
-                return quick_measure(change.game, self.within_budget, self._wanted)
-        except Cancelled:
-            if self._stop():
-                raise
-            return None
+        """A change measured; None once the time is up."""
+        return self.in_time(lambda: quick_measure(change.game, self._wanted))
 
     def _sound(self, exact: Analysis) -> bool:
         """Whether no draw of a changed game does nothing that did something before."""

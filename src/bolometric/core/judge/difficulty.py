@@ -19,7 +19,6 @@ from bolometric.core.measure.notes import Practice
 from bolometric.core.results.readings import Reading, exact_value, joined
 from bolometric.core.results.scale import Scale
 from bolometric.core.results.show import certainty, show
-from bolometric.core.settings.cancel import Stop
 from bolometric.core.text.figures import percent, significant
 
 EASY_TURN, HARD_TURN = 1.0, 60.0
@@ -32,17 +31,17 @@ LOOK, THOUGHT = 150, 600
 """Games that are noted, and games that tell what thinking is worth, where a look is enough."""
 
 
-def difficulty_of(exact: Analysis, stop: Stop) -> tuple[Scale, ...]:
+def difficulty_of(exact: Analysis) -> tuple[Scale, ...]:
     """The four scales of a game that was worked out, from few games played. Raises Cancelled."""
     game, readings = exact.game, dict(exact.readings)
     practice = None
     if area_of(game).work is not None:
-        *_, tally = runs_of(game, 1, LOOK, stop, note=True)
+        *_, tally = runs_of(game, 1, LOOK, note=True)
         readings = joined(tally.readings(), readings)
         practice = None if tally.notes is None else tally.notes.practice()
     if may_think(game) and "choice" not in readings:
-        worth = thinking(game, stop)
-        choice = exact_value(worth) if worth is not None else thinking_played(game, 1, stop, THOUGHT)
+        worth = thinking(game)
+        choice = exact_value(worth) if worth is not None else thinking_played(game, 1, THOUGHT)
         if choice is not None:
             readings["choice"] = choice
     return difficulty(game, practice, readings)

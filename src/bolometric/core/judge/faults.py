@@ -27,45 +27,41 @@ from bolometric.core.measure.measuring import quick_measure
 from bolometric.core.outcomes.breakdown import no_number_words
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.show import headline
-from bolometric.core.settings.cancel import Stop, heeding, never_stop
-from bolometric.core.settings.errors import Cancelled
 from bolometric.core.text.figures import percent
 
 HARDLY_EVER = 0.01
 """A game that ends in time less often than this is called too long for any lesson."""
 
 
-def find_faults(game: Game, exact: Analysis | None = None, stop: Stop = never_stop) -> list[Fault]:
+def find_faults(game: Game, exact: Analysis | None = None) -> list[Fault]:
     """Everything wrong or surprising in a design.
 
     Args:
         game: the game.
         exact: what is known of it already, if it has been worked out.
-        stop: asked now and then; once it is true the work is given up.
 
     Returns:
         Faults before advice, each with cures whose games were measured and found well.
 
     Raises:
-        Cancelled: once ``stop()`` is true.
+        Cancelled: once the work is given up.
 
     >>> from bolometric.core.game.document import game_from
     >>> [fault.code for fault in find_faults(game_from({"area": {"back_to_start": [9]}})) if fault.level == "fault"]
     ['impossible_total']
     """
-    with heeding(stop):
-        measured = exact if exact is not None and exact.result is not None else quick_measure(game, stop)
-        found = list(_Seeker(measured, stop, deadline()).all())
+    measured = exact if exact is not None and exact.result is not None else quick_measure(game)
+    found = list(_Seeker(measured, deadline()).all())
     return sorted(found, key=lambda fault: fault.level != "fault")
 
 
 class _Seeker:
     """Looks for faults in one measured game."""
 
-    def __init__(self, exact: Analysis, stop: Stop, until: float) -> None:
-        self.exact, self.game, self.stop, self.until = exact, exact.game, stop, until
+    def __init__(self, exact: Analysis, until: float) -> None:
+        self.exact, self.game, self.until = exact, exact.game, until
         self.area = area_of(exact.game).faults
-        self.cures = Cures(exact, stop, until)
+        self.cures = Cures(exact, until)
 
     def all(self) -> Iterator[Fault]:
         endless = list(self._endless())
@@ -78,10 +74,10 @@ class _Seeker:
             yield from too_long
             yield from (fault for fault in self._off_the_brief() if not (too_long and fault.where == "brief.minutes"))
         yield from self.area.advice(self.exact)
-        yield from practising(self.exact, self.stop)
+        yield from practising(self.exact)
         if not endless:
-            yield from favoured_places(self.exact, self.stop, self.until)
-            yield from annoyances(self.exact, self.stop, self.until)
+            yield from favoured_places(self.exact, self.until)
+            yield from annoyances(self.exact, self.until)
 
     def _endless(self) -> Iterator[Fault]:
         found = self.area.endless(self.exact)
@@ -137,7 +133,7 @@ class _Seeker:
         if fair == self.game:
             yield from self._off(key)
         elif fair is not None and self.game.brief.first_seat_edge is not None and applies(self.game, key):
-            equals = _Seeker(quick_measure(fair, self.stop), self.stop, self.until)
+            equals = _Seeker(quick_measure(fair), self.until)
             for fault in equals._off(key, " between equal players"):
                 made = (rebased(self.game, cure) for cure in fault.cures)
                 yield replace(fault, cures=tuple(cure for cure in made if cure is not None))
@@ -169,13 +165,7 @@ class _Seeker:
         grows = self.area.lengthens(self.game)
         if not grows:
             return None
-        try:
-            with heeding(self.cures.within_budget):
-                fit = fitted(self.game, grows, key, band.low, band.high, self.cures.within_budget)
-        except Cancelled:
-            if self.stop():
-                raise
-            return None
+        fit = self.cures.in_time(lambda: fitted(self.game, grows, key, band.low, band.high))
         return None if fit is None else self.cures.told(fit)
 
 

@@ -17,7 +17,7 @@ from bolometric.core.measure.measuring import quick_measure
 from bolometric.core.pieces.words import pieces_words
 from bolometric.core.results.readings import Reading
 from bolometric.core.settings.amounts import plain
-from bolometric.core.settings.cancel import Stop, checkpoint, never_stop
+from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.knobs import Knob, KnobAt, knobs
 from bolometric.core.text.figures import minus, plural
@@ -116,30 +116,29 @@ def _order(knob: Knob, value: float) -> str:
     return f"Make it {plural(value, one, knob.label)}" if isinstance(value, int) else f"Make it {value:g} {knob.label}"
 
 
-def effects(game: Game, key: str, stop: Stop = never_stop) -> list[Effect]:
+def effects(game: Game, key: str) -> list[Effect]:
     """What every nearby change does to a reading.
 
     Args:
         game: the game.
         key: the reading.
-        stop: asked now and then; once it is true the work is given up.
 
     Returns:
         Those first that touch least of the practice, of these the largest effect. Changes that leave the reading as it
         is, or for which it does not exist, are left out.
 
     Raises:
-        Cancelled: once ``stop()`` is true.
+        Cancelled: once the work is given up.
 
     >>> effects(Game(), "first_seat_edge")[0].change.words
     'Finish the round first'
     """
-    before = quick_measure(game, stop, key).readings.get(key)
+    before = quick_measure(game, key).readings.get(key)
     if before is None:
         return []
     found = []
     for change in changes(game):
-        after = quick_measure(change.game, stop, key).readings.get(key)
+        after = quick_measure(change.game, key).readings.get(key)
         if after is not None and after.mean is not None and not _same(before, after):
             found.append(Effect(change, before, after))
     start = before.mean or 0.0
@@ -149,12 +148,12 @@ def effects(game: Game, key: str, stop: Stop = never_stop) -> list[Effect]:
 MOST_TRIED = 20
 
 
-def fitted(game: Game, path: str, key: str, low: float, high: float, stop: Stop = never_stop) -> Change | None:
+def fitted(game: Game, path: str, key: str, low: float, high: float) -> Change | None:
     """The round number at ``path`` that brings an exact reading nearest to the middle of a band, if any gets within.
 
     For a reading that by and large rises with the number. Numbers below the present one are tried where the
     reading is too high; growing ones where it is too low, and no further than needed, since long games take
-    long to measure. Raises Cancelled once ``stop()`` is true.
+    long to measure. Raises Cancelled once the work is given up.
     """
     at = next(at for at in knobs(game) if at.path == path)
     step, least, most = int(at.knob.step), int(at.low or 0), int(at.high or 0)
@@ -167,7 +166,7 @@ def fitted(game: Game, path: str, key: str, low: float, high: float, stop: Stop 
             changed = change(value)
         except GameError:
             return float("inf")  # what cannot be is no cure
-        reading = quick_measure(changed.game, stop).readings.get(key)
+        reading = quick_measure(changed.game).readings.get(key)
         return float("inf") if reading is None or reading.mean is None else reading.mean
 
     found: dict[int, float] = {}

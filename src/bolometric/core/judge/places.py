@@ -11,7 +11,6 @@ from bolometric.core.game.fault import Change, Fault
 from bolometric.core.judge.cures import Cures
 from bolometric.core.measure.equal_seats import between_equals, even_shares
 from bolometric.core.measure.measuring import quick_measure
-from bolometric.core.settings.cancel import Stop
 from bolometric.core.settings.errors import GameError
 from bolometric.core.text.figures import listing_words, percent
 
@@ -21,17 +20,17 @@ SURE = 3
 PLACES = ("first", "second", "third", "fourth", "fifth", "sixth")
 
 
-def favoured_places(measured: Analysis, stop: Stop, until: float) -> Iterator[Fault]:
+def favoured_places(measured: Analysis, until: float) -> Iterator[Fault]:
     """A place at the table that wins more than another, where going first does not already say so.
 
-    Raises Cancelled once ``stop()`` is true.
+    Raises Cancelled once the work is given up.
     """
     game = measured.game
     several = 2 < game.seats.count <= len(PLACES)  # more sit there with one caller only, who favours nobody
     fair = between_equals(game) if several and game.area.ending == "winner" else None
     if fair is None:
         return
-    exact = measured if fair == game else quick_measure(fair, stop)
+    exact = measured if fair == game else quick_measure(fair)
     shares = _shares(exact)
     if not shares or not _uneven(exact):
         return
@@ -40,7 +39,7 @@ def favoured_places(measured: Analysis, stop: Stop, until: float) -> Iterator[Fa
         return
     told = listing_words([percent(share) for share in shares], "and")
     sentence = f"Between equal players the places at the table win {told}: the {PLACES[best]} is favoured."
-    found = Cures(exact, stop, until).find(lambda after: bool(_shares(after)) and not _uneven(after), _spread)
+    found = Cures(exact, until).find(lambda after: bool(_shares(after)) and not _uneven(after), _spread)
     made = (rebased(game, cure) for cure in found)
     yield Fault("place_favoured", "advice", "seats.count", sentence, tuple(one for one in made if one is not None))
 

@@ -13,7 +13,6 @@ from bolometric.core.measure.expected import expected_of
 from bolometric.core.measure.measuring import runs_of
 from bolometric.core.pieces.draw import MAKES
 from bolometric.core.results.show import show
-from bolometric.core.settings.cancel import Stop
 from bolometric.core.text.figures import listing_words
 
 NOTED = 300
@@ -23,15 +22,15 @@ LONGEST_TURN = 300.0
 MOST_CURES = 3
 
 
-def practising(exact: Analysis, stop: Stop) -> Iterator[Fault]:
+def practising(exact: Analysis) -> Iterator[Fault]:
     """The faults of what is worked out. Raises Cancelled."""
     game = exact.game
     if game.brief.aim:
-        met = _facts(exact, stop)
+        met = _facts(exact)
         if met and not any(on_aim(game.brief.aim, one) for one in met):
             aims = listing_words([aim.words for aim in game.brief.aim], "and")
             sentence = f"Nothing of the aim ever comes up in this game: {aims}. Change what is worked out, or the aim."
-            yield Fault("aim_never_met", "fault", "brief.aim", sentence, _cures(game, stop))
+            yield Fault("aim_never_met", "fault", "brief.aim", sentence, _cures(game))
     thinking = exact.readings.get("thinking_seconds")
     if thinking is not None and thinking.mean is not None and thinking.mean > LONGEST_TURN:
         lasting = show("minutes", thinking.mean / 60)
@@ -44,22 +43,22 @@ def practising(exact: Analysis, stop: Stop) -> Iterator[Fault]:
         )
 
 
-def _facts(exact: Analysis, stop: Stop) -> Collection[Fact]:
+def _facts(exact: Analysis) -> Collection[Fact]:
     """What is worked out: exactly where that is known, else in some games played."""
     if exact.facts is not None:
         return exact.facts
-    return _facts_of(exact.game, stop)
+    return _facts_of(exact.game)
 
 
-def _facts_of(game: Game, stop: Stop) -> Collection[Fact]:
-    known = expected_of(game, stop)
+def _facts_of(game: Game) -> Collection[Fact]:
+    known = expected_of(game)
     if known is not None:
         return known.facts
-    *_, tally = runs_of(game, 1, NOTED, stop, note=True)
+    *_, tally = runs_of(game, 1, NOTED, note=True)
     return () if tally.notes is None else tally.notes.times_each
 
 
-def _cures(game: Game, stop: Stop) -> tuple[Change, ...]:
+def _cures(game: Game) -> tuple[Change, ...]:
     """Other ways of making the number, or of moving, with which the aim does come up."""
     offered = [change(game, choice.order, "draw.make", choice.value) for choice in MAKES if choice.value != "formula"]
     if getattr(game.area, "may_add", False):
@@ -67,7 +66,7 @@ def _cures(game: Game, stop: Stop) -> tuple[Change, ...]:
     found: list[Change] = []
     for one in offered:
         if one is not None and one.game != game and len(found) < MOST_CURES:
-            facts = _facts_of(one.game, stop)
+            facts = _facts_of(one.game)
             if any(on_aim(game.brief.aim, fact) for fact in facts):
                 found.append(one)
     return tuple(found)

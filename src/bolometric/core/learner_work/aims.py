@@ -9,7 +9,6 @@ from functools import lru_cache
 from typing import Annotated, Literal, Self
 
 from pydantic import AfterValidator, Field, StrictInt, model_validator
-from pydantic_core import PydanticCustomError
 
 from bolometric.core.learner_work import facts as known
 from bolometric.core.learner_work.facts import Fact, fact
@@ -196,7 +195,7 @@ def fact_from(text: str) -> Fact:
                 ":": "divide",
             }
             return fact(signs.get(found[2], "multiply"), _number(found[1]), _number(found[3]))
-    except (PydanticCustomError, ValueError):
+    except ValueError:
         pass
     raise setting_error(f"“{text[:40]}” is no fact: write it as 7 + 5, 12 − 4, 6 × 8, 56 ÷ 8, 12 or 21, or count 5.")
 

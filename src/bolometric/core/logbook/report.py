@@ -15,7 +15,6 @@ from bolometric.core.logbook.session import Session
 from bolometric.core.logbook.slips import cared
 from bolometric.core.measure.measuring import measure
 from bolometric.core.results.show import headline, show
-from bolometric.core.settings.cancel import Stop, never_stop
 from bolometric.core.text.figures import plural
 
 MOST_CHANGES = 3
@@ -26,21 +25,21 @@ Parts = list[tuple[str, list[str]]]
 """Headings, each with its lines."""
 
 
-def report(sessions: Sequence[Session], stop: Stop = never_stop) -> str:
-    """Everything of the sessions as one text. Raises Cancelled once ``stop()`` is true."""
+def report(sessions: Sequence[Session]) -> str:
+    """Everything of the sessions as one text. Raises Cancelled once the work is given up."""
     if not sessions:
         return NOTHING
-    (heading, stories), *rest = report_parts(sessions, stop)
+    (heading, stories), *rest = report_parts(sessions)
     lines = [heading, "", *stories]
     for title, told in rest:
         lines += ["", title, *(f"- {line}" for line in told)]
     return "\n".join(lines)
 
 
-def report_parts(sessions: Sequence[Session], stop: Stop = never_stop) -> Parts:
+def report_parts(sessions: Sequence[Session]) -> Parts:
     """What was played, whether it was luck, how groups work, how predictions held.
 
-    Raises Cancelled once ``stop()`` is true.
+    Raises Cancelled once the work is given up.
     """
     if not sessions:
         return [(NOTHING, [])]
@@ -53,11 +52,11 @@ def report_parts(sessions: Sequence[Session], stop: Stop = never_stop) -> Parts:
         parts.append(("How the groups work", [*lines, f"Predictions: {calibration_words(calibrated(sessions))}"]))
     by_name = sorted(sessions, key=lambda one: one.played.name)
     for name, group in groupby(by_name, key=lambda one: one.played.name):
-        parts.append((name, game_lines(list(group), paces, stop)))
+        parts.append((name, game_lines(list(group), paces)))
     return parts
 
 
-def game_lines(sessions: Sequence[Session], paces: Mapping[str, Pace], stop: Stop = never_stop) -> list[str]:
+def game_lines(sessions: Sequence[Session], paces: Mapping[str, Pace]) -> list[str]:
     """What is said of a game: predicted and met, luck or rule, what the room wished, and what to try at its pace."""
     told = [met(sessions), *(one.words for one in held(sessions))]
     wishes = Counter(one.change for one in sessions if one.change)
@@ -65,7 +64,7 @@ def game_lines(sessions: Sequence[Session], paces: Mapping[str, Pace], stop: Sto
         f"To change, as was noted{f' {count} times' if count > 1 else ''}: {wish}"
         for wish, count in wishes.most_common(MOST_CHANGES)
     ]
-    told += next_time(sessions, paces, stop)
+    told += next_time(sessions, paces)
     return [line for line in told if line]
 
 
@@ -78,9 +77,7 @@ def met(sessions: Sequence[Session]) -> str:
     return f"Predicted {headline('minutes', minutes)}; noted {show('minutes', sum(noted) / len(noted))} on average."
 
 
-def next_time(
-    sessions: Sequence[Session], paces: Mapping[str, Pace] | None = None, stop: Stop = never_stop
-) -> list[str]:
+def next_time(sessions: Sequence[Session], paces: Mapping[str, Pace] | None = None) -> list[str]:
     """The changes worth trying first, by the group's own pace: those that bring the minutes into the brief's band."""
     if not sessions:
         return []
@@ -88,20 +85,20 @@ def next_time(
     pace = (learned(timed(sessions)) if paces is None else paces).get(newest.group)
     game = newest.played if pace is None else at_pace(newest.played, pace)
     band = game.brief.minutes
-    found = measure(game, 2_000, stop=stop).readings.get("minutes")
+    found = measure(game, 2_000).readings.get("minutes")
     if band is None or found is None or found.mean is None:
         return []
     told = f"{'At this group’s pace it takes' if pace else 'It takes'} {show('minutes', found.mean)}"
     if (band.low is None or found.mean >= band.low) and (band.high is None or found.mean <= band.high):
         return [f"{told}, as the brief wants."]
     middle = _middle(band.low, band.high)
-    better = sorted(_useful(game, found.mean, middle, stop), key=lambda one: abs((one.after.mean or 0.0) - middle))
+    better = sorted(_useful(game, found.mean, middle), key=lambda one: abs((one.after.mean or 0.0) - middle))
     changes = "; ".join(f"{one.change.words} ({show('minutes', one.after.mean)})" for one in better[:MOST_CHANGES])
     return [f"{told}, outside what the brief wants. {f'Try: {changes}.' if changes else ''}".strip()]
 
 
-def _useful(game: Game, mean: float, middle: float, stop: Stop) -> list[Effect]:
-    found = effects(game, "minutes", stop)
+def _useful(game: Game, mean: float, middle: float) -> list[Effect]:
+    found = effects(game, "minutes")
     rules = (one for one in found if not one.change.path.startswith(("brief", "seats")))
     return [one for one in rules if one.after.mean is not None and abs(one.after.mean - middle) < abs(mean - middle)]
 

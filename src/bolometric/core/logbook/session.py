@@ -16,7 +16,7 @@ from bolometric.core.game.seats import MOST_AT_ONE_CALLER
 from bolometric.core.pieces.faces import Line
 from bolometric.core.settings.amounts import tidy
 from bolometric.core.settings.base import Part
-from bolometric.core.settings.explain import setting_error
+from bolometric.core.settings.explain import checked, setting_error
 from bolometric.core.text.figures import listing, minus
 
 MOODS: dict[str, str] = {"": "not said", "flat": "flat", "calm": "calm", "lively": "lively", "wild": "wild"}
@@ -101,8 +101,9 @@ class Session(Part):
 
 
 def session_of(game: Game, **said: object) -> Session:
-    """A session of a game. Raises pydantic's error where something said can't be."""
-    return Session.model_validate({"game": to_text(game), **said})
+    """A session of a game. Raises GameError where something said can't be."""
+    with checked():
+        return Session.model_validate({"game": to_text(game), **said})
 
 
 def impossible(session: Session) -> tuple[Fraction, ...]:

@@ -7,14 +7,11 @@ import io
 import json
 from collections.abc import Callable, Iterable, Sequence
 
-from pydantic import ValidationError
-from pydantic_core import PydanticCustomError
-
 from bolometric.core.game.document import Game
 from bolometric.core.game.files import to_text
 from bolometric.core.logbook.session import Session
-from bolometric.core.settings.errors import FileError
-from bolometric.core.settings.explain import explain
+from bolometric.core.settings.errors import FileError, GameError
+from bolometric.core.settings.explain import checked
 
 COLUMNS = (
     "date",
@@ -109,14 +106,10 @@ def _from_row(row: dict[str, str], where: str, game_of: GameOf) -> Session:
 
 def _checked(told: object, where: str) -> Session:
     try:
-        return Session.model_validate(told)
-    except (ValidationError, PydanticCustomError) as error:
-        raise FileError(f"{where}: {first_trouble(error)}") from None
-
-
-def first_trouble(error: ValidationError | PydanticCustomError) -> str:
-    """What is wrong, in a sentence."""
-    return error.message() if isinstance(error, PydanticCustomError) else str(explain(error))
+        with checked():
+            return Session.model_validate(told)
+    except GameError as error:
+        raise FileError(f"{where}: {error}") from None
 
 
 def to_json(sessions: Sequence[Session]) -> str:

@@ -5,7 +5,6 @@ from __future__ import annotations
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import Game, with_value
 from bolometric.core.results.readings import Reading, exact_value
-from bolometric.core.settings.cancel import Stop
 from bolometric.core.settings.errors import GameError
 
 LARGEST, SMALLEST = "largest_share", "smallest_share"
@@ -29,16 +28,16 @@ def between_equals(game: Game) -> Game | None:
         return None
 
 
-def by_place(game: Game, wins: Reading | None, stop: Stop) -> dict[str, Reading]:
+def by_place(game: Game, wins: Reading | None) -> dict[str, Reading]:
     """What the best and the worst place at the table win between equal players, where that can be worked out.
 
-    ``wins`` are those of the game itself. Raises Cancelled once ``stop()`` is true.
+    ``wins`` are those of the game itself. Raises Cancelled once the work is given up.
     """
     fair = between_equals(game) if game.seats.count > 1 and game.area.ending == "winner" else None
     if fair is None:
         return {}
     if fair != game:
-        solved = area_of(fair).measured.solve(fair, stop)
+        solved = area_of(fair).measured.solve(fair)
         wins = None if solved is None else solved.readings.get("seat_wins")
     shares = () if wins is None else even_shares(wins)
     return {LARGEST: exact_value(max(shares)), SMALLEST: exact_value(min(shares))} if shares else {}

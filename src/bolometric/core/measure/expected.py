@@ -13,7 +13,7 @@ from bolometric.core.learner_work.fluency import Fluency
 from bolometric.core.learner_work.tasks import Done, Task, Ways
 from bolometric.core.learner_work.timing import items
 from bolometric.core.results.readings import Reading, exact_value
-from bolometric.core.settings.cancel import Stop, checkpoint
+from bolometric.core.settings.cancel import checkpoint
 
 
 @dataclass(frozen=True, slots=True)
@@ -28,10 +28,10 @@ class Expected:
     """Seconds of each seat's hands."""
 
 
-def expected_of(game: Game, stop: Stop) -> Expected | None:
+def expected_of(game: Game) -> Expected | None:
     """The averages; None where they are not known. Raises Cancelled."""
     work = area_of(game).work
-    done = None if work is None else work.expected(game, stop)
+    done = None if work is None else work.expected(game)
     if done is None:
         return None
     found: dict[Fact, list[float]] = {}

@@ -7,8 +7,6 @@ from dataclasses import dataclass, replace
 from fractions import Fraction
 from math import floor, hypot
 
-from pydantic_core import PydanticCustomError
-
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Game
@@ -22,7 +20,7 @@ from bolometric.core.results.estimate import RunParameters, Sample
 from bolometric.core.results.exact import ExactResult
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.readings import Reading, exact_length, exact_value, joined
-from bolometric.core.settings.cancel import Stop, checkpoint, heeding, never_stop
+from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.settings.errors import GameError
 
 
@@ -60,12 +58,11 @@ def minutes_a_turn(game: Game) -> float:
     return game.seats.seconds_per_turn / 60
 
 
-def measure_exactly(game: Game, stop: Stop = never_stop, worth_of_thinking: bool = True, work: bool = True) -> Analysis:
+def measure_exactly(game: Game, worth_of_thinking: bool = True, work: bool = True) -> Analysis:
     """Work out all that is known of a game without playing it.
 
     Args:
         game: the game.
-        stop: asked now and then; once it is true the work is given up.
         worth_of_thinking: whether ``choice`` is worked out too, and what the places at the table are worth; that takes
             longest.
         work: whether what players work out is told too; where minutes follow from it, it always is.
@@ -74,18 +71,17 @@ def measure_exactly(game: Game, stop: Stop = never_stop, worth_of_thinking: bool
         The exact readings, none where nothing can be followed, and the distributions behind them.
 
     Raises:
-        Cancelled: once ``stop()`` is true.
+        Cancelled: once the work is given up.
 
     >>> found = measure_exactly(Game())
     >>> round(found.readings["turns"].mean, 2), found.readings["turns"].method
     (21.36, 'exact')
     """
-    with heeding(stop):
-        checkpoint()
-        result = area_of(game).measured.solve(game, stop)
-        readings = {} if result is None else _with_minutes(game, result)
-        worth = thinking(game, stop) if readings and worth_of_thinking else None
-        places = by_place(game, readings.get("seat_wins"), stop) if worth_of_thinking else {}
+    checkpoint()
+    result = area_of(game).measured.solve(game)
+    readings = {} if result is None else _with_minutes(game, result)
+    worth = thinking(game) if readings and worth_of_thinking else None
+    places = by_place(game, readings.get("seat_wins")) if worth_of_thinking else {}
     if worth is not None:
         readings["choice"] = exact_value(worth)
     size = _draw_size(game)
@@ -93,7 +89,7 @@ def measure_exactly(game: Game, stop: Stop = never_stop, worth_of_thinking: bool
         readings["draw_size"] = exact_value(size)
     followed = result if result is not None and result.followed else None
     found = Analysis(game, readings | places, followed, area_of(game).board.heat)
-    return with_work(found, stop) if work or game.seats.fluency else found
+    return with_work(found) if work or game.seats.fluency else found
 
 
 def _draw_size(game: Game) -> float | None:
@@ -105,12 +101,11 @@ def _draw_size(game: Game) -> float | None:
     return float(sum((max(t, -t) * Fraction(w) for t, w in pairs), Fraction(0)) / sum(odds.ways))
 
 
-def with_work(exact: Analysis, stop: Stop = never_stop) -> Analysis:
-    """The same with what players work out, where that is known exactly. Raises Cancelled once ``stop()`` is true."""
+def with_work(exact: Analysis) -> Analysis:
+    """The same with what players work out, where that is known exactly. Raises Cancelled once the work is given up."""
     if exact.facts is not None:
         return exact
-    with heeding(stop):
-        done = expected_of(exact.game, stop)
+    done = expected_of(exact.game)
     if done is None:
         return exact
     turns = exact.readings["turns"].mean if "turns" in exact.readings else None
@@ -131,7 +126,7 @@ def may_think(game: Game) -> bool:
     return game.area.shows("choice") and area_of(game).measured.chooses(game) and bool(game.area.goals)
 
 
-def thinking(game: Game, stop: Stop = never_stop) -> float | None:
+def thinking(game: Game) -> float | None:
     """What choosing well is worth: twice the share that best play wins against guessing, seats swapped, less 1.
 
     Never below 0; None where there is nothing to choose or it can't be worked out.
@@ -140,7 +135,7 @@ def thinking(game: Game, stop: Stop = never_stop) -> float | None:
         return None
     share = 0.0
     for styles in BY_SEATS:
-        solved = area_of(game).measured.solve(with_styles(game, styles), stop)
+        solved = area_of(game).measured.solve(with_styles(game, styles))
         if solved is None or "seat_wins" not in solved.readings:
             return None
         wins = solved.readings["seat_wins"].values or (0.0, 0.0)
@@ -148,7 +143,7 @@ def thinking(game: Game, stop: Stop = never_stop) -> float | None:
     return max(0.0, 2 * share - 1)
 
 
-def thinking_played(game: Game, seed: int, stop: Stop = never_stop, runs: int | None = None) -> Reading | None:
+def thinking_played(game: Game, seed: int, runs: int | None = None) -> Reading | None:
     """What choosing well is worth, from games played, where it can't be worked out; None where nothing is chosen."""
     if not may_think(game):
         return None
@@ -157,9 +152,9 @@ def thinking_played(game: Game, seed: int, stop: Stop = never_stop, runs: int | 
         against = with_styles(game, styles)
         try:
             _check_styles(against)
-        except PydanticCustomError:
+        except GameError:
             return None  # best play is not known here
-        *_, tally = runs_of(against, seed, runs or game.area.thought_runs, stop)
+        *_, tally = runs_of(against, seed, runs or game.area.thought_runs)
         shares.append(tally.sample.over_shares(tally.sample.shares[:, int(styles[0].choose == "guess")]))
     won, error = sum(mean for mean, _ in shares) / 2, hypot(*(error for _, error in shares)) / 2
     return Reading("simulated", max(0.0, 2 * float(won) - 1), stderr=2 * error)
@@ -178,8 +173,8 @@ def in_style(game: Game, choose: Choosing) -> Game:
     if choose != "guess" and area_of(game).measured.chooses(game):
         try:
             _check_styles(changed)
-        except PydanticCustomError as error:
-            raise GameError(str(error), "seats.styles") from None
+        except GameError as error:
+            raise GameError(error.sentence, "seats.styles") from None
     return changed
 
 
@@ -206,12 +201,11 @@ QUICK_RUNS, QUICK_TURNS, LONGEST_LOOK = 10_000, 3_000_000, 5_000
 """Where a look is enough: games played, turns in all of them, and turns of one game, at most."""
 
 
-def quick_measure(game: Game, stop: Stop = never_stop, wanted: str | None = None) -> Analysis:
+def quick_measure(game: Game, wanted: str | None = None) -> Analysis:
     """As much of a game as a look needs.
 
     Args:
         game: the game.
-        stop: asked now and then; once it is true the work is given up.
         wanted: a reading that must be there, played for if it can't be worked out.
 
     Returns:
@@ -219,19 +213,19 @@ def quick_measure(game: Game, stop: Stop = never_stop, wanted: str | None = None
         ``QUICK_RUNS`` games played.
 
     Raises:
-        Cancelled: once ``stop()`` is true.
+        Cancelled: once the work is given up.
 
     >>> quick_measure(Game(), wanted="lead_for_good").readings["lead_for_good"].method
     'simulated'
     """
-    found = measure_exactly(game, stop, wanted == "choice", wanted in NOTED_ALONE)
+    found = measure_exactly(game, wanted == "choice", wanted in NOTED_ALONE)
     if found.result is not None and (wanted is None or wanted in found.readings):
         return found
-    for tally in runs_of(game, 1, QUICK_RUNS, stop, LONGEST_LOOK, note=wanted in NOTED_ALONE):
+    for tally in runs_of(game, 1, QUICK_RUNS, LONGEST_LOOK, note=wanted in NOTED_ALONE):
         if tally.sample.turns_played > QUICK_TURNS or tally.sample.longest == LONGEST_LOOK:
             break
     played = tally.readings()
-    if wanted == "choice" and (worth := thinking_played(game, 1, stop)) is not None:
+    if wanted == "choice" and (worth := thinking_played(game, 1)) is not None:
         played["choice"] = worth
     return replace(found, readings=joined(played, found.readings))
 
@@ -256,7 +250,6 @@ def runs_of(
     game: Game,
     seed: int,
     runs: int | None = None,
-    stop: Stop = never_stop,
     most_turns: int = MOST_TURNS,
     note: bool = False,
     soon: bool = False,
@@ -267,7 +260,6 @@ def runs_of(
         game: the game.
         seed: the same seed plays the same runs, however fast and on however many threads.
         runs: exactly so many, or None to play until the widest standard error is under half a point.
-        stop: asked between batches.
         most_turns: turns after which one run is given up, and counts as unfinished.
         note: whether some games are noted beside them, for what players work out and how long that takes.
         soon: whether a first tally comes before anything noted is read.
@@ -276,42 +268,40 @@ def runs_of(
         The tally after each batch, always the same object, with all runs so far.
 
     Raises:
-        Cancelled: between batches, once ``stop()`` is true.
+        Cancelled: between batches, once the work is given up.
 
     >>> *_, tally = runs_of(Game(), seed=1, runs=500)
     >>> tally.runs, abs(tally.readings()["turns"].mean - 21.36) < 0.6
     (500, True)
     """
     table = table_of(game)
-    with heeding(stop):
-        player = area_of(game).measured.player(game)
+    player = area_of(game).measured.player(game)
     at_once, work = area_of(game).measured.turns_at_once(game), area_of(game).work
     notes = noting(game, work.tasks(game)) if work is not None and (note or game.seats.fluency) else None
-    return stream(player, table, seed, runs, stop, most_turns, at_once, notes, soon)
+    return stream(player, table, seed, runs, most_turns, at_once, notes, soon)
 
 
-def measure(game: Game, runs: int | None = None, seed: int = 1, stop: Stop = never_stop) -> Measurement:
+def measure(game: Game, runs: int | None = None, seed: int = 1) -> Measurement:
     """Measure a game: exact first, then play for the rest.
 
     Args:
         game: the game.
         runs: exactly so many, or None to play until the widest standard error is under half a point.
         seed: the same seed gives the same readings.
-        stop: asked now and then; once it is true the work is given up.
 
     Returns:
         Every reading that means something, exact ones where there are any.
 
     Raises:
-        Cancelled: once ``stop()`` is true.
+        Cancelled: once the work is given up.
 
     >>> found = measure(Game(), runs=200)
     >>> found.readings["seat_wins"].method, found.readings["lead_for_good"].method
     ('exact', 'simulated')
     """
-    exact = measure_exactly(game, stop)
-    *_, tally = runs_of(game, seed, runs, stop, note=True)
+    exact = measure_exactly(game)
+    *_, tally = runs_of(game, seed, runs, note=True)
     played = dict(tally.readings())
-    if "choice" not in exact.readings and (worth := thinking_played(game, seed, stop)) is not None:
+    if "choice" not in exact.readings and (worth := thinking_played(game, seed)) is not None:
         played["choice"] = worth
     return Measurement(exact, played, tally.runs, seed, tally.sample, tally.notes)

@@ -6,7 +6,7 @@ size follows from a few scouts and the first one), so a result is the same on an
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
+from collections.abc import Iterator
 
 import numpy as np
 
@@ -16,7 +16,7 @@ from bolometric.core.results.batch import Batch, Player
 from bolometric.core.results.estimate import RunParameters, Sample
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.readings import Reading
-from bolometric.core.settings.errors import Cancelled
+from bolometric.core.settings.cancel import checkpoint
 
 MOST_RUNS = 400_000
 SURE = 0.005
@@ -96,7 +96,6 @@ def stream(
     table: RunParameters,
     seed: int,
     runs: int | None = None,
-    stop: Callable[[], bool] = lambda: False,
     most_turns: int = MOST_TURNS,
     at_once: int = USUAL_BATCH,
     notes: Notes | None = None,
@@ -107,15 +106,14 @@ def stream(
     With ``soon`` it is given once more after the first batch, before what was noted is read: that may take ten times as
     long as playing.
 
-    Raises Cancelled between batches once ``stop()`` is true.
+    Raises Cancelled between batches once the work is given up.
     """
     pilot = _pilot(player, seed, most_turns, at_once)
     tally, root, size, ask_at = Tally(table), np.random.SeedSequence(seed), pilot, 2 * PILOT
     noting = None if notes is None else Noting(player, notes, seed, most_turns)
     most = MOST_RUNS if runs is None else runs
     while tally.runs < most:
-        if stop():
-            raise Cancelled
+        checkpoint()
         (child,) = root.spawn(1)
         batch = player(min(size, most - tally.runs), most_turns, np.random.default_rng(child))
         tally.add(batch)

@@ -17,9 +17,8 @@ from functools import cache, lru_cache
 from itertools import product
 from typing import Literal
 
-from pydantic_core import PydanticCustomError
-
 from bolometric.core.settings.cancel import checkpoint
+from bolometric.core.settings.errors import SettingError
 from bolometric.core.settings.explain import setting_error
 
 MOST_FORMS = 250_000
@@ -77,7 +76,7 @@ def forms(count: int, operations: frozenset[str], order: str) -> tuple[SumForm, 
     return tuple(found)
 
 
-def too_many(count: int) -> PydanticCustomError:
+def too_many(count: int) -> SettingError:
     """What is said where so many numbers can be put together in too many ways."""
     return setting_error(
         f"{count} numbers can be put together in more than {MOST_FORMS:,} ways with these operations: use fewer "

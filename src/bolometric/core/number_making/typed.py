@@ -5,8 +5,6 @@ from __future__ import annotations
 from collections import Counter
 from fractions import Fraction
 
-from pydantic_core import PydanticCustomError
-
 from bolometric.core.number_making.draws import Numbers
 from bolometric.core.number_making.rules import SIGNS, MakingRules
 from bolometric.core.pieces.expression import Alone, Node, Number, Operation, walk
@@ -25,8 +23,8 @@ def typed(text: str, numbers: Numbers, rules: MakingRules) -> Fraction:
     """
     try:
         root = parse(text).root
-    except PydanticCustomError as error:
-        raise GameError(str(error).replace("the formula", "the sum").replace("The formula", "The sum")) from None
+    except GameError as error:
+        raise GameError(error.sentence.replace("the formula", "the sum").replace("The formula", "The sum")) from None
     for node in walk(root):
         if not isinstance(node, Number | Operation) or (isinstance(node, Operation) and node.does not in DOES):
             raise GameError("Only numbers, brackets and the signs +, −, × and ÷ can stand in a sum here.")

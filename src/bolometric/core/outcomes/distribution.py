@@ -150,7 +150,7 @@ def distribution_of(pieces: tuple[AnyPiece, ...], draw: Draw) -> Distribution:
         Every total with its ways and its chance, exact; by sampling, and said so, past two million outcomes.
 
     Raises:
-        PydanticCustomError: a setting error, if it can't be worked out within bounds.
+        SettingError: if it can't be worked out within bounds.
 
     >>> from bolometric.core.pieces.kinds import PLAIN_DIE
     >>> odds = distribution_of((PLAIN_DIE, PLAIN_DIE), Draw())

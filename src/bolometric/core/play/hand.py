@@ -11,7 +11,6 @@ from dataclasses import dataclass
 from fractions import Fraction
 
 import numpy as np
-from pydantic_core import PydanticCustomError
 
 from bolometric.core.outcomes.evaluate import Evaluation
 from bolometric.core.outcomes.listing import Listing, groups_of, unit_of
@@ -21,6 +20,8 @@ from bolometric.core.pieces.expression import SIGNS, Alone, Expression, Letter, 
 from bolometric.core.pieces.formula import parse
 from bolometric.core.pieces.kinds import AnyPiece, Counters, Die, Drop, Pack, Spinner, faces_of
 from bolometric.core.settings.amounts import Value, tidy
+from bolometric.core.settings.errors import GameError
+from bolometric.core.settings.explain import setting_error
 from bolometric.core.text.figures import minus
 
 BINDING = {"add": 1, "subtract": 1, "multiply": 2, "divide": 2, "div": 2, "mod": 2}
@@ -172,7 +173,7 @@ def worth(text: str) -> Value | None:
     """The number that a sum without letters makes; None if it divides by nothing. Raises a setting error."""
     expression = parse(text)
     if expression.letters:
-        raise PydanticCustomError("letters", "Write numbers, without letters.")
+        raise setting_error("Write numbers, without letters.")
     work = Evaluation(NOTHING_SHOWN)
     found = sort(work.result(expression), work.nothing())
     return found.values[0] if found.values else None
@@ -185,8 +186,8 @@ def check_claim(claim: str) -> str:
         return "Write a sum with one equals sign, such as 3 + 6 = 9."
     try:
         one, other = worth(left), worth(right)
-    except PydanticCustomError as error:
-        return str(error).replace(" of the formula", "")
+    except GameError as error:
+        return error.sentence.replace(" of the formula", "")
     if one is None or other is None:
         return "Nothing can be divided by 0."
     if one == other:

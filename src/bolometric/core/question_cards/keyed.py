@@ -7,8 +7,6 @@ import re
 from fractions import Fraction
 from functools import lru_cache
 
-from pydantic_core import PydanticCustomError
-
 from bolometric.core.learner_work.facts import ANSWER, COMPARE, Fact, fact
 from bolometric.core.number_making.rules import MakingRules
 from bolometric.core.number_making.typed import value_of
@@ -37,14 +35,14 @@ def worked_out(question: str) -> Fraction | None:
         if any(isinstance(node, Letter) for node in walk(root)):
             return None
         return value_of(root, ANY)
-    except (PydanticCustomError, GameError, RecursionError):
+    except (GameError, RecursionError):
         return None
 
 
 def _number(text: str) -> Fraction | None:
     try:
         return parsed(text.replace("−", "-").strip(), FACE_LIMIT, FINEST_FACE)
-    except (PydanticCustomError, ValueError):
+    except ValueError:
         return None
 
 

@@ -2,6 +2,7 @@
 
     BolometricError
     ├── GameError    a setting that cannot be
+    │   └── SettingError    the same, raised by a check within a part of a game
     ├── FileError    a file that cannot be read or written
     └── Cancelled    the person, or a newer edit, no longer wants the answer
 
@@ -33,6 +34,10 @@ class GameError(BolometricError):
 
     def __str__(self) -> str:
         return f"{self.place}: {self.sentence}" if self.where else self.sentence
+
+
+class SettingError(GameError, ValueError):
+    """What a model's own check raises: as a ValueError it is taken up by pydantic, which adds the place to it."""
 
 
 class FileError(BolometricError):

@@ -1,16 +1,16 @@
-"""Turns a failed validation into one sentence a maker can act on, with its place in the game."""
+"""The edge of validation: what does not fit comes out as a GameError, a sentence a maker can act on, with its place."""
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Iterator, Mapping
+from contextlib import contextmanager
 
 from pydantic import ValidationError
-from pydantic_core import ErrorDetails, PydanticCustomError
+from pydantic_core import ErrorDetails
 
-from bolometric.core.settings.errors import GameError
+from bolometric.core.settings.errors import GameError, SettingError
 from bolometric.core.settings.lines import LONGEST_KEY, cut, one_line
 
-SETTING = "setting"
 PIECES = ("die", "spinner", "pack", "counters", "drop")
 """Tags of the pieces' union: where they follow a place in a list, they are part of pydantic's places, not of the
 file."""
@@ -18,21 +18,37 @@ CHECKED = "function-after"
 """What pydantic's places say of a value that a check of its own has looked at."""
 
 
-def setting_error(sentence: str, where: str = "") -> PydanticCustomError:
+def setting_error(sentence: str, where: str = "") -> SettingError:
     """What a model's own check raises: ``sentence`` is shown as it stands, ``where`` is a dotted path.
 
     Without ``where`` the place is that of the value which was checked.
     """
-    return PydanticCustomError(SETTING, "{sentence}", {"sentence": sentence, "where": where})
+    return SettingError(sentence, where)
 
 
-def explain(error: ValidationError, known: Callable[[], tuple[str, ...]] = tuple) -> GameError:
-    """The first thing that is wrong, as a GameError. ``known`` gives the words that a file may use as keys."""
+def _no_words() -> tuple[str, ...]:
+    return ()
+
+
+@contextmanager
+def checked(known: Callable[[], tuple[str, ...]] = _no_words) -> Iterator[None]:
+    """Around whatever makes parts from plain data: an error of pydantic's becomes a GameError.
+
+    ``known`` gives the words that a file may use as keys.
+    """
+    try:
+        yield
+    except ValidationError as error:
+        raise _explained(error, known) from None
+
+
+def _explained(error: ValidationError, known: Callable[[], tuple[str, ...]]) -> GameError:
+    """The first thing that is wrong."""
     first = error.errors()[0]
     context = first.get("ctx", {})
-    if first["type"] == SETTING:
-        return GameError(context["sentence"], context["where"] or _where(first["loc"]))
-    where = _where(first["loc"])
+    where, own = _where(first["loc"]), context.get("error")
+    if isinstance(own, GameError):
+        return GameError(own.sentence, own.where or where)
     return GameError(_sentence(first, context, known), where)
 
 

@@ -10,7 +10,6 @@ from bolometric.core.game.document import Game, with_values
 from bolometric.core.measure.measuring import measure_exactly
 from bolometric.core.question_cards.packs import cards_of
 from bolometric.core.results.board import Heat, Places
-from bolometric.core.settings.cancel import Stop, never_stop
 from bolometric.core.settings.errors import GameError
 from bolometric.core.sheets.contents import Asked, Contents
 from bolometric.core.sheets.kit import kit, pieces_at, printed_of
@@ -23,14 +22,14 @@ MOST_TALLIED = 60
 """Totals that have a line of their own on a tally sheet."""
 
 
-def contents_of(game: Game, stop: Stop = never_stop) -> Contents:
+def contents_of(game: Game) -> Contents:
     """Everything but the teacher's card.
 
-    Raises GameError where different boards are wanted and the game can't have them, Cancelled once ``stop()`` is true.
+    Raises GameError where different boards are wanted and the game can't have them, Cancelled once given up.
     """
     printed = printed_of(game)
     boards = () if printed.board is None else _boards(game, printed.board)
-    heat = _heat(game, stop) if boards else None
+    heat = _heat(game) if boards else None
     return Contents(
         game,
         isinstance(game.area, Grid),
@@ -48,9 +47,9 @@ def contents_of(game: Game, stop: Stop = never_stop) -> Contents:
     )
 
 
-def with_card(contents: Contents, stop: Stop = never_stop) -> Contents:
-    """The same with the teacher's card, for which the game is measured. Raises Cancelled once ``stop()`` is true."""
-    return replace(contents, card=teachers_card(contents.game, stop=stop))
+def with_card(contents: Contents) -> Contents:
+    """The same with the teacher's card, for which the game is measured. Raises Cancelled once the work is given up."""
+    return replace(contents, card=teachers_card(contents.game))
 
 
 def _boards(game: Game, own: Places) -> tuple[Places, ...]:
@@ -67,8 +66,8 @@ def _boards(game: Game, own: Places) -> tuple[Places, ...]:
     return tuple(one for one in made if one is not None)
 
 
-def _heat(game: Game, stop: Stop) -> Heat | None:
-    return measure_exactly(game, stop).heat if game.printing.shows == "heat" and game.printing.alike == 1 else None
+def _heat(game: Game) -> Heat | None:
+    return measure_exactly(game).heat if game.printing.shows == "heat" and game.printing.alike == 1 else None
 
 
 def _asked(game: Game) -> tuple[Asked, ...]:

@@ -10,7 +10,6 @@ from bolometric.core.judge.verdict import applies
 from bolometric.core.measure.measuring import Measurement, measure
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.show import certainty, headline, show
-from bolometric.core.settings.cancel import Stop, never_stop
 from bolometric.core.sheets.contents import Contents, SheetPart, TeachersCard
 from bolometric.core.sheets.kit import kit
 from bolometric.core.words.aloud import players_rules
@@ -22,16 +21,16 @@ SHORT_OF = 0.08
 """What changes the length by less than this part is no easier or harder version."""
 
 
-def teachers_card(game: Game, found: Measurement | None = None, stop: Stop = never_stop) -> TeachersCard:
-    """Make the card; measures the game unless that was done. Raises Cancelled once ``stop()`` is true."""
-    known = found if found is not None else measure(game, RUNS, stop=stop)
+def teachers_card(game: Game, found: Measurement | None = None) -> TeachersCard:
+    """Make the card; measures the game unless that was done. Raises Cancelled once the work is given up."""
+    known = found if found is not None else measure(game, RUNS)
     parts = [
         SheetPart("What it is for", _aim(game)),
         SheetPart("What you need", (kit(game).words,)),
         SheetPart("What to expect", _expected(game, known)),
-        SheetPart("What may go wrong", _wrong(known, stop)),
+        SheetPart("What may go wrong", _wrong(known)),
         SheetPart("How to play it well", _best(game, known)),
-        SheetPart("Easier and harder", _versions(game, stop)),
+        SheetPart("Easier and harder", _versions(game)),
         SheetPart("Mind", kit(game).cautions),
     ]
     asked = tuple((one.ask, one.answer) for one in asked_of(known)[:MOST_QUESTIONS])
@@ -58,8 +57,8 @@ def _expected(game: Game, known: Measurement) -> tuple[str, ...]:
     return tuple(told)
 
 
-def _wrong(known: Measurement, stop: Stop) -> tuple[str, ...]:
-    return tuple(fault.sentence for fault in find_faults(known.exact.game, known.exact, stop))
+def _wrong(known: Measurement) -> tuple[str, ...]:
+    return tuple(fault.sentence for fault in find_faults(known.exact.game, known.exact))
 
 
 def _best(game: Game, known: Measurement) -> tuple[str, ...]:
@@ -73,9 +72,9 @@ def _best(game: Game, known: Measurement) -> tuple[str, ...]:
     return tuple(line for line in told if line)
 
 
-def _versions(game: Game, stop: Stop) -> tuple[str, ...]:
+def _versions(game: Game) -> tuple[str, ...]:
     """What makes it shorter and longer, by how much."""
-    found = [one for one in effects(game, "minutes", stop) if one.after.mean is not None and one.before.mean]
+    found = [one for one in effects(game, "minutes") if one.after.mean is not None and one.before.mean]
     shorter: list[str] = []
     longer: list[str] = []
     seen: set[tuple[str, bool]] = set()

@@ -6,8 +6,6 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from itertools import combinations
 
-from pydantic_core import PydanticCustomError
-
 from bolometric.core.areas.shelf import starters
 from bolometric.core.game.document import Band, Game, game_from
 from bolometric.core.game.entry import Starter
@@ -16,7 +14,7 @@ from bolometric.core.judge.suits import targets_of
 from bolometric.core.learner_work.aims import Aim
 from bolometric.core.learner_work.fluency import PROFILES
 from bolometric.core.pieces.kinds import AnyPiece
-from bolometric.core.settings.cancel import Stop, checkpoint, heeding, never_stop
+from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.settings.errors import GameError
 from bolometric.core.tuning.looking import look
 from bolometric.core.tuning.search import Candidate, tune
@@ -67,24 +65,21 @@ def possible(answers: Answers) -> list[Beginning]:
     return found
 
 
-def tuned(
-    answers: Answers, seed: int = 1, tries: int = TRIES, share: Share = alone, stop: Stop = never_stop
-) -> Iterator[Beginning]:
+def tuned(answers: Answers, seed: int = 1, tries: int = TRIES, share: Share = alone) -> Iterator[Beginning]:
     """Every possible beginning, tuned to the answers, as each is ready. Raises Cancelled."""
-    with heeding(stop):
-        for beginning in possible(answers):
-            checkpoint()
-            game = _best_pieces(beginning, answers, seed)
-            targets = targets_of(game)
-            if not targets:
-                yield beginning
-                continue
-            as_it_is = look(game, targets, LAST, seed).suits
-            best = _tuned(game, seed, tries, share) if as_it_is < WELL else None
-            if best is None:
-                yield Beginning(beginning.starter, game, as_it_is)
-            else:
-                yield Beginning(beginning.starter, best.game, best.suits, best.changes)
+    for beginning in possible(answers):
+        checkpoint()
+        game = _best_pieces(beginning, answers, seed)
+        targets = targets_of(game)
+        if not targets:
+            yield beginning
+            continue
+        as_it_is = look(game, targets, LAST, seed).suits
+        best = _tuned(game, seed, tries, share) if as_it_is < WELL else None
+        if best is None:
+            yield Beginning(beginning.starter, game, as_it_is)
+        else:
+            yield Beginning(beginning.starter, best.game, best.suits, best.changes)
 
 
 def _tuned(game: Game, seed: int, tries: int, share: Share) -> Candidate | None:
@@ -129,7 +124,7 @@ def subsets(pieces: tuple[AnyPiece, ...]) -> list[tuple[AnyPiece, ...]]:
 def _made(data: dict[str, object]) -> Game | None:
     try:
         return game_from(data)
-    except (GameError, PydanticCustomError):
+    except GameError:
         return None
 
 

@@ -16,7 +16,7 @@ from bolometric.core.measure.measuring import measure_exactly, minutes_a_turn, r
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.readings import Reading, joined
 from bolometric.core.results.show import certainty, headline
-from bolometric.core.settings.cancel import Stop, checkpoint, heeding, never_stop
+from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.tuning.looking import LONGEST, MOST_TURNS, look
 from bolometric.core.words.practice import summary
 from bolometric.core.words.rule_sheet import rule_sheet
@@ -49,16 +49,15 @@ class Side:
         return summary(self.game, self.facts, self.readings)
 
 
-def side_of(game: Game, seed: int = 1, runs: int = RUNS, stop: Stop = never_stop) -> Side:
-    """Measure a game for the comparison. Raises GameError, and Cancelled once ``stop()`` is true."""
-    with heeding(stop):
-        exact = measure_exactly(game, stop, worth_of_thinking=False)
-        for tally in runs_of(game, seed, runs, stop, LONGEST, note=True):
-            checkpoint()
-            if tally.sample.turns_played > MOST_TURNS:
-                break
-        targets = targets_of(game)
-        suits = look(game, targets, runs, seed, stop).suits if targets else None
+def side_of(game: Game, seed: int = 1, runs: int = RUNS) -> Side:
+    """Measure a game for the comparison. Raises GameError, and Cancelled once the work is given up."""
+    exact = measure_exactly(game, worth_of_thinking=False)
+    for tally in runs_of(game, seed, runs, LONGEST, note=True):
+        checkpoint()
+        if tally.sample.turns_played > MOST_TURNS:
+            break
+    targets = targets_of(game)
+    suits = look(game, targets, runs, seed).suits if targets else None
     readings = joined(tally.readings(), exact.readings)
     practice = None if tally.notes is None else tally.notes.practice()
     facts = exact.facts if exact.facts is not None else practice.facts if practice is not None else {}

@@ -8,7 +8,6 @@ from typing import Any
 from bolometric.core.areas.shelf import starters
 from bolometric.core.game.document import Game, game_from
 from bolometric.core.judge.suits import targets_of
-from bolometric.core.settings.cancel import Stop, never_stop
 from bolometric.core.settings.errors import Cancelled, GameError
 from bolometric.core.tuning.search import Candidate, tune
 from bolometric.core.tuning.workers import Share, alone
@@ -41,16 +40,14 @@ def beginnings(brief: Mapping[str, Any]) -> list[Game]:
     return found
 
 
-def find(
-    brief: Mapping[str, Any], seed: int = 1, tries: int = TRIES, share: Share = alone, stop: Stop = never_stop
-) -> tuple[Candidate, ...]:
+def find(brief: Mapping[str, Any], seed: int = 1, tries: int = TRIES, share: Share = alone) -> tuple[Candidate, ...]:
     """Games of every kind that suit a brief, the best first. Raises GameError, Cancelled."""
     found: list[Candidate] = []
     for game in beginnings(brief):
         if not targets_of(game):
             raise GameError("The brief has no target: name one, such as the minutes it should last.", "brief")
         try:
-            *_, last = tune(game, seed=seed, tries=tries, share=share, stop=stop, most=EACH, long=LAST)
+            *_, last = tune(game, seed=seed, tries=tries, share=share, most=EACH, long=LAST)
         except Cancelled:
             raise
         except GameError:

@@ -14,7 +14,6 @@ from bolometric.core.learner_work.fluency import USUAL
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.readings import Reading
 from bolometric.core.results.show import show
-from bolometric.core.settings.cancel import Stop, heeding, never_stop
 from bolometric.core.settings.errors import GameError
 from bolometric.core.tuning.looking import readings_for
 from bolometric.core.tuning.search import tune
@@ -90,7 +89,6 @@ def ladder(
     style: str = "as_set",
     seed: int = 1,
     share: Share = alone,
-    stop: Stop = never_stop,
 ) -> Iterator[Rung]:
     """Versions of a game at values of one reading, easy first; the game's other targets count as before.
 
@@ -104,21 +102,20 @@ def ladder(
     paths = tuple(free) or (*free_knobs(game), *((PIECES,) if game.area.uses_pieces else ()))
     wide = abs(values[1] - values[0]) * NARROW
     before = game
-    with heeding(stop):
-        for place, (level, value) in enumerate(zip(LEVELS[len(values)], values, strict=True), 1):
-            target = Target.model_validate(
-                {
-                    "reading": key,
-                    "low": value - wide / 2,
-                    "high": value + wide / 2,
-                    "must": True,
-                    "style": style,
-                    "fluency": measured_as(game, key, style)[1],
-                }
-            )
-            rung = _rung(_wanting(before, target), target, level, value, paths, seed, share)
-            yield _named(rung, game, before, paths, place, target)
-            before = _as_before(rung.game, game)
+    for place, (level, value) in enumerate(zip(LEVELS[len(values)], values, strict=True), 1):
+        target = Target.model_validate(
+            {
+                "reading": key,
+                "low": value - wide / 2,
+                "high": value + wide / 2,
+                "must": True,
+                "style": style,
+                "fluency": measured_as(game, key, style)[1],
+            }
+        )
+        rung = _rung(_wanting(before, target), target, level, value, paths, seed, share)
+        yield _named(rung, game, before, paths, place, target)
+        before = _as_before(rung.game, game)
 
 
 def _wanting(game: Game, target: Target) -> Game:
@@ -161,7 +158,7 @@ def _named(rung: Rung, own: Game, before: Game, paths: tuple[str, ...], place: i
     return Rung(rung.level, made, rung.wanted, rung.reading, rung.met, words)
 
 
-def present(game: Game, key: str, style: str = "as_set", seed: int = 1, stop: Stop = never_stop) -> float | None:
+def present(game: Game, key: str, style: str = "as_set", seed: int = 1) -> float | None:
     """What the reading is now, for the ends of a ladder to begin with."""
-    found = readings_for(game, measured_as(game, key, style), frozenset({key}), LONG, seed, stop).get(key)
+    found = readings_for(game, measured_as(game, key, style), frozenset({key}), LONG, seed).get(key)
     return None if found is None else found.mean

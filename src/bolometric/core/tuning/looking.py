@@ -4,15 +4,12 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from pydantic_core import PydanticCustomError
-
 from bolometric.core.game.document import Game
 from bolometric.core.game.targets import Target
 from bolometric.core.judge.suits import AS_SET, Suited, as_measured, suited, suits
 from bolometric.core.measure.measuring import measure_exactly, runs_of, thinking_played
 from bolometric.core.measure.runs import NOTED_ALONE
 from bolometric.core.results.readings import Reading, joined
-from bolometric.core.settings.cancel import Stop, never_stop
 from bolometric.core.settings.errors import GameError
 
 LONGEST, MOST_TURNS = 3_000, 4_000_000
@@ -29,43 +26,41 @@ class Look:
     """From 0 to 1; 1 where there is no target."""
 
 
-def readings_for(
-    game: Game, whom: tuple[str, str], keys: frozenset[str], runs: int, seed: int, stop: Stop = never_stop
-) -> dict[str, Reading]:
+def readings_for(game: Game, whom: tuple[str, str], keys: frozenset[str], runs: int, seed: int) -> dict[str, Reading]:
     """Some readings of a game for a style and a fluency; those that are not known are left out. Raises Cancelled.
 
     The same seed plays games that look alike by like draws, so that two games differ by less than chance.
     """
     made = as_measured(game, whom)
     try:
-        exact = measure_exactly(made, stop, "choice" in keys, bool(keys & set(NOTED_ALONE))).readings
+        exact = measure_exactly(made, "choice" in keys, bool(keys & set(NOTED_ALONE))).readings
         missing = {key for key in keys if key not in exact or exact[key].spread is not None}
         played: dict[str, Reading] = {}
         if "choice" in missing:
-            worth = thinking_played(made, seed, stop, max(runs // 2, 100))
+            worth = thinking_played(made, seed, max(runs // 2, 100))
             played = {} if worth is None else {"choice": worth}
             missing.discard("choice")
         if missing:
-            played |= _played(made, runs, seed, stop, bool(missing & set(NOTED_ALONE)))
-    except (GameError, PydanticCustomError):
+            played |= _played(made, runs, seed, bool(missing & set(NOTED_ALONE)))
+    except GameError:
         return {}  # nobody can play it so
     both = joined(played, exact)
     return {key: both[key] for key in keys if key in both}
 
 
-def _played(game: Game, runs: int, seed: int, stop: Stop, note: bool) -> dict[str, Reading]:
-    for tally in runs_of(game, seed, runs, stop, LONGEST, note):
+def _played(game: Game, runs: int, seed: int, note: bool) -> dict[str, Reading]:
+    for tally in runs_of(game, seed, runs, LONGEST, note):
         if tally.sample.turns_played > MOST_TURNS:
             break
     return tally.readings()
 
 
-def look(game: Game, targets: tuple[Target, ...], runs: int, seed: int, stop: Stop = never_stop) -> Look:
+def look(game: Game, targets: tuple[Target, ...], runs: int, seed: int) -> Look:
     """How well a game suits its targets. Raises Cancelled."""
     measured = {}
     for whom in dict.fromkeys(target.measured_as for target in targets):
         keys = frozenset(target.reading for target in targets if target.measured_as == whom)
-        measured[whom] = readings_for(game, whom, keys, runs, seed, stop)
+        measured[whom] = readings_for(game, whom, keys, runs, seed)
     parts = suited(targets, measured)
     found = suits(parts)
     return Look(game, parts, 1.0 if found is None else found)

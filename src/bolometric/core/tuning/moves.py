@@ -14,7 +14,6 @@ from math import hypot, sqrt
 
 import numpy as np
 from numpy.typing import NDArray
-from pydantic_core import PydanticCustomError
 
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import Game, with_value
@@ -25,7 +24,7 @@ from bolometric.core.measure.runs import NOTED_ALONE, PILOT
 from bolometric.core.results.estimate import Sample
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.readings import Reading
-from bolometric.core.settings.cancel import Stop, checkpoint, heeding, never_stop
+from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.knobs import KnobAt, knob_at, knobs
 from bolometric.core.tuning.looking import LONGEST, readings_for
@@ -81,8 +80,8 @@ class Move:
 class Paired:
     """Games held against one, for one reading."""
 
-    def __init__(self, game: Game, key: str, whom: tuple[str, str], seed: int, stop: Stop) -> None:
-        self.key, self.whom, self.seed, self.stop = key, whom, seed, stop
+    def __init__(self, game: Game, key: str, whom: tuple[str, str], seed: int) -> None:
+        self.key, self.whom, self.seed = key, whom, seed
         self.game = as_measured(game, whom)
         self.exact = self._exactly(self.game)
         self.block, self.blocks = 0, np.zeros(0)
@@ -125,7 +124,7 @@ class Paired:
         return float(by.mean()), float(by.std(ddof=1) / sqrt(len(by))), float(after.mean())
 
     def _exactly(self, game: Game) -> Reading | None:
-        found = measure_exactly(game, self.stop, self.key == "choice", self.key in NOTED_ALONE)
+        found = measure_exactly(game, self.key == "choice", self.key in NOTED_ALONE)
         return found.readings.get(self.key)
 
     def _played(self, game: Game) -> NDArray[np.float64]:
@@ -141,7 +140,7 @@ class Paired:
     def _measured(self, game: Game) -> Reading:
         """For readings that need more than a batch: a game measured for itself."""
         runs = min(THOUGHT, game.area.thought_runs) if self.key == "choice" else THOUGHT
-        return readings_for(game, AS_SET, frozenset({self.key}), runs, self.seed, self.stop).get(self.key, NONE)
+        return readings_for(game, AS_SET, frozenset({self.key}), runs, self.seed).get(self.key, NONE)
 
     def _apart(self, game: Game) -> tuple[float, float, float] | None:
         after, before = self._measured(game), self.measured or NONE
@@ -162,7 +161,6 @@ def moves(
     key: str,
     whom: tuple[str, str] = AS_SET,
     seed: int = 1,
-    stop: Stop = never_stop,
     only: Container[str] | None = None,
 ) -> Iterator[Move]:
     """What every setting does to a reading, setting after setting; those that can't be changed are left out.
@@ -172,40 +170,38 @@ def moves(
         key: the reading.
         whom: the style and the fluency with which it is measured.
         seed: of the games that are played.
-        stop: asked now and then.
         only: the paths of the settings that are looked at; None for all.
 
     Raises:
-        Cancelled: once ``stop()`` is true.
+        Cancelled: once the work is given up.
 
     >>> found = max(moves(Game(), "minutes"), key=lambda move: move.size)
     >>> found.label, all(step.sure for step in found.steps)
     ('pieces', True)
     """
-    with heeding(stop):
-        paired, rules = Paired(game, key, whom, seed, stop), rules_text(game)
-        if paired.before is None:
-            return
-        for at in knobs(game):
-            if at.path.startswith(KEPT) and at.path != "seats.count":
+    paired, rules = Paired(game, key, whom, seed), rules_text(game)
+    if paired.before is None:
+        return
+    for at in knobs(game):
+        if at.path.startswith(KEPT) and at.path != "seats.count":
+            continue
+        if only is not None and at.path not in only:
+            continue
+        steps = []
+        for words, value in _values(game, at):
+            checkpoint()
+            try:
+                made = with_value(game, at.path, value)
+                found = None if rules_text(made) == rules else paired.against(made)
+            except GameError:
                 continue
-            if only is not None and at.path not in only:
-                continue
-            steps = []
-            for words, value in _values(game, at):
-                checkpoint()
-                try:
-                    made = with_value(game, at.path, value)
-                    found = None if rules_text(made) == rules else paired.against(made)
-                except (GameError, PydanticCustomError):
-                    continue
-                if found is not None:
-                    steps.append(Step(words, at.path, value, made, *found))
-            if steps:
-                yield Move(at.path, at.knob.label, tuple(steps))
+            if found is not None:
+                steps.append(Step(words, at.path, value, made, *found))
+        if steps:
+            yield Move(at.path, at.knob.label, tuple(steps))
 
 
-def telling(game: Game, stop: Stop = never_stop) -> tuple[str, str] | None:
+def telling(game: Game) -> tuple[str, str] | None:
     """A reading that is off its target, or else the length, and the number on the sheet that moves it most.
 
     Where no number does, a choice; None where nothing can be gone through. Raises Cancelled.
@@ -213,17 +209,16 @@ def telling(game: Game, stop: Stop = never_stop) -> tuple[str, str] | None:
     >>> telling(Game())
     ('first_seat_edge', 'area.length')
     """
-    with heeding(stop):
-        found = measure_exactly(game, stop, worth_of_thinking=False).readings
-        missed = (target.reading for target in targets_of(game) if off_by(target, found.get(target.reading)) > 0)
-        usual = next((key for key in ("minutes", "turns", "score") if key in found), "minutes")
-        key = next((key for key in missed if key in found), usual)
-        free = free_knobs(game)
-        for kind in ("number", "choice"):
-            paths = [path for path in free if knob_at(game, path).knob.kind == kind]
-            listed = list(moves(game, key, stop=stop, only=paths)) if paths else []
-            if listed:
-                return key, max(listed, key=lambda move: move.size).path
+    found = measure_exactly(game, worth_of_thinking=False).readings
+    missed = (target.reading for target in targets_of(game) if off_by(target, found.get(target.reading)) > 0)
+    usual = next((key for key in ("minutes", "turns", "score") if key in found), "minutes")
+    key = next((key for key in missed if key in found), usual)
+    free = free_knobs(game)
+    for kind in ("number", "choice"):
+        paths = [path for path in free if knob_at(game, path).knob.kind == kind]
+        listed = list(moves(game, key, only=paths)) if paths else []
+        if listed:
+            return key, max(listed, key=lambda move: move.size).path
     return None
 
 

@@ -12,7 +12,6 @@ from dataclasses import dataclass
 from itertools import product
 
 import numpy as np
-from pydantic_core import PydanticCustomError
 
 from bolometric.core.game.document import Game, with_values
 from bolometric.core.settings.errors import GameError
@@ -60,7 +59,7 @@ class Space:
         }
         try:
             return with_values(self.game, changes) if changes else self.game
-        except (GameError, PydanticCustomError):
+        except GameError:
             return None
 
     def all(self) -> Iterator[Values]:

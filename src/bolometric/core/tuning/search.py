@@ -18,7 +18,7 @@ import numpy as np
 from bolometric.core.game.document import Game
 from bolometric.core.game.targets import Target, check_agree
 from bolometric.core.judge.suits import Suited, nearness, targets_of
-from bolometric.core.settings.cancel import Stop, checkpoint, heeding, never_stop
+from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.settings.errors import GameError
 from bolometric.core.tuning.looking import look
 from bolometric.core.tuning.recipes import Space, Values
@@ -132,7 +132,6 @@ def tune(
     tries: int = TRIES,
     budget: float | None = None,
     share: Share = alone,
-    stop: Stop = never_stop,
     most: int = TOLD,
     long: int = LONG,
     memory: Memory | None = None,
@@ -147,7 +146,6 @@ def tune(
         tries: candidates that are looked at coarsely.
         budget: seconds after which no further generation begins.
         share: who looks at candidates.
-        stop: asked now and then; once it is true the work is given up.
         most: how many are told in the end; up to three times as many are looked at closely before.
         long: games of the last look.
         memory: kept by the caller, it lets a search that was stopped go on where it was; the list is the same.
@@ -157,7 +155,7 @@ def tune(
 
     Raises:
         GameError: with a sentence, where nothing may change or there is no target.
-        Cancelled: once ``stop()`` is true.
+        Cancelled: once the work is given up.
     """
     targets = targets_of(game)
     if not targets:
@@ -166,24 +164,23 @@ def tune(
     space, began = Space(game, free_knobs(game, free, lock)), time.monotonic()
     search = _Search(space, targets, seed, share, {} if memory is None else memory)
     rng, steps = np.random.default_rng(seed), GENERATIONS + 2
-    with heeding(stop):
-        whole = size_of(game, space.paths, tries) <= tries
-        for generation in range(1 if whole else GENERATIONS):
-            if whole:
-                search.screen(space.all())
-            else:
-                parents = [one.values for one in search.ranked[: max(PARENTS, tries // 40)]] or [space.own]
-                first = () if search.seen else (space.own,)
-                search.screen((*first, *space.fresh(parents, set(search.seen), tries // GENERATIONS, rng)))
-            yield search.progress((generation + 1) / steps, search.seen.values(), 3)
-            if budget is not None and time.monotonic() - began > budget:
-                break
-        if not whole:
-            search.polish()
-        better = search.looked((one.values for one in search.ranked[: min(CLOSELY, 3 * most)]), CLOSER)
-        yield search.progress((steps - 1) / steps, better, most)
-        chosen = [one.values for one in best_different(space, better, most)]
-        yield search.progress(1.0, search.looked(chosen, long), most)
+    whole = size_of(game, space.paths, tries) <= tries
+    for generation in range(1 if whole else GENERATIONS):
+        if whole:
+            search.screen(space.all())
+        else:
+            parents = [one.values for one in search.ranked[: max(PARENTS, tries // 40)]] or [space.own]
+            first = () if search.seen else (space.own,)
+            search.screen((*first, *space.fresh(parents, set(search.seen), tries // GENERATIONS, rng)))
+        yield search.progress((generation + 1) / steps, search.seen.values(), 3)
+        if budget is not None and time.monotonic() - began > budget:
+            break
+    if not whole:
+        search.polish()
+    better = search.looked((one.values for one in search.ranked[: min(CLOSELY, 3 * most)]), CLOSER)
+    yield search.progress((steps - 1) / steps, better, most)
+    chosen = [one.values for one in best_different(space, better, most)]
+    yield search.progress(1.0, search.looked(chosen, long), most)
 
 
 def _look(space: Space, targets: tuple[Target, ...], seed: int, runs: int, values: Values) -> Seen | None:

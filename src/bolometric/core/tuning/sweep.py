@@ -8,14 +8,12 @@ from dataclasses import dataclass
 from functools import partial
 from itertools import product
 
-from pydantic_core import PydanticCustomError
-
 from bolometric.core.game.document import Game, with_values
 from bolometric.core.judge.suits import AS_SET, as_measured
 from bolometric.core.measure.measuring import measure_exactly, runs_of
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.readings import Reading, joined
-from bolometric.core.settings.cancel import Stop, checkpoint, heeding, never_stop
+from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.knobs import KnobAt, knob_at
 from bolometric.core.tuning.looking import LONGEST
@@ -88,7 +86,6 @@ def sweep(
     knobs: Sequence[Swept],
     runs: int = RUNS,
     seed: int = 1,
-    stop: Stop = never_stop,
     whom: tuple[str, str] = AS_SET,
     share: Share = alone,
 ) -> Iterator[Point]:
@@ -104,15 +101,8 @@ def sweep(
     paths, combinations = tuple(knob.path for knob in knobs), list(product(*(knob.values for knob in knobs)))
     work = partial(_point, game, paths, runs, seed, whom)
     at_once = 1 if share is alone else AT_ONCE
-    with heeding(stop):
-        for part in range(0, len(combinations), at_once):
-            yield from share(work, combinations[part : part + at_once])
-
-
-def _asked() -> bool:
-    """Between batches: raises Cancelled if whoever asked for the sweep wants it no more."""
-    checkpoint()
-    return False
+    for part in range(0, len(combinations), at_once):
+        yield from share(work, combinations[part : part + at_once])
 
 
 def _point(
@@ -123,8 +113,8 @@ def _point(
         made = with_values(game, dict(zip(paths, values, strict=True)))
         as_played = as_measured(made, whom)
         exact = measure_exactly(as_played, worth_of_thinking=False).readings
-        *_, tally = runs_of(as_played, seed, runs, _asked, LONGEST, note=True)
-    except (GameError, PydanticCustomError) as error:
-        return Point(values, None, {}, getattr(error, "sentence", str(error)))
+        *_, tally = runs_of(as_played, seed, runs, LONGEST, note=True)
+    except GameError as error:
+        return Point(values, None, {}, error.sentence)
     both = joined(tally.readings(), exact)
     return Point(values, made, {key: both[key] for key in READINGS if key in both})

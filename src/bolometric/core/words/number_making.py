@@ -6,8 +6,6 @@ from collections.abc import Sequence
 from dataclasses import replace
 from fractions import Fraction
 
-from pydantic_core import PydanticCustomError
-
 from bolometric.core.game.document import Game
 from bolometric.core.number_making.draws import Numbers
 from bolometric.core.number_making.made import DrawNumber, MadeNumber, Making, making_of, numbers_from
@@ -28,8 +26,8 @@ def made_of(game: Game) -> Making:
     """What the draws of a game can make. Raises GameError if that is too much to work out."""
     try:
         return making_of(game.pieces, rules_of(game))
-    except PydanticCustomError as error:
-        raise GameError(str(error), "pieces") from None
+    except GameError as error:
+        raise GameError(error.sentence, "pieces") from None
 
 
 def asked(
@@ -40,8 +38,8 @@ def asked(
         rules = replace(rules, operations=operations_of(operations))
         numbers = tuple(tidy(parsed(text, FACE_LIMIT, FINEST_FACE)) for text in typed)
         return rules, numbers, numbers_from(numbers, rules)
-    except PydanticCustomError as error:
-        raise GameError(str(error)) from None
+    except GameError as error:
+        raise GameError(error.sentence) from None
 
 
 def numbers_plain(found: Sequence[DrawNumber]) -> dict[str, object]:

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from typing import Any
 
-from pydantic import ValidationError
-from pydantic_core import PydanticCustomError
 from PySide6.QtWidgets import QComboBox, QFormLayout, QHBoxLayout, QLineEdit, QListWidget, QPushButton, QSpinBox
 
 from bolometric.core.learner_work.aims import AIMS, BY_TABLES, WITHOUT_NUMBER, Aim
+from bolometric.core.settings.errors import GameError
+from bolometric.core.settings.explain import checked
 from bolometric.core.settings.knobs import KnobAt
 from bolometric.desk.editors.base import Editor, wrapped
 
@@ -109,10 +109,10 @@ class AimsEditor(Editor):
         if changed["kind"] == "list" and not changed["facts"]:
             changed["facts"] = ["7 + 5"]
         try:
-            told = Aim.model_validate(changed).words
-        except (ValidationError, PydanticCustomError) as error:
-            first = error.errors()[0]["msg"] if isinstance(error, ValidationError) else str(error)
-            self.say(first)
+            with checked():
+                told = Aim.model_validate(changed).words
+        except GameError as error:
+            self.say(error.sentence)
             return
         self._aims[at] = changed
         self.list.item(at).setText(told)

@@ -4,13 +4,13 @@ from __future__ import annotations
 
 from typing import Any
 
-from pydantic import ValidationError
 from PySide6.QtCore import Signal
 from PySide6.QtWidgets import QLineEdit
 
 from bolometric.core.pieces.face_text import HINT, read_face, typed
 from bolometric.core.pieces.faces import Face
-from bolometric.core.settings.explain import explain
+from bolometric.core.settings.errors import GameError
+from bolometric.core.settings.explain import checked
 
 
 class FaceLine(QLineEdit):
@@ -33,9 +33,10 @@ class FaceLine(QLineEdit):
             self.refused.emit(f"“{shown}” on {name} is not a number." if shown else f"{name.capitalize()} is empty.")
             return
         try:
-            Face.model_validate(found)
-        except ValidationError as error:
-            self.refused.emit(explain(error).sentence)
+            with checked():
+                Face.model_validate(found)
+        except GameError as error:
+            self.refused.emit(error.sentence)
         else:
             self.read.emit(found)
 

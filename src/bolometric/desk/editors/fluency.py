@@ -22,6 +22,8 @@ from bolometric.core.game.document import Game
 from bolometric.core.learner_work.facts import Fact, fact
 from bolometric.core.learner_work.fluency import LONGEST, MOST_SLIPS, PROFILES, USUAL, Fluency
 from bolometric.core.learner_work.timing import timing
+from bolometric.core.settings.errors import GameError
+from bolometric.core.settings.explain import checked
 from bolometric.core.settings.knobs import KnobAt, knob_at
 from bolometric.core.text.figures import listing_words, significant
 from bolometric.desk.editors.aims import AimsEditor
@@ -257,9 +259,10 @@ class FluencyEditor(Editor):
 
     def _try(self, act: Callable[[], None]) -> None:
         try:
-            act()
-        except ValueError as error:
-            self.say(str(error).splitlines()[-1])
+            with checked():
+                act()
+        except GameError as error:
+            self.say(error.sentence)
 
     def _put_profile(self, profile: Fluency) -> None:
         seat = self.seat.currentIndex()

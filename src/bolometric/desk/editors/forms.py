@@ -7,7 +7,6 @@ from fractions import Fraction
 from functools import partial
 from typing import Any
 
-from pydantic_core import PydanticCustomError
 from PySide6.QtCore import Qt, Signal
 from PySide6.QtWidgets import (
     QComboBox,
@@ -36,6 +35,7 @@ from bolometric.core.pieces.kinds import (
 )
 from bolometric.core.pieces.piece_line import EXAMPLES, cards_of_line, faces_of_line
 from bolometric.core.settings.amounts import FACE_LIMIT, plain
+from bolometric.core.settings.errors import GameError
 from bolometric.desk.editors.face_line import FaceLine, with_face
 from bolometric.desk.parts.plain import Label
 
@@ -85,8 +85,8 @@ class PieceForm(QWidget):
                 return
             try:
                 found = read(text)
-            except PydanticCustomError as error:
-                self.trouble.emit(error.message())
+            except GameError as error:
+                self.trouble.emit(error.sentence)
             else:
                 take(found)
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from pydantic import TypeAdapter, ValidationError
+from pydantic import TypeAdapter
 from PySide6.QtCore import QRectF, QSize, Qt
 from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import (
@@ -21,8 +21,8 @@ from PySide6.QtWidgets import (
 from bolometric.core.pieces.kinds import MOST_PIECES, AnyPiece, Counters, Die, Drop, Pack, Piece, Spinner
 from bolometric.core.pieces.presets import PRESETS
 from bolometric.core.pieces.words import pieces_words, shows
-from bolometric.core.settings.errors import FileError
-from bolometric.core.settings.explain import explain
+from bolometric.core.settings.errors import FileError, GameError
+from bolometric.core.settings.explain import checked
 from bolometric.core.settings.knobs import KnobAt
 from bolometric.desk.editors.base import WIDTH, Editor
 from bolometric.desk.editors.forms import CountersForm, DieForm, DropForm, PackForm, PieceForm
@@ -203,9 +203,10 @@ class PiecesEditor(Editor):
     def _take(self, data: dict[str, Any]) -> None:
         """The form has changed the chosen piece."""
         try:
-            piece = _PIECE.validate_python(data)
-        except ValidationError as error:
-            self.say(explain(error).sentence)
+            with checked():
+                piece = _PIECE.validate_python(data)
+        except GameError as error:
+            self.say(error.sentence)
             return
         self._pieces[self._chosen] = piece
         self.buttons[self._chosen].show_piece(piece)

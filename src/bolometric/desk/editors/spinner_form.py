@@ -8,7 +8,6 @@ from functools import partial
 from math import atan2, degrees
 from typing import Any
 
-from pydantic import ValidationError
 from PySide6.QtCore import QPointF, QRectF, QSize, Qt, Signal
 from PySide6.QtGui import QColor, QKeyEvent, QMouseEvent, QPainter, QPaintEvent
 from PySide6.QtWidgets import QDoubleSpinBox, QGridLayout, QHBoxLayout, QPushButton, QWidget
@@ -16,6 +15,8 @@ from PySide6.QtWidgets import QDoubleSpinBox, QGridLayout, QHBoxLayout, QPushBut
 from bolometric.core.pieces.kinds import CIRCLE, MOST_SECTORS, NARROWEST, Spinner
 from bolometric.core.pieces.piece_line import sectors_of_line
 from bolometric.core.settings.amounts import plain
+from bolometric.core.settings.errors import GameError
+from bolometric.core.settings.explain import checked
 from bolometric.desk.editors.face_line import FaceLine, with_face
 from bolometric.desk.editors.forms import PieceForm
 from bolometric.desk.parts.plain import Label
@@ -194,6 +195,6 @@ class SpinnerForm(PieceForm):
     def _send(self) -> None:
         sectors = [{**sector, "angle": plain(sector["angle"])} for sector in self._sectors]
         self.data["sectors"] = sectors
-        with suppress(ValidationError):  # whoever takes the piece says what is wrong; the disc stays as it was
+        with suppress(GameError), checked():  # whoever takes the piece says what is wrong; the disc stays as it was
             self.disc.show_spinner(Spinner.model_validate({"sectors": sectors, "shown": self.data["shown"]}))
         self.send()

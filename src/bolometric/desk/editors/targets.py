@@ -4,13 +4,13 @@ from __future__ import annotations
 
 from typing import Any
 
-from pydantic import ValidationError
-from pydantic_core import PydanticCustomError
 from PySide6.QtWidgets import QCheckBox, QComboBox, QDoubleSpinBox, QFormLayout, QHBoxLayout, QListWidget, QPushButton
 
 from bolometric.core.game.targets import LARGEST, MOST_TARGETS, NOT_ONE, READY, STYLES, Target, target_words
 from bolometric.core.learner_work.fluency import PROFILES
 from bolometric.core.results.kinds import READINGS
+from bolometric.core.settings.errors import GameError
+from bolometric.core.settings.explain import checked
 from bolometric.core.settings.knobs import KnobAt
 from bolometric.desk.editors.base import Editor
 
@@ -120,9 +120,10 @@ class TargetsEditor(Editor):
             share = READINGS[str(value)].unit in SHARES
             changed |= {"low": 0.0, "high": 0.5 if share else 10.0}
         try:
-            told = _told(changed)
-        except (ValidationError, PydanticCustomError) as error:
-            self.say(error.errors()[0]["msg"] if isinstance(error, ValidationError) else str(error))
+            with checked():
+                told = _told(changed)
+        except GameError as error:
+            self.say(error.sentence)
             return
         self._targets[at] = changed
         self.list.item(at).setText(told)

@@ -12,7 +12,6 @@ from PySide6.QtGui import QPainter
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.files import read
 from bolometric.core.results.show import headline
-from bolometric.core.settings.cancel import Stop, heeding
 from bolometric.core.settings.errors import FileError, GameError
 from bolometric.core.text.figures import percent, plural
 from bolometric.paint.board import layout_of, paint_board, picture_of
@@ -45,31 +44,29 @@ class ShelfEntry:
     """How well it suits its targets, from 0 to 1; None where it has none, or that is not known yet."""
 
 
-def look(path: Path, stop: Stop) -> ShelfEntry:
-    """Read and measure a file for its card. Raises Cancelled once ``stop()`` is true."""
+def look(path: Path) -> ShelfEntry:
+    """Read and measure a file for its card. Raises Cancelled once the work is given up."""
     from bolometric.core.measure.measuring import quick_measure  # once the cards have been painted
 
     try:
-        with heeding(stop):
-            exact = quick_measure(read(path), stop)
-            _ = exact.heat  # worked out here, on the shelf's thread
+        exact = quick_measure(read(path))
+        _ = exact.heat  # worked out here, on the shelf's thread
         return ShelfEntry(path, exact)
     except (FileError, GameError) as error:
         return ShelfEntry(path, None, str(error))
 
 
-def weigh(entry: ShelfEntry, stop: Stop) -> ShelfEntry:
-    """The entry with how hard its game is. Raises Cancelled once ``stop()`` is true."""
+def weigh(entry: ShelfEntry) -> ShelfEntry:
+    """The entry with how hard its game is. Raises Cancelled once the work is given up."""
     from bolometric.core.judge.difficulty import difficulty_of
     from bolometric.core.judge.suits import targets_of
     from bolometric.core.tuning.looking import look as look_at
 
     if entry.exact is None:
         return entry
-    with heeding(stop):
-        targets = targets_of(entry.exact.game)
-        suited = look_at(entry.exact.game, targets, SUITED, 1, stop).suits if targets else None
-        return replace(entry, scales=difficulty_of(entry.exact, stop), suits=suited)
+    targets = targets_of(entry.exact.game)
+    suited = look_at(entry.exact.game, targets, SUITED, 1).suits if targets else None
+    return replace(entry, scales=difficulty_of(entry.exact), suits=suited)
 
 
 def entry_line(entry: ShelfEntry) -> str:

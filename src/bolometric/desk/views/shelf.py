@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
-from concurrent.futures import ThreadPoolExecutor
 from contextlib import suppress
 from dataclasses import dataclass, replace
+from functools import partial
 from pathlib import Path
 from typing import TYPE_CHECKING
 
@@ -19,6 +19,7 @@ from PySide6.QtGui import (
 from PySide6.QtWidgets import QGridLayout, QScrollArea, QVBoxLayout, QWidget
 
 from bolometric.assets import SUFFIX
+from bolometric.desk.lane import Lane
 from bolometric.desk.parts.plain import Label, tip
 from bolometric.desk.views.card import CARD, GameCard
 from bolometric.paint.palette import LIGHT, Palette
@@ -69,7 +70,6 @@ class ShelfView(QScrollArea):
     """Something to be done with the file of a card: rename, copy or away."""
     dropped = Signal(object)
     """Paths of files that were let fall here."""
-    _looked = Signal(object)
 
     def __init__(self) -> None:
         super().__init__(widgetResizable=True)
@@ -77,8 +77,7 @@ class ShelfView(QScrollArea):
         self.setAccessibleName("Shelf of games")
         self.cards: dict[Path, GameCard] = {}
         self.colours: Palette = LIGHT
-        self._lane = ThreadPoolExecutor(1, "shelf")
-        self._closed = False
+        self._lane = Lane("shelf", self)
         self.reads = False
         """Whether files are read as soon as they are shown: not before the core is there."""
         self._sections: list[ShelfSection] = []
@@ -86,7 +85,6 @@ class ShelfView(QScrollArea):
         self.words, self.order = "", "name"
         self._reorder = QTimer(self, singleShot=True, interval=REORDER)
         self._reorder.timeout.connect(self.arrange)
-        self._looked.connect(self._fill)
         self.setAcceptDrops(True)
 
     def show_shelves(self, shelves: Iterable[tuple[str, str, list[Path]]], colours: Palette) -> None:
@@ -186,31 +184,15 @@ class ShelfView(QScrollArea):
             self.dropped.emit(paths)
 
     def _start_looking(self) -> None:
-        for path in () if self._closed else self.cards:
-            self._lane.submit(self._look, path)
-
-    def _given_up(self) -> bool:
-        """Whether nothing is wanted any more; the open game goes first."""
-        from bolometric.desk.giving_way import edits
-
-        return self._closed or edits.give_way()
+        for path in self.cards:
+            self._look(path)
 
     def _look(self, path: Path) -> None:
-        from bolometric.core.settings.errors import Cancelled
-        from bolometric.desk.views.card_entry import look
+        self._lane.add(partial(_look, path), then=self._looked)
 
-        with suppress(Cancelled):
-            entry = look(path, self._given_up)
-            self._looked.emit(entry)
-            if not self._closed:
-                self._lane.submit(self._weigh, entry)  # behind the cards that have not been looked at yet
-
-    def _weigh(self, entry: ShelfEntry) -> None:
-        from bolometric.core.settings.errors import Cancelled
-        from bolometric.desk.views.card_entry import weigh
-
-        with suppress(Cancelled):
-            self._looked.emit(weigh(entry, self._given_up))
+    def _looked(self, entry: ShelfEntry) -> None:
+        self._fill(entry)
+        self._lane.add(partial(_weigh, entry), then=self._fill)  # behind the cards that have not been looked at yet
 
     def _fill(self, entry: ShelfEntry) -> None:
         if entry.path not in self.cards:
@@ -251,5 +233,17 @@ class ShelfView(QScrollArea):
 
     def close_lane(self) -> None:
         """End the thread."""
-        self._closed = True
-        self._lane.shutdown(wait=True, cancel_futures=True)
+        self._lane.close()
+
+
+def _look(path: Path) -> ShelfEntry:
+    """On the shelf's thread, which brings what measures along."""
+    from bolometric.desk.views.card_entry import look
+
+    return look(path)
+
+
+def _weigh(entry: ShelfEntry) -> ShelfEntry:
+    from bolometric.desk.views.card_entry import weigh
+
+    return weigh(entry)

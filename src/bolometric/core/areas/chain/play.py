@@ -20,7 +20,7 @@ from bolometric.core.outcomes.chance import STEP, below, stream
 from bolometric.core.results.batch import NO_WINNER, Batch, Player
 from bolometric.core.results.exact import ExactResult
 from bolometric.core.results.readings import exact_length, exact_value
-from bolometric.core.settings.cancel import Stop, checkpoint
+from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.settings.loops import inner, loop
 
 GUESS, LARGE, PLAN = 0, 1, 2
@@ -42,7 +42,7 @@ def chooses(game: Game) -> bool:
     return True
 
 
-def solve(game: Game, stop: Stop) -> ExactResult | None:
+def solve(game: Game) -> ExactResult | None:
     """What best play together comes to; None where somebody leaves it to chance or it is not known."""
     area, seats = game.area_as(Chain), game.seats.count
     plans = all(game.seats.style(seat).choose == "plan" for seat in range(seats))

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
-
 import numpy as np
 
 from bolometric.core.areas.digits.exact import plan_of
@@ -19,10 +17,9 @@ from bolometric.core.results.batch import Player
 from bolometric.core.results.exact import ExactResult, seat_readings
 from bolometric.core.results.readings import Reading, exact_length, exact_score, exact_value
 from bolometric.core.settings.cancel import checkpoint
-from bolometric.core.settings.errors import Cancelled
 
 
-def solve(game: Game, stop: Callable[[], bool]) -> ExactResult | None:
+def solve(game: Game) -> ExactResult | None:
     """What the numbers of a round give; None if that is not known. Raises Cancelled."""
     area = game.area_as(Digits)
     columns, arranging = columns_of(game), area.practice == "together"
@@ -30,8 +27,7 @@ def solve(game: Game, stop: Callable[[], bool]) -> ExactResult | None:
     readings: dict[str, Reading] = {"stuck": exact_value(0.0)}
     parts = []
     for style in styles:
-        if stop():
-            raise Cancelled
+        checkpoint()
         parts.append(known_of(columns, style, arranging))
     known = [part for part in parts if part is not None]
     scores = None

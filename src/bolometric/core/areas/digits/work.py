@@ -21,7 +21,7 @@ from bolometric.core.learner_work.tasks import WRITE, Done, Task, Tasks
 from bolometric.core.learner_work.trace import DECIDE, FURTHER
 from bolometric.core.results.decision import Decision, dearest
 from bolometric.core.settings.amounts import Value, tidy
-from bolometric.core.settings.cancel import Stop, checkpoint
+from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.text.figures import minus
 
 MOST_PAIRS = 20_000
@@ -60,7 +60,7 @@ def tasks(game: Game) -> Tasks:
     return task
 
 
-def expected(game: Game, stop: Stop) -> tuple[tuple[Done, ...], ...] | None:
+def expected(game: Game) -> tuple[tuple[Done, ...], ...] | None:
     """How often each seat does what: rounds are alike and stop by themselves, so a round's work times the rounds.
 
     Only where seats draw for themselves: what stands beside a seat's number is then independent of it.

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
-
 import numpy as np
 
 from bolometric.core.areas.duel.exact import goes_of, match_of, round_in, sides_of
@@ -16,7 +14,7 @@ from bolometric.core.results.exact import ExactResult, seat_readings
 from bolometric.core.results.readings import exact_length, exact_value
 
 
-def solve(game: Game, stop: Callable[[], bool]) -> ExactResult | None:
+def solve(game: Game) -> ExactResult | None:
     """Every reading; None if cards stay out, or the match may never end or is too long to follow."""
     if game.area_as(Duel).keeps_out(game.pieces):
         return None

@@ -90,7 +90,7 @@ def describe(game: Game, heat: Heat, number: int | None) -> str:
 
 def weakest(game: Game) -> tuple[int, float] | None:
     """The seat that wins least, with its share, if it is not as good as even; None if all are, or it is not known."""
-    solved = solve(game, lambda: False)
+    solved = solve(game)
     shares = None if solved is None else solved.readings["seat_wins"].values
     if shares is None:
         return None

@@ -72,7 +72,7 @@ def by_rules(game: Game) -> Iterator[Fault]:
 def advice(exact: Analysis) -> Iterator[Fault]:
     """A seat with less than an even chance, and the pieces that would make it even."""
     game, weak = exact.game, weakest(exact.game)
-    if weak is not None and not _never(game) and solve(game, lambda: False) is not None:
+    if weak is not None and not _never(game) and solve(game) is not None:
         seat, share = weak
         even = percent(1 / game.seats.count)
         sentence = f"Player {seat + 1} wins {percent(share)} of matches, an even share would be {even}."

@@ -55,7 +55,7 @@ def handicaps(game: Game, seat: int) -> list[Handicap]:
             changed = given_to(game, seat, pieces)
         except GameError:
             continue
-        solved = solve(changed, lambda: False)
+        solved = solve(changed)
         if solved is not None:
             shares = solved.readings["seat_wins"].values or ()
             found.append(Handicap(pieces, shares[seat], changed))

@@ -17,7 +17,7 @@ from bolometric.core.learner_work import facts as known
 from bolometric.core.learner_work.facts import Fact, fact
 from bolometric.core.learner_work.tasks import PASS, THROW, Done, Task, Tasks, draw_work
 from bolometric.core.settings.amounts import Value
-from bolometric.core.settings.cancel import Stop, checkpoint
+from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.text.figures import minus
 
 
@@ -42,7 +42,7 @@ def tasks(game: Game) -> Tasks:
     return task
 
 
-def expected(game: Game, stop: Stop) -> tuple[tuple[Done, ...], ...] | None:
+def expected(game: Game) -> tuple[tuple[Done, ...], ...] | None:
     """How often each seat draws, and what it compares with what."""
     area, sides, found = game.area_as(Duel), sides_of(game), round_in(game)
     if area.keeps_out(game.pieces) or any(odds.sampled for odds in sides):

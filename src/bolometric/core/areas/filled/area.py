@@ -20,16 +20,15 @@ from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.batch import Player
 from bolometric.core.results.exact import ExactResult, from_passages, seat_readings
 from bolometric.core.results.readings import Reading, exact_length, exact_value
-from bolometric.core.settings.cancel import Stop
-from bolometric.core.settings.errors import Cancelled
+from bolometric.core.settings.cancel import checkpoint
 
 Array = NDArray[np.float64]
 
 
-def solve(game: Game, stop: Stop) -> ExactResult | None:
+def solve(game: Game) -> ExactResult | None:
     """What the clearing times give; None if draws hang together, or several seats left to chance share a caller.
 
-    Raises Cancelled once ``stop()`` is true.
+    Raises Cancelled once the work is given up.
     """
     if remembers(game.pieces):
         return None
@@ -37,9 +36,9 @@ def solve(game: Game, stop: Stop) -> ExactResult | None:
     if area.together and game.seats.count > 1:
         known = [fill.counts for fill in fills if fill.counts is not None]
         if len(known) == len(fills):
-            return _called(game, known, stop)
+            return _called(game, known)
         return _alike(game, fills[0]) if len(set(fills)) == 1 else None
-    found = {fill: passage_of(game, fill, stop) for fill in dict.fromkeys(fills)}
+    found = {fill: passage_of(game, fill) for fill in dict.fromkeys(fills)}
     ways = [way for fill in fills if (way := found[fill]) is not None]
     if len(ways) < len(fills):
         return None
@@ -51,15 +50,14 @@ def solve(game: Game, stop: Stop) -> ExactResult | None:
     return solved
 
 
-def _clear(game: Game, fill: Fill, stop: Stop) -> Array | None:
-    if stop():
-        raise Cancelled
+def _clear(game: Game, fill: Fill) -> Array | None:
+    checkpoint()
     return clear_within(tuple(line_of(game).chances.tolist()), fill, marks_of(game))
 
 
-def passage_of(game: Game, fill: Fill, stop: Stop) -> FirstPassage | None:
+def passage_of(game: Game, fill: Fill) -> FirstPassage | None:
     """One seat's own draws until it is clear."""
-    within = _clear(game, fill, stop)
+    within = _clear(game, fill)
     if within is None:
         return None
     sure = float(within[-1])
@@ -69,7 +67,7 @@ def passage_of(game: Game, fill: Fill, stop: Stop) -> FirstPassage | None:
     return FirstPassage(np.diff(within, prepend=0.0), sure - within, np.full(size, 1 - sure), np.zeros(size), 1.0, True)
 
 
-def _called(game: Game, seats: list[tuple[int, ...]], stop: Stop) -> ExactResult | None:
+def _called(game: Game, seats: list[tuple[int, ...]]) -> ExactResult | None:
     """One caller for placements that are known."""
     chances = line_of(game).chances
     can = [counts for counts in dict.fromkeys(seats) if not np.any((np.array(counts) > 0) & (chances == 0))]
@@ -79,7 +77,7 @@ def _called(game: Game, seats: list[tuple[int, ...]], stop: Stop) -> ExactResult
         return ExactResult(
             _lengths(nobody) | {"success": exact_value(0.0), "stuck": exact_value(1.0)}, nobody, never=1.0
         )
-    within = _any_clear(game, can, stop)
+    within = _any_clear(game, can)
     if within is None:
         return None
     turns = WaitingTime(1 - within)
@@ -107,13 +105,13 @@ def _alike(game: Game, fill: Fill) -> ExactResult:
     )
 
 
-def _any_clear(game: Game, different: Sequence[tuple[int, ...]], stop: Stop) -> Array | None:
+def _any_clear(game: Game, different: Sequence[tuple[int, ...]]) -> Array | None:
     """P(any placement is clear after n draws), by inclusion and exclusion over those that are clear together."""
     parts: list[tuple[int, Array]] = []
     for size in range(1, len(different) + 1):
         for group in combinations(different, size):
             most = tuple(np.array(group).max(axis=0).tolist())
-            within = _clear(game, Fill(most), stop)
+            within = _clear(game, Fill(most))
             if within is None:
                 return None
             parts.append(((-1) ** (size + 1), within))

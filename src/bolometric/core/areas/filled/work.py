@@ -18,7 +18,7 @@ from bolometric.core.game.document import Game
 from bolometric.core.learner_work.tasks import Done, Task, Tasks
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.decision import Decision, dearest
-from bolometric.core.settings.cancel import Stop, checkpoint
+from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.text.figures import minus
 
 PUTTING = Task(hands=(MOVE,), chosen=True, words="puts a counter down")
@@ -44,7 +44,7 @@ def tasks(game: Game) -> Tasks:
     return task
 
 
-def expected(game: Game, stop: Stop) -> tuple[tuple[Done, ...], ...] | None:
+def expected(game: Game) -> tuple[tuple[Done, ...], ...] | None:
     """How many draws each seat makes, to fill and to clear; under one caller all make every call."""
     if remembers(game.pieces) or game.distribution.sampled:
         return None
@@ -54,11 +54,11 @@ def expected(game: Game, stop: Stop) -> tuple[tuple[Done, ...], ...] | None:
         on_line = float(np.sum(line_of(game).chances))
         filling = marks_of(game) / on_line if on_line else 0.0
     if area.together:
-        solved = filled.solve(game, stop)
+        solved = filled.solve(game)
         mean = None if solved is None or "turns" not in solved.readings else solved.readings["turns"].mean
         draws = None if mean is None else (mean,) * seats
     else:
-        ways = [filled.passage_of(game, fill, stop) for fill in fills_of(game)]
+        ways = [filled.passage_of(game, fill) for fill in fills_of(game)]
         known = [way for way in ways if way is not None]
         draws = draws_in_race(known, area.finish == "finish_round") if len(known) == seats else None
     if draws is None:

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from fractions import Fraction
 
 import numpy as np
@@ -23,7 +22,7 @@ from bolometric.core.results.batch import Batch, Player, least_wins, shared_win
 from bolometric.core.results.exact import ExactResult, seat_readings
 from bolometric.core.results.readings import exact_length, exact_score, exact_value
 from bolometric.core.settings.amounts import plain
-from bolometric.core.settings.errors import Cancelled
+from bolometric.core.settings.cancel import checkpoint
 
 Array = NDArray[np.float64]
 PUT_IN = 3
@@ -45,15 +44,14 @@ def last_of(game: Game, style: Style) -> Array:
     return last_sum(steps_of(game), style, multipliers_of(game))
 
 
-def solve(game: Game, stop: Callable[[], bool]) -> ExactResult | None:
+def solve(game: Game) -> ExactResult | None:
     """Every reading from the last sums; None if draws hang together. Raises Cancelled."""
     if remembers(game.pieces):
         return None
     steps, seats = steps_of(game), game.seats.count
     ends = []
     for seat in range(seats):
-        if stop():
-            raise Cancelled
+        checkpoint()
         ends.append(last_of(game, game.seats.style(seat)))
     over = np.arange(steps.sums) + steps.least > steps.target
     scores = [scores_of(steps.distance, end) for end in ends]

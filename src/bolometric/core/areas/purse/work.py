@@ -20,7 +20,7 @@ from bolometric.core.learner_work.trace import DECIDE
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.decision import Decision, dearest
 from bolometric.core.settings.amounts import Value
-from bolometric.core.settings.cancel import Stop, checkpoint
+from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.text.figures import minus
 
 LOOK = 256
@@ -55,7 +55,7 @@ def tasks(game: Game) -> Tasks:
     return task
 
 
-def expected(game: Game, stop: Stop) -> tuple[tuple[Done, ...], ...] | None:
+def expected(game: Game) -> tuple[tuple[Done, ...], ...] | None:
     """How often each seat puts what into which sum: the chances of its sums, followed draw by draw."""
     if remembers(game.pieces) or game.distribution.sampled:
         return None

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
-
 import numpy as np
 
 from bolometric.core.areas.record.seen import expected_after, kinds_of, lasting, success_within
@@ -19,7 +17,7 @@ from bolometric.core.results.readings import exact_length, exact_value
 from bolometric.core.settings.loops import loop
 
 
-def solve(game: Game, stop: Callable[[], bool]) -> ExactResult | None:
+def solve(game: Game) -> ExactResult | None:
     """How long a record takes and what is seen; None if there is too much to follow."""
     area, kinds, turns = game.area_as(Record), kinds_of(game), lasting(game)
     if turns is None:

@@ -18,7 +18,6 @@ from bolometric.core.outcomes.totals import totals_of
 from bolometric.core.pieces.draw import Draw
 from bolometric.core.pieces.kinds import AnyPiece, Counters
 from bolometric.core.settings.amounts import Value
-from bolometric.core.settings.cancel import Stop
 from bolometric.core.text.figures import minus
 
 
@@ -59,7 +58,7 @@ def tasks(game: Game) -> Tasks:
     return lambda kind, one, other: _drawn(game, one)
 
 
-def expected(game: Game, stop: Stop) -> tuple[tuple[Done, ...], ...] | None:
+def expected(game: Game) -> tuple[tuple[Done, ...], ...] | None:
     """How many draws each seat makes."""
     turns, kinds = lasting(game), kinds_of(game)
     counts = None if turns is None else turns_each(turns, game.seats.count)

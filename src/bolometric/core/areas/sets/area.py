@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from functools import reduce
 
 import numpy as np
@@ -21,7 +20,7 @@ from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.batch import Player
 from bolometric.core.results.exact import ExactResult, seat_readings
 from bolometric.core.results.readings import exact_length, exact_score, exact_value
-from bolometric.core.settings.errors import Cancelled
+from bolometric.core.settings.cancel import checkpoint
 
 
 def closing_of(game: Game) -> ClosingTable:
@@ -36,15 +35,14 @@ def outcome_of(game: Game, style: Style) -> Outcome:
     return follow(closing_of(game), style)
 
 
-def solve(game: Game, stop: Callable[[], bool]) -> ExactResult | None:
+def solve(game: Game) -> ExactResult | None:
     """Every reading from the ends of one turn a seat; None if draws hang together. Raises Cancelled."""
     if remembers(game.pieces):
         return None
     area, seats, closing = game.area_as(Sets), game.seats.count, closing_of(game)
     outcomes = []
     for seat in range(seats):
-        if stop():
-            raise Cancelled
+        checkpoint()
         outcomes.append(follow(closing, game.seats.style(seat)))
     turns = fixed(seats * area.rounds)
     draws = _lasting([outcome.draws for outcome in outcomes] * area.rounds)

@@ -16,7 +16,6 @@ from bolometric.core.learner_work.trace import DECIDE, FIRST
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.decision import Decision, dearest
 from bolometric.core.settings.amounts import Value
-from bolometric.core.settings.cancel import Stop
 from bolometric.core.text.figures import listing
 
 
@@ -51,7 +50,7 @@ def tasks(game: Game) -> Tasks:
     return task
 
 
-def expected(game: Game, stop: Stop) -> tuple[tuple[Done, ...], ...] | None:
+def expected(game: Game) -> tuple[tuple[Done, ...], ...] | None:
     """How often each seat closes each set, decides, and draws with which pieces."""
     if remembers(game.pieces):
         return None

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from dataclasses import replace
 from functools import lru_cache
 from typing import TYPE_CHECKING
@@ -50,10 +49,10 @@ def _chain(game: Game) -> TrailChain:
     return compile_chain(_trail(game), game.distribution)
 
 
-def solve(game: Game, stop: Callable[[], bool]) -> ExactResult | None:
+def solve(game: Game) -> ExactResult | None:
     """The race of the seats; None if draws hang together or are only known by chance.
 
-    Raises Cancelled once ``stop()`` is true.
+    Raises Cancelled once the work is given up.
     """
     if not game.draws_are_known:
         return None
@@ -62,14 +61,14 @@ def solve(game: Game, stop: Callable[[], bool]) -> ExactResult | None:
         return None
     one_draw = trail.go_on == "no" and trail.end != "again" and _chain(game).acts is None
     if trail.track == "shared":
-        way = passage_in(game, game.seats.style(0), stop)
+        way = passage_in(game, game.seats.style(0))
         return together(way, trail.turns, seats, one_draw)
     if meets(game):
         from bolometric.core.areas.trail.pairs import exact as pair  # brings Numba with it
 
-        return pair.solve(game, stop)
+        return pair.solve(game)
     styles = [game.seats.style(seat) for seat in range(seats)]
-    ways = {style: passage_in(game, style, stop) for style in dict.fromkeys(styles)}
+    ways = {style: passage_in(game, style) for style in dict.fromkeys(styles)}
     loses, lined = trail.first_home == "loses" and seats > 1, [ways[style] for style in styles]
     alone = from_passages(lined, trail.finish == "finish_round", one_draw, loses=loses)
     if trail.at_most == 1 or seats == 1:
@@ -90,11 +89,11 @@ def each_alone(game: Game) -> bool:
     return _chain(game).acts is None or _on_squares(_trail(game), game.distribution) is not None
 
 
-def passage_in(game: Game, style: Style, stop: Callable[[], bool]) -> FirstPassage:
+def passage_in(game: Game, style: Style) -> FirstPassage:
     """A seat's turns until it is home, in a style."""
     if _trail(game).go_on == "no" and _chain(game).acts is None:
-        return exact.first_passage(_chain(game), stop)
-    return exact.followed(way_in(game, style), stop)
+        return exact.first_passage(_chain(game))
+    return exact.followed(way_in(game, style))
 
 
 def way_in(game: Game, style: Style) -> exact.Way:

@@ -11,7 +11,6 @@ Reference: Kemeny and Snell, *Finite Markov Chains*, chapter III.
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from dataclasses import dataclass
 
 import numpy as np
@@ -95,15 +94,15 @@ def way_with_jumps(chain: TrailChain) -> Way:
     return way_of_turns(matrix)
 
 
-def first_passage(chain: TrailChain, stop: Callable[[], bool] = lambda: False) -> FirstPassage:
-    """One seat's way from the start to home, one draw a turn. Raises Cancelled once ``stop()`` is true."""
+def first_passage(chain: TrailChain) -> FirstPassage:
+    """One seat's way from the start to home, one draw a turn. Raises Cancelled once the work is given up."""
     if chain.length > DENSE:
-        return long_trail.first_passage(chain, stop)
-    return followed(way_of(chain), stop)
+        return long_trail.first_passage(chain)
+    return followed(way_of(chain))
 
 
-def followed(way: Way, stop: Callable[[], bool]) -> FirstPassage:
-    """A way from the start to home. Raises Cancelled once ``stop()`` is true."""
+def followed(way: Way) -> FirstPassage:
+    """A way from the start to home. Raises Cancelled once the work is given up."""
     matrix = way.matrix
     here = np.flatnonzero(way.can_finish & way.can_be_reached)
     lost = np.flatnonzero(~way.can_finish)
@@ -111,7 +110,7 @@ def followed(way: Way, stop: Callable[[], bool]) -> FirstPassage:
         return NOWHERE
     home, away = matrix[here, -1], matrix[np.ix_(here, lost)].sum(axis=1)
     backward = np.array([matrix[p, :-1][way.behind(p)].sum() for p in here.tolist()])
-    return follow(matrix[np.ix_(here, here)], np.stack([home, away, backward], axis=1), stop)
+    return follow(matrix[np.ix_(here, here)], np.stack([home, away, backward], axis=1))
 
 
 def visits(chain: TrailChain) -> Visits | None:

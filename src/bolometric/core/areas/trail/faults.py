@@ -149,7 +149,7 @@ def _more_turns(game: Game, least: int) -> tuple[Change, ...]:
     """So many turns that the end is reached in at least half of the games."""
     count = least
     while (more := change(game, f"Play {plural(count, 'turn')}", "area.turns", count)) is not None:
-        solved = area.solve(more.game, lambda: False)
+        solved = area.solve(more.game)
         if solved is None or (solved.readings["success"].mean or 0.0) >= HALF:
             return (more,)
         count = max(count + 1, round(count * 1.2))

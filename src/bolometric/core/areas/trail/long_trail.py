@@ -12,7 +12,6 @@ Reference: Golub and Van Loan, *Matrix Computations*, section 2.1.4.
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from typing import TYPE_CHECKING
 
 import numpy as np
@@ -38,8 +37,8 @@ def moves(chain: TrailChain) -> csr_array[np.float64, tuple[int, int]]:
     return found
 
 
-def first_passage(chain: TrailChain, stop: Callable[[], bool]) -> FirstPassage:
-    """One seat's way from the start to home. Raises Cancelled once ``stop()`` is true."""
+def first_passage(chain: TrailChain) -> FirstPassage:
+    """One seat's way from the start to home. Raises Cancelled once the work is given up."""
     if not chain.can_finish[0]:
         return NOWHERE
     matrix = moves(chain)
@@ -49,7 +48,7 @@ def first_passage(chain: TrailChain, stop: Callable[[], bool]) -> FirstPassage:
     away = np.asarray(matrix[here][:, lost].sum(axis=1)).ravel() if len(lost) else np.zeros(len(here))
     behind = chain.landing < np.arange(chain.length)[:, None]
     backward = (behind * chain.weights).sum(axis=1)[here]
-    return follow(matrix[here][:, here], np.stack([home, away, backward], axis=1), stop)
+    return follow(matrix[here][:, here], np.stack([home, away, backward], axis=1))
 
 
 def visits(chain: TrailChain) -> Visits | None:

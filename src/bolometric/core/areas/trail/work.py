@@ -32,7 +32,7 @@ from bolometric.core.learner_work.trace import DECIDE, FIRST, FURTHER
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.question_cards.keyed import fact_of
 from bolometric.core.question_cards.packs import cards_of
-from bolometric.core.settings.cancel import Stop, checkpoint
+from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.text.figures import minus
 
 MOST_STEPS, MOST_WORK = 400, 3e8
@@ -117,7 +117,7 @@ def tasks(game: Game) -> Tasks:
     return task
 
 
-def expected(game: Game, stop: Stop) -> tuple[tuple[Done, ...], ...] | None:
+def expected(game: Game) -> tuple[tuple[Done, ...], ...] | None:
     """How often each seat makes each draw on each square."""
     trail, seats = game.area_as(Trail), game.seats.count
     chain = compile_chain(trail, game.distribution)
@@ -128,7 +128,7 @@ def expected(game: Game, stop: Stop) -> tuple[tuple[Done, ...], ...] | None:
         return None
     adding = adds(trail)
     if trail.track == "own" and not adding and chain.again is None:
-        counts = _turns(game, trail, seats, stop)
+        counts = _turns(game, trail, seats)
         begun = None if counts is None else np.array(counts)[:, None]
     else:
         begun = _together(chain, trail.turns, seats) if trail.track == "shared" else _race(chain, trail, seats)
@@ -152,9 +152,9 @@ def expected(game: Game, stop: Stop) -> tuple[tuple[Done, ...], ...] | None:
     )
 
 
-def _turns(game: Game, trail: Trail, seats: int, stop: Stop) -> tuple[float, ...] | None:
+def _turns(game: Game, trail: Trail, seats: int) -> tuple[float, ...] | None:
     """How many turns each seat takes, wherever its marker stands."""
-    way = trails.passage_in(game, game.seats.style(0), stop)
+    way = trails.passage_in(game, game.seats.style(0))
     return draws_in_race([way] * seats, trail.finish == "finish_round" and seats > 1)
 
 

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from pydantic import ValidationError
-from pydantic_core import PydanticCustomError
 from PySide6.QtCore import QTimer, Signal
 from PySide6.QtWidgets import (
     QComboBox,
@@ -21,7 +19,8 @@ from bolometric.core.learner_work.fluency import PROFILES
 from bolometric.core.pieces.kinds import AnyPiece
 from bolometric.core.pieces.presets import PRESETS
 from bolometric.core.pieces.words import pieces_words
-from bolometric.core.settings.explain import explain
+from bolometric.core.settings.errors import GameError
+from bolometric.core.settings.explain import checked
 from bolometric.core.tuning.beginning import Answers
 from bolometric.desk.editors.aims import named
 from bolometric.desk.parts.plain import Label
@@ -151,10 +150,13 @@ class WantedForm(QWidget):
         try:
             words = self.tables.text().replace(",", " ").split() if kind in BY_TABLES else ("2",)
             tables = tuple(int(word) for word in words)
-            aim = () if kind is None else (Aim(kind=kind, upto=self.upto.value(), tables=tables),)
-        except (ValidationError, ValueError, PydanticCustomError) as error:
-            sentence = explain(error, lambda: ()).sentence if isinstance(error, ValidationError) else None
-            self._say(sentence or "Tables are whole numbers with commas: 2, 5, 10.")
+            with checked():
+                aim = () if kind is None else (Aim(kind=kind, upto=self.upto.value(), tables=tables),)
+        except GameError as error:
+            self._say(error.sentence)
+            return None
+        except ValueError:
+            self._say("Tables are whole numbers with commas: 2, 5, 10.")
             return None
         if high and low > high:
             self._say("The minutes end before they begin: let the second number be the larger.")

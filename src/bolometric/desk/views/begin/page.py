@@ -10,7 +10,7 @@ from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QProgressBar, QPushButto
 
 from bolometric.core.judge.difficulty import difficulty_of
 from bolometric.core.measure.measuring import quick_measure
-from bolometric.core.settings.cancel import checkpoint, never_stop
+from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.text.figures import plural
 from bolometric.core.tuning.beginning import Beginning, possible, tuned
 from bolometric.core.words.rule_sheet import rules_text
@@ -106,7 +106,7 @@ class BeginPage(QWidget):
                 same = rules_text(beginning.game) == rules_text(beginning.starter.game)
                 words = beginning.starter.words if same else f"from “{beginning.starter.words}”"
                 entry = ShelfEntry(_path(beginning), exact, words=words, suits=beginning.suits)
-                self._came.emit(asked, (beginning, replace(entry, scales=difficulty_of(exact, never_stop))))
+                self._came.emit(asked, (beginning, replace(entry, scales=difficulty_of(exact))))
 
         self.lane.ask(work)
 

@@ -5,8 +5,6 @@ from __future__ import annotations
 from collections.abc import Sequence
 from datetime import date
 
-from pydantic import ValidationError
-from pydantic_core import PydanticCustomError
 from PySide6.QtCore import QDate, Signal
 from PySide6.QtWidgets import (
     QComboBox,
@@ -22,7 +20,7 @@ from PySide6.QtWidgets import (
 
 from bolometric.core.game.document import Game
 from bolometric.core.logbook.session import MOODS, MOST_TABLES, Session, impossible_words, session_of
-from bolometric.core.logbook.transfer import first_trouble
+from bolometric.core.settings.errors import GameError
 from bolometric.desk.parts.plain import Label
 
 NO_NAMES = "No names of children: a class or a group, tables by colour or star."
@@ -127,7 +125,7 @@ class WritePage(QWidget):
         self._unfold(bool(totals) or turns is not None)  # nothing is written in that is not seen
 
     def said(self) -> Session:
-        """What the form says. Raises pydantic's errors, and ValueError for what is no number."""
+        """What the form says. Raises GameError, and ValueError for what is no number."""
         lists = {key: field.text().replace(",", " ").split() for key, field in self.lists.items()}
         noted = max(len(lists[key]) for key in ("turns", "minutes", "winners", "slips"))
         return session_of(
@@ -149,8 +147,8 @@ class WritePage(QWidget):
         """Have it written in; what can't have been is asked about once."""
         try:
             session = self.said()
-        except (ValidationError, PydanticCustomError) as error:
-            self.told.setText(first_trouble(error))
+        except GameError as error:
+            self.told.setText(str(error))
             return
         except ValueError:
             self.told.setText("Turns, players and slips are whole numbers, minutes are numbers, with spaces between.")

@@ -113,7 +113,7 @@ def _moving(game: Game) -> str | None:
         return "Moving one's own counter is best in every position, so there is nothing to decide."
     if gives.all():
         return "Moving the other's counter is best in every position, so there is nothing to decide."
-    solved = [area.solve(played, lambda: False) for played in (best, thumb)]
+    solved = [area.solve(played) for played in (best, thumb)]
     wins = [None if one is None else one.readings["seat_wins"].values for one in solved]
     if wins[0] and wins[1] and wins[1][0] >= wins[0][0] * (1 - AS_GOOD):
         words = _trail(game).rule("ahead").words
@@ -136,7 +136,7 @@ def _thumb_as_good(game: Game, best: float) -> str | None:
     chain, trail = compile_chain(_trail(game), game.distribution), _trail(game)
     own = [style for style in game.seats.styles if style.choose == "thumb"]
     for style in (*own, *(Style(choose="thumb", rule="stop_after", number=number) for number in (2, 3))):
-        way = followed(way_of_turns(turn_matrix(chain, policy_of(trail, game.distribution, style))), lambda: False)
+        way = followed(way_of_turns(turn_matrix(chain, policy_of(trail, game.distribution, style))))
         turns = WaitingTime(way.alive, PERIOD if way.tail_loss < 1 else 1, way.tail_loss, way.never)
         mean = turns.mean() if way.settled else None
         if mean is not None and mean <= best * (1 + AS_GOOD):

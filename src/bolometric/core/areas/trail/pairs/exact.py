@@ -11,8 +11,6 @@ whoever plays to win heeds both.
 
 from __future__ import annotations
 
-from collections.abc import Callable
-
 import numpy as np
 from numpy.typing import NDArray
 
@@ -37,10 +35,10 @@ MOST_PAIRED_STEPS = 150
 """Turns of several draws are worked out for every two places of the markers on trails of so many steps."""
 
 
-def solve(game: Game, stop: Callable[[], bool]) -> ExactResult | None:
+def solve(game: Game) -> ExactResult | None:
     """The exact result where the first of two seats home ends the game; None elsewhere, or if the chain is too large.
 
-    Raises Cancelled once ``stop()`` is true.
+    Raises Cancelled once the work is given up.
     """
     trail = game.area_as(Trail)
     if game.seats.count != 2 or trail.finish != "at_once":
@@ -52,7 +50,7 @@ def solve(game: Game, stop: Callable[[], bool]) -> ExactResult | None:
     if not chain.can_finish[chain.can_be_reached].all():
         return None  # a marker may be caught, and the game then go on for ever
     turns = _movers(game, chain) if trail.go_on == "no" else _stoppers(game, chain)
-    way = follow(*turns, stop)
+    way = follow(*turns)
     if not way.settled:
         return None
     alone = _told(way, trail)
