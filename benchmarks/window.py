@@ -138,8 +138,8 @@ def main():
         app = application()
         window = make_window(None, True, Settings(home / "s.ini"), home / "shelf", home / "kept")
         window.show()
-        window.show_runs()
-        window.show_shape()
+        window.go("runs")
+        window.go("shape")
         edits(app, window)
         peak = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024
         print(f"peak memory with every demo game measured: {peak:.0f} MB (goal 300)")

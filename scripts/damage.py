@@ -13,6 +13,7 @@ import sys
 import tempfile
 import time
 from copy import deepcopy
+from functools import partial
 from pathlib import Path
 
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
@@ -162,7 +163,7 @@ class Opener:
         self.window.measurer.failed.connect(self.trouble.append)
         sys.excepthook = lambda kind, error, _: self.trouble.append(f"{kind.__name__}: {error}")
         self.window.show()
-        self.views = [getattr(self.window, f"show_{view}") for view in ("shape", "odds", "runs", "table")]
+        self.views = [partial(self.window.go, view) for view in ("shape", "odds", "runs", "table")]
 
     def lose_changes(self, name: str) -> str:
         return "discard"

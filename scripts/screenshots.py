@@ -50,7 +50,7 @@ class Camera:
         path = next(path for path in demo_files() if path.name.startswith(name))
         self.seen.clear()
         self.window.filing.open(path)
-        getattr(self.window, f"show_{view}")()
+        self.window.go(view)
         self.wait(lambda: self.seen.get("sure") == self.window.document.game == self.seen.get("faults"))
 
     def start(self, name: str) -> None:
@@ -97,7 +97,7 @@ def sheets(camera: Camera) -> None:
     camera.wait(lambda: view.ready)
     camera.take("sheets")
     for _ in range(3):
-        camera.window.undo()  # or the window asks at its end whether to save
+        camera.window.commands.undo()  # or the window asks at its end whether to save
 
 
 def room(camera: Camera) -> None:
@@ -115,7 +115,7 @@ def room(camera: Camera) -> None:
     state.expect()
     state.unusual()
     camera.take("class")
-    camera.window.show_logbook()
+    camera.window.go("logbook")
     camera.window.late.logbook.bar.show_page(2)
     camera.wait(lambda: camera.window.late.logbook.telling.told is not None)
     camera.take("logbook")
@@ -127,18 +127,18 @@ def room(camera: Camera) -> None:
 def helping(camera: Camera) -> None:
     """A step of the walk, and what a word is."""
     camera.open("ridge-ascent", "shape")
-    camera.window.show_walk()
+    camera.window.help.show_walk()
     camera.window.sheet.setFocus()
     camera.window.sheet.focus_word("area.end")
-    camera.window.what_is_this()
+    camera.window.help.what_is_this()
     camera.take("help")
     camera.window.editing.close_popover()
-    camera.window.walk.stop()
+    camera.window.help.walk.stop()
 
 
 def beginning(camera: Camera) -> None:
     """Start from what I have, with two dice, a pack and ten minutes, each game suited to it."""
-    camera.window.show_begin()
+    camera.window.help.show_begin()
     page = camera.window.shelves.begin
     page.asked.aim.setCurrentIndex(page.asked.aim.findData("adding"))
     page.asked.aim.activated.emit(page.asked.aim.currentIndex())
@@ -173,11 +173,11 @@ def main(folder: Path) -> None:
     with tempfile.TemporaryDirectory() as home:
         camera = Camera(folder, Path(home))
         window = camera.window
-        window.show_shelf()
+        window.go("shelf")
         camera.wait(lambda: all(card.entry for card in window.shelf.cards.values()))
         camera.open("ridge-ascent", "shape")
         camera.take("shape")
-        window.show_odds()
+        window.go("odds")
         camera.take("odds-dice")
         practice(camera)
         camera.open("long", "runs")
@@ -186,7 +186,7 @@ def main(folder: Path) -> None:
         window.shape.board._pick(25)
         camera.take("shape-daring")
         window.shape.board._pick(0)
-        window.show_table()
+        window.go("table")
         window.late.table.seats[1].setCurrentIndex(3)
         window.late.table.coach.setChecked(True)
         camera.wait(window.late.table.draw.isEnabled)
@@ -206,17 +206,17 @@ def main(folder: Path) -> None:
         camera.take("rules-aloud")
         window.sheet.show_aloud(False)
         camera.open("loose", "shape")
-        window.show_odds()
+        window.go("odds")
         window.late.odds.show_page(6)
         camera.wait(lambda: window.late.odds.making.made is not None and window.late.odds.making.answer.text())
         camera.take("odds-making")
-        window.use_dark()
+        window.dressing.use_dark()
         camera.open("sky", "shape")
         window.editing.open_word("area.seen", window.colours)
         camera.take("record-dark")
         window.editing.close_popover()
-        window.use_light()
-        window.show_shelf()
+        window.dressing.use_light()
+        window.go("shelf")
         camera.wait(lambda: all(card.entry for card in window.shelf.cards.values()))
         camera.take("shelf")
         sheets(camera)

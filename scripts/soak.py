@@ -91,9 +91,9 @@ class Soak:
 
     def _rest(self) -> None:
         began = time.monotonic()
-        while self.window.exact is None and time.monotonic() - began < AT_REST:
+        while self.window.known.exact is None and time.monotonic() - began < AT_REST:
             self.wait(0.2)
-        if self.window.exact is None:
+        if self.window.known.exact is None:
             self.trouble.append(f"no exact readings after {AT_REST} s at rest: {self.window.document.game}")
 
     def open(self) -> Act:
@@ -110,10 +110,10 @@ class Soak:
         return partial(document.edit, one.path, one.value)
 
     def undo(self) -> Act:
-        return self.random.choice((self.window.undo, self.window.redo))
+        return self.random.choice((self.window.commands.undo, self.window.commands.redo))
 
     def show(self) -> Act:
-        return getattr(self.window, f"show_{self.random.choice(VIEWS)}")
+        return partial(self.window.go, self.random.choice(VIEWS))
 
     def pause(self) -> None:
         """Nothing."""
@@ -141,8 +141,8 @@ class Soak:
         return self._word
 
     def _word(self) -> None:
-        self.window.show_shape()
-        self.window.focus_rules()
+        self.window.go("shape")
+        self.window.commands.focus_rules()
         self.window.editing.open_word(self.random.choice(("name", "pieces", "seats.count")), self.window.colours)
         self.wait(0.1)
         self.window.editing.close_popover()

@@ -28,7 +28,7 @@ def nameless(root):
 
 @pytest.mark.parametrize("view", VIEWS)
 def test_every_control_has_a_name(qtbot, window, view):
-    getattr(window, f"show_{view}")()
+    window.go(view)
     qtbot.wait(50)
     assert nameless(window) == []
     bar = None if view in ("shelf", "shape") else getattr(window.late.view(view), "bar", None)

@@ -36,7 +36,7 @@ def start_again(qtbot, name, file=None):
 
 def test_a_second_start_hands_its_file_to_the_window_that_is_there(qtbot, window, tmp_path):
     name, other = str(tmp_path / "here"), demo_files()[3]
-    listener = Listener(name, window.receive)
+    listener = Listener(name, window.commands.receive)
     assert start_again(qtbot, name, other)
     assert window.document.game == read(other)
     assert start_again(qtbot, name)  # no file: it only comes to the front
@@ -72,16 +72,16 @@ def test_each_screen_has_a_place_of_its_own_for_the_window(qtbot, window, tmp_pa
 def test_sound_is_off_until_it_is_switched_on(qtbot, window, monkeypatch):
     heard = []
     monkeypatch.setattr(QApplication, "beep", lambda: heard.append(1))
-    window.show_table()
+    window.go("table")
     table = window.late.table
     qtbot.waitUntil(lambda: table.draw.isEnabled())
     table.draw.click()
     assert heard == []
-    window.switch_sound()
+    window.commands.switch_sound()
     assert window.settings.sound
     table.draw.click()
     assert len(heard) == 2  # once to hear what it is like, once for the roll
-    window.switch_sound()
+    window.commands.switch_sound()
     assert not sounds.on
 
 

@@ -25,7 +25,7 @@ def test_a_window_closes_at_once(qtbot, open_window, tmp_path, name):
     window = open_window(demo=False)
     path = tmp_path / "long.bolo.json"
     write(game_from(LONG[name]), path)
-    window._opened(window.filing.open(path))
+    window.opened(window.filing.open(path))
     qtbot.wait(400)
     began = time.monotonic()
     window.close()
@@ -36,7 +36,7 @@ def test_a_shelf_that_still_looks_closes_at_once(qtbot, open_window, tmp_path):
     (tmp_path / "shelf").mkdir()
     write(game_from(LONG["carried points"]), tmp_path / "shelf" / "long.bolo.json")
     window = open_window(demo=False)
-    window.show_shelf()
+    window.go("shelf")
     qtbot.wait(600)
     began = time.monotonic()
     window.close()

@@ -22,7 +22,7 @@ def test_a_command_is_found_by_its_words(qtbot, window, monkeypatch):
         return next(k for k, entry in enumerate(entries) if entry.startswith("The game played by hand"))
 
     monkeypatch.setattr(commands, "choose", answer)
-    window.find_command()
+    window.commands.find_command()
     assert window.view == "table"
     assert all(one.told in " ".join(asked[0]) for one in actions.COMMANDS if one.id in ("save", "tune", "print"))
 
@@ -48,12 +48,12 @@ def test_the_history_is_told_and_gone_through(qtbot, window, monkeypatch):
         settle(qtbot, window, lambda path=path, value=value: window.document.edit(path, value))
     told = []
     monkeypatch.setattr(commands, "choose", lambda parent, title, entries, *rest: told.extend(entries) or 1)
-    settle(qtbot, window, window.show_history)
+    settle(qtbot, window, window.commands.show_history)
     assert told[:2] == ["as it was opened", "40 squares → 30 squares"]
     assert told[3] == "Ridge Ascent → Ours"
     assert window.document.game == with_value(first, "area.length", 30)
     assert len(window.document.steps) == 3
-    settle(qtbot, window, window.redo)
+    settle(qtbot, window, window.commands.redo)
     assert window.document.game.area.end == "exact"
 
 

@@ -35,7 +35,7 @@ def test_nor_is_it_at_a_larger_scale(scale):
 
 
 def test_a_sheet_that_has_no_room_comes_over_the_view_when_it_is_asked_for(window, qtbot):
-    window.show_odds()
+    window.go("odds")
     window.resize(900, 560)
     qtbot.waitUntil(lambda: not window.sheet.isVisible())
     place = window.place
@@ -49,7 +49,7 @@ def test_a_sheet_that_has_no_room_comes_over_the_view_when_it_is_asked_for(windo
     window.editing.close_popover()
     QTest.keyClick(window.sheet, Qt.Key.Key_Escape)
     assert not window.sheet.isVisible()
-    window.focus_rules()
+    window.commands.focus_rules()
     assert place.is_over
     window.late.odds.bar.buttons[1].setFocus()  # the view is used again
     assert not window.sheet.isVisible()
@@ -58,25 +58,25 @@ def test_a_sheet_that_has_no_room_comes_over_the_view_when_it_is_asked_for(windo
 
 
 def test_a_sheet_that_was_put_away_stays_away_in_that_view(window, qtbot):
-    window.show_runs()
+    window.go("runs")
     assert window.place.is_beside
-    window.fold_rules()
+    window.commands.fold_rules()
     assert not window.sheet.isVisible()
-    window.show_shape()
+    window.go("shape")
     assert window.place.is_beside
-    window.show_runs()
+    window.go("runs")
     assert window.place.button.isVisible()
-    window.focus_rules()
+    window.commands.focus_rules()
     assert window.place.is_beside
-    window.show_class()  # where it is away from the beginning
+    window.go("class")  # where it is away from the beginning
     assert not window.sheet.isVisible()
 
 
 def test_gauges_are_there_where_a_game_is_open_and_shown(window):
     for view, there in (("shelf", False), ("shape", True), ("class", False), ("logbook", True)):
-        getattr(window, f"show_{view}")()
+        window.go(view)
         assert window.gauges.isVisible() == there
-    window.focus_gauges()
+    window.commands.focus_gauges()
     assert window.focusWidget() in window.gauges.gauges.values()
 
 
@@ -92,15 +92,15 @@ def test_a_width_that_somebody_gave_the_sheet_is_kept(window, open_window):
 
 
 def test_a_note_stands_on_the_sheet_and_measures_nothing_anew(window, qtbot):
-    readings, before = window.readings, window.document.game
+    readings, before = window.known.readings, window.document.game
     window.editing.edit("brief.note", "try it with three")
-    assert window.readings is readings
+    assert window.known.readings is readings
     assert "Your note: try it with three." in window.sheet.toPlainText()
     assert before.plays_as(window.document.game)
     window.editing.edit("brief.group", "another class")
     assert not before.plays_as(window.document.game)
-    window.undo()
-    window.undo()
+    window.commands.undo()
+    window.commands.undo()
     assert window.document.game == before
     assert before.brief.note in window.sheet.toPlainText()
 
@@ -113,7 +113,7 @@ def test_a_width_beyond_the_most_is_the_most(window):
 
 
 def test_a_long_name_of_a_file_leaves_the_menus_their_room(window, qtbot):
-    window.show_shape()
+    window.go("shape")
     window.resize(900, 560)
     status = window.bar.status
     status.file.setText("a very long name of a game " * 8)

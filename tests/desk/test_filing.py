@@ -21,7 +21,7 @@ def test_a_wrong_file_leaves_the_game_open(qtbot, window, tmp_path):
     assert "cut.bolo.json is not sound JSON" in window.notice.words.text()
     assert window.document.game == before
     window.filing.questions.place = tmp_path / "none" / "x.bolo.json"
-    window.save_as()
+    window.commands.save_as()
     assert "cannot be saved" in window.notice.words.text()
     assert window.document.game == before
 
@@ -106,7 +106,7 @@ def test_the_menus_of_starters_and_recent_files(qtbot, window, tmp_path):
     recent.aboutToShow.emit()
     assert [action.isEnabled() for action in recent.actions()] == [False]
     window.filing.questions.place = tmp_path / "sums"
-    window.save()
+    window.commands.save()
     recent.aboutToShow.emit()
     assert [action.text() for action in recent.actions()] == ["sums.bolo.json"]
     window.document.edit("area.length", 50)
@@ -124,7 +124,7 @@ def test_new_from_a_starter_asks_first(qtbot, window):
 def test_the_shelf_shows_and_opens_games(qtbot, window, tmp_path):
     write(Game(name="Mine"), tmp_path / "shelf" / "mine.bolo.json") if (tmp_path / "shelf").mkdir() is None else None
     (tmp_path / "shelf" / "bad.bolo.json").write_text("{")
-    window.show_shelf()
+    window.go("shelf")
     qtbot.waitUntil(lambda: all(card.entry is not None for card in window.shelf.cards.values()))
     cards = {card.path.name: card for card in window.shelf.cards.values()}
     assert len(cards) == len(demo_files()) + 2
@@ -163,7 +163,7 @@ def test_what_another_program_wrote_is_not_lost(qtbot, window, tmp_path, change)
     assert "was changed by another window or program" in said.args[0]
     answers = window.filing.questions
     answers.change, answers.place = change, tmp_path / "other.bolo.json"
-    window.save()
+    window.commands.save()
     assert answers.asked[-1] == (str(mine) if change == "both" else "mine.bolo.json changed") or change == "both"
     kept = {"stay": theirs, "theirs": theirs, "over": window.document.game, "both": theirs}[change]
     assert read(mine) == kept

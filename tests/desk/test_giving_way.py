@@ -46,8 +46,8 @@ def test_the_gate_is_closed_from_an_edit_to_its_readings(qtbot, window):
 
 
 def test_faults_of_the_last_game_do_not_open_the_gate_of_the_next(qtbot, window):
-    qtbot.waitUntil(lambda: giving_way.edits._open.is_set() and window.exact is not None)
-    before, exact = window.measurer._generation, window.exact
+    qtbot.waitUntil(lambda: giving_way.edits._open.is_set() and window.known.exact is not None)
+    before, exact = window.measurer._generation, window.known.exact
     window.document.edit("area.length", 35)
     with pytest.raises(Cancelled):
         window.measurer._work_faults(before, exact)

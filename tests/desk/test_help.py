@@ -19,23 +19,23 @@ from bolometric.desk.window import VIEWS, Window
 def test_a_word_and_a_gauge_say_what_they_are_where_they_stand(qtbot, window):
     window.sheet.setFocus()
     window.sheet.focus_word("area.end")
-    window.what_is_this()
+    window.help.what_is_this()
     told = window.editing.popover.content
     assert told.accessibleName().startswith("How the end is reached: “reach or pass”:")
     told.more.emit("trail")
-    assert window.handbook.isVisible()
-    assert window.handbook.page.key == "trail"
+    assert window.help.handbook.isVisible()
+    assert window.help.handbook.page.key == "trail"
     assert window.editing.popover is None
     gauge = window.gauges.gauges["minutes"]
     gauge.setFocus()
-    window.what_is_this()
+    window.help.what_is_this()
     assert "exact" in window.editing.popover.content.accessibleName()
     window.editing.close_popover()
-    window.show_odds()
+    window.go("odds")
     window.bar.buttons["odds"].setFocus()
-    window.what_is_this()  # nothing to explain there: the page of the view
-    assert window.handbook.page.key == "odds"
-    window.handbook.close()
+    window.help.what_is_this()  # nothing to explain there: the page of the view
+    assert window.help.handbook.page.key == "odds"
+    window.help.handbook.close()
 
 
 def test_a_pause_of_the_pointer_says_what_a_word_is(qtbot, window):
@@ -48,8 +48,8 @@ def test_a_pause_of_the_pointer_says_what_a_word_is(qtbot, window):
 
 
 def test_every_page_of_the_book_can_be_read_found_and_left(qtbot, window):
-    window.show_handbook()
-    book = window.handbook
+    window.help.show_handbook()
+    book = window.help.handbook
     assert book.page.key == "shape"
     for page in pages():
         book.open(page.key)
@@ -74,35 +74,35 @@ def test_every_page_of_the_book_can_be_read_found_and_left(qtbot, window):
 
 
 def test_the_walk_goes_over_the_real_window_and_is_taken_up_again(qtbot, window):
-    window.show_walk()
+    window.help.show_walk()
     for at, step in enumerate(STEPS):
         assert window.view == step.view
-        assert window.walk.outline.isVisible()
-        assert f"Step {at + 1} of {len(STEPS)}" in window.walk.words.text()
+        assert window.help.walk.outline.isVisible()
+        assert f"Step {at + 1} of {len(STEPS)}" in window.help.walk.words.text()
         if at == 2:
             window.editing.edit("area.length", 30)  # nothing is held up
             assert window.document.game.area.length == 30
-            window.walk.leave.click()
-            assert not window.walk.isVisible()
-            window.show_runs()
-            window.show_walk()
+            window.help.walk.leave.click()
+            assert not window.help.walk.isVisible()
+            window.go("runs")
+            window.help.show_walk()
             assert window.view == step.view
-            window.show_odds()
-            assert not window.walk.outline.isVisible()
-            window.show_shape()
-            assert window.walk.outline.isVisible()
-        window.walk.on.click()
-    assert not window.walk.isVisible()
-    assert not window.walk.outline.isVisible()
-    window.show_walk()
-    assert "Step 1" in window.walk.words.text()
-    window.walk.stop()
+            window.go("odds")
+            assert not window.help.walk.outline.isVisible()
+            window.go("shape")
+            assert window.help.walk.outline.isVisible()
+        window.help.walk.on.click()
+    assert not window.help.walk.isVisible()
+    assert not window.help.walk.outline.isVisible()
+    window.help.show_walk()
+    assert "Step 1" in window.help.walk.words.text()
+    window.help.walk.stop()
 
 
 @pytest.mark.parametrize("way", ["begin", "trouble", "open", "walk", "handbook"])
 def test_the_first_page_leads_somewhere(qtbot, window, way, tmp_path):
     window.filing.questions.file = None
-    window.show_first_steps()
+    window.help.show_first_steps()
     page = window.shelves.first
     assert page.isVisible()
     page.buttons[way].click()
@@ -114,11 +114,11 @@ def test_the_first_page_leads_somewhere(qtbot, window, way, tmp_path):
     if way == "open":
         assert window.filing.questions.asked == ["open"]
     if way == "walk":
-        assert window.walk.isVisible()
-        window.walk.stop()
+        assert window.help.walk.isVisible()
+        window.help.walk.stop()
     if way == "handbook":
-        assert window.handbook.page.key == "start"
-        window.handbook.close()
+        assert window.help.handbook.page.key == "start"
+        window.help.handbook.close()
 
 
 def test_the_first_page_makes_way_for_a_game(qtbot, tmp_path):
@@ -129,7 +129,7 @@ def test_the_first_page_makes_way_for_a_game(qtbot, tmp_path):
     assert window.shelves.first.isVisible()
     take_up(window, demo_files()[0], False, tmp_path / "kept")
     assert window.view == "shape"
-    window.show_shelf()
+    window.go("shelf")
     assert not window.shelves.first.isVisible()
     window.close()
     window.keeper.close()

@@ -101,7 +101,7 @@ def test_from_the_shelf_to_print_class_and_logbook(qtbot, window, hands, tmp_pat
     assert window.document.game.area.length == 36
 
     # What a gauge says, and a cure of what is worth a look.
-    qtbot.waitUntil(lambda: "minutes" in window.readings)
+    qtbot.waitUntil(lambda: "minutes" in window.known.readings)
     hands.press(Qt.Key.Key_F7)
     hands.tab_to(lambda one: isinstance(one, Gauge) and one.key == "first_seat_edge")
     hands.press(Qt.Key.Key_Space)
@@ -150,26 +150,26 @@ def test_from_the_shelf_to_print_class_and_logbook(qtbot, window, hands, tmp_pat
     assert json.loads((tmp_path / "mine.bolo.json").read_text())["area"] is not None
     assert read(tmp_path / "mine.bolo.json") == window.document.game
     hands.press(Qt.Key.Key_F1)
-    assert window.handbook.page.key == "logbook"
-    window.handbook.close()
+    assert window.help.handbook.page.key == "logbook"
+    window.help.handbook.close()
 
 
 def test_no_part_of_the_window_is_ever_a_window_of_its_own(qtbot, window):
     strays = Strays()
     QApplication.instance().installEventFilter(strays)
     for view in VIEWS:
-        getattr(window, f"show_{view}")()
+        window.go(view)
         bar = getattr(window.late.view(view), "bar", None) if view in LATE else None
         for button in bar.buttons if isinstance(bar, PageBar) else ():
             button.click()
-    window.show_shape()
+    window.go("shape")
     for word in window.sheet.words()[2:]:
         window.editing.open_word(word, window.colours)
         qtbot.wait(5)
     window.editing.close_popover()
-    window.show_first_steps()
-    window.show_walk()
-    window.walk.stop()
+    window.help.show_first_steps()
+    window.help.show_walk()
+    window.help.walk.stop()
     QApplication.instance().removeEventFilter(strays)
     assert strays.seen == []
 
@@ -177,7 +177,7 @@ def test_no_part_of_the_window_is_ever_a_window_of_its_own(qtbot, window):
 @pytest.mark.parametrize("path", demo_files(), ids=lambda path: path.name.split(".")[0])
 def test_every_word_of_every_sheet_is_reached_and_opened(qtbot, window, hands, path):
     window.filing.open(path)
-    window.show_shape()
+    window.go("shape")
     hands.press(Qt.Key.Key_F6)
     words = window.sheet.words()
     for word in words[2:]:

@@ -85,7 +85,7 @@ def test_the_import_of_the_binding_is_taken_out_whoever_loaded_it():
 def test_nothing_late_is_made_before_it_is_wanted(open_window):
     window = open_window()
     assert window.late._made() == []
-    window.show_table()
+    window.go("table")
     assert window.late.table.isVisible()
     assert window.late.odds is None  # the table needs no charts
 
@@ -96,13 +96,13 @@ def test_a_view_made_late_shows_the_present_game(qtbot, open_window, name):
     with qtbot.waitSignal(window.measurer.exact_ready):
         window.filing.open(demo_files()[0])
     settle(qtbot, window, lambda: window.document.edit("area.length", 33))
-    qtbot.waitUntil(lambda: window._played is not None and window._played.done, timeout=20_000)
-    getattr(window, f"show_{name}")()
+    qtbot.waitUntil(lambda: window.known.played is not None and window.known.played.done, timeout=20_000)
+    window.go(name)
     view = window.late.view(name)
     assert view.isVisible()
     if name == "runs":
-        assert view.exact == window.exact
-        assert view.played == window._played
+        assert view.exact == window.known.exact
+        assert view.played == window.known.played
     else:
         shown = {
             "odds": lambda: view.set,
@@ -120,21 +120,21 @@ def test_a_view_made_late_shows_the_present_game(qtbot, open_window, name):
 
 
 def test_other_colours_keep_what_was_played(qtbot, window):
-    window.show_runs()
+    window.go("runs")
     runs = window.late.runs
     qtbot.waitUntil(lambda: runs.played is not None and runs.played.done, timeout=20_000)
     played = runs.played
-    window.use_dark()
+    window.dressing.use_dark()
     assert runs.played is played
     assert runs.colours == window.colours
-    window.use_light()
+    window.dressing.use_light()
 
 
 @pytest.mark.parametrize(("area", "words"), [({"kind": "purse"}, "score"), ({}, "part of the game played")])
 def test_the_chart_of_leads_is_named_for_what_it_shows(qtbot, open_window, area, words):
     window = open_window()
     window.filing.start(game_from({"bolometric": 1, "area": area, "seats": {"count": 2}}))
-    window.show_runs()
+    window.go("runs")
     runs = window.late.runs
     qtbot.waitUntil(lambda: runs.played is not None and runs.played.done, timeout=20_000)
     assert words in runs.leads._across
@@ -195,11 +195,11 @@ def test_a_game_whose_draws_hang_together_is_shown_as_simulated(qtbot, window):
     path = next(path for path in demo_files() if path.name.startswith("meteor"))
     with qtbot.waitSignal(window.measurer.exact_ready):
         window.filing.open(path)
-    window.show_shape()
+    window.go("shape")
     qtbot.waitUntil(lambda: window.gauges.gauges["minutes"].reading is not None, timeout=20_000)
     assert window.gauges.gauges["minutes"].reading.method == "simulated"
     assert "simulated ±" in window.shape.board.describe(5)
-    window.show_runs()
+    window.go("runs")
     assert not window.late.runs.within.isVisibleTo(window.late.runs)  # how soon one player is home is not known
     with qtbot.waitSignal(window.measurer.effects_ready, timeout=30_000):
         window.gauges.gauges["minutes"].click()
@@ -210,11 +210,11 @@ def test_a_game_whose_draws_hang_together_is_shown_as_simulated(qtbot, window):
 def test_the_key_for_rules_leaves_the_view_but_for_the_shelf(open_window):
     window = open_window()
     for view in ("odds", "runs", "table", "shape"):
-        getattr(window, f"show_{view}")()
-        window.focus_rules()
+        window.go(view)
+        window.commands.focus_rules()
         assert window.view == view
-    window.show_shelf()
-    window.focus_rules()
+    window.go("shelf")
+    window.commands.focus_rules()
     assert window.view == "shape"
 
 
@@ -222,8 +222,8 @@ def test_a_detail_is_filled_once_and_left_alone_after_that(qtbot, open_window):
     window = open_window()
     with qtbot.waitSignal(window.measurer.exact_ready, timeout=20_000):
         window.filing.open(demo_files()[0])
-    window.show_shape()
+    window.go("shape")
     window._gauge_clicked("setbacks")
     opened = window.editing.popover
-    window.editing.readings_came(window.readings, window.gauges.gauges, window.colours)
+    window.editing.readings_came(window.known.readings, window.gauges.gauges, window.colours)
     assert window.editing.popover is opened

@@ -44,7 +44,7 @@ def test_nothing_a_game_says_is_obeyed(qtbot, open_window, tmp_path):
             {"bolometric": 1, "name": NAME, "brief": {"group": "<b>us</b>"}, "pieces": pieces, "area": {"length": 12}}
         )
     )
-    settle(qtbot, window, lambda: window._opened(window.filing.open(seen)))
+    settle(qtbot, window, lambda: window.opened(window.filing.open(seen)))
     assert NAME in window.sheet.toPlainText()
     assert window.windowTitle().startswith(NAME.replace("[*]", "[*][*]"))
     for show in (window.show_shape, window.show_odds, window.show_runs, window.show_table, window.show_shelf):
@@ -52,10 +52,10 @@ def test_nothing_a_game_says_is_obeyed(qtbot, open_window, tmp_path):
         qtbot.wait(60)
         assert not obeyed()
     for page in range(len(window.late.odds.pages)):
-        window.show_odds()
+        window.go("odds")
         window.late.odds.show_page(page)
         assert not obeyed()
-    window.show_shape()
+    window.go("shape")
     for path in ("name", "pieces", "seats.count"):
         window.sheet.focus_word(path)
         qtbot.keyClick(window.sheet, Qt.Key.Key_Return)

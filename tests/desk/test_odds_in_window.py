@@ -6,7 +6,7 @@ from PySide6.QtSvg import QSvgRenderer
 
 
 def test_odds_light_up_the_ways_on_every_page(qtbot, window):
-    window.show_odds()
+    window.go("odds")
     odds = window.late.odds
     chances, ways = odds.chances, odds.ways
     chances.total.setCurrentIndex(chances.total.findText("9"))
@@ -20,7 +20,7 @@ def test_odds_light_up_the_ways_on_every_page(qtbot, window):
 
 
 def test_pieces_are_compared_through_the_same_editor(qtbot, window):
-    window.show_odds()
+    window.go("odds")
     window.late.odds.show_page(3)
     page = window.late.odds.compare
     qtbot.waitUntil(lambda: [row.game.isVisible() for row in page.rows] == [True, False])
@@ -36,7 +36,7 @@ def test_pieces_are_compared_through_the_same_editor(qtbot, window):
 def test_tables_and_charts_are_taken_away(qtbot, window, tmp_path, monkeypatch):
     monkeypatch.setattr("tempfile.tempdir", str(tmp_path / "no such folder"))
     monkeypatch.setenv("TMPDIR", str(tmp_path / "no such folder"))
-    window.show_odds()
+    window.go("odds")
     starts = {"csv": b"total,ways,chance,of\r\n2,1,", "svg": b"<?xml", "png": b"\x89PNG"}
     for page in range(len(window.late.odds.pages)):
         window.late.odds.show_page(page)
@@ -44,7 +44,7 @@ def test_tables_and_charts_are_taken_away(qtbot, window, tmp_path, monkeypatch):
             qtbot.waitUntil(lambda: window.late.odds.making.made is not None, timeout=20_000)
         for kind, start in starts.items():
             window.filing.questions.place = tmp_path / f"out{page}"
-            window._export(kind)
+            window.commands.export_odds(kind)
             data = (tmp_path / f"out{page}.{kind}").read_bytes()
             assert data.startswith(start)
         picture = QImage.fromData(data)
@@ -62,7 +62,7 @@ def test_tables_and_charts_are_taken_away(qtbot, window, tmp_path, monkeypatch):
     apart = sum(drawn.pixelColor(*at) != vector.pixelColor(*at) for at in spots)
     assert apart < 0.03 * len(spots)
     window.filing.questions.place = tmp_path / "nowhere" / "out.csv"
-    window._export("csv")
+    window.commands.export_odds("csv")
     assert "cannot be saved" in window.notice.words.text()
     window.late.odds.copy_table()
     assert QGuiApplication.clipboard().text().splitlines()[1].split("\t")[:2] == ["2", "1"]

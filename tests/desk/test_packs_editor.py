@@ -97,7 +97,7 @@ def test_packs_are_added_and_removed(opened):
 
 def test_a_renamed_pack_keeps_its_squares_and_escape_takes_all_back(window, qtbot):
     window.filing.start(game_from(ASKING))
-    window.show_shape()
+    window.go("shape")
     before = window.document.game
     window.editing.open_word("area.packs", window.colours)
     editor = window.editing.popover.content

@@ -12,7 +12,7 @@ from bolometric.desk.editors.squares import SquaresEditor
 @pytest.fixture
 def track(window, qtbot):
     window.filing.start(game_from({"bolometric": 1, "area": {"length": 30}, "seats": {"count": 2}}))
-    window.show_shape()
+    window.go("shape")
     qtbot.waitUntil(lambda: window.shape.board.game == window.document.game and window.shape.board.heat is not None)
     return window
 
@@ -73,7 +73,7 @@ def test_the_board_shows_heat_or_kinds_or_both(track, qtbot):
 
 def test_an_area_without_brushes_offers_none(window, qtbot):
     window.filing.start(game_from({"bolometric": 1, "area": {"kind": "purse"}}))
-    window.show_shape()
+    window.go("shape")
     assert not window.shape.tools.isVisible()
 
 
@@ -101,7 +101,7 @@ def test_squares_are_typed_and_laid_out(qtbot):
 
 def test_a_curve_is_bent_by_its_handles_in_one_step(window, qtbot):
     window.filing.start(game_from({"bolometric": 1, "area": {"length": 20, "laid": "curve"}}))
-    window.show_shape()
+    window.go("shape")
     board = window.shape.board
     qtbot.waitUntil(lambda: board.game == window.document.game and board.heat is not None)
     before = window.document.game.area.bend

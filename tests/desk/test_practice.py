@@ -15,7 +15,7 @@ from bolometric.desk.editors.fluency import OWN
 @pytest.fixture
 def practice(qtbot, window):
     """The practice view of Ridge Ascent, some games noted."""
-    window.show_practice()
+    window.go("practice")
     view = window.late.practice
     qtbot.waitUntil(lambda: view.known.practice is not None and view.known.exact is not None, timeout=15_000)
     return view
@@ -87,7 +87,7 @@ def test_time_is_told_for_players_who_are_timed_and_for_others(qtbot, window, pr
 
 def test_difficulty_says_what_it_is_made_of_and_where_thinking_pays(qtbot, window):
     window.filing.open(next(path for path in demo_files() if path.name.startswith("ridge-dare")))
-    window.show_practice()
+    window.go("practice")
     view = window.late.practice
     view.bar.show_page(2)
     page = view.difficulty
@@ -121,17 +121,17 @@ def test_questions_are_changed_left_out_and_put_back(qtbot, window, practice):
     qtbot.waitUntil(lambda: dropped in [one.key for one in page.questions])
     page.add.click()
     assert game().talk.own[-1].key == "own-1"
-    window.undo()
+    window.commands.undo()
     assert [own.key for own in game().talk.own] == [first]
 
 
 def test_after_a_game_at_the_table_questions_come_one_by_one(qtbot, window):
     window.document.edit("area.length", 5)
-    window.show_table()
+    window.go("table")
     table = window.late.table
     qtbot.waitUntil(table.draw.isEnabled, timeout=30_000)
     assert not table.talk.isVisible()
-    qtbot.waitUntil(lambda: window.late._played is not None and window.exact is not None, timeout=20_000)
+    qtbot.waitUntil(lambda: window.late._played is not None and window.known.exact is not None, timeout=20_000)
     while not table.sitting.now.over:
         table.draw.click()
     assert table.talk.isVisible()
@@ -207,7 +207,7 @@ def test_fluency_is_chosen_changed_and_painted(qtbot, window):
     editor.slips["slips"].setValue(0)
     assert seats().fluency[1].slips == 0
     window.editing.close_popover()
-    window.undo()
+    window.commands.undo()
     assert seats().fluency == ()  # one visit to an editor is one step
 
 

@@ -21,7 +21,7 @@ BOXES = {"bolometric": 1, "pieces": [{}], "area": {"kind": "tiles", "play": "box
 
 @pytest.fixture
 def room(qtbot, window):
-    window.show_class()
+    window.go("class")
     return window.late.classroom
 
 
@@ -124,14 +124,14 @@ def test_boards_follow_the_calls(qtbot, window, room):
 
 
 def test_the_projector_shows_the_same_and_takes_keys(qtbot, window, room):
-    window.project()
+    window.commands.project()
     assert room.projector.isVisible()
     qtbot.keyClick(room.projector, "7")
     qtbot.keyClick(room.projector, Qt.Key.Key_Return)
     assert room.room.totals == [7]
     qtbot.keyClick(room.projector, Qt.Key.Key_Escape)
     assert not room.projector.isVisible()
-    window.use_dark()
+    window.dressing.use_dark()
     assert room.screen_.colours == window.colours
 
 
@@ -189,7 +189,7 @@ def test_what_was_called_is_offered_to_the_logbook(qtbot, window, room, tmp_path
 
 def test_a_game_at_the_table_offers_itself(qtbot, window):
     window.document.start(game_from({"bolometric": 1, "area": {"length": 5}, "seats": {"count": 2}}))
-    window.show_table()
+    window.go("table")
     table = window.late.table
     qtbot.waitUntil(lambda: table.is_laid)
     while not table.sitting.now.over:
@@ -211,7 +211,7 @@ def logbook(qtbot, window, tmp_path):
     with Logbook(tmp_path / "book.db") as book:
         for k, group in enumerate(("Rigel", "Vega", "Vega"), 1):
             book.keep(session_of(window.document.game, group=group, day=f"2026-01-0{k}", **said))
-    window.show_logbook()
+    window.go("logbook")
     return window.late.logbook
 
 
@@ -236,7 +236,7 @@ def test_sessions_are_found_and_what_they_say_is_shown(qtbot, window, logbook):
     logbook.telling.group.setCurrentIndex(1)
     logbook.telling.take.click()
     assert window.document.game.seats.seconds_per_turn > before.seats.seconds_per_turn
-    window.undo()
+    window.commands.undo()
     assert window.document.game == before
 
 
@@ -284,7 +284,7 @@ def test_a_damaged_logbook_is_said_and_mended(qtbot, window, tmp_path):
         book.keep(session_of(window.document.game))
         book.keep_backup()
     (tmp_path / "book.db").write_bytes(b"SQLite format 3\0" + b"x" * 5000)
-    window.show_logbook()
+    window.go("logbook")
     view = window.late.logbook
     assert "is damaged. The last backup is" in view.trouble.text()
     assert not view.writing.keep.isEnabled()

@@ -185,7 +185,7 @@ def test_the_class_gets_as_much_as_it_needs(qapp):
 
 @pytest.fixture
 def sheets(qtbot, window):
-    window.show_sheets()
+    window.go("sheets")
     view = window.late.sheets
     qtbot.waitUntil(lambda: view.ready)
     return view
@@ -193,16 +193,16 @@ def sheets(qtbot, window):
 
 def test_a_tick_leaves_a_sheet_out_and_is_undone(qtbot, window, sheets):
     before = len(sheets.pages)
-    measured = window.exact
+    measured = window.known.exact
     item = next(
         sheets.ticks.item(row) for row in range(sheets.ticks.count()) if "rules" in sheets.ticks.item(row).text()
     )
     item.setCheckState(sheets.ticks.item(0).checkState().Unchecked)
     qtbot.waitUntil(lambda: len(sheets.pages) < before)
     assert "rules" in window.document.game.printing.left_out
-    assert window.exact is measured
-    assert window.readings  # a way to print is nothing to measure anew
-    window.undo()
+    assert window.known.exact is measured
+    assert window.known.readings  # a way to print is nothing to measure anew
+    window.commands.undo()
     qtbot.waitUntil(lambda: len(sheets.pages) == before)
     window.editing.edit("printing.left_out", ["cards", "tally"])  # there are none here: that stays as it is
     qtbot.waitUntil(lambda: len(sheets.pages) > before)
@@ -258,7 +258,7 @@ def test_a_pdf_is_written_from_the_window(qtbot, window, sheets, tmp_path):
 
 
 def test_no_printer_is_said(window, sheets):
-    window.print_sheets()
+    window.commands.print_sheets()
     assert window.notice.words.text() == sending.NO_PRINTER
 
 

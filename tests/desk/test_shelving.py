@@ -23,7 +23,7 @@ def own(window, tmp_path, monkeypatch):
     for age, path in enumerate(paths):
         write(Game(name=path.name[:5].title(), brief={"practising": "zebra crossings"} if age else {}), path)
         os.utime(path, (1e9 + age, 1e9 + age))
-    window.show_shelf()
+    window.go("shelf")
     return paths
 
 
@@ -119,7 +119,7 @@ def test_what_must_stay_stays(qtbot, window, own):
     window.shelf.asked.emit("away", own[0])
     assert own[0].exists()
     assert "has changes: save them first" in window.notice.words.text()
-    window.save()
+    window.commands.save()
     window.filing.questions.new_name = lambda before: "Delta"
     window.shelf.asked.emit("rename", own[0])
     assert window.document.path.name == "delta.bolo.json"

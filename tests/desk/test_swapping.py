@@ -9,7 +9,7 @@ from bolometric.assets import demo_files
 @pytest.fixture
 def field(window, qtbot):
     window.filing.open(next(path for path in demo_files() if path.name.startswith("star-field")))
-    window.show_shape()
+    window.go("shape")
     qtbot.waitUntil(lambda: window.shape.board.game == window.document.game and window.shape.board.heat is not None)
     return window
 
@@ -43,6 +43,6 @@ def test_by_keys_and_left_alone_when_the_same_is_chosen_again(field, qtbot):
 
 
 def test_a_board_that_is_no_grid_holds_nothing(window):
-    window.show_shape()
+    window.go("shape")
     window.shape.board.square_chosen.emit(3)
     assert window.shape.board.held == 0

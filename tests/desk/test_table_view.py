@@ -101,15 +101,15 @@ def test_every_demo_game_is_laid_out(table, path):
 
 
 def test_the_table_is_a_view_of_the_window(qtbot, window):
-    window.show_table()
+    window.go("table")
     assert window.late.table.isVisible()
     qtbot.waitUntil(window.late.table.draw.isEnabled, timeout=60_000)
     window.late.table.draw.click()
     window.document.edit("area.length", 45)
     assert window.late.table.sitting.here.draws == 0
-    window.use_dark()
+    window.dressing.use_dark()
     assert window.late.table.colours == DARK
-    window.use_light()
+    window.dressing.use_light()
 
 
 def looks_like(one, other):

@@ -74,7 +74,7 @@ def scrolled(root):
 
 @pytest.mark.parametrize("view", [*VIEWS, "begin", "first_steps"])
 def test_nothing_is_cut_off_or_written_over(qtbot, window, view):
-    getattr(window, f"show_{view}")()
+    window.go(view)
     for size in SIZES:
         window.resize(size)
         qtbot.wait(120)
@@ -86,7 +86,7 @@ def test_nothing_is_cut_off_or_written_over(qtbot, window, view):
 def test_every_page_of_every_view_has_room(qtbot, window, name):
     window.filing.open(next(path for path in demo_files() if path.name.startswith(name)))
     for view in ("odds", "practice", "tune", "logbook"):
-        getattr(window, f"show_{view}")()
+        window.go(view)
         for button in window.late.view(view).bar.buttons:
             button.click()
             for size in (SIZES[0], SIZES[2]):
@@ -98,7 +98,7 @@ def test_every_page_of_every_view_has_room(qtbot, window, name):
 
 def test_a_size_of_text_is_kept_and_taken_at_the_next_start(qtbot, window, monkeypatch):
     for size in (200, 90, 100):
-        window.take_text_size(size)
+        window.commands.take_text_size(size)
         assert window.settings.text == size
         assert f"{size} %" in window.notice.words.text()
         monkeypatch.delenv("QT_SCALE_FACTOR", raising=False)

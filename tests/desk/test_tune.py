@@ -11,7 +11,7 @@ from bolometric.desk.parts.step_bar import StepBar
 
 @pytest.fixture
 def tune(qtbot, window):
-    window.show_tune()
+    window.go("tune")
     return window.late.tune
 
 
@@ -37,7 +37,7 @@ def test_a_search_is_begun_its_best_taken_and_taken_back(qtbot, window, tune, tm
     assert "Kept as" in window.notice.words.text()
     page.take.click()
     assert window.document.game == best
-    window.undo()
+    window.commands.undo()
     assert window.document.game == before
 
 
@@ -191,7 +191,7 @@ def test_versions_are_made_saved_together_and_told_apart_on_the_shelf(qtbot, win
     page.keep.click()
     kept = sorted((tmp_path / "shelf").glob("*.bolo.json"))
     assert [read(path).family.place for path in kept] == [1, 2, 3]
-    window.show_shelf()
+    window.go("shelf")
     card = window.shelf.cards[kept[1]]
     qtbot.waitUntil(lambda: card.entry is not None and "from the one before" in card.entry.words, timeout=60_000)
     assert page.rungs[1].changes[0] in card.entry.words

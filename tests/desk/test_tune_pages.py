@@ -80,7 +80,7 @@ def wait(qtbot, *lanes):
 @pytest.mark.parametrize("names", [("battery", "star-chart"), ("signal", "twin"), ("observatory", "comet")])
 def test_games_beside_each_other_show_their_own_figures_and_what_differs(qtbot, window, names):
     """The open game first; figures are those of each game measured by itself; alike rules are not listed."""
-    window.show_tune()
+    window.go("tune")
     tune = window.late.tune
     tune.bar.show_page(tune.bar.stack.indexOf(tune.compare))
     page = tune.compare
@@ -109,7 +109,7 @@ def test_games_beside_each_other_show_their_own_figures_and_what_differs(qtbot, 
 def test_a_sweep_of_another_game_shows_what_each_game_measures_by_itself(qtbot, window, name, path):
     """Each point is a game that differs in that one setting; where its mean is exact it is what the game measures."""
     window.filing.open(next(one for one in demo_files() if name in one.name))
-    window.show_tune()
+    window.go("tune")
     tune = window.late.tune
     tune.bar.show_page(2)
     page, game = tune.sweeper, window.document.game
@@ -134,7 +134,7 @@ def test_a_sweep_of_another_game_shows_what_each_game_measures_by_itself(qtbot, 
     page.which.setCurrentIndex(page.points.index(point))
     page.take.click()
     assert window.document.game == point.game
-    window.undo()
+    window.commands.undo()
     assert window.document.game == game
 
 

@@ -16,7 +16,7 @@ from tests.desk.test_window import choose
 def test_a_die_and_a_spinner_from_nothing_to_the_command_line(qtbot, open_window, tmp_path):
     window = open_window(demo=False)
     starter = next(game for game in (starter.game for starter in starters()) if game.name == "A trail of sums")
-    settle(qtbot, window, lambda: window._opened(window.filing.start(starter)))
+    settle(qtbot, window, lambda: window.opened(window.filing.start(starter)))
 
     name = choose(qtbot, window, "name").findChild(QLineEdit)
     name.selectAll()
@@ -46,7 +46,7 @@ def test_a_die_and_a_spinner_from_nothing_to_the_command_line(qtbot, open_window
     assert "one spinner (1 (150°), 2 (30°), 3 (90°) and 9 (90°), 9 special)" in window.sheet.toPlainText()
     assert "an adult pierces the spinner" in window.sheet.toPlainText()
 
-    window.show_odds()
+    window.go("odds")
     odds = window.late.odds
     odds.show_page(2)
     odds.questions.totals.setText("0")
@@ -57,7 +57,7 @@ def test_a_die_and_a_spinner_from_nothing_to_the_command_line(qtbot, open_window
     odds.hand.throw(20)
     assert odds.hand.sequence.toPlainText().count("\n") == 19
     window.filing.questions.place = tmp_path / "odds.csv"
-    window._export("csv")
+    window.commands.export_odds("csv")
     assert (tmp_path / "odds.csv").read_text().startswith("total,ways,chance,of")
 
     window.filing.questions.place = tmp_path / "bakery"
@@ -69,10 +69,10 @@ def test_a_die_and_a_spinner_from_nothing_to_the_command_line(qtbot, open_window
         assert told["readings"][key]["mean"] == window.gauges.gauges[key].reading.mean
     before = game
     for _ in range(3):
-        window.undo()
-    window.redo()
+        window.commands.undo()
+    window.commands.redo()
     assert window.document.game != before
-    settle(qtbot, window, lambda: window._opened(window.filing.open(path)))
+    settle(qtbot, window, lambda: window.opened(window.filing.open(path)))
     assert window.document.game == before
 
 
@@ -97,7 +97,7 @@ def test_tiles_of_ones_own_from_a_starter_to_the_table_and_the_command_line(qtbo
     """Ten tiles with a die and a die of 0 to 5: the program says what never closes, and its cure is taken."""
     window = open_window(demo=False)
     starter = next(game for game in (starter.game for starter in starters()) if game.name == "Close them all")
-    settle(qtbot, window, lambda: window._opened(window.filing.start(starter)))
+    settle(qtbot, window, lambda: window.opened(window.filing.start(starter)))
     tiles = choose(qtbot, window, "area.tiles").findChild(QSpinBox)
     settle(qtbot, window, lambda: tiles.setValue(10))
     window.editing.close_popover()
@@ -118,7 +118,7 @@ def test_tiles_of_ones_own_from_a_starter_to_the_table_and_the_command_line(qtbo
     assert [style.goal for style in game.seats.styles] == ["complete", "usual"]
     assert "close all" in window.sheet.toPlainText()
 
-    window.show_table()
+    window.go("table")
     table = window.late.table
     table.coach.setChecked(True)
     qtbot.waitUntil(table.draw.isEnabled, timeout=60_000)  # until it is laid
@@ -142,8 +142,8 @@ def test_tiles_of_ones_own_from_a_starter_to_the_table_and_the_command_line(qtbo
 def test_every_starter_is_played_to_its_end_at_the_table(qtbot, open_window):
     window = open_window(demo=False)
     for words, starter in ((one.words, one.game) for one in starters()):
-        window._opened(window.filing.start(starter))
-        window.show_table()
+        window.opened(window.filing.start(starter))
+        window.go("table")
         qtbot.waitUntil(lambda: window.late.table.is_laid, timeout=60_000)
         played_out(window.late.table)
         assert window.late.table.state.text(), words
@@ -153,7 +153,7 @@ def test_a_track_with_cards_from_a_plain_trail_to_the_table_and_the_command_line
     """A loop of bonds of twelve for two learners of different skill, with a jump, and a rule of the maker's own."""
     window = open_window(demo=False)
     starter = next(game for game in (starter.game for starter in starters()) if game.name == "A short trail")
-    settle(qtbot, window, lambda: window._opened(window.filing.start(starter)))
+    settle(qtbot, window, lambda: window.opened(window.filing.start(starter)))
     packs = choose(qtbot, window, "area.packs")
     settle(qtbot, window, packs.add.click)
     packs.family.setCurrentIndex(packs.family.findData("bonds"))
@@ -181,10 +181,10 @@ def test_a_track_with_cards_from_a_plain_trail_to_the_table_and_the_command_line
     game = window.document.game
     assert [square.at for square in game.area.squares] == [3, 6, 8, 9, 12, 15]
     assert "Whisper the answer first." in window.sheet.toPlainText()
-    qtbot.waitUntil(lambda: window._played is not None and window._played.done, timeout=60_000)
-    kept = window._played.readings["cards_kept"].values
+    qtbot.waitUntil(lambda: window.known.played is not None and window.known.played.done, timeout=60_000)
+    kept = window.known.played.readings["cards_kept"].values
     assert kept[0] > 1.4 * kept[1]  # nine right in ten against one in two
-    window.show_table()
+    window.go("table")
     table = window.late.table
     qtbot.waitUntil(table.draw.isEnabled, timeout=30_000)
     played_out(table)
@@ -202,7 +202,7 @@ def test_a_game_for_two_learners_of_different_skill(qtbot, open_window, tmp_path
     ask afterwards; saved, and read by the command line."""
     window = open_window(demo=False)
     starter = next(game for game in (starter.game for starter in starters()) if game.name == "A trail of sums")
-    settle(qtbot, window, lambda: window._opened(window.filing.start(starter)))
+    settle(qtbot, window, lambda: window.opened(window.filing.start(starter)))
     pieces = [{"faces": [2, 3, 4], "shown": "dots"}, {"faces": [3, 4, 6]}]
     settle(qtbot, window, lambda: window.editing.edit("pieces", pieces))
     settle(qtbot, window, lambda: window.editing.edit("draw.make", "multiply"))
@@ -222,7 +222,7 @@ def test_a_game_for_two_learners_of_different_skill(qtbot, open_window, tmp_path
     assert "The facts that count: the tables of 3 and 4" in window.sheet.toPlainText()
     assert "Player 1 counts on; player 2 recalls" in window.sheet.toPlainText()
 
-    window.show_practice()
+    window.go("practice")
     view = window.late.practice
     qtbot.waitUntil(lambda: view.known.practice is not None and view.known.exact.facts is not None, timeout=20_000)
     assert "are the aim (exact)" in view.facts.tables[0].words.text()
@@ -236,7 +236,7 @@ def test_a_game_for_two_learners_of_different_skill(qtbot, open_window, tmp_path
     view.talk.ask.setText("Which product came up most for you?")
     view.talk.ask.editingFinished.emit()
     window.filing.questions.place = tmp_path / "tables.bolo.json"
-    window.save()
+    window.commands.save()
 
     path = str(tmp_path / "tables.bolo.json")
     assert not [fault for fault in find_faults(read(tmp_path / "tables.bolo.json")) if fault.code == "aim_never_met"]

@@ -48,32 +48,32 @@ def test_the_whole_job(qtbot, window, tmp_path):
     game = window.document.game
     assert (len(game.pieces), game.area.length, game.area.back_to_start, game.area.end) == (1, 30, (10,), "exact")
     known = measure_exactly(game)
-    assert window.exact.game == game
+    assert window.known.exact.game == game
     for name in ("minutes", "first_seat_edge", "setbacks", "in_time"):
         assert window.gauges.gauges[name].reading == known.readings[name]
     assert window.shape.board.heat.values == known.heat.values
     qtbot.waitUntil(lambda: "A total of 10 can never come up" in window.fault_list.toPlainText())
 
     for _ in range(3):
-        settle(qtbot, window, window.undo)
+        settle(qtbot, window, window.commands.undo)
     assert window.document.game.area == read(demo_files()[0]).area
     assert len(window.document.game.pieces) == 1
-    settle(qtbot, window, window.redo)
+    settle(qtbot, window, window.commands.redo)
     assert window.document.game.area.length == 30
 
     window.filing.questions.place = tmp_path / "mine"
-    window.save()
+    window.commands.save()
     assert not window.document.dirty
     kept = window.document.game
     settle(qtbot, window, lambda: window.filing.open(demo_files()[1]))
     window.filing.questions.file = tmp_path / f"mine{SUFFIX}"
-    settle(qtbot, window, window.open_dialog)
+    settle(qtbot, window, window.commands.open_dialog)
     assert window.document.game == kept
 
 
 def test_by_keyboard_alone(qtbot, window):
     window.activateWindow()
-    window.focus_rules()
+    window.commands.focus_rules()
     first = window.sheet.focused_word()
     qtbot.keyClick(window.sheet, Qt.Key.Key_Tab)
     assert window.sheet.focused_word() == window.sheet.words()[window.sheet.words().index(first) + 1]
@@ -118,7 +118,7 @@ def test_one_visit_to_an_editor_is_one_step_of_undo(qtbot, window):
     qtbot.keyClicks(editor.findChild(QLineEdit), "the Sirius group")
     qtbot.keyClick(window.editing.popover, Qt.Key.Key_Return)
     assert window.document.game.brief.group == "the Sirius group"
-    window.undo()
+    window.commands.undo()
     assert window.document.game == before
 
 
@@ -163,36 +163,36 @@ def test_only_the_last_of_many_edits_is_shown(qtbot, window):
         window.document.edit("area.length", length)
     qtbot.waitUntil(lambda: bool(shown) and shown[-1].area.length == 59)
     assert [game.area.length for game in shown] == sorted(game.area.length for game in shown)
-    assert window.exact.game == window.document.game
+    assert window.known.exact.game == window.document.game
 
 
 def test_runs_stream_in_behind_the_exact_readings(qtbot, window):
-    qtbot.waitUntil(lambda: window._played is not None and window._played.done, timeout=60_000)
-    assert window._played.game == window.document.game
-    assert window.readings["minutes"].method == "exact"
+    qtbot.waitUntil(lambda: window.known.played is not None and window.known.played.done, timeout=60_000)
+    assert window.known.played.game == window.document.game
+    assert window.known.readings["minutes"].method == "exact"
     lead = window.gauges.gauges["lead_for_good"].reading
     assert lead.method == "simulated"
     assert 0 < lead.stderr < 0.005
-    window.show_runs()
+    window.go("runs")
     assert "runs played" in window.late.runs.state.text()
     assert "The lead changes hands" in window.late.runs.leads_words.text()
 
 
 def test_runs_that_end_before_the_exact_readings_come_are_shown_with_them(qtbot, window):
-    qtbot.waitUntil(lambda: window._played is not None and window._played.done, timeout=60_000)
-    window.show_runs()
-    played, exact = window._played, window.exact
-    window._game_changed(play=False)
-    window._show_played(played)
-    assert window.readings == {}
-    window._show_exact(exact)
+    qtbot.waitUntil(lambda: window.known.played is not None and window.known.played.done, timeout=60_000)
+    window.go("runs")
+    played, exact = window.known.played, window.known.exact
+    window.known.game_changed(play=False)
+    window.known.show_played(played)
+    assert window.known.readings == {}
+    window.known.show_exact(exact)
     assert window.late.runs.played is played
-    assert window.readings["lead_for_good"].method == "simulated"
+    assert window.known.readings["lead_for_good"].method == "simulated"
     assert not window.late.runs.cancel.isVisible()
 
 
 def test_runs_can_be_cancelled_and_taken_up_again(qtbot, window):
-    window.show_runs()
+    window.go("runs")
     with qtbot.waitSignal(window.measurer.runs_ready, timeout=60_000):
         # A long way, more back than forth on many draws: some ten thousand runs of ten thousand turns until it is sure.
         long = {"pieces": [{"faces": [-3, -2, -1, 1, 2, 4]}], "area": {"length": 1000}}
@@ -210,12 +210,12 @@ def test_long_exact_work_says_so_and_can_be_given_up(qtbot, window):
     slow = {"area": {"length": 1000, "end": "exact"}, "pieces": [{"faces": list(range(1, 31))}] * 6}
     window.document.start(game_from({"bolometric": 1, **slow}))
     qtbot.waitUntil(window.bar.status.cancel.isVisible)
-    assert window.gauges.gauges["minutes"].reading is None or window.readings["minutes"].method == "simulated"
+    assert window.gauges.gauges["minutes"].reading is None or window.known.readings["minutes"].method == "simulated"
     with qtbot.waitSignal(window.measurer.exact_stopped):
         window.bar.status.cancel.click()
     assert not window.bar.status.cancel.isVisible()
-    qtbot.waitUntil(lambda: "minutes" in window.readings, timeout=60_000)
-    assert window.readings["minutes"].method == "simulated"
+    qtbot.waitUntil(lambda: "minutes" in window.known.readings, timeout=60_000)
+    assert window.known.readings["minutes"].method == "simulated"
 
 
 def test_a_gauge_tells_what_would_move_it_and_does_it(qtbot, window):
@@ -226,7 +226,7 @@ def test_a_gauge_tells_what_would_move_it_and_does_it(qtbot, window):
     button = next(b for b in detail.findChildren(QPushButton) if b.text() == "Finish the round first")
     settle(qtbot, window, button.click)
     assert window.gauges.gauges["first_seat_edge"].reading.mean == pytest.approx(0, abs=1e-12)
-    window.undo()
+    window.commands.undo()
     assert window.document.game.area.finish == "at_once"
 
 
@@ -238,8 +238,8 @@ def test_a_gauge_opened_too_soon_is_filled_when_its_reading_comes(qtbot, window)
         played = Reading("simulated", 5.0, stderr=0.1)  # the runs may be faster than the exact work
         window.editing.readings_came({"minutes": played}, window.gauges.gauges, window.colours)
         assert window.editing.popover.content.reading == played
-    assert window.editing.popover.content.reading == window.readings["minutes"]
-    assert window.readings["minutes"].method == "exact"
+    assert window.editing.popover.content.reading == window.known.readings["minutes"]
+    assert window.known.readings["minutes"].method == "exact"
 
 
 def test_a_cure_is_a_click(qtbot, window):
@@ -254,7 +254,7 @@ def test_a_cure_is_a_click(qtbot, window):
 
 @pytest.mark.parametrize("theme", ["light", "dark"])
 def test_every_view_draws_the_smallest_and_the_largest(qtbot, window, theme):
-    getattr(window, f"use_{theme}")()
+    window._does(f"use_{theme}")()
     extremes = [
         {"area": {"length": 5}, "seats": {"count": 1}, "brief": {"minutes": None}},
         {
@@ -269,7 +269,7 @@ def test_every_view_draws_the_smallest_and_the_largest(qtbot, window, theme):
         settle(qtbot, window, lambda data=data: window.document.start(game_from({"bolometric": 1, **data})))
         assert window.sheet.toPlainText().startswith(window.document.game.name)
         for view in VIEWS:
-            getattr(window, f"show_{view}")()
+            window.go(view)
             picture = window.grab().toImage()
             colours = {picture.pixel(x, y) for x in range(0, 1280, 10) for y in range(60, 660, 5)}
             assert len(colours) > 2
@@ -293,12 +293,12 @@ def test_every_command_has_a_method_and_a_key_of_its_own(window):
     keys = [command.keys for command in actions.COMMANDS if command.keys]
     assert len(keys) == len(set(keys))
     for command in actions.COMMANDS:
-        assert callable(getattr(window, command.does))
+        assert callable(window._does(command.does))
         assert isinstance(window.actions_by_id[command.id], QAction)
 
 
 def test_the_rules_are_copied_as_text(qapp, window):
-    window.copy_rules()
+    window.commands.copy_rules()
     text = qapp.clipboard().text()
     assert text.startswith("Ridge Ascent\n\nAim\nFor 2 players")
     assert "\nPlay one game.\n\nOf your own\n" in text
@@ -330,7 +330,7 @@ def test_the_board_tells_best_play_where_players_dare(qtbot, window):
     path = next(path for path in demo_files() if path.name.startswith("ridge-dare"))
     with qtbot.waitSignal(window.measurer.exact_ready):
         window.filing.open(path)
-    window.show_shape()
+    window.go("shape")
     line = window.shape.line
     assert "a turn begun at the start: go on until you are on 19 or beyond" in line.text()
     window.shape.board._pick(25)
@@ -345,8 +345,8 @@ def test_the_board_tells_best_play_where_players_dare(qtbot, window):
 
 def test_pointing_at_a_square_marks_where_to_stop(qtbot, window):
     window.document.start(read(next(path for path in demo_files() if path.name.startswith("ridge-dare"))))
-    qtbot.waitUntil(lambda: window.shape.board.heat is not None and window.exact.game == window.document.game)
-    window.show_shape()
+    qtbot.waitUntil(lambda: window.shape.board.heat is not None and window.known.exact.game == window.document.game)
+    window.go("shape")
     board = window.shape.board
     plain = board.grab().toImage()
     board._pick(25)
@@ -371,24 +371,24 @@ def test_the_first_game_is_measured_once_and_played_after_the_window_is_up(monke
     assert asked == [False]
     window.document.edit("area.length", 45)
     assert asked == [False, True]
-    window.show_shape()
-    window.show_shelf()
+    window.go("shape")
+    window.go("shelf")
     assert asked == [False, True]
 
 
 def test_the_sheet_turns_into_rules_to_read_aloud_and_back(window):
-    window.show_shape()
+    window.go("shape")
     assert "Roll both dice." not in window.sheet.toPlainText()
     window.sheet.choose("other-text")
     assert "Roll both dice." in window.sheet.toPlainText()
-    window.copy_rules()
+    window.commands.copy_rules()
     assert QGuiApplication.clipboard().text() == f"{players_rules(window.document.game)}\n"
-    window.focus_rules()
+    window.commands.focus_rules()
     assert window.sheet.focused_word() == "other-text"
     window.document.edit("area.length", 45)
     assert "45 squares" in window.sheet.toPlainText()  # it stays so for another game
     window.sheet.choose("other-text")
-    window.focus_rules()
+    window.commands.focus_rules()
     assert window.sheet.focused_word() in window.sheet.words()
-    window.copy_rules()
+    window.commands.copy_rules()
     assert QGuiApplication.clipboard().text().startswith(f"{window.document.game.name}\n\nAim\n")

@@ -80,13 +80,13 @@ def troubles(window):
 def walk(window, sizes=SIZES):
     """Through all views, there and back, at each size; gives a line a trouble."""
     for name in VIEWS:
-        getattr(window, f"show_{name}")()
+        window.go(name)
         rest(20)
-    window.show_begin()
+    window.help.show_begin()
     window.shelves.begin.asked._hold([die(0, 1, 2, 3, 4, 5), die(5, 6, 7, 8, 9, 10)])  # many words
     for size in sizes:
         for name in (*VIEWS, *reversed(VIEWS)):
-            getattr(window, f"show_{name}")()
+            window.go(name)
             window.resize(*size)
             view = window.shelves if name == "shelf" else window.shape if name == "shape" else window.late.view(name)
             for at, bring in enumerate(pages_of(view)):

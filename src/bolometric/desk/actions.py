@@ -26,7 +26,7 @@ MENUS = ("&Game", "&Edit", "&View", "&Help")
 
 @dataclass(frozen=True, slots=True)
 class Command:
-    """One command: ``does`` names a method of the window."""
+    """One command: ``does`` names a method of one of the window's parts."""
 
     id: str
     menu: str
@@ -77,8 +77,10 @@ COMMANDS = (
 )
 
 
-def build(window: QMainWindow) -> tuple[dict[str, QAction], dict[str, QMenu]]:
-    """Put the commands into the window's menus; gives actions by id and menus by title."""
+def build(
+    window: QMainWindow, does: Callable[[str], Callable[[], object]]
+) -> tuple[dict[str, QAction], dict[str, QMenu]]:
+    """Put the commands into the window's menus, each doing what ``does`` finds; gives actions by id, menus by title."""
     menus = {title: window.menuBar().addMenu(title) for title in MENUS}
     made = {}
     for command in COMMANDS:
@@ -88,13 +90,13 @@ def build(window: QMainWindow) -> tuple[dict[str, QAction], dict[str, QMenu]]:
         if command.keys:
             action.setShortcut(QKeySequence(command.keys))
         action.setStatusTip(command.told)
-        action.triggered.connect(lambda _=False, does=command.does: getattr(window, does)())
+        action.triggered.connect(lambda _=False, name=command.does: does(name)())
         menus[command.menu].addAction(action)
         made[command.id] = action
     return made, menus
 
 
-def add_starters(window: QMainWindow, menu: QMenu, start: Callable[[Game], object]) -> None:
+def add_starters(menu: QMenu, start: Callable[[Game], object]) -> None:
     """Put the games to begin from into a menu, below the command for a new one."""
     new = QMenu("New fro&m", menu)
     menu.insertMenu(menu.actions()[1], new)

@@ -2,30 +2,25 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from functools import partialmethod
-from typing import TYPE_CHECKING
 
 from PySide6.QtWidgets import QApplication
 
-from bolometric.desk.commands import Commands
+from bolometric.desk.face import Face
 from bolometric.desk.style import dress, scheme
-
-if TYPE_CHECKING:
-    from bolometric.core.game.analysis import Analysis
+from bolometric.paint.palette import Palette
 
 
-class Dressed(Commands):
-    """What the window does about colours."""
+class Dressing:
+    """What a window does about colours. ``show_again`` paints what is known in the new ones."""
 
-    exact: Analysis | None
-
-    if TYPE_CHECKING:
-
-        def _show_readings(self) -> None: ...
+    def __init__(self, face: Face, show_again: Callable[[], None]) -> None:
+        self._face, self._show_again = face, show_again
 
     def _use(self, theme: str) -> None:
-        self.settings.theme = theme
-        self._dress()
+        self._face.settings.theme = theme
+        self.change()
 
     use_light = partialmethod(_use, "light")
     use_dark = partialmethod(_use, "dark")
@@ -33,30 +28,32 @@ class Dressed(Commands):
 
     def system_colours(self) -> None:
         """The desktop has others now."""
-        if self.settings.theme == "system":
-            self._dress()
+        if self._face.settings.theme == "system":
+            self.change()
 
-    def dress_application(self) -> None:
-        """Give everything in the program the colours that were chosen."""
-        self.colours = scheme(self.settings.theme)
-        app = QApplication.instance()
-        assert isinstance(app, QApplication)
-        dress(app, self.colours)
-
-    def _dress(self) -> None:
+    def change(self) -> None:
         """Change the colours of the running window."""
-        self.dress_application()
+        face = self._face
+        face.colours = dress_application(face.settings.theme)
         self.mark_theme()
-        self.sheet.show_game(self.document.game, self.colours)
-        self.fault_list.show_faults(self.fault_list.faults)
-        self._show_readings()
-        self.shape.show_board(self.document.game, self.exact.heat if self.exact else None, self.colours)
-        self.late.recolour(self.colours)
-        if self.view == "shelf":
-            self.show_shelf()
+        face.sheet.show_game(face.document.game, face.colours)
+        face.fault_list.show_faults(face.fault_list.faults)
+        self._show_again()
+        face.late.recolour(face.colours)
+        if face.view == "shelf":
+            face.go("shelf")
 
     def mark_theme(self) -> None:
         """Mark the choice in the menu."""
-        self.fault_list.colours = self.colours
+        face = self._face
+        face.fault_list.colours = face.colours
         for name in ("light", "dark", "system"):
-            self.actions_by_id[name].setChecked(self.settings.theme == name)
+            face.actions_by_id[name].setChecked(face.settings.theme == name)
+
+
+def dress_application(theme: str) -> Palette:
+    """Give everything in the program the colours that were chosen."""
+    colours, app = scheme(theme), QApplication.instance()
+    assert isinstance(app, QApplication)
+    dress(app, colours)
+    return colours

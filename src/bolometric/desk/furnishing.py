@@ -38,7 +38,7 @@ def furnish(window: Window, document: Document, measurer: Measurer) -> None:
     window.late = LateViews(window.stack, window.measurer, lambda: window.document.game, window.shelf_files)
     window.filing = Filing(document, settings, Unsaved(window), window.shelf_folder, window.say)
     window.shelving = Shelving(window.shelf_folder, document, window.say)
-    window.rescuing = Rescuing(window.rescue, document, window.filing, window.show_shape)
+    window.rescuing = Rescuing(window.rescue, document, window.filing, lambda: window.go("shape"))
     window.editing = Editing(window, document, window.sheet, window.place)
     window.editing.own = OwnPieces(settings.folder / "pieces.json")
     window.answer()

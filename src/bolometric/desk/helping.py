@@ -2,82 +2,67 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from typing import TYPE_CHECKING
 
-from PySide6.QtWidgets import QMainWindow, QMessageBox, QStackedWidget, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QMessageBox, QWidget
 
 from bolometric.assets import demo_files
 from bolometric.desk import actions
+from bolometric.desk.face import Face
 from bolometric.desk.help.first import TROUBLED
-from bolometric.desk.parts.gauge import Gauge, GaugeStrip
-from bolometric.paint.palette import Palette
+from bolometric.desk.parts.gauge import Gauge
 
 if TYPE_CHECKING:
     from bolometric.core.results.readings import Reading
-    from bolometric.desk.editing import Editing
-    from bolometric.desk.filing import Filing
     from bolometric.desk.help.book import Handbook
     from bolometric.desk.help.walk import Walk
-    from bolometric.desk.parts.faults import FaultList
-    from bolometric.desk.parts.sheet import RuleSheet
-    from bolometric.desk.settings import Settings
-    from bolometric.desk.views.shape import ShapeView
-    from bolometric.desk.views.shelves import ShelvesView
 
 
-class Helping(QMainWindow):
-    """What the window does to explain itself."""
+class Helping:
+    """What a window does to explain itself. ``reading`` gives what a gauge shows by now."""
 
-    editing: Editing
-    sheet: RuleSheet
-    readings: dict[str, Reading]
-    view: str
-    colours: Palette
-    handbook: Handbook | None = None
-    walk: Walk | None = None
-    settings: Settings
-    filing: Filing
-    shelves: ShelvesView
-    shape: ShapeView
-    gauges: GaugeStrip
-    fault_list: FaultList
-    stack: QStackedWidget
-    column_of_parts: QVBoxLayout
-    """Of the whole window: bar, notice, the views, the gauges."""
-
-    if TYPE_CHECKING:
-
-        def show_shelf(self) -> None: ...
-        def show_begin(self) -> None: ...
-        def open_dialog(self) -> None: ...
-        def _opened(self, done: bool) -> None: ...
+    def __init__(self, face: Face, reading: Callable[[str], Reading | None]) -> None:
+        self._face, self._reading = face, reading
+        self.handbook: Handbook | None = None
+        self.walk: Walk | None = None
 
     def show_handbook(self) -> None:
         """Open the handbook at the page of the gauge or the view that is in focus."""
-        focused = self.focusWidget()
-        self.open_handbook(focused.key if isinstance(focused, Gauge) else self.view)
+        focused = self._face.focusWidget()
+        self.open_handbook(focused.key if isinstance(focused, Gauge) else self._face.view)
 
     def open_handbook(self, key: str) -> None:
         """Open the handbook at a page."""
         from bolometric.desk.help.book import Handbook  # not wanted until it is asked for
 
-        self.editing.close_popover()
+        self._face.editing.close_popover()
         if self.handbook is None:
-            self.handbook = Handbook(self)
-        self.handbook.show_at(key, self.colours)
+            self.handbook = Handbook(self._face)
+        self.handbook.show_at(key, self._face.colours)
 
     def what_is_this(self) -> None:
         """Explain the word or the gauge that has the focus; elsewhere open the handbook at the view's page."""
-        focused = self.focusWidget()
+        focused = self._face.focusWidget()
         if isinstance(focused, Gauge):
-            self.editing.explain_gauge(focused, self.readings.get(focused.key))
-        elif not (focused is self.sheet and self.editing.explain_word(self.sheet.focused_word())):
+            self._face.editing.explain_gauge(focused, self._reading(focused.key))
+        elif not (focused is self._face.sheet and self._face.editing.explain_word(self._face.sheet.focused_word())):
             self.show_handbook()
 
     def show_first_steps(self) -> None:
         """The page with three ways in."""
-        self.show_shelf()
-        self.shelves.show_first()
+        self._face.go("shelf")
+        self._face.shelves.show_first()
+
+    def show_begin(self) -> None:
+        """Show games to begin from."""
+        self._face.go("shelf")
+        self._face.shelves.show_begin()
+
+    def view_changed(self, view: str) -> None:
+        """Another view is in front: the walk follows it."""
+        if self.walk is not None:
+            self.walk.view_changed(view)
 
     def way_in(self, way: str) -> None:
         """One of the ways in was chosen."""
@@ -86,9 +71,9 @@ class Helping(QMainWindow):
                 self.show_begin()
             case "trouble":
                 path = next(path for path in demo_files() if path.name.startswith(TROUBLED))
-                self._opened(self.filing.open(path))
+                self._face.opened(self._face.filing.open(path))
             case "open":
-                self.open_dialog()
+                self._face.opened(self._face.filing.ask_open())
             case "walk":
                 self.show_walk()
             case _:
@@ -101,27 +86,27 @@ class Helping(QMainWindow):
         if self.walk is None:
             from bolometric.desk.help.walk import Walk
 
-            self.walk = Walk(self, lambda view: getattr(self, f"show_{view}")(), self._part)
-            self.walk.moved.connect(lambda at: self.settings.keep("walk", at))
-            self.column_of_parts.insertWidget(1, self.walk)
-        self.walk.colour = self.colours.ember
-        self.walk.show_step(self.settings.number("walk"))
+            self.walk = Walk(self._face, self._face.go, self._part)
+            self.walk.moved.connect(lambda at: self._face.settings.keep("walk", at))
+            self._face.column_of_parts.insertWidget(1, self.walk)
+        self.walk.colour = self._face.colours.ember
+        self.walk.show_step(self._face.settings.number("walk"))
 
     def _part(self, name: str) -> QWidget:
         """A part of the window that the walk frames."""
         parts: dict[str, QWidget] = {
-            "sheet": self.sheet,
-            "board": self.shape,
-            "gauges": self.gauges,
-            "faults": self.fault_list,
-            "stack": self.stack,
+            "sheet": self._face.sheet,
+            "board": self._face.shape,
+            "gauges": self._face.gauges,
+            "faults": self._face.fault_list,
+            "stack": self._face.stack,
         }
         return parts[name]
 
     def show_keys(self) -> None:
         """List every key."""
-        QMessageBox.information(self, "Keys", actions.keys_text())
+        QMessageBox.information(self._face, "Keys", actions.keys_text())
 
     def show_about(self) -> None:
         """Say what this is."""
-        QMessageBox.about(self, "About Bolometric", actions.ABOUT)
+        QMessageBox.about(self._face, "About Bolometric", actions.ABOUT)

@@ -84,7 +84,7 @@ class Running:
         self.compiling.begin(window.document.game)
         window.document.changed.connect(self.compiling.ask)
         window.closing.connect(self.compiling.close)
-        self.listener = None if alone else Listener(usual_name(), window.receive)
+        self.listener = None if alone else Listener(usual_name(), window.commands.receive)
         gc.freeze()
         gc.enable()
 
