@@ -18,7 +18,7 @@ WATCHED = """
 import sys, time
 from PySide6.QtCore import QTimer
 from bolometric.cli import group, main
-from bolometric.desk import app
+from bolometric.desk.shell import app
 began = float(sys.argv[1])
 
 def tell(what):

@@ -43,7 +43,7 @@ def keys() -> None:
     from PySide6.QtCore import Qt
     from PySide6.QtTest import QTest
 
-    from bolometric.desk.app import application
+    from bolometric.desk.shell.app import application
     from bolometric.desk.views.room.screen import RoomScreen
     from bolometric.desk.views.room.state import Room
 

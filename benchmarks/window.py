@@ -33,9 +33,9 @@ import gc, os, sys
 gc.disable()  # both as the command does
 os.environ.setdefault("PYDANTIC_DISABLE_PLUGINS", "1")
 from pathlib import Path
-from bolometric.desk.app import application
-from bolometric.desk.settings import Settings
-from bolometric.desk.window import Window
+from bolometric.desk.shell.app import application
+from bolometric.desk.shell.settings import Settings
+from bolometric.desk.shell.window import Window
 app = application(); home = Path(sys.argv[1])
 window = Window(Settings(home / "s.ini"), home / "shelf", True)
 window.show_front()
@@ -43,7 +43,7 @@ window.show()
 while not window.windowHandle().isExposed(): app.processEvents()
 window.grab()
 if len(sys.argv) > 2:
-    from bolometric.desk.opening import take_up
+    from bolometric.desk.shell.start import take_up
     take_up(window, None, True, home / "kept")
     app.processEvents()
     window.grab()
@@ -132,8 +132,8 @@ def main():
     with tempfile.TemporaryDirectory() as folder:
         home = Path(folder)
         start_up(str(home))
-        from bolometric.desk.app import application, make_window
-        from bolometric.desk.settings import Settings
+        from bolometric.desk.shell.app import application, make_window
+        from bolometric.desk.shell.settings import Settings
 
         app = application()
         window = make_window(None, True, Settings(home / "s.ini"), home / "shelf", home / "kept")

@@ -154,8 +154,8 @@ class Opener:
     """Opens files in a window, one after the other."""
 
     def __init__(self, home: Path) -> None:
-        from bolometric.desk.app import application, make_window
-        from bolometric.desk.settings import Settings
+        from bolometric.desk.shell.app import application, make_window
+        from bolometric.desk.shell.settings import Settings
 
         self.app, self.file, self.trouble = application(), home / "theirs.bolo.json", []
         self.window = make_window(None, True, Settings(home / "desk.ini"), home / "shelf", home / "kept")

@@ -18,9 +18,9 @@ os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 
 from bolometric.core.game.document import Game
 from bolometric.core.game.files import read, write
-from bolometric.desk.app import application, make_window
-from bolometric.desk.recovery import Keeper
-from bolometric.desk.settings import Settings
+from bolometric.desk.keeping.recovery import Keeper
+from bolometric.desk.shell.app import application, make_window
+from bolometric.desk.shell.settings import Settings
 
 MOST_LOST = 1.0
 """Seconds of edits that a kill may cost."""

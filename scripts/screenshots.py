@@ -17,8 +17,8 @@ from PySide6.QtGui import QImage
 from bolometric.assets import demo_files
 from bolometric.core.areas.shelf import starters
 from bolometric.core.pieces.presets import PRESETS
-from bolometric.desk.app import application, make_window
-from bolometric.desk.settings import Settings
+from bolometric.desk.shell.app import application, make_window
+from bolometric.desk.shell.settings import Settings
 
 SIZE = (1280, 800)
 

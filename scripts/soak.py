@@ -24,8 +24,8 @@ from PySide6.QtWidgets import QAbstractButton, QPushButton, QToolButton
 from bolometric.assets import demo_files
 from bolometric.core.areas.shelf import starters
 from bolometric.core.judge.nearby import changes
-from bolometric.desk.app import application, make_window
-from bolometric.desk.settings import Settings
+from bolometric.desk.shell.app import application, make_window
+from bolometric.desk.shell.settings import Settings
 
 Act = Callable[[], object]
 WARM = 60

@@ -11,8 +11,8 @@ from PySide6.QtCore import QEvent
 from PySide6.QtWidgets import QApplication
 
 from bolometric.assets import demo_files
-from bolometric.desk.app import application, make_window
-from bolometric.desk.settings import Settings
+from bolometric.desk.shell.app import application, make_window
+from bolometric.desk.shell.settings import Settings
 
 
 @pytest.fixture(scope="session")

@@ -6,8 +6,8 @@ from PySide6.QtGui import QAccessible, QColor
 from PySide6.QtWidgets import QLabel, QScrollBar, QSplitterHandle, QWidget
 
 from bolometric.desk.parts.page_bar import PageBar
+from bolometric.desk.shell.window import VIEWS
 from bolometric.desk.views.sheets.preview import Preview
-from bolometric.desk.window import VIEWS
 from bolometric.paint.palette import DARK, LIGHT, STRONG_DARK, STRONG_LIGHT
 
 PLAIN = (QScrollBar, QSplitterHandle, QLabel)

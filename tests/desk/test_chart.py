@@ -4,7 +4,7 @@ import numpy as np
 import pytest
 from PySide6.QtGui import QColor
 
-from bolometric.desk.parts.chart import ChartView
+from bolometric.desk.parts.charts.chart import ChartView
 from bolometric.paint.palette import LIGHT
 
 RED, BLUE = QColor("#d01010"), QColor("#1010d0")

@@ -12,12 +12,12 @@ from bolometric.assets import demo_files
 from bolometric.core.game.document import Game
 from bolometric.core.game.files import read
 from bolometric.core.settings.compiled import Marks, gate
-from bolometric.desk import style
-from bolometric.desk.compiling import Compiling
-from bolometric.desk.fitting import place, remember, screen_key
-from bolometric.desk.settings import Settings
-from bolometric.desk.single import Listener
-from bolometric.desk.sounds import sounds
+from bolometric.desk.shell import style
+from bolometric.desk.shell.screen_fit import place, remember, screen_key
+from bolometric.desk.shell.settings import Settings
+from bolometric.desk.shell.single_window import Listener
+from bolometric.desk.shell.sounds import sounds
+from bolometric.desk.working.compiling import Compiling
 from bolometric.paint.palette import DARK, STRONG_DARK, STRONG_LIGHT
 
 
@@ -61,7 +61,7 @@ def test_each_screen_has_a_place_of_its_own_for_the_window(qtbot, window, tmp_pa
     window.setGeometry(QRect(10, 20, 1000, 640))
     remember(window, settings)
     assert not settings.bytes(f"geometry-{screen_key(window)}").isEmpty()
-    monkeypatch.setattr("bolometric.desk.fitting.screen_key", lambda window: "another")
+    monkeypatch.setattr("bolometric.desk.shell.screen_fit.screen_key", lambda window: "another")
     window.setGeometry(QRect(0, 0, 1100, 700))
     remember(window, settings)
     monkeypatch.undo()

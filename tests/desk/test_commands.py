@@ -9,8 +9,8 @@ from bolometric.core.judge.nearby import values_near
 from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.knobs import knobs
 from bolometric.core.words.steps import step_words
-from bolometric.desk import actions, commands
 from bolometric.desk.parts.chooser import Chooser
+from bolometric.desk.shell import actions, commands
 from tests.desk.settling import settle
 
 

@@ -9,7 +9,7 @@ import pytest
 from PySide6.QtCore import Qt
 from PySide6.QtTest import QTest
 
-from bolometric.desk.parts.sheet_place import MOST, USUAL
+from bolometric.desk.parts.sheet.place import MOST, USUAL
 from tests.desk.walked import SIZES, walk
 
 

@@ -11,8 +11,8 @@ import pytest
 
 from bolometric.core.settings.errors import Cancelled
 from bolometric.core.settings.once import once
-from bolometric.desk import giving_way
-from bolometric.desk.giving_way import EditGate
+from bolometric.desk.working import edit_gate as giving_way
+from bolometric.desk.working.edit_gate import EditGate
 
 
 def test_others_wait_until_the_gate_is_open_and_no_longer_than_they_must(monkeypatch):
@@ -79,7 +79,7 @@ def test_an_edit_right_after_an_answer_does_not_wait_for_the_last_one(qtbot, win
 
 LET_GO = """
 import ctypes
-from bolometric.desk.allocator import give_back
+from bolometric.desk.shell.allocator import give_back
 library = ctypes.CDLL(None)
 library.malloc.restype, library.free.argtypes = ctypes.c_void_p, [ctypes.c_void_p]
 class Told(ctypes.Structure):

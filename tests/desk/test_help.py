@@ -8,12 +8,12 @@ from PySide6.QtWidgets import QApplication, QToolTip
 from bolometric.assets import demo_files
 from bolometric.core.judge.faults import find_faults
 from bolometric.core.words.help.handbook import pages
-from bolometric.desk.app import make_window
 from bolometric.desk.help.walk import STEPS
-from bolometric.desk.opening import take_up
-from bolometric.desk.parts.links import SCHEME
-from bolometric.desk.settings import Settings
-from bolometric.desk.window import VIEWS, Window
+from bolometric.desk.parts.sheet.links import SCHEME
+from bolometric.desk.shell.app import make_window
+from bolometric.desk.shell.settings import Settings
+from bolometric.desk.shell.start import take_up
+from bolometric.desk.shell.window import VIEWS, Window
 
 
 def test_a_word_and_a_gauge_say_what_they_are_where_they_stand(qtbot, window):

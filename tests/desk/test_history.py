@@ -5,7 +5,7 @@ from hypothesis import strategies as st
 from hypothesis.stateful import RuleBasedStateMachine, invariant, rule
 
 from bolometric.core.game.document import Game, with_value
-from bolometric.desk.history import History
+from bolometric.desk.keeping.history import History
 
 START = Game()
 lengths = st.integers(5, 12)

@@ -10,9 +10,9 @@ import pytest
 from bolometric.core.game.document import Game, with_value
 from bolometric.core.game.files import read, write
 from bolometric.core.settings.errors import FileError
-from bolometric.desk.document import Document
-from bolometric.desk.recovery import Keeper
-from bolometric.desk.settings import MOST_RECENT, Settings
+from bolometric.desk.keeping.document import Document
+from bolometric.desk.keeping.recovery import Keeper
+from bolometric.desk.shell.settings import MOST_RECENT, Settings
 
 
 def killed(keeper):

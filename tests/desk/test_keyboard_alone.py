@@ -10,11 +10,11 @@ from PySide6.QtWidgets import QApplication, QDialog, QMainWindow, QSpinBox, QWid
 from bolometric.assets import demo_files
 from bolometric.core.game.files import read
 from bolometric.core.logbook.store import Logbook
-from bolometric.desk.late_views import VIEWS as LATE
-from bolometric.desk.parts.gauge import Gauge
+from bolometric.desk.parts.charts.gauge import Gauge
 from bolometric.desk.parts.page_bar import PageBar
+from bolometric.desk.shell.late_views import VIEWS as LATE
+from bolometric.desk.shell.window import VIEWS
 from bolometric.desk.views.card import GameCard
-from bolometric.desk.window import VIEWS
 
 CTRL, SHIFT = Qt.KeyboardModifier.ControlModifier, Qt.KeyboardModifier.ShiftModifier
 MOST_TABS = 250

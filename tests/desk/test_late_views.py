@@ -14,8 +14,8 @@ from bolometric.core.game.document import game_from
 from bolometric.core.game.files import read
 from bolometric.core.measure.measuring import quick_measure
 from bolometric.core.results.board import MOST_CELLS, Box
-from bolometric.desk.late_views import VIEWS
-from bolometric.desk.parts.pair_table import Cell, PairTableView
+from bolometric.desk.parts.charts.pair_table import Cell, PairTableView
+from bolometric.desk.shell.late_views import VIEWS
 from bolometric.desk.views.card import GameCard
 from bolometric.desk.views.card_entry import ShelfEntry
 from bolometric.paint.fill_board import FillLayout
@@ -25,9 +25,9 @@ from tests.desk.settling import settle
 FIRST_FRAME = """
 import json, os, sys
 from pathlib import Path
-from bolometric.desk.app import application
-from bolometric.desk.settings import Settings
-from bolometric.desk.window import Window
+from bolometric.desk.shell.app import application
+from bolometric.desk.shell.settings import Settings
+from bolometric.desk.shell.window import Window
 app, home = application(), Path(sys.argv[1])
 settings = Settings(home / "s.ini")
 settings.theme = "dark"
@@ -48,7 +48,7 @@ told = {
 if sys.argv[2] == "close":
     told["closed"] = window.close()
 else:
-    from bolometric.desk.opening import take_up
+    from bolometric.desk.shell.start import take_up
     take_up(window, None, True, home / "kept")
     told["loaded later"] = [name for name in sys.modules if name.startswith(("numba", "scipy")) and "." not in name]
     told["same cards"] = list(window.shelf.cards.values()) == cards

@@ -18,7 +18,7 @@ from bolometric.core.measure.measuring import measure_exactly
 from bolometric.core.pieces.faces import Face
 from bolometric.core.pieces.kinds import Counters, Die, Pack, Spinner
 from bolometric.core.results.board import Track
-from bolometric.desk.editors.pieces import PieceButton
+from bolometric.desk.editors.piece_forms.editor import PieceButton
 from bolometric.desk.parts.board import BoardWidget
 from bolometric.desk.views.card import GameCard
 from bolometric.paint.board import layout_of, paint_board, picture_of

@@ -12,12 +12,12 @@ from bolometric.core.game.files import read
 from bolometric.core.measure import measuring
 from bolometric.core.measure.measuring import measure_exactly
 from bolometric.core.results.readings import Reading
-from bolometric.desk.measurer import Measurer
-from bolometric.desk.parts.gauge import SHOWN, Gauge, GaugeStrip
-from bolometric.desk.parts.links import LinkedText, link
-from bolometric.desk.parts.popover import Popover
-from bolometric.desk.parts.sheet import RuleSheet
+from bolometric.desk.parts.charts.gauge import SHOWN, Gauge, GaugeStrip
+from bolometric.desk.parts.sheet.links import LinkedText, link
+from bolometric.desk.parts.sheet.popover import Popover
+from bolometric.desk.parts.sheet.rule_sheet import RuleSheet
 from bolometric.desk.views.runs import RunsView
+from bolometric.desk.working.measurer import Measurer
 from bolometric.paint.palette import LIGHT
 
 

@@ -11,9 +11,9 @@ from bolometric.core.pieces.kinds import MOST_PIECES, Die, Pack, Spinner
 from bolometric.core.pieces.presets import PRESETS
 from bolometric.core.settings.knobs import knob_at
 from bolometric.desk.editors.choose import editor_for
-from bolometric.desk.editors.forms import NET, DieForm, PackForm
-from bolometric.desk.editors.spinner_form import SpinnerForm
-from bolometric.desk.own_pieces import OwnPieces
+from bolometric.desk.editors.piece_forms.forms import NET, DieForm, PackForm
+from bolometric.desk.editors.piece_forms.spinner import SpinnerForm
+from bolometric.desk.keeping.own_pieces import OwnPieces
 from bolometric.paint.palette import LIGHT
 from bolometric.paint.pieces import on_circle
 

@@ -14,12 +14,12 @@ from bolometric.core.game.files import read
 from bolometric.core.judge.verdict import verdict
 from bolometric.core.measure.measuring import measure_exactly, runs_of
 from bolometric.core.results.kinds import READINGS
-from bolometric.desk.app import make_window
-from bolometric.desk.measurer import PlayedRuns
-from bolometric.desk.parts.chart import LINE, ChartView
-from bolometric.desk.parts.gauge import GaugeStrip
+from bolometric.desk.parts.charts.chart import LINE, ChartView
+from bolometric.desk.parts.charts.gauge import GaugeStrip
+from bolometric.desk.shell.app import make_window
 from bolometric.desk.views.runs import RunsView
 from bolometric.desk.views.table import TableView
+from bolometric.desk.working.measurer import PlayedRuns
 from bolometric.paint.fonts import screen_font
 from bolometric.paint.palette import LIGHT
 from tests.toy_area import LEDGER
@@ -128,7 +128,7 @@ def test_an_area_of_ones_own_is_drawn_played_and_told_in_the_window(qtbot, windo
 def test_the_window_comes_up_without_the_heavy_libraries():
     """Compiler and solvers take half a second each: none is loaded for the first game to be worked out."""
     begin = (
-        "import sys, bolometric.desk.app; from bolometric.core.measure.measuring import measure_exactly;"
+        "import sys, bolometric.desk.shell.app; from bolometric.core.measure.measuring import measure_exactly;"
         "from bolometric.core.game.document import Game; measure_exactly(Game()).heat;"
         "print([name for name in ('numba', 'scipy', 'lark') if name in sys.modules])"
     )

@@ -14,8 +14,8 @@ from bolometric.core.play.rehearsal import rehearse
 from bolometric.core.play.sitting import Sitting
 from bolometric.core.settings.cancel import heeding
 from bolometric.core.settings.errors import Cancelled
-from bolometric.desk.readying import Readying
 from bolometric.desk.views.table import TableView
+from bolometric.desk.working.table_ready import Readying
 from bolometric.paint.palette import DARK, LIGHT
 
 
@@ -153,7 +153,7 @@ def test_a_rehearsal_that_fails_keeps_no_table_waiting(qtbot, monkeypatch):
     def fails(*wanted):
         raise RuntimeError("no")
 
-    monkeypatch.setattr("bolometric.desk.readying.rehearse", fails)
+    monkeypatch.setattr("bolometric.desk.working.table_ready.rehearse", fails)
     readying, game = Readying(), demo("ridge-ascent")
     with qtbot.waitSignal(readying.ready, timeout=10_000):
         assert not readying.is_ready(game, (), False)

@@ -7,10 +7,10 @@ from PySide6.QtCore import QSize
 from PySide6.QtWidgets import QAbstractButton, QCheckBox, QLabel, QPushButton, QSizePolicy, QToolButton, QWidget
 
 from bolometric.assets import demo_files
-from bolometric.desk.app import follow_desktop, scale_text
 from bolometric.desk.parts.roomy import Roomy
-from bolometric.desk.settings import TEXT_SIZES, Settings
-from bolometric.desk.window import VIEWS
+from bolometric.desk.shell.app import follow_desktop, scale_text
+from bolometric.desk.shell.settings import TEXT_SIZES, Settings
+from bolometric.desk.shell.window import VIEWS
 
 SIZES = [QSize(1280, 800), QSize(900, 560), QSize(640, 400), QSize(450, 280)]
 """The last two are what 200 % leaves of the first two."""

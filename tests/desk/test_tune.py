@@ -6,7 +6,7 @@ from PySide6.QtCore import Qt
 from bolometric.core.areas.shelf import starters
 from bolometric.core.game.files import read
 from bolometric.core.judge.suits import targets_of
-from bolometric.desk.parts.step_bar import StepBar
+from bolometric.desk.parts.charts.step_bar import StepBar
 
 
 @pytest.fixture

@@ -14,10 +14,10 @@ from bolometric.core.judge.faults import find_faults
 from bolometric.core.measure.measuring import measure_exactly
 from bolometric.core.results.readings import Reading
 from bolometric.core.words.aloud import players_rules
-from bolometric.desk import actions
-from bolometric.desk.measurer import Measurer
-from bolometric.desk.parts.explain import ReadingDetail
-from bolometric.desk.window import VIEWS
+from bolometric.desk.parts.sheet.explain import ReadingDetail
+from bolometric.desk.shell import actions
+from bolometric.desk.shell.window import VIEWS
+from bolometric.desk.working.measurer import Measurer
 from tests.desk.settling import settle
 
 

@@ -17,10 +17,10 @@ from PySide6.QtWidgets import QAbstractScrollArea, QPlainTextEdit
 
 from bolometric.assets import demo_files
 from bolometric.core.pieces.kinds import die
-from bolometric.desk.app import application, make_window
 from bolometric.desk.parts.roomy import Roomy
-from bolometric.desk.settings import Settings
-from bolometric.desk.window import VIEWS
+from bolometric.desk.shell.app import application, make_window
+from bolometric.desk.shell.settings import Settings
+from bolometric.desk.shell.window import VIEWS
 
 SIZES = ((900, 560), (1024, 600), (1280, 800), (1920, 1080))
 LETTERS = 26

@@ -219,6 +219,6 @@ def open_window(file: Path | None, demo: bool, apart: bool) -> None:
         game_of(file)  # a wrong file is said here, on standard error, before any window opens
     os.environ.setdefault("PYDANTIC_DISABLE_PLUGINS", "1")  # none is wanted, and looking for them takes 25 ms
     gc.disable()  # nothing made while starting is garbage, and looking for it takes a fifth of the start
-    from bolometric.desk.app import run
+    from bolometric.desk.shell.app import run
 
     sys.exit(run(file, demo, apart))

@@ -16,7 +16,7 @@ from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.knobs import KnobAt
 from bolometric.core.text.figures import percent, plural
 from bolometric.desk.editors.base import WIDTH, Editor, wrapped
-from bolometric.desk.lane import Lane
+from bolometric.desk.working.lane import Lane
 
 FAVOURS: dict[Favour, str] = {
     "balanced": "each number as often as it comes up",

@@ -7,7 +7,7 @@ from bolometric.core.outcomes.breakdown import letter_names
 from bolometric.core.settings.knobs import KnobAt
 from bolometric.desk.editors.base import Editor
 from bolometric.desk.editors.numbers import NumbersEditor
-from bolometric.desk.editors.pieces import PiecesEditor
+from bolometric.desk.editors.piece_forms.editor import PiecesEditor
 from bolometric.desk.editors.placements import PlacementsEditor
 from bolometric.desk.editors.plain import (
     AmountEditor,
@@ -21,7 +21,7 @@ from bolometric.desk.editors.plain import (
 from bolometric.desk.editors.sides import SidesEditor
 from bolometric.desk.editors.styles import StylesEditor
 from bolometric.desk.editors.totals import TotalsEditor
-from bolometric.desk.own_pieces import OwnPieces
+from bolometric.desk.keeping.own_pieces import OwnPieces
 from bolometric.paint.palette import Palette
 
 

@@ -28,7 +28,7 @@ from bolometric.core.settings.knobs import KnobAt, knob_at
 from bolometric.core.text.figures import listing_words, significant
 from bolometric.desk.editors.aims import AimsEditor
 from bolometric.desk.editors.base import Editor
-from bolometric.desk.parts.pair_table import HEAD, Cell, PairTableView
+from bolometric.desk.parts.charts.pair_table import HEAD, Cell, PairTableView
 from bolometric.desk.parts.plain import Label
 from bolometric.paint.palette import Palette, warmths
 

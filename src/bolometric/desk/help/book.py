@@ -18,7 +18,7 @@ from PySide6.QtWidgets import (
 
 from bolometric.core.words.help.handbook import HandbookPage, page_of, pages, search
 from bolometric.desk.help.pictures import picture
-from bolometric.desk.style import TEXT
+from bolometric.desk.shell.style import TEXT
 from bolometric.paint.fonts import screen_font
 from bolometric.paint.palette import LIGHT, Palette
 

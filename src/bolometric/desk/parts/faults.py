@@ -7,7 +7,7 @@ from typing import TYPE_CHECKING
 
 from PySide6.QtCore import Signal
 
-from bolometric.desk.parts.links import LinkedText, link
+from bolometric.desk.parts.sheet.links import LinkedText, link
 from bolometric.paint.palette import LIGHT, Palette
 
 if TYPE_CHECKING:

@@ -13,8 +13,8 @@ from bolometric.core.game.files import read
 from bolometric.core.settings.errors import FileError
 from bolometric.core.settings.knobs import knobs
 from bolometric.core.text.figures import listing_words, plural
+from bolometric.desk.keeping.recovery import Left
 from bolometric.desk.parts.plain import Label
-from bolometric.desk.recovery import Left
 
 MOST_NAMED = 3
 

@@ -22,9 +22,9 @@ from bolometric.core.results.readings import Reading
 from bolometric.core.results.show import MOST_NAMED
 from bolometric.core.text.figures import percent, plural
 from bolometric.core.words.telling import at_least_words, lead_words, length_words, score_words, win_words
-from bolometric.desk.measurer import PlayedRuns
-from bolometric.desk.parts.chart import ChartView
+from bolometric.desk.parts.charts.chart import ChartView
 from bolometric.desk.parts.plain import Label
+from bolometric.desk.working.measurer import PlayedRuns
 from bolometric.paint.palette import LIGHT, Palette
 
 MOST_BARS = 60

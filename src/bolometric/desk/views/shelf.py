@@ -19,9 +19,9 @@ from PySide6.QtGui import (
 from PySide6.QtWidgets import QGridLayout, QScrollArea, QVBoxLayout, QWidget
 
 from bolometric.assets import SUFFIX
-from bolometric.desk.lane import Lane
 from bolometric.desk.parts.plain import Label, tip
 from bolometric.desk.views.card import CARD, GameCard
+from bolometric.desk.working.lane import Lane
 from bolometric.paint.palette import LIGHT, Palette
 
 if TYPE_CHECKING:

@@ -34,8 +34,8 @@ from bolometric.desk.parts.board import BoardWidget
 from bolometric.desk.parts.cloth import Cloth
 from bolometric.desk.parts.plain import Label, entry
 from bolometric.desk.parts.talk_line import TalkLine
-from bolometric.desk.readying import Readying
-from bolometric.desk.sounds import sounds
+from bolometric.desk.shell.sounds import sounds
+from bolometric.desk.working.table_ready import Readying
 from bolometric.paint.board import paint_on_squares, played_picture
 from bolometric.paint.palette import LIGHT, Palette
 

@@ -14,11 +14,11 @@ from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.text.figures import plural
 from bolometric.core.tuning.beginning import Beginning, possible, tuned
 from bolometric.core.words.rule_sheet import rules_text
-from bolometric.desk.lane import Lane
 from bolometric.desk.parts.plain import Label, tip
 from bolometric.desk.views.begin.asked import WantedForm
 from bolometric.desk.views.card import CARD, GameCard
 from bolometric.desk.views.card_entry import ShelfEntry
+from bolometric.desk.working.lane import Lane
 from bolometric.paint.palette import LIGHT, Palette
 
 GAP = 14

@@ -20,10 +20,10 @@ from bolometric.core.logbook.report import game_lines, history
 from bolometric.core.logbook.session import Session
 from bolometric.core.logbook.slips import Care, cared
 from bolometric.core.text.figures import minus, percent
-from bolometric.desk.lane import Lane
-from bolometric.desk.parts.chart import ChartView
+from bolometric.desk.parts.charts.chart import ChartView
 from bolometric.desk.parts.plain import Label
 from bolometric.desk.parts.roomy import take_the_rest
+from bolometric.desk.working.lane import Lane
 from bolometric.paint.palette import LIGHT, Palette
 
 MOST_FIGURES = 16

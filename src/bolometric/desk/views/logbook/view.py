@@ -16,12 +16,12 @@ from bolometric.core.logbook.store import DamagedError, Logbook, restore
 from bolometric.core.logbook.transfer import from_csv, from_json, to_csv, to_json
 from bolometric.core.settings.errors import FileError
 from bolometric.core.text.figures import plural
-from bolometric.desk.lane import Lane
 from bolometric.desk.parts.page_bar import PageBar
 from bolometric.desk.parts.plain import Label
 from bolometric.desk.views.logbook.listed import ListPage
 from bolometric.desk.views.logbook.said import SaidPage
 from bolometric.desk.views.logbook.write import WritePage
+from bolometric.desk.working.lane import Lane
 from bolometric.paint.palette import LIGHT, Palette
 
 LISTED, SAID = 1, 2

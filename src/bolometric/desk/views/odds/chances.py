@@ -11,7 +11,7 @@ from PySide6.QtWidgets import QComboBox, QHBoxLayout
 from bolometric.core.settings.amounts import Value
 from bolometric.core.text.figures import minus, percent
 from bolometric.core.words.odds import odds_words, total_words
-from bolometric.desk.parts.chart import MOST_LABELS, ChartView
+from bolometric.desk.parts.charts.chart import MOST_LABELS, ChartView
 from bolometric.desk.parts.plain import Label
 from bolometric.desk.views.odds.page import PickingPage, plain_label
 from bolometric.paint.palette import ink_on, warmths

@@ -28,7 +28,7 @@ from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.knobs import knob_at
 from bolometric.core.text.figures import minus
 from bolometric.core.words.odds import comparison
-from bolometric.desk.parts.chart import ChartView
+from bolometric.desk.parts.charts.chart import ChartView
 from bolometric.desk.parts.plain import Label, entry, tip
 from bolometric.desk.parts.roomy import take_the_rest
 from bolometric.desk.views.odds.page import OddsPage, plain_label

@@ -6,7 +6,7 @@ from PySide6.QtWidgets import QComboBox, QHBoxLayout, QScrollArea
 
 from bolometric.core.outcomes.facts import Facts, facts_of
 from bolometric.core.text.figures import minus, percent
-from bolometric.desk.parts.pair_table import Cell, PairTableView
+from bolometric.desk.parts.charts.pair_table import Cell, PairTableView
 from bolometric.desk.parts.plain import Label
 from bolometric.desk.views.odds.page import OddsPage, plain_label
 from bolometric.paint.palette import warmths

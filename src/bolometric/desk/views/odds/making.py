@@ -23,10 +23,10 @@ from bolometric.core.number_making.rules import SIGNS, MakingRules
 from bolometric.core.pieces.face_text import read_numbers, typed_numbers
 from bolometric.core.settings.amounts import tidy
 from bolometric.core.words import number_making as told
-from bolometric.desk.lane import Lane
-from bolometric.desk.parts.pair_table import Cell, PairTableView
+from bolometric.desk.parts.charts.pair_table import Cell, PairTableView
 from bolometric.desk.parts.plain import Label
 from bolometric.desk.views.odds.page import OddsPage, plain_label
+from bolometric.desk.working.lane import Lane
 from bolometric.paint.palette import warmths
 
 ACROSS, MOST_ROWS = 20, 50

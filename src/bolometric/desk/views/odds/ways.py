@@ -11,7 +11,7 @@ from bolometric.core.outcomes.breakdown import IN_ORDER, can_be_listed, combinat
 from bolometric.core.settings.amounts import Value
 from bolometric.core.text.figures import minus, percent
 from bolometric.core.words.odds import sure
-from bolometric.desk.parts.pair_table import Cell, PairTableView
+from bolometric.desk.parts.charts.pair_table import Cell, PairTableView
 from bolometric.desk.parts.plain import Label
 from bolometric.desk.views.odds.page import PickingPage, plain_label
 from bolometric.paint.palette import warmths

@@ -14,11 +14,11 @@ from bolometric.core.judge.difficulty import difficulty
 from bolometric.core.results.board import Heat, Tiles, Track
 from bolometric.core.results.decision import Decision
 from bolometric.core.results.scale import Scale
-from bolometric.desk.lane import Lane
 from bolometric.desk.parts.board import BoardWidget
 from bolometric.desk.parts.plain import Label
 from bolometric.desk.parts.roomy import take_the_rest
 from bolometric.desk.views.practice.page import PracticePage
+from bolometric.desk.working.lane import Lane
 from bolometric.paint.fonts import screen_font
 from bolometric.paint.palette import LIGHT, Palette
 from bolometric.paint.scale import paint_scale

@@ -20,11 +20,11 @@ from bolometric.core.words.practice import (
     summary,
     table_of,
 )
-from bolometric.desk.lane import Lane
-from bolometric.desk.parts.pair_table import Cell, PairTableView
+from bolometric.desk.parts.charts.pair_table import Cell, PairTableView
 from bolometric.desk.parts.plain import Label
 from bolometric.desk.views.practice.beside import look_beside
 from bolometric.desk.views.practice.page import Known, PracticePage
+from bolometric.desk.working.lane import Lane
 from bolometric.paint.palette import Palette, warmths
 
 MOST_SIDE, MOST_BESIDE = 32, 2

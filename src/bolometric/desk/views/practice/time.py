@@ -11,9 +11,9 @@ from bolometric.core.results.folded import Values
 from bolometric.core.results.show import certainty, headline, show
 from bolometric.core.text.figures import significant
 from bolometric.core.words.rule_sheet import players_words
-from bolometric.desk.parts.chart import ChartView
+from bolometric.desk.parts.charts.chart import ChartView
+from bolometric.desk.parts.charts.strip import Strip
 from bolometric.desk.parts.plain import Label
-from bolometric.desk.parts.strip import Strip
 from bolometric.desk.views.practice.page import PracticePage
 
 MOST_BARS = 40

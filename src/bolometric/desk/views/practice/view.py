@@ -11,13 +11,13 @@ from PySide6.QtWidgets import QVBoxLayout, QWidget
 
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Game
-from bolometric.desk.measurer import PlayedRuns
 from bolometric.desk.parts.page_bar import PageBar
 from bolometric.desk.views.practice.difficulty import DifficultyPage
 from bolometric.desk.views.practice.facts import FactsPage
 from bolometric.desk.views.practice.page import Known, PracticePage
 from bolometric.desk.views.practice.talk import TalkPage
 from bolometric.desk.views.practice.time import TimePage
+from bolometric.desk.working.measurer import PlayedRuns
 from bolometric.paint.palette import LIGHT, Palette
 
 

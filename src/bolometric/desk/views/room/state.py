@@ -28,7 +28,7 @@ from bolometric.core.settings.amounts import tidy
 from bolometric.core.settings.errors import GameError
 from bolometric.core.text.figures import minus, plural
 from bolometric.core.words.talk import TalkQuestion
-from bolometric.desk.sounds import sounds
+from bolometric.desk.shell.sounds import sounds
 from bolometric.paint.tally import Column
 
 DIGITS = "0123456789./-−,"

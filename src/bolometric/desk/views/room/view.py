@@ -15,7 +15,7 @@ from bolometric.core.settings.amounts import tidy
 from bolometric.core.settings.errors import GameError
 from bolometric.core.text.figures import minus, plural
 from bolometric.core.words.talk import TalkQuestion
-from bolometric.desk.exporting import export_picture
+from bolometric.desk.keeping.exporting import export_picture
 from bolometric.desk.parts.plain import Label
 from bolometric.desk.views.room.screen import RoomScreen, on_the_other_screen
 from bolometric.desk.views.room.state import KEYS, Room

@@ -15,12 +15,12 @@ from bolometric.core.settings.errors import Cancelled, FileError, GameError
 from bolometric.core.sheets.contents import Contents
 from bolometric.core.sheets.gathering import contents_of, with_card
 from bolometric.core.text.figures import plural
-from bolometric.desk.lane import Lane
 from bolometric.desk.parts.plain import Label
 from bolometric.desk.views.sheets.form import PrintingForm
 from bolometric.desk.views.sheets.preview import ZOOMS, Preview
 from bolometric.desk.views.sheets.sending import print_pages, write_pages
 from bolometric.desk.views.sheets.ticks import Ticks
+from bolometric.desk.working.lane import Lane
 from bolometric.paint.palette import LIGHT, Palette
 from bolometric.paint.printed.boards import told_size
 from bolometric.paint.printed.book import offered, paper_of, sheet_pages

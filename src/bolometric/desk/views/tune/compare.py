@@ -13,11 +13,11 @@ from bolometric.core.game.document import Game
 from bolometric.core.game.files import read
 from bolometric.core.text.figures import percent
 from bolometric.core.tuning.comparing import Side, different, rows_of, side_of
-from bolometric.desk.lane import Lane
-from bolometric.desk.parts.chart import ChartView
+from bolometric.desk.parts.charts.chart import ChartView
 from bolometric.desk.parts.page_bar import PageBar
 from bolometric.desk.parts.plain import Label
 from bolometric.desk.parts.rows import Rows
+from bolometric.desk.working.lane import Lane
 from bolometric.paint.palette import LIGHT, Palette
 
 MOST, DOTS = 4, 24

@@ -25,12 +25,12 @@ from bolometric.core.tuning.reach import unreached
 from bolometric.core.tuning.recipes import Space
 from bolometric.core.tuning.search import TRIES, Candidate, Memory, Progress, tune
 from bolometric.core.tuning.space import differences, free_knobs
-from bolometric.desk.lane import Lane
 from bolometric.desk.parts.offers import Offer, OfferList
 from bolometric.desk.parts.page_bar import PageBar
 from bolometric.desk.parts.plain import Label
 from bolometric.desk.parts.rows import Rows
 from bolometric.desk.views.tune.trade import Trade
+from bolometric.desk.working.lane import Lane
 from bolometric.paint.palette import LIGHT, Palette
 
 PIECES = "pieces"

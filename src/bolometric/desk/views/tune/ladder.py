@@ -20,10 +20,10 @@ from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.show import certainty, show
 from bolometric.core.settings.errors import GameError
 from bolometric.core.tuning.ladder import HARDER, LEVELS, Rung, ladder, levels_of, offered, present
-from bolometric.desk.lane import Lane
 from bolometric.desk.parts.offers import Offer, OfferList
 from bolometric.desk.parts.plain import Label
 from bolometric.desk.views.tune.styles import offer_styles
+from bolometric.desk.working.lane import Lane
 from bolometric.paint.palette import LIGHT, Palette
 
 IDLE = "Tables in one room can play the same game at several levels: choose what makes it harder, and its two ends."

@@ -18,10 +18,10 @@ from bolometric.core.results.show import show
 from bolometric.core.settings.knobs import knobs
 from bolometric.core.text.figures import minus, significant
 from bolometric.core.tuning.moves import Move, Step, in_order, moves
-from bolometric.desk.lane import Lane
+from bolometric.desk.parts.charts.step_bar import StepBar
 from bolometric.desk.parts.plain import Label
-from bolometric.desk.parts.step_bar import StepBar
 from bolometric.desk.views.tune.styles import offer_styles
+from bolometric.desk.working.lane import Lane
 from bolometric.paint.palette import LIGHT, Palette
 
 SHARES = ("share", "edge")

@@ -20,12 +20,12 @@ from bolometric.core.settings.amounts import Value
 from bolometric.core.settings.knobs import knob_at
 from bolometric.core.tuning.moves import telling
 from bolometric.core.tuning.sweep import Point, Swept, sweep
-from bolometric.desk.lane import Lane
-from bolometric.desk.parts.chart import ChartView
-from bolometric.desk.parts.pair_table import Cell, PairTableView
+from bolometric.desk.parts.charts.chart import ChartView
+from bolometric.desk.parts.charts.pair_table import Cell, PairTableView
 from bolometric.desk.parts.plain import Label
 from bolometric.desk.views.tune.axis import Axis
 from bolometric.desk.views.tune.styles import offer_styles
+from bolometric.desk.working.lane import Lane
 from bolometric.paint.palette import LIGHT, Palette
 
 MOST_POINTS, MOST_EACH = 25, 12

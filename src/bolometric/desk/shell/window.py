@@ -9,16 +9,16 @@ from typing import TYPE_CHECKING, Any
 from PySide6.QtCore import QTimer
 from PySide6.QtGui import QCloseEvent, QGuiApplication
 
-from bolometric.desk import actions
-from bolometric.desk.commands import Commands
-from bolometric.desk.dressing import Dressing, dress_application
-from bolometric.desk.face import VIEWS, Face
-from bolometric.desk.fitting import place, remember
-from bolometric.desk.helping import Helping
-from bolometric.desk.known import KnownGame
 from bolometric.desk.parts.plain import tip, title
-from bolometric.desk.settings import Settings
-from bolometric.desk.sounds import sounds
+from bolometric.desk.shell import actions
+from bolometric.desk.shell.colours import Dressing, dress_application
+from bolometric.desk.shell.commands import Commands
+from bolometric.desk.shell.face import VIEWS, Face
+from bolometric.desk.shell.help_commands import Helping
+from bolometric.desk.shell.known import KnownGame
+from bolometric.desk.shell.screen_fit import place, remember
+from bolometric.desk.shell.settings import Settings
+from bolometric.desk.shell.sounds import sounds
 from bolometric.desk.views.shelf import AFTER_PAINT
 
 if TYPE_CHECKING:

@@ -10,8 +10,8 @@ from PySide6.QtCore import QFileSystemWatcher, QObject, QTimer, Signal
 from bolometric.core.game.document import Game, with_value
 from bolometric.core.game.files import fingerprint, read, write
 from bolometric.core.settings.errors import FileError
-from bolometric.desk.history import History
-from bolometric.desk.recovery import Keeper
+from bolometric.desk.keeping.history import History
+from bolometric.desk.keeping.recovery import Keeper
 
 KEEP_AFTER = 300
 """Milliseconds between two copies: the first change is kept at once, those that follow together."""

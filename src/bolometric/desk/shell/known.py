@@ -6,14 +6,14 @@ from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QObject, QTimer
 
-from bolometric.desk.face import Face
+from bolometric.desk.shell.face import Face
 
 if TYPE_CHECKING:
     from bolometric.core.game.analysis import Analysis
     from bolometric.core.game.document import Game
     from bolometric.core.game.fault import Fault
     from bolometric.core.results.readings import Reading
-    from bolometric.desk.measurer import PlayedRuns
+    from bolometric.desk.working.measurer import PlayedRuns
 
 PATIENCE = 300
 """Milliseconds an edit may wait for its exact readings until the window says that it waits."""

@@ -13,7 +13,7 @@ from bolometric.core.game.document import Game, with_value
 from bolometric.core.game.files import read, write
 from bolometric.core.settings.errors import FileError, GameError
 from bolometric.core.text.figures import plural
-from bolometric.desk.document import Document
+from bolometric.desk.keeping.document import Document
 
 LONGEST = 60
 """Letters of a game's name."""

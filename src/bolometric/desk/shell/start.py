@@ -12,14 +12,14 @@ from bolometric.assets import demo_files
 from bolometric.core.areas.catalogue import names
 from bolometric.core.game.files import read
 from bolometric.core.settings.errors import FileError
-from bolometric.desk.compiling import Compiling
-from bolometric.desk.document import Document
-from bolometric.desk.furnishing import furnish
-from bolometric.desk.measurer import Measurer
-from bolometric.desk.recovery import Keeper
-from bolometric.desk.settings import APP, recovery_folder
-from bolometric.desk.single import Listener, usual_name
-from bolometric.desk.window import Window
+from bolometric.desk.keeping.document import Document
+from bolometric.desk.keeping.recovery import Keeper
+from bolometric.desk.shell.assembly import furnish
+from bolometric.desk.shell.settings import APP, recovery_folder
+from bolometric.desk.shell.single_window import Listener, usual_name
+from bolometric.desk.shell.window import Window
+from bolometric.desk.working.compiling import Compiling
+from bolometric.desk.working.measurer import Measurer
 
 
 def take_up(

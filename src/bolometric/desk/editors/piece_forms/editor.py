@@ -25,9 +25,9 @@ from bolometric.core.settings.errors import FileError, GameError
 from bolometric.core.settings.explain import checked
 from bolometric.core.settings.knobs import KnobAt
 from bolometric.desk.editors.base import WIDTH, Editor
-from bolometric.desk.editors.forms import CountersForm, DieForm, DropForm, PackForm, PieceForm
-from bolometric.desk.editors.spinner_form import SpinnerForm
-from bolometric.desk.own_pieces import OwnPieces
+from bolometric.desk.editors.piece_forms.forms import CountersForm, DieForm, DropForm, PackForm, PieceForm
+from bolometric.desk.editors.piece_forms.spinner import SpinnerForm
+from bolometric.desk.keeping.own_pieces import OwnPieces
 from bolometric.desk.parts.plain import Label, tip
 from bolometric.paint.palette import Palette
 from bolometric.paint.pieces import paint_piece

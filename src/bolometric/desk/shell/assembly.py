@@ -4,21 +4,21 @@ from __future__ import annotations
 
 from typing import TYPE_CHECKING
 
-from bolometric.desk.editing import Editing
-from bolometric.desk.filing import Filing, Unsaved
-from bolometric.desk.late_views import LateViews
-from bolometric.desk.own_pieces import OwnPieces
+from bolometric.desk.keeping.filing import Filing, Unsaved
+from bolometric.desk.keeping.own_pieces import OwnPieces
+from bolometric.desk.keeping.rescuing import Rescuing
+from bolometric.desk.keeping.shelving import Shelving
 from bolometric.desk.parts.faults import FaultList
 from bolometric.desk.parts.rescue import Rescue
-from bolometric.desk.parts.sheet import RuleSheet
-from bolometric.desk.rescuing import Rescuing
-from bolometric.desk.shelving import Shelving
+from bolometric.desk.parts.sheet.rule_sheet import RuleSheet
+from bolometric.desk.shell.editing import Editing
+from bolometric.desk.shell.late_views import LateViews
 from bolometric.desk.views.shape import ShapeView
 
 if TYPE_CHECKING:
-    from bolometric.desk.document import Document
-    from bolometric.desk.measurer import Measurer
-    from bolometric.desk.window import Window
+    from bolometric.desk.keeping.document import Document
+    from bolometric.desk.shell.window import Window
+    from bolometric.desk.working.measurer import Measurer
 
 
 def furnish(window: Window, document: Document, measurer: Measurer) -> None:

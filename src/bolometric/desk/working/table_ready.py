@@ -7,7 +7,7 @@ from PySide6.QtCore import QObject, Signal
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
 from bolometric.core.play.rehearsal import rehearse
-from bolometric.desk.lane import Lane
+from bolometric.desk.working.lane import Lane
 
 Wanted = tuple[Game, tuple[Style, ...], bool]
 """A game, the styles of its seats that play by themselves, and whether the coach looks on."""

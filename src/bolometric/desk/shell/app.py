@@ -13,13 +13,13 @@ from PySide6.QtCore import QtMsgType, qInstallMessageHandler
 from PySide6.QtWidgets import QApplication
 
 from bolometric import __version__
-from bolometric.desk.allocator import give_back
-from bolometric.desk.settings import APP, Settings, shelf_folder
-from bolometric.desk.window import Window
+from bolometric.desk.shell.allocator import give_back
+from bolometric.desk.shell.settings import APP, Settings, shelf_folder
+from bolometric.desk.shell.window import Window
 from bolometric.paint.fonts import load_fonts
 
 if TYPE_CHECKING:
-    from bolometric.desk.opening import Running
+    from bolometric.desk.shell.start import Running
 
 
 def scale_text(settings: Settings) -> None:
@@ -80,7 +80,7 @@ def make_window(
     book: Callable[[], Path] | None = None,
 ) -> Window:
     """A window on a file, on the demo shelf, or on a person's own shelf; furnished, and not shown yet."""
-    from bolometric.desk.opening import take_up
+    from bolometric.desk.shell.start import take_up
 
     window = Window(settings or Settings(), shelf or shelf_folder(), demo)
     take_up(window, file, demo, recovery, book)
@@ -93,7 +93,7 @@ def run(file: Path | None, demo: bool, apart: bool = False) -> int:
     A running window takes the file in its place, unless this one is for the demo or is to stand ``apart``. The shelf is
     seen before the core is imported; with a file there is nothing to be seen until it has been read.
     """
-    from bolometric.desk.single import hand_over, usual_name
+    from bolometric.desk.shell.single_window import hand_over, usual_name
 
     settings = Settings()
     scale_text(settings)
@@ -107,7 +107,7 @@ def run(file: Path | None, demo: bool, apart: bool = False) -> int:
     running: list[Running] = []
 
     def go_on() -> None:
-        from bolometric.desk.opening import Running
+        from bolometric.desk.shell.start import Running
 
         if file is not None or window.isVisible():  # it may have been closed at once
             running.append(Running(window, file, demo, alone))

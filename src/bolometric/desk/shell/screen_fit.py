@@ -5,7 +5,7 @@ from __future__ import annotations
 from PySide6.QtCore import QSize
 from PySide6.QtWidgets import QMainWindow
 
-from bolometric.desk.settings import Settings
+from bolometric.desk.shell.settings import Settings
 
 FRAME = QSize(8, 40)
 """What a window's frame takes of the screen, about."""

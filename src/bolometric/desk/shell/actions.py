@@ -12,7 +12,7 @@ from PySide6.QtWidgets import QMainWindow, QMenu
 
 from bolometric import __version__
 from bolometric.desk.parts.plain import entry, tip
-from bolometric.desk.settings import TEXT_SIZES
+from bolometric.desk.shell.settings import TEXT_SIZES
 
 if TYPE_CHECKING:
     from bolometric.core.game.document import Game

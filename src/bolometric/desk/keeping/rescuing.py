@@ -6,10 +6,10 @@ from collections.abc import Callable, Sequence
 
 from PySide6.QtCore import QObject
 
-from bolometric.desk.document import Document
-from bolometric.desk.filing import Filing
+from bolometric.desk.keeping.document import Document
+from bolometric.desk.keeping.filing import Filing
+from bolometric.desk.keeping.recovery import Keeper, Left
 from bolometric.desk.parts.rescue import Rescue
-from bolometric.desk.recovery import Keeper, Left
 
 
 class Rescuing(QObject):

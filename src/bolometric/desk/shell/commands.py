@@ -8,10 +8,10 @@ from typing import Any
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QGuiApplication
 
-from bolometric.desk import actions
-from bolometric.desk.face import Face
 from bolometric.desk.parts.chooser import choose
-from bolometric.desk.sounds import sounds
+from bolometric.desk.shell import actions
+from bolometric.desk.shell.face import Face
+from bolometric.desk.shell.sounds import sounds
 
 
 class Commands:
@@ -148,7 +148,7 @@ class Commands:
 
     def export_odds(self, kind: str) -> None:
         """Take the odds away as a table or a picture."""
-        from bolometric.desk.exporting import export_odds as write_odds
+        from bolometric.desk.keeping.exporting import export_odds as write_odds
 
         if self._face.late.odds is not None:
             chart = self._face.late.odds.chart_widget()

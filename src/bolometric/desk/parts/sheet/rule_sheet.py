@@ -9,7 +9,7 @@ from bolometric.core.text.spans import Sentences
 from bolometric.core.words.aloud import players_parts, players_rules
 from bolometric.core.words.help.setting import setting_at
 from bolometric.core.words.rule_sheet import makers_sheet, rule_sheet
-from bolometric.desk.parts.links import LinkedText, link
+from bolometric.desk.parts.sheet.links import LinkedText, link
 from bolometric.paint.palette import Palette
 
 NAME, OTHER = "name", "other-text"

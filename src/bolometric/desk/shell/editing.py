@@ -16,14 +16,14 @@ from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.knobs import KnobAt, knob_at
 from bolometric.core.words.help.handbook import page_of_area
 from bolometric.core.words.help.setting import setting_at
-from bolometric.desk.document import Document
 from bolometric.desk.editors.base import Editor
 from bolometric.desk.help.what import WhatItIs
-from bolometric.desk.own_pieces import OwnPieces
-from bolometric.desk.parts.explain import ReadingDetail, reading_sentences
-from bolometric.desk.parts.gauge import Gauge
-from bolometric.desk.parts.popover import Popover
-from bolometric.desk.parts.sheet import RuleSheet
+from bolometric.desk.keeping.document import Document
+from bolometric.desk.keeping.own_pieces import OwnPieces
+from bolometric.desk.parts.charts.gauge import Gauge
+from bolometric.desk.parts.sheet.explain import ReadingDetail, reading_sentences
+from bolometric.desk.parts.sheet.popover import Popover
+from bolometric.desk.parts.sheet.rule_sheet import RuleSheet
 from bolometric.paint.palette import Palette
 
 if TYPE_CHECKING:

@@ -36,7 +36,7 @@ from bolometric.core.pieces.kinds import (
 from bolometric.core.pieces.piece_line import EXAMPLES, cards_of_line, faces_of_line
 from bolometric.core.settings.amounts import FACE_LIMIT, plain
 from bolometric.core.settings.errors import GameError
-from bolometric.desk.editors.face_line import FaceLine, with_face
+from bolometric.desk.editors.piece_forms.face_line import FaceLine, with_face
 from bolometric.desk.parts.plain import Label
 
 CELL = 62

@@ -8,10 +8,10 @@ from typing import TYPE_CHECKING
 from PySide6.QtWidgets import QMessageBox, QWidget
 
 from bolometric.assets import demo_files
-from bolometric.desk import actions
-from bolometric.desk.face import Face
 from bolometric.desk.help.first import TROUBLED
-from bolometric.desk.parts.gauge import Gauge
+from bolometric.desk.parts.charts.gauge import Gauge
+from bolometric.desk.shell import actions
+from bolometric.desk.shell.face import Face
 
 if TYPE_CHECKING:
     from bolometric.core.results.readings import Reading

@@ -20,8 +20,6 @@ if TYPE_CHECKING:
     from bolometric.core.game.analysis import Analysis
     from bolometric.core.game.document import Game
     from bolometric.core.words.talk import TalkQuestion
-    from bolometric.desk.measurer import Measurer, PlayedRuns
-    from bolometric.desk.readying import Readying
     from bolometric.desk.views.logbook.view import LogbookView
     from bolometric.desk.views.odds.view import OddsView
     from bolometric.desk.views.practice.view import PracticeView
@@ -30,6 +28,8 @@ if TYPE_CHECKING:
     from bolometric.desk.views.sheets.view import SheetsView
     from bolometric.desk.views.table import TableView
     from bolometric.desk.views.tune.view import TuneView
+    from bolometric.desk.working.measurer import Measurer, PlayedRuns
+    from bolometric.desk.working.table_ready import Readying
 
 VIEWS = ("odds", "runs", "practice", "tune", "table", "sheets", "class", "logbook")
 LEAST = {
@@ -214,8 +214,8 @@ class LateViews(QObject):
             self.sheets.show_game(game, self.colours)
 
     def _make_table(self) -> QWidget:
-        from bolometric.desk.readying import Readying
         from bolometric.desk.views.table import TableView
+        from bolometric.desk.working.table_ready import Readying
 
         self._readying = Readying()
         self.table = TableView(self._readying)

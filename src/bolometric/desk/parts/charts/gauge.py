@@ -71,7 +71,7 @@ class Gauge(QAbstractButton):
     def _tell(self) -> None:
         """Say what it shows; not before the core is there, see GaugeStrip.show_waiting."""
         from bolometric.core.results.kinds import READINGS
-        from bolometric.desk.parts.gauge_face import aloud
+        from bolometric.desk.parts.charts.gauge_face import aloud
 
         kind, told = READINGS[self.key], ""
         name = kind.label
@@ -99,7 +99,7 @@ class Gauge(QAbstractButton):
         if self.reading is None:
             write(painter, inner.adjusted(0, 20, 0, 0), "…", 23, c.faint, bold=True)
         else:
-            from bolometric.desk.parts.gauge_face import paint_reading
+            from bolometric.desk.parts.charts.gauge_face import paint_reading
 
             paint_reading(painter, inner, self.key, self.reading, self.band, c, self._wide)
         painter.end()

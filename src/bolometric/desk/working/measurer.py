@@ -18,8 +18,8 @@ from PySide6.QtCore import QObject, QTimer, Signal
 from bolometric.core.game.document import Game
 from bolometric.core.results.readings import Reading
 from bolometric.core.settings.cancel import checkpoint, heeding
-from bolometric.desk.giving_way import edits
-from bolometric.desk.lane import Lane
+from bolometric.desk.working.edit_gate import edits
+from bolometric.desk.working.lane import Lane
 
 if TYPE_CHECKING:  # what measures is imported by the threads, once the window is up
     from bolometric.core.game.analysis import Analysis

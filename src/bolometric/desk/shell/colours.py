@@ -7,8 +7,8 @@ from functools import partialmethod
 
 from PySide6.QtWidgets import QApplication
 
-from bolometric.desk.face import Face
-from bolometric.desk.style import dress, scheme
+from bolometric.desk.shell.face import Face
+from bolometric.desk.shell.style import dress, scheme
 from bolometric.paint.palette import Palette
 
 

@@ -17,8 +17,8 @@ from bolometric.core.pieces.piece_line import sectors_of_line
 from bolometric.core.settings.amounts import plain
 from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.explain import checked
-from bolometric.desk.editors.face_line import FaceLine, with_face
-from bolometric.desk.editors.forms import PieceForm
+from bolometric.desk.editors.piece_forms.face_line import FaceLine, with_face
+from bolometric.desk.editors.piece_forms.forms import PieceForm
 from bolometric.desk.parts.plain import Label
 from bolometric.paint.palette import Palette
 from bolometric.paint.pieces import edges_of, on_circle, paint_spinner

@@ -16,7 +16,7 @@ from PySide6.QtCore import QObject, Signal
 
 from bolometric.core.settings.cancel import heeding
 from bolometric.core.settings.errors import BolometricError, Cancelled
-from bolometric.desk.giving_way import edits
+from bolometric.desk.working.edit_gate import edits
 
 Work = Callable[[], object]
 Found = TypeVar("Found")

@@ -23,7 +23,7 @@ from PySide6.QtCore import QLockFile
 from bolometric.core.game.document import Game
 from bolometric.core.game.files import LARGEST, from_text, to_text, write_bytes
 from bolometric.core.settings.errors import FileError
-from bolometric.desk.lane import Lane
+from bolometric.desk.working.lane import Lane
 
 ENDING = ".kept"
 OLD, OLD_ORIGIN = ".bolo.json", ".origin"

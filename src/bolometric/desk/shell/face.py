@@ -15,30 +15,30 @@ from PySide6.QtGui import QPaintEvent
 from PySide6.QtWidgets import QMainWindow, QSplitter, QStackedWidget, QVBoxLayout, QWidget
 
 from bolometric.assets import demo_files
-from bolometric.desk import actions
-from bolometric.desk.late_views import VIEWS as LATE
 from bolometric.desk.parts.bars import Notice, ViewBar
-from bolometric.desk.parts.gauge import GaugeStrip
+from bolometric.desk.parts.charts.gauge import GaugeStrip
 from bolometric.desk.parts.roomy import Roomy
-from bolometric.desk.parts.sheet_place import SheetPlace
-from bolometric.desk.settings import Settings
-from bolometric.desk.style import scheme
+from bolometric.desk.parts.sheet.place import SheetPlace
+from bolometric.desk.shell import actions
+from bolometric.desk.shell.late_views import VIEWS as LATE
+from bolometric.desk.shell.settings import Settings
+from bolometric.desk.shell.style import scheme
 from bolometric.desk.views.shelf import ShelfView, games_in
 from bolometric.desk.views.shelves import ShelvesView
 
 if TYPE_CHECKING:
-    from bolometric.desk.document import Document
-    from bolometric.desk.editing import Editing
-    from bolometric.desk.filing import Filing
-    from bolometric.desk.late_views import LateViews
-    from bolometric.desk.measurer import Measurer
+    from bolometric.desk.keeping.document import Document
+    from bolometric.desk.keeping.filing import Filing
+    from bolometric.desk.keeping.recovery import Keeper
+    from bolometric.desk.keeping.rescuing import Rescuing
+    from bolometric.desk.keeping.shelving import Shelving
     from bolometric.desk.parts.faults import FaultList
     from bolometric.desk.parts.rescue import Rescue
-    from bolometric.desk.parts.sheet import RuleSheet
-    from bolometric.desk.recovery import Keeper
-    from bolometric.desk.rescuing import Rescuing
-    from bolometric.desk.shelving import Shelving
+    from bolometric.desk.parts.sheet.rule_sheet import RuleSheet
+    from bolometric.desk.shell.editing import Editing
+    from bolometric.desk.shell.late_views import LateViews
     from bolometric.desk.views.shape import ShapeView
+    from bolometric.desk.working.measurer import Measurer
 
 VIEWS = ("shelf", "shape", *LATE)
 UNMEASURED = ("shelf", "class")

@@ -14,9 +14,9 @@ from bolometric.assets import SUFFIX, demo_folder
 from bolometric.core.game.document import Game
 from bolometric.core.game.files import is_protected, with_suffix, write
 from bolometric.core.settings.errors import FileError
-from bolometric.desk.document import Document
-from bolometric.desk.settings import Settings
-from bolometric.desk.shelving import plain_name
+from bolometric.desk.keeping.document import Document
+from bolometric.desk.keeping.shelving import plain_name
+from bolometric.desk.shell.settings import Settings
 
 Answer = Literal["save", "discard", "stay"]
 Change = Literal["both", "theirs", "over", "stay"]

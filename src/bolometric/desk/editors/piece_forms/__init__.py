@@ -1,0 +1,1 @@
+"""Dice, spinners, packs and counters, edited."""

@@ -1,0 +1,1 @@
+"""Gauges, charts and tables of figures."""
