@@ -23,14 +23,17 @@ test: can-run .venv/ready-dev
 	$(BIN)/lint-imports
 	QT_QPA_PLATFORM=offscreen $(BIN)/python -m pytest -n 2 -q
 
-# One area by itself: `make area NAME=trail` checks its package, what is demanded of it, and its own tests.
+# One area by itself: `make area NAME=trail` checks its package, what is demanded of it, and its own tests. The toy area,
+# which is no part of the program, is `make area NAME=ledger`.
+BUILT_IN = src/bolometric/core/areas/$(NAME)
+AREA = $(firstword $(wildcard $(BUILT_IN) tests/areas/$(NAME)))
 area: .venv/ready-dev
-	@test -d src/bolometric/core/areas/$(NAME) || { echo "make area NAME=… : one of" \
+	@test -n "$(NAME)" -a -d "$(AREA)" || { echo "make area NAME=… : ledger, or one of" \
 		"$(notdir $(patsubst %/__init__.py,%,$(wildcard src/bolometric/core/areas/*/__init__.py)))"; exit 1; }
-	$(BIN)/ruff check src/bolometric/core/areas/$(NAME)
-	$(BIN)/ruff format --check src/bolometric/core/areas/$(NAME)
+	$(BIN)/ruff check $(AREA) tests/areas/$(NAME)
+	$(BIN)/ruff format --check $(AREA) tests/areas/$(NAME)
 	$(BIN)/mypy
-	$(BIN)/python -m bolometric.core.conform $(NAME)
+	$(BIN)/python -m bolometric.core.conform $(if $(wildcard $(BUILT_IN)),$(NAME),tests.areas.$(NAME).area)
 	$(BIN)/python -m pytest -q -n 2 tests/areas/$(NAME)
 
 lint: .venv/ready-dev

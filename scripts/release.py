@@ -39,6 +39,7 @@ WHEEL = (
     "bolometric/assets/demo/ridge-ascent.bolo.json",
     "bolometric/assets/handbook/pictures/shape.webp",
     "bolometric/assets/fonts/Andika-OFL.txt",
+    "bolometric/core/areas/trail/page.md",
     "bolometric/machine/libraries.txt",
     "bolometric/py.typed",
 )

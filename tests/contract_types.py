@@ -10,7 +10,7 @@ from bolometric.core.game.contract import Area, Board, ByHand, Faults, Measured,
 from bolometric.core.game.document import Game
 from bolometric.core.game.entry import Entry
 from bolometric.core.results.standing import Drawn, Standing
-from tests import toy_area as toy
+from tests.areas.ledger import area as toy
 
 
 class Other(Standing):

@@ -3,8 +3,10 @@
 import tomllib
 from dataclasses import replace
 from pathlib import Path
+from typing import Annotated, Self
 
 import pytest
+from pydantic import Field, StrictInt, field_serializer, model_validator
 
 from bolometric.core.areas import catalogue
 from bolometric.core.areas.catalogue import AREAS, register, withdraw
@@ -14,12 +16,17 @@ from bolometric.core.game.aloud import Aloud
 from bolometric.core.game.document import Game
 from bolometric.core.game.entry import Starter
 from bolometric.core.game.fault import Fault
+from bolometric.core.game.talk import OwnQuestion, Talk
+from bolometric.core.measure.measuring import measure
 from bolometric.core.results.board import Heat
 from bolometric.core.results.readings import exact_value
+from bolometric.core.settings.explain import setting_error
+from bolometric.core.settings.knobs import Knob
 from bolometric.core.text.spans import Span, sentences
-from tests import toy_area
+from bolometric.core.words.talk import asked_of
 from tests.areas.games import STRATEGIES
-from tests.toy_area import LEDGER
+from tests.areas.ledger import area as toy_area
+from tests.areas.ledger.area import LEDGER, Ledger
 
 ROOT = Path(__file__).parents[2]
 BY_NAME = {check.name: check for check in (*CHECKS, *ENTRY_CHECKS)}
@@ -35,10 +42,12 @@ def toy():
     """The toy area, made anew with other hooks by whoever asks."""
     registered = []
 
-    def made(**groups):
+    def made(kind=Ledger, **groups):
         whole = toy_area._load()
         parts = {name: replace(getattr(whole, name), **hooks) for name, hooks in groups.items()}
-        entry = replace(LEDGER, load=lambda: replace(whole, **parts))
+        first = (Starter("Write down every total", Game(name="Sky page", area=kind(kind="ledger"))),)
+        starters = LEDGER.starters if kind is Ledger else lambda: first
+        entry = replace(LEDGER, kind=kind, starters=starters, load=lambda: replace(whole, **parts))
         register(entry)
         registered.append(entry)
         return entry
@@ -48,9 +57,8 @@ def toy():
         withdraw(entry)
 
 
-def test_the_toy_area_conforms_but_for_its_pages(toy):
-    """It is no part of the program, so the handbook does not know it."""
-    assert {check for check, _, _ in wrong_with(toy())} == {"pages"}
+def test_the_toy_area_conforms(toy):
+    assert list(wrong_with(toy())) == []
 
 
 def half(game, heat, number):
@@ -61,13 +69,13 @@ def hyphens(game):
     return Aloud(("paper",), ("Draw the distribution of the outcomes -1 to 6",), (), ())
 
 
-def twice(game, stop):
-    found = toy_area.solve(game, stop)
+def twice(game):
+    found = toy_area.solve(game)
     return replace(found, readings={**found.readings, "different": exact_value(found.readings["different"].mean * 2)})
 
 
-def over_one(game, stop):
-    found = toy_area.solve(game, stop)
+def over_one(game):
+    found = toy_area.solve(game)
     return replace(found, readings={**found.readings, "success": exact_value(1.5)})
 
 
@@ -100,6 +108,55 @@ BROKEN = {
 def test_a_check_notices_an_area_that_does_not_give_what_it_demands(toy, name):
     entry = toy(**BROKEN[name])
     assert name in {check for check, _, _ in wrong_with(entry)}
+
+
+class Forgetful(Ledger):
+    """A page whose file says another number of draws."""
+
+    @field_serializer("draws")
+    def _other(self, draws: int) -> int:
+        return draws + 1
+
+
+class Mumbled(Ledger):
+    """A page that suggests no order."""
+
+    draws: Annotated[StrictInt, Field(ge=1, le=200, description="Draws."), Knob("number", "draws", order="of {}s")] = 12
+
+
+class Grumpy(Ledger):
+    """A page that refuses its largest number without a sentence."""
+
+    @model_validator(mode="after")
+    def _no(self) -> Self:
+        if self.draws == 200:
+            raise setting_error("no")
+        return self
+
+
+class Secret(Ledger):
+    """A page with a setting that nothing says anything of."""
+
+    draws: Annotated[StrictInt, Field(ge=1, le=200), Knob("number", "draws", unit="draws")] = 12
+
+
+KINDS = {"kept": Forgetful, "suggestions": Mumbled, "limits": Grumpy, "described": Secret}
+
+
+@pytest.mark.parametrize("name", KINDS)
+def test_a_check_notices_a_kind_whose_settings_are_not_as_it_demands(toy, name):
+    assert name in {check for check, _, _ in wrong_with(toy(KINDS[name]))}
+
+
+def test_a_need_without_words_and_a_question_without_an_answer_are_noticed(toy):
+    entry = toy(words={"aloud": lambda game: replace(toy_area.aloud(game), needs=(" ",))})
+    (starter,) = entry.starters()
+    assert any("has no words" in sentence for sentence in BY_NAME["paper"].wrong(starter.game))
+    asks = starter.game.model_copy(update={"talk": Talk(own=(OwnQuestion(key="own-1", ask="Why?"),))})
+    assert list(BY_NAME["questions"].wrong(asks)) == ["No question with an answer: “Why?” “”"]
+    told = [one.key for one in asked_of(measure(starter.game, 300))]
+    silent = starter.game.model_copy(update={"talk": Talk(dropped=tuple(told))})
+    assert list(BY_NAME["questions"].wrong(silent)) == ["There is nothing to ask afterwards."]
 
 
 def test_places_that_are_used_less_than_never_are_noticed(toy):

@@ -99,5 +99,5 @@ def window(qtbot, open_window):
     found = open_window()
     with qtbot.waitSignal(found.measurer.exact_ready):
         found.filing.open(demo_files()[0])
-    found.show_shape()
+    found.go("shape")
     return found

@@ -22,7 +22,7 @@ from bolometric.desk.views.table import TableView
 from bolometric.desk.working.measurer import PlayedRuns
 from bolometric.paint.fonts import screen_font
 from bolometric.paint.palette import LIGHT
-from tests.toy_area import LEDGER
+from tests.areas.ledger.area import LEDGER
 
 SMALL = QSize(900, 560)
 

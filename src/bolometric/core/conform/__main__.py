@@ -1,4 +1,7 @@
-"""Holds areas against what is demanded: ``python -m bolometric.core.conform [NAME …]``; ends with 1 if one fails."""
+"""Holds areas against what is demanded: ``python -m bolometric.core.conform [NAME …]``; ends with 1 if one fails.
+
+An area that is not built in is named by the module that holds its entry: ``tests.areas.ledger.area``.
+"""
 
 from __future__ import annotations
 
@@ -13,7 +16,7 @@ def main(names: list[str]) -> int:
     """Print what is wrong with each area, or that nothing is; gives the exit code."""
     try:
         entries = [entry for name in names for entry in entries_of(name)] or list(AREAS)
-    except ValueError as error:
+    except (ImportError, ValueError) as error:
         print(error, file=sys.stderr)
         return 2
     failed = 0

@@ -4,15 +4,16 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from functools import cache
+from importlib import import_module
 
 from bolometric.assets import demo_files
-from bolometric.core.areas.catalogue import AREAS
+from bolometric.core.areas.catalogue import AREAS, register
 from bolometric.core.conform.check import Check, EntryCheck
 from bolometric.core.conform.playing import PLAYING
 from bolometric.core.conform.saying import SAYING
 from bolometric.core.conform.showing import SHOWING, WHOLE
 from bolometric.core.game.document import Game
-from bolometric.core.game.entry import AnyEntry
+from bolometric.core.game.entry import AnyEntry, Entry
 from bolometric.core.game.files import read
 
 CHECKS: tuple[Check, ...] = (*SAYING, *PLAYING, *SHOWING)
@@ -25,7 +26,15 @@ def package_of(entry: AnyEntry) -> str:
 
 
 def entries_of(name: str) -> list[AnyEntry]:
-    """The areas of a package, or the one whose kind has that name. Raises ValueError with the packages there are."""
+    """The areas of a package, or the one whose kind has that name, or those that a module holds: they are entered.
+
+    Raises ValueError with the packages there are, ImportError if there is no such module.
+    """
+    if "." in name:
+        entries = [one for one in vars(import_module(name)).values() if isinstance(one, Entry)]
+        for one in entries:
+            register(one)
+        return entries
     found = [entry for entry in AREAS if name.lower() in (package_of(entry), entry.kind.__name__.lower())]
     if not found:
         packages = dict.fromkeys(package_of(entry) for entry in AREAS)

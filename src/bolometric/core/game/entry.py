@@ -5,8 +5,10 @@ What it does is behind :attr:`Entry.load`, so that a window is up before anythin
 
 from __future__ import annotations
 
+import sys
 from collections.abc import Callable, Hashable, Iterator
 from dataclasses import dataclass
+from pathlib import Path
 from typing import TYPE_CHECKING, Any, Generic, TypeAlias, TypeVar
 
 from bolometric.core.game.area_part import AreaPart
@@ -46,6 +48,11 @@ class Entry(Generic[S, K]):
     """Further games that between them reach every compiled loop; the starters are taken without being named."""
     readings: tuple[ReadingKind, ...] = ()
     """Readings of its own, estimated from what its batches count under ``own``."""
+
+    @property
+    def page(self) -> Path:
+        """Where its pages of the handbook are: one for the kind, one for each reading of its own."""
+        return Path(str(sys.modules[self.kind.__module__].__file__)).with_name("page.md")
 
     def __post_init__(self) -> None:
         for reading in self.readings:

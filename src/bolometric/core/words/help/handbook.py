@@ -1,7 +1,8 @@
 """The handbook: a page for each subject, view, kind of game and reading, and a search over all of them.
 
-The texts lie in ``assets/handbook``, several pages a file, each begun by a line "# key | Title". What the program knows
-better than any text is put in here: what a reading means, which settings a kind of game has and what each choice does.
+The texts lie in ``assets/handbook``, and beside each area as ``page.md``: several pages a file, each begun by a line
+"# key | Title". What the program knows better than any text is put in here: what a reading means, which settings a kind
+of game has and what each choice does.
 """
 
 from __future__ import annotations
@@ -10,17 +11,19 @@ import re
 from collections.abc import Iterator
 from dataclasses import dataclass
 from functools import cache
+from pathlib import Path
 
 from bolometric.assets import HERE
 from bolometric.core.areas.catalogue import AREAS
 from bolometric.core.game.aloud import capital
 from bolometric.core.game.area_part import AreaPart
+from bolometric.core.game.entry import AnyEntry
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.text.figures import listing_words
 from bolometric.core.words.help.setting import Setting, settings_of
 
 GROUPS = {"topics": "Subjects", "views": "Views", "games": "Kinds of games", "readings": "Readings"}
-"""Files of pages, and what their pages are called together."""
+"""What pages are called together, by the file that they stand in or, of games, that they are of areas."""
 START = "start"
 MARKS = re.compile(r"!\[[^]]*\]\([^)]*\)|\]\([^)]*\)|[*#\[`]")
 """What Markdown adds to the words."""
@@ -48,10 +51,18 @@ class Hit:
     around: str
 
 
-@cache
 def pages() -> tuple[HandbookPage, ...]:
     """All pages in their order."""
-    return tuple(page for group in GROUPS for page in _read(group))
+    return _pages(tuple(AREAS))
+
+
+@cache
+def _pages(areas: tuple[AnyEntry, ...]) -> tuple[HandbookPage, ...]:
+    found = [page for group in ("topics", "views") for page in _read(HERE / "handbook" / f"{group}.md", group)]
+    own = [page for path in dict.fromkeys(entry.page for entry in areas) if path.is_file() for page in _of_areas(path)]
+    found += [page for page in own if page.group == GROUPS["games"]]
+    found += _read(HERE / "handbook" / "readings.md", "readings")
+    return *found, *(page for page in own if page.group == GROUPS["readings"])
 
 
 def page_of(key: str) -> HandbookPage:
@@ -87,19 +98,32 @@ def _around(plain: str, word: str) -> str:
     return f"{'… ' if begin else ''}{plain[begin:end].strip()}{' …' if end < len(plain) else ''}"
 
 
-def _read(group: str) -> Iterator[HandbookPage]:
-    text = CLAIM.sub("", (HERE / "handbook" / f"{group}.md").read_text("utf-8"))
-    for part in f"\n{text}".split("\n# ")[1:]:
+def _read(path: Path, group: str) -> Iterator[HandbookPage]:
+    for key, title, body in _parts(path):
+        yield _reading(key, body) if group == "readings" else HandbookPage(key, title, GROUPS[group], f"{body}\n")
+
+
+def _of_areas(path: Path) -> Iterator[HandbookPage]:
+    """The pages of an area: of its kinds of games, and of readings of its own."""
+    for key, title, body in _parts(path):
+        yield (
+            _reading(key, body)
+            if key in READINGS
+            else HandbookPage(key, title, GROUPS["games"], f"{body}\n\n{_of_area(key)}")
+        )
+
+
+def _parts(path: Path) -> Iterator[tuple[str, str, str]]:
+    """Key, title and text of each page in a file."""
+    for part in f"\n{CLAIM.sub('', path.read_text('utf-8'))}".split("\n# ")[1:]:
         head, body = part.split("\n", 1)
         key, _, title = (one.strip() for one in head.partition("|"))
-        match group:
-            case "readings":
-                kind = READINGS[key]
-                yield HandbookPage(key, kind.label, GROUPS[group], f"*{capital(kind.meaning)}.*\n\n{body.strip()}\n")
-            case "games":
-                yield HandbookPage(key, title, GROUPS[group], f"{body.strip()}\n\n{_of_area(key)}")
-            case _:
-                yield HandbookPage(key, title, GROUPS[group], f"{body.strip()}\n")
+        yield key, title, body.strip()
+
+
+def _reading(key: str, body: str) -> HandbookPage:
+    kind = READINGS[key]
+    return HandbookPage(key, kind.label, GROUPS["readings"], f"*{capital(kind.meaning)}.*\n\n{body}\n")
 
 
 def _of_area(key: str) -> str:

@@ -21,7 +21,7 @@ from bolometric.core.play.sitting import Sitting
 from bolometric.core.settings.errors import GameError
 from bolometric.core.words.rule_sheet import rules_text
 from bolometric.core.words.telling import length_words, win_words
-from tests.toy_area import LEDGER
+from tests.areas.ledger.area import LEDGER
 
 
 @pytest.fixture
