@@ -16,13 +16,12 @@ from scipy.optimize import dual_annealing
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.areas.grid.balancing import _board, balanced, figures
 from bolometric.core.areas.grid.rules import claims_of
-from bolometric.core.game.document import game_from, with_value
 from bolometric.core.layouts.annealing import arranged, measured
-from bolometric.core.measure.measuring import measure
 from bolometric.core.number_making.draws import draws_of
 from bolometric.core.number_making.made import Making
-from bolometric.core.number_making.rules import MakingRules
 from bolometric.core.pieces.kinds import PLAIN_DIE
+from bolometric.front.answers import measure
+from bolometric.front.more import MakingRules, game_from, with_value
 
 HERE = Path(__file__).parent
 RUNS, PLAIN, SLOW = 20_000, 300, 300

@@ -20,9 +20,8 @@ from bolometric.core.areas.sets.area import closing_of
 from bolometric.core.areas.sets.exact import plan_of, policy_of
 from bolometric.core.areas.trail import area as trail_area
 from bolometric.core.areas.trail.pairs.best_play import against
-from bolometric.core.game.document import game_from
-from bolometric.core.measure.measuring import measure_exactly
 from bolometric.core.outcomes.sampler import sampler
+from bolometric.front.more import game_from, measure_exactly
 
 HERE = Path(__file__).parent
 REPEATS, RUNS, GOAL = 9, 100_000, 0.7

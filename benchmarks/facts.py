@@ -11,9 +11,7 @@ import time
 from collections.abc import Callable
 
 from bolometric.assets import demo_files
-from bolometric.core.game.document import Game, with_value
-from bolometric.core.game.files import read
-from bolometric.core.measure.measuring import measure_exactly, runs_of
+from bolometric.front.more import Game, measure_exactly, read, runs_of, with_value
 
 RUNS, ROUNDS = 100_000, 3
 PLAYERS = [{"name": "counts on"}, {"name": "recalls", "adding": "recall"}]

@@ -39,9 +39,9 @@ class Watched(app.Window):
             tell(what)
 
     def look(self):
-        if self._furnished and self.exact is not None:
+        if self.furnished and self.known.exact is not None:
             self.reached("exact")
-        if self._played is not None:
+        if self.known.played is not None:
             self.reached("played")
         if "kinds of games" in self.bar.status.told.text():
             self.compiled = True

@@ -10,10 +10,7 @@ from pathlib import Path
 from statistics import median
 
 from bolometric.assets import demo_files
-from bolometric.core.game.files import read
-from bolometric.core.logbook.calibration import story
-from bolometric.core.logbook.session import session_of
-from bolometric.core.logbook.store import Logbook
+from bolometric.front.more import Logbook, read, session_of, story
 
 SESSIONS, GROUPS, KEYS = 10_000, 30, 40
 

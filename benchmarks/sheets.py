@@ -7,9 +7,7 @@ import time
 from statistics import median
 
 from bolometric.assets import demo_files
-from bolometric.core.game.document import Game, with_values
-from bolometric.core.game.files import read
-from bolometric.core.sheets.gathering import contents_of
+from bolometric.front.more import Game, contents_of, read, with_values
 from bolometric.paint.printed.book import pages_of, paper_of
 from bolometric.paint.printed.out import pdf, picture, without_screen
 

@@ -16,8 +16,7 @@ from alternating import best_of
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.areas.trail import area
 from bolometric.core.areas.trail.squares.play import play
-from bolometric.core.game.document import game_from, with_value
-from bolometric.core.measure.measuring import measure_exactly
+from bolometric.front.more import game_from, measure_exactly, with_value
 
 HERE = Path(__file__).parent
 REPEATS, TURNS, MOST = 7, 3_000_000, 100_000

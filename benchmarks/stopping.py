@@ -9,13 +9,17 @@ import threading
 import time
 
 from bolometric.assets import demo_files
-from bolometric.core.game.document import with_value
-from bolometric.core.game.files import read
-from bolometric.core.judge.faults import find_faults
-from bolometric.core.measure.measuring import measure_exactly, with_work
-from bolometric.core.settings.cancel import heeding
-from bolometric.core.settings.errors import Cancelled, GameError
-from bolometric.core.settings.knobs import knobs
+from bolometric.front.more import (
+    Cancelled,
+    GameError,
+    find_faults,
+    heeding,
+    knobs,
+    measure_exactly,
+    read,
+    with_value,
+    with_work,
+)
 
 GOAL = 100
 MOMENTS = 12

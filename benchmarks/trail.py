@@ -15,8 +15,8 @@ from alternating import best_of
 from bolometric.assets import demo_files
 from bolometric.core.areas.trail import area
 from bolometric.core.areas.trail.play import play
-from bolometric.core.game.files import read
 from bolometric.core.measure.runs import MOST_TURNS
+from bolometric.front.more import read
 
 HERE = Path(__file__).parent
 REPEATS = 7

@@ -11,15 +11,13 @@ from contextlib import AbstractContextManager, nullcontext
 import numpy as np
 
 from bolometric.assets import demo_files
-from bolometric.core.game.document import Game, with_value
-from bolometric.core.game.files import read
 from bolometric.core.judge.suits import targets_of
 from bolometric.core.tuning.looking import look
 from bolometric.core.tuning.recipes import Space
 from bolometric.core.tuning.search import COARSE, tune
 from bolometric.core.tuning.space import free_knobs
-from bolometric.core.tuning.sweep import sweep, swept
-from bolometric.core.tuning.workers import Share, alone, sharing
+from bolometric.core.tuning.sweep import sweep
+from bolometric.front.more import Game, Share, alone, read, sharing, swept, with_value
 
 SCREENED, MANY, SEEDS, TRIES = 1_000, 10_000, 20, 60
 SWEPT = "area.length=5..200:1"

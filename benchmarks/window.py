@@ -80,8 +80,7 @@ def wait_until(app, reached, limit=60.0):
 
 def may_be(game, path, value):
     """Whether a setting can have a value."""
-    from bolometric.core.game.document import with_value
-    from bolometric.core.settings.errors import GameError
+    from bolometric.front.more import GameError, with_value
 
     try:
         with_value(game, path, value)
@@ -93,8 +92,7 @@ def may_be(game, path, value):
 def edits(app, window):
     """For each demo game: milliseconds from an edit to its exact readings painted, and to sure runs."""
     from bolometric.assets import demo_files
-    from bolometric.core.game.files import read
-    from bolometric.core.settings.knobs import knobs
+    from bolometric.front.more import knobs, read
 
     shown, medians = {}, []
     window.measurer.exact_ready.connect(lambda exact: shown.update(exact=exact.game))

@@ -19,11 +19,7 @@ from pathlib import Path
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 
 from bolometric.assets import demo_files
-from bolometric.core.areas.shelf import starters
-from bolometric.core.game.files import from_text, to_text
-from bolometric.core.settings.errors import FileError
-from bolometric.core.settings.lines import LONGEST_MESSAGE
-from bolometric.core.words.rule_sheet import rules_text
+from bolometric.front.more import LONGEST_MESSAGE, FileError, from_text, rules_text, starters, to_text
 
 SLOW = 2.0
 STRANGE = [

@@ -16,11 +16,10 @@ from pathlib import Path
 
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 
-from bolometric.core.game.document import Game
-from bolometric.core.game.files import read, write
 from bolometric.desk.keeping.recovery import Keeper
 from bolometric.desk.shell.app import application, make_window
 from bolometric.desk.shell.settings import Settings
+from bolometric.front.more import Game, read, write
 
 MOST_LOST = 1.0
 """Seconds of edits that a kill may cost."""

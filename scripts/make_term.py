@@ -12,12 +12,8 @@ from pathlib import Path
 import numpy as np
 
 from bolometric.assets import demo_files
-from bolometric.core.game.document import with_values
-from bolometric.core.game.files import read, to_text
-from bolometric.core.logbook.calibration import predicted_slips
-from bolometric.core.logbook.session import session_of
-from bolometric.core.measure.measuring import measure
-from bolometric.core.text.figures import minus
+from bolometric.front.answers import measure
+from bolometric.front.more import minus, predicted_slips, read, session_of, to_text, with_values
 
 GAMES = ("ridge-ascent", "observatory-round", "dome-shutters", "star-field", "ridge-dare")
 GROUPS = {"Rigel": 1.05, "Vega": 1.45, "Altair": 0.85}

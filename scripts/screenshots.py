@@ -15,10 +15,9 @@ from PySide6.QtCore import QEventLoop, Qt, QTimer
 from PySide6.QtGui import QImage
 
 from bolometric.assets import demo_files
-from bolometric.core.areas.shelf import starters
-from bolometric.core.pieces.presets import PRESETS
 from bolometric.desk.shell.app import application, make_window
 from bolometric.desk.shell.settings import Settings
+from bolometric.front.more import PRESETS, starters
 
 SIZE = (1280, 800)
 
@@ -102,8 +101,7 @@ def sheets(camera: Camera) -> None:
 
 def room(camera: Camera) -> None:
     """Numbers called for a room, and what the made-up term says."""
-    from bolometric.core.logbook.demo import demo_sessions
-    from bolometric.core.logbook.store import Logbook
+    from bolometric.front.more import Logbook, demo_sessions
 
     book = camera.folder.parent / ".pictured.sqlite3"
     with Logbook(book) as made:

@@ -22,10 +22,9 @@ from PySide6.QtCore import QEventLoop, QTimer
 from PySide6.QtWidgets import QAbstractButton, QPushButton, QToolButton
 
 from bolometric.assets import demo_files
-from bolometric.core.areas.shelf import starters
-from bolometric.core.judge.nearby import changes
 from bolometric.desk.shell.app import application, make_window
 from bolometric.desk.shell.settings import Settings
+from bolometric.front.more import changes, starters
 
 Act = Callable[[], object]
 WARM = 60

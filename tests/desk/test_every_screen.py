@@ -87,7 +87,7 @@ def test_a_width_that_somebody_gave_the_sheet_is_kept(window, open_window):
     assert share == pytest.approx(300 / window.place.split.width(), abs=0.01)
     window.close()
     again = open_window()
-    again.show_shape()
+    again.go("shape")
     assert again.place.share == pytest.approx(share, abs=0.002)
 
 

@@ -33,22 +33,20 @@ def measure(file: Path, runs: int | None, seed: int, style: str | None, at_least
     "Until sure" means: until the widest standard error is under half a percentage point, or 400,000 runs.
     What may never end has no mean; its chance of never ending is given instead.
     """
-    from bolometric.core.measure.measuring import in_style
-    from bolometric.core.measure.measuring import measure as measure_game
-    from bolometric.core.tuning.telling import how_it_suits
+    from bolometric.front.answers import measure as measured
+    from bolometric.front.more import how_it_suits, in_style
 
     game = game_of(file)
     if style is not None:
         game = in_style(game, STYLES[style])
-    found = measure_game(game, runs, seed)
+    found = measured(game, runs, seed)
     suit = how_it_suits(found)
     if as_json:
-        from bolometric.core.words.plain import measured_plain
+        from bolometric.front.more import measured_plain
 
         say_json(measured_plain(found, at_least, suit))
     else:
-        from bolometric.core.words.report import readings_text
-        from bolometric.core.words.telling import at_least_words
+        from bolometric.front.more import at_least_words, readings_text
 
         say(readings_text(found))
         if suit[1]:
@@ -63,10 +61,10 @@ def measure(file: Path, runs: int | None, seed: int, style: str | None, at_least
 @JSON
 def talk(file: Path, answers: bool, as_json: bool) -> None:
     """Print questions to ask after a game, made from its own figures, from easy to hard."""
-    from bolometric.core.measure.measuring import measure as measure_game
-    from bolometric.core.words.talk import LEVELS, asked_of
+    from bolometric.front.answers import talk as questions
+    from bolometric.front.more import LEVELS
 
-    found = asked_of(measure_game(game_of(file)))
+    found = questions(game_of(file))
     if as_json:
         plain = [{"level": LEVELS[one.level], "ask": one.ask, "answer": one.answer} for one in found]
         say_json({"questions": plain})
@@ -83,10 +81,7 @@ def talk(file: Path, answers: bool, as_json: bool) -> None:
 @JSON
 def odds(file: Path, make: bool, as_json: bool) -> None:
     """Print every total that can come up, its ways and its chance (exact)."""
-    from bolometric.core.settings.errors import GameError
-    from bolometric.core.words.number_making import made_of, made_plain, made_text
-    from bolometric.core.words.plain import odds_plain
-    from bolometric.core.words.report import odds_text
+    from bolometric.front.more import GameError, made_of, made_plain, made_text, odds_plain, odds_text
 
     game = game_of(file)
     if make:
@@ -133,9 +128,7 @@ def make(
     as_json: bool,
 ) -> None:
     """Print every number that some numbers can be put together to, in how many ways, and the shortest sum."""
-    from bolometric.core.number_making.rules import MakingRules
-    from bolometric.core.settings.errors import GameError
-    from bolometric.core.words.number_making import asked, numbers_plain, numbers_text
+    from bolometric.front.more import GameError, MakingRules, asked, numbers_plain, numbers_text
 
     try:
         rules, drawn, found = asked(numbers, operations, MakingRules(use=use, order=order, division=division))
@@ -151,8 +144,7 @@ def make(
 @JSON
 def boards(file: Path, count: int, seed: int, as_json: bool) -> None:
     """Print boards for a class: the numbers of a grid, each board in another order and all equally hard."""
-    from bolometric.core.settings.errors import GameError
-    from bolometric.core.words.boards import boards_for, boards_plain, boards_text
+    from bolometric.front.more import GameError, boards_for, boards_plain, boards_text
 
     try:
         found = boards_for(game_of(file), count, seed)
@@ -169,11 +161,11 @@ def check(file: Path, as_json: bool) -> None:
 
     Exit code 0: clean or only advice; 1: faults; 2: not a readable game.
     """
-    from bolometric.core.judge.faults import find_faults, summary
-    from bolometric.core.words.plain import faults_plain
+    from bolometric.front.answers import check as checked
+    from bolometric.front.more import faults_plain, summary
 
     game = game_of(file)
-    faults = find_faults(game)
+    faults = checked(game)
     say_json(faults_plain(game, faults)) if as_json else say(summary(faults) or "Nothing to say against this game.")
     sys.exit(int(any(fault.level == "fault" for fault in faults)))
 
@@ -190,23 +182,22 @@ def check(file: Path, as_json: bool) -> None:
 )
 @click.option("--markdown", is_flag=True, help="With headings and lists in Markdown; lines are not wrapped.")
 @JSON
-def rules(file: Path, reader: str, markdown: bool, as_json: bool) -> None:
+def rules(file: Path, reader: Literal["players", "maker"], markdown: bool, as_json: bool) -> None:
     """Print the rules of a game."""
-    from bolometric.core.words.aloud import players_rules
-    from bolometric.core.words.plain import rules_plain
-    from bolometric.core.words.rule_sheet import makers_sheet
+    from bolometric.front.answers import rules as written
+    from bolometric.front.more import rules_plain
 
     game = game_of(file)
     if as_json:
         say_json(rules_plain(game, reader))
         return
-    text = players_rules(game, markdown) if reader == "players" else makers_sheet(game, markdown)
+    text = written(game, reader, markdown)
     click.echo(text) if markdown else say(text)
 
 
 @main.command()
 def schema() -> None:
     """Print the JSON Schema of the game file."""
-    from bolometric.core.game.schema import schema as game_schema
+    from bolometric.front.answers import schema as of_games
 
-    say_json(game_schema())
+    say_json(of_games())

@@ -58,8 +58,7 @@ _TO = click.option("--to", type=click.Path(path_type=Path), help="Another data f
 @_TO
 def add(to: Path | None) -> None:
     """Add the menu entry, the icon, the kind of file, the manual page and the completion."""
-    from bolometric.core.game.files import write_bytes
-    from bolometric.core.settings.errors import FileError
+    from bolometric.front.more import FileError, write_bytes
 
     base = to or _data()
     try:

@@ -145,8 +145,7 @@ def painting() -> None:
 
 def game_of(file: Path) -> Any:
     """The game in a file; a wrong file ends the command."""
-    from bolometric.core.game.files import from_text, read
-    from bolometric.core.settings.errors import FileError
+    from bolometric.front.more import FileError, from_text, read
 
     try:
         return from_text(typed_in(), INPUT) if is_dash(file) else read(file)
@@ -169,8 +168,7 @@ def typed_in(largest: int = 1_000_000) -> bytes:
 
 def hand_out(data: bytes, out: Path) -> None:
     """Write a file and say so, or write to standard output and say nothing. Ends the command where it cannot be."""
-    from bolometric.core.game.files import write_bytes
-    from bolometric.core.settings.errors import FileError
+    from bolometric.front.more import FileError, write_bytes
 
     if is_dash(out):
         sys.stdout.buffer.write(data)
@@ -184,7 +182,7 @@ def hand_out(data: bytes, out: Path) -> None:
 
 def say(text: str) -> None:
     """Print text that is wrapped to the usual terminal."""
-    from bolometric.core.text.wrapped import wrapped
+    from bolometric.front.more import wrapped
 
     click.echo(wrapped(text))
 

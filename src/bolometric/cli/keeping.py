@@ -27,7 +27,7 @@ from bolometric.cli.group import (
 )
 
 if TYPE_CHECKING:
-    from bolometric.core.logbook.store import Logbook
+    from bolometric.front.more import Logbook
 
 _BOOK = click.option(
     "--book", type=click.Path(path_type=Path), help="Another logbook than the one in your data folder."
@@ -44,8 +44,7 @@ def log() -> None:
 
 @contextmanager
 def _opened(book: Path | None) -> Iterator[Logbook]:
-    from bolometric.core.logbook.store import Logbook, usual_place
-    from bolometric.core.settings.errors import FileError
+    from bolometric.front.more import FileError, Logbook, usual_place
 
     try:
         with Logbook(book or usual_place()) as found:
@@ -73,9 +72,7 @@ def add(
     file: Path, day: str | None, totals: str, anyway: bool, tables: int | None, book: Path | None, **said: Any
 ) -> None:
     """Write one session in."""
-    from bolometric.core.logbook.calibration import story
-    from bolometric.core.logbook.session import impossible_words, session_of
-    from bolometric.core.settings.errors import FileError, GameError
+    from bolometric.front.more import FileError, GameError, impossible_words, session_of, story
 
     game = game_of(file)
     said["totals"] = tuple(part.strip() for part in totals.split(",") if part.strip())
@@ -103,8 +100,7 @@ def add(
 @JSON
 def list_(group: str, name: str, since: str, words: str, book: Path | None, as_json: bool) -> None:
     """List sessions, the newest first."""
-    from bolometric.core.logbook.calibration import story
-    from bolometric.core.logbook.transfer import to_json
+    from bolometric.front.more import story, to_json
 
     with _opened(book) as found:
         listed = found.sessions(name, group, since, words)
@@ -130,7 +126,7 @@ def list_(group: str, name: str, since: str, words: str, book: Path | None, as_j
 @_BOOK
 def export(out: Path | None, group: str, name: str, since: str, book: Path | None) -> None:
     """Take sessions out: as CSV for a spreadsheet, or as JSON with their games."""
-    from bolometric.core.logbook.transfer import to_csv, to_json
+    from bolometric.front.more import to_csv, to_json
 
     with _opened(book) as found:
         listed = found.sessions(name, group, since)
@@ -146,8 +142,7 @@ def export(out: Path | None, group: str, name: str, since: str, book: Path | Non
 @_BOOK
 def import_(file: Path, games: tuple[Path, ...], book: Path | None) -> None:
     """Take sessions in, from a CSV or JSON file: all of them or none."""
-    from bolometric.core.game.files import read_text, text_from
-    from bolometric.core.logbook.transfer import from_csv, from_json
+    from bolometric.front.more import from_csv, from_json, read_text, text_from
 
     known = {game.name: game for game in map(game_of, games)}
     with _opened(book) as found:
@@ -176,8 +171,8 @@ def import_(file: Path, games: tuple[Path, ...], book: Path | None) -> None:
 @JSON
 def report(out: Path | None, group: str, name: str, since: str, book: Path | None, as_json: bool) -> None:
     """Tell what the sessions say: luck or rule, how groups work, what to try next time."""
-    from bolometric.core.logbook.report import report as told
-    from bolometric.core.logbook.report import report_parts
+    from bolometric.front.more import report as told
+    from bolometric.front.more import report_parts
 
     with _opened(book) as found:
         sessions = found.sessions(name, group, since)
@@ -188,7 +183,7 @@ def report(out: Path | None, group: str, name: str, since: str, book: Path | Non
         say(told(sessions))
         return
     painting()
-    from bolometric.core.game.printing import Printing
+    from bolometric.front.more import Printing
     from bolometric.paint.printed.logged import term_pdf
     from bolometric.paint.printed.out import without_screen
 

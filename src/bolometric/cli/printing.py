@@ -2,15 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
 from pathlib import Path
-from typing import Any
 
 import click
 
-from bolometric.cli.group import FILE, fail, game_of, hand_out, is_dash, main, painting
-
-KINDS = (".pdf", ".svg", ".png", ".md")
+from bolometric.cli.group import FILE, fail, game_of, hand_out, main, painting
 
 
 @main.command()
@@ -32,8 +28,8 @@ def sheets(
     file: Path, out: Path, only: str, paper: str | None, look: str | None, alike: int | None, learners: int | None
 ) -> None:
     """Write what is cut out, laid down, read or handed in, true to size."""
-    from bolometric.core.game.document import with_values
-    from bolometric.core.settings.errors import FileError, GameError
+    from bolometric.front.more import FileError, GameError, with_values
+    from bolometric.front.sheets import pages
 
     painting()
     game = game_of(file)
@@ -42,35 +38,7 @@ def sheets(
     if learners is not None:
         changes["printing.copies"] = "class"
     try:
-        for path, data in _pages(with_values(game, changes) if changes else game, out, only):
+        for path, data in pages(with_values(game, changes) if changes else game, out, only):
             hand_out(data, path)
     except (FileError, GameError) as error:
         fail(error)
-
-
-def _pages(game: Any, out: Path, only: str) -> Iterator[tuple[Path, bytes]]:
-    """Make the pages; gives each file with what goes into it."""
-    from bolometric.core.settings.errors import FileError
-    from bolometric.core.sheets.gathering import contents_of, with_card
-    from bolometric.core.sheets.teacher import markdown
-    from bolometric.paint.printed import out as written
-    from bolometric.paint.printed.book import chosen, pages_of, paper_of
-
-    kind = ".pdf" if is_dash(out) else out.suffix.lower()
-    if kind not in KINDS:
-        raise FileError(f"{out.name} does not say what to write: let it end in {', '.join(KINDS[:-1])} or {KINDS[-1]}.")
-    contents = contents_of(game)
-    wanted = chosen(contents, only)
-    if "teacher" in wanted or kind == ".md":
-        contents = with_card(contents)
-    if kind == ".md":
-        yield out, markdown(contents).encode()
-        return
-    written.without_screen()
-    pages, paper = pages_of(contents, wanted), paper_of(contents)
-    if kind == ".pdf":
-        yield out, written.pdf(pages, paper)
-        return
-    draw: Callable[..., bytes] = written.svg if kind == ".svg" else written.png
-    for number, page in enumerate(pages, 1):
-        yield out.with_name(f"{out.stem}-{number:02d}{kind}"), draw(page, paper, number, len(pages))

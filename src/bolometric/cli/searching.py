@@ -37,19 +37,15 @@ def tune(
     as_json: bool,
 ) -> None:
     """Look for games like this one that suit its targets better, the best first."""
-    from bolometric.core.settings.errors import GameError
-    from bolometric.core.tuning.search import TRIES
-    from bolometric.core.tuning.search import tune as search
-    from bolometric.core.tuning.telling import candidates_plain, candidates_text
-    from bolometric.core.tuning.workers import sharing
+    from bolometric.front.answers import tune as better
+    from bolometric.front.more import GameError, candidates_plain, candidates_text
 
     game = game_of(file)
     try:
-        with sharing(workers, cluster) as share:
-            *_, last = search(game, free, lock, seed, tries or TRIES, budget, share)
+        found = better(game, free, lock, seed, tries, budget, workers, cluster)
     except GameError as error:
         fail(error)
-    say_json(candidates_plain(last.best)) if as_json else say(candidates_text(game, last.best))
+    say_json(candidates_plain(found)) if as_json else say(candidates_text(game, found))
 
 
 @main.command()
@@ -72,17 +68,13 @@ def sweep(
     file: Path, knobs: tuple[str, ...], runs: int, seed: int, workers: int, cluster: str, as_csv: bool, as_json: bool
 ) -> None:
     """Go through the values of a setting, or of two together, and print every reading of each game."""
-    from bolometric.core.settings.errors import GameError
-    from bolometric.core.tuning.sweep import sweep as through
-    from bolometric.core.tuning.sweep import swept
-    from bolometric.core.tuning.telling import points_csv, points_plain, points_text
-    from bolometric.core.tuning.workers import sharing
+    from bolometric.front.answers import sweep as through
+    from bolometric.front.more import GameError, points_csv, points_plain, points_text, swept
 
     game = game_of(file)
     try:
         asked = [swept(game, text) for text in knobs]
-        with sharing(workers, cluster) as share:
-            points = list(through(game, asked, runs, seed, share=share))
+        points = through(game, *knobs, runs=runs, seed=seed, workers=workers, cluster=cluster)
     except GameError as error:
         fail(error)
     if as_csv:
@@ -105,17 +97,12 @@ def sweep(
 @JSON
 def find(brief: Path, tries: int | None, seed: int, workers: int, cluster: str, as_json: bool) -> None:
     """Look for games of every kind that suit a brief, with the pieces at hand, the best first."""
-    from bolometric.core.game.files import plain_from, plain_of
-    from bolometric.core.settings.errors import FileError, GameError
-    from bolometric.core.tuning.find import TRIES
-    from bolometric.core.tuning.find import find as search
-    from bolometric.core.tuning.telling import candidates_plain, candidates_text
-    from bolometric.core.tuning.workers import sharing
+    from bolometric.front.answers import find as search
+    from bolometric.front.more import FileError, GameError, candidates_plain, candidates_text, plain_from, plain_of
 
     try:
-        with sharing(workers, cluster) as share:
-            asked = plain_from(typed_in(), INPUT) if is_dash(brief) else plain_of(brief)
-            found = search(asked, seed, tries or TRIES, share)
+        asked = plain_from(typed_in(), INPUT) if is_dash(brief) else plain_of(brief)
+        found = search(asked, seed, tries, workers, cluster)
     except (FileError, GameError) as error:
         fail(error)
     say_json(candidates_plain(found)) if as_json else say(candidates_text(None, found))
