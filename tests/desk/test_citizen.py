@@ -25,7 +25,7 @@ def start_again(qtbot, name, file=None):
     """What a second start of the program does, in a process of its own: whether a window took it."""
     given = "None" if file is None else f"Path({str(file)!r})"
     code = (
-        "from pathlib import Path; from bolometric.desk import single;"
+        "from pathlib import Path; from bolometric.desk.shell import single_window as single;"
         "single.PATIENCE = 20_000;"  # a busy machine is no fault of the window
         "print(single.hand_over({}, {!r}))"
     )

@@ -47,8 +47,8 @@ def test_nothing_a_game_says_is_obeyed(qtbot, open_window, tmp_path):
     settle(qtbot, window, lambda: window.opened(window.filing.open(seen)))
     assert NAME in window.sheet.toPlainText()
     assert window.windowTitle().startswith(NAME.replace("[*]", "[*][*]"))
-    for show in (window.show_shape, window.show_odds, window.show_runs, window.show_table, window.show_shelf):
-        show()
+    for view in ("shape", "odds", "runs", "table", "shelf"):
+        window.go(view)
         qtbot.wait(60)
         assert not obeyed()
     for page in range(len(window.late.odds.pages)):

@@ -28,8 +28,8 @@ SMALL = QSize(900, 560)
 
 
 def test_every_view_fits_a_small_window(window, qtbot):
-    for show in (window.show_shape, window.show_odds, window.show_runs, window.show_table, window.show_shelf):
-        show()
+    for view in ("shape", "odds", "runs", "table", "shelf"):
+        window.go(view)
         window.resize(SMALL)
         qtbot.waitUntil(lambda: window.size() == SMALL)
         assert window.minimumSizeHint().width() <= SMALL.width()

@@ -74,7 +74,7 @@ def scrolled(root):
 
 @pytest.mark.parametrize("view", [*VIEWS, "begin", "first_steps"])
 def test_nothing_is_cut_off_or_written_over(qtbot, window, view):
-    window.go(view)
+    window._does(f"show_{view}")()
     for size in SIZES:
         window.resize(size)
         qtbot.wait(120)

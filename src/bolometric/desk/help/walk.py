@@ -98,7 +98,7 @@ class Walk(QFrame):
             row.addWidget(button)
         self.back.clicked.connect(lambda: self.show_step(self.at - 1))
         self.on.clicked.connect(lambda: self.show_step(self.at + 1))
-        self.leave.clicked.connect()
+        self.leave.clicked.connect(self.stop)
         window.installEventFilter(self)
         self.hide()
 

@@ -21,11 +21,11 @@ from PySide6.QtWidgets import QGridLayout, QScrollArea, QVBoxLayout, QWidget
 from bolometric.assets import SUFFIX
 from bolometric.desk.parts.plain import Label, tip
 from bolometric.desk.views.card import CARD, GameCard
-from bolometric.desk.working.lane import Lane
 from bolometric.paint.palette import LIGHT, Palette
 
 if TYPE_CHECKING:
     from bolometric.desk.views.card_entry import ShelfEntry
+    from bolometric.desk.working.lane import Lane
 
 BETWEEN, BESIDE = 14, 22
 """Pixels between two cards, and beside them."""
@@ -77,7 +77,8 @@ class ShelfView(QScrollArea):
         self.setAccessibleName("Shelf of games")
         self.cards: dict[Path, GameCard] = {}
         self.colours: Palette = LIGHT
-        self._lane = Lane("shelf", self)
+        self._lane: Lane | None = None
+        """Not before files are read: it brings the core along."""
         self.reads = False
         """Whether files are read as soon as they are shown: not before the core is there."""
         self._sections: list[ShelfSection] = []
@@ -188,11 +189,15 @@ class ShelfView(QScrollArea):
             self._look(path)
 
     def _look(self, path: Path) -> None:
-        self._lane.add(partial(_look, path), then=self._looked)
+        from bolometric.desk.working.lane import Lane
 
-    def _looked(self, entry: ShelfEntry) -> None:
-        self._fill(entry)
-        self._lane.add(partial(_weigh, entry), then=self._fill)  # behind the cards that have not been looked at yet
+        lane = self._lane = self._lane or Lane("shelf", self)
+
+        def looked(entry: ShelfEntry) -> None:
+            self._fill(entry)
+            lane.add(partial(_weigh, entry), then=self._fill)  # behind the cards that have not been looked at yet
+
+        lane.add(partial(_look, path), then=looked)
 
     def _fill(self, entry: ShelfEntry) -> None:
         if entry.path not in self.cards:
@@ -233,7 +238,8 @@ class ShelfView(QScrollArea):
 
     def close_lane(self) -> None:
         """End the thread."""
-        self._lane.close()
+        if self._lane is not None:
+            self._lane.close()
 
 
 def _look(path: Path) -> ShelfEntry:
