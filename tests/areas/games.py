@@ -11,19 +11,16 @@ from tests.areas.digits.test_digits import digit_games
 from tests.areas.duel.test_duel import duels
 from tests.areas.filled.test_filled import filled_games
 from tests.areas.grid.test_grid import grids
+from tests.areas.multiples.test_multiples import charts
 from tests.areas.purse.test_purse import purses
 from tests.areas.record.test_record import records
+from tests.areas.rows.test_rows import row_games
 from tests.areas.sets.test_sets import set_games
 from tests.random_games import games
 
 DEMO = {path.name.removesuffix(".bolo.json"): read(path) for path in demo_files()}
 ALL = {**DEMO, **{game.name: game for game in (starter.game for starter in starters())}}
 """Every demo game and every starter, by name."""
-
-
-def of_kind(name):
-    """A game of the shelf, or a starter, for an area whose games are few."""
-    return st.sampled_from([game for game in ALL.values() if type(game.area).__name__ == name])
 
 
 def filled(name):
@@ -35,9 +32,9 @@ STRATEGIES = {
     "Sets": set_games(),
     "Boxes": filled("Boxes"),
     "PlacedCounters": filled("PlacedCounters"),
-    "Multiples": of_kind("Multiples"),
+    "Multiples": charts(),
     "Digits": digit_games(("one_by_one", "together")),
-    "DigitRows": digit_games(("rows",)),
+    "DigitRows": row_games,
     "Purse": purses(),
     "Duel": duels(),
     "Grid": grids(),

@@ -189,6 +189,8 @@ def test_lists_of_areas_follow_from_the_catalogue():
     assert set(apart["modules"]) == packages
     assert {entry.kind.__module__.rpartition(".")[0] for entry in AREAS} == packages
     assert all(games_of(entry) for entry in AREAS)
+    assert all(entry.page.is_file() for entry in AREAS)
+    assert all(list((ROOT / "tests/areas" / name.rpartition(".")[2]).glob("test_*.py")) for name in packages)
 
 
 def test_one_area_is_held_by_a_command(capsys):

@@ -1,4 +1,4 @@
-"""Boxes and placed counters: clearing times, who is first under one caller, placements; and multiples."""
+"""Boxes and placed counters: clearing times, who is first under one caller, placements."""
 
 from itertools import combinations_with_replacement
 from math import factorial
@@ -8,14 +8,12 @@ import pytest
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
-from bolometric.core.areas.catalogue import area_of
 from bolometric.core.areas.filled.cleared import clear_within
 from bolometric.core.areas.filled.fill import Fill, line_of, soonest
 from bolometric.core.areas.filled.first import clock, mean_draws, shares
 from bolometric.core.areas.filled.placing import best_against, best_for_clearing
 from bolometric.core.areas.filled.thumbs import by_odds, evenly
 from bolometric.core.game.document import game_from
-from bolometric.core.game.seats import Style
 from bolometric.core.judge.faults import find_faults
 from bolometric.core.measure.measuring import in_style, measure, measure_exactly
 from bolometric.core.play.sitting import Sitting
@@ -267,71 +265,3 @@ def test_boards_alike_favour_nobody_and_all_may_be_stuck():
     assert exact["seat_wins"].values == pytest.approx([(1 - stuck) / 9] * 9)
     assert abs(found.simulated["stuck"].mean - stuck) <= 4 * found.simulated["stuck"].stderr
     assert found.exact.result is None  # how long it takes is played
-
-
-chart_styles = st.lists(
-    st.sampled_from([{}, *({"choose": "thumb", "rule": rule} for rule in ("most_ways", "lowest", "highest"))]),
-    min_size=1,
-    max_size=3,
-)
-
-
-@settings(max_examples=8, deadline=None)
-@given(
-    st.lists(st.integers(0, 9), min_size=2, max_size=6),
-    chart_styles,
-    st.integers(1, 3),
-    st.integers(1, 3),
-    st.integers(0, 12),
-)
-def test_multiples_by_hand_are_those_of_the_runs(faces, styles, seats, counters, limit):
-    """The table plays by the words of the rules; its mean length must be that of the compiled runs."""
-    try:
-        game = game_from(
-            {
-                "pieces": [{"faces": [*faces, 1]}],
-                "area": {"kind": "tiles", "play": "multiples", "chart": 25, "limit": limit, "counters": counters},
-                "seats": {"count": seats, "styles": styles},
-            }
-        )
-    except GameError:
-        assume(False)
-        raise
-    batch = area_of(game).measured.player(game)(20_000, 1000, np.random.default_rng(3))
-    turns, wins = [], np.zeros(seats)
-    for seed in range(150):
-        sitting = Sitting(game, seed)
-        while not sitting.now.over:
-            before = sitting.now
-            sitting.play_on(game.seats.style(before.seat))
-            gone = [n for n, (a, b) in enumerate(zip(before.owner, sitting.now.owner, strict=True)) if a >= 0 > b]
-            if gone and before.waiting == "draw":
-                total = int(sitting.here.shown.total)
-                lower = range(total, gone[0], total)
-                assert gone[0] % total == 0
-                assert all(before.owner[n] < 0 for n in lower)
-        turns.append(sitting.now.turn)
-        wins[sitting.now.winners[0]] += 1
-    error = np.std(turns) / len(turns) ** 0.5
-    assert abs(np.mean(turns) - batch.turns.mean()) < 4.5 * error + 1e-9
-    share = np.array([(batch.winner == seat).mean() for seat in range(seats)])
-    assert np.all(np.abs(wins / 150 - share) < 4.5 * np.sqrt(share * (1 - share) / 150) + 0.01)
-
-
-def test_a_chart_with_numbers_nothing_divides():
-    game = game_from(
-        {
-            "pieces": [{"faces": [2, 4, 6]}],
-            "area": {"kind": "tiles", "play": "multiples", "chart": 20, "limit": 10, "counters": 2},
-        }
-    )
-    faults = find_faults(game)
-    assert "Counters on 11, 13, 15, 17 and 19 can never come off: in" in next(
-        fault.sentence for fault in faults if fault.code == "may_never_end"
-    )
-    with pytest.raises(GameError, match="No best play is known"):
-        in_style(game, "plan")
-    assert "choice" not in measure(game, 500).readings
-    sensible = in_style(game, "thumb")
-    assert Style(choose="thumb", rule="most_ways") in sensible.seats.styles
-    assert measure(sensible, 500).readings["stuck"].mean == 0
