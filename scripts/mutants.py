@@ -1,9 +1,11 @@
-"""Breaks lines at random and asks the tests: mutants.py TIMES [SEED] [FILE OF RESULTS].
+"""Breaks lines at random and asks the tests: mutants.py TIMES [SEED] [FILE OF RESULTS] [SINCE].
 
 Run it in a clone of its own, for it writes into the sources. It needs cosmic-ray and pytest-cov beside the usual tools,
 and that it has been noted which test runs which line (pytest --cov=bolometric --cov-context=test). Each mutant is one
 operator of cosmic-ray at one place of the core or the desk. Of the tests that run its line those come first that run
 few lines in all, and so are quick. Coverage sees no compiled code: there the tests that run its module are asked.
+
+With SINCE, a commit, only lines are broken that stood nowhere in the sources then: what was only moved is not new.
 
 Left out is what has no effect by its place in the text: annotations, decorators (a compiler's options, slots and frozen
 of dataclasses, property and override of what is only read) and the word strict of zip.
@@ -96,8 +98,23 @@ def mutants_of(path: Path) -> dict[str, list[MutationSpec]]:
     return dict(groups)
 
 
-def main(times: int, seed: int, results: Path) -> None:
+def lines_of(commit: str) -> set[str]:
+    """Every line of the sources at a commit, without what is before and behind it."""
+    listed = ["git", "ls-tree", "-r", "--name-only", commit, "src/bolometric"]
+    files = subprocess.run(listed, capture_output=True, text=True, check=True).stdout.split()
+    found: set[str] = set()
+    for file in files:
+        if file.endswith(".py"):
+            shown = subprocess.run(
+                ["git", "show", f"{commit}:{file}"], capture_output=True, text=True, check=True
+            ).stdout
+            found |= {line.strip().rstrip(",") for line in shown.splitlines()}
+    return found
+
+
+def main(times: int, seed: int, results: Path, since: str = "") -> None:
     """Make so many mutants, and tell which were not noticed."""
+    known = lines_of(since) if since else set()
     by_line, chance = tests_by_line(), random.Random(seed)
     lines = Counter(test for (_, line), tests in by_line.items() if line for test in tests)
     sizes = [path.stat().st_size for path in SOURCES]
@@ -110,7 +127,8 @@ def main(times: int, seed: int, results: Path) -> None:
         item = chance.choice(groups[chance.choice(sorted(groups))])
         after = mutate_code(before, get_operator(item.operator_name)(), item.occurrence)
         tests = asked((str(path), item.start_pos[0]), by_line, lines)
-        if after is None or after == before or "import" in before.splitlines()[item.start_pos[0] - 1]:
+        line = before.splitlines()[item.start_pos[0] - 1].strip()
+        if after is None or after == before or "import" in line or line.rstrip(",") in known:
             continue
         count += 1
         path.write_text(after)
@@ -120,11 +138,10 @@ def main(times: int, seed: int, results: Path) -> None:
         finally:
             path.write_text(before)
         kept += found
-        text = before.splitlines()[item.start_pos[0] - 1].strip()
         said = "noticed" if found else "MISSED" if tests else "UNTESTED"
         with results.open("a") as file:
             print(
-                f"{said} {path}:{item.start_pos[0]} {item.operator_name} | {text} | {len(tests)} tests, "
+                f"{said} {path}:{item.start_pos[0]} {item.operator_name} | {line} | {len(tests)} tests, "
                 f"{time.monotonic() - began:.0f} s",
                 file=file,
             )
@@ -132,4 +149,9 @@ def main(times: int, seed: int, results: Path) -> None:
 
 
 if __name__ == "__main__":
-    main(int(sys.argv[1]), int(sys.argv[2]) if len(sys.argv) > 2 else 1, Path(*sys.argv[3:4] or ["mutants.txt"]))
+    main(
+        int(sys.argv[1]),
+        int(sys.argv[2]) if len(sys.argv) > 2 else 1,
+        Path(*sys.argv[3:4] or ["mutants.txt"]),
+        *sys.argv[4:5],
+    )

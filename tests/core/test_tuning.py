@@ -113,7 +113,7 @@ def test_a_target_for_a_style_and_a_fluency_is_measured_so():
     assert found["as_set", "counts everything"] > 1
 
 
-def test_the_best_setting_is_found_in_nineteen_of_twenty_seeds():
+def test_the_best_setting_is_found_in_nine_of_ten_seeds():
     """Against every game of three settings, worked out; the search looks at one in ten of them."""
     game = game_from(BASE)
     assert size_of(game, FREE, 10_000) == 200 * 4 * 2
@@ -126,10 +126,10 @@ def test_the_best_setting_is_found_in_nineteen_of_twenty_seeds():
                 )
                 best = max(best, look(tried, targets_of(tried), 50, 1).suits)
     reached = 0
-    for seed in range(20):
+    for seed in range(10):
         *_, last = tune(game, FREE, seed=seed, tries=120, most=2, long=300)
         reached += last.best[0].suits >= best - 0.01
-    assert reached >= 19
+    assert reached >= 9
 
 
 def test_what_is_locked_never_moves_and_every_candidate_is_a_game():
