@@ -260,7 +260,7 @@ class Work:
     """What is worked out while the area is played."""
 
     tasks: Callable[[Game], Tasks]
-    """What each note means that its loops write (working/trace): called with the kind and the two numbers of a note,
+    """What each note means that its loops write (learner_work/trace): called with the kind and the two numbers of a note,
     once for each different one."""
     expected: Callable[[Game], tuple[tuple[Done, ...], ...] | None] = _not_expected
     """For each seat how often it does what in a game on average, exactly; None where that is not known. What all do at

@@ -10,7 +10,7 @@ from bolometric.core.pieces.kinds import AnyPiece, die, faces_of
 from bolometric.core.text.figures import minus
 
 
-def sameness(game: Game) -> Iterator[Fault]:
+def always_same(game: Game) -> Iterator[Fault]:
     """A draw that always makes one number is a fault; a piece among others that always shows one is worth a look."""
     if getattr(game.area, "sides", ()) or not game.area.uses_pieces:
         return  # against pieces of another's own it may be the point

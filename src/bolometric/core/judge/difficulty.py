@@ -1,7 +1,7 @@
 """How hard a game is, on four plain scales: the sums, the deciding, the luck, the time. The same for every area.
 
 Each scale runs from 0 to 1 and says what it is made of. Times are those of whoever the game says plays it, or else of a
-learner who counts on (working/fluency), so that games can be put side by side.
+learner who counts on (learner_work/fluency), so that games can be put side by side.
 """
 
 from __future__ import annotations

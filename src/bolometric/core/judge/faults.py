@@ -14,7 +14,7 @@ from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Band, Game
 from bolometric.core.game.fault import Change, Fault
-from bolometric.core.judge.always_same import sameness
+from bolometric.core.judge.always_same import always_same
 from bolometric.core.judge.annoyances import annoyances
 from bolometric.core.judge.change_size import Stray, stray
 from bolometric.core.judge.cures import MOST_CURES, Cures, deadline
@@ -67,7 +67,7 @@ class _Seeker:
         endless = list(self._endless())
         yield from endless
         yield from self._no_number()
-        yield from sameness(self.game)
+        yield from always_same(self.game)
         yield from self.area.by_rules(self.game)
         if not endless:
             too_long = list(self._far_too_long())

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from bolometric.core.game.document import Game, with_value
-from bolometric.core.judge import change_size as closeness
+from bolometric.core.judge import change_size
 from bolometric.core.judge.nearby import order_of
 from bolometric.core.pieces.words import pieces_words
 from bolometric.core.settings.errors import GameError
@@ -87,7 +87,7 @@ class Difference:
 def differences(one: Game, other: Game, paths: Sequence[str]) -> tuple[Difference, ...]:
     """In which of the settings two games differ, as something to do to the first to get the second.
 
-    A number counts by its part, as cures do (judge/closeness): half as large again is 0.5, and a choice is 0.3.
+    A number counts by its part, as cures do (judge/change_size): half as large again is 0.5, and a choice is 0.3.
     """
     found = []
     for path in paths:
@@ -126,8 +126,8 @@ def part_of(one: float, other: float, step: float) -> float:
 def kind_of(path: str, knob: KnobAt) -> float:
     """How different two games are by another choice, other pieces or another list."""
     if path == PIECES:
-        return closeness.PIECES
-    return closeness.CHOICE if knob.knob.kind == "choice" else closeness.LIST
+        return change_size.PIECES
+    return change_size.CHOICE if knob.knob.kind == "choice" else change_size.LIST
 
 
 def apart(one: Game, other: Game, paths: Sequence[str]) -> float:

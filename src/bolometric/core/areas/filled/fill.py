@@ -16,7 +16,7 @@ from bolometric.core.game.seats import Style
 from bolometric.core.settings.amounts import Value
 
 FILLED, PUT = 3, 4
-"""Kinds of note (working/trace): a draw by which a board is filled, a counter that is put on a number."""
+"""Kinds of note (learner_work/trace): a draw by which a board is filled, a counter that is put on a number."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -9,7 +9,7 @@ from bolometric.core.results.readings import Reading
 HOME, AT_HOME, AT_OUT, AFTER_ROUNDS, HOME_WITH = range(5)
 """What wins, as codes."""
 ASKED = 3
-"""The kind of note (working/trace) for a card: its pack and itself."""
+"""The kind of note (learner_work/trace) for a card: its pack and itself."""
 WINS = ("home", "most_at_home", "most_at_out", "most_after_rounds", "home_with")
 KEPT, MET, REPEATS = "cards kept by ", "cards met of ", "cards met again"
 """Names under which a batch counts cards: by seat and by pack, from 1."""
