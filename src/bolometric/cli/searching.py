@@ -90,19 +90,37 @@ def sweep(
     required=True,
     help="A game file; its brief, seats and pieces count.",
 )
-@click.option("--tries", type=click.IntRange(1, 10_000), help="Candidates of each beginning.")
 @_SEED
 @_WORKERS
 @_CLUSTER
 @JSON
-def find(brief: Path, tries: int | None, seed: int, workers: int, cluster: str, as_json: bool) -> None:
-    """Look for games of every kind that suit a brief, with the pieces at hand, the best first."""
-    from bolometric.front.answers import find as search
-    from bolometric.front.more import FileError, GameError, candidates_plain, candidates_text, plain_from, plain_of
+def find(brief: Path, seed: int, workers: int, cluster: str, as_json: bool) -> None:
+    """Look for games of every kind that suit a brief, with the pieces at hand, the best first.
+
+    What is found is sound, fair and on the aim; of every other kind one line says why it is left out.
+    """
+    from bolometric.front.more import (
+        FileError,
+        GameError,
+        candidates_plain,
+        candidates_text,
+        left_out_text,
+        look_for,
+        plain_from,
+        plain_of,
+        sharing,
+    )
 
     try:
         asked = plain_from(typed_in(), INPUT) if is_dash(brief) else plain_of(brief)
-        found = search(asked, seed, tries, workers, cluster)
+        with sharing(workers, cluster) as share:
+            found = look_for(asked, seed, share)
     except (FileError, GameError) as error:
         fail(error)
-    say_json(candidates_plain(found)) if as_json else say(candidates_text(None, found))
+    if as_json:
+        left = [{"kind": kind, "why": why} for kind, why in found.left_out]
+        say_json({**candidates_plain(found.best), "left_out": left})
+        return
+    say(candidates_text(None, found.best) or "No game of any kind can be stood for with this brief.")
+    if found.left_out:
+        say(f"\n{left_out_text(found.left_out)}")

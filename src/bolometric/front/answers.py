@@ -183,7 +183,6 @@ def tune(
 def find(
     brief: Mapping[str, Any] | Game,
     seed: int = 1,
-    tries: int | None = None,
     workers: int = 1,
     cluster: str = "",
 ) -> tuple[Candidate, ...]:
@@ -191,17 +190,16 @@ def find(
 
     ``brief`` is plain data as in a game file, or a game; its brief, seats and pieces count.
 
-    >>> found = find({"brief": {"minutes": {"low": 5, "high": 10}}, "seats": {"count": 2}}, tries=2)
-    >>> found[0].suits >= found[-1].suits
-    True
+    >>> found = find({"brief": {"minutes": {"low": 5, "high": 10}}, "seats": {"count": 2}})
+    >>> found[0].suits, found[0].why.startswith("Each works out")
+    (1.0, True)
     """
-    from bolometric.core.tuning.find import TRIES
     from bolometric.core.tuning.find import find as search
     from bolometric.core.tuning.workers import sharing
 
     plain = brief if isinstance(brief, Mapping) else brief.model_dump(mode="json")
     with sharing(workers, cluster) as share:
-        return search(plain, seed, tries or TRIES, share)
+        return search(plain, seed, share)
 
 
 def sheets(game: Game, out: str | Path, only: str = "") -> list[Path]:

@@ -78,6 +78,12 @@ class AreaPart(Part):
     """Whether a game is over without anybody having won it."""
     thought_runs: ClassVar[int] = 20_000
     """Games from which it is told how much thinking helps, where that can't be worked out."""
+    noun: ClassVar[str] = ""
+    """What a game of the kind is called where it is made for an aim: 'A trail'; empty for a kind that has no name."""
+    idle_at_most: ClassVar[float] = 0.5
+    """Share of turns in which nothing may happen, for a game that is offered."""
+    unused_at_most: ClassVar[float] = 0.0
+    """Part of the board's places that may never be used, for a game that is offered."""
     slips_may_stand: ClassVar[bool] = False
     """Whether a game goes on by a total that was got wrong: its rules follow from the totals of whole draws."""
     at_aim: ClassVar[str] = "done"

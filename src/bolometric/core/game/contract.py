@@ -37,6 +37,10 @@ S = TypeVar("S", bound=Standing)
 K = TypeVar("K", bound=Hashable)
 
 
+Plain = dict[str, Any]
+"""A game as it stands in a file."""
+
+
 def _no(game: Game) -> bool:
     return False
 
@@ -117,6 +121,10 @@ def _nothing_to_choose(game: Game, now: object) -> str:
     return "There is nothing to choose in this game: draw, and see."
 
 
+def _as_it_is(data: Plain) -> Iterable[Plain]:
+    return (data,)
+
+
 def _never_endless(analysis: Analysis) -> None:
     return
 
@@ -178,6 +186,9 @@ class Board(Generic[S]):
     bent: Callable[[Game, int, float, float], tuple[str, object] | None] = _not_bent
     """The setting that changes, with its value, if a handle of the board, from 0, is drawn elsewhere: from the left and
     from the top, in percent. None where there are none."""
+    suited: Callable[[Plain], Iterable[Plain]] = _as_it_is
+    """A game as plain data, with pieces that its board was not made for: the same with boards whose numbers suit them.
+    Called for games that are composed; what comes of it need not be a game. May take a second."""
     printed: Callable[[Game, Places | None], Printed] | None = None
     """What players lay down, cut out and write on, given the board; None for the board alone."""
     marks: Callable[[Game, int], dict[int, str]] = _no_marks
@@ -260,8 +271,8 @@ class Work:
     """What is worked out while the area is played."""
 
     tasks: Callable[[Game], Tasks]
-    """What each note means that its loops write (learner_work/trace): called with the kind and the two numbers of a note,
-    once for each different one."""
+    """What each note means that its loops write (learner_work/trace): called with the kind and the two numbers of a
+    note, once for each different one."""
     expected: Callable[[Game], tuple[tuple[Done, ...], ...] | None] = _not_expected
     """For each seat how often it does what in a game on average, exactly; None where that is not known. What all do at
     once stands with each of them. Called with every edit, within 50 ms."""

@@ -21,7 +21,7 @@ from bolometric.core.judge.cures import MOST_CURES, Cures, deadline
 from bolometric.core.judge.nearby import fitted
 from bolometric.core.judge.places import favoured_places, rebased
 from bolometric.core.judge.practising import practising
-from bolometric.core.judge.verdict import applies, off
+from bolometric.core.judge.verdict import may_be_asked, off
 from bolometric.core.measure.equal_seats import between_equals
 from bolometric.core.measure.measuring import quick_measure
 from bolometric.core.outcomes.breakdown import no_number_words
@@ -29,6 +29,8 @@ from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.show import headline
 from bolometric.core.text.figures import percent
 
+SURE = 2
+"""Standard errors by which a simulated reading must miss its target to be called off it."""
 HARDLY_EVER = 0.01
 """A game that ends in time less often than this is called too long for any lesson."""
 
@@ -119,10 +121,10 @@ class _Seeker:
     def _off(self, key: str, among: str = "") -> Iterator[Fault]:
         """A reading that misses its target; ``among`` says between whom it was measured."""
         band, reading = getattr(self.game.brief, key), self.exact.readings.get(key)
-        if band is None or reading is None or reading.mean is None or not applies(self.game, key):
+        if band is None or reading is None or reading.mean is None or not may_be_asked(self.game, key):
             return
         side = off(band, reading.mean)
-        if side:
+        if side and off(band, reading.mean - side * SURE * reading.stderr) == side:
             above = "above" if side > 0 else "below"
             sentence = f"{READINGS[key].label}{among}: {headline(key, reading)}, {above} the target of the brief."
             yield Fault(f"off_brief_{key}", "advice", f"brief.{key}", sentence, self._brief_cures(key, band))
@@ -132,7 +134,7 @@ class _Seeker:
         key, fair = "first_seat_edge", between_equals(self.game)
         if fair == self.game:
             yield from self._off(key)
-        elif fair is not None and self.game.brief.first_seat_edge is not None and applies(self.game, key):
+        elif fair is not None and self.game.brief.first_seat_edge is not None and may_be_asked(self.game, key):
             equals = _Seeker(quick_measure(fair), self.until)
             for fault in equals._off(key, " between equal players"):
                 made = (rebased(self.game, cure) for cure in fault.cures)
@@ -143,7 +145,7 @@ class _Seeker:
 
         def value(exact: Analysis) -> float | None:
             reading = exact.readings.get(key)
-            return None if reading is None or not applies(exact.game, key) else reading.mean
+            return None if reading is None or not may_be_asked(exact.game, key) else reading.mean
 
         def good(exact: Analysis) -> bool:
             mean = value(exact)

@@ -17,7 +17,7 @@ from math import exp, inf, log
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style, usual_rule
 from bolometric.core.game.targets import Target, target_words
-from bolometric.core.judge.verdict import applies
+from bolometric.core.judge.verdict import may_be_asked
 from bolometric.core.learner_work.fluency import PROFILES
 from bolometric.core.results.kinds import READINGS, Unit
 from bolometric.core.results.readings import Reading
@@ -54,7 +54,7 @@ def targets_of(game: Game) -> tuple[Target, ...]:
     found = []
     for key in BANDS:
         band = getattr(game.brief, key)
-        if band is not None and applies(game, key):
+        if band is not None and may_be_asked(game, key):
             found.append(Target(reading=key, low=float(band.low), high=float(band.high)))
     return (*found, *game.brief.targets)
 
@@ -82,7 +82,10 @@ def off_by(target: Target, reading: Reading | None) -> float:
     if reading is None or reading.mean is None:
         return inf
     away = max(target.low - reading.mean, reading.mean - target.high, 0.0)
-    width = max(LEAST_WIDTH[READINGS[target.reading].unit], min(target.high, LARGE) - target.low)
+    least = LEAST_WIDTH[READINGS[target.reading].unit]
+    if target.reading == "minutes":
+        least = min(least, max(target.high, 0.05) / 2)  # half a minute is not nearly a tenth of one
+    width = max(least, min(target.high, LARGE) - target.low)
     return 0.0 if away <= 1e-9 else away / width
 
 
@@ -91,8 +94,16 @@ def desirability(target: Target, reading: Reading | None) -> float:
     return max(0.0, 1.0 - off_by(target, reading))
 
 
-def nearness(parts: tuple[Suited, ...]) -> float:
-    """Which of two games that do not suit at all is nearer to suiting: from 0 to 1, for a search to go by."""
+def nearness(parts: tuple[Suited, ...]) -> tuple[float, float]:
+    """Which of two games that do not suit at all is nearer to suiting, for a search to go by: the musts first.
+
+    Either part is from 0 to 1.
+    """
+    musts = [part for part in parts if part.target.must]
+    return _near(musts or list(parts)), _near(list(parts))
+
+
+def _near(parts: list[Suited]) -> float:
     shares = [1 / (1 + off_by(part.target, part.reading)) for part in parts]
     return sum(shares) / max(len(shares), 1)
 
@@ -106,10 +117,19 @@ def suited(targets: tuple[Target, ...], measured: Measured) -> tuple[Suited, ...
     return tuple(found)
 
 
+def _never_ends(part: Suited) -> bool:
+    """Whether a length was asked for and has no mean, since a game may go on for ever."""
+    reading = part.reading
+    lasting = READINGS[part.target.reading].unit in ("minutes", "count")
+    return lasting and reading is not None and reading.mean is None and bool(reading.never)
+
+
 def suits(parts: tuple[Suited, ...]) -> float | None:
     """The one figure; None where there is no target."""
     if not parts:
         return None
+    if any(_never_ends(part) for part in parts):
+        return 0.0
     total = weight = 0.0
     for part in parts:
         share = part.desirability if part.target.must else max(part.desirability, LEAST_OF_NICE)

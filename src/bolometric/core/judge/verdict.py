@@ -32,6 +32,13 @@ def applies(game: Game, key: str) -> bool:
     return game.seats.count > 1 or not READINGS[key].needs_rival
 
 
+def may_be_asked(game: Game, key: str) -> bool:
+    """Whether a game can be asked for a reading, be it among its gauges or not: a target that is missed is always told."""
+    if key == "first_seat_edge":
+        return game.seats.count > 1 and game.area.ending == "winner"
+    return key == "minutes" or applies(game, key)
+
+
 def off(band: Band, value: float) -> int:
     """-1 below the band, 1 above it, 0 within (a rounding error does not put a value outside)."""
     return int(value > band.high + 1e-9) - int(value < band.low - 1e-9)

@@ -2,12 +2,17 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import Game, with_value
 from bolometric.core.results.readings import Reading, exact_value
 from bolometric.core.settings.errors import GameError
 
 LARGEST, SMALLEST = "largest_share", "smallest_share"
+EDGE = "first_seat_edge"
+EVEN = (EDGE, LARGEST, SMALLEST)
+"""Readings that compare places at the table, and so are those of players who play alike."""
 
 
 def between_equals(game: Game) -> Game | None:
@@ -26,6 +31,24 @@ def between_equals(game: Game) -> Game | None:
         return same if len(styles) == 1 else with_value(same, "seats.styles", (same.seats.style(0),))
     except GameError:
         return None
+
+
+def unequal(game: Game) -> Game | None:
+    """The game between equal players where its own players differ in how they choose; None where they do not."""
+    fair = between_equals(game) if game.seats.count > 1 and game.area.ending == "winner" else None
+    return None if fair == game else fair
+
+
+def edge_among_equals(game: Game, readings: Mapping[str, Reading]) -> dict[str, Reading]:
+    """What going first is worth between players who play alike, where that can be worked out.
+
+    ``readings`` are the exact ones of the game itself. Raises Cancelled once the work is given up.
+    """
+    fair = unequal(game)
+    if fair is not None:
+        solved = area_of(fair).measured.solve(fair)
+        readings = {} if solved is None else solved.readings
+    return {EDGE: readings[EDGE]} if EDGE in readings else {}
 
 
 def by_place(game: Game, wins: Reading | None) -> dict[str, Reading]:

@@ -11,7 +11,7 @@ from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Choosing, Style, usual_rule
-from bolometric.core.measure.equal_seats import between_equals, by_place
+from bolometric.core.measure.equal_seats import EDGE, EVEN, between_equals, by_place, edge_among_equals, unequal
 from bolometric.core.measure.expected import expected_of, readings_of
 from bolometric.core.measure.notes import Notes, noting
 from bolometric.core.measure.runs import MOST_TURNS, NOTED_ALONE, Tally, stream
@@ -82,13 +82,15 @@ def measure_exactly(game: Game, worth_of_thinking: bool = True, work: bool = Tru
     readings = {} if result is None else _with_minutes(game, result)
     worth = thinking(game) if readings and worth_of_thinking else None
     places = by_place(game, readings.get("seat_wins")) if worth_of_thinking else {}
+    edge = edge_among_equals(game, readings)
+    readings.pop(EDGE, None)
     if worth is not None:
         readings["choice"] = exact_value(worth)
     size = _draw_size(game)
     if size is not None:
         readings["draw_size"] = exact_value(size)
     followed = result if result is not None and result.followed else None
-    found = Analysis(game, readings | places, followed, area_of(game).board.heat)
+    found = Analysis(game, readings | edge | places, followed, area_of(game).board.heat)
     return with_work(found) if work or game.seats.fluency else found
 
 
@@ -160,6 +162,23 @@ def thinking_played(game: Game, seed: int, runs: int | None = None) -> Reading |
     return Reading("simulated", max(0.0, 2 * float(won) - 1), stderr=2 * error)
 
 
+MOST_EVEN = 20_000
+"""Games between equal players that are played to tell what a place at the table is worth."""
+
+
+def even_played(game: Game, seed: int, runs: int) -> dict[str, Reading]:
+    """What places at the table are worth, from games between equals, where the players of the game differ."""
+    fair = unequal(game)
+    if fair is None:
+        return {}
+    try:
+        *_, tally = runs_of(fair, seed, runs, LONGEST_LOOK)
+    except GameError:
+        return {}  # nobody can play it so
+    found = tally.readings()
+    return {key: found[key] for key in EVEN if key in found}
+
+
 def _check_styles(game: Game) -> None:
     """Raise a setting error if the styles of a changed game can't be."""
     game.seats.check_styles(game.area, remembers(game.pieces), len(game.distribution.totals))
@@ -224,9 +243,11 @@ def quick_measure(game: Game, wanted: str | None = None) -> Analysis:
     for tally in runs_of(game, 1, QUICK_RUNS, LONGEST_LOOK, note=wanted in NOTED_ALONE):
         if tally.sample.turns_played > QUICK_TURNS or tally.sample.longest == LONGEST_LOOK:
             break
-    played = tally.readings()
+    played = dict(tally.readings())
     if wanted == "choice" and (worth := thinking_played(game, 1)) is not None:
         played["choice"] = worth
+    if wanted in EVEN:
+        played |= even_played(game, 1, QUICK_RUNS)
     return replace(found, readings=joined(played, found.readings))
 
 
@@ -243,6 +264,7 @@ def table_of(game: Game) -> RunParameters:
         game.area.together,
         rivals=winning,
         alike=winning and between_equals(game) == game,
+        mixed=unequal(game) is not None,
     )
 
 
@@ -304,4 +326,6 @@ def measure(game: Game, runs: int | None = None, seed: int = 1) -> Measurement:
     played = dict(tally.readings())
     if "choice" not in exact.readings and (worth := thinking_played(game, seed)) is not None:
         played["choice"] = worth
+    if EDGE not in exact.readings:
+        played |= even_played(game, seed, runs or MOST_EVEN)
     return Measurement(exact, played, tally.runs, seed, tally.sample, tally.notes)

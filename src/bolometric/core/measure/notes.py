@@ -1,8 +1,8 @@
 """What players work out and how long it takes, from games that are noted while they are played.
 
-Notes are told apart by their code, and each code stands for a task (learner_work/tasks): facts with their chances, and what
-hands do. For every note one of the task's ways is taken by chance, so a game's facts and seconds are those of one real
-game; what stands here folds them, so that it does not grow with the games.
+Notes are told apart by their code, and each code stands for a task (learner_work/tasks): facts with their chances, and
+what hands do. For every note one of the task's ways is taken by chance, so a game's facts and seconds are those of one
+real game; what stands here folds them, so that it does not grow with the games.
 """
 
 from __future__ import annotations

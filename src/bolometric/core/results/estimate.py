@@ -40,6 +40,8 @@ class RunParameters:
     """Whether players win against each other, and not all together or nobody."""
     alike: bool = False
     """Whether they are equals, so that what differs between them is their place at the table."""
+    mixed: bool = False
+    """Whether they choose in different ways, so that what a place is worth cannot be told from their games."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -250,8 +252,8 @@ def _place(sample: Sample, which: int) -> Reading | None:
 
 
 def first_seat_edge(sample: Sample) -> Reading | None:
-    """The first seat's share less an even one of the games that somebody won."""
-    if not sample.table.rivals:
+    """The first seat's share less an even one of the games that somebody won; not between players who differ."""
+    if not sample.table.rivals or sample.table.mixed:
         return None
     edge, error = sample.over_shares(sample.shares[:, 0] - sample.shares.mean(axis=1))
     return Reading("simulated", float(edge), stderr=float(error))

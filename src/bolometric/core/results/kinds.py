@@ -156,7 +156,7 @@ for _kind in (
         "first_seat_edge",
         "Advantage of going first",
         "edge",
-        "the first player's share of the wins, less an even share",
+        "between players who play alike, the first player's share of the wins, less an even share",
         estimate.first_seat_edge,
         scale=_for_edges,
         off=("last gains", "first gains"),

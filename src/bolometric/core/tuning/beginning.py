@@ -9,25 +9,15 @@ from itertools import combinations
 from bolometric.core.areas.shelf import starters
 from bolometric.core.game.document import Band, Game, game_from
 from bolometric.core.game.entry import Starter
-from bolometric.core.game.targets import Target
-from bolometric.core.judge.suits import targets_of
 from bolometric.core.learner_work.aims import Aim
 from bolometric.core.learner_work.fluency import PROFILES
 from bolometric.core.pieces.kinds import AnyPiece
-from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.settings.errors import GameError
-from bolometric.core.tuning.looking import look
-from bolometric.core.tuning.search import Candidate, tune
+from bolometric.core.tuning.composing import Wanted, compose
 from bolometric.core.tuning.workers import Share, alone
 
-TRIES, FIRST_LOOK, LAST = 32, 200, 2_000
-"""Candidates of each beginning; games of the look that chooses among the pieces; games of the last look."""
 MOST_AT_HAND = 4
 """Pieces that are put together at most."""
-WELL = 0.99
-"""What suits so well is not changed."""
-ON_AIM = 0.25
-"""Share of the facts that should be the aim at least."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -51,8 +41,11 @@ class Beginning:
     starter: Starter
     game: Game
     suits: float | None = None
-    """How well it suits the answers; None where they ask for nothing that can be measured, or it is not tuned yet."""
-    changes: tuple[str, ...] = ()
+    """How well it suits the answers; None where it is not made to suit them yet."""
+    why: str = ""
+    """Why one would choose it, in a sentence."""
+    against: str = ""
+    """Why it is not offered; nothing where it is."""
 
 
 def possible(answers: Answers) -> list[Beginning]:
@@ -65,29 +58,16 @@ def possible(answers: Answers) -> list[Beginning]:
     return found
 
 
-def tuned(answers: Answers, seed: int = 1, tries: int = TRIES, share: Share = alone) -> Iterator[Beginning]:
-    """Every possible beginning, tuned to the answers, as each is ready. Raises Cancelled."""
-    for beginning in possible(answers):
-        checkpoint()
-        game = _best_pieces(beginning, answers, seed)
-        targets = targets_of(game)
-        if not targets:
-            yield beginning
-            continue
-        as_it_is = look(game, targets, LAST, seed).suits
-        best = _tuned(game, seed, tries, share) if as_it_is < WELL else None
-        if best is None:
-            yield Beginning(beginning.starter, game, as_it_is)
-        else:
-            yield Beginning(beginning.starter, best.game, best.suits, best.changes)
+def tuned(answers: Answers, seed: int = 1, share: Share = alone) -> Iterator[Beginning]:
+    """What every kind makes of the answers, as each is ready; those that cannot be stood for say why.
 
-
-def _tuned(game: Game, seed: int, tries: int, share: Share) -> Candidate | None:
-    try:
-        *_, last = tune(game, seed=seed, tries=tries, share=share, most=1, long=LAST)
-    except GameError:
-        return None  # nothing of it may change
-    return last.best[0] if last.best else None
+    Raises Cancelled.
+    """
+    profiles = tuple(one for one in PROFILES if one.name == answers.fluency)
+    wanted = Wanted(answers.aim, answers.learners, profiles, answers.minutes, answers.pieces)
+    for one in compose(wanted, seed, share):
+        words = " ".join(filter(None, (one.why if not one.against else "", one.needs)))
+        yield Beginning(one.starter, one.game, one.suits, words, one.against)
 
 
 def _ways(starter: Starter, answers: Answers) -> Iterator[dict[str, object]]:
@@ -97,7 +77,7 @@ def _ways(starter: Starter, answers: Answers) -> Iterator[dict[str, object]]:
     if answers.aim:
         brief["aim"] = [aim.model_dump() for aim in answers.aim]
         brief["practising"] = ", ".join(aim.words for aim in answers.aim)[:60]
-        brief["targets"] = [Target(reading="on_aim", low=ON_AIM, high=1.0).model_dump()]
+        brief["targets"] = []
     if answers.minutes is not None:
         brief["minutes"] = Band(low=answers.minutes[0], high=answers.minutes[1]).model_dump()
     data["brief"] = brief
@@ -140,13 +120,3 @@ def _nearest(games: list[Game], starter: Starter) -> Game:
 
 def _largest(game: Game) -> float:
     return max((abs(float(total)) for total in game.shown.totals), default=0.0)
-
-
-def _best_pieces(beginning: Beginning, answers: Answers, seed: int) -> Game:
-    """The beginning with those of the pieces at hand that suit best at a first look; the nearest of equals."""
-    targets = targets_of(beginning.game)
-    if not answers.pieces or not targets:
-        return beginning.game
-    games = [game for data in _ways(beginning.starter, answers) if (game := _made(data)) is not None]
-    ordered = sorted(games, key=lambda game: game != beginning.game)
-    return max(ordered, key=lambda game: round(look(game, targets, FIRST_LOOK, seed).suits, 2))

@@ -7,7 +7,8 @@ from dataclasses import dataclass
 from bolometric.core.game.document import Game
 from bolometric.core.game.targets import Target
 from bolometric.core.judge.suits import AS_SET, Suited, as_measured, suited, suits
-from bolometric.core.measure.measuring import measure_exactly, runs_of, thinking_played
+from bolometric.core.measure.equal_seats import EDGE, EVEN, unequal
+from bolometric.core.measure.measuring import even_played, measure_exactly, runs_of, thinking_played
 from bolometric.core.measure.runs import NOTED_ALONE
 from bolometric.core.results.readings import Reading, joined
 from bolometric.core.settings.errors import GameError
@@ -40,6 +41,9 @@ def readings_for(game: Game, whom: tuple[str, str], keys: frozenset[str], runs: 
             worth = thinking_played(made, seed, max(runs // 2, 100))
             played = {} if worth is None else {"choice": worth}
             missing.discard("choice")
+        if EDGE in missing and unequal(made) is not None:
+            played |= even_played(made, seed, runs)
+            missing -= set(EVEN)
         if missing:
             played |= _played(made, runs, seed, bool(missing & set(NOTED_ALONE)))
     except GameError:

@@ -9,7 +9,7 @@ hyperparameter optimization", AISTATS 2016). The same seed gives the same list, 
 from __future__ import annotations
 
 import time
-from collections.abc import Iterable, Iterator, Sequence
+from collections.abc import Callable, Iterable, Iterator, Sequence
 from dataclasses import dataclass
 from functools import partial
 
@@ -17,6 +17,7 @@ import numpy as np
 
 from bolometric.core.game.document import Game
 from bolometric.core.game.targets import Target, check_agree
+from bolometric.core.judge.kept import loses
 from bolometric.core.judge.suits import Suited, nearness, targets_of
 from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.settings.errors import GameError
@@ -46,9 +47,9 @@ class Seen:
     suits: float
 
     @property
-    def rank(self) -> tuple[float, float]:
-        """The better the higher; of those that do not suit at all the nearer."""
-        return self.suits, nearness(self.parts)
+    def rank(self) -> tuple[float, float, float]:
+        """The better the higher; of those that do not suit at all the nearer, by what must be first."""
+        return self.suits, *nearness(self.parts)
 
 
 @dataclass(frozen=True, slots=True)
@@ -61,6 +62,8 @@ class Candidate:
     changes: tuple[str, ...]
     """What to change, as things to do."""
     values: Values = ()
+    why: str = ""
+    """Why one would choose it, where it was made for a brief."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -86,6 +89,7 @@ class _Search:
         self.space, self.share, self.memory = space, share, memory
         self.seen: dict[Values, Seen] = {}
         self._look = partial(_look, space, targets, seed)
+        self._lost: dict[Game, bool] = {}
 
     def looked(self, asked: Iterable[Values], runs: int) -> list[Seen]:
         """Look at candidates with so many games; those that can't be games are left out."""
@@ -117,7 +121,16 @@ class _Search:
 
     def progress(self, part: float, looks: Iterable[Seen], most: int) -> Progress:
         """What is told on the way."""
-        return Progress(part, len(self.seen), best_different(self.space, looks, most), tuple(self.seen.values()))
+        return Progress(part, len(self.seen), self.best(looks, most), tuple(self.seen.values()))
+
+    def best(self, looks: Iterable[Seen], most: int) -> tuple[Candidate, ...]:
+        """The best that keep the point of the game and differ from each other."""
+        return best_different(self.space, looks, most, self._keeps)
+
+    def _keeps(self, made: Game) -> bool:
+        if made not in self._lost:
+            self._lost[made] = bool(loses(self.space.game, made))
+        return not self._lost[made]
 
 
 ALONE, SHARED = 8, 512
@@ -179,7 +192,7 @@ def tune(
         search.polish()
     better = search.looked((one.values for one in search.ranked[: min(CLOSELY, 3 * most)]), CLOSER)
     yield search.progress((steps - 1) / steps, better, most)
-    chosen = [one.values for one in best_different(space, better, most)]
+    chosen = [one.values for one in search.best(better, most)]
     yield search.progress(1.0, search.looked(chosen, long), most)
 
 
@@ -197,17 +210,26 @@ def ranked(looks: Iterable[Seen]) -> list[Seen]:
     return sorted(looks, key=lambda one: one.rank, reverse=True)
 
 
-def best_different(space: Space, looks: Iterable[Seen], most: int) -> tuple[Candidate, ...]:
-    """The best of them that differ from each other, as games."""
+def best_different(
+    space: Space, looks: Iterable[Seen], most: int, keeps: Callable[[Game], bool] = lambda made: True
+) -> tuple[Candidate, ...]:
+    """The best of them that differ from each other, as games; of equals those with smaller changes first.
+
+    ``keeps`` says of a game whether it is still the same: others are passed over.
+    """
     kept: list[Candidate] = []
-    for one in ranked(looks):
+
+    def order(one: Seen) -> tuple[float, float]:
+        return -round(one.suits, 3), values_apart(space, space.own, one.values) if one.suits > 0 else 0.0
+
+    for one in sorted(ranked(looks), key=order):
         if any(values_apart(space, one.values, other.values) < DIFFERENT for other in kept):
             continue
         made = space.made(one.values)
         if made is None:
             continue
         made = without_idle(space.game, made, space.paths)
-        if all(apart(made, other.game, space.paths) >= DIFFERENT for other in kept):
+        if all(apart(made, other.game, space.paths) >= DIFFERENT for other in kept) and keeps(made):
             words = tuple(part.words for part in differences(space.game, made, space.paths))
             kept.append(Candidate(made, one.suits, one.parts, words, one.values))
         if len(kept) == most:

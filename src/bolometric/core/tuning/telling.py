@@ -7,9 +7,9 @@ import io
 from collections.abc import Sequence
 
 from bolometric.core.game.document import Game
-from bolometric.core.judge.suits import suited, suits, targets_of
+from bolometric.core.judge.suits import Suited, suited, suits, targets_of
 from bolometric.core.measure.measuring import Measurement
-from bolometric.core.results.show import show
+from bolometric.core.results.show import certainty, show
 from bolometric.core.text.figures import percent
 from bolometric.core.tuning.looking import AS_SET, readings_for
 from bolometric.core.tuning.search import Candidate
@@ -47,6 +47,7 @@ def candidates_plain(found: Sequence[Candidate]) -> dict[str, object]:
             {
                 "suits": one.suits,
                 "changes": list(one.changes),
+                "why": one.why,
                 "readings": {
                     part.target.reading: part.reading.plain() for part in one.parts if part.reading is not None
                 },
@@ -64,10 +65,26 @@ def candidates_text(game: Game | None, found: Sequence[Candidate]) -> str:
         told = "; ".join(one.changes) or "As it is"
         name = one.game.name if game is None else told
         lines.append(f"{number}. {percent(one.suits)} suited: {name}")
-        if game is None and one.changes:
-            lines.append(f"   {told}")
-        lines += [f"   {part.words}" for part in one.parts]
+        if one.why:
+            lines.append(f"   {one.why}")
+        lines += [f"   {part.words}{_sure(part)}{_out_of_reach(part)}" for part in one.parts]
     return "\n".join(lines)
+
+
+def _sure(part: Suited) -> str:
+    """Whether a reading is exact or simulated, and how sure it is."""
+    reading = part.reading
+    return "" if reading is None or reading.mean is None else f" ({certainty(part.target.reading, reading)})"
+
+
+def _out_of_reach(part: Suited) -> str:
+    """A must that no game found meets is said so."""
+    return ": out of reach of the settings that may change" if part.target.must and part.desirability <= 0 else ""
+
+
+def left_out_text(left_out: Sequence[tuple[str, str]]) -> str:
+    """Why kinds of games are not among those that were found, a line each."""
+    return "\n".join(f"Left out: {noun.lower()}. {why}" for noun, why in left_out)
 
 
 def points_plain(knobs: Sequence[Swept], points: Sequence[Point]) -> dict[str, object]:

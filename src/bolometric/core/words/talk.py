@@ -228,7 +228,7 @@ def _of_play(game: Game, readings: dict[str, Reading]) -> Iterator[TalkQuestion]
             f"About {show(unit, lasting.mean)} ({certainty(unit, lasting)}).{spread}",
         )
     edge = readings.get("first_seat_edge")
-    if edge is not None and edge.mean is not None and game.seats.count > 1 and between_equals(game) == game:
+    if edge is not None and edge.mean is not None and game.seats.count > 1 and between_equals(game) is not None:
         better = "Yes" if edge.mean > 0.005 else "No, it is worse" if edge.mean < -0.005 else "It makes no difference"
         told = f"{show('first_seat_edge', edge.mean)} from an even share ({certainty('first_seat_edge', edge)})"
         yield TalkQuestion("first", MIDDLING, "Is it better to go first?", f"{better}: {told}.")

@@ -70,9 +70,10 @@ def win_words(game: Game, exact: Analysis | None) -> str:
     if exact is None or "seat_wins" not in exact.readings:
         return UNKNOWN
     tied = exact.readings["ties"].mean or 0.0 if "ties" in exact.readings else 0.0
-    edge = show("first_seat_edge", exact.readings["first_seat_edge"].mean)
     shared = f" {percent(tied)} of games are shared." if tied else ""
-    even = sum(exact.readings["seat_wins"].values or ()) / seats
+    wins = exact.readings["seat_wins"].values or ()
+    even = sum(wins) / seats
+    edge = show("first_seat_edge", (wins[0] if wins else 0.0) - even)
     told = f"An even share would be {percent(even)}; the first player is {edge} from it (exact).{shared}"
     return f"{told}{_places(exact)}" if seats > 2 else told
 

@@ -80,9 +80,10 @@ class Measurer(QObject):
         self._exact_wanted = 0
         self._begun = 0
         """The generation whose runs have been started."""
-        self._worth: tuple[int, Reading] | None = None
+        self._apart: tuple[int, dict[str, Reading]] = (-1, {})
         self._latest: tuple[int, PlayedRuns] | None = None
-        """What thinking is worth, and the latest runs, each with its generation; only touched by the runs' thread."""
+        """What games of their own tell (what thinking and a place are worth), and the latest runs, each with its
+        generation; only touched by the runs' thread."""
         self._exact, self._runs = Lane("exact", self), Lane("runs", self)
         for lane in (self._exact, self._runs):
             lane.failed.connect(self.failed)
@@ -161,7 +162,8 @@ class Measurer(QObject):
             edits.open()
 
     def _work_exactly(self, generation: int, game: Game) -> None:
-        from bolometric.core.measure.measuring import may_think, measure_exactly, with_work
+        from bolometric.core.measure.equal_seats import EDGE
+        from bolometric.core.measure.measuring import measure_exactly, with_work
 
         wanted = self._exact_wanted
 
@@ -177,8 +179,8 @@ class Measurer(QObject):
         with heeding(lambda: edits.give_way(stale)):
             done = with_work(exact)
         self._relay.emit(generation, self.work_ready, (done,))
-        if may_think(game) and "choice" not in exact.readings and generation == self._generation:
-            self._submit(self._runs, self._think, game)
+        if not {"choice", EDGE} <= set(exact.readings) and generation == self._generation:
+            self._submit(self._runs, self._tell_apart, game, set(exact.readings))
 
     def _work_faults(self, generation: int, exact: Analysis) -> None:
         from bolometric.core.judge.faults import find_faults  # not wanted until the window is up
@@ -207,8 +209,8 @@ class Measurer(QObject):
             nonlocal counted, practice
             if latest is not None:
                 readings = dict(latest.readings())
-                if self._worth is not None and self._worth[0] == generation:
-                    readings["choice"] = self._worth[1]
+                if self._apart[0] == generation:
+                    readings |= self._apart[1]
                 if latest.notes is not None and (done or time.monotonic() - counted > COUNT_EVERY):
                     practice, counted = latest.notes.practice(), time.monotonic()
                 played = PlayedRuns(game, readings, latest.sample, latest.runs, latest.widest_error(), done, practice)
@@ -226,15 +228,19 @@ class Measurer(QObject):
                 shown = time.monotonic()
         show(done=True)
 
-    def _think(self, generation: int, game: Game) -> None:
-        """What thinking is worth, by play, where it was not worked out."""
-        from bolometric.core.measure.measuring import thinking_played
+    def _tell_apart(self, generation: int, game: Game, known: set[str]) -> None:
+        """What only games of their own tell, where it was not worked out: what thinking is worth, and a place."""
+        from bolometric.core.measure.equal_seats import EDGE
+        from bolometric.core.measure.measuring import MOST_EVEN, even_played, thinking_played
 
-        worth = thinking_played(game, self.seed)
-        if worth is None:
+        found = even_played(game, self.seed, MOST_EVEN) if EDGE not in known else {}
+        worth = thinking_played(game, self.seed) if "choice" not in known else None
+        if worth is not None:
+            found["choice"] = worth
+        if not found:
             return
-        self._worth = generation, worth
+        self._apart = generation, found
         if self._latest is not None and self._latest[0] == generation:
             played = self._latest[1]
-            played = replace(played, readings={**played.readings, "choice": worth})
+            played = replace(played, readings={**played.readings, **found})
             self._relay.emit(generation, self.runs_ready, (played,))

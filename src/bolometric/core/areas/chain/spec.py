@@ -56,6 +56,7 @@ class Chain(AreaPart):
     A guess makes any sum that can be made, evenly. Readings: left is how many numbers are not struck in the end.
     """
 
+    noun: ClassVar[str] = "A chain"
     rules: ClassVar[tuple[StyleRule, ...]] = (
         StyleRule("large", "use large numbers first", "the sum that strikes the largest numbers, added up"),
     )

@@ -67,6 +67,8 @@ class Digits(AreaPart):
 
     model_config = left_out("rows")
 
+    noun: ClassVar[str] = "Digits"
+    unused_at_most: ClassVar[float] = 1.0
     told_by: ClassVar[str] = "practice"
     rules: ClassVar[tuple[StyleRule, ...]] = (
         StyleRule(

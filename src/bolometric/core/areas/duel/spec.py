@@ -51,6 +51,8 @@ class Duel(AreaPart):
     Readings: rounds counts every go of all, those that are drawn again too.
     """
 
+    noun: ClassVar[str] = "A duel"
+    unused_at_most: ClassVar[float] = 1.0
     gauges: ClassVar[tuple[str, ...]] = ("minutes", "in_time", "first_seat_edge", "ties")
 
     kind: Literal["duel"]

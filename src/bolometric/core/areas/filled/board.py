@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from dataclasses import replace
 
 import numpy as np
@@ -10,8 +11,8 @@ from bolometric.core.areas.filled.by_hand import OnLine
 from bolometric.core.areas.filled.fill import line_of, marks_of, soonest
 from bolometric.core.areas.filled.first import clock, mean_draws
 from bolometric.core.areas.filled.spec import Boxes, PlacedCounters
-from bolometric.core.game.contract import Board
-from bolometric.core.game.document import Game
+from bolometric.core.game.contract import Board, Plain
+from bolometric.core.game.document import Game, set_from
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.board import Heat, Places, Tiles
 from bolometric.core.results.printed import Printed, WriteOn
@@ -84,4 +85,13 @@ def printed(game: Game, board: Places | None) -> Printed:
     return Printed(tiles, each=True, counters=area.counters)
 
 
-BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe, printed=printed)
+def suited(data: Plain) -> Iterator[Plain]:
+    """Numbers that one player calls for all; a line from the least number that comes up to the largest."""
+    area = {**data["area"], "draws": "shared"}
+    if area["play"] == "counters":
+        totals = set_from({"pieces": data["pieces"], "draw": data["draw"]}).distribution.totals
+        area |= {"first": int(totals[0]), "last": int(totals[-1]), "placements": ()}
+    yield {**data, "area": area}
+
+
+BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe, printed=printed, suited=suited)

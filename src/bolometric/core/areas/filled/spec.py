@@ -71,6 +71,8 @@ class Boxes(AreaPart):
     calls).
     """
 
+    noun: ClassVar[str] = "Boxes to cross off"
+    idle_at_most: ClassVar[float] = 0.75
     told_by: ClassVar[str] = "play"
     slips_may_stand: ClassVar[bool] = True
     gauges: ClassVar[tuple[str, ...]] = GAUGES
@@ -125,6 +127,8 @@ class PlacedCounters(AreaPart):
     on a number that never comes up.
     """
 
+    noun: ClassVar[str] = "Counters on a line"
+    idle_at_most: ClassVar[float] = 0.75
     told_by: ClassVar[str] = "play"
     slips_may_stand: ClassVar[bool] = True
     gauges: ClassVar[tuple[str, ...]] = GAUGES

@@ -2,17 +2,19 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
 import numpy as np
 
 from bolometric.core.areas.grid.area import turns_at_once
+from bolometric.core.areas.grid.balancing import balanced
 from bolometric.core.areas.grid.by_hand import OnGrid
 from bolometric.core.areas.grid.lines import can_be_completed, lines_of, unevenness
 from bolometric.core.areas.grid.rules import HOLE, claims_of
 from bolometric.core.areas.grid.spec import Grid
-from bolometric.core.game.contract import Board
-from bolometric.core.game.document import Game
+from bolometric.core.game.contract import Board, Plain
+from bolometric.core.game.document import Game, game_from, set_from
 from bolometric.core.results.board import Cells, Heat, Places
 from bolometric.core.results.printed import Printed
 from bolometric.core.text.figures import minus, percent, plural
@@ -107,4 +109,21 @@ def printed(game: Game, board: Places | None) -> Printed:
     return Printed(board, counters=-(-open_cells // game.seats.count))
 
 
-BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe, printed=printed, swapped=swapped)
+SIDES = ((4, 3), (5, 4), (6, 4))
+"""Cells of a side, and how many in a line win: three on a small grid, four on a larger one."""
+
+
+def suited(data: Plain) -> Iterator[Plain]:
+    """Grids whose cells are numbers that the draw makes, as often as they come."""
+    totals = set_from({"pieces": data["pieces"], "draw": data["draw"]}).distribution.totals
+    for side, in_line in SIDES:
+        area = {**data["area"], "numbers": "own", "how": "total", "columns": side, "in_line": in_line}
+        area |= {"cells": (int(max(totals)),) * side**2, "nothing": "pass"}
+        cells = balanced(game_from({**data, "area": area}))
+        if cells is not None:
+            yield {**data, "area": {**area, "cells": tuple(cells)}}
+
+
+BOARD = Board(
+    suited=suited, places=places, places_at=places_at, heat=heat, describe=describe, printed=printed, swapped=swapped
+)

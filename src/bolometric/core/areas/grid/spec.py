@@ -40,6 +40,8 @@ class Grid(AreaPart):
     that somebody wins.
     """
 
+    noun: ClassVar[str] = "A grid"
+    idle_at_most: ClassVar[float] = 0.25
     rules: ClassVar[tuple[StyleRule, ...]] = (
         StyleRule(
             "lengthen",

@@ -29,6 +29,8 @@ class Multiples(AreaPart):
     comes off and nothing is moved; stuck that nobody can finish.
     """
 
+    noun: ClassVar[str] = "Counters on multiples"
+    idle_at_most: ClassVar[float] = 1 / 3
     told_by: ClassVar[str] = "play"
     slips_may_stand: ClassVar[bool] = True
     gauges: ClassVar[tuple[str, ...]] = (

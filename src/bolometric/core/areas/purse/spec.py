@@ -57,6 +57,8 @@ class Purse(AreaPart):
     over it.
     """
 
+    noun: ClassVar[str] = "A purse"
+    unused_at_most: ClassVar[float] = 1.0
     rules: ClassVar[tuple[StyleRule, ...]] = (
         StyleRule(
             "boldest",

@@ -71,6 +71,7 @@ class Record(AreaPart):
     has been.
     """
 
+    noun: ClassVar[str] = "A record"
     nobody_wins: ClassVar[bool] = True
     slips_may_stand: ClassVar[bool] = True
     gauges: ClassVar[tuple[str, ...]] = ("minutes", "in_time", "seen", "success")

@@ -66,6 +66,7 @@ class Sets(AreaPart):
     whose first draw already fits nothing; a turn is all the draws until it is over, and minutes count the draws.
     """
 
+    noun: ClassVar[str] = "Tiles to close"
     told_by: ClassVar[str] = "play"
     rules: ClassVar[tuple[StyleRule, ...]] = (
         StyleRule(

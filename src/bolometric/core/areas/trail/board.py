@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
 from bolometric.core.areas.trail import area
@@ -11,7 +12,7 @@ from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.areas.trail.squares import board as square_board
 from bolometric.core.areas.trail.standing import OnTrail
 from bolometric.core.chains.race import Visits
-from bolometric.core.game.contract import Board
+from bolometric.core.game.contract import Board, Plain
 from bolometric.core.game.document import Game
 from bolometric.core.results.board import Box, Heat, Places, Track
 from bolometric.core.results.printed import Printed, WriteOn
@@ -200,9 +201,18 @@ def printed(game: Game, board: Places | None) -> Printed:
     )
 
 
+def suited(data: Plain) -> Iterator[Plain]:
+    """As it is, and with moves by adding, which makes every move a sum with the number of the square."""
+    area = data["area"]
+    if area.get("unit", "whole") == "whole" and area.get("runs", "up") in ("up", "down") and not area.get("squares"):
+        yield {**data, "area": {**area, "moved": "adding"}}
+    yield data
+
+
 BOARD = Board(
     places=places,
     printed=printed,
+    suited=suited,
     places_at=places_at,
     heat=heat,
     describe=describe,

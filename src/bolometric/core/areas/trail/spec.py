@@ -62,6 +62,8 @@ class Trail(OnCards):
     steps, or no number at all, moves nothing.
     """
 
+    noun: ClassVar[str] = "A trail"
+    unused_at_most: ClassVar[float] = 0.2
     rules: ClassVar[tuple[StyleRule, ...]] = RULES
     goals: ClassVar[tuple[Goal, ...]] = GOALS
     at_aim: ClassVar[str] = "home"

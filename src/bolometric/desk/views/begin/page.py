@@ -39,7 +39,9 @@ class BeginPage(QWidget):
         self.beginnings: dict[str, Beginning] = {}
         self.cards: dict[str, GameCard] = {}
         self._asked: object = None
-        self._columns = 0
+        self._columns = self._done = 0
+        self._left_out: dict[str, str] = {}
+        """Kinds that cannot be stood for with these answers, each with why."""
         self.lane = Lane("begin", self)
         self.lane.done.connect(lambda _: self._ended())
         self.lane.failed.connect(self._ended)
@@ -91,6 +93,7 @@ class BeginPage(QWidget):
         if answers is None:
             return
         self._asked = asked = object()
+        self._done, self._left_out = 0, {}
         self.suit.setText("Cancel" if fit else "Suit them to this")
         self.bar.setVisible(fit)
         self.bar.setValue(0)
@@ -101,10 +104,14 @@ class BeginPage(QWidget):
             self._listed.emit(asked, known)
             for beginning in tuned(answers) if fit else known:
                 checkpoint()
+                if beginning.against:
+                    self._came.emit(asked, (beginning, None))
+                    continue
                 exact = quick_measure(beginning.game)
                 _ = exact.heat
                 same = rules_text(beginning.game) == rules_text(beginning.starter.game)
                 words = beginning.starter.words if same else f"from “{beginning.starter.words}”"
+                words = beginning.why or words
                 entry = ShelfEntry(_path(beginning), exact, words=words, suits=beginning.suits)
                 self._came.emit(asked, (beginning, replace(entry, scales=difficulty_of(exact))))
 
@@ -155,28 +162,44 @@ class BeginPage(QWidget):
         cards = list(self.cards.values())
         return sorted(cards, key=lambda card: -(card.entry.suits or 0.0) if card.entry is not None else 0.0)
 
-    def _take_in(self, asked: object, found: tuple[Beginning, ShelfEntry]) -> None:
+    def _take_in(self, asked: object, found: tuple[Beginning, ShelfEntry | None]) -> None:
         beginning, entry = found
         words = beginning.starter.words
         if asked is not self._asked or words not in self.cards:
             return
         self.beginnings[words] = beginning
+        self._done += 1
+        self.bar.setValue(1000 * self._done // max(len(self.cards), 1))
+        if entry is None:
+            self._left_out[words] = beginning.against
+            self.cards[words].setToolTip(tip(f"{words}. Not offered: {beginning.against}"))
+            return
         self.cards[words].fill(entry)
-        changes = "; ".join(beginning.changes)
-        self.cards[words].setToolTip(tip(f"{words}. {f'Changed: {changes}.' if changes else 'As it comes.'}"))
-        done = sum(card.entry is not None for card in self.cards.values())
-        self.bar.setValue(1000 * done // max(len(self.cards), 1))
+        self.cards[words].setToolTip(tip(f"{words}. {beginning.why or 'As it comes.'}"))
 
     def _ended(self, words: str = "") -> None:
-        fitted = any(card.entry is not None and card.entry.suits is not None for card in self.cards.values())
+        suited = {
+            key: card for key, card in self.cards.items() if card.entry is not None and card.entry.suits is not None
+        }
+        fitted, whole = bool(suited) or bool(self._left_out), len(self.cards)
+        if fitted and not words:
+            self.cards = suited  # what cannot be stood for goes
         self.suit.setText("Suit them to this")
         self.bar.hide()
         if not self.cards:
-            words = words or "No kind of game can be played so: take fewer learners, or other pieces."
+            words = words or "No kind of game can be stood for so: take fewer learners, other pieces or more minutes."
         count = plural(len(self.cards), "game fits", "games fit")
-        self.told.setText(words or (f"{count}, the best suited first." if fitted else f"{count}. {IDLE}"))
+        told = f"{count}, the best suited first.{self._why_not(whole)}" if fitted else f"{count}. {IDLE}"
+        self.told.setText(words or told)
         if fitted:
             self._place(self._ordered())
+
+    def _why_not(self, whole: int) -> str:
+        """How many were left out, and why the first of them."""
+        if len(self.cards) == whole or not self._left_out:
+            return ""
+        first, why = next(iter(self._left_out.items()))
+        return f" {whole - len(self.cards)} are left out; “{first}”: {why}"
 
 
 def _path(beginning: Beginning) -> Path:

@@ -1,0 +1,63 @@
+"""What must stay when a game is changed: its point. A change that loses it is not offered, whatever its figures.
+
+The point of a game is what it practises (the share and the coverage of its aim), that there is something to choose, the
+squares that do something on its way, and that it is as sound as it was.
+"""
+
+from __future__ import annotations
+
+from functools import lru_cache
+
+from bolometric.core.areas.catalogue import area_of
+from bolometric.core.game.document import Game
+from bolometric.core.judge.sound import unsound
+from bolometric.core.learner_work.aims import on_aim
+from bolometric.core.measure.measuring import measure_exactly
+from bolometric.core.settings.errors import GameError
+
+SHARE, COVERAGE, DENSITY = 0.9, 0.6, 0.8
+"""Parts of what there was that must be left: of the share of the aim, of its different facts, and of the
+squares that do something for each square of the way."""
+
+
+def loses(game: Game, other: Game) -> str:
+    """What of its point a game loses by a change, in words; nothing where it keeps it. Raises Cancelled."""
+    if other == game:
+        return ""
+    before, after = _point(game), _point(other)
+    if before.chosen and not after.chosen:
+        return "nothing is left to choose"
+    if after.density < DENSITY * before.density:
+        return "squares that do something become rare"
+    if after.share < SHARE * before.share:
+        return "less of what is worked out is the aim"
+    if after.facts < COVERAGE * before.facts:
+        return "fewer facts of the aim come up"
+    return "it is not sound: " + after.against if after.against and not before.against else ""
+
+
+class _Point:
+    """What a game is worth playing for, worked out without playing it."""
+
+    def __init__(self, game: Game) -> None:
+        area = game.area
+        self.chosen = area_of(game).measured.chooses(game)
+        squares = len(getattr(area, "squares", ())) + len(getattr(area, "placed", ()))
+        self.density = squares / max(int(getattr(area, "length", 1) or 1), 1)
+        self.share = self.facts = 0.0
+        found = measure_exactly(game, worth_of_thinking=False)
+        self.against = unsound(found, found.readings) if found.result is not None else ""
+        if game.brief.aim and found.facts:
+            times = {one: sum(counts) for one, counts in found.facts.items()}
+            good = {one: often for one, often in times.items() if on_aim(game.brief.aim, one)}
+            self.share, self.facts = sum(good.values()) / max(sum(times.values()), 1e-12), float(len(good))
+
+
+@lru_cache(maxsize=256)
+def _point(game: Game) -> _Point:
+    try:
+        return _Point(game)
+    except GameError as error:
+        lost = _Point.__new__(_Point)
+        lost.chosen, lost.density, lost.share, lost.facts, lost.against = False, 0.0, 0.0, 0.0, error.sentence
+        return lost

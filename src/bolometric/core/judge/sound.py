@@ -1,0 +1,98 @@
+"""Whether a game may be offered at all: sound by its rules, its board used, in time, and fair to every place.
+
+What is offered is what a teacher would carry into a room, so a figure alone does not do. The first thing that speaks
+against a game is told in a sentence; a game of which nothing can be said is none that one can stand for.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Mapping
+from itertools import chain
+from math import isfinite
+
+from bolometric.core.areas.catalogue import area_of
+from bolometric.core.game.analysis import Analysis
+from bolometric.core.game.document import Game
+from bolometric.core.game.fault import Fault
+from bolometric.core.judge.always_same import always_same
+from bolometric.core.judge.verdict import applies
+from bolometric.core.outcomes.breakdown import no_number_words
+from bolometric.core.results.readings import Reading
+from bolometric.core.results.show import show
+from bolometric.core.settings.cancel import checkpoint
+from bolometric.core.text.figures import percent, plural
+
+OVERTIME = 1.5
+"""Nine games of ten end within the longest minutes wanted, and half of that again."""
+FAIR = 0.05
+"""What a place at the table may win beyond an even share, between players who play alike."""
+IDLE = 0.5
+"""Share of turns in which nothing happens, where a kind of game names no limit of its own."""
+SURE = 2
+"""Standard errors by which a simulated reading must be beyond a limit."""
+
+
+def unsound(analysis: Analysis, readings: Mapping[str, Reading]) -> str:
+    """What speaks against offering a game, as a sentence; nothing where it is sound.
+
+    ``readings`` are all that are known of it, played ones too. Raises Cancelled.
+    """
+    return next((said for said in _all(analysis, readings) if said), "")
+
+
+def _all(analysis: Analysis, readings: Mapping[str, Reading]) -> Iterator[str]:
+    game = analysis.game
+    yield _by_rules(analysis)
+    checkpoint()
+    yield _never_used(analysis)
+    yield _in_time(game, readings)
+    yield _fair(game, readings)
+    yield _idle(game, readings)
+
+
+def _by_rules(analysis: Analysis) -> str:
+    """Faults that follow from the rules alone."""
+    game, faults = analysis.game, area_of(analysis.game).faults
+    if game.area.uses_pieces and (sentence := no_number_words(game.pieces, game.draw)):
+        return sentence
+    endless = faults.endless(analysis)
+    found: Iterator[Fault] = chain([endless] if endless else [], always_same(game), faults.by_rules(game))
+    return next((fault.sentence for fault in found if fault.level == "fault"), "")
+
+
+def _never_used(analysis: Analysis) -> str:
+    """Places of the board that nothing can ever come to, where the kind of game has no use for such."""
+    values = () if analysis.heat is None else analysis.heat.values
+    idle = sum(value <= 0 for value in values)
+    allowed = idle <= analysis.game.area.unused_at_most * len(values)
+    return "" if allowed else f"{plural(idle, 'place')} of {len(values)} on the board can never be used."
+
+
+def _in_time(game: Game, readings: Mapping[str, Reading]) -> str:
+    band, lasting = game.brief.minutes, readings.get("minutes")
+    if lasting is None or lasting.mean is None or not isfinite(lasting.mean):
+        return "How long it lasts cannot be said: it may never end."
+    if band is None:
+        return ""
+    late = lasting.mean if lasting.p90 is None else lasting.p90
+    if late > OVERTIME * band.high:
+        return f"One game in ten takes {show('minutes', late)} or longer."
+    return ""
+
+
+def _fair(game: Game, readings: Mapping[str, Reading]) -> str:
+    edge = readings.get("first_seat_edge")
+    if game.seats.count < 2 or edge is None or edge.mean is None or not applies(game, "first_seat_edge"):
+        return ""
+    if abs(edge.mean) - SURE * edge.stderr > FAIR:
+        who = "first" if edge.mean > 0 else "last"
+        return f"Who goes {who} is favoured: {show('first_seat_edge', edge.mean)}."
+    return ""
+
+
+def _idle(game: Game, readings: Mapping[str, Reading]) -> str:
+    idle = readings.get("idle_turns")
+    if idle is None or idle.mean is None or not applies(game, "idle_turns"):
+        return ""
+    most = game.area.idle_at_most
+    return f"In {percent(idle.mean)} of turns nothing happens." if idle.mean - SURE * idle.stderr > most else ""
