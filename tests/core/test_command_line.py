@@ -152,7 +152,7 @@ def test_find_takes_its_brief_from_a_pipe():
     brief = json.dumps(
         {"bolometric": 1, "seats": {"count": 2}, "pieces": [{}], "brief": {"minutes": {"low": 2, "high": 9}}}
     )
-    done = run("find", "--brief", "-", "--tries", "1", "--json", given=brief)
+    done = run("find", "--brief", "-", "--json", given=brief)
     found = json.loads(done.output)["candidates"]
     assert from_text(json.dumps(found[0]["game"]), "found").seats.count == 2
 

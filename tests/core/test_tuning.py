@@ -17,14 +17,14 @@ from bolometric.core.judge.suits import LEAST_OF_NICE, Suited, desirability, sui
 from bolometric.core.results.readings import Reading
 from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.knobs import knob_at
-from bolometric.core.tuning.find import beginnings, find
+from bolometric.core.tuning.find import find, look_for
 from bolometric.core.tuning.looking import look
 from bolometric.core.tuning.reach import best_edge, unreached
 from bolometric.core.tuning.recipes import Space
 from bolometric.core.tuning.search import DIFFERENT, Seen, best_different, tune
 from bolometric.core.tuning.space import apart, free_knobs, size_of, values_of
 from bolometric.core.tuning.sweep import sweep, swept
-from bolometric.core.tuning.workers import alone, sharing
+from bolometric.core.tuning.workers import sharing
 
 BASE = {
     "pieces": [{}, {}],
@@ -247,17 +247,18 @@ BRIEF = {
 }
 
 
-def test_a_brief_finds_games_of_several_kinds(monkeypatch):
-    several = beginnings(BRIEF)
-    assert len({type(game.area) for game in several}) >= 6
-    assert all(len(game.pieces) == 2 and game.seats.count == 2 for game in several)
-    few = [next(game for game in several if game.area.kind == kind) for kind in ("trail", "tiles", "duel")]
-    monkeypatch.setattr("bolometric.core.tuning.find.beginnings", lambda _: few)
-    found = find(BRIEF, tries=12, share=alone)
-    assert len({one.game.area.kind for one in found}) >= 2
-    assert found[0].suits > 0.5
+def test_a_brief_finds_games_of_several_kinds_and_says_why_others_are_left_out():
+    found = look_for(BRIEF)
+    assert len({type(one.game.area) for one in found.best}) >= 2
+    assert all(one.why.startswith("Each works out about") for one in found.best)
+    assert found.best[0].suits > 0.9
+    kinds = {one.game.area.noun for one in found.best}
+    assert found.left_out
+    assert all(noun not in kinds and why.endswith(".") for noun, why in found.left_out)
     with pytest.raises(GameError, match="too small"):
-        beginnings({"brief": {"aim": [{"kind": "adding", "upto": 0}]}})
+        find({"brief": {"aim": [{"kind": "adding", "upto": 0}]}})
+    with pytest.raises(GameError, match="no target"):
+        find({"seats": {"count": 2}})
 
 
 def test_tune_sweep_and_suits_from_the_command_line(tmp_path):
@@ -266,7 +267,7 @@ def test_tune_sweep_and_suits_from_the_command_line(tmp_path):
     run = CliRunner()
     found = json.loads(run.invoke(main, ["tune", str(path), "--free", "area.length", "--tries", "12", "--json"]).output)
     first = found["candidates"][0]
-    assert set(first) == {"suits", "changes", "readings", "game"}
+    assert set(first) == {"suits", "changes", "why", "readings", "game"}
     assert [one["suits"] for one in found["candidates"]] == sorted(
         (one["suits"] for one in found["candidates"]), reverse=True
     )

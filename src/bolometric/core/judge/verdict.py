@@ -33,7 +33,7 @@ def applies(game: Game, key: str) -> bool:
 
 
 def may_be_asked(game: Game, key: str) -> bool:
-    """Whether a game can be asked for a reading, be it among its gauges or not: a target that is missed is always told."""
+    """Whether a game can be asked for a reading, among its gauges or not: a target that is missed is always told."""
     if key == "first_seat_edge":
         return game.seats.count > 1 and game.area.ending == "winner"
     return key == "minutes" or applies(game, key)

@@ -298,8 +298,10 @@ def idle_turns(sample: Sample) -> Reading | None:
 def _of_turns(sample: Sample, part: Pairs | None) -> Reading | None:
     if part is None:
         return None
+    if not sample.ended or not part.whole:
+        return NOT_KNOWN  # a game may be over before the first turn
     # None in so many turns does not say that there are none.
-    return Reading("simulated", part.ratio, stderr=max(part.stderr, 1 / part.whole)) if sample.ended else NOT_KNOWN
+    return Reading("simulated", part.ratio, stderr=max(part.stderr, 1 / part.whole))
 
 
 def over(sample: Sample) -> Reading | None:

@@ -23,6 +23,8 @@ MOST_AT_HAND = 4
 """Pieces that are put together at most."""
 ENOUGH = 0.6
 """Share of what is worked out that is the aim, at the least."""
+FEW = 4
+"""Facts of a table without which it is not met."""
 MOST_OUTCOMES = 20_000
 SIZES = (4, 6, 8, 10, 12, 20)
 """Faces of dice that can be had."""
@@ -43,8 +45,9 @@ class AimedDraw:
     at_hand: bool = True
 
     def meets(self, aim: Aim) -> bool:
-        """Whether any of its facts belongs to an aim; aims whose facts come from the game are met by it."""
-        return aim.kind in WITHOUT_SUM or any(aim.has(one) for one in self.facts)
+        """Whether enough of its facts belong to an aim, of a table a third; what comes from the game is met by it."""
+        wanted = FEW if aim.kind == "tables" else 1
+        return aim.kind in WITHOUT_SUM or sum(aim.has(one) for one in self.facts) >= wanted
 
 
 def _parts(aims: tuple[Aim, ...]) -> list[Aim]:
@@ -54,11 +57,16 @@ def _parts(aims: tuple[Aim, ...]) -> list[Aim]:
 
 
 def aimed_draws(aims: tuple[Aim, ...], at_hand: tuple[AnyPiece, ...]) -> list[AimedDraw]:
-    """Draws that practise an aim, the best first; from the pieces at hand if any of them can, else from others."""
+    """Draws that practise an aim, the best first: of the pieces at hand, then of others that can be had or printed."""
     own = list(dict.fromkeys(_of_hand(aims, at_hand))) if at_hand else []
-    found = own or [one for pieces in _library(aims) for one in _made(aims, pieces, at_hand=not at_hand)]
-    found = [one for one in found if all(one.meets(part) for part in _parts(aims))] or found
-    return sorted(found, key=lambda one: (-round(one.share * len(one.facts)), -one.share, len(one.pieces)))
+    others = [one for pieces in _library(aims) for one in _made(aims, pieces, at_hand=not at_hand)]
+    return [*_best(aims, own), *_best(aims, others)]
+
+
+def _best(aims: tuple[Aim, ...], found: list[AimedDraw]) -> list[AimedDraw]:
+    """Those that leave no part of the aim out, if any does not; with most facts of it first."""
+    whole = [one for one in found if all(one.meets(part) for part in _parts(aims))]
+    return sorted(whole or found, key=lambda one: (-round(one.share * len(one.facts)), -one.share, len(one.pieces)))
 
 
 def _of_hand(aims: tuple[Aim, ...], at_hand: tuple[AnyPiece, ...]) -> Iterator[AimedDraw]:

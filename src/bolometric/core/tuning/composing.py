@@ -41,6 +41,8 @@ SIZED = 6
 """Looks at most until the size suits the minutes."""
 DRAWS_EACH = 2
 """Draws that each kind tries."""
+MANY = 20
+"""Facts of an aim beyond which more of them are not asked for: a game has only so many turns."""
 COVERED = 0.5
 """Part of the aim's facts that the pieces can give, of which a table meets so many in a game."""
 
@@ -120,10 +122,11 @@ def _best(wanted: Wanted, draws: list[AimedDraw], seed: int, starter: Starter) -
     best: Composed | None = None
     for game, draw in _beginnings(starter, wanted, draws):
         checkpoint()
-        found = _finished(starter, game, draw, wanted, seed)
+        alike = [len(one.facts) for one in draws if draw is not None and one.at_hand == draw.at_hand]
+        found = _finished(starter, game, draw, max(alike, default=0), wanted, seed)
         if best is None or _rank(found) > _rank(best):
             best = found
-        if not best.against and best.suits > 0.99:
+        if not best.against and best.suits > 0.99 and best.covered[0] >= COVERED * best.covered[1]:
             break
     return best
 
@@ -157,7 +160,10 @@ def ordered(found: list[Composed]) -> list[Composed]:
 
 
 def _rank(one: Composed) -> tuple[bool, float, float]:
-    return not one.against, round(one.suits, 1), one.a_minute
+    """Sound before suited before rich: facts of the aim a minute, less where few different ones of it come."""
+    met, there = one.covered
+    variety = min(1.0, met / max(COVERED * there, 1.0))
+    return not one.against, round(one.suits, 1), one.a_minute * variety * (0.5 if one.needs else 1.0)
 
 
 def _beginnings(starter: Starter, wanted: Wanted, draws: list[AimedDraw]) -> Iterator[tuple[Game, AimedDraw | None]]:
@@ -183,7 +189,9 @@ def _beginnings(starter: Starter, wanted: Wanted, draws: list[AimedDraw]) -> Ite
     if not wanted.aim:
         ways: list[AimedDraw | None] = [None]
     else:
-        ways = list(draws[:DRAWS_EACH]) if starter.game.area.uses_pieces else [None]
+        own = [one for one in draws if one.at_hand][:DRAWS_EACH]
+        others = [one for one in draws if not one.at_hand][:DRAWS_EACH]
+        ways = [*own, *others] if starter.game.area.uses_pieces else [None]
     for draw in ways:
         changed = dict(data)
         if draw is not None:
@@ -219,8 +227,8 @@ def _even(game: Game) -> Game:
         return game
 
 
-def _finished(starter: Starter, game: Game, draw: AimedDraw | None, wanted: Wanted, seed: int) -> Composed:
-    """The game in the size that suits the minutes, measured and judged."""
+def _finished(starter: Starter, game: Game, draw: AimedDraw | None, most: int, wanted: Wanted, seed: int) -> Composed:
+    """The game in the size that suits the minutes, measured and judged; ``most`` facts of the aim can come at all."""
     game = _named(_sized(game, wanted.minutes, seed), wanted)
     analysis, readings, facts = _looked(game, seed)
     parts = [desirability(target, readings.get(target.reading)) for target in targets_of(game)]
@@ -230,7 +238,7 @@ def _finished(starter: Starter, game: Game, draw: AimedDraw | None, wanted: Want
     minutes = readings["minutes"].mean if "minutes" in readings else None
     each = sum(sum(times) for times in good.values()) / seats
     met = round(sum(1 - exp(-sum(times)) for times in good.values()))
-    there = len(draw.facts) if draw is not None and draw.facts else len(good)
+    there = most if draw is not None and most else len(good)
     found = Composed(
         starter,
         game,
@@ -253,7 +261,7 @@ def _against(found: Composed, wanted: Wanted, all_facts: float) -> str:
         if share.mean + 2 * share.stderr < ENOUGH:
             return f"Only {percent(share.mean)} of what is worked out is the aim."
         met, there = found.covered
-        if there and met < COVERED * min(there, 24):
+        if there and met < COVERED * min(there, MANY):
             return f"Only {met} of the {there} facts of the aim are met in a game."
     if said := unsound(found.analysis, found.readings):
         return said

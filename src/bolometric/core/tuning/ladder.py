@@ -135,7 +135,7 @@ def _as_before(game: Game, own: Game) -> Game:
 def _rung(
     game: Game, target: Target, level: str, value: float, paths: tuple[str, ...], seed: int, share: Share
 ) -> Rung:
-    *_, last = tune(game, paths, seed=seed, tries=TRIES, share=share, most=8, long=LONG)
+    *_, last = tune(game, paths, seed=seed, tries=TRIES, share=share, most=8, long=LONG, keeping=False)
     enough = last.best[0].suits * (1 - ALIKE)
     near = [one for one in last.best if one.suits >= enough]
     best = min(near, key=lambda one: apart(game, one.game, paths))

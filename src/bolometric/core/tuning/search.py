@@ -85,11 +85,14 @@ Memory = dict[tuple[int, Values], Seen | None]
 class _Search:
     """One search: what it knows, and how it looks."""
 
-    def __init__(self, space: Space, targets: tuple[Target, ...], seed: int, share: Share, memory: Memory) -> None:
+    def __init__(
+        self, space: Space, targets: tuple[Target, ...], seed: int, share: Share, memory: Memory, keeping: bool
+    ) -> None:
         self.space, self.share, self.memory = space, share, memory
         self.seen: dict[Values, Seen] = {}
         self._look = partial(_look, space, targets, seed)
         self._lost: dict[Game, bool] = {}
+        self._keeping = keeping
 
     def looked(self, asked: Iterable[Values], runs: int) -> list[Seen]:
         """Look at candidates with so many games; those that can't be games are left out."""
@@ -128,6 +131,8 @@ class _Search:
         return best_different(self.space, looks, most, self._keeps)
 
     def _keeps(self, made: Game) -> bool:
+        if not self._keeping:
+            return True
         if made not in self._lost:
             self._lost[made] = bool(loses(self.space.game, made))
         return not self._lost[made]
@@ -148,6 +153,7 @@ def tune(
     most: int = TOLD,
     long: int = LONG,
     memory: Memory | None = None,
+    keeping: bool = True,
 ) -> Iterator[Progress]:
     """Look for games like this one that suit its targets better.
 
@@ -161,6 +167,7 @@ def tune(
         share: who looks at candidates.
         most: how many are told in the end; up to three times as many are looked at closely before.
         long: games of the last look.
+        keeping: whether only games are told that keep the point of this one (judge/kept).
         memory: kept by the caller, it lets a search that was stopped go on where it was; the list is the same.
 
     Returns:
@@ -175,7 +182,7 @@ def tune(
         raise GameError("This game has no target: set one in its brief, such as the minutes it should last.", "brief")
     check_agree(targets)
     space, began = Space(game, free_knobs(game, free, lock)), time.monotonic()
-    search = _Search(space, targets, seed, share, {} if memory is None else memory)
+    search = _Search(space, targets, seed, share, {} if memory is None else memory, keeping)
     rng, steps = np.random.default_rng(seed), GENERATIONS + 2
     whole = size_of(game, space.paths, tries) <= tries
     for generation in range(1 if whole else GENERATIONS):
@@ -190,7 +197,8 @@ def tune(
             break
     if not whole:
         search.polish()
-    better = search.looked((one.values for one in search.ranked[: min(CLOSELY, 3 * most)]), CLOSER)
+    nearest = dict.fromkeys([one.values for one in search.ranked[: min(CLOSELY, 3 * most)]] + [space.own])
+    better = search.looked(nearest, CLOSER)  # the game as it is, too: of others it may be that none keeps its point
     yield search.progress((steps - 1) / steps, better, most)
     chosen = [one.values for one in search.best(better, most)]
     yield search.progress(1.0, search.looked(chosen, long), most)

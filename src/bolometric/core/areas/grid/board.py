@@ -109,16 +109,16 @@ def printed(game: Game, board: Places | None) -> Printed:
     return Printed(board, counters=-(-open_cells // game.seats.count))
 
 
-SIDES = ((4, 3), (5, 4), (6, 4))
-"""Cells of a side, and how many in a line win: three on a small grid, four on a larger one."""
+WAYS = ((4, 3, "pass"), (4, 3, "again"), (5, 4, "pass"), (5, 4, "again"), (6, 4, "again"))
+"""Cells of a side, how many in a line win (three on a small grid, four on larger), and what is done if nothing fits."""
 
 
 def suited(data: Plain) -> Iterator[Plain]:
     """Grids whose cells are numbers that the draw makes, as often as they come."""
     totals = set_from({"pieces": data["pieces"], "draw": data["draw"]}).distribution.totals
-    for side, in_line in SIDES:
+    for side, in_line, nothing in WAYS:
         area = {**data["area"], "numbers": "own", "how": "total", "columns": side, "in_line": in_line}
-        area |= {"cells": (int(max(totals)),) * side**2, "nothing": "pass"}
+        area |= {"cells": (int(max(totals)),) * side**2, "nothing": nothing}
         cells = balanced(game_from({**data, "area": area}))
         if cells is not None:
             yield {**data, "area": {**area, "cells": tuple(cells)}}

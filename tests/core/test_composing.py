@@ -1,0 +1,144 @@
+"""Games made for a brief: whatever is offered is sound, on the aim, in time, fair, and named for what it is."""
+
+import pytest
+
+from bolometric.core.game.document import game_from, with_value
+from bolometric.core.game.targets import Target
+from bolometric.core.judge.faults import find_faults
+from bolometric.core.judge.kept import loses
+from bolometric.core.judge.sound import unsound
+from bolometric.core.judge.suits import Suited, nearness, suits
+from bolometric.core.learner_work.aims import Aim, on_aim
+from bolometric.core.learner_work.facts import MULTIPLY
+from bolometric.core.learner_work.tasks import draw_work
+from bolometric.core.measure.measuring import measure
+from bolometric.core.pieces.kinds import die
+from bolometric.core.results.readings import Reading, exact_value
+from bolometric.core.tuning.aimed_draws import aimed_draws
+from bolometric.core.tuning.composing import Wanted, compose, ordered
+
+AIMS = {
+    "numbers": Aim(kind="numbers", upto=10),
+    "adding": Aim(kind="adding", upto=12),
+    "bonds": Aim(kind="bonds", upto=10),
+    "doubles": Aim(kind="doubles", upto=20),
+    "taking_away": Aim(kind="taking_away", upto=12),
+    "tables": Aim(kind="tables", tables=(3, 4, 6)),
+    "tenths": Aim(kind="tenths"),
+    "place_value": Aim(kind="place_value", upto=3),
+    "comparing": Aim(kind="comparing", upto=20),
+}
+
+
+@pytest.mark.parametrize("name", AIMS)
+def test_draws_for_an_aim_make_it_and_leave_no_part_out(name):
+    """Counted anew from the ways of each draw."""
+    found = aimed_draws((AIMS[name],), ())
+    assert found
+    for one in found:
+        times = {}
+        for chance, facts in draw_work(one.pieces, one.draw).any:
+            for part in facts:
+                if part.counted:
+                    times[part] = times.get(part, 0) + chance
+        good = {part for part in times if on_aim((AIMS[name],), part)}
+        assert good == one.facts
+        if times and name not in ("numbers", "comparing", "place_value"):
+            assert one.share == pytest.approx(sum(times[part] for part in good) / sum(times.values()))
+            assert one.share >= 0.6
+    if name == "tables":
+        for table in (3, 4, 6):
+            assert (
+                len({part for part in found[0].facts if part.does == MULTIPLY and table in (part.one, part.other)}) > 3
+            )
+
+
+def test_what_is_at_hand_comes_first_and_what_is_not_is_named():
+    found = aimed_draws((AIMS["tables"],), (die(*range(1, 7)), die(*range(1, 13))))
+    assert found[0].at_hand
+    assert found[0].draw.make == "multiply"
+    assert not found[-1].at_hand
+    with_a_die = ordered(list(compose(Wanted((AIMS["tables"],), 2, (), (8, 12), (die(*range(1, 7)),)))))
+    assert all(one.needs.endswith("which can be printed.") for one in with_a_die if len(one.game.pieces) == 2)
+
+
+@pytest.mark.parametrize("name", AIMS)
+def test_what_is_offered_is_sound_on_the_aim_in_time_and_fair(name):
+    """Measured anew, with other games."""
+    found = list(compose(Wanted((AIMS[name],), 2, (), (6, 10))))
+    best = ordered(found)
+    assert [one for one in best if one.against] == []
+    for one in best[:3]:
+        readings = measure(one.game, 1_500, seed=5).readings
+        assert [fault.sentence for fault in find_faults(one.game) if fault.level == "fault"] == []
+        share = readings["on_aim"]
+        assert share.mean + 4 * share.stderr >= 0.6
+        assert 0.7 * 6 <= readings["minutes"].mean <= 1.3 * 10
+        edge = readings.get("first_seat_edge")
+        assert edge is None or abs(edge.mean) <= 0.05 + 4 * edge.stderr
+        assert AIMS[name].words in one.game.name
+        assert one.why.startswith("Each works out about")
+        met, there = one.covered
+        assert 0 < met <= there
+    for one in found:
+        assert not one.against or one.against.endswith(".")
+
+
+def test_of_each_kind_two_stand_before_the_third_of_any():
+    best = ordered(list(compose(Wanted((AIMS["numbers"],), 2, (), (6, 10)))))
+    kinds = [type(one.game.area) for one in best]
+    third = next((k for k, kind in enumerate(kinds) if kinds[:k].count(kind) == 2), len(kinds))
+    assert set(kinds[:third]) == set(kinds)
+
+
+BASE = {"bolometric": 1, "pieces": [{}, {}], "area": {"finish": "finish_round"}}
+
+
+@pytest.mark.parametrize(
+    ("changes", "says"),
+    [
+        ({"area": {"finish": "at_once", "length": 15}}, "favoured"),
+        ({"area": {"length": 400}, "brief": {"minutes": {"low": 1, "high": 2}}}, "takes"),
+        ({"pieces": [{"faces": [4, 4]}]}, "nothing is left to chance"),
+        ({"area": {"kind": "tiles", "play": "counters", "first": 1, "last": 13, "counters": 4}}, "can never come up"),
+        ({"pieces": [{"faces": [10, 20]}], "area": {"length": 60, "finish": "finish_round"}}, "can never be used"),
+        ({}, ""),
+    ],
+)
+def test_what_speaks_against_a_game_is_said(changes, says):
+    found = measure(game_from({**BASE, **changes}), 500)
+    said = unsound(found.exact, found.readings)
+    assert says in said
+    assert bool(said) == bool(says)
+
+
+SQUARES = [{"at": at, "does": "again"} for at in range(2, 20, 3)]
+
+
+@pytest.mark.parametrize(
+    ("game", "path", "value", "says"),
+    [
+        ({"area": {"length": 20, "squares": SQUARES}}, "area.length", 60, "squares that do something"),
+        ({"area": {"kind": "digits", "practice": "rows"}, "pieces": [{}]}, "area.rows", 1, "nothing is left to choose"),
+        ({"brief": {"aim": [{"kind": "adding", "upto": 12}]}}, "draw.make", "largest", "aim"),
+        ({"brief": {"aim": [{"kind": "adding", "upto": 12}]}}, "area.length", 45, ""),
+    ],
+)
+def test_a_change_that_loses_the_point_is_told(game, path, value, says):
+    before = game_from({**BASE, **game})
+    said = loses(before, with_value(before, path, value))
+    assert says in said
+    assert bool(said) == bool(says)
+
+
+def of(reading, low, high, mean, must=True, never=None):
+    target = Target(reading=reading, low=low, high=high, must=must)
+    return Suited(target, Reading("exact", mean, never=never), 0.0 if mean is None or not low <= mean <= high else 1.0)
+
+
+def test_a_must_comes_before_what_is_nice_and_what_may_never_end_suits_nothing():
+    long = (of("minutes", 90, 91, 60.0), of("setbacks", 0, 0.1, 0.9, must=False), of("ties", 0, 0.1, 0.9, must=False))
+    short = (of("minutes", 90, 91, 4.5), of("setbacks", 0, 0.1, 0.0, must=False), of("ties", 0, 0.1, 0.0, must=False))
+    assert nearness(long) > nearness(short)
+    assert suits((of("minutes", 5, 10, None, must=False, never=0.2), of("ties", 0, 1, 0.5))) == 0
+    assert suits((Suited(Target(reading="minutes", low=0.1, high=0.2), exact_value(0.15), 1.0),)) == 1
