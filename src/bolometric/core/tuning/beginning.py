@@ -44,6 +44,8 @@ class Beginning:
     """How well it suits the answers; None where it is not made to suit them yet."""
     why: str = ""
     """Why one would choose it, in a sentence."""
+    short: str = ""
+    """The same in a few words."""
     against: str = ""
     """Why it is not offered; nothing where it is."""
 
@@ -67,7 +69,8 @@ def tuned(answers: Answers, seed: int = 1, share: Share = alone) -> Iterator[Beg
     wanted = Wanted(answers.aim, answers.learners, profiles, answers.minutes, answers.pieces)
     for one in compose(wanted, seed, share):
         words = " ".join(filter(None, (one.why if not one.against else "", one.needs)))
-        yield Beginning(one.starter, one.game, one.suits, words, one.against)
+        short = one.short if answers.aim and not one.against else ""
+        yield Beginning(one.starter, one.game, one.suits, words, short, one.against)
 
 
 def _ways(starter: Starter, answers: Answers) -> Iterator[dict[str, object]]:

@@ -89,10 +89,20 @@ class Composed:
         return None if reading is None else reading.mean
 
     @property
+    def each(self) -> int:
+        """Facts of the aim that a learner works out in a game, about."""
+        return max(1, round(self.a_minute * (self.readings["minutes"].mean or 0.0)))
+
+    @property
+    def short(self) -> str:
+        """The same as ``why`` in a few words, for a card."""
+        return f"{plural(self.each, 'fact')} of the aim each, {self.covered[0]} different"
+
+    @property
     def why(self) -> str:
         """Why one would choose it, in a sentence."""
         lasting = self.readings["minutes"].mean or 0.0
-        each = plural(max(1, round(self.a_minute * lasting)), "fact")
+        each = plural(self.each, "fact")
         met, there = self.covered
         of_it = "of the aim " if self.game.brief.aim else ""
         told = f"Each works out about {each} {of_it}in {number(max(1, round(lasting)))} minutes"

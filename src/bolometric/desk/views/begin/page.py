@@ -111,7 +111,7 @@ class BeginPage(QWidget):
                 _ = exact.heat
                 same = rules_text(beginning.game) == rules_text(beginning.starter.game)
                 words = beginning.starter.words if same else f"from “{beginning.starter.words}”"
-                words = beginning.why or words
+                words = beginning.short or words
                 entry = ShelfEntry(_path(beginning), exact, words=words, suits=beginning.suits)
                 self._came.emit(asked, (beginning, replace(entry, scales=difficulty_of(exact))))
 
