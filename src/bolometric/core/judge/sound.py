@@ -84,7 +84,7 @@ def _fair(game: Game, readings: Mapping[str, Reading]) -> str:
     edge = readings.get("first_seat_edge")
     if game.seats.count < 2 or edge is None or edge.mean is None or not applies(game, "first_seat_edge"):
         return ""
-    if abs(edge.mean) - SURE * edge.stderr > FAIR:
+    if abs(edge.mean) > FAIR:  # a simulated one too: of many that are looked at, the luckiest would be offered
         who = "first" if edge.mean > 0 else "last"
         return f"Who goes {who} is favoured: {show('first_seat_edge', edge.mean)}."
     return ""

@@ -16,8 +16,9 @@
 * Which of two is more takes the longer the nearer they are, log(larger / (larger − smaller)): R. S. Moyer and
   T. K. Landauer, "Time required for judgements of numerical inequality" (Nature 215, 1967).
 
-Larger numbers are worked column by column. Where a slip is caught the fact is done again, so on average it takes its
-time divided by one less the share of slips.
+Larger numbers are worked column by column, which takes no less than counting on, or back, by the most that is counted;
+who counts everything counts them out too. Nothing takes no time. Where a slip is caught the fact is done again, so on
+average it takes its time divided by one less the share of slips.
 """
 
 from __future__ import annotations
@@ -134,13 +135,15 @@ def _adding(a: int, b: int, who: Fluency, recalled: bool) -> float:
         return who.recall
     if not recalled and small <= FINGERS:
         # The number that is counted on from is looked at; counting all begins at one.
-        return (a + b) * who.count if who.adding == "count_all" and a + b <= TEENS else who.look + small * who.count
+        return (a + b) * who.count if who.adding == "count_all" else who.look + small * who.count
+    if not recalled and who.adding == "count_all":
+        return (a + b) * who.count
     total = 0.0
     for x, y, carries in _columns(a, b):
         if x and y:
             total += who.recall if recalled else who.look + min(x, y) * who.count
         total += who.carry * carries
-    return total
+    return max(total, who.recall if recalled else who.look + FINGERS * who.count)
 
 
 def _taking(a: int, b: int, who: Fluency, recalled: bool) -> float:
@@ -149,7 +152,9 @@ def _taking(a: int, b: int, who: Fluency, recalled: bool) -> float:
     if recalled and (high <= TEENS or not way):
         return who.recall
     if not recalled and way <= FINGERS:
-        return high * who.count if who.adding == "count_all" and high <= TEENS else who.look + way * who.count
+        return high * who.count if who.adding == "count_all" else who.look + way * who.count
+    if not recalled and who.adding == "count_all":
+        return high * who.count
     return _adding(high - low, low, who, recalled)  # undone column by column
 
 

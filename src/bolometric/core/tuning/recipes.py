@@ -25,7 +25,17 @@ MOST_AT_ONCE = 3
 """Settings that change in one step."""
 MOST_ATTEMPTS = 3
 """Changes that are made by chance for each new candidate wanted: near the best, most are known already."""
-SIDES = (4, 6, 8, 10, 12)
+NEAR = (
+    (1, 2, 3, 4),
+    (1, 2, 3, 4, 5, 6),
+    (0, 1, 2, 3, 4, 5),
+    (1, 1, 2, 2, 3, 3),
+    tuple(range(1, 9)),
+    tuple(range(1, 11)),
+    tuple(range(1, 13)),
+    tuple(range(10)),
+)
+"""Faces of dice that can be had, or written on a blank one."""
 Values = tuple[object, ...]
 """One for each free setting; pieces as their text in a file."""
 
@@ -136,7 +146,7 @@ def _other_pieces(told: str, rng: np.random.Generator) -> str:
         case 1 if len(pieces) > 1:
             pieces = [piece for k, piece in enumerate(pieces) if k != which]
         case _:
-            pieces[which] = {"kind": "die", "faces": list(range(1, int(rng.choice(SIDES)) + 1))}
+            pieces[which] = {"kind": "die", "faces": list(NEAR[int(rng.integers(len(NEAR)))])}
     return json.dumps(pieces)
 
 

@@ -12,6 +12,7 @@ import time
 from collections.abc import Callable, Iterable, Iterator, Sequence
 from dataclasses import dataclass
 from functools import partial
+from math import inf
 
 import numpy as np
 
@@ -93,17 +94,21 @@ class _Search:
         self._look = partial(_look, space, targets, seed)
         self._lost: dict[Game, bool] = {}
         self._keeping = keeping
+        self.until = inf
+        """When the time is up, on the monotonic clock."""
 
     def looked(self, asked: Iterable[Values], runs: int) -> list[Seen]:
-        """Look at candidates with so many games; those that can't be games are left out."""
+        """Look at candidates with so many games; those that can't be games are left out, and all once time is up."""
         wanted = list(asked)
         missing = [values for values in wanted if (runs, values) not in self.memory]
         at_once = ALONE if self.share is alone else SHARED
         for part in range(0, len(missing), at_once):
+            if self.seen and time.monotonic() > self.until:
+                break
             some = missing[part : part + at_once]
             for values, found in zip(some, self.share(partial(self._look, runs), some), strict=True):
                 self.memory[runs, values] = found
-        return [found for values in wanted if (found := self.memory[runs, values]) is not None]
+        return [found for values in wanted if (found := self.memory.get((runs, values))) is not None]
 
     def screen(self, asked: Iterable[Values]) -> None:
         """Look at candidates coarsely."""
@@ -163,7 +168,7 @@ def tune(
         lock: paths that must stay.
         seed: the same seed gives the same list.
         tries: candidates that are looked at coarsely.
-        budget: seconds after which no further generation begins.
+        budget: seconds after which no further candidate is looked at; the best so far are told then.
         share: who looks at candidates.
         most: how many are told in the end; up to three times as many are looked at closely before.
         long: games of the last look.
@@ -181,8 +186,10 @@ def tune(
     if not targets:
         raise GameError("This game has no target: set one in its brief, such as the minutes it should last.", "brief")
     check_agree(targets)
-    space, began = Space(game, free_knobs(game, free, lock)), time.monotonic()
+    space = Space(game, free_knobs(game, free, lock))
     search = _Search(space, targets, seed, share, {} if memory is None else memory, keeping)
+    if budget is not None:
+        search.until = time.monotonic() + budget
     rng, steps = np.random.default_rng(seed), GENERATIONS + 2
     whole = size_of(game, space.paths, tries) <= tries
     for generation in range(1 if whole else GENERATIONS):
@@ -193,8 +200,9 @@ def tune(
             first = () if search.seen else (space.own,)
             search.screen((*first, *space.fresh(parents, set(search.seen), tries // GENERATIONS, rng)))
         yield search.progress((generation + 1) / steps, search.seen.values(), 3)
-        if budget is not None and time.monotonic() - began > budget:
-            break
+        if time.monotonic() > search.until:
+            yield search.progress(1.0, search.seen.values(), most)
+            return
     if not whole:
         search.polish()
     nearest = dict.fromkeys([one.values for one in search.ranked[: min(CLOSELY, 3 * most)]] + [space.own])

@@ -21,7 +21,9 @@ KEPT = ("brief.", "house.", "talk.", "seats.")
 
 
 def free_knobs(game: Game, free: Sequence[str] = (), lock: Sequence[str] = ()) -> tuple[str, ...]:
-    """The paths that may change: those that are named, or else all rules that keep the practice; without the locked.
+    """The paths that may change: those that are named, or else all rules that keep the practice, and the pieces.
+
+    Without those that are locked.
 
     Raises GameError for a path that is no setting, and where nothing is left.
     """
@@ -39,6 +41,8 @@ def free_knobs(game: Game, free: Sequence[str] = (), lock: Sequence[str] = ()) -
             and at.knob.practice in ("same", "size")
             and at.path not in lock
         ]
+        if game.area.uses_pieces and PIECES not in lock and not getattr(game.area, "sides", ()):
+            found.append(PIECES)
     if not found:
         raise GameError("Every setting is locked, so nothing can be tuned: free one at least.")
     odd = next((path for path in found if not _may_vary(game, path)), None)

@@ -10,10 +10,10 @@ from bolometric.core.settings.loops import inner, loop
 
 GUESS, LENGTHEN, RAREST, PLAN = 0, 1, 2, 3
 """Styles as the loops know them."""
-BEST, GAMES, AHEAD = 3, 8, 12
-"""Best play looks at so many cells, plays so many games on from each, so many turns ahead."""
-USED = np.uint64(7919)
-"""Steps of the random state that are set aside for looking ahead from one cell."""
+BEST, GAMES, AHEAD = 3, 24, 16
+"""Best play looks at so many cells, plays so many games on from each by the rule of thumb, so many turns ahead."""
+SURELY = 2.0
+"""Games by which another cell must do better than the one that the rule of thumb likes more, with the same draws."""
 
 
 @inner
@@ -82,16 +82,15 @@ def look_ahead(  # type: ignore[no-untyped-def]
                 worth[k] = -2.0
         picked[tried] = cell
         won = _ahead(cell, seat, seats, state, draws, standing, crossing, takes_over)
-        if won > most:
+        if won > most + SURELY:
             best, most = tried, won
         tried += 1
-        state += STEP * USED
     return picked[best]
 
 
 @loop
 def _ahead(cell, seat, seats, state, draws, standing, crossing, takes_over):  # type: ignore[no-untyped-def]
-    """How many of a few games, played on by chance after a claim, the seat wins, less those that others win."""
+    """How many of a few games, played on by the rule of thumb after a claim, the seat wins, less what others win."""
     edges, start, cells = draws
     owner, own, taken = standing
     first_line, through, need = crossing
@@ -105,8 +104,16 @@ def _ahead(cell, seat, seats, state, draws, standing, crossing, takes_over):  # 
             state += STEP
             found = open_cells(drawn(edges, part(state)), who, start, cells, there, takes_over, out)
             if found:
-                state += STEP
-                one = out[np.int64(below(state, found))]
+                one, most, equal = out[0], -1.0, 1
+                for k in range(found):
+                    worth = liked(out[k], who, seats, there, have, all_taken, first_line, through, need)
+                    if worth > most + 1e-12:
+                        one, most, equal = out[k], worth, 1
+                    elif worth > most - 1e-12:
+                        equal += 1
+                        state += STEP
+                        if below(state, equal) == 0:
+                            one = out[k]
                 if claim(one, who, there, have, all_taken, first_line, through, need):
                     won += 1.0 if who == seat else -1.0 / max(seats - 1, 1)
                     break

@@ -55,8 +55,8 @@ class Grid(AreaPart):
         Goal(
             "win",
             "play best to win, a few moves ahead",
-            "of the three best cells by lengthen, the one that wins "
-            "most of eight games played on by chance for twelve turns",
+            "of the three best cells by lengthen, the one that wins most of 24 games played on by lengthen for sixteen "
+            "turns, if it wins over two more than the best by lengthen",
         ),
     )
     gauges: ClassVar[tuple[str, ...]] = (
