@@ -6,13 +6,15 @@ squares that do something on its way, and that it is as sound as it was.
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from functools import lru_cache
 
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import Game
 from bolometric.core.judge.sound import unsound
 from bolometric.core.learner_work.aims import on_aim
-from bolometric.core.measure.measuring import measure_exactly
+from bolometric.core.learner_work.facts import Fact
+from bolometric.core.measure.measuring import measure_exactly, runs_of
 from bolometric.core.settings.errors import GameError
 
 SHARE, COVERAGE, DENSITY = 0.9, 0.6, 0.8
@@ -25,6 +27,8 @@ def loses(game: Game, other: Game) -> str:
     if other == game:
         return ""
     before, after = _point(game), _point(other)
+    if before.pieces > 1 == after.pieces:
+        return "there are no two numbers left to put together"
     if before.chosen and not after.chosen:
         return "nothing is left to choose"
     if after.density < DENSITY * before.density:
@@ -42,15 +46,26 @@ class _Point:
     def __init__(self, game: Game) -> None:
         area = game.area
         self.chosen = area_of(game).measured.chooses(game)
+        self.pieces = len(game.pieces) if area.uses_pieces else 0
         squares = len(getattr(area, "squares", ())) + len(getattr(area, "placed", ()))
         self.density = squares / max(int(getattr(area, "length", 1) or 1), 1)
         self.share = self.facts = 0.0
         found = measure_exactly(game, worth_of_thinking=False)
         self.against = unsound(found, found.readings) if found.result is not None else ""
-        if game.brief.aim and found.facts:
-            times = {one: sum(counts) for one, counts in found.facts.items()}
+        facts = found.facts if not game.brief.aim or found.facts is not None else _played(game)
+        if game.brief.aim and facts:
+            times = {one: sum(counts) for one, counts in facts.items()}
             good = {one: often for one, often in times.items() if on_aim(game.brief.aim, one)}
             self.share, self.facts = sum(good.values()) / max(sum(times.values()), 1e-12), float(len(good))
+
+
+NOTED, LONGEST = 200, 2_000
+"""Games in which facts are looked for where they are not known exactly, and turns of one of them."""
+
+
+def _played(game: Game) -> Mapping[Fact, tuple[float, ...]]:
+    *_, tally = runs_of(game, 1, NOTED, LONGEST, note=True)
+    return {} if tally.notes is None else tally.notes.times_each
 
 
 @lru_cache(maxsize=256)
@@ -59,5 +74,6 @@ def _point(game: Game) -> _Point:
         return _Point(game)
     except GameError as error:
         lost = _Point.__new__(_Point)
-        lost.chosen, lost.density, lost.share, lost.facts, lost.against = False, 0.0, 0.0, 0.0, error.sentence
+        lost.chosen, lost.pieces, lost.density, lost.share, lost.facts = False, 0, 0.0, 0.0, 0.0
+        lost.against = error.sentence
         return lost

@@ -99,7 +99,7 @@ def ladder(
         raise GameError(f"{READINGS[key].label if key in READINGS else key} is no scale for a ladder of this game.")
     if style not in STYLES:
         raise GameError(f"{style!r} is none of the styles: {', '.join(STYLES)}.")
-    paths = tuple(free) or (*free_knobs(game), *((PIECES,) if game.area.uses_pieces else ()))
+    paths = tuple(free) or tuple(dict.fromkeys((*free_knobs(game), *((PIECES,) if game.area.uses_pieces else ()))))
     wide = abs(values[1] - values[0]) * NARROW
     before = game
     for place, (level, value) in enumerate(zip(LEVELS[len(values)], values, strict=True), 1):
