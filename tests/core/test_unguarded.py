@@ -21,6 +21,7 @@ from bolometric.core.game.area_part import StyleRule
 from bolometric.core.game.document import game_from, with_value
 from bolometric.core.game.seats import Style
 from bolometric.core.judge import nearby
+from bolometric.core.judge.faults import find_faults
 from bolometric.core.measure.measuring import measure_exactly
 from bolometric.core.pieces.draw import EXACTLY
 from bolometric.core.play.hand import _bracketed
@@ -30,6 +31,7 @@ from bolometric.core.results.estimate import RunParameters, Sample
 from bolometric.core.results.folded import Values
 from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.knobs import knobs
+from bolometric.core.settings.lines import cut
 
 TWO, ONE = {"count": 2}, {"count": 1}
 
@@ -214,3 +216,15 @@ def test_what_is_left_out_has_its_plain_meaning():
     assert Heat((0.5, 2.0), "how often").scaled == (0.5, 2.0)  # the last place counts too
     table = RunParameters(2, 1.0, None)
     assert Sample(table, turns=Values().plus(np.array([3])), rolls=Values().plus(np.array([5]))).paced.mean == 3
+
+
+def test_text_that_has_room_is_left_and_longer_text_is_cut_to_its_room():
+    assert cut("dome", 5) == cut("dome", 4) == "dome"
+    assert cut("domes of stars", 6) == "domes…"
+    assert all(len(cut("domes of stars", most)) <= most for most in range(1, 20))
+
+
+@pytest.mark.parametrize(("track", "told"), [("shared", True), ("own", False)])
+def test_only_one_marker_for_all_can_be_too_far_from_home_for_its_turns(track, told):
+    game = game_of(area={"track": track, "turns": 2, "length": 60}, seats=TWO)
+    assert ("out_of_reach" in {fault.code for fault in find_faults(game)}) == told
