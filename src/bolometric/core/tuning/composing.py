@@ -17,8 +17,9 @@ from bolometric.core.areas.shelf import starters
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Band, Game, game_from, with_value, with_values
 from bolometric.core.game.entry import Starter
+from bolometric.core.game.targets import Target
 from bolometric.core.judge.sound import unsound
-from bolometric.core.judge.suits import desirability, targets_of
+from bolometric.core.judge.suits import AS_SET, Suited, suited, suits, targets_of
 from bolometric.core.learner_work.aims import Aim, on_aim
 from bolometric.core.learner_work.facts import Fact
 from bolometric.core.learner_work.fluency import Fluency
@@ -33,6 +34,7 @@ from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.knobs import KnobAt, knobs
 from bolometric.core.text.figures import number, percent, plural
 from bolometric.core.tuning.aimed_draws import ENOUGH, AimedDraw, aimed_draws
+from bolometric.core.tuning.looking import readings_for
 from bolometric.core.tuning.workers import Share, alone
 
 RUNS, LONGEST = 400, 3_000
@@ -71,8 +73,10 @@ class Composed:
     game: Game
     analysis: Analysis
     readings: dict[str, Reading]
+    parts: tuple[Suited, ...]
+    """How well each target is met, the share of the aim among them."""
     suits: float
-    """How well it meets the minutes and what else was asked, from 0 to 1."""
+    """How well all are met together, from 0 to 1."""
     a_minute: float
     """Facts of the aim that a learner works out in a minute of the game, waiting included; all facts without an aim."""
     covered: tuple[int, int]
@@ -241,8 +245,8 @@ def _finished(starter: Starter, game: Game, draw: AimedDraw | None, most: int, w
     """The game in the size that suits the minutes, measured and judged; ``most`` facts of the aim can come at all."""
     game = _named(_sized(game, wanted.minutes, seed), wanted)
     analysis, readings, facts = _looked(game, seed)
-    parts = [desirability(target, readings.get(target.reading)) for target in targets_of(game)]
-    suits = exp(sum(log(max(part, 1e-9)) for part in parts) / len(parts)) if parts else 1.0
+    parts = met_by(game, readings, seed)
+    whole = suits(parts)
     aims, seats = game.brief.aim if wanted.aim else (), game.seats.count
     good = {one: times for one, times in facts.items() if not aims or on_aim(aims, one)}
     minutes = readings["minutes"].mean if "minutes" in readings else None
@@ -254,12 +258,31 @@ def _finished(starter: Starter, game: Game, draw: AimedDraw | None, most: int, w
         game,
         analysis,
         readings,
-        suits if all(parts) else 0.0,
+        parts,
+        1.0 if whole is None else whole,
         each / minutes if minutes else 0.0,
         (min(met, there), there),
         needs="" if draw is None or draw.at_hand else _needs(draw),
     )
     return replace(found, against=_against(found, wanted, sum(sum(times) for times in facts.values())))
+
+
+ON_AIM = Target(reading="on_aim", low=ENOUGH, high=1.0, must=True)
+"""What a brief with an aim asks for by itself."""
+
+
+def met_by(game: Game, readings: Mapping[str, Reading], seed: int) -> tuple[Suited, ...]:
+    """How well a game meets what was asked; what was not looked at yet is looked at, for whom it is asked."""
+    targets = targets_of(game)
+    if game.brief.aim and not any(target.reading == "on_aim" for target in targets):
+        targets = (*targets, ON_AIM)
+    measured: dict[tuple[str, str], Mapping[str, Reading]] = {AS_SET: readings}
+    for whom in dict.fromkeys(target.measured_as for target in targets):
+        known = readings if whom == AS_SET else {}
+        keys = frozenset(target.reading for target in targets if target.measured_as == whom) - set(known)
+        if keys:
+            measured[whom] = {**readings_for(game, whom, keys, RUNS, seed), **known}
+    return suited(targets, measured)
 
 
 def _against(found: Composed, wanted: Wanted, all_facts: float) -> str:

@@ -6,20 +6,15 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any
 
-from bolometric.core.game.document import Game, game_from
-from bolometric.core.game.targets import Target
-from bolometric.core.judge.suits import AS_SET, suited, targets_of
+from bolometric.core.game.document import game_from
 from bolometric.core.pieces.kinds import AnyPiece
 from bolometric.core.settings.errors import GameError
 from bolometric.core.tuning.composing import Composed, Wanted, compose, ordered
-from bolometric.core.tuning.looking import readings_for
 from bolometric.core.tuning.search import Candidate
 from bolometric.core.tuning.workers import Share, alone
 
 TOLD = 12
 """Games that are told."""
-CLOSER = 2_000
-"""Games played for a target that is measured for other players than the game's own."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -65,7 +60,7 @@ def look_for(brief: Mapping[str, Any], seed: int = 1, share: Share = alone) -> F
     made = list(compose(wanted, seed, share))
     if not made:
         raise GameError("No kind of game can be played with these pieces and players: name others.", "pieces")
-    best = tuple(_candidate(one, seed) for one in ordered(made)[:TOLD])
+    best = tuple(_candidate(one) for one in ordered(made)[:TOLD])
     offered = {type(one.game.area) for one in made if not one.against}
     left = {type(one.game.area): one for one in made if type(one.game.area) not in offered}
     return Found(best, tuple((one.game.area.noun, one.against) for one in left.values()))
@@ -76,23 +71,6 @@ def find(brief: Mapping[str, Any], seed: int = 1, share: Share = alone) -> tuple
     return look_for(brief, seed, share).best
 
 
-def _candidate(one: Composed, seed: int) -> Candidate:
-    targets = _targets(one.game)
-    measured = {AS_SET: one.readings}
-    for whom in {target.measured_as for target in targets} - {AS_SET}:
-        keys = frozenset(target.reading for target in targets if target.measured_as == whom)
-        measured[whom] = readings_for(one.game, whom, keys, CLOSER, seed)
+def _candidate(one: Composed) -> Candidate:
     words = " ".join(filter(None, (one.why, one.needs)))
-    return Candidate(one.game, one.suits, suited(targets, measured), (), why=words)
-
-
-def _targets(game: Game) -> tuple[Target, ...]:
-    """What was asked, with the share of the aim, which nobody has to ask for."""
-    found = targets_of(game)
-    if game.brief.aim and not any(target.reading == "on_aim" for target in found):
-        return (*found, ON_AIM)
-    return found
-
-
-ON_AIM = Target(reading="on_aim", low=0.6, high=1.0, must=True)
-"""What a brief with an aim asks for by itself."""
+    return Candidate(one.game, one.suits, one.parts, (), why=words)
