@@ -7,6 +7,7 @@ the minutes; for a kind that can make nothing of the brief one line says why.
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, field, replace
 from functools import partial
@@ -45,6 +46,8 @@ DRAWS_EACH = 2
 """Draws that each kind tries."""
 MANY = 20
 """Facts of an aim beyond which more of them are not asked for: a game has only so many turns."""
+EACH_KIND = 2
+"""Games of a kind that are offered."""
 COVERED = 0.5
 """Part of the aim's facts that the pieces can give, of which a table meets so many in a game."""
 
@@ -116,16 +119,20 @@ class Composed:
 def compose(wanted: Wanted, seed: int = 1, share: Share = alone) -> Iterator[Composed]:
     """What every kind makes of a brief, one after the other, sound or not. Raises Cancelled.
 
-    First one starter of each kind is tried; of a kind that makes too little of the aim no other is.
+    First one starter of each kind is tried; of a kind that makes too little of the aim no other is, nor of one of which
+    there are two games by now.
     """
     make = partial(_best, wanted, _draws(wanted), seed)
     off_aim: set[type] = set()
+    offered: Counter[type] = Counter()
     for some in _in_turn():
         kept = [one for one in some if type(one.game.area) not in off_aim or bool(getattr(one.game.area, "packs", ()))]
         at_once = 1 if share is alone else len(kept)
         for part in range(0, len(kept), max(at_once, 1)):
             checkpoint()
-            for found in filter(None, share(make, kept[part : part + at_once])):
+            now = [one for one in kept[part : part + at_once] if offered[type(one.game.area)] < EACH_KIND]
+            for found in filter(None, share(make, now)):
+                offered[type(found.game.area)] += not found.against
                 if wanted.aim and (found.share or 0.0) < ENOUGH:
                     off_aim.add(type(found.game.area))
                 yield found

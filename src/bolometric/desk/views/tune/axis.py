@@ -9,7 +9,7 @@ from PySide6.QtWidgets import QComboBox, QDoubleSpinBox, QHBoxLayout, QLayout
 
 from bolometric.core.game.document import Game
 from bolometric.core.settings.knobs import knob_at
-from bolometric.core.tuning.space import free_knobs, values_of
+from bolometric.core.tuning.space import PIECES, free_knobs, values_of
 from bolometric.core.tuning.sweep import Swept
 from bolometric.desk.parts.plain import Label
 
@@ -45,7 +45,7 @@ class Axis(QHBoxLayout):
         self.knob.clear()
         if self._optional:
             self.knob.addItem("nothing else", None)
-        for path in free_knobs(game):
+        for path in free_knobs(game, lock=(PIECES,)):  # they are no scale
             self.knob.addItem(knob_at(game, path).knob.label, path)
         self.knob.setCurrentIndex(max(self.knob.findData(kept), 0))
         self.offer_range()

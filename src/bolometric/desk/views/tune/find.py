@@ -121,7 +121,7 @@ class FindPage(QWidget):
         """Another game; a search for the one before is given up."""
         same_kind = type(game.area) is type(self.game.area) and self.free.count() > 0
         locked = {item.data(Qt.ItemDataRole.UserRole) for item in self._items() if not _marked(item)}
-        unmarked = locked if same_kind else {PIECES}
+        unmarked = locked if same_kind else set()
         self.game, self.colours = game, colours
         if self.lane.busy:
             self.lane.give_up()
@@ -130,7 +130,7 @@ class FindPage(QWidget):
         self.wanted.setText(f"Wanted: {told}." if told else "This game has no target: set one on the sheet, under Aim.")
         self.free.clear()
         try:
-            paths = (*free_knobs(game), PIECES)
+            paths = tuple(dict.fromkeys((*free_knobs(game), PIECES)))
         except GameError:
             paths = (PIECES,)
         for path in paths:
