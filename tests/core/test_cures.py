@@ -5,6 +5,7 @@ import time
 
 import pytest
 from hypothesis import Phase, given, settings
+from hypothesis import strategies as st
 
 from bolometric.assets import demo_files
 from bolometric.core.game.document import game_from, with_value
@@ -119,3 +120,14 @@ def test_a_game_that_may_outlast_all_play_is_told_without_an_infinite_mean():
     area = {"length": 300, "back_to_start": [1, 2, 3]}
     for fault in find_faults(game_from({"bolometric": 1, "pieces": [pack], "area": area})):
         assert not re.search(r"\b(inf|nan)\b", fault.sentence), fault.sentence
+
+
+@settings(max_examples=8, deadline=None)
+@given(st.integers(20, 80), st.sampled_from(["pass", "exact", "bounce"]))
+def test_no_cure_makes_games_that_ended_in_time_end_too_late(length, end):
+    brief = {"minutes": {"low": 1, "high": 12}, "first_seat_edge": {"low": -0.02, "high": 0.02}}
+    game = game_from({"bolometric": 1, "pieces": [{}, {}], "area": {"length": length, "end": end}, "brief": brief})
+    before = measure_exactly(game).readings["in_time"].mean
+    for fault in find_faults(game):
+        for cure in fault.cures:
+            assert before <= 0.5 or measure_exactly(cure.game).readings["in_time"].mean >= 0.5, cure.words

@@ -31,6 +31,8 @@ BUDGET = 3.0
 """Seconds for measuring changes, for all faults of a game together."""
 MOST_PAIRED = 8
 """Single changes, the nearest ones, that are tried two by two where no single one helps."""
+MOSTLY = 0.5
+"""Share of games that end within the minutes wanted, below which a change is none that one would make."""
 MOST_TOLD = 2
 """Other readings that are told of a cure."""
 MOVED = {"share": 0.05, "edge": 0.03, "minutes": 0.2, "count": 0.2}
@@ -126,10 +128,17 @@ class Cures:
         return self.in_time(lambda: quick_measure(change.game, self._wanted))
 
     def _sound(self, exact: Analysis) -> bool:
-        """Whether no draw of a changed game does nothing that did something before."""
+        """Whether no draw of a changed game does nothing that did something before, and it still ends in time."""
         checkpoint()
         more = exact.game.distribution.no_number > self.game.distribution.no_number
-        return not more and self._useless(exact.game) <= self._useless_now
+        return not more and self._useless(exact.game) <= self._useless_now and not self._too_late(exact)
+
+    def _too_late(self, exact: Analysis) -> bool:
+        """Whether most games that ended within the minutes wanted do not any more: that cures nothing."""
+        before, after = self.exact.readings.get("in_time"), exact.readings.get("in_time")
+        if before is None or after is None or before.mean is None or after.mean is None:
+            return False
+        return after.mean < MOSTLY < before.mean
 
     @once
     def _useless_now(self) -> int:
