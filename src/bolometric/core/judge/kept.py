@@ -7,6 +7,7 @@ squares that do something on its way, and that it is as sound as it was.
 from __future__ import annotations
 
 from collections.abc import Mapping
+from dataclasses import dataclass
 from functools import lru_cache
 
 from bolometric.core.areas.catalogue import area_of
@@ -40,23 +41,18 @@ def loses(game: Game, other: Game) -> str:
     return "it is not sound: " + after.against if after.against and not before.against else ""
 
 
+@dataclass(frozen=True, slots=True)
 class _Point:
-    """What a game is worth playing for, worked out without playing it."""
+    """What a game is worth playing for, worked out without playing it where that can be."""
 
-    def __init__(self, game: Game) -> None:
-        area = game.area
-        self.chosen = area_of(game).measured.chooses(game)
-        self.pieces = len(game.pieces) if area.uses_pieces else 0
-        squares = len(getattr(area, "squares", ())) + len(getattr(area, "placed", ()))
-        self.density = squares / max(int(getattr(area, "length", 1) or 1), 1)
-        self.share = self.facts = 0.0
-        found = measure_exactly(game, worth_of_thinking=False)
-        self.against = unsound(found, found.readings) if found.result is not None else ""
-        facts = found.facts if not game.brief.aim or found.facts is not None else _played(game)
-        if game.brief.aim and facts:
-            times = {one: sum(counts) for one, counts in facts.items()}
-            good = {one: often for one, often in times.items() if on_aim(game.brief.aim, one)}
-            self.share, self.facts = sum(good.values()) / max(sum(times.values()), 1e-12), float(len(good))
+    chosen: bool = False
+    pieces: int = 0
+    density: float = 0.0
+    """Squares that do something for each square of the way."""
+    share: float = 0.0
+    facts: int = 0
+    """Different facts of the aim that come up."""
+    against: str = ""
 
 
 NOTED, LONGEST = 200, 2_000
@@ -71,9 +67,30 @@ def _played(game: Game) -> Mapping[Fact, tuple[float, ...]]:
 @lru_cache(maxsize=256)
 def _point(game: Game) -> _Point:
     try:
-        return _Point(game)
+        return _point_of(game)
     except GameError as error:
-        lost = _Point.__new__(_Point)
-        lost.chosen, lost.pieces, lost.density, lost.share, lost.facts = False, 0, 0.0, 0.0, 0.0
-        lost.against = error.sentence
-        return lost
+        return _Point(against=error.sentence)
+
+
+def _point_of(game: Game) -> _Point:
+    area = game.area
+    squares = len(getattr(area, "squares", ())) + len(getattr(area, "placed", ()))
+    found = measure_exactly(game, worth_of_thinking=False)
+    share, facts = _aimed(game, found.facts)
+    return _Point(
+        area_of(game).measured.chooses(game),
+        len(game.pieces) if area.uses_pieces else 0,
+        squares / max(int(getattr(area, "length", 1) or 1), 1),
+        share,
+        facts,
+        unsound(found, found.readings) if found.result is not None else "",
+    )
+
+
+def _aimed(game: Game, exact: Mapping[Fact, tuple[float, ...]] | None) -> tuple[float, int]:
+    """How much of what is worked out is the aim, and how many different facts of it there are."""
+    if not game.brief.aim:
+        return 0.0, 0
+    times = {one: sum(counts) for one, counts in (_played(game) if exact is None else exact).items()}
+    good = {one: often for one, often in times.items() if on_aim(game.brief.aim, one)}
+    return sum(good.values()) / max(sum(times.values()), 1e-12), len(good)

@@ -39,31 +39,21 @@ def unequal(game: Game) -> Game | None:
     return None if fair == game else fair
 
 
-def edge_among_equals(game: Game, readings: Mapping[str, Reading]) -> dict[str, Reading]:
-    """What going first is worth between players who play alike, where that can be worked out.
+def among_equals(game: Game, readings: Mapping[str, Reading], places: bool = True) -> dict[str, Reading]:
+    """What going first, and with ``places`` the best and the worst place at the table, are worth to equal players.
 
-    ``readings`` are the exact ones of the game itself. Raises Cancelled once the work is given up.
+    ``readings`` are the exact ones of the game itself, which serve where its players are equal as they are; what can't
+    be worked out is left out. Raises Cancelled once the work is given up.
     """
     fair = unequal(game)
     if fair is not None:
         solved = area_of(fair).measured.solve(fair)
         readings = {} if solved is None else solved.readings
-    return {EDGE: readings[EDGE]} if EDGE in readings else {}
-
-
-def by_place(game: Game, wins: Reading | None) -> dict[str, Reading]:
-    """What the best and the worst place at the table win between equal players, where that can be worked out.
-
-    ``wins`` are those of the game itself. Raises Cancelled once the work is given up.
-    """
-    fair = between_equals(game) if game.seats.count > 1 and game.area.ending == "winner" else None
-    if fair is None:
-        return {}
-    if fair != game:
-        solved = area_of(fair).measured.solve(fair)
-        wins = None if solved is None else solved.readings.get("seat_wins")
-    shares = () if wins is None else even_shares(wins)
-    return {LARGEST: exact_value(max(shares)), SMALLEST: exact_value(min(shares))} if shares else {}
+    found = {EDGE: readings[EDGE]} if EDGE in readings else {}
+    if not places or game.seats.count < 2 or game.area.ending != "winner" or between_equals(game) is None:
+        return found
+    shares = even_shares(readings["seat_wins"]) if "seat_wins" in readings else ()
+    return found | {LARGEST: exact_value(max(shares)), SMALLEST: exact_value(min(shares))} if shares else found
 
 
 def even_shares(wins: Reading) -> tuple[float, ...]:

@@ -11,7 +11,7 @@ from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Choosing, Style, usual_rule
-from bolometric.core.measure.equal_seats import EDGE, EVEN, between_equals, by_place, edge_among_equals, unequal
+from bolometric.core.measure.equal_seats import EDGE, EVEN, among_equals, between_equals, unequal
 from bolometric.core.measure.expected import expected_of, readings_of
 from bolometric.core.measure.notes import Notes, noting
 from bolometric.core.measure.runs import MOST_TURNS, NOTED_ALONE, Tally, stream
@@ -81,8 +81,7 @@ def measure_exactly(game: Game, worth_of_thinking: bool = True, work: bool = Tru
     result = area_of(game).measured.solve(game)
     readings = {} if result is None else _with_minutes(game, result)
     worth = thinking(game) if readings and worth_of_thinking else None
-    places = by_place(game, readings.get("seat_wins")) if worth_of_thinking else {}
-    edge = edge_among_equals(game, readings)
+    places = among_equals(game, readings, places=worth_of_thinking)
     readings.pop(EDGE, None)
     if worth is not None:
         readings["choice"] = exact_value(worth)
@@ -90,7 +89,7 @@ def measure_exactly(game: Game, worth_of_thinking: bool = True, work: bool = Tru
     if size is not None:
         readings["draw_size"] = exact_value(size)
     followed = result if result is not None and result.followed else None
-    found = Analysis(game, readings | edge | places, followed, area_of(game).board.heat)
+    found = Analysis(game, readings | places, followed, area_of(game).board.heat)
     return with_work(found) if work or game.seats.fluency else found
 
 

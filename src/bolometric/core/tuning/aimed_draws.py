@@ -58,7 +58,7 @@ def _parts(aims: tuple[Aim, ...]) -> list[Aim]:
 
 def aimed_draws(aims: tuple[Aim, ...], at_hand: tuple[AnyPiece, ...]) -> list[AimedDraw]:
     """Draws that practise an aim, the best first: of the pieces at hand, then of others that can be had or printed."""
-    own = list(dict.fromkeys(_of_hand(aims, at_hand))) if at_hand else []
+    own = list(dict.fromkeys(one for pieces in subsets(at_hand) for one in _made(aims, pieces, at_hand=True)))
     others = [one for pieces in _library(aims) for one in _made(aims, pieces, at_hand=not at_hand)]
     return [*_best(aims, own), *_best(aims, others)]
 
@@ -69,11 +69,10 @@ def _best(aims: tuple[Aim, ...], found: list[AimedDraw]) -> list[AimedDraw]:
     return sorted(whole or found, key=lambda one: (-round(one.share * len(one.facts)), -one.share, len(one.pieces)))
 
 
-def _of_hand(aims: tuple[Aim, ...], at_hand: tuple[AnyPiece, ...]) -> Iterator[AimedDraw]:
-    most = min(len(at_hand), MOST_AT_HAND)
-    for count in range(1, most + 1):
-        for pieces in dict.fromkeys(combinations(at_hand, count)):
-            yield from _made(aims, pieces, at_hand=True)
+def subsets(pieces: tuple[AnyPiece, ...]) -> list[tuple[AnyPiece, ...]]:
+    """Every different choice of some of the pieces, fewest first."""
+    most = min(len(pieces), MOST_AT_HAND)
+    return list(dict.fromkeys(chosen for count in range(1, most + 1) for chosen in combinations(pieces, count)))
 
 
 def _made(aims: tuple[Aim, ...], pieces: tuple[AnyPiece, ...], at_hand: bool) -> Iterator[AimedDraw]:

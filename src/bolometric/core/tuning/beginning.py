@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass
-from itertools import combinations
 
 from bolometric.core.areas.shelf import starters
 from bolometric.core.game.document import Band, Game, game_from
@@ -13,11 +12,9 @@ from bolometric.core.learner_work.aims import Aim
 from bolometric.core.learner_work.fluency import PROFILES
 from bolometric.core.pieces.kinds import AnyPiece
 from bolometric.core.settings.errors import GameError
+from bolometric.core.tuning.aimed_draws import subsets
 from bolometric.core.tuning.composing import Wanted, compose
 from bolometric.core.tuning.workers import Share, alone
-
-MOST_AT_HAND = 4
-"""Pieces that are put together at most."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -96,12 +93,6 @@ def _ways(starter: Starter, answers: Answers) -> Iterator[dict[str, object]]:
         return
     for chosen in subsets(answers.pieces):
         yield {**data, "pieces": [piece.model_dump() for piece in chosen]}
-
-
-def subsets(pieces: tuple[AnyPiece, ...]) -> list[tuple[AnyPiece, ...]]:
-    """Every different choice of some of the pieces, fewest first."""
-    most = min(len(pieces), MOST_AT_HAND)
-    return list(dict.fromkeys(chosen for count in range(1, most + 1) for chosen in combinations(pieces, count)))
 
 
 def _made(data: dict[str, object]) -> Game | None:

@@ -29,6 +29,7 @@ from bolometric.core.measure.measuring import even_played, measure_exactly, runs
 from bolometric.core.measure.runs import NOTED_ALONE
 from bolometric.core.pieces.draw import Draw
 from bolometric.core.pieces.kinds import AnyPiece
+from bolometric.core.pieces.words import pieces_words
 from bolometric.core.results.readings import Reading, joined
 from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.settings.errors import GameError
@@ -101,9 +102,13 @@ class Composed:
         return max(1, round(self.a_minute * (self.readings["minutes"].mean or 0.0)))
 
     @property
+    def _of_it(self) -> str:
+        return "of the aim " if self.game.brief.aim else ""
+
+    @property
     def short(self) -> str:
         """The same as ``why`` in a few words, for a card."""
-        return f"{plural(self.each, 'fact')} of the aim each, {self.covered[0]} different"
+        return f"{plural(self.each, 'fact')} {self._of_it}each, {self.covered[0]} different"
 
     @property
     def why(self) -> str:
@@ -111,8 +116,7 @@ class Composed:
         lasting = self.readings["minutes"].mean or 0.0
         each = plural(self.each, "fact")
         met, there = self.covered
-        of_it = "of the aim " if self.game.brief.aim else ""
-        told = f"Each works out about {each} {of_it}in {number(max(1, round(lasting)))} minutes"
+        told = f"Each works out about {each} {self._of_it}in {number(max(1, round(lasting)))} minutes"
         return f"{told}, {met} different of the {there} that can come." if there > 1 else f"{told}."
 
 
@@ -170,13 +174,13 @@ def _draws(wanted: Wanted) -> list[AimedDraw]:
 def ordered(found: list[Composed]) -> list[Composed]:
     """Those that are offered, the best first: by what was asked, then by how much of the aim is met in a minute.
 
-    Of each kind of game the best stands before the second of another.
+    A third game of a kind, and more, stand after all others.
     """
     kinds: dict[type, int] = {}
     ranked = []
     for one in sorted((one for one in found if not one.against), key=_rank, reverse=True):
         nth = kinds[type(one.game.area)] = kinds.get(type(one.game.area), 0) + 1
-        ranked.append((nth > 2, one))
+        ranked.append((nth > EACH_KIND, one))
     return [one for _, one in sorted(ranked, key=lambda pair: pair[0])]
 
 
@@ -254,7 +258,7 @@ def _finished(starter: Starter, game: Game, draw: AimedDraw | None, most: int, w
     analysis, readings, facts = _looked(game, seed)
     parts = met_by(game, readings, seed)
     whole = suits(parts)
-    aims, seats = game.brief.aim if wanted.aim else (), game.seats.count
+    aims, seats = game.brief.aim, game.seats.count
     good = {one: times for one, times in facts.items() if not aims or on_aim(aims, one)}
     minutes = readings["minutes"].mean if "minutes" in readings else None
     each = sum(sum(times) for times in good.values()) / seats
@@ -299,7 +303,8 @@ def _against(found: Composed, wanted: Wanted, all_facts: float) -> str:
         if share is None or share.mean is None or not all_facts:
             return "Nothing of the aim can be made of it."
         if share.mean + 2 * share.stderr < ENOUGH:
-            return f"Only {percent(share.mean)} of what is worked out is the aim."
+            some = f"Only {percent(share.mean)}" if share.mean >= 0.005 else "Hardly anything"
+            return f"{some} of what is worked out is the aim."
         met, there = found.covered
         if there and met < COVERED * min(there, MANY):
             return f"Only {met} of the {there} facts of the aim are met in a game."
@@ -314,8 +319,6 @@ def _against(found: Composed, wanted: Wanted, all_facts: float) -> str:
 
 
 def _needs(draw: AimedDraw) -> str:
-    from bolometric.core.pieces.words import pieces_words
-
     return f"It needs {pieces_words(draw.pieces)}, which can be printed."
 
 

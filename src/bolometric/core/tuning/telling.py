@@ -67,7 +67,7 @@ def candidates_text(game: Game | None, found: Sequence[Candidate]) -> str:
         lines.append(f"{number}. {percent(one.suits)} suited: {name}")
         if one.why:
             lines.append(f"   {one.why}")
-        lines += [f"   {part.words}{_sure(part)}{_out_of_reach(part)}" for part in one.parts]
+        lines += [f"   {part.words}{_sure(part)}{_must_missed(part)}" for part in one.parts]
     return "\n".join(lines)
 
 
@@ -77,9 +77,9 @@ def _sure(part: Suited) -> str:
     return "" if reading is None or reading.mean is None else f" ({certainty(part.target.reading, reading)})"
 
 
-def _out_of_reach(part: Suited) -> str:
-    """A must that no game found meets is said so."""
-    return ": out of reach of the settings that may change" if part.target.must and part.desirability <= 0 else ""
+def _must_missed(part: Suited) -> str:
+    """A must that the game is as far from as can be is said so."""
+    return ": a must that it does not meet" if part.target.must and part.desirability <= 0 else ""
 
 
 def left_out_text(left_out: Sequence[tuple[str, str]]) -> str:
