@@ -1,5 +1,7 @@
 """Games made for a brief: whatever is offered is sound, on the aim, in time, fair, and named for what it is."""
 
+from dataclasses import replace
+
 import pytest
 
 from bolometric.core.game.document import game_from, with_value
@@ -15,7 +17,7 @@ from bolometric.core.measure.measuring import measure
 from bolometric.core.pieces.kinds import die
 from bolometric.core.results.readings import Reading, exact_value
 from bolometric.core.tuning.aimed_draws import aimed_draws
-from bolometric.core.tuning.composing import Wanted, compose, ordered
+from bolometric.core.tuning.composing import Wanted, _against, compose, ordered
 
 AIMS = {
     "numbers": Aim(kind="numbers", upto=10),
@@ -89,6 +91,17 @@ def test_of_each_kind_two_stand_before_the_third_of_any():
     kinds = [type(one.game.area) for one in best]
     third = next((k for k, kind in enumerate(kinds) if kinds[:k].count(kind) == 2), len(kinds))
     assert set(kinds[:third]) == set(kinds)
+
+
+def test_what_a_card_says_of_the_aim_is_so():
+    found = next(one for one in compose(Wanted((AIMS["numbers"],), 2, (), (6, 10))) if not one.against)
+    assert "of the aim" in found.short
+    assert "of the aim" in found.why
+    aimless = replace(found, game=with_value(found.game, "brief.aim", ()))
+    assert "aim" not in aimless.short + aimless.why
+    for share, says in ((0.0, "Hardly anything"), (0.004, "Hardly anything"), (0.3, "Only 30%")):
+        off = replace(found, readings={**found.readings, "on_aim": exact_value(share)})
+        assert _against(off, Wanted((AIMS["numbers"],)), 1.0).startswith(says)
 
 
 BASE = {"bolometric": 1, "pieces": [{}, {}], "area": {"finish": "finish_round"}}
