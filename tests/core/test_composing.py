@@ -17,7 +17,9 @@ from bolometric.core.measure.measuring import measure
 from bolometric.core.pieces.kinds import die
 from bolometric.core.results.readings import Reading, exact_value
 from bolometric.core.tuning.aimed_draws import aimed_draws
-from bolometric.core.tuning.composing import Wanted, _against, compose, ordered
+from bolometric.core.tuning.composing import compose
+from bolometric.core.tuning.offering import against, ordered
+from bolometric.core.tuning.wanted import Wanted
 
 AIMS = {
     "numbers": Aim(kind="numbers", upto=10),
@@ -101,7 +103,7 @@ def test_what_a_card_says_of_the_aim_is_so():
     assert "aim" not in aimless.short + aimless.why
     for share, says in ((0.0, "Hardly anything"), (0.004, "Hardly anything"), (0.3, "Only 30%")):
         off = replace(found, readings={**found.readings, "on_aim": exact_value(share)})
-        assert _against(off, Wanted((AIMS["numbers"],)), 1.0).startswith(says)
+        assert against(off, Wanted((AIMS["numbers"],)), 1.0).startswith(says)
 
 
 BASE = {"bolometric": 1, "pieces": [{}, {}], "area": {"finish": "finish_round"}}

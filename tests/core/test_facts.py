@@ -19,6 +19,7 @@ from bolometric.core.learner_work.facts import ADD, COMPARE, COUNT, SUBTRACT, Fa
 from bolometric.core.learner_work.tasks import draw_work
 from bolometric.core.learner_work.trace import FIRST, FURTHER, Book, coded, decoded
 from bolometric.core.measure.measuring import measure, measure_exactly, runs_of
+from bolometric.core.measure.runs import NOTED_ALONE
 from bolometric.core.question_cards.families import FAMILIES, questions_of
 from bolometric.core.question_cards.keyed import fact_of
 from bolometric.core.settings.errors import GameError
@@ -70,11 +71,13 @@ def test_what_is_expected_exactly_is_what_games_come_to(game, fluency, moved):
     exact = measure_exactly(game, worth_of_thinking=False)
     if exact.facts is None or (exact.readings.get("turns") and (exact.readings["turns"].mean or 1e9) > 300):
         return
-    *_, tally = runs_of(game, 5, 30_000, most_turns=2_000, note=True)
+    short = (exact.readings["turns"].mean or 0.0) < 12 if "turns" in exact.readings else False
+    # One turn in a hundred is noted: of short games it takes many until enough are.
+    *_, tally = runs_of(game, 5, 300_000 if short else 30_000, most_turns=2_000, note=True)
     noted = tally.notes.readings()
     if tally.notes.stuck or tally.notes.cut_off:
         return  # what may never end is noted up to a number of turns
-    for key in ("facts", "on_aim", "minutes", "thinking_seconds", "thinking_share", "handling_share", "waiting_share"):
+    for key in ("minutes", *NOTED_ALONE):
         if key in exact.readings and key in noted and noted[key].mean is not None:
             one, other = exact.readings[key], noted[key]
             assert abs(one.mean - other.mean) < 5 * other.stderr + 0.01 * abs(one.mean) + 1e-9, key
@@ -276,3 +279,29 @@ def test_the_grid_counts_the_sum_that_makes_the_number():
     assert fact("multiply", 2, 3) in tally.notes.times_each  # for 7 and for 5
     assert {one.does for one in tally.notes.times_each} <= {"add", "subtract", "multiply", "divide"}
     assert sqrt(tally.notes.games) > 1
+
+
+def test_what_is_new_right_and_decided_by_hand():
+    """One turn a game: a sum of four that are equally likely, and a move of as many squares."""
+    worker = {"name": "counts", "adding": "count_on", "slips": 0.2, "slips_known": 0.1}
+    game = game_from(
+        {
+            "brief": {"aim": [{"kind": "adding", "upto": 20}]},
+            "pieces": [{"faces": [5, 6]}, {"faces": [8, 10]}],
+            "area": {"length": 5},
+            "seats": {"count": 1, "fluency": [worker]},
+        }
+    )
+    exact = measure_exactly(game).readings
+    *_, tally = runs_of(game, 1, 40_000, note=True)
+    noted = tally.notes.readings()
+    # Every game has one sum of the four and one move, which is a fact as well and always the same.
+    moves = {one for one in tally.notes.times_each if one.does == COUNT}
+    assert len(moves) == 1
+    assert abs(noted["fresh_facts"].mean - (3 / 4) / 2) < 5 * noted["fresh_facts"].stderr
+    assert noted["aim_variety"].mean == 1
+    assert exact["on_aim"].mean == 0.5
+    assert exact["aim_rate"].mean == pytest.approx(1 / exact["minutes"].mean)
+    # A sum and the counting of the move are one task: both must be right.
+    assert exact["first_try"].mean == pytest.approx(0.8 * 0.8)
+    assert exact["decisions"].mean == noted["decisions"].mean == 0

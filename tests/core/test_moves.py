@@ -13,11 +13,14 @@ from bolometric.core.learner_work.aims import Aim
 from bolometric.core.measure.measuring import measure, measure_exactly
 from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.knobs import knob_at
-from bolometric.core.tuning.beginning import Answers, possible, subsets, tuned
+from bolometric.core.tuning.aimed_draws import subsets
+from bolometric.core.tuning.beginning import possible
 from bolometric.core.tuning.comparing import different, rows_of, sentences_of, side_of
+from bolometric.core.tuning.composing import compose
 from bolometric.core.tuning.ladder import HARDER, ladder, levels_of, offered, present
 from bolometric.core.tuning.moves import Paired, in_order, moves
 from bolometric.core.tuning.space import changes_between
+from bolometric.core.tuning.wanted import Wanted
 from bolometric.core.words.rule_sheet import rules_text
 
 PATHS = {path.name.removesuffix(".bolo.json"): path for path in demo_files()}
@@ -146,7 +149,7 @@ def test_how_long_games_last_is_a_distribution_with_the_mean_of_the_reading(name
 
 def test_beginnings_use_what_is_at_hand():
     die, pack = starters()[0].game.pieces[0], game_from({"pieces": [{"kind": "pack"}]}).pieces[0]
-    answers = Answers((Aim(kind="adding", upto=12),), 3, "", (6.0, 10.0), (die, die, pack))
+    answers = Wanted((Aim(kind="adding", upto=12),), 3, (), (6.0, 10.0), (die, die, pack))
     assert len(subsets((die, die, pack))) == 5  # a die, a pack, two dice, a die and a pack, all three
     found = possible(answers)
     assert len({type(one.game.area) for one in found}) >= 6
@@ -154,13 +157,13 @@ def test_beginnings_use_what_is_at_hand():
         assert one.game.seats.count == 3
         if one.game.area.uses_pieces:
             assert one.game.pieces in subsets((die, die, pack))
-    assert len(possible(Answers())) == len(starters())
-    assert all(one.game.pieces == one.starter.game.pieces for one in possible(Answers()))
+    assert len(possible(Wanted())) == len(starters())
+    assert all(one.game.pieces == one.starter.game.pieces for one in possible(Wanted()))
 
 
 def test_beginnings_are_made_to_suit_or_say_why_not():
-    short = Answers(minutes=(1.0, 1.5))
-    found = list(tuned(short))
+    short = Wanted(minutes=(1.0, 1.5))
+    found = list(compose(short))
     trail = next(one for one in found if one.starter.game.name == "A trail of sums")
     assert trail.suits > 0.9
     assert trail.why.startswith("Each works out")

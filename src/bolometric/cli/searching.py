@@ -90,14 +90,27 @@ def sweep(
     required=True,
     help="A game file; its brief, seats and pieces count.",
 )
+@click.option("--sums", type=click.Choice(["known", "usual", "stretch"]), help="How hard the sums are to be.")
+@click.option("--deciding", type=click.Choice(["little", "some", "much"]), help="How much there is to decide.")
+@click.option("--luck", type=click.Choice(["luck", "both", "thinking"]), help="Whether luck or thinking wins.")
 @_SEED
 @_WORKERS
 @_CLUSTER
 @JSON
-def find(brief: Path, seed: int, workers: int, cluster: str, as_json: bool) -> None:
+def find(
+    brief: Path,
+    sums: str | None,
+    deciding: str | None,
+    luck: str | None,
+    seed: int,
+    workers: int,
+    cluster: str,
+    as_json: bool,
+) -> None:
     """Look for games of every kind that suit a brief, with the pieces at hand, the best first.
 
-    What is found is sound, fair and on the aim; of every other kind one line says why it is left out.
+    How hard, how much deciding and how much luck are further targets, each with the band that is
+    told. What is found is sound, fair and on the aim; of every other kind one line says why it is left out.
     """
     from bolometric.front.more import (
         FileError,
@@ -109,12 +122,14 @@ def find(brief: Path, seed: int, workers: int, cluster: str, as_json: bool) -> N
         plain_from,
         plain_of,
         sharing,
+        with_wishes,
     )
 
     try:
         asked = plain_from(typed_in(), INPUT) if is_dash(brief) else plain_of(brief)
         with sharing(workers, cluster) as share:
-            found = look_for(asked, seed, share)
+            wishes = {"sums": sums, "deciding": deciding, "luck": luck}
+            found = look_for(with_wishes(asked, wishes), seed, share)
     except (FileError, GameError) as error:
         fail(error)
     if as_json:

@@ -111,7 +111,7 @@ def played_plainly(game, totals, lost, most_turns):
     seats, home = game.seats.count, game.area.steps
     places, turn, setbacks, leads = [0] * seats, 0, 0, []
     if 0 in lost:
-        return 0, STUCK, 0, 0, 0, 0
+        return 0, STUCK, 0, 0, 0, 0, -1
     while turn < most_turns:
         for seat in range(seats):
             before = places[seat]
@@ -134,7 +134,8 @@ def played_plainly(game, totals, lost, most_turns):
         winner = STUCK if all(place in lost for place in places) else UNFINISHED
     else:
         winner = arrived[0] if len(arrived) == 1 else TIED
-    return turn, winner, sum(1 << k for k in arrived), setbacks, last_lead, changes
+    half_time = leads[turn // 2 - 1] if turn > 1 else -1
+    return turn, winner, sum(1 << k for k in arrived), setbacks, last_lead, changes, half_time
 
 
 @settings(max_examples=60)
@@ -145,10 +146,11 @@ def test_the_compiled_loop_plays_the_very_same_games(game, seed):
     totals, lost = drawn(game), hopeless(game)
     for run in range(runs):
         known = played_plainly(game, totals(random_words(seed, run)), lost, most_turns)
-        recorded = (batch.turns, batch.winner, batch.home, batch.setbacks, batch.last_lead, batch.lead_changes)
+        lead = batch.last_lead, batch.lead_changes, batch.half_lead
+        recorded = (batch.turns, batch.winner, batch.home, batch.setbacks, *lead)
         found = tuple(int(column[run]) for column in recorded)
         # One seat has no lead; games given up or shared have no winner whose lead could be asked about.
-        width = 6 if known[1] >= 0 and game.seats.count > 1 else 4
+        width = 7 if known[1] >= 0 and game.seats.count > 1 else 4
         assert found[:width] == known[:width]
 
 
@@ -191,16 +193,17 @@ def test_landings_by_chance_are_those_worked_out():
     assert (np.abs(by_chance.times - exact.times) < 0.05).all()
 
 
-def batch_of(turns, winner, home, setbacks, last_lead):
+def batch_of(turns, winner, home, setbacks, last_lead, changes=0, half_lead=-1):
     arrays = [np.array(turns), np.array(turns), np.array(winner, np.int8), np.array(home, np.uint8), np.array(setbacks)]
-    return Batch(*arrays, np.array(last_lead), np.zeros(len(turns), np.int64))
+    more = (np.broadcast_to(np.array(some), len(turns)) for some in (last_lead, changes, half_lead))
+    return Batch(*arrays, *more)
 
 
 def test_readings_of_a_few_runs_by_hand():
     """Four games of two seats: seat 1 in 3 turns, seat 2 in 4, shared in 4, seat 1 in 5."""
     tally = Tally(RunParameters(2, 0.5, 2.0))
-    tally.add(batch_of([3, 4], [0, 1], [1, 2], [0, 1], [3, 2]))
-    tally.add(batch_of([4, 5], [TIED, 0], [3, 1], [2, 0], [0, 1]))
+    tally.add(batch_of([3, 4], [0, 1], [1, 2], [0, 1], [3, 2], [2, 1], [1, -1]))
+    tally.add(batch_of([4, 5], [TIED, 0], [3, 1], [2, 0], [0, 1], [7, 0], [0, 0]))
     found = tally.readings()
     assert tally.runs == 4
     assert found["turns"].mean == 4
@@ -214,6 +217,8 @@ def test_readings_of_a_few_runs_by_hand():
     assert found["in_time"].mean == 0.75
     assert found["success"].mean == 1
     assert found["lead_for_good"].mean == pytest.approx((3 / 3 + 2 / 4 + 1 / 5) / 3)
+    assert found["lead_changes"].mean == (2 + 1 + 0) / 3
+    assert found["comeback"].mean == pytest.approx(1 / 3)  # the game in which nobody was ahead does not count for it
 
 
 def test_runs_that_did_not_end_leave_no_mean():

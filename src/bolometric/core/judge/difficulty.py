@@ -53,14 +53,19 @@ def _between(value: float, low: float, high: float) -> float:
 
 def difficulty(game: Game, practice: Practice | None, readings: dict[str, Reading]) -> tuple[Scale, ...]:
     """The four scales; ``practice`` is what was noted of games, and readings those of the game."""
-    return (_sums(game, practice), _deciding(game, practice), _luck(game, readings), _time(game, practice, readings))
+    return (
+        _sums(game, practice, readings),
+        _deciding(game, practice),
+        _luck(game, readings),
+        _time(game, practice, readings),
+    )
 
 
 def _whose(game: Game) -> str:
     return "by the players' own fluency" if game.seats.fluency else f"for a learner who {USUAL.name}"
 
 
-def _sums(game: Game, practice: Practice | None) -> Scale:
+def _sums(game: Game, practice: Practice | None, readings: dict[str, Reading]) -> Scale:
     ends = ("at a look", "a minute a turn")
     if practice is None or not practice.games:
         return Scale("Sums", None, ends, "not known yet", "It follows from games that are played.")
@@ -70,6 +75,9 @@ def _sums(game: Game, practice: Practice | None) -> Scale:
         cost[one.does] = cost.get(one.does, 0.0) + sum(times) * timing(one, who).mean
     hardest = sorted(practice.facts, key=lambda one: -timing(one, who).seconds)[:1]
     made = f"{show('thinking_seconds', practice.thinking)} of thinking a turn (simulated, {_whose(game)})."
+    right = readings.get("first_try")
+    if right is not None and right.mean is not None:
+        made += f" {percent(right.mean)} of the sums come out right at the first try ({certainty('first_try', right)})."
     if hardest:
         slow = timing(hardest[0], who).seconds
         made += f" The slowest fact is {hardest[0].words}, {show('thinking_seconds', slow)}."
@@ -99,10 +107,12 @@ def _deciding(game: Game, practice: Practice | None) -> Scale:
 
 def _luck(game: Game, readings: dict[str, Reading]) -> Scale:
     ends = ("all thinking", "all luck")
-    if not area_of(game).measured.chooses(game):
-        drawn = game.area.uses_pieces
-        made = "There is nothing to decide, so the draws decide all." if drawn else "There is nothing to decide."
-        return Scale("Luck", 1.0, ends, "all luck", made)
+    chooses = area_of(game).measured.chooses(game)
+    if not game.area.uses_pieces:  # nothing is drawn, so nothing is luck, whatever a guess may lose
+        made = "Nothing is drawn, so players decide all." if chooses else "Nothing is drawn and nothing is decided."
+        return Scale("Luck", 0.0, ends, "no luck", made)
+    if not chooses:
+        return Scale("Luck", 1.0, ends, "all luck", "There is nothing to decide, so the draws decide all.")
     choice = readings.get("choice")
     if choice is None or choice.mean is None:
         return Scale("Luck", None, ends, "not known", "What best play is worth is not known here.")

@@ -63,6 +63,23 @@ class OneBatch:
         by_fact = np.bincount(fact * self.seats + seat, minlength=known * self.seats).reshape(known, self.seats)
         return facts, variety, aimed, by_fact.astype(float)
 
+    def different(self, known: int) -> tuple[Whole, Whole]:
+        """The different facts of each game, all seats together: the game and the fact of each, in order."""
+        fact = self.flat.fact[self.item]
+        counted = fact >= 0
+        game = self.of[self.note[self.row[counted]]]
+        game, fact = np.divmod(np.unique(game * known + fact[counted]), max(known, 1))
+        return game, fact
+
+    def sums(self, profile: Whole) -> tuple[Array, Array]:
+        """Of each game how many notes have something to work out, and how many of these come out right at once."""
+        who = profile[self.seat[self.row]]
+        right = np.exp(np.bincount(self.row, np.log1p(-self.flat.slips[self.item, who]), len(self.note)))
+        some = np.bincount(self.row, self.flat.fact[self.item] >= 0, len(self.note)) > 0
+        of = self.of[self.note]
+        counts = (np.asarray(np.bincount(of, by, self.games), float) for by in (some, right * some))
+        return next(counts), next(counts)
+
     def times(self, profile: Whole, game: Game, rng: np.random.Generator) -> tuple[Array, Array, Array, Array, Played]:
         """Seconds of thinking, hands and waiting, shape (games, seats); of each game; and the notes with theirs.
 

@@ -2,16 +2,18 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import lru_cache
+from math import prod
 
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import Game
 from bolometric.core.learner_work.aims import on_aim
 from bolometric.core.learner_work.facts import Fact
-from bolometric.core.learner_work.fluency import Fluency
+from bolometric.core.learner_work.fluency import USUAL, Fluency
 from bolometric.core.learner_work.tasks import Done, Task, Ways
-from bolometric.core.learner_work.timing import items
+from bolometric.core.learner_work.timing import items, timing
 from bolometric.core.results.readings import Reading, exact_value
 from bolometric.core.settings.cancel import checkpoint
 
@@ -26,6 +28,12 @@ class Expected:
     """Seconds that each seat thinks; None where a turn takes a fixed time."""
     hands: tuple[float, ...] | None
     """Seconds of each seat's hands."""
+    sums: float
+    """Sums: draws, moves and cards in which something is worked out, all seats together."""
+    right: float
+    """Of these how many come out right at the first try, by the players' own fluency or else the usual one."""
+    decisions: float
+    """Decisions, all seats together."""
 
 
 def expected_of(game: Game) -> Expected | None:
@@ -51,14 +59,47 @@ def expected_of(game: Game) -> Expected | None:
             for one, count in _facts(ways):
                 found.setdefault(one, [0.0] * len(done))[seat] += times * count
     met = {one: tuple(counts) for one, counts in found.items() if any(counts)}
+    sums, right = _sums(game, done)
+    decisions = sum(times for parts in done for times, task in parts if task.chosen)
     if not game.seats.fluency:
-        return Expected(met, None, None)
+        return Expected(met, None, None, sums, right, decisions)
     profiles = [game.seats.profile(seat) for seat in range(len(done))]
     caught = game.seats.slips == "caught"
     clocks = {who: _Clock(who, caught) for who in profiles if who is not None}
     thinking = tuple(clocks[who].thinking(parts) for parts, who in zip(done, profiles, strict=True) if who is not None)
     hands = tuple(sum(times * _handling(task, game) for times, task in parts) for parts in done)
-    return Expected(met, thinking, hands)
+    return Expected(met, thinking, hands, sums, right, decisions)
+
+
+def _sums(game: Game, done: tuple[tuple[Done, ...], ...]) -> tuple[float, float]:
+    """How many sums there are, and how many come out right at the first try: each of their facts must."""
+    sums = right = 0.0
+    for seat, parts in enumerate(done):
+        who = game.seats.profile(seat) or USUAL
+        for times, task in parts:
+            checkpoint()
+            some, some_right, any_right = _rightly(task.ways, who)
+            if any(one.counted for one in task.then):
+                sums, right = sums + times, right + times * any_right * _right(task.then, who)
+            else:
+                sums, right = sums + times * some, right + times * some_right
+    return sums, right
+
+
+def _right(facts: tuple[Fact, ...], who: Fluency) -> float:
+    return prod(1 - timing(one, who).slips for one in facts)
+
+
+@lru_cache(maxsize=4096)
+def _rightly(ways: Ways, who: Fluency) -> tuple[float, float, float]:
+    """The chance of ways with something to work out, that they do and it is right, and that any way is right."""
+    some = some_right = any_right = 0.0
+    for chance, facts in ways:
+        right = chance * _right(facts, who)
+        any_right += right
+        if any(one.counted for one in facts):
+            some, some_right = some + chance, some_right + right
+    return some, some_right, any_right
 
 
 class _Clock:
@@ -110,6 +151,10 @@ def readings_of(game: Game, found: Expected, turns: float | None) -> dict[str, R
     if game.brief.aim and sum(each):
         aimed = sum(sum(counts) for one, counts in found.facts.items() if on_aim(game.brief.aim, one))
         readings["on_aim"] = exact_value(aimed / sum(each))
+    if found.sums:
+        readings["first_try"] = exact_value(found.right / found.sums)
+    if turns:
+        readings["decisions"] = exact_value(found.decisions / turns / (seats if game.area.together else 1))
     if found.thinking is None or found.hands is None:
         return readings
     thinking, hands = sum(found.thinking), sum(found.hands)
@@ -123,3 +168,11 @@ def readings_of(game: Game, found: Expected, turns: float | None) -> dict[str, R
         readings["handling_share"] = exact_value(hands / whole / seats)
         readings["waiting_share"] = exact_value(1 - 1 / seats)
     return readings
+
+
+def aimed_a_minute(game: Game, facts: Mapping[Fact, tuple[float, ...]], minutes: Reading | None) -> Reading | None:
+    """Facts of the aim that a learner works out in a minute of the game, waiting included; both known exactly."""
+    if not game.brief.aim or minutes is None or not minutes.mean:
+        return None
+    aimed = sum(sum(counts) for one, counts in facts.items() if on_aim(game.brief.aim, one))
+    return exact_value(aimed / game.seats.count / minutes.mean)

@@ -12,7 +12,7 @@ from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Choosing, Style, usual_rule
 from bolometric.core.measure.equal_seats import EDGE, EVEN, among_equals, between_equals, unequal
-from bolometric.core.measure.expected import expected_of, readings_of
+from bolometric.core.measure.expected import aimed_a_minute, expected_of, readings_of
 from bolometric.core.measure.notes import Notes, noting
 from bolometric.core.measure.runs import MOST_TURNS, NOTED_ALONE, Tally, stream
 from bolometric.core.pieces.kinds import remembers
@@ -111,6 +111,9 @@ def with_work(exact: Analysis) -> Analysis:
         return exact
     turns = exact.readings["turns"].mean if "turns" in exact.readings else None
     readings = {**exact.readings, **readings_of(exact.game, done, turns)}
+    rate = aimed_a_minute(exact.game, done.facts, readings.get("minutes"))
+    if rate is not None:
+        readings["aim_rate"] = rate
     heat = exact.__dict__.get("heat")
     made = replace(exact, readings=readings, facts=done.facts)
     if heat is not None:

@@ -10,14 +10,13 @@ from __future__ import annotations
 from dataclasses import dataclass, field, replace
 
 import numpy as np
-from numpy.typing import NDArray
 
 from bolometric.core.game.document import Game
 from bolometric.core.learner_work.facts import Fact
 from bolometric.core.learner_work.tasks import Tasks
 from bolometric.core.learner_work.trace import EVERYONE, Book
 from bolometric.core.measure.batch_notes import OneBatch, Played
-from bolometric.core.measure.task_table import Array, Register, Whole
+from bolometric.core.measure.task_table import Array, Register
 from bolometric.core.results.batch import STUCK, Batch, Player
 from bolometric.core.results.estimate import share, spread
 from bolometric.core.results.folded import Pairs, Values
@@ -71,6 +70,14 @@ class Notes:
     variety: Values = field(default_factory=Values)
     variety_of_game: Values = field(default_factory=Values)
     aimed: Pairs = field(default_factory=Pairs)
+    aim_variety: Values = field(default_factory=Values)
+    """Different facts of the aim in each game, all seats together."""
+    aim_rate: Pairs = field(default_factory=Pairs)
+    """Facts of the aim a player, and minutes."""
+    fresh: Pairs = field(default_factory=Pairs)
+    """Of every second game the different facts that the game before did not have, and all its different facts."""
+    right: Pairs = field(default_factory=Pairs)
+    """Sums that come out right at the first try, and all."""
     minutes: Values = field(default_factory=Values)
     late: int = 0
     """Games that take longer than the brief allows, or do not end."""
@@ -104,10 +111,11 @@ class Notes:
             self.games += games
             return
         way = flat.row_of[np.searchsorted(flat.edges, flat.group[task] + rng.random(len(task)), "right")]
-        self._count(OneBatch(games, seats, of, seat, task, way, flat), turns, played.ended, rng)
+        self._count(OneBatch(games, seats, of, seat, task, way, flat), played, rng)
         self.games += games
 
-    def _count(self, batch: OneBatch, turns: Whole, ended: NDArray[np.bool_], rng: np.random.Generator) -> None:
+    def _count(self, batch: OneBatch, run: Batch, rng: np.random.Generator) -> None:
+        turns, ended = run.turns, run.ended
         facts, variety, aimed, by_fact = batch.facts(len(self.register.facts))
         self.facts, self.facts_of_game = self.facts.plus(facts), self.facts_of_game.plus(facts.mean(axis=1))
         self.variety, self.variety_of_game = self.variety.plus(variety), self.variety_of_game.plus(variety.mean(axis=1))
@@ -115,7 +123,7 @@ class Notes:
         self.by_fact = _grown(self.by_fact, by_fact.shape) + by_fact
         sums = {"facts": facts.sum(axis=0)}
         decided = np.bincount(batch.of, batch.flat.chosen[batch.task], batch.games)
-        self.decisions = self.decisions.plus(decided, turns)
+        self.decisions = self.decisions.plus(decided, turns * (batch.seats if batch.together else 1))
         think, hands, waits, whole, played = batch.times(self.register.profile, self.game, rng)
         minutes = whole / 60
         self.minutes = self.minutes.plus(minutes[ended])
@@ -126,9 +134,30 @@ class Notes:
         for key, part in (("thinking", think), ("waiting", waits), ("handling", hands)):
             self.shares[key] = self.shares.get(key, Pairs()).plus(part.sum(axis=1), everybody)
             sums[key] = part.sum(axis=0)
+        self._aim_and_sums(batch, aimed, minutes if self.game.seats.fluency else self._by_the_clock(run))
         self.first = self.first or replace(played, minutes=minutes)
         for key, total in sums.items():
             self.by_seat[key] = self.by_seat.get(key, np.zeros(batch.seats)) + total
+
+    def _by_the_clock(self, run: Batch) -> Array:
+        """Minutes of each game, where a turn or a draw takes a fixed time."""
+        paced = run.rolls if self.game.area.pace == "rolls" else run.turns
+        return np.asarray(paced * (self.game.seats.seconds_per_turn / 60), float)
+
+    def _aim_and_sums(self, batch: OneBatch, aimed: Array, minutes: Array) -> None:
+        """Take in the aim of each game, how new its facts are, and how many of its sums are right at once."""
+        known = len(self.register.facts)
+        game, fact = batch.different(known)
+        if self.game.brief.aim:
+            of_aim = np.bincount(game, batch.flat.aim[fact], batch.games)
+            self.aim_variety = self.aim_variety.plus(of_aim)
+            self.aim_rate = self.aim_rate.plus(aimed / batch.seats, minutes)
+        codes, second = game * known + fact, game % 2 == 1
+        new = second & ~np.isin(codes, codes + known)
+        among = np.arange(batch.games) % 2 == 1
+        self.fresh = self.fresh.plus(*(np.bincount(game[some], minlength=batch.games)[among] for some in (new, second)))
+        sums, right = batch.sums(self.register.profile)
+        self.right = self.right.plus(right, sums)
 
     def readings(self) -> dict[str, Reading]:
         """Every reading that the notes give; none where games are too long to be noted."""
@@ -142,7 +171,21 @@ class Notes:
         if self.game.brief.aim and self.aimed.whole:
             error = max(self.aimed.stderr, 1 / self.aimed.whole)
             found["on_aim"] = Reading("simulated", self.aimed.ratio, stderr=error)
-        return found | (self._times() if self.game.seats.fluency else {})
+        return found | self._ratios() | (self._times() if self.game.seats.fluency else {})
+
+    def _ratios(self) -> dict[str, Reading]:
+        """The aim, what is new in another game, what is right at once, and what is decided."""
+        found = {}
+        if self.game.brief.aim and not self.cut_off and self.aim_variety.number:
+            found["aim_variety"] = replace(spread(self.aim_variety), stderr=_error(self.aim_variety))
+        parts = {"aim_rate": self.aim_rate, "fresh_facts": self.fresh}
+        for key, part in {**({} if self.cut_off else parts), "first_try": self.right}.items():
+            if part.whole:
+                found[key] = Reading("simulated", part.ratio, stderr=max(part.stderr, 1 / part.whole))
+        if self.decisions.whole:
+            error = max(self.decisions.stderr, 1 / self.decisions.whole)
+            found["decisions"] = Reading("simulated", self.decisions.ratio, stderr=error)
+        return found
 
     def _times(self) -> dict[str, Reading]:
         found = {}

@@ -34,7 +34,12 @@ MANY_DRAWS = 8
 NOTED_ALONE = (
     "facts",
     "fact_variety",
+    "fresh_facts",
     "on_aim",
+    "aim_variety",
+    "aim_rate",
+    "first_try",
+    "decisions",
     "thinking_seconds",
     "thinking_share",
     "waiting_share",
@@ -84,7 +89,7 @@ class Tally:
         """
         widest = 0.0
         for key, reading in self.readings().items():
-            if key in NOTED_ALONE:
+            if key in NOTED_ALONE or not READINGS[key].awaited:
                 continue
             of = max(1.0, abs(reading.mean or 0.0)) if READINGS[key].relative else 1.0
             widest = max(widest, reading.stderr / of)

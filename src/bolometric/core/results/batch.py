@@ -37,6 +37,8 @@ class Batch:
     """The turn at which the one who is ahead at the end went ahead for the last time."""
     lead_changes: NDArray[np.int64] | None = None
     """How often the lead went to another seat than the one that had it before."""
+    half_lead: NDArray[np.int64] | None = None
+    """The seat that was ahead alone at half-time, which is after half of the turns that it took; -1 for none."""
     idle: NDArray[np.float64] | None = None
     """Turns in which nothing could be done (with one caller: the share of the seats for which it was so)."""
     score: NDArray[np.float64] | None = None
@@ -67,11 +69,13 @@ class Batch:
             setbacks=np.empty(runs, np.int64),
             last_lead=np.empty(runs, np.int64),
             lead_changes=np.empty(runs, np.int64),
+            half_lead=np.empty(runs, np.int64),
         )
 
     def columns(self) -> tuple[NDArray[np.int64] | NDArray[np.int8], ...]:
-        """What the loop of a race fills: turns, rolls, winner, home, setbacks, last lead and changes of the lead."""
-        found = (self.turns, self.rolls, self.winner, self.home, self.setbacks, self.last_lead, self.lead_changes)
+        """What the loop of a race fills: turns, rolls, winner, home, setbacks; lead: last, changes, at half-time."""
+        lead = self.last_lead, self.lead_changes, self.half_lead
+        found = (self.turns, self.rolls, self.winner, self.home, self.setbacks, *lead)
         return tuple(column for column in found if column is not None)
 
     @classmethod

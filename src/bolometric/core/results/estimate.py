@@ -7,7 +7,7 @@ thing.
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field, replace
 from math import sqrt
 
@@ -54,13 +54,18 @@ class Lead:
     """Games in which that was before half-time."""
     changes: Values = field(default_factory=Values)
     """How often the lead changed hands."""
+    behind: int = 0
+    """Games in which somebody else was ahead at half-time."""
 
     def plus(self, batch: Batch, last_lead: NDArray[np.int64]) -> Lead:
         """This and the games of a batch."""
         alone = batch.winner >= 0
         late = last_lead[alone] / batch.turns[alone]
         changes = self.changes if batch.lead_changes is None else self.changes.plus(batch.lead_changes[alone])
-        return Lead(self.late.plus(late), self.early + int((late < 0.5).sum()), changes)
+        behind = self.behind
+        if batch.half_lead is not None:
+            behind += int(((batch.half_lead >= 0) & (batch.half_lead != batch.winner))[alone].sum())
+        return Lead(self.late.plus(late), self.early + int((late < 0.5).sum()), changes, behind)
 
 
 @dataclass(frozen=True)
@@ -318,6 +323,24 @@ def score(sample: Sample) -> Reading | None:
 
 def lead_for_good(sample: Sample) -> Reading | None:
     """How far into a game that one seat won alone it went ahead for the last time."""
+    return _of_lead(sample, lambda lead: spread(lead.late))
+
+
+def lead_changes(sample: Sample) -> Reading | None:
+    """How often the lead went to another seat in a game that one seat won alone."""
+    # None in so many games does not say that there are none.
+    return _of_lead(
+        sample, lambda lead: replace(spread(lead.changes), stderr=max(lead.changes.stderr, 1 / lead.changes.number))
+    )
+
+
+def comeback(sample: Sample) -> Reading | None:
+    """Games that one seat won alone though another was ahead at half-time."""
+    return _of_lead(sample, lambda lead: share(lead.behind, lead.late.number))
+
+
+def _of_lead(sample: Sample, told: Callable[[Lead], Reading]) -> Reading | None:
+    """What is told of the lead; None where nobody leads, not known where no game was won by one seat alone."""
     if sample.lead is None or not sample.table.rivals:
         return None
-    return NOT_KNOWN if sample.table.seats == 1 or not sample.lead.late.number else spread(sample.lead.late)
+    return NOT_KNOWN if sample.table.seats == 1 or not sample.lead.late.number else told(sample.lead)

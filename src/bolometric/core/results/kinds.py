@@ -68,6 +68,8 @@ class ReadingKind:
     """Whether its error counts in parts of its mean: for lengths and scores, which may be of any size."""
     needs_rival: bool = False
     """Whether it means nothing for one player alone."""
+    awaited: bool = True
+    """Whether runs go on until it is sure."""
     short: str = ""
     """Its label where there is little room; if empty the label."""
 
@@ -183,12 +185,41 @@ for _kind in (
         needs_rival=True,
     ),
     ReadingKind(
+        "lead_changes",
+        "Changes of the lead",
+        "count",
+        "how often the lead goes to another player, in a game that one player wins",
+        estimate.lead_changes,
+        scale=for_counts,
+        relative=True,
+        awaited=False,
+        needs_rival=True,
+    ),
+    ReadingKind(
+        "comeback",
+        "Won from behind",
+        "share",
+        "share of the games that one player wins in which somebody else was ahead at half-time",
+        estimate.comeback,
+        needs_rival=True,
+        awaited=False,
+    ),
+    ReadingKind(
         "choice",
         "How much thinking helps",
         "share",
         "what thinking is worth: best play against guessing, from 0 (all luck) to 1; alone, too",
         _not_played,
         short="Thinking helps",
+    ),
+    ReadingKind(
+        "decisions",
+        "Decisions a turn",
+        "count",
+        "how often a player has to choose between several things, a turn",
+        _not_played,
+        scale=for_counts,
+        relative=True,
     ),
     ReadingKind("score", "Score", "count", "final score of a player", estimate.score, scale=for_counts, relative=True),
     ReadingKind(
@@ -226,6 +257,13 @@ for _kind in (
         relative=True,
     ),
     ReadingKind(
+        "fresh_facts",
+        "New in another game",
+        "share",
+        "share of the different facts of a game that the game before it did not have",
+        _not_played,
+    ),
+    ReadingKind(
         "on_aim",
         "Facts that are the aim",
         "share",
@@ -233,6 +271,34 @@ for _kind in (
         _not_played,
         off=("too few", "too many"),
         short="On the aim",
+    ),
+    ReadingKind(
+        "aim_variety",
+        "Different facts of the aim",
+        "count",
+        "different facts of the aim that a game brings, all players together",
+        _not_played,
+        scale=for_counts,
+        relative=True,
+        short="Facts of the aim",
+    ),
+    ReadingKind(
+        "aim_rate",
+        "Facts of the aim a minute",
+        "count",
+        "facts of the aim that one player works out in a minute of the game, waiting included",
+        _not_played,
+        scale=for_counts,
+        relative=True,
+        short="Aim a minute",
+    ),
+    ReadingKind(
+        "first_try",
+        "Right at the first try",
+        "share",
+        "share of the sums of a draw, a move or a card that come out right at the first try, all their facts",
+        _not_played,
+        off=("too hard", "too easy"),
     ),
     ReadingKind(
         "thinking_seconds",

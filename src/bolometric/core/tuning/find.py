@@ -7,10 +7,13 @@ from dataclasses import dataclass
 from typing import Any
 
 from bolometric.core.game.document import game_from
+from bolometric.core.game.wishes import USUAL_SUMS, wished
 from bolometric.core.pieces.kinds import AnyPiece
 from bolometric.core.settings.errors import GameError
-from bolometric.core.tuning.composing import Composed, Wanted, compose, ordered
+from bolometric.core.tuning.composing import compose
+from bolometric.core.tuning.offering import Composed, ordered
 from bolometric.core.tuning.search import Candidate
+from bolometric.core.tuning.wanted import Wanted
 from bolometric.core.tuning.workers import Share, alone
 
 TOLD = 12
@@ -29,6 +32,9 @@ class Found:
 def wanted_of(brief: Mapping[str, Any]) -> Wanted:
     """What a brief asks for, from plain data as in a game file: ``brief``, ``seats``, ``pieces`` and ``draw`` of it.
 
+    Where it says what is the aim and how surely the players work, sums of which they get most right are wanted unless
+    it names another share.
+
     Raises GameError where the brief itself can't be, or asks for nothing.
     """
     checked = game_from({key: value for key, value in brief.items() if key in ("brief", "seats")})
@@ -43,15 +49,26 @@ def wanted_of(brief: Mapping[str, Any]) -> Wanted:
     if "pieces" in brief:
         whole = game_from({"pieces": brief["pieces"], **({"draw": brief["draw"]} if "draw" in brief else {})})
         pieces, draw = whole.pieces, whole.draw if "draw" in brief else None
+    fluency = checked.seats.fluency if seats.get("fluency") else ()
+    if fluency and given.get("aim") and not any(one.reading == "first_try" for one in said.targets):
+        usual = wished("sums", USUAL_SUMS).model_dump()
+        asked["targets"] = [*(one.model_dump() for one in said.targets), usual]
     return Wanted(
         said.aim if given.get("aim") else (),
         checked.seats.count if "count" in seats else None,
-        checked.seats.fluency if seats.get("fluency") else (),
+        fluency,
         minutes,
         pieces,
         draw,
         asked,
     )
+
+
+def with_wishes(brief: Mapping[str, Any], wishes: Mapping[str, str | None]) -> dict[str, Any]:
+    """A brief, as plain data, with targets for what is wished for: sums, deciding and luck, by their keys."""
+    more = [wished(about, key).model_dump() for about, key in wishes.items() if key]
+    own = dict(brief.get("brief", {}))
+    return {**brief, "brief": {**own, "targets": [*own.get("targets", ()), *more]}} if more else dict(brief)
 
 
 def look_for(brief: Mapping[str, Any], seed: int = 1, share: Share = alone) -> Found:

@@ -4,15 +4,18 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import Game
 from bolometric.core.game.targets import Target
 from bolometric.core.judge.suits import AS_SET, Suited, as_measured, suited, suits
 from bolometric.core.measure.equal_seats import EDGE, EVEN, unequal
 from bolometric.core.measure.measuring import even_played, measure_exactly, runs_of, thinking_played
 from bolometric.core.measure.runs import NOTED_ALONE
-from bolometric.core.results.readings import Reading, joined
+from bolometric.core.results.readings import Reading, exact_value, joined
 from bolometric.core.settings.errors import GameError
 
+OF_CHOICE = ("choice", "decisions")
+"""Readings that are nought where there is nothing to choose."""
 LONGEST, MOST_TURNS = 3_000, 4_000_000
 """Turns of a game, and of all games of a look, at most: what is longer counts as too long."""
 
@@ -52,6 +55,14 @@ def readings_for(game: Game, whom: tuple[str, str], keys: frozenset[str], runs: 
     return {key: both[key] for key in keys if key in both}
 
 
+def readings_asked(game: Game, whom: tuple[str, str], keys: frozenset[str], runs: int, seed: int) -> dict[str, Reading]:
+    """The same for targets: where there is nothing to choose, what is decided by choice is nought by the rules."""
+    found = readings_for(game, whom, keys, runs, seed)
+    if not area_of(game).measured.chooses(game):
+        found = {**{key: exact_value(0.0) for key in keys & set(OF_CHOICE)}, **found}
+    return found
+
+
 def _played(game: Game, runs: int, seed: int, note: bool) -> dict[str, Reading]:
     for tally in runs_of(game, seed, runs, LONGEST, note):
         if tally.sample.turns_played > MOST_TURNS:
@@ -64,10 +75,10 @@ def look(game: Game, targets: tuple[Target, ...], runs: int, seed: int) -> Look:
     measured = {}
     for whom in dict.fromkeys(target.measured_as for target in targets):
         keys = frozenset(target.reading for target in targets if target.measured_as == whom)
-        measured[whom] = readings_for(game, whom, keys, runs, seed)
+        measured[whom] = readings_asked(game, whom, keys, runs, seed)
     parts = suited(targets, measured)
     found = suits(parts)
     return Look(game, parts, 1.0 if found is None else found)
 
 
-__all__ = ["AS_SET", "Look", "look", "readings_for"]
+__all__ = ["AS_SET", "Look", "look", "readings_asked", "readings_for"]

@@ -117,6 +117,8 @@ class Window(Face):
         self.shelf.dropped.connect(self.commands.take_in)
         self.shelves.first.asked.connect(self.help.way_in)
         self.shelves.begun.connect(lambda game: self.opened(self.filing.start(game)))
+        self.shelves.kept.connect(self.filing.keep_copy)
+        self.shelves.compared.connect(self._put_beside)
 
     def _connect_colours(self) -> None:
         hints: Any = QGuiApplication.styleHints()
@@ -155,6 +157,12 @@ class Window(Face):
     def _take_game(self, game: Game) -> None:
         """A version of the open game in its place, printed as that is by now."""
         self.document.replace(game.model_copy(update={"printing": self.document.game.printing}))
+
+    def _put_beside(self, game: Game) -> None:
+        """A game that was offered, beside the open one."""
+        self.go("tune")
+        if self.late.tune is not None:
+            self.late.tune.put_beside(game)
 
     def _gauge_clicked(self, key: str) -> None:
         self.editing.open_gauge(self.gauges.gauges[key], self.known.readings.get(key), self.colours)

@@ -18,6 +18,8 @@ class ShelvesView(QWidget):
     """Two pages; the second is made when it is first looked at."""
 
     begun = Signal(object)
+    kept = Signal(object)
+    compared = Signal(object)
 
     def __init__(self, shelf: ShelfView) -> None:
         super().__init__()
@@ -66,6 +68,8 @@ class ShelvesView(QWidget):
         if self.begin is None:
             self.begin = BeginPage()
             self.begin.chosen.connect(self.begun)
+            self.begin.offers.kept.connect(self.kept)
+            self.begin.offers.compared.connect(self.compared)
             layout = self._room.layout()
             assert layout is not None
             layout.addWidget(self.begin)

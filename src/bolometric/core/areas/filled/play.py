@@ -11,7 +11,17 @@ from bolometric.core.learner_work.note_writer import end_notes, note
 from bolometric.core.learner_work.trace import EVERYONE, FIRST, Book, Whole, noted
 from bolometric.core.outcomes.chance import HALF, STEP, below, bits, kept, stream
 from bolometric.core.outcomes.deck import Dealing, deal, dealt, deck_of, shuffle
-from bolometric.core.outcomes.lead import CHANGES, LEADER, SINCE, alone_ahead, clear_lead, note_lead
+from bolometric.core.outcomes.lead import (
+    ACCOUNT,
+    CHANGES,
+    LEADER,
+    SINCE,
+    TOLD,
+    alone_ahead,
+    clear_lead,
+    led_at,
+    note_lead,
+)
 from bolometric.core.outcomes.sampler import sampler
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.batch import STUCK, TIED, UNFINISHED, Batch, Player
@@ -65,6 +75,7 @@ def player(game: Game) -> Player:
             out.home,
             last_lead=out.last_lead,
             lead_changes=out.lead_changes,
+            half_lead=out.half_lead,
             idle=idle / (seats if area.together else 1),
         )
 
@@ -92,12 +103,12 @@ def _deck(game: Game, line: Line) -> Dealing:
 def _play(  # type: ignore[no-untyped-def]
     state, drawn, deck, possible, fixed, how, marks, together, finish_round, most_turns, codes, note_ends, out, idle_out
 ):
-    turns_out, _, winner_out, home_out, _, last_lead_out, lead_changes_out = out
+    turns_out, _, winner_out, home_out, _, last_lead_out, lead_changes_out, half_lead_out = out
     outcome, keep, alias = drawn
     columns = np.uint64(len(keep))
     seats, numbers = fixed.shape
     left, to_go, can = np.zeros((seats, numbers), np.int64), np.zeros(seats, np.int64), np.zeros(seats, np.bool_)
-    lead, at = np.zeros(4, np.int64), 0
+    lead, at = np.zeros(ACCOUNT, np.int64), 0
     if deck is not None:
         cards, counts, moves_on = deck.full.copy(), deck.whole.copy(), dealt(deck)
     origin = state
@@ -175,6 +186,7 @@ def _play(  # type: ignore[no-untyped-def]
         turns_out[run], idle_out[run], home_out[run] = turn, idle, home
         end_notes(note_ends, run, at)
         last_lead_out[run], lead_changes_out[run] = lead[SINCE], lead[CHANGES]
+        half_lead_out[run] = led_at(lead, lead[TOLD], turn // 2)
         if home == 0:
             winner_out[run] = STUCK if hopeless == seats else UNFINISHED
         else:

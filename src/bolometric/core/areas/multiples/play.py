@@ -12,7 +12,7 @@ from bolometric.core.learner_work.note_writer import end_notes, note
 from bolometric.core.learner_work.trace import DECIDE, FIRST, Book, Whole, noted
 from bolometric.core.outcomes.chance import HALF, STEP, below, bits, kept, stream
 from bolometric.core.outcomes.deck import Dealing, deal, dealt, deck_of, shuffle
-from bolometric.core.outcomes.lead import CHANGES, SINCE, alone_ahead, clear_lead, note_lead
+from bolometric.core.outcomes.lead import ACCOUNT, CHANGES, SINCE, TOLD, alone_ahead, clear_lead, led_at, note_lead
 from bolometric.core.outcomes.sampler import sampler
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.batch import STUCK, UNFINISHED, Batch, Player
@@ -61,7 +61,14 @@ def player(game: Game) -> Player:
         noted(book, loop)
         home = np.where(out.winner >= 0, 1 << np.maximum(out.winner, 0), 0).astype(np.int64)
         return Batch(
-            out.turns, out.turns, out.winner, home, last_lead=out.last_lead, lead_changes=out.lead_changes, idle=idle
+            out.turns,
+            out.turns,
+            out.winner,
+            home,
+            last_lead=out.last_lead,
+            lead_changes=out.lead_changes,
+            half_lead=out.half_lead,
+            idle=idle,
         )
 
     return batch
@@ -91,12 +98,12 @@ def _play(  # type: ignore[no-untyped-def]
     out,
     idle_out,
 ):
-    turns_out, _, winner_out, _, _, last_lead_out, lead_changes_out = out
+    turns_out, _, winner_out, _, _, last_lead_out, lead_changes_out, half_lead_out = out
     outcome, keep, alias = drawn
     columns = np.uint64(len(keep))
     above = likes.shape[1]
     owner, to_go = np.full(limit + above + 1, -1, np.int64), np.zeros(seats, np.int64)
-    lead, at = np.zeros(4, np.int64), 0
+    lead, at = np.zeros(ACCOUNT, np.int64), 0
     if deck is not None:
         cards, counts, moves_on = deck.full.copy(), deck.whole.copy(), dealt(deck)
     origin = state
@@ -154,6 +161,7 @@ def _play(  # type: ignore[no-untyped-def]
         turns_out[run], idle_out[run] = turn, idle
         end_notes(note_ends, run, at)
         last_lead_out[run], lead_changes_out[run] = lead[SINCE], lead[CHANGES]
+        half_lead_out[run] = led_at(lead, lead[TOLD], turn // 2)
         winner_out[run] = STUCK if hopeless else winner
 
 

@@ -21,7 +21,14 @@ def first_loses(batch: Batch, seats: int) -> Batch:
     everyone = (1 << seats) - 1
     others = np.where(batch.home == 0, 0, np.where(batch.home == everyone, everyone, everyone & ~batch.home))
     home = others.astype(np.int64)
-    return replace(batch, home=home, winner=winner_codes(home, batch.winner, seats), last_lead=None, lead_changes=None)
+    return replace(
+        batch,
+        home=home,
+        winner=winner_codes(home, batch.winner, seats),
+        last_lead=None,
+        lead_changes=None,
+        half_lead=None,
+    )
 
 
 def turned_round(player: Player, seats: int) -> Player:
@@ -46,6 +53,7 @@ def together(batch: Batch, seats: int, turns: int) -> Batch:
         success=reached.astype(float),
         last_lead=None,
         lead_changes=None,
+        half_lead=None,
     )
 
 

@@ -23,6 +23,7 @@ from bolometric.core.learner_work.note_writer import end_notes, note
 from bolometric.core.learner_work.trace import DECIDE, FIRST, FURTHER, Book, Whole, noted
 from bolometric.core.outcomes.chance import HALF, STEP, bits, kept, part, stream
 from bolometric.core.outcomes.deck import Dealing, Deck, deal, dealt, shuffle
+from bolometric.core.outcomes.lead import ACCOUNT, keep_lead, led_at
 from bolometric.core.outcomes.sampler import Sampler
 from bolometric.core.results.batch import STUCK, TIED, UNFINISHED, Batch
 from bolometric.core.settings.loops import loop
@@ -147,10 +148,10 @@ def play(course: Course, runs: int, most_turns: int, rng: np.random.Generator, b
 def _play(  # type: ignore[no-untyped-def]
     state, landing, keep, alias, can_finish, seats, finish_round, deck, stopping, codes, note_ends, most_turns, out
 ):
-    turns_out, rolls_out, winner_out, home_out, setbacks_out, last_lead_out, lead_changes_out = out
+    turns_out, rolls_out, winner_out, home_out, setbacks_out, last_lead_out, lead_changes_out, half_lead_out = out
     columns, length = np.uint64(len(keep)), len(can_finish)
     traps, uneven = not can_finish.all(), (keep <= np.uint64(0xFFFFFFFF)).any()
-    place, at = np.zeros(seats, np.int64), 0
+    place, lead, at = np.zeros(seats, np.int64), np.zeros(ACCOUNT, np.int64), 0
     if deck is not None:
         left, counts, moves_on = deck.full.copy(), deck.whole.copy(), dealt(deck)
     origin = state
@@ -161,7 +162,8 @@ def _play(  # type: ignore[no-untyped-def]
             shuffle(left, counts, deck)
         turn, seat, setbacks, rolls, home = 0, 0, 0, 0, 0
         hopeless = 0 if can_finish[0] else seats
-        top, leader, last_leader, last_lead, lead_changes = 0, -1, -1, 0, 0
+        top, leader, last_leader, last_lead, lead_changes, told = 0, -1, -1, 0, 0, 0
+        keep_lead(lead, 0, 0, -1)
         while turn < most_turns and hopeless < seats:
             turn += 1
             old = place[seat]
@@ -220,6 +222,8 @@ def _play(  # type: ignore[no-untyped-def]
             ahead = seat if new > top else ahead
             top = new if new > top else top
             last_lead = turn if ahead != leader else last_lead
+            told += ahead != leader
+            keep_lead(lead, told, last_lead, ahead)
             leader = ahead
             lead_changes += (ahead >= 0) & (last_leader >= 0) & (ahead != last_leader)
             last_leader = ahead if ahead >= 0 else last_leader
@@ -237,7 +241,7 @@ def _play(  # type: ignore[no-untyped-def]
         turns_out[run], setbacks_out[run], last_lead_out[run] = turn, setbacks, last_lead
         rolls_out[run] = rolls
         end_notes(note_ends, run, at)
-        home_out[run], lead_changes_out[run] = home, lead_changes
+        home_out[run], lead_changes_out[run], half_lead_out[run] = home, lead_changes, led_at(lead, told, turn // 2)
         if home == 0:
             winner_out[run] = STUCK if hopeless == seats else UNFINISHED
         else:

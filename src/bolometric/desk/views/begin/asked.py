@@ -1,8 +1,8 @@
-"""The four answers: what is practised, who learns, how long, and which pieces are at hand."""
+"""The answers: what is practised, who learns, how long, with which pieces, how hard, how much to decide."""
 
 from __future__ import annotations
 
-from PySide6.QtCore import QTimer, Signal
+from PySide6.QtCore import Qt, QTimer, Signal
 from PySide6.QtWidgets import (
     QComboBox,
     QDoubleSpinBox,
@@ -14,6 +14,7 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
+from bolometric.core.game.wishes import USUAL_SUMS, WISHES, wished
 from bolometric.core.learner_work.aims import AIMS, BY_TABLES, WITHOUT_NUMBER, Aim
 from bolometric.core.learner_work.fluency import PROFILES
 from bolometric.core.pieces.kinds import AnyPiece
@@ -21,18 +22,20 @@ from bolometric.core.pieces.presets import PRESETS
 from bolometric.core.pieces.words import pieces_words
 from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.explain import checked
-from bolometric.core.tuning.beginning import Answers
+from bolometric.core.tuning.wanted import Wanted
 from bolometric.desk.editors.aims import named
 from bolometric.desk.parts.plain import Label
 
 MOST_PIECES, PAUSE = 8, 400
 """Pieces at hand; milliseconds after the last answer until the games are looked for."""
 ANY = "whatever it needs"
+ANY_WISH = {"sums": "sums as they come", "deciding": "any deciding", "luck": "any luck"}
+ABOUT = {"sums": "how hard the sums are", "deciding": "how much there is to decide", "luck": "how much is luck"}
 KINDS = {"die": "die", "spinner": "spinner", "pack": "cards", "counters": "counters"}
 
 
 class WantedForm(QWidget):
-    """Two lines of answers; ``changed`` comes a moment after the last one."""
+    """Three lines of answers; ``changed`` comes a moment after the last one."""
 
     changed = Signal()
 
@@ -52,9 +55,17 @@ class WantedForm(QWidget):
                 self.aim.addItem(named(kind), kind)
         self.learners = QSpinBox(minimum=0, maximum=6, specialValueText="any number", suffix=" at a table")
         self.who = QComboBox()
-        self.who.addItem("anybody", "")
+        self.who.addItem("anybody", None)
         for profile in PROFILES:
-            self.who.addItem(profile.name, profile.name)
+            self.who.addItem(profile.name, profile)
+        self.wishes = {about: QComboBox() for about in WISHES}
+        for about, chooser in self.wishes.items():
+            chooser.addItem(ANY_WISH[about], "")
+            for wish in WISHES[about]:
+                chooser.addItem(wish.words, wish.key)
+                chooser.setItemData(chooser.count() - 1, wish.told, Qt.ItemDataRole.ToolTipRole)
+            chooser.setAccessibleName(ABOUT[about])
+            chooser.activated.connect(lambda _: self._soon.start())
         self.low, self.high = (
             QDoubleSpinBox(decimals=0, minimum=0, maximum=600, value=value, specialValueText="any") for value in (0, 0)
         )
@@ -62,7 +73,11 @@ class WantedForm(QWidget):
         self.add, self.clear = QComboBox(), QPushButton("None of these")
         self.at_hand, self.trouble = Label(ANY, objectName="hint", wordWrap=True), Label(objectName="trouble")
         self._offer_pieces()
-        for chooser in (self.add, self.who):  # what they offer is long; the page is not to be wider for it
+        for chooser in (
+            self.add,
+            self.who,
+            *self.wishes.values(),
+        ):  # what they offer is long; the page is not to be wider for it
             chooser.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
             chooser.setMinimumContentsLength(16)
             chooser.view().setMinimumWidth(chooser.view().sizeHintForColumn(0) + 30)
@@ -83,7 +98,7 @@ class WantedForm(QWidget):
         for box in (self.upto, self.learners, self.low, self.high):
             box.valueChanged.connect(lambda _: self._soon.start())
         self.tables.textEdited.connect(lambda _: self._soon.start())
-        self.who.activated.connect(lambda _: self._soon.start())
+        self.who.activated.connect(lambda _: self._known())
         self.add.activated.connect(lambda _: self._add())
         self.clear.clicked.connect(self._clear)
         self._aimed()
@@ -104,6 +119,7 @@ class WantedForm(QWidget):
                 self.add,
                 self.clear,
             ),
+            (Label("with"), *self.wishes.values()),
         ):
             row = QHBoxLayout()
             for part in parts:
@@ -127,6 +143,14 @@ class WantedForm(QWidget):
         self.tables.setVisible(kind in BY_TABLES)
         self._soon.start()
 
+    def _known(self) -> None:
+        """It is known who learns: then sums of which they get most right are what is usually wanted."""
+        sums = self.wishes["sums"]
+        usual = USUAL_SUMS if self.who.currentData() is not None else ""
+        if sums.currentData() in ("", USUAL_SUMS):
+            sums.setCurrentIndex(sums.findData(usual))
+        self._soon.start()
+
     def _add(self) -> None:
         piece = self.add.currentData()
         self.add.setCurrentIndex(0)
@@ -143,7 +167,7 @@ class WantedForm(QWidget):
         self._soon.start()
 
     @property
-    def answers(self) -> Answers | None:
+    def answers(self) -> Wanted | None:
         """What has been answered; None, and said why, where that can't be."""
         self.trouble.hide()
         kind, low, high = self.aim.currentData(), self.low.value(), self.high.value()
@@ -161,12 +185,16 @@ class WantedForm(QWidget):
         if high and low > high:
             self._say("The minutes end before they begin: let the second number be the larger.")
             return None
-        return Answers(
+        who = self.who.currentData()
+        asked = [(about, box.currentData()) for about, box in self.wishes.items() if box.currentData()]
+        targets = [wished(about, key).model_dump() for about, key in asked]
+        return Wanted(
             aim,
             self.learners.value() or None,
-            self.who.currentData(),
+            () if who is None else (who,),
             (low, high) if high else None,
             tuple(self.pieces),
+            brief={"targets": targets} if targets else {},
         )
 
     def _say(self, sentence: str) -> None:

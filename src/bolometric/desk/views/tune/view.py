@@ -52,7 +52,7 @@ class TuneView(QWidget):
         for page in (self.mover, self.finder, self.sweeper, self.ladder):
             page.taken.connect(self.taken)
         self.finder.kept.connect(self.kept)
-        self.finder.compared.connect(self._put_beside)
+        self.finder.compared.connect(self.put_beside)
         self.ladder.family.connect(self.family)
         self.game, self.colours = Game(), LIGHT
 
@@ -62,7 +62,8 @@ class TuneView(QWidget):
         for page in (self.mover, self.finder, self.sweeper, self.ladder, self.compare):
             page.show_game(game, colours)
 
-    def _put_beside(self, game: Game) -> None:
+    def put_beside(self, game: Game) -> None:
+        """Compare a game with the open one."""
         self.bar.show_page(COMPARE)
         self.compare.add(game)
 

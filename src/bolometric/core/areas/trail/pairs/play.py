@@ -23,7 +23,17 @@ from bolometric.core.game.document import Game
 from bolometric.core.learner_work.note_writer import end_notes, note
 from bolometric.core.learner_work.trace import DECIDE, FIRST, FURTHER, Book, Whole, noted
 from bolometric.core.outcomes.chance import HALF, STEP, below, bits, kept, part
-from bolometric.core.outcomes.lead import CHANGES, LEADER, SINCE, alone_ahead, clear_lead, note_lead
+from bolometric.core.outcomes.lead import (
+    ACCOUNT,
+    CHANGES,
+    LEADER,
+    SINCE,
+    TOLD,
+    alone_ahead,
+    clear_lead,
+    led_at,
+    note_lead,
+)
 from bolometric.core.outcomes.sampler import sampler
 from bolometric.core.results.batch import STUCK, TIED, UNFINISHED, Batch, Player
 from bolometric.core.settings.loops import loop
@@ -131,11 +141,11 @@ def _play(  # type: ignore[no-untyped-def]
     out,
     landed,
 ):
-    turns_out, rolls_out, winner_out, home_out, setbacks_out, last_lead_out, lead_changes_out = out
+    turns_out, rolls_out, winner_out, home_out, setbacks_out, last_lead_out, lead_changes_out, half_lead_out = out
     outcome, keep, alias = drawn
     modes, planned, to_win = styles
     columns, steps = np.uint64(len(keep)), landing.shape[0]
-    place, seen, lead = np.zeros(seats, np.int64), np.full(steps + 1, -1), np.zeros(4, np.int64)
+    place, seen, lead = np.zeros(seats, np.int64), np.full(steps + 1, -1), np.zeros(ACCOUNT, np.int64)
     at = 0
     for run in range(len(turns_out)):
         place[:] = 0
@@ -206,6 +216,7 @@ def _play(  # type: ignore[no-untyped-def]
         turns_out[run], rolls_out[run], setbacks_out[run], home_out[run] = turn, rolls, setbacks, home
         end_notes(note_ends, run, at)
         last_lead_out[run], lead_changes_out[run] = lead[SINCE], lead[CHANGES]
+        half_lead_out[run] = led_at(lead, lead[TOLD], turn // 2)
         if home == 0:
             winner_out[run] = STUCK if stuck else UNFINISHED
         else:

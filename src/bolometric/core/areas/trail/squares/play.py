@@ -25,6 +25,7 @@ from bolometric.core.chains.race import Visits
 from bolometric.core.learner_work.note_writer import end_notes, note
 from bolometric.core.learner_work.trace import FIRST, FURTHER, Book, Whole, noted
 from bolometric.core.outcomes.chance import HALF, STEP, bits, kept, stream
+from bolometric.core.outcomes.lead import ACCOUNT, keep_lead, led_at
 from bolometric.core.outcomes.sampler import Sampler
 from bolometric.core.results.batch import STUCK, TIED, UNFINISHED, Batch
 from bolometric.core.settings.loops import inner, loop
@@ -130,7 +131,7 @@ def _played(
 def _play(  # type: ignore[no-untyped-def]
     state, squares, seats, finish_round, most_turns, met, asked, codes, note_ends, out, by_cards_out
 ):
-    turns_out, rolls_out, winner_out, home_out, setbacks_out, last_lead_out, lead_changes_out = out
+    turns_out, rolls_out, winner_out, home_out, setbacks_out, last_lead_out, lead_changes_out, half_lead_out = out
     landing, direct, acts, keep, alias, can_finish = squares
     kept_out, cards_out = by_cards_out
     columns, length = np.uint64(len(keep)), len(can_finish)
@@ -142,7 +143,7 @@ def _play(  # type: ignore[no-untyped-def]
         traps = traps and win != AT_OUT and win != AFTER_ROUNDS
     by_cards = win != HOME and win != HOME_WITH
     place, missing, seen = np.zeros(seats, np.int64), np.zeros(seats, np.bool_), np.full(length + 1, -1)
-    standing, noted_at = place, 0
+    standing, lead, noted_at = place, np.zeros(ACCOUNT, np.int64), 0
     if asked is not None and by_cards:
         standing = kept_cards
     origin = state
@@ -151,7 +152,8 @@ def _play(  # type: ignore[no-untyped-def]
         for one in range(seats):
             place[one], missing[one] = 0, False
         turn, seat, setbacks, rolls, home = 0, 0, 0, 0, 0
-        leader, last_leader, last_lead, lead_changes = -1, -1, 0, 0
+        leader, last_leader, last_lead, lead_changes, told = -1, -1, 0, 0, 0
+        keep_lead(lead, 0, 0, -1)
         stuck, ended = traps and not can_finish[0], False
         if asked is not None:
             fresh_packs(counts, kept_cards)
@@ -198,6 +200,8 @@ def _play(  # type: ignore[no-untyped-def]
                 ahead = other if here > top else -1 if here == top else ahead
                 top = here if here > top else top
             last_lead = turn if ahead != leader else last_lead
+            told += ahead != leader
+            keep_lead(lead, told, last_lead, ahead)
             lead_changes += (ahead >= 0) & (last_leader >= 0) & (ahead != last_leader)
             leader, last_leader = ahead, ahead if ahead >= 0 else last_leader
             if place[seat] == length:
@@ -214,6 +218,7 @@ def _play(  # type: ignore[no-untyped-def]
         turns_out[run], rolls_out[run], setbacks_out[run] = turn, rolls, setbacks
         end_notes(note_ends, run, noted_at)
         last_lead_out[run], lead_changes_out[run] = last_lead, lead_changes
+        half_lead_out[run] = led_at(lead, told, turn // 2)
         if asked is not None:
             for one in range(len(kept_cards)):  # one by one: compiled, a slice costs as much as some turns
                 kept_out[run, one] = kept_cards[one]
