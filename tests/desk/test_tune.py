@@ -177,8 +177,14 @@ def test_versions_are_made_saved_together_and_told_apart_on_the_shelf(qtbot, win
     tune.bar.show_page(3)
     page = tune.ladder
     qtbot.waitUntil(lambda: bool(page.rungs) and not page.lane.busy, timeout=60_000)
-    assert page.hard.value() > page.easy.value()
     assert page.list.count() == len(page.rungs) == 3  # there is something to look at from the beginning
+    assert [rung.level for rung in page.rungs] == ["easier", "as it is", "harder"]
+    assert not page.easy.isVisible()
+    assert "right at the first try" in page.list.offer(0).title
+    page.by.setCurrentIndex(page.by.findData("minutes"))
+    page.by.activated.emit(page.by.currentIndex())
+    assert page.easy.isVisible()
+    qtbot.waitUntil(lambda: not page.looks.busy and page.hard.value() > page.easy.value() > 0, timeout=60_000)
     page.easy.setValue(9)
     page.hard.setValue(3)
     page.begin.click()

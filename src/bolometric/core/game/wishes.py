@@ -25,13 +25,13 @@ MOST_DECISIONS = float(LARGEST)
 WISHES: dict[str, tuple[Wish, ...]] = {
     "sums": (
         Wish("known", "sums they know well", Target(reading="first_try", low=0.9, high=1.0)),
-        Wish("usual", "sums of which they get most right", Target(reading="first_try", low=0.8, high=0.92)),
+        Wish("usual", "sums that are mostly right", Target(reading="first_try", low=0.8, high=0.92)),
         Wish("stretch", "sums that stretch them", Target(reading="first_try", low=0.65, high=0.82)),
     ),
     "deciding": (
         Wish("little", "little to decide", Target(reading="decisions", low=0.0, high=0.25)),
-        Wish("some", "something to decide now and then", Target(reading="decisions", low=0.2, high=0.7)),
-        Wish("much", "something to decide in most turns", Target(reading="decisions", low=0.6, high=MOST_DECISIONS)),
+        Wish("some", "deciding now and then", Target(reading="decisions", low=0.2, high=0.7)),
+        Wish("much", "deciding in most turns", Target(reading="decisions", low=0.6, high=MOST_DECISIONS)),
     ),
     "luck": (
         Wish("luck", "mostly luck", Target(reading="choice", low=0.0, high=0.25)),

@@ -12,7 +12,7 @@ from functools import lru_cache
 
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import Game
-from bolometric.core.judge.sound import unsound
+from bolometric.core.judge.sound import unsound, unused
 from bolometric.core.learner_work.aims import on_aim
 from bolometric.core.learner_work.facts import Fact
 from bolometric.core.measure.measuring import measure_exactly, runs_of
@@ -23,8 +23,11 @@ SHARE, COVERAGE, DENSITY = 0.9, 0.6, 0.8
 squares that do something for each square of the way."""
 
 
-def loses(game: Game, other: Game) -> str:
-    """What of its point a game loses by a change, in words; nothing where it keeps it. Raises Cancelled."""
+def loses(game: Game, other: Game, fewer: bool = False) -> str:
+    """What of its point a game loses by a change, in words; nothing where it keeps it. Raises Cancelled.
+
+    With ``fewer`` it may have fewer different facts, as an easier one does; what is done with the numbers must stay.
+    """
     if other == game:
         return ""
     before, after = _point(game), _point(other)
@@ -36,8 +39,12 @@ def loses(game: Game, other: Game) -> str:
         return "squares that do something become rare"
     if after.share < SHARE * before.share:
         return "less of what is worked out is the aim"
-    if after.facts < COVERAGE * before.facts:
+    if not fewer and after.facts < COVERAGE * before.facts:
         return "fewer facts of the aim come up"
+    if fewer and after.does != before.does:
+        return "other things are done with the numbers"
+    if fewer and after.unused > max(before.unused, other.area.unused_at_most):
+        return "less of the board is used"
     return "it is not sound: " + after.against if after.against and not before.against else ""
 
 
@@ -52,6 +59,10 @@ class _Point:
     share: float = 0.0
     facts: int = 0
     """Different facts of the aim that come up."""
+    does: frozenset[str] = frozenset()
+    """What is done with the numbers."""
+    unused: float = 0.0
+    """The part of the board that is never used."""
     against: str = ""
 
 
@@ -59,7 +70,11 @@ NOTED, LONGEST = 200, 2_000
 """Games in which facts are looked for where they are not known exactly, and turns of one of them."""
 
 
-def _played(game: Game) -> Mapping[Fact, tuple[float, ...]]:
+def facts_met(game: Game) -> Mapping[Fact, tuple[float, ...]]:
+    """How often each player meets each fact: exactly where that is known, else in games played."""
+    exact = measure_exactly(game, worth_of_thinking=False).facts
+    if exact is not None:
+        return exact
     *_, tally = runs_of(game, 1, NOTED, LONGEST, note=True)
     return {} if tally.notes is None else tally.notes.times_each
 
@@ -74,23 +89,28 @@ def _point(game: Game) -> _Point:
 
 def _point_of(game: Game) -> _Point:
     area = game.area
+    length = getattr(area, "length", 1)  # of a duel it is a word
     squares = len(getattr(area, "squares", ())) + len(getattr(area, "placed", ()))
     found = measure_exactly(game, worth_of_thinking=False)
-    share, facts = _aimed(game, found.facts)
+    idle, places = unused(found)
+    times = facts_met(game) if found.facts is None else found.facts
+    share, facts = _aimed(game, times)
     return _Point(
         area_of(game).measured.chooses(game),
         len(game.pieces) if area.uses_pieces else 0,
-        squares / max(int(getattr(area, "length", 1) or 1), 1),
+        squares / length if isinstance(length, int) else 0.0,
         share,
         facts,
+        frozenset(one.does for one in times),
+        idle / max(places, 1),
         unsound(found, found.readings) if found.result is not None else "",
     )
 
 
-def _aimed(game: Game, exact: Mapping[Fact, tuple[float, ...]] | None) -> tuple[float, int]:
+def _aimed(game: Game, met: Mapping[Fact, tuple[float, ...]]) -> tuple[float, int]:
     """How much of what is worked out is the aim, and how many different facts of it there are."""
     if not game.brief.aim:
         return 0.0, 0
-    times = {one: sum(counts) for one, counts in (_played(game) if exact is None else exact).items()}
+    times = {one: sum(counts) for one, counts in met.items()}
     good = {one: often for one, often in times.items() if on_aim(game.brief.aim, one)}
     return sum(good.values()) / max(sum(times.values()), 1e-12), len(good)

@@ -62,10 +62,15 @@ def _by_rules(analysis: Analysis) -> str:
 
 def _never_used(analysis: Analysis) -> str:
     """Places of the board that nothing can ever come to, where the kind of game has no use for such."""
+    idle, places = unused(analysis)
+    allowed = idle <= analysis.game.area.unused_at_most * places
+    return "" if allowed else f"{plural(idle, 'place')} of {places} on the board can never be used."
+
+
+def unused(analysis: Analysis) -> tuple[int, int]:
+    """How many places of the board nothing can ever come to, and how many places there are."""
     values = () if analysis.heat is None else analysis.heat.values
-    idle = sum(value <= 0 for value in values)
-    allowed = idle <= analysis.game.area.unused_at_most * len(values)
-    return "" if allowed else f"{plural(idle, 'place')} of {len(values)} on the board can never be used."
+    return sum(value <= 0 for value in values), len(values)
 
 
 def _in_time(game: Game, readings: Mapping[str, Reading]) -> str:

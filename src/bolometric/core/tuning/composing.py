@@ -63,10 +63,10 @@ def _best(wanted: Wanted, draws: list[AimedDraw], seed: int, starter: Starter) -
         checkpoint()
         alike = [len(one.facts) for one in draws if draw is not None and one.at_hand == draw.at_hand]
         judge = partial(judged, starter, draw=draw, most=max(alike, default=0), wanted=wanted, seed=seed)
-        found = judge(_named(_sized(game, wanted.minutes, seed), wanted))
+        found = judge(_named(sized(game, wanted.minutes, seed), wanted))
         if wanted.minutes is not None and late(found):
             low, high = wanted.minutes  # games of the lower half of the minutes, so that the long ones end in time
-            found = max(found, judge(_named(_sized(game, (low, (3 * low + high) / 4), seed), wanted)), key=rank)
+            found = max(found, judge(_named(sized(game, (low, (3 * low + high) / 4), seed), wanted)), key=rank)
         if wanted.brief.get("targets") and not found.against and found.suits < WELL:
             found = _suited_more(found, judge, seed)
         if best is None or rank(found) > rank(best):
@@ -142,7 +142,7 @@ def _even(game: Game) -> Game:
         return game
 
 
-def _sized(game: Game, minutes: tuple[float, float] | None, seed: int) -> Game:
+def sized(game: Game, minutes: tuple[float, float] | None, seed: int) -> Game:
     """The game with its size solved for the minutes: they grow with it, so each look tells about where to look next."""
     path = area_of(game).faults.lengthens(game)
     if minutes is None or not path:

@@ -20,7 +20,7 @@ from bolometric.core.tuning.search import tune
 from bolometric.core.tuning.space import PIECES, apart, differences, free_knobs
 from bolometric.core.tuning.workers import Share, alone
 
-HARDER = {"success": -1, "minutes": 1, "thinking_seconds": 1, "draw_size": 1, "choice": 1}
+HARDER = {"first_try": -1, "success": -1, "minutes": 1, "thinking_seconds": 1, "draw_size": 1, "choice": 1}
 """The readings that a ladder may go by, and whether more of it is harder."""
 LEVELS: dict[int, tuple[str, ...]] = {
     3: ("easy", "middle", "hard"),
@@ -52,7 +52,7 @@ class Rung:
 def offered(game: Game) -> tuple[str, ...]:
     """The readings that a ladder of this game may go by."""
     drawn = game.area.uses_pieces and len(game.shown.totals) > 1
-    known = {"minutes": True, "thinking_seconds": True, "draw_size": drawn}
+    known = {"first_try": True, "minutes": True, "thinking_seconds": True, "draw_size": drawn}
     return tuple(key for key in HARDER if known.get(key) or applies(game, key))
 
 

@@ -79,7 +79,7 @@ class WantedForm(QWidget):
             *self.wishes.values(),
         ):  # what they offer is long; the page is not to be wider for it
             chooser.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
-            chooser.setMinimumContentsLength(16)
+            chooser.setMinimumContentsLength(20)
             chooser.view().setMinimumWidth(chooser.view().sizeHintForColumn(0) + 30)
         names = (
             (self.aim, "what is practised"),

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable, Iterator
+
 from PySide6.QtCore import Signal
 from PySide6.QtWidgets import (
     QComboBox,
@@ -20,6 +22,7 @@ from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.show import certainty, show
 from bolometric.core.settings.errors import GameError
 from bolometric.core.tuning.ladder import HARDER, LEVELS, Rung, ladder, levels_of, offered, present
+from bolometric.core.tuning.learner_levels import STEPS, Level, level_words, levels, missing_words
 from bolometric.desk.parts.offers import Offer, OfferList
 from bolometric.desk.parts.plain import Label
 from bolometric.desk.views.tune.styles import offer_styles
@@ -27,7 +30,11 @@ from bolometric.desk.working.lane import Lane
 from bolometric.paint.palette import LIGHT, Palette
 
 IDLE = "Tables in one room can play the same game at several levels: choose what makes it harder, and its two ends."
+LEARNERS = "learners"
+"""Goes by what learners can do, not by one reading."""
 BY = {
+    LEARNERS: "how hard the sums are for the learners",
+    "first_try": "how many sums are right at once",
     "minutes": "how long it lasts",
     "thinking_seconds": "how long one thinks a turn",
     "draw_size": "the size of the numbers",
@@ -47,7 +54,7 @@ class LadderPage(QWidget):
     def __init__(self) -> None:
         super().__init__()
         self.game, self.colours = Game(), LIGHT
-        self.rungs: list[Rung] = []
+        self.rungs: list[Rung | Level] = []
         self._asked: object = None
         self._ends_of: object = None
         self.lane, self.looks = Lane("ladder", self), Lane("ends", self)
@@ -90,14 +97,16 @@ class LadderPage(QWidget):
     def _lay_out(self) -> None:
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 4, 0, 0)
+        whom, start, end, many = Label("for"), Label("from"), Label("(easy) to"), Label("(hard), in")
+        self._of_reading = (whom, self.choosing, start, self.easy, end, self.hard, many)
         for parts in (
-            (Label("Go by"), self.by, Label("for"), self.choosing),
+            (Label("Go by"), self.by, whom, self.choosing),
             (
-                Label("from"),
+                start,
                 self.easy,
-                Label("(easy) to"),
+                end,
                 self.hard,
-                Label("(hard), in"),
+                many,
                 self.count,
                 self.begin,
                 self.bar,
@@ -124,7 +133,7 @@ class LadderPage(QWidget):
             self._ended("Given up, since the game was changed.")
         kept = self.by.currentData()
         self.by.clear()
-        for key in offered(game):
+        for key in (LEARNERS, *offered(game)):
             self.by.addItem(BY[key], key)
         self.by.setCurrentIndex(max(self.by.findData(kept), 0))
         offer_styles(self.choosing, game)
@@ -146,6 +155,10 @@ class LadderPage(QWidget):
     def _ask_ends(self) -> None:
         game, key, style = self.game, self.by.currentData(), self.choosing.currentData()
         self._ends_of = (game, key, style)
+        self._for_learners(key == LEARNERS)
+        if key == LEARNERS:
+            self._begin_at_once()
+            return
         unit = {"minutes": " min", "seconds": " s", "share": " %"}.get(READINGS[key].unit, "")
         for box in (self.easy, self.hard):
             box.setSuffix(unit)
@@ -163,8 +176,19 @@ class LadderPage(QWidget):
         ends = (low, high) if HARDER[key] > 0 else (high, low)
         for box, value in zip((self.easy, self.hard), ends, strict=True):
             box.setValue(value * self._scale)
+        self._begin_at_once()
+
+    def _begin_at_once(self) -> None:
         if not self.rungs and not self.lane.busy and self.isVisible():
             self._press()  # there is something to look at from the beginning
+
+    def _for_learners(self, so: bool) -> None:
+        """With ends and a style to choose, or without."""
+        for part in self._of_reading:
+            part.setVisible(not so)
+        self.count.setSingleStep(2 if so else 1)
+        if so and self.count.value() not in STEPS:
+            self.count.setValue(min(STEPS))
 
     def _press(self) -> None:
         if self.lane.busy:
@@ -172,12 +196,20 @@ class LadderPage(QWidget):
             self._ended("Cancelled.")
             return
         game, key, style = self.game, self.by.currentData(), self.choosing.currentData()
+        if key == LEARNERS:
+            count = self.count.value()
+            self._make(lambda: levels(game, count))
+            return
         ends = self.easy.value() / self._scale, self.hard.value() / self._scale
         try:
             values = levels_of(key, *ends, self.count.value())
         except GameError as error:
             self.told.setText(error.sentence)
             return
+        self._make(lambda: ladder(game, key, values, style=style))
+
+    def _make(self, made: Callable[[], Iterator[Rung | Level]]) -> None:
+        """Begin to make versions."""
         self.rungs, self._asked = [], object()
         asked = self._asked
         self.list.clear()
@@ -187,24 +219,27 @@ class LadderPage(QWidget):
         self.told.setText("Looking for each version …")
 
         def work() -> None:
-            for rung in ladder(game, key, values, style=style):
+            for rung in made():
                 self._came.emit(asked, rung)
 
         self.lane.ask(work)
 
-    def _take_in(self, asked: object, rung: Rung) -> None:
+    def _take_in(self, asked: object, rung: Rung | Level) -> None:
         if asked is not self._asked:
             return
         self.rungs.append(rung)
         self.bar.setValue(1000 * len(self.rungs) // self.count.value())
+        self.list.colours = self.colours
+        self.list.add_offer(_level_offer(rung) if isinstance(rung, Level) else self._offer(rung))
+
+    def _offer(self, rung: Rung) -> Offer:
         key = self.by.currentData()
         there = f"{READINGS[key].label} {show(key, rung.reading.mean)} ({certainty(key, rung.reading)})"
         wanted = "" if rung.met else f", as near as can be to {show(key, rung.wanted)}"
         changes = "; ".join(rung.changes) or "as it is"
         before = "from the open game" if len(self.rungs) == 1 else "from the one before"
-        self.list.colours = self.colours
         title, told = f"{capital(rung.level)}: {there}{wanted}", f"{capital(before)}: {changes}"
-        self.list.add_offer(Offer(rung.game, title, (told,)))
+        return Offer(rung.game, title, (told,))
 
     def _ended(self, words: str = "") -> None:
         self.begin.setText("Make them")
@@ -220,9 +255,17 @@ class LadderPage(QWidget):
         if not self.rungs:
             self.told.setText(IDLE)
         elif done:
-            self.told.setText("Saved together they stand on the shelf side by side, each with what changes.")
+            levels_made = [rung for rung in self.rungs if isinstance(rung, Level)]
+            missing = missing_words(levels_made) if levels_made else ""
+            self.told.setText(missing or "Saved together they stand on the shelf side by side, each with what changes.")
 
     def _take(self) -> None:
         at = self.list.currentRow()
         if 0 <= at < len(self.rungs):
             self.taken.emit(self.rungs[at].game)
+
+
+def _level_offer(one: Level) -> Offer:
+    """A version for learners, as a card."""
+    lines = ("; ".join(one.changes) or "The game as it is.", one.help and f"It also says: “{one.help}”")
+    return Offer(one.game, f"{capital(one.level)}: {level_words(one)}", tuple(filter(None, lines)))
