@@ -262,3 +262,61 @@ def test_further_targets_are_set_on_the_sheet(qtbot, window):
     editor.remove.click()
     assert targets() == ()
     assert "You could set further targets" in window.sheet.toPlainText()
+
+
+def test_games_that_suit_are_offered_with_marks_and_begun_kept_or_put_beside(qtbot, window, tmp_path):
+    window.help.show_begin()
+    page = window.shelves.begin
+    qtbot.waitUntil(lambda: bool(page.cards) and not page.lane.busy, timeout=60_000)
+    asked = page.asked
+    asked.aim.setCurrentIndex(asked.aim.findData("bonds"))
+    asked.aim.activated.emit(asked.aim.currentIndex())
+    asked.upto.setValue(10)
+    asked.learners.setValue(2)
+    asked.low.setValue(4)
+    asked.high.setValue(8)
+    asked.who.setCurrentIndex(2)
+    asked.who.activated.emit(2)
+    assert asked.wishes["sums"].currentData() == "usual"  # it is known who plays
+    assert [one["reading"] for one in asked.answers.brief["targets"]] == ["first_try"]
+    asked.who.setCurrentIndex(0)
+    asked.who.activated.emit(0)
+    assert asked.answers.brief == {}
+    asked._soon.stop()
+    page.suit.click()
+    assert page.suit.text() == "Cancel"
+    qtbot.waitUntil(lambda: not page.lane.busy and page.suit.text() != "Cancel", timeout=120_000)
+    offers = page.offers
+    assert offers.games.count() > 1
+    first = offers.games.offer(0)
+    assert "Each works out about" in first.lines[0]
+    assert {target.reading for target, _ in first.marks} >= {"minutes", "on_aim"}
+    assert page.told.text() == offers.told
+    assert f"{offers.games.count()} games suit" in offers.told
+    offers.games.setCurrentRow(1)
+    offers.keep.click()
+    (kept,) = (tmp_path / "shelf").glob("*.bolo.json")
+    assert read(kept).area == offers.games.offer(1).game.area
+    offers.compare.click()
+    assert window.view == "tune"
+    assert offers.games.offer(1).game in window.late.tune.compare.beside
+    window.help.show_begin()
+    offers.games.setCurrentRow(0)
+    offers.begin.click()
+    assert window.document.game == first.game
+    assert window.view == "shape"
+
+
+def test_suiting_can_be_stopped_and_what_was_found_stays(qtbot, window):
+    window.help.show_begin()
+    page = window.shelves.begin
+    qtbot.waitUntil(lambda: bool(page.cards) and not page.lane.busy, timeout=60_000)
+    page.asked.aim.setCurrentIndex(page.asked.aim.findData("adding"))
+    page.asked._aimed()
+    page.asked._soon.stop()
+    page.suit.click()
+    qtbot.waitUntil(lambda: page.offers.games.count() > 0, timeout=60_000)
+    page.suit.click()
+    assert "Cancelled" in page.told.text()
+    assert page.offers.games.count() > 0
+    assert page.offers.begin.isEnabled()

@@ -170,6 +170,10 @@ class AreaPart(Part):
         """Settings, each with its value, with which players have the same chances; none if they have them as it is."""
         return ()
 
+    def carried(self, name: str, value: object) -> dict[str, object]:
+        """Further settings that a change of one takes along where it is offered, by their names; none for most."""
+        return {}
+
     def check_draw(self, distribution: Distribution) -> None:
         """Raise a setting error if nothing could ever happen with this draw."""
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
-from bolometric.core.game.document import Game, with_value
+from bolometric.core.game.document import Game, with_values
 from bolometric.core.settings.errors import GameError
 
 Level = Literal["fault", "advice"]
@@ -48,14 +48,32 @@ def change(game: Game, words: str, path: str, value: object) -> Change | None:
     True
     """
     try:
-        return Change(words, path, value, with_value(game, path, value))
+        return changed(game, words, path, value)
     except GameError:
         return None
+
+
+def carried_along(game: Game, path: str, value: object) -> tuple[tuple[str, object], ...]:
+    """What else an offered change of a setting takes along, so that the game keeps its point: paths and values."""
+    part, _, name = path.partition(".")
+    along = game.area.carried(name, value) if part == "area" else {}
+    return tuple((f"area.{key}", more) for key, more in along.items())
+
+
+def changed(game: Game, words: str, path: str, value: object) -> Change:
+    """A change of one setting with what it takes along. Raises GameError where that game cannot be."""
+    then = carried_along(game, path, value)
+    made = with_values(game, {path: value, **dict(then)})
+    return Change(f"{words}{GOES_ON}" if then else words, path, value, made, then)
 
 
 def cures(*changes: Change | None) -> tuple[Change, ...]:
     """Those changes that can be."""
     return tuple(one for one in changes if one is not None)
+
+
+GOES_ON = " and go on with what its squares do"
+"""As part of what to do, where squares are taken along."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -9,7 +9,7 @@ from __future__ import annotations
 from enum import IntEnum
 
 from bolometric.core.game.document import Game
-from bolometric.core.game.fault import Change
+from bolometric.core.game.fault import Change, carried_along
 from bolometric.core.settings.knobs import KnobAt, knob_at
 
 
@@ -36,7 +36,13 @@ TOLD = {
 
 def stray(game: Game, change: Change) -> Stray:
     """What of the practice a change touches, in any of its steps."""
-    return max(_stray(game, change, path) for path, _ in change.steps)
+    return max(_stray(game, change, path) for path, _ in _chosen(game, change))
+
+
+def _chosen(game: Game, change: Change) -> list[tuple[str, object]]:
+    """The steps of a change without what they take along, which is there so that the game stays what it is."""
+    along = {path for step in change.steps for path, _ in carried_along(game, *step)}
+    return [step for step in change.steps if step[0] not in along]
 
 
 def _stray(game: Game, change: Change, path: str) -> Stray:
@@ -47,7 +53,7 @@ def _stray(game: Game, change: Change, path: str) -> Stray:
 
 def how_large(game: Game, change: Change) -> float:
     """How much a change changes, in all its steps: 0.25 for a number made a quarter larger."""
-    return sum(_how_large(knob_at(game, path), value) for path, value in change.steps)
+    return sum(_how_large(knob_at(game, path), value) for path, value in _chosen(game, change))
 
 
 def _how_large(at: KnobAt, value: object) -> float:

@@ -17,6 +17,7 @@ from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Game, with_value
 from bolometric.core.game.fault import Change
 from bolometric.core.judge.change_size import TOLD, Stray, how_large, stray
+from bolometric.core.judge.kept import loses
 from bolometric.core.judge.nearby import changes
 from bolometric.core.judge.verdict import applies, off
 from bolometric.core.measure.measuring import quick_measure
@@ -86,7 +87,13 @@ class Cures:
         found: dict[str, Measured] = {}
         for one in sorted(fitting, key=lambda one: (*self._order(one[0]), better(one[1]))):
             found.setdefault(one[0].path, one)
-        return tuple(self._told(*one) for one in list(found.values())[:MOST_CURES])
+        # What loses something of the point of the game comes last, and says what.
+        best = sorted(list(found.values())[: 2 * MOST_CURES], key=lambda one: bool(self._lost(one[0])))
+        return tuple(self._told(*one) for one in best[:MOST_CURES])
+
+    def _lost(self, change: Change) -> str:
+        """What of its point the game would lose; nothing where there was no time to look."""
+        return self.in_time(lambda: loses(self.game, change.game)) or ""
 
     def told(self, change: Change) -> Change:
         """A change with what else it moves."""
@@ -146,8 +153,9 @@ class Cures:
 
     def _told(self, change: Change, exact: Analysis) -> Change:
         touched = TOLD.get(stray(self.game, change), "")
+        lost = self._lost(change)
         moved = [words for key in OTHERS if (words := _moved(self.game, key, self.exact, exact))][:MOST_TOLD]
-        return replace(change, also="; ".join([*([touched] if touched else []), *moved]))
+        return replace(change, also="; ".join([*filter(None, (touched, lost)), *moved]))
 
 
 def _a_cure(change: Change) -> bool:

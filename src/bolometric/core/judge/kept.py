@@ -23,6 +23,11 @@ SHARE, COVERAGE, DENSITY = 0.9, 0.6, 0.8
 squares that do something for each square of the way."""
 
 
+LESS_AIM, OTHER_THINGS = "less of what is worked out is the aim", "other things are done with the numbers"
+OF_PIECES = (LESS_AIM, OTHER_THINGS)
+"""What is lost by the pieces, whatever the board."""
+
+
 def loses(game: Game, other: Game, fewer: bool = False) -> str:
     """What of its point a game loses by a change, in words; nothing where it keeps it. Raises Cancelled.
 
@@ -38,11 +43,11 @@ def loses(game: Game, other: Game, fewer: bool = False) -> str:
     if after.density < DENSITY * before.density:
         return "squares that do something become rare"
     if after.share < SHARE * before.share:
-        return "less of what is worked out is the aim"
+        return LESS_AIM
     if not fewer and after.facts < COVERAGE * before.facts:
         return "fewer facts of the aim come up"
     if fewer and after.does != before.does:
-        return "other things are done with the numbers"
+        return OTHER_THINGS
     if fewer and after.unused > max(before.unused, other.area.unused_at_most):
         return "less of the board is used"
     return "it is not sound: " + after.against if after.against and not before.against else ""

@@ -10,8 +10,8 @@ from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 from typing import Any
 
-from bolometric.core.game.document import Game, with_value
-from bolometric.core.game.fault import Change
+from bolometric.core.game.document import Game
+from bolometric.core.game.fault import Change, changed
 from bolometric.core.judge.change_size import stray
 from bolometric.core.measure.measuring import quick_measure
 from bolometric.core.pieces.words import pieces_words
@@ -44,7 +44,7 @@ def changes(game: Game) -> Iterator[Change]:
             for words, value in values_near(game, at):
                 checkpoint()
                 try:
-                    change = Change(words, at.path, value, with_value(game, at.path, value))
+                    change = changed(game, words, at.path, value)
                 except GameError:
                     continue
                 if rules_text(change.game) != rules:
@@ -159,7 +159,7 @@ def fitted(game: Game, path: str, key: str, low: float, high: float) -> Change |
     step, least, most = int(at.knob.step), int(at.low or 0), int(at.high or 0)
 
     def change(value: int) -> Change:
-        return Change(_order(at.knob, value), path, value, with_value(game, path, value))
+        return changed(game, _order(at.knob, value), path, value)
 
     def mean(value: int) -> float:
         try:

@@ -3,15 +3,19 @@
 from __future__ import annotations
 
 from bolometric.core.areas.catalogue import area_of
+from bolometric.core.game.aloud import capital
 from bolometric.core.game.document import Game
 from bolometric.core.judge.faults import find_faults
+from bolometric.core.judge.kept import loses
 from bolometric.core.judge.nearby import effects
 from bolometric.core.judge.verdict import applies
 from bolometric.core.measure.measuring import Measurement, measure
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.show import certainty, headline, show
+from bolometric.core.settings.errors import GameError
 from bolometric.core.sheets.contents import Contents, SheetPart, TeachersCard
 from bolometric.core.sheets.kit import kit
+from bolometric.core.tuning.learner_levels import level_words, levels
 from bolometric.core.words.aloud import players_rules
 from bolometric.core.words.talk import asked_of
 
@@ -30,7 +34,7 @@ def teachers_card(game: Game, found: Measurement | None = None) -> TeachersCard:
         SheetPart("What to expect", _expected(game, known)),
         SheetPart("What may go wrong", _wrong(known)),
         SheetPart("How to play it well", _best(game, known)),
-        SheetPart("Easier and harder", _versions(game)),
+        SheetPart("Easier and harder", (*_for_learners(game), *_versions(game))),
         SheetPart("Mind", kit(game).cautions),
     ]
     asked = tuple((one.ask, one.answer) for one in asked_of(known)[:MOST_QUESTIONS])
@@ -72,8 +76,19 @@ def _best(game: Game, known: Measurement) -> tuple[str, ...]:
     return tuple(line for line in told if line)
 
 
+def _for_learners(game: Game) -> tuple[str, ...]:
+    """What makes its sums easier and harder, and how hard they are then."""
+    try:
+        found = list(levels(game))
+    except GameError:
+        return ()  # nothing is worked out, or nothing drawn
+    return tuple(
+        f"{capital(one.level)}: {'; '.join(one.changes)} ({level_words(one)})." for one in found if one.changes
+    )
+
+
 def _versions(game: Game) -> tuple[str, ...]:
-    """What makes it shorter and longer, by how much."""
+    """What makes it shorter and longer, by how much; nothing that loses what it is for."""
     found = [one for one in effects(game, "minutes") if one.after.mean is not None and one.before.mean]
     shorter: list[str] = []
     longer: list[str] = []
@@ -82,7 +97,7 @@ def _versions(game: Game) -> tuple[str, ...]:
         before, after, path = one.before.mean or 0.0, one.after.mean or 0.0, one.change.path
         part = after / before - 1
         known = (path, part < 0) in seen or path.startswith(("brief", "seats"))
-        if abs(part) >= SHORT_OF and not known:
+        if abs(part) >= SHORT_OF and not known and not loses(game, one.change.game):
             seen.add((path, part < 0))
             (shorter if part < 0 else longer).append(f"{one.change.words} ({show('minutes', after)})")
     told = []

@@ -15,6 +15,7 @@ from bolometric.core.areas.catalogue import area_of
 from bolometric.core.areas.shelf import starters
 from bolometric.core.game.document import Game, with_value, with_values
 from bolometric.core.game.entry import Starter
+from bolometric.core.game.fault import carried_along
 from bolometric.core.measure.measuring import measure_exactly, runs_of
 from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.settings.errors import GameError
@@ -172,7 +173,7 @@ def sized(game: Game, minutes: tuple[float, float] | None, seed: int) -> Game:
 
 def _with(game: Game, path: str, value: object) -> Game | None:
     try:
-        return with_values(game, {path: value})
+        return with_values(game, {path: value, **dict(carried_along(game, path, value))})
     except GameError:
         return None
 

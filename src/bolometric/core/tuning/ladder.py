@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from bolometric.core.game.document import Band, Game
 from bolometric.core.game.family import Family
 from bolometric.core.game.targets import STYLES, Target
+from bolometric.core.judge.kept import loses
 from bolometric.core.judge.suits import off_by
 from bolometric.core.judge.verdict import applies
 from bolometric.core.learner_work.fluency import USUAL
@@ -16,7 +17,7 @@ from bolometric.core.results.readings import Reading
 from bolometric.core.results.show import show
 from bolometric.core.settings.errors import GameError
 from bolometric.core.tuning.looking import readings_for
-from bolometric.core.tuning.search import tune
+from bolometric.core.tuning.search import Keeping, tune
 from bolometric.core.tuning.space import PIECES, apart, differences, free_knobs
 from bolometric.core.tuning.workers import Share, alone
 
@@ -102,6 +103,10 @@ def ladder(
     paths = tuple(free) or tuple(dict.fromkeys((*free_knobs(game), *((PIECES,) if game.area.uses_pieces else ()))))
     wide = abs(values[1] - values[0]) * NARROW
     before = game
+
+    def keeping(_: Game, made: Game) -> str:  # what the game itself is for, not the version before
+        return loses(game, made, fewer=True)
+
     for place, (level, value) in enumerate(zip(LEVELS[len(values)], values, strict=True), 1):
         target = Target.model_validate(
             {
@@ -113,7 +118,7 @@ def ladder(
                 "fluency": measured_as(game, key, style)[1],
             }
         )
-        rung = _rung(_wanting(before, target), target, level, value, paths, seed, share)
+        rung = _rung(_wanting(before, target), target, level, value, paths, seed, share, keeping)
         yield _named(rung, game, before, paths, place, target)
         before = _as_before(rung.game, game)
 
@@ -133,9 +138,16 @@ def _as_before(game: Game, own: Game) -> Game:
 
 
 def _rung(
-    game: Game, target: Target, level: str, value: float, paths: tuple[str, ...], seed: int, share: Share
+    game: Game,
+    target: Target,
+    level: str,
+    value: float,
+    paths: tuple[str, ...],
+    seed: int,
+    share: Share,
+    keeping: Keeping,
 ) -> Rung:
-    *_, last = tune(game, paths, seed=seed, tries=TRIES, share=share, most=8, long=LONG, keeping=False)
+    *_, last = tune(game, paths, seed=seed, tries=TRIES, share=share, most=8, long=LONG, keeping=keeping)
     enough = last.best[0].suits * (1 - ALIKE)
     near = [one for one in last.best if one.suits >= enough]
     best = min(near, key=lambda one: apart(game, one.game, paths))

@@ -8,6 +8,7 @@ sums come out right at the first try, and how long one works out in a turn.
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
+from contextlib import suppress
 from dataclasses import dataclass, replace
 from math import inf, log
 
@@ -15,7 +16,7 @@ from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import Game, with_value
 from bolometric.core.game.family import Family
 from bolometric.core.game.house import HouseRule
-from bolometric.core.judge.kept import facts_met, loses
+from bolometric.core.judge.kept import OF_PIECES, facts_met, loses
 from bolometric.core.judge.suits import AS_SET
 from bolometric.core.learner_work.fluency import USUAL
 from bolometric.core.learner_work.help import help_for
@@ -119,19 +120,24 @@ def _others(game: Game, larger: bool, seed: int) -> Iterator[Game]:
     minutes = None if lasting is None else (lasting * (1 - NEAR), lasting * (1 + NEAR))
     for pieces in dict.fromkeys(_pieces(game, larger)):
         checkpoint()
-        data = {**game.model_dump(), "pieces": [piece.model_dump() for piece in pieces]}
-        try:
-            boards = [data, *area_of(game).board.suited(data)]
-        except GameError:
-            boards = [data]
-        for board in boards:
+        for board in _boards(game, pieces):
             made = playable(board)
             if made is None or _choices(made) != _choices(game):
                 continue  # how it is played stays
             whole = sized(made, minutes, seed)
-            if not loses(game, whole, fewer=True) and _as_long(whole, lasting, seed):
+            lost = loses(game, whole, fewer=True)
+            if not lost and _as_long(whole, lasting, seed):
                 yield whole
-                break
+            if not lost or lost in OF_PIECES:
+                break  # another board would not mend it
+
+
+def _boards(game: Game, pieces: tuple[AnyPiece, ...]) -> Iterator[dict[str, object]]:
+    """The game with other pieces, first on its own board, then on boards whose numbers suit them; as plain data."""
+    data = {**game.model_dump(), "pieces": [piece.model_dump() for piece in pieces]}
+    yield data
+    with suppress(GameError):  # there is none
+        yield from area_of(game).board.suited(data)
 
 
 def _pieces(game: Game, larger: bool) -> Iterator[tuple[AnyPiece, ...]]:

@@ -14,6 +14,7 @@ from itertools import product
 import numpy as np
 
 from bolometric.core.game.document import Game, with_values
+from bolometric.core.game.fault import carried_along
 from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.knobs import KnobAt, knob_at
 from bolometric.core.settings.once import once
@@ -67,8 +68,9 @@ class Space:
             for path, value, before in zip(self.paths, values, self.own, strict=True)
             if value != before
         }
+        along = [more for path, value in changes.items() for more in carried_along(self.game, path, value)]
         try:
-            return with_values(self.game, changes) if changes else self.game
+            return with_values(self.game, changes | dict(along)) if changes else self.game
         except GameError:
             return None
 

@@ -83,11 +83,15 @@ Memory = dict[tuple[int, Values], Seen | None]
 """What was found by looks of an earlier search on the same game, targets and seed: by games played and candidate."""
 
 
+Keeping = Callable[[Game, Game], str]
+"""What of the point of a game another has lost; nothing where it has kept it."""
+
+
 class _Search:
     """One search: what it knows, and how it looks."""
 
     def __init__(
-        self, space: Space, targets: tuple[Target, ...], seed: int, share: Share, memory: Memory, keeping: bool
+        self, space: Space, targets: tuple[Target, ...], seed: int, share: Share, memory: Memory, keeping: Keeping
     ) -> None:
         self.space, self.share, self.memory = space, share, memory
         self.seen: dict[Values, Seen] = {}
@@ -136,10 +140,8 @@ class _Search:
         return best_different(self.space, looks, most, self._keeps)
 
     def _keeps(self, made: Game) -> bool:
-        if not self._keeping:
-            return True
         if made not in self._lost:
-            self._lost[made] = bool(loses(self.space.game, made))
+            self._lost[made] = bool(self._keeping(self.space.game, made))
         return not self._lost[made]
 
 
@@ -158,7 +160,7 @@ def tune(
     most: int = TOLD,
     long: int = LONG,
     memory: Memory | None = None,
-    keeping: bool = True,
+    keeping: Keeping = loses,
 ) -> Iterator[Progress]:
     """Look for games like this one that suit its targets better.
 
@@ -172,7 +174,7 @@ def tune(
         share: who looks at candidates.
         most: how many are told in the end; up to three times as many are looked at closely before.
         long: games of the last look.
-        keeping: whether only games are told that keep the point of this one (judge/kept).
+        keeping: what of its point a game has lost, in words; only those are told that have lost nothing (judge/kept).
         memory: kept by the caller, it lets a search that was stopped go on where it was; the list is the same.
 
     Returns:

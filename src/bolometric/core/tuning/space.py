@@ -8,6 +8,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from bolometric.core.game.document import Game, with_value
+from bolometric.core.game.fault import GOES_ON, carried_along
 from bolometric.core.judge import change_size
 from bolometric.core.judge.nearby import order_of
 from bolometric.core.pieces.words import pieces_words
@@ -104,8 +105,17 @@ def differences(one: Game, other: Game, paths: Sequence[str]) -> tuple[Differenc
         except GameError:
             continue  # it means nothing in one of them
         if here.value != there.value:
-            found.append(Difference(path, order_of(there), _size(here, there)))
+            along = GOES_ON if _takes_along(one, other, path, there.value) else ""
+            found.append(Difference(path, order_of(there) + along, _size(here, there)))
     return tuple(found)
+
+
+def _takes_along(one: Game, other: Game, path: str, value: object) -> bool:
+    """Whether the other game has what a change of this setting takes along."""
+    along = carried_along(one, path, value)
+    return bool(along) and all(
+        getattr(other.area, more.removeprefix("area."), None) == wanted for more, wanted in along
+    )
 
 
 def changes_between(one: Game, other: Game) -> tuple[str, ...]:

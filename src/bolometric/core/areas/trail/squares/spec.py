@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 from pydantic import AfterValidator, Field
 
 from bolometric.core.areas.trail.squares.laid import Laid
-from bolometric.core.areas.trail.squares.square import MOST_SQUARES, Square, in_order
+from bolometric.core.areas.trail.squares.square import MOST_SQUARES, Square, in_order, works
 from bolometric.core.settings.explain import setting_error
 from bolometric.core.settings.knobs import Knob
 
@@ -61,6 +61,20 @@ class OnSquares(Laid):
                 "players miss a turn, go again, swap or take a card.",
                 "area.squares",
             )
+
+    def carried(self, name: str, value: object) -> dict[str, object]:
+        """A longer trail goes on with what its squares do, again and again, as densely as before."""
+        length = int(getattr(self, "length", 0))
+        if name != "length" or not isinstance(value, int) or value <= length or not self.squares:
+            return {}
+        own = [square for square in self.squares if works(square, length)]
+        found = []
+        for by in range(0, value, length):
+            for square in own:
+                to = None if square.to is None else square.to + by
+                moved = square.at + by < value and (to is None or to <= value)
+                found += [square.model_copy(update={"at": square.at + by, "to": to})] if moved else []
+        return {"squares": tuple(found)}
 
     @property
     def acting(self) -> tuple[Square, ...]:
