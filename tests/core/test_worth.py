@@ -10,7 +10,6 @@ from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import game_from, with_value, with_values
 from bolometric.core.game.fault import GOES_ON, carried_along
 from bolometric.core.game.files import read
-from bolometric.core.game.targets import Target
 from bolometric.core.game.wishes import WISHES, wished
 from bolometric.core.judge.change_size import how_large, stray
 from bolometric.core.judge.difficulty import difficulty_of
@@ -20,7 +19,7 @@ from bolometric.core.judge.nearby import changes
 from bolometric.core.judge.worth import ENDS, worth, worth_words
 from bolometric.core.measure.measuring import measure, measure_exactly
 from bolometric.core.results.readings import Reading, exact_value
-from bolometric.core.tuning.find import wanted_of, with_wishes
+from bolometric.core.tuning.find import wanted_of
 from bolometric.core.tuning.looking import look
 from bolometric.core.tuning.recipes import Space
 from bolometric.core.tuning.space import differences
@@ -87,14 +86,13 @@ def test_wishes_cover_the_scale_and_say_their_figures(about):
 
 def test_wishes_become_targets_and_who_plays_asks_for_sums_that_are_mostly_right():
     brief = {"brief": {"aim": [{"kind": "adding", "upto": 12}], "targets": [{"reading": "ties", "low": 0, "high": 1}]}}
-    made = with_wishes(brief, {"sums": "known", "luck": None, "deciding": "much"})
-    assert [one["reading"] for one in made["brief"]["targets"]] == ["ties", "first_try", "decisions"]
-    assert with_wishes(brief, {"sums": None}) == brief
+    made = wanted_of(brief, {"sums": "known", "luck": None, "deciding": "much"}).brief["targets"]
+    assert [one["reading"] for one in made] == ["ties", "first_try", "decisions"]
     learners = {"seats": {"fluency": [{"name": "x"}]}}
     usual = wanted_of({**brief, **learners}).brief["targets"]
     assert {"reading": "first_try", "low": 0.8, "high": 0.92}.items() <= usual[-1].items()
-    named = wanted_of({**made, **learners}).brief["targets"]
-    assert sum(Target.model_validate(one).reading == "first_try" for one in named) == 1  # not the usual one beside it
+    named = wanted_of({**brief, **learners}, {"sums": "known"}).brief["targets"]
+    assert [one["low"] for one in named if one["reading"] == "first_try"] == [0.9]  # not the usual one beside it
     assert "targets" not in wanted_of({"brief": {"aim": brief["brief"]["aim"]}}).brief
 
 

@@ -122,14 +122,13 @@ def find(
         plain_from,
         plain_of,
         sharing,
-        with_wishes,
     )
 
     try:
         asked = plain_from(typed_in(), INPUT) if is_dash(brief) else plain_of(brief)
         with sharing(workers, cluster) as share:
             wishes = {"sums": sums, "deciding": deciding, "luck": luck}
-            found = look_for(with_wishes(asked, wishes), seed, share)
+            found = look_for(asked, seed, share, wishes)
     except (FileError, GameError) as error:
         fail(error)
     if as_json:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass
+from types import MappingProxyType
 from typing import Any
 
 from bolometric.core.game.document import game_from
@@ -16,6 +17,8 @@ from bolometric.core.tuning.search import Candidate
 from bolometric.core.tuning.wanted import Wanted
 from bolometric.core.tuning.workers import Share, alone
 
+Wishes = Mapping[str, str | None]
+"""What is wished for the sums, the deciding and the luck, by its key (game/wishes)."""
 TOLD = 12
 """Games that are told."""
 
@@ -29,11 +32,11 @@ class Found:
     """Kinds that are not offered, each with why."""
 
 
-def wanted_of(brief: Mapping[str, Any]) -> Wanted:
+def wanted_of(brief: Mapping[str, Any], wishes: Wishes = MappingProxyType({})) -> Wanted:
     """What a brief asks for, from plain data as in a game file: ``brief``, ``seats``, ``pieces`` and ``draw`` of it.
 
-    Where it says what is the aim and how surely the players work, sums of which they get most right are wanted unless
-    it names another share.
+    ``wishes`` adds targets by their keys (game/wishes). Where the brief says what is the aim and how surely the players
+    work, sums that are mostly right are wanted unless another share is named.
 
     Raises GameError where the brief itself can't be, or asks for nothing.
     """
@@ -50,9 +53,11 @@ def wanted_of(brief: Mapping[str, Any]) -> Wanted:
         whole = game_from({"pieces": brief["pieces"], **({"draw": brief["draw"]} if "draw" in brief else {})})
         pieces, draw = whole.pieces, whole.draw if "draw" in brief else None
     fluency = checked.seats.fluency if seats.get("fluency") else ()
-    if fluency and given.get("aim") and not any(one.reading == "first_try" for one in said.targets):
-        usual = wished("sums", USUAL_SUMS).model_dump()
-        asked["targets"] = [*(one.model_dump() for one in said.targets), usual]
+    targets = [*said.targets, *(wished(about, key) for about, key in wishes.items() if key)]
+    if fluency and given.get("aim") and not any(one.reading == "first_try" for one in targets):
+        targets.append(wished("sums", USUAL_SUMS))
+    if targets:
+        asked["targets"] = [one.model_dump() for one in targets]
     return Wanted(
         said.aim if given.get("aim") else (),
         checked.seats.count if "count" in seats else None,
@@ -64,16 +69,11 @@ def wanted_of(brief: Mapping[str, Any]) -> Wanted:
     )
 
 
-def with_wishes(brief: Mapping[str, Any], wishes: Mapping[str, str | None]) -> dict[str, Any]:
-    """A brief, as plain data, with targets for what is wished for: sums, deciding and luck, by their keys."""
-    more = [wished(about, key).model_dump() for about, key in wishes.items() if key]
-    own = dict(brief.get("brief", {}))
-    return {**brief, "brief": {**own, "targets": [*own.get("targets", ()), *more]}} if more else dict(brief)
-
-
-def look_for(brief: Mapping[str, Any], seed: int = 1, share: Share = alone) -> Found:
+def look_for(
+    brief: Mapping[str, Any], seed: int = 1, share: Share = alone, wishes: Wishes = MappingProxyType({})
+) -> Found:
     """What every kind makes of a brief. Raises GameError, Cancelled."""
-    wanted = wanted_of(brief)
+    wanted = wanted_of(brief, wishes)
     made = list(compose(wanted, seed, share))
     if not made:
         raise GameError("No kind of game can be played with these pieces and players: name others.", "pieces")

@@ -224,9 +224,8 @@ def _play(  # type: ignore[no-untyped-def]
             last_lead = turn if ahead != leader else last_lead
             told += ahead != leader
             keep_lead(lead, told, last_lead, ahead)
-            leader = ahead
             lead_changes += (ahead >= 0) & (last_leader >= 0) & (ahead != last_leader)
-            last_leader = ahead if ahead >= 0 else last_leader
+            leader, last_leader = ahead, ahead if ahead >= 0 else last_leader
 
             if new == length:
                 home |= 1 << seat
@@ -238,8 +237,7 @@ def _play(  # type: ignore[no-untyped-def]
                 if home:
                     break
 
-        turns_out[run], setbacks_out[run], last_lead_out[run] = turn, setbacks, last_lead
-        rolls_out[run] = rolls
+        turns_out[run], rolls_out[run], setbacks_out[run], last_lead_out[run] = turn, rolls, setbacks, last_lead
         end_notes(note_ends, run, at)
         home_out[run], lead_changes_out[run], half_lead_out[run] = home, lead_changes, led_at(lead, told, turn // 2)
         if home == 0:
