@@ -5,11 +5,13 @@
 int64_t play(uint64_t state, const int16_t *table, const uint64_t *keep, const int64_t *alias,
              int64_t columns, int64_t length, int64_t seats, int64_t finish_round, int64_t most_turns, int64_t runs,
              int64_t *turns_out, int8_t *winner_out, int64_t *setbacks_out, int64_t *last_lead_out,
-             int64_t *lead_changes_out)
+             int64_t *lead_changes_out, int64_t *half_lead_out)
 {
-    int64_t all = 0, place[8];
+    int64_t all = 0, place[8], since[256], who[256];
     for (int64_t run = 0; run < runs; run++) {
         int64_t turn = 0, seat = 0, setbacks = 0, leader = -1, last_lead = 0, home = 0, last_leader = -1, changes = 0;
+        int64_t told = 0;
+        since[0] = 0; who[0] = -1;
         for (int64_t k = 0; k < seats; k++) place[k] = 0;
         while (!home || (finish_round && seat)) {
             if (turn == most_turns) break;
@@ -31,12 +33,15 @@ int64_t play(uint64_t state, const int16_t *table, const uint64_t *keep, const i
             }
             if (ahead != leader) {
                 leader = ahead; last_lead = turn;
+                told++; since[told % 256] = turn; who[told % 256] = ahead;
                 if (ahead >= 0 && ahead != last_leader) { changes += last_leader >= 0; last_leader = ahead; }
             }
             if (++seat == seats) seat = 0;
         }
         turns_out[run] = turn; winner_out[run] = (int8_t)leader; setbacks_out[run] = setbacks;
-        last_lead_out[run] = last_lead; lead_changes_out[run] = changes;
+        last_lead_out[run] = last_lead; lead_changes_out[run] = changes; half_lead_out[run] = -1;
+        for (int64_t back = told; back >= 0 && back > told - 256; back--)
+            if (since[back % 256] <= turn / 2) { half_lead_out[run] = who[back % 256]; break; }
         all += turn;
     }
     return all;

@@ -33,11 +33,11 @@ def compiled_c():
 
 def by_c(loop, plan, runs):
     state = np.random.default_rng(1).integers(0, 2**64, dtype=np.uint64)
-    turns, setbacks, lead, changes = (np.empty(runs, np.int64) for _ in range(4))
+    turns, setbacks, lead, changes, half = (np.empty(runs, np.int64) for _ in range(5))
     winner = np.empty(runs, np.int8)
     sizes = [len(plan.keep), len(plan.can_finish), plan.seats, int(plan.finish_round), MOST_TURNS, runs]
     before = [plan.landing, plan.keep, plan.alias]
-    after = [turns, winner, setbacks, lead, changes]
+    after = [turns, winner, setbacks, lead, changes, half]
     pointers = [a.ctypes.data_as(ctypes.c_void_p) for a in before], [a.ctypes.data_as(ctypes.c_void_p) for a in after]
     loop(ctypes.c_uint64(int(state)), *pointers[0], *map(ctypes.c_int64, sizes), *pointers[1])
     return turns
