@@ -119,6 +119,8 @@ class Cells:
 
 
 Places = Track | Box | Tiles | Cells
+DRAWN_MOST, COMES_MOST = "Which {} do you think is drawn most often?", "Which {} do you think comes up most often?"
+"""Questions about the place with the largest value, where it is of draws."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -138,6 +140,8 @@ class Heat:
     """Places, from 1, that do not count."""
     ends: tuple[str, str, str] | None = None
     """What cold, middling and hot stand for, where they are no shares."""
+    question: str = ""
+    """What may be asked about the place with the largest value, with {} for square or number; empty for nothing."""
     times: tuple[float, ...] | None = None
     """How often each place is used in a game, on average, where the values are chances; infinite for once caught."""
 

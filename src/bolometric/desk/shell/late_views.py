@@ -233,8 +233,9 @@ class LateViews(QObject):
         from bolometric.core.results.readings import joined
 
         readings = joined(played.readings if played else {}, exact.readings if exact else {})
-        practice = played.practice if played else None
-        return questions(self._game(), readings, practice, exact.heat if exact else None)
+        known = exact.facts if exact else None
+        noted = played.practice.facts if played and played.practice else {}
+        return questions(self._game(), readings, known or noted, known is not None, exact.heat if exact else None)
 
     def show_game(self, colours: Palette) -> None:
         """The game is another one; nothing is known of it yet."""

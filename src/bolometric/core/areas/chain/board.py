@@ -17,6 +17,8 @@ from bolometric.core.text.figures import percent, plural
 
 LOOKED_AT = 2000
 
+ASKED = "Which {} do you think is left in the end most often?"
+
 
 def places(game: Game) -> Tiles:
     """The numbers in a row; zero is only there for show where it is struck at the start."""
@@ -45,7 +47,7 @@ def heat(game: Game) -> Heat:
     left = left_over(game, LOOKED_AT, np.random.default_rng(1)).tolist()
     values = (*(0.0,) * (len(area.line) - len(area.open_line)), *(float(value) for value in left))
     error = float(np.sqrt(0.25 / LOOKED_AT))
-    return Heat(values, "Left in the end, of 100 games", error, unused=places(game).unused)
+    return Heat(values, "Left in the end, of 100 games", error, unused=places(game).unused, question=ASKED)
 
 
 def describe(game: Game, heat: Heat, number: int | None) -> str:

@@ -14,7 +14,7 @@ from bolometric.core.game.contract import Board
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
 from bolometric.core.learner_work.facts import place_name
-from bolometric.core.results.board import Cells, Heat, Places
+from bolometric.core.results.board import DRAWN_MOST, Cells, Heat, Places
 from bolometric.core.results.printed import Printed, WriteOn
 from bolometric.core.results.show import show
 from bolometric.core.settings.amounts import tidy
@@ -78,7 +78,11 @@ def heat(game: Game) -> Heat | None:
     columns, digits = columns_of(game), len(places(game).columns)
     _whole(game)  # worked out here and remembered: a window asks for it while it paints
     if not _tabled(game):
-        return Heat(tuple(columns.chances[:digits].tolist()), "Drawn, of 100 draws")
+        return Heat(
+            tuple(columns.chances[:digits].tolist()),
+            "Drawn, of 100 draws",
+            question=DRAWN_MOST,
+        )
     choice = plan_of(columns).placing.choice[int(columns.spare)]
     most = columns.columns - 1
     chosen = [int(choice[free, i]) for free in _free_sets(columns) for i in range(digits)]

@@ -20,6 +20,8 @@ from bolometric.core.text.figures import minus, percent
 
 MOST_COLUMNS = 24
 
+ASKED = "With which {} do you think one takes the round most often?"
+
 
 def _totals(game: Game) -> list[int]:
     """Places of the totals that are shown, rising; the middle ones where there are too many."""
@@ -69,7 +71,9 @@ def heat(game: Game) -> Heat | None:
         return None
     chances, shown = alone(game), _totals(game)
     values = tuple(float(chances[seat, place]) for seat in range(len(chances)) for place in shown)
-    return Heat(values, "Takes the round alone, of 100 rounds with this total", unused=places(game).unused)
+    return Heat(
+        values, "Takes the round alone, of 100 rounds with this total", unused=places(game).unused, question=ASKED
+    )
 
 
 def describe(game: Game, heat: Heat, number: int | None) -> str:

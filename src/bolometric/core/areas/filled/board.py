@@ -14,7 +14,7 @@ from bolometric.core.areas.filled.spec import Boxes, PlacedCounters
 from bolometric.core.game.contract import Board, Plain
 from bolometric.core.game.document import Game, set_from
 from bolometric.core.pieces.kinds import remembers
-from bolometric.core.results.board import Heat, Places, Tiles
+from bolometric.core.results.board import COMES_MOST, Heat, Places, Tiles
 from bolometric.core.results.printed import Printed, WriteOn
 from bolometric.core.text.figures import listing_words, minus, percent, plural
 
@@ -33,7 +33,11 @@ def places_at(game: Game, now: OnLine) -> Tiles:
 
 def heat(game: Game) -> Heat | None:
     """How often each number comes up."""
-    return Heat(tuple(line_of(game).chances.tolist()), "Comes up, of 100 draws")
+    return Heat(
+        tuple(line_of(game).chances.tolist()),
+        "Comes up, of 100 draws",
+        question=COMES_MOST,
+    )
 
 
 def best_words(game: Game) -> str:

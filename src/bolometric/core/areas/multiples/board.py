@@ -13,6 +13,8 @@ from bolometric.core.results.board import Heat, Places, Tiles
 from bolometric.core.results.printed import Printed
 from bolometric.core.text.figures import listing, percent, plural
 
+ASKED = "Which {} do you think is taken off by most draws?"
+
 
 def places(game: Game) -> Tiles:
     """The numbers of the chart; counters stand above the limit."""
@@ -28,7 +30,9 @@ def places_at(game: Game, now: OnChart) -> Tiles:
 def heat(game: Game) -> Heat | None:
     """How often a draw divides each number that counters may stand on."""
     chart = chart_of(game)
-    return Heat(tuple(chart.chances[1:].tolist()), "Divided by a draw, of 100 draws", unused=places(game).unused)
+    return Heat(
+        tuple(chart.chances[1:].tolist()), "Divided by a draw, of 100 draws", unused=places(game).unused, question=ASKED
+    )
 
 
 def never(game: Game) -> list[int]:

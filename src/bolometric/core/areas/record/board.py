@@ -27,7 +27,11 @@ def places_at(game: Game, now: OnRecord) -> Tiles:
 
 def heat(game: Game) -> Heat:
     """How often each comes up."""
-    return Heat(tuple(kinds_of(game).chances.tolist()), "Comes up, of 100 draws")
+    return Heat(
+        tuple(kinds_of(game).chances.tolist()),
+        "Comes up, of 100 draws",
+        question="What do you think comes up most often?",
+    )
 
 
 def describe(game: Game, heat: Heat, number: int | None) -> str:

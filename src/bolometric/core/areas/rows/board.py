@@ -6,7 +6,7 @@ from bolometric.core.areas.rows.by_hand import OnRows
 from bolometric.core.areas.rows.spec import DigitRows
 from bolometric.core.game.contract import Board
 from bolometric.core.game.document import Game
-from bolometric.core.results.board import Cells, Heat, Places
+from bolometric.core.results.board import DRAWN_MOST, Cells, Heat, Places
 from bolometric.core.results.printed import Printed, WriteOn
 from bolometric.core.text.figures import minus, percent
 
@@ -29,7 +29,11 @@ def places_at(game: Game, now: OnRows) -> Cells:
 
 def heat(game: Game) -> Heat:
     """How often each is drawn."""
-    return Heat(tuple(game.distribution.chances[:MOST_SHOWN].tolist()), "Drawn, of 100 draws")
+    return Heat(
+        tuple(game.distribution.chances[:MOST_SHOWN].tolist()),
+        "Drawn, of 100 draws",
+        question=DRAWN_MOST,
+    )
 
 
 def describe(game: Game, heat: Heat, number: int | None) -> str:

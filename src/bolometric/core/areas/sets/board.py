@@ -37,7 +37,7 @@ def heat(game: Game) -> Heat | None:
     left, closing = outcome_of(game, game.seats.style(0)).left, closing_of(game)
     masks = np.arange(len(left))
     values = tuple(float(left[(masks >> tile & 1) == 1].sum()) for tile in range(closing.tiles))
-    return Heat(values, "Left open, of 100 turns")
+    return Heat(values, "Left open, of 100 turns", question="Which {} do you think is left open most often?")
 
 
 def describe(game: Game, heat: Heat, number: int | None) -> str:

@@ -19,6 +19,8 @@ from bolometric.core.results.printed import Printed, WriteOn
 from bolometric.core.settings.amounts import tidy
 from bolometric.core.text.figures import minus, percent
 
+ASKED = "Which {} do you think turns end on most often?"
+
 
 @dataclass(frozen=True, slots=True)
 class TrailHeat(Heat):
@@ -82,7 +84,8 @@ def heat(game: Game) -> Heat | None:
         does = "Stops here", "stops here"
     legend = f"{marker.capitalize()} {does[1]}, in 100 games" if marker else f"{does[0]}, of 100 players"
     often = tuple(visits.times.tolist()) if per_cell == 1 else None
-    return TrailHeat(values, legend, visits.stderr, True, times=often, visits=visits, marker=marker)
+    asked = ASKED if trail.unit == "whole" else ""
+    return TrailHeat(values, legend, visits.stderr, True, question=asked, times=often, visits=visits, marker=marker)
 
 
 def _both_ways(trail: Trail, visits: Visits, marker: str) -> TrailHeat:
@@ -91,7 +94,9 @@ def _both_ways(trail: Trail, visits: Visits, marker: str) -> TrailHeat:
     for position, often in enumerate(visits.times.tolist(), 1):
         times[trail.square_of(position) - 1] += often
     legend = f"{marker.capitalize() or 'A counter'} comes here, in 100 games"
-    return TrailHeat(tuple(times), legend, visits.stderr, times=tuple(times), visits=visits, marker=marker)
+    return TrailHeat(
+        tuple(times), legend, visits.stderr, question=ASKED, times=tuple(times), visits=visits, marker=marker
+    )
 
 
 def describe(game: Game, heat: Heat, number: int | None) -> str:

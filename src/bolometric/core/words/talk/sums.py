@@ -1,0 +1,117 @@
+"""Questions about what is worked out in a game, and ways to work a sum out."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Mapping
+from fractions import Fraction
+
+from bolometric.core.learner_work import facts as known
+from bolometric.core.learner_work.facts import Fact
+from bolometric.core.learner_work.fluency import USUAL
+from bolometric.core.learner_work.timing import timing
+from bolometric.core.settings.amounts import Value, tidy
+from bolometric.core.text.figures import minus
+from bolometric.core.words.talk.claims import SameResult, Worked
+from bolometric.core.words.talk.draws import EASY, HARD, MIDDLING, Asked
+
+RARE = 0.2
+"""Times a game below which a sum is none that players know."""
+QUICK = 10.0
+"""Seconds up to which a sum is easy, for who counts on."""
+TEN, TEENS = 10, 20
+
+
+def of_sums(times: Mapping[Fact, tuple[float, ...]], exactly: bool) -> Iterator[Asked]:
+    """Questions about the facts that players meet, by how often they do."""
+    sums = {one: sum(met) for one, met in times.items() if one.does in (*known.SIGNS, known.COMPARE)}
+    sums = {one: often for one, often in sums.items() if result_of(one) is not None}
+    if not sums:
+        return
+    usual = max(sums, key=lambda one: (round(sums[one], 9), -timing(one, USUAL).seconds, str(one)))
+    if sums[usual] >= RARE:
+        ask = f"Which is more, {usual.words}?" if usual.does == known.COMPARE else f"What is {usual.words}?"
+        level = EASY if timing(usual, USUAL).seconds <= QUICK else MIDDLING
+        yield "usual", level, ask, Worked(usual, _result(usual), times=sums[usual] if exactly else None)
+    ways = {one: strategy(one) for one in sums if one != usual and one.does != known.COMPARE}
+    hard = max(ways, key=lambda one: (bool(ways[one]), timing(one, USUAL).seconds, str(one)), default=None)
+    if hard is not None:
+        yield "hardest", HARD, f"How would you work out {hard.words}?", Worked(hard, _result(hard), ways[hard])
+    if usual.does == known.ADD and sums[usual] >= RARE:
+        same = [one for one in sums if one.does == known.ADD and one != usual and _result(one) == _result(usual)]
+        if same:
+            others = tuple(sorted(same, key=lambda one: (one.one, one.other)))
+            yield "same", MIDDLING, f"Which other sums make the same as {usual.words}?", SameResult(usual, others)
+
+
+def result_of(one: Fact) -> Value | None:
+    """What a fact comes to; of two to compare the larger; None where there is no number."""
+    a, b = Fraction(one.one), Fraction(one.other)
+    match one.does:
+        case known.ADD:
+            return tidy(a + b)
+        case known.SUBTRACT:
+            return tidy(a - b)
+        case known.MULTIPLY:
+            return tidy(a * b)
+        case known.DIVIDE:
+            return tidy(a / b) if b else None
+        case known.COMPARE:
+            return tidy(max(a, b)) if a != b else None
+    return None
+
+
+def _result(one: Fact) -> Value:
+    found = result_of(one)
+    assert found is not None
+    return found
+
+
+def strategy(one: Fact) -> tuple[str, ...]:
+    """Equations by which a sum of small whole numbers is worked out from easier ones; none where no rule helps.
+
+    Doubles and near doubles, through ten, twice twice, ten times less one, five as half of ten, and one more time.
+    """
+    if any(Fraction(value).denominator != 1 or value < 0 for value in (one.one, one.other)):
+        return ()
+    a, b = int(one.one), int(one.other)
+    match one.does:
+        case known.ADD:
+            return _adding(*sorted((a, b)))
+        case known.SUBTRACT if TEN < a <= TEENS and a - TEN < b < TEN:
+            first = a - TEN
+            return f"{a} − {first} = {TEN}", f"{TEN} − {b - first} = {a - b}"
+        case known.MULTIPLY if min(a, b) > 2 and max(a, b) <= 12:
+            return _times(*sorted((a, b)))
+    return ()
+
+
+def _adding(small: int, large: int) -> tuple[str, ...]:
+    if small == large:
+        return ()  # a double is known, or it is what others are worked out from
+    if large == small + 1 and 1 < small < TEN:
+        return f"{small} + {small} = {2 * small}", f"{2 * small} + 1 = {small + large}"
+    if large < TEN < small + large and small > 1:
+        up = TEN - large
+        return f"{large} + {up} = {TEN}", f"{TEN} + {small - up} = {small + large}"
+    if TEN < large < 100 and small > TEN and small % TEN:
+        tens = small - small % TEN
+        return f"{large} + {tens} = {large + tens}", f"{large + tens} + {small % TEN} = {small + large}"
+    return ()
+
+
+def _times(small: int, large: int) -> tuple[str, ...]:
+    if 9 in (small, large):
+        other = small if large == 9 else large
+        return f"{TEN} × {other} = {TEN * other}", f"{TEN * other} − {other} = {9 * other}"
+    if small == 4:
+        return f"2 × {large} = {2 * large}", f"2 × {2 * large} = {4 * large}"
+    if small == 5 and large % 2 == 0:
+        return (f"{TEN} × {large // 2} = {5 * large}",)
+    if small in (3, 6):
+        less = small - 1
+        return f"{less} × {large} = {less * large}", f"{less * large} + {large} = {small * large}"
+    if small > 5:
+        rest = small - 5
+        five, more = 5 * large, rest * large
+        return f"5 × {large} = {five}", f"{rest} × {large} = {more}", f"{five} + {more} = {minus(five + more)}"
+    return ()
