@@ -1,16 +1,28 @@
 """What the logbook learns: paces by kind of fact, and slips, found again in simulated logs."""
 
+import re
 from math import exp
 
 import numpy as np
+import pytest
 
 from bolometric.assets import demo_files
+from bolometric.core.game.document import game_from, with_value
 from bolometric.core.game.files import read, to_text
 from bolometric.core.logbook import calibration as held
 from bolometric.core.logbook import slips
-from bolometric.core.logbook.learning import ALL_SPREAD, GROUP_SPREAD, KIND_SPREAD, KINDS, NOISE, TimedGroup, learned
+from bolometric.core.logbook.learning import (
+    ALL_SPREAD,
+    GROUP_SPREAD,
+    KIND_SPREAD,
+    KINDS,
+    NOISE,
+    TimedGroup,
+    compared,
+    learned,
+)
 from bolometric.core.logbook.pace import at_pace
-from bolometric.core.logbook.report import next_time, report
+from bolometric.core.logbook.report import by_luck_alone, game_lines, met, next_time, report, versions
 from bolometric.core.logbook.session import session_of
 
 
@@ -95,3 +107,60 @@ def test_much_slower_is_told_as_a_factor():
     pace = learned([TimedGroup("Vega", 90.0, 10.0, 0.1)])["Vega"]
     assert f"takes {pace.thinking[0]:.1f} times the time to work something out" in pace.words
     assert "100%" not in pace.words
+
+
+def logged(day, group, minutes, length=40, **more):
+    game = with_value(
+        read(next(path for path in demo_files() if path.name.startswith("ridge-a"))), "area.length", length
+    )
+    return session_of(game, day=f"2026-03-{day:02d}", group=group, tables=6, minutes=minutes, **more)
+
+
+def test_versions_of_a_game_are_held_apart_and_groups_are_named():
+    """Each line is worked out anew from the sessions it is about."""
+    sessions = [
+        logged(1, "Vega", (4.0, 5.0)),
+        logged(2, "Altair", (3.0,)),
+        logged(8, "Vega", (9.0, 10.0, 11.0), length=120),
+    ]
+    short, long = (held.measured(to_text(one.played)).readings["minutes"].mean for one in (sessions[0], sessions[2]))
+    told = game_lines(sessions, {})
+    assert told[0] == f"As it was first: Predicted {short:.1f} min; noted Vega: 4.5 min, Altair: 3.0 min on average."
+    assert told[1] == f"From 2026-03-08 (Make it 120 squares): Predicted {long:.1f} min; noted 10.0 min on average."
+    assert [len(some) for some in versions(sessions)] == [2, 1]
+    alone = game_lines(sessions[2:], {})
+    assert alone[0] == f"Predicted {long:.1f} min; noted 10.0 min on average."  # nothing to tell apart
+    assert "At the pace of Vega" in game_lines(sessions, learned(held.timed(sessions)))[-1]
+
+
+def test_where_a_game_may_never_end_it_is_said_what_is_known():
+    game = game_from({"pieces": [{"faces": [2, 4]}], "area": {"length": 7, "end": "exact"}, "seats": {"count": 1}})
+    stuck = session_of(game, day="2026-03-01", tables=1, minutes=(3.0,))
+    assert "never end" in met([stuck])[0]
+    assert "Predicted may" not in met([stuck])[0]
+    assert met([session_of(game, day="2026-03-01")]) == []
+
+
+@pytest.mark.parametrize("checks", [1, 2, 5, 12])
+def test_how_often_one_of_several_checks_is_unusual_by_luck(checks):
+    """By playing dice: each check is at least a little unusual in one case of ten."""
+    rng = np.random.default_rng(4)
+    often = float((rng.random((40_000, checks)) < 0.1).any(axis=1).mean())
+    told = int(re.search(r"(\d+)% of cases", by_luck_alone(checks)).group(1))
+    assert abs(told - 100 * often) < 1.5
+
+
+def test_what_nobody_would_act_on_is_about_as_expected():
+    assert compared(1.004, "time") == "about the time that the profile says"
+    assert compared(0.97, "slips") == "about the slips that the profile says"
+    assert compared(1.06, "time").startswith("6.0% more")
+    assert compared(0.8, "slips") == "20% fewer slips than the profile says"
+
+
+def test_an_approximation_is_not_called_exact():
+    game = read(next(path for path in demo_files() if path.name.startswith("ridge-a")))
+    sessions = [session_of(game, day="2026-03-01", tables=5, turns=(10, 12, 11, 9, 13), winners=(1, 2, 1, 2, 1))]
+    by_what = {one.what: one.words for one in held.held(sessions)}
+    assert "about" in by_what["How long it took"]
+    assert "exact" not in by_what["How long it took"]
+    assert "exact" in by_what["Who won"]

@@ -132,10 +132,13 @@ def drawn(game: Game) -> tuple[str, ...]:
 
 
 def kept_out(game: Game, anybody: bool = False) -> tuple[str, ...]:
-    """What becomes of cards that are not put back; ``anybody`` if some player has such cards."""
+    """What becomes of the cards that were drawn; ``anybody`` if some player has cards that are not put back."""
     if anybody or remembers(game.pieces):
         return ("Keep the cards out until too few are left. Then shuffle them all.",)
-    return ()
+    drawn_cards = [piece.drawn for piece in game.pieces if isinstance(piece, Pack)]
+    if not drawn_cards or not game.area.uses_pieces:
+        return ()
+    return ("Put the card back and mix." if sum(drawn_cards) == 1 else "Put the cards back and mix.",)
 
 
 def called(game: Game) -> tuple[str, ...]:

@@ -92,11 +92,14 @@ class Pace:
         ]
         each = f"; {listing_words(apart, 'and')}" if apart else ""
         slower = compared(self.thinking[0], "time to work something out")
-        return (
-            f"{name} takes {slower} ({sure}, from "
-            f"{plural(self.games, 'game')}){each}; hands × {self.hands[0]:.2f} ({self.hands[1]:.2f} to "
-            f"{self.hands[2]:.2f})."
-        )
+        hands = ""
+        if abs(self.hands[0] - 1) >= AS_EXPECTED:
+            hands = f"; hands × {self.hands[0]:.2f} ({self.hands[1]:.2f} to {self.hands[2]:.2f})"
+        return f"{name} takes {slower} ({sure}, from {plural(self.games, 'game')}){each}{hands}."
+
+
+AS_EXPECTED = 0.05
+"""A difference below which nobody would act."""
 
 
 def compared(times: float, what: str) -> str:
@@ -105,6 +108,8 @@ def compared(times: float, what: str) -> str:
     >>> compared(1.46, "time"), compared(9.0, "slips")
     ('46% more time than the profile says', '9.0 times the slips that the profile says')
     """
+    if abs(times - 1) < AS_EXPECTED:
+        return f"about the {what} that the profile says"
     if times >= 2:
         return f"{times:.1f} times the {what} that the profile says"
     less = "fewer" if what.endswith("s") else "less"

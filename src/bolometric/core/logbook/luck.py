@@ -24,6 +24,8 @@ from bolometric.core.text.figures import minus, percent, plural
 MOST_LISTED, SAMPLES = 200_000, 20_000
 FEW_DRAWS, FEW_GAMES = 20, 5
 """Draws, and games, below which nothing is said against luck."""
+LITTLE = 0.1
+"""A chance below which something is a little unusual."""
 EQUAL = 1e-7
 """Log probabilities nearer than this are equal: the same ways in another order."""
 
@@ -42,6 +44,8 @@ class Held:
     odd: str = ""
     """What departs most, in words."""
     few: int = FEW_GAMES
+    roughly: bool = False
+    """Whether it comes from an approximation."""
 
     @property
     def most_odds(self) -> float:
@@ -49,14 +53,21 @@ class Held:
         return 1.0 if self.p >= 1 / e else 1 / (-e * max(self.p, 1e-300) * log(max(self.p, 1e-300)))
 
     @property
+    def _often(self) -> str:
+        """How often luck alone strays so far, and how sure that is."""
+        told = f"{percent(self.p)} of such series stray as far"
+        if self.roughly:
+            return f"about {told}"
+        return f"{told}, {f'simulated ± {100 * self.stderr:.1g} points' if self.stderr else 'exact'}"
+
+    @property
     def words(self) -> str:
         """As it is told; never a verdict from a few."""
         said = f"{self.what}: "
-        sure = "exact" if not self.stderr else f"simulated ± {100 * self.stderr:.1g} points"
         if self.count < self.few:
             return f"{said}too few to tell ({self.count} of the {self.few} that it takes)."
-        if self.p > 0.1:
-            return f"{said}as luck has it ({percent(self.p)} of such series stray as far, {sure})."
+        if self.p > LITTLE:
+            return f"{said}as luck has it ({self._often})."
         if self.p > 0.01:
             strength = "a little unusual, and such things happen"
         elif self.most_odds < 100:
@@ -64,7 +75,7 @@ class Held:
         else:
             strength = "hard to put down to luck: the rule or a piece is most likely not as the game says"
         odd = f" {self.odd}" if self.odd else ""
-        return f"{said}{strength} ({percent(self.p)} of such series stray as far, {sure}).{odd}"
+        return f"{said}{strength} ({self._often}).{odd}"
 
 
 def held_counts(what: str, counts: Sequence[int], chances: Sequence[float], few: int, odd: str = "") -> Held:
@@ -156,7 +167,7 @@ def held_lengths(turns: Sequence[int], known: WaitingTime) -> Held:
     off = (mean - 0.5) / (spread / sqrt(len(ranks))) if ranks and spread else 0.0
     middle = known.quantile(0.5)
     odd = f"On average they are longer than {percent(mean)} of games; half take {middle} or fewer."
-    return Held("How long it took", len(turns), float(2 * norm.sf(abs(off))), 0.0, odd, FEW_GAMES)
+    return Held("How long it took", len(turns), float(2 * norm.sf(abs(off))), 0.0, odd, FEW_GAMES, True)
 
 
 def mid_rank_sd(known: WaitingTime) -> float:

@@ -10,12 +10,15 @@ from bolometric.core.game.document import Game
 from bolometric.core.judge.nearby import Effect, effects
 from bolometric.core.logbook.calibration import calibrated, calibration_words, counted, held, measured, story, timed
 from bolometric.core.logbook.learning import Pace, learned
+from bolometric.core.logbook.luck import LITTLE
 from bolometric.core.logbook.pace import at_pace
 from bolometric.core.logbook.session import Session
 from bolometric.core.logbook.slips import cared
 from bolometric.core.measure.measuring import measure
-from bolometric.core.results.show import headline, show
-from bolometric.core.text.figures import plural
+from bolometric.core.results.readings import Reading
+from bolometric.core.results.show import show
+from bolometric.core.text.figures import number, percent, plural
+from bolometric.core.tuning.space import changes_between
 
 MOST_CHANGES = 3
 
@@ -58,7 +61,17 @@ def report_parts(sessions: Sequence[Session]) -> Parts:
 
 def game_lines(sessions: Sequence[Session], paces: Mapping[str, Pace]) -> list[str]:
     """What is said of a game: predicted and met, luck or rule, what the room wished, and what to try at its pace."""
-    told = [met(sessions), *(one.words for one in held(sessions))]
+    told: list[str] = []
+    looked = 0
+    by_version = versions(sessions)
+    first = by_version[0][0].played
+    for some in by_version:
+        named = _version(first, some) if len(by_version) > 1 else ""
+        checks = held(some)
+        told += [f"{named}{line}" for line in (*met(some), *(one.words for one in checks))]
+        looked += sum(one.count >= one.few for one in checks)
+    if looked > 1:
+        told.append(by_luck_alone(looked))
     wishes = Counter(one.change for one in sessions if one.change)
     told += [
         f"To change, as was noted{f' {count} times' if count > 1 else ''}: {wish}"
@@ -68,13 +81,53 @@ def game_lines(sessions: Sequence[Session], paces: Mapping[str, Pace]) -> list[s
     return [line for line in told if line]
 
 
-def met(sessions: Sequence[Session]) -> str:
-    """The minutes that were predicted, and those that were noted."""
-    noted = [minute for one in sessions for minute in one.minutes]
+def by_luck_alone(checks: int) -> str:
+    """How often one of several checks is at least a little unusual, though nothing is wrong."""
+    return (
+        f"These were {number(checks)} checks: by luck alone one of so many, or more, is at least a little unusual in "
+        f"{percent(1 - (1 - LITTLE) ** checks)} of cases."
+    )
+
+
+def versions(sessions: Sequence[Session]) -> list[list[Session]]:
+    """Sessions by the version of the game that was played, those first that were played first."""
+    found: dict[Game, list[Session]] = {}
+    for one in sorted(sessions, key=lambda one: one.day):
+        found.setdefault(one.played.as_played, []).append(one)
+    return list(found.values())
+
+
+def _version(first: Game, some: Sequence[Session]) -> str:
+    """Which version is spoken of, by what changed from the first one."""
+    if some[0].played.as_played == first.as_played:
+        return "As it was first: "
+    changed = changes_between(first, some[0].played)
+    return f"From {some[0].day} ({'; '.join(changed) or 'changed in its rules'}): "
+
+
+def met(sessions: Sequence[Session]) -> list[str]:
+    """The minutes that were predicted for a version, and those that were noted, group by group."""
     minutes = measured(sessions[0].game).readings.get("minutes")
+    by_group: dict[str, list[float]] = {}
+    for one in sessions:
+        by_group.setdefault(one.group, []).extend(float(minute) for minute in one.minutes)
+    noted = {group: some for group, some in by_group.items() if some}
     if not noted or minutes is None:
-        return ""
-    return f"Predicted {headline('minutes', minutes)}; noted {show('minutes', sum(noted) / len(noted))} on average."
+        return []
+    each = []
+    for group, some in noted.items():
+        named = f"{group or 'the class'}: " if len(by_group) > 1 else ""
+        each.append(f"{named}{show('minutes', sum(some) / len(some))}")
+    return [f"{_predicted(minutes)}; noted {', '.join(each)} on average."]
+
+
+def _predicted(minutes: Reading) -> str:
+    """What was predicted; of games that may never end what is known of those that do."""
+    if minutes.mean is not None:
+        return f"Predicted {show('minutes', minutes.mean)}"
+    if minutes.p50 is not None:
+        return f"Some games may never end; half were predicted to be over within {show('minutes', minutes.p50)}"
+    return "No length could be predicted, since a game may never end"
 
 
 def next_time(sessions: Sequence[Session], paces: Mapping[str, Pace] | None = None) -> list[str]:
@@ -88,7 +141,8 @@ def next_time(sessions: Sequence[Session], paces: Mapping[str, Pace] | None = No
     found = measure(game, 2_000).readings.get("minutes")
     if band is None or found is None or found.mean is None:
         return []
-    told = f"{'At this group’s pace it takes' if pace else 'It takes'} {show('minutes', found.mean)}"
+    group = newest.group or "the class"
+    told = f"{f'At the pace of {group} it takes' if pace else 'It takes'} {show('minutes', found.mean)}"
     if (band.low is None or found.mean >= band.low) and (band.high is None or found.mean <= band.high):
         return [f"{told}, as the brief wants."]
     middle = _middle(band.low, band.high)
@@ -111,11 +165,8 @@ def _middle(low: float | None, high: float | None) -> float:
 
 def history(sessions: Sequence[Session]) -> list[tuple[str, str, int, float | None, float | None]]:
     """Versions of a game as they were played: first day, name, sessions, minutes predicted and met."""
-    versions: dict[Game, list[Session]] = {}
-    for one in sorted(sessions, key=lambda one: one.day):
-        versions.setdefault(one.played.as_played, []).append(one)
     found = []
-    for some in versions.values():
+    for some in versions(sessions):
         noted = [minute for one in some for minute in one.minutes]
         minutes = measured(some[0].game).readings.get("minutes")
         met_ = sum(noted) / len(noted) if noted else None

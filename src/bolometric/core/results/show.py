@@ -10,6 +10,8 @@ from bolometric.core.text.figures import minus, percent, significant
 
 MOST_NAMED = 6
 """Seats up to which each has a value of its own in a short phrase."""
+LEAST_ERROR = 0.001
+"""Errors below this are none that anybody can tell: games that are all alike, or what rounding leaves."""
 MAY_NEVER_END = "may never end"
 
 
@@ -54,6 +56,8 @@ def certainty(key: str, reading: Reading) -> str:
     """'exact', or 'simulated' with its standard error."""
     if reading.method == "exact":
         return "exact"
-    if READINGS[key].unit in ("share", "edge"):
-        return f"simulated ± {100 * reading.stderr:.2g} points"
-    return f"simulated ± {significant(reading.stderr, 2)}"
+    points = READINGS[key].unit in ("share", "edge")
+    error = 100 * reading.stderr if points else reading.stderr
+    if error < LEAST_ERROR:
+        return f"simulated ± less than {LEAST_ERROR}{' points' if points else ''}"
+    return f"simulated ± {error:.2g} points" if points else f"simulated ± {significant(error, 2)}"

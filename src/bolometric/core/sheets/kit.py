@@ -38,6 +38,9 @@ def kit(game: Game) -> Kit:
     if printed.tiles:
         lines.append((tables, f"{'sets' if tables > 1 else 'set'} of tiles {printed.tiles[0]} to {printed.tiles[-1]}"))
     lines += _pieces(game, tables)
+    spun = [number for number, what in lines if what.startswith("spinner")]
+    if spun:
+        lines.append((sum(spun), "paper clips and pencils, to spin with" if sum(spun) > 1 else "paper clip and pencil"))
     for pack in getattr(game.area, "packs", ()):
         lines.append((tables, f"{'packs' if tables > 1 else 'pack'} of question cards “{pack.name}”"))
     if printed.counters:

@@ -54,9 +54,8 @@ def _expected(game: Game, known: Measurement) -> tuple[str, ...]:
         reading = known.readings.get(key)
         if reading is None or (key not in ("minutes", "facts", "on_aim") and not applies(game, key)):
             continue
-        spread = ""
-        if reading.p10 is not None and reading.p90 is not None:
-            spread = f", in 8 of 10 games {show(key, reading.p10)} to {show(key, reading.p90)}"
+        low, high = show(key, reading.p10), show(key, reading.p90)
+        spread = "" if reading.p10 is None or low == high else f", in 8 of 10 games {low} to {high}"
         told.append(f"{READINGS[key].label}: {headline(key, reading)}{spread} ({certainty(key, reading)}).")
     return tuple(told)
 

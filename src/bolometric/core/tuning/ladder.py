@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
+from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import Band, Game
 from bolometric.core.game.family import Family
 from bolometric.core.game.targets import STYLES, Target
@@ -100,7 +101,7 @@ def ladder(
         raise GameError(f"{READINGS[key].label if key in READINGS else key} is no scale for a ladder of this game.")
     if style not in STYLES:
         raise GameError(f"{style!r} is none of the styles: {', '.join(STYLES)}.")
-    paths = tuple(free) or tuple(dict.fromkeys((*free_knobs(game), *((PIECES,) if game.area.uses_pieces else ()))))
+    paths = tuple(free) or _paths(game, key)
     wide = abs(values[1] - values[0]) * NARROW
     before = game
 
@@ -121,6 +122,13 @@ def ladder(
         rung = _rung(_wanting(before, target), target, level, value, paths, seed, share, keeping)
         yield _named(rung, game, before, paths, place, target)
         before = _as_before(rung.game, game)
+
+
+def _paths(game: Game, key: str) -> tuple[str, ...]:
+    """What may change: for the size of the numbers the pieces, and how long it is, so that it lasts as before."""
+    if key == "draw_size":
+        return tuple(filter(None, (area_of(game).faults.lengthens(game), PIECES)))
+    return tuple(dict.fromkeys((*free_knobs(game), *((PIECES,) if game.area.uses_pieces else ()))))
 
 
 def _wanting(game: Game, target: Target) -> Game:

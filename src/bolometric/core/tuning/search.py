@@ -33,6 +33,8 @@ COARSE, CLOSER, LONG = 300, 3_000, 20_000
 """Games that are played for a look, where it can't be worked out: of every candidate, of the better, of the best."""
 PARENTS, CLOSELY, TOLD = 12, 24, 10
 """Candidates that others are made from; that are looked at more closely; that are told."""
+LOOKED_THROUGH = 4
+"""How many times as many candidates as are wanted are looked through for those that keep the point of the game."""
 POLISHED = 6
 """How often the best is tried with each of its numbers a step more and a step less, as long as that helps."""
 DIFFERENT = 0.2
@@ -139,6 +141,17 @@ class _Search:
         """The best that keep the point of the game and differ from each other."""
         return best_different(self.space, looks, most, self._keeps)
 
+    def first_kept(self, count: int) -> list[Seen]:
+        """The best so many that keep the point of the game, as far as there are some among a few times as many."""
+        kept: list[Seen] = []
+        for one in self.ranked[: LOOKED_THROUGH * count]:
+            made = self.space.made(one.values)
+            if made is not None and self._keeps(made):
+                kept.append(one)
+                if len(kept) == count:
+                    break
+        return kept
+
     def _keeps(self, made: Game) -> bool:
         if made not in self._lost:
             self._lost[made] = bool(self._keeping(self.space.game, made))
@@ -207,7 +220,7 @@ def tune(
             return
     if not whole:
         search.polish()
-    nearest = dict.fromkeys([one.values for one in search.ranked[: min(CLOSELY, 3 * most)]] + [space.own])
+    nearest = dict.fromkeys([one.values for one in search.first_kept(min(CLOSELY, 3 * most))] + [space.own])
     better = search.looked(nearest, CLOSER)  # the game as it is, too: of others it may be that none keeps its point
     yield search.progress((steps - 1) / steps, better, most)
     chosen = [one.values for one in search.best(better, most)]

@@ -21,6 +21,8 @@ def readings_text(found: Measurement) -> str:
     """A table of all readings."""
     rows: list[tuple[str, ...]] = [("reading", "value", "sd", "10%", "half by", "90%", "how sure")]
     for key, reading in found.readings.items():
+        if _means_nothing(found.exact.game, key, reading):
+            continue
         spread = [_bare(show(key, value)) for value in (reading.sd, reading.p10, reading.p50, reading.p90)]
         sure = "exact" if reading.method == "exact" else certainty(key, reading).removeprefix("simulated ")
         rows.append((READINGS[key].label, headline(key, reading), *spread, _bare(sure)))
@@ -32,6 +34,16 @@ def readings_text(found: Measurement) -> str:
         lines.append(f"\nThe chance that a game never ends is {percent(never)}, so its length has no mean.")
         lines += [told] if (told := if_it_ends(found.readings["turns"])) else []
     return "\n".join(lines)
+
+
+OF_RIVALS = ("seat_wins", "ties", "first_seat_edge")
+
+
+def _means_nothing(game: Game, key: str, reading: Reading) -> bool:
+    """Whether a reading is only there because there is a place for it: rivals of one player, what has no value."""
+    alone = game.seats.count == 1 and (key in OF_RIVALS or READINGS[key].needs_rival)
+    no_value = reading.mean is None and reading.values is None and not reading.never
+    return alone or no_value or (key == "success" and reading.mean == 1 and not game.area.shows("success"))
 
 
 WIDEST = 13

@@ -245,9 +245,9 @@ def _made(game: Game) -> list[str | Span]:
 
 
 def _kept_out(game: Game) -> str:
-    if not remembers(game.pieces):
-        return ""
-    return " Cards stay out until too few are left; then shuffle them all again."
+    if remembers(game.pieces):
+        return " Cards stay out until too few are left; then shuffle them all again."
+    return " Put the cards back and mix." if any(isinstance(piece, Pack) for piece in game.pieces) else ""
 
 
 def set_words(game: Game) -> str:

@@ -117,7 +117,7 @@ def _told(contents: Contents, paper: Paper) -> str:
         again = f": print boards, pieces and rules {tables} times for the class" if tables > 1 else ""
         lines.append(f"These pages are for one table{again}.")
     else:
-        lines.append(f"These pages are for all {tables} tables.")
+        lines.append(f"These pages are for {'the table' if tables == 1 else f'all {tables} tables'}.")
     if any(page_kind == "backs" for page_kind in offered(contents)) and "backs" not in printing.left_out:
         lines.append(f"Cards have backs: print on both sides, turned on the {printing.flip} edge.")
     return "\n".join(lines)

@@ -189,7 +189,7 @@ def kit_pages(contents: Contents, paper: Paper, told: str) -> Iterator[Page]:
     written = PrintedWords(SMALL_PRINT + 2, paper)
     written.title(f"{contents.game.name}: what goes in the box")
     written.line(f"{kit.whom}.")
-    widest = max((str(count) for count, _ in kit.lines), key=len, default="")
+    widest = max((f"{count} " for count, _ in kit.lines), key=len, default="")
     for count, what in kit.lines:
         written.line(what, str(count), 0.2, widest)
     written.heading("Printing")

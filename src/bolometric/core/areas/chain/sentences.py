@@ -58,7 +58,7 @@ def aloud(game: Game) -> Aloud:
     line = f"Write the numbers {area.line[0]} to {area.last} in a row."
     zero = "Strike zero: adding nothing changes nothing." if area.begins == "zero" and area.zero == "struck" else ""
     signs = (
-        "First add, or take away. Then take turns with the signs."
+        "First add or take away: you choose. After that add and take away by turns."
         if area.signs == "alternate"
         else "You may add or take away."
     )

@@ -87,7 +87,7 @@ def aloud(game: Game) -> Aloud:
     turn = [
         *(called(game) if one_caller else drawn(game)),
         f"If you have a {thing} with that number, {does}." if boxed else f"If you have a {thing} there, {does}.",
-        "If you have a number twice, it must come up twice.",
+        f"If you have that number more than once, {does} only.",
     ]
     if one_caller:
         first = (*first, "Choose a caller.")

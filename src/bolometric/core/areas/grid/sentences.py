@@ -128,6 +128,8 @@ def _turn(game: Game) -> list[str]:
         if area.how == "total"
         else "Put a counter on a free cell with your number."
     )
+    if not area.takes_over:
+        told.append("It stays there.")
     if "free" in area.laid_out:
         told.append("A starred cell belongs to everybody.")
     if shared:

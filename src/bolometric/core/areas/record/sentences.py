@@ -56,7 +56,7 @@ def aloud(game: Game) -> Aloud:
     """Draw, find the whole, write it down."""
     area = game.area_as(Record)
     parts = sum(letters_of(piece) for piece in game.pieces) > 1 and area.seen == "parts"
-    sheet = f"a record sheet with {listing_words(area.columns, 'and')}"
+    sheet = f"a record sheet with the columns {listing_words([f'“{name}”' for name in area.columns], 'and')}"
     turn = [*drawn(game)] if area.seen == "totals" else [f"{capital(act(game))}."]
     if parts:
         turn += [FOUND[area.working], "Write down the parts and the whole."]

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from bolometric.core.areas.rows.spec import DigitRows
-from bolometric.core.game.aloud import Aloud, drawn, said, share
+from bolometric.core.game.aloud import Aloud, drawn, said, share, starts
 from bolometric.core.game.contract import Words
 from bolometric.core.game.document import Game
 from bolometric.core.game.setting_words import choice
@@ -67,7 +67,8 @@ def aloud(game: Game) -> Aloud:
         "Play one round." if area.points == 1 else f"The first to win {number(area.points)} rounds wins the game.",
     ]
     last = (f"Try to write the {best} in every row.",) if alone else said(*ticks)
-    return Aloud(("paper" if alone else "paper for each player",), (first,), said(*turn), last)
+    needs = ("paper" if alone else "paper for each player",)
+    return Aloud(needs, said(first, starts(game)), said(*turn), last)
 
 
 WORDS = Words(board=board, needs=needs, first=first, turn=turn, last=last, aloud=aloud)

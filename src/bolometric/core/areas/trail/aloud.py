@@ -56,7 +56,7 @@ def _turn(game: Game) -> list[str]:
             else "Fill that much of your box, or of the next player's. You choose."
         )
     else:
-        told.append("Move that many squares." if squares else "Fill that much of your box.")
+        told += _moves(trail) if squares else ("Fill that much of your box.",)
     if odds.totals and odds.totals[0] < 0:
         told.append("Below zero, move back, but only as far as the start.")
     if odds.nothing:
@@ -72,6 +72,12 @@ def _turn(game: Game) -> list[str]:
         *square_sentences.aloud(game),
         *card_sentences.aloud(game),
     ]
+
+
+def _moves(trail: Trail) -> tuple[str, ...]:
+    if trail.counted_ones is not None:
+        return ("Move that many squares.",)
+    return "Add it to the number of your square.", "Move to the square with the answer."
 
 
 def _going_on(game: Game) -> tuple[str, ...]:

@@ -161,8 +161,12 @@ def never_landed(exact: Analysis) -> str | None:
     if not exact.game.draws_are_known or area.hopeless(exact.game):
         return None
     # By any draws, in any style: a marker that may stop where it likes can land on no more than these.
-    carrying = [square.at for square in _trail(exact.game).squares]  # these are told of by themselves
+    trail = _trail(exact.game)
+    carrying = [square.at for square in trail.squares]  # these are told of by themselves
     never = np.setdiff1d(square_faults.never_come_to(exact.game), carrying)
+    ahead = [total for total in exact.game.distribution.totals if total > 0]
+    if trail.unit == "whole" and ahead:
+        never = never[never >= min(ahead)]  # nobody wonders at those before the least that is drawn
     if not len(never):
         return None
     return f"Nobody ever lands on {_squares(never, exact.game)}: leave a task or a picture off."

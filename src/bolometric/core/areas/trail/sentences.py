@@ -112,7 +112,10 @@ def _listed(trail: Trail, whom: str) -> list[Sentences]:
 def turn(game: Game) -> tuple[Sentences, ...]:
     """What happens once the total is known."""
     trail, odds = _trail(game), game.distribution
-    move = "Move that many squares." if trail.unit == "whole" else "Fill that much more of the box."
+    move = "Fill that much more of the box."
+    if trail.unit == "whole":
+        adding = "Add that to the number of your square, and move to the square with the answer."
+        move = adding if trail.counted_ones is None else "Move that many squares."
     if odds.totals and odds.totals[0] < 0:
         move += " Below zero, move back, but never past the start."
     if odds.nothing or not all(trail.fits(total) for total in odds.totals):

@@ -132,7 +132,8 @@ def _out(trail: Trail) -> tuple[str, ...]:
         return ("The game ends when a pack is used up.",)
     if trail.if_out == "skipped":
         return ("When a pack is used up, leave it out.",)
-    return ("When a pack is used up, note the cards you have.", "Then shuffle all of its cards again.")
+    noted = "When a pack is used up, write down how many of its cards each player has."
+    return noted, "Then shuffle all of its cards again."
 
 
 def last(game: Game) -> tuple[str, ...] | None:
