@@ -15,6 +15,7 @@ from bolometric.core.areas.trail.cards.spec import OnCards
 from bolometric.core.conform.saying import aloud
 from bolometric.core.game.document import game_from
 from bolometric.core.game.files import read
+from bolometric.core.pieces.kinds import Pack
 from bolometric.core.settings.knobs import knobs
 from bolometric.core.text.wrapped import wrapped
 from bolometric.core.words.aloud import players_rules
@@ -94,3 +95,48 @@ def test_the_command_line_prints_either_text():
     assert players == f"{wrapped(players_rules(known))}\n"
     assert wrapped(rules_text(known)) in maker
     assert marked.startswith(f"# {known.name}\n\n## Aim\n")
+
+
+def heard(game):
+    """All that a child hears, as one line."""
+    told = area_of(game).words.aloud(game)
+    return " ".join((*told.first, *told.turn, *told.last))
+
+
+@settings(max_examples=150, deadline=None)
+@given(any_game)
+def test_nothing_that_the_measure_assumes_is_left_out_of_what_a_child_hears(game):
+    """Who starts, what is drawn, what becomes of cards, how one moves: as the readings take it."""
+    said, area = heard(game), game.area
+    in_turn = not area.together and game.seats.count > 1 and area.kind != "duel"
+    one_by_one = area.kind == "digits" and getattr(area, "practice", "") in ("one_by_one", "together")
+    if in_turn and not one_by_one and area.kind != "record":
+        assert "starts" in said or "may start" in said or "You move it together" in said
+    packs = [piece for seat in range(game.seats.count) for piece in area.pieces_of(seat, game.pieces)]
+    packs = [piece for piece in packs if isinstance(piece, Pack)] if area.uses_pieces else []
+    if packs and area.kind not in ("digits", "grid", "record"):
+        kept = any(piece.after == "keep_out" for piece in packs)
+        assert ("Keep the cards out" in said) == kept
+        assert kept or re.search(r"Put the cards? back and mix", said)
+    if area.kind == "trail" and area.unit == "whole" and not area.chooses_mover:
+        adds = area.counted_ones is None
+        assert ("Add it to the number of your square" in said) == adds
+        assert ("Move that many squares" in said) != adds
+        maker = rules_text(game)
+        assert ("Add that to the number of your square" in maker) == adds
+    if area.kind == "grid":
+        assert ("It stays there." in said) != area.takes_over
+
+
+def test_a_number_that_one_has_twice_is_crossed_off_once():
+    boxes = next(game for game in ALL.values() if game.area.kind == "tiles" and type(game.area).__name__ == "Boxes")
+    assert "If you have that number more than once, cross off one box only." in heard(boxes)
+    counters = next(game for game in ALL.values() if type(game.area).__name__ == "PlacedCounters")
+    assert "more than once, take one counter off only." in heard(counters)
+
+
+def test_columns_of_a_record_are_named_as_headings():
+    record = next(game for game in ALL.values() if game.area.kind == "record")
+    needs = " ".join(area_of(record).words.aloud(record).needs)
+    for column in record.area.columns:
+        assert f"“{column}”" in needs

@@ -7,7 +7,7 @@ from collections import Counter
 import pypdf
 import pytest
 from pypdf.generic import ContentStream
-from PySide6.QtGui import QColor, QFontMetricsF, QImage
+from PySide6.QtGui import QColor, QFontMetricsF, QImage, QPainter
 
 from bolometric.assets import demo_files
 from bolometric.core.areas.shelf import starters
@@ -18,10 +18,11 @@ from bolometric.core.results.board import Cells, Tiles, Track
 from bolometric.core.sheets.contents import Kit
 from bolometric.core.sheets.gathering import contents_of
 from bolometric.core.sheets.kit import FOOD, SCHOOL, TOOLS, kit
-from bolometric.paint.printed.book import chosen, offered, pages_of, paper_of
+from bolometric.paint.printed.book import both_sides, chosen, offered, pages_of, paper_of
 from bolometric.paint.printed.frame import TINTS
 from bolometric.paint.printed.looks import LOOKS
 from bolometric.paint.printed.out import pdf, png
+from bolometric.paint.printed.page import UNIT
 from bolometric.paint.printed.words import PrintedWords
 
 GAMES = [*map(read, demo_files()), *(starter.game for starter in starters())]
@@ -233,3 +234,72 @@ def test_a_large_count_leaves_room_before_its_noun(qapp):
         wide = QFontMetricsF(written.document.defaultFont()).horizontalAdvance(widest)
         assert block.tabPositions()[0].position > wide + 5
         assert block.leftMargin() == block.tabPositions()[0].position
+
+
+@pytest.mark.parametrize("name", ["observatory-round", "meteor-watch", "ridge-ascent", "sky-ledger"])
+@pytest.mark.parametrize("copies", ["table", "class"])
+def test_the_pages_that_are_printed_on_both_sides_are_told_and_come_out_back_to_back(qapp, name, copies):
+    game = with_values(read(next(path for path in demo_files() if name in path.name)), {"printing.copies": copies})
+    contents = contents_of(game)
+    pages = pages_of(contents)
+    told = both_sides(pages)
+    cards = [number for number, page in enumerate(pages, 1) if page.sheet in ("cards", "backs")]
+    text = printed_text(contents, pages)
+    if not cards:
+        assert told is None
+        assert "both sides" not in text
+        return
+    first, last = told
+    assert cards == list(range(first, last + 1))  # no other sheet lies among them
+    for front, back in zip(pages[first - 1 : last : 2], pages[first:last:2], strict=True):
+        assert (front.sheet, back.sheet) == ("cards", "backs")
+        assert back.title == f"backs of {front.title}"
+        assert front.size == back.size
+    assert f"pages {first} to {last} on both sides" in text
+    alone = pages_of(contents, frozenset({"kit"}))
+    assert both_sides(alone) is None
+
+
+def test_no_page_is_empty(qapp):
+    """Something is drawn on every page beside its foot: more than nothing changes when the page is painted."""
+    for path in demo_files():
+        for page in pages_of(contents_of(read(path))):
+            painted = QImage(*(round(length) for length in page.size), QImage.Format.Format_RGB32)
+            painted.fill(QColor("white"))
+            painter = QPainter(painted)
+            painter.scale(painted.width() / (page.size[0] * UNIT), painted.height() / (page.size[1] * UNIT))
+            page.draw(painter)
+            painter.end()
+            assert painted != _white(painted), f"{path.name}: {page.title}"
+
+
+def _white(like):
+    blank = QImage(like.size(), like.format())
+    blank.fill(QColor("white"))
+    return blank
+
+
+def test_what_a_spinner_is_spun_with_is_in_the_box():
+    for game in (*map(read, demo_files()), *(starter.game for starter in starters())):
+        spinners = sum(isinstance(piece, Spinner) for piece in game.pieces) if game.area.uses_pieces else 0
+        words = kit(game).words
+        assert ("paper clip" in words) == bool(spinners), game.name
+        if spinners:
+            counted = {what: count for count, what in kit(game).lines}
+            clips = next(count for what, count in counted.items() if what.startswith("paper clip"))
+            assert clips == sum(count for what, count in counted.items() if what.startswith("spinner"))
+
+
+@pytest.mark.parametrize("learners", [2, 28])
+def test_one_table_is_not_all_tables(qapp, learners):
+    game = with_values(read(demo_files()[0]), {"printing.learners": learners, "printing.copies": "class"})
+    contents = contents_of(game)
+    text = printed_text(contents, pages_of(contents))
+    assert ("These pages are for the table." in text) == (learners == 2)
+    assert "all 1 tables" not in text
+
+
+def printed_text(contents, pages):
+    """All that is written on some pages, read back from the PDF."""
+    made = pypdf.PdfReader(io.BytesIO(pdf(pages, paper_of(contents))))
+    return " ".join(page.extract_text().replace("\t", " ").replace("\n", " ") for page in made.pages)

@@ -60,11 +60,24 @@ def pages_of(contents: Contents, only: frozenset[str] | None = None) -> list[Pag
     Raises GameError where a board would take too many pages.
     """
     wanted = chosen(contents) if only is None else only
-    return [page for key in SHEETS if key in wanted for page in sheet_pages(contents, key, "backs" in wanted)]
+    found: list[Page] = []
+    for key in SHEETS:  # what goes in the box comes after the cards, and says which pages those are
+        if key in wanted:
+            found += sheet_pages(contents, key, "backs" in wanted, both_sides(found))
+    return found
 
 
-def sheet_pages(contents: Contents, key: str, backs: bool = True) -> list[Page]:
-    """The pages of one sheet; backs come with their cards. Raises GameError as above."""
+def both_sides(pages: list[Page]) -> tuple[int, int] | None:
+    """The first and the last page that are printed on both sides, counted from 1; None where there are no backs."""
+    some = [number for number, page in enumerate(pages, 1) if page.sheet in ("cards", "backs")]
+    return (some[0], some[-1]) if any(page.sheet == "backs" for page in pages) else None
+
+
+def sheet_pages(contents: Contents, key: str, backs: bool = True, turned: tuple[int, int] | None = None) -> list[Page]:
+    """The pages of one sheet; backs come with their cards. Raises GameError as above.
+
+    ``turned`` are the pages that are printed on both sides, where it is known which those are.
+    """
     paper, kit = paper_of(contents), contents.kit
     times = kit.tables if paper.printing.copies == "class" else 1
     players = times * contents.game.seats.count
@@ -88,7 +101,7 @@ def sheet_pages(contents: Contents, key: str, backs: bool = True) -> list[Page]:
         case "teacher":
             return [] if contents.card is None else list(teacher_pages(contents.game.name, contents.card, paper))
         case "kit":
-            return list(kit_pages(contents, paper, _told(contents, paper)))
+            return list(kit_pages(contents, paper, _told(contents, paper, turned)))
         case "records":
             return list(record_pages(contents, paper, {True: players, False: times}))
         case "tally":
@@ -107,7 +120,7 @@ def _counter(contents: Contents, paper: Paper) -> float:
     return float(min(max(plan.counter, LEAST_COUNTER), ROUND))
 
 
-def _told(contents: Contents, paper: Paper) -> str:
+def _told(contents: Contents, paper: Paper, turned: tuple[int, int] | None) -> str:
     """How the pages are to be printed."""
     printing, tables = paper.printing, contents.kit.tables
     lines = ["Print at 100 %, not fitted to the page: the ruler at the foot of each page is 100 mm long."]
@@ -119,5 +132,8 @@ def _told(contents: Contents, paper: Paper) -> str:
     else:
         lines.append(f"These pages are for {'the table' if tables == 1 else f'all {tables} tables'}.")
     if any(page_kind == "backs" for page_kind in offered(contents)) and "backs" not in printing.left_out:
-        lines.append(f"Cards have backs: print on both sides, turned on the {printing.flip} edge.")
+        which, rest = "their pages", ""
+        if turned is not None:
+            which, rest = f"pages {turned[0]} to {turned[1]}", " All other pages are for one side."
+        lines.append(f"Cards have backs: print {which} on both sides, turned on the {printing.flip} edge.{rest}")
     return "\n".join(lines)
