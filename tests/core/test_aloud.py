@@ -114,7 +114,7 @@ def test_nothing_that_the_measure_assumes_is_left_out_of_what_a_child_hears(game
         assert "starts" in said or "may start" in said or "You move it together" in said
     packs = [piece for seat in range(game.seats.count) for piece in area.pieces_of(seat, game.pieces)]
     packs = [piece for piece in packs if isinstance(piece, Pack)] if area.uses_pieces else []
-    if packs and area.kind not in ("digits", "grid", "record"):
+    if packs:
         kept = any(piece.after == "keep_out" for piece in packs)
         assert ("Keep the cards out" in said) == kept
         assert kept or re.search(r"Put the cards? back and mix", said)
