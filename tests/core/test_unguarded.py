@@ -24,6 +24,7 @@ from bolometric.core.judge import nearby
 from bolometric.core.judge.faults import find_faults
 from bolometric.core.measure.measuring import measure_exactly
 from bolometric.core.pieces.draw import EXACTLY
+from bolometric.core.pieces.piece_line import read_line
 from bolometric.core.play.hand import _bracketed
 from bolometric.core.play.sitting import Sitting
 from bolometric.core.results.board import Heat
@@ -228,3 +229,30 @@ def test_text_that_has_room_is_left_and_longer_text_is_cut_to_its_room():
 def test_only_one_marker_for_all_can_be_too_far_from_home_for_its_turns(track, told):
     game = game_of(area={"track": track, "turns": 2, "length": 60}, seats=TWO)
     assert ("out_of_reach" in {fault.code for fault in find_faults(game)}) == told
+
+
+@given(st.integers(-390, 390), st.integers(-390, 390))
+def test_a_range_of_faces_goes_up_or_down_by_ones(first, last):
+    """The most is counted from the first number, whichever side of nought the two lie on."""
+    if abs(last - first) >= 400:
+        with pytest.raises(GameError, match=r"too many|more than 400"):
+            read_line(f"{first} to {last}")
+        return
+    step = 1 if last >= first else -1
+    assert [one.value for one in read_line(f"{first} to {last}")] == list(range(first, last + step, step))
+    with pytest.raises(GameError, match="no whole number of steps"):
+        read_line(f"{first} to {last}.5")
+
+
+def test_every_cell_that_can_be_claimed_is_named_by_its_row_and_column():
+    game = game_of(pieces=[{}, {}], area={"kind": "grid", "numbers": "own", "columns": 3, "cells": [7] * 9})
+    sitting = Sitting(game, seed=1)
+    sitting.draw(7)
+    told = [option.words.partition(" in ")[2] for option in sitting.options]
+    assert told == [f"row {row}, column {column}" for row in (1, 2, 3) for column in (1, 2, 3)]
+
+
+@pytest.mark.parametrize(("count", "who"), [(1, "You win if"), (2, "You all win if")])
+def test_who_wins_a_chain_together_depends_on_how_many_play(count, who):
+    game = game_of(area={"kind": "chain", "practice": "together"}, seats={"count": count})
+    assert who in " ".join(area_of(game).words.aloud(game).last)

@@ -217,3 +217,17 @@ def test_what_is_missed_is_told_where_there_is_no_aim_and_where_nothing_is_misse
     listed = game_from({"pieces": [{}, {}], "brief": {"aim": [{"kind": "list", "facts": ["3 + 4"]}]}})
     assert "Every fact" in missed(listed, {fact(ADD, 3, 4): (1.0, 1.0)})
     assert "No fact" in missed(listed, {})
+
+
+def test_of_several_aims_the_one_that_was_chosen_stays_chosen(qtbot, window):
+    aims = [{"kind": "adding", "upto": 10}, {"kind": "adding", "upto": 12}, {"kind": "adding", "upto": 20}]
+    window.document.edit("brief.aim", aims)
+    window.editing.open_word("brief.aim", window.colours)
+    editor = window.editing.popover.content
+    for chosen, left in ((1, 1), (5, 2), (2, 2)):
+        editor._list(chosen)
+        assert editor.list.currentRow() == left
+    editor.list.setCurrentRow(2)
+    editor.remove.click()
+    assert [aim.upto for aim in window.document.game.brief.aim] == [10, 12]
+    assert editor.list.currentRow() == 1
