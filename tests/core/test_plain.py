@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 
 from bolometric.core.game.document import game_from
 from bolometric.core.game.schema import schema
-from bolometric.core.measure.measuring import measure
+from bolometric.core.measure.measuring import measure, measure_exactly
 from bolometric.core.words.plain import measured_plain
 from bolometric.core.words.telling import lasting_at_least
 from tests.random_games import games
@@ -121,3 +121,17 @@ def test_how_unusual_a_length_is_and_what_those_take_that_end(game, count):
         share = int(quantile[1:]) / 100
         if one is None or other is None:  # as many games end as that, to the error of the runs
             assert abs(1 - turns.never - share) < 0.04 or one is other
+
+
+@pytest.mark.parametrize("faces", [6, 30])
+def test_a_list_of_facts_that_is_cut_says_so(faces):
+    numbers = list(range(1, faces + 1))
+    game = game_from({"pieces": [{"faces": numbers}, {"faces": numbers}], "draw": {"make": "multiply"}})
+    practice = measured_plain(measure(game, 60))["practice"]
+    exact = measure_exactly(game).facts
+    assert practice["different"] == len(exact)
+    assert practice["left_out"] == len(exact) - len(practice["facts"])
+    assert (practice["left_out"] > 0) == (faces == 30)
+    least = min(sum(one["times"]) for one in practice["facts"])
+    named = {one["fact"] for one in practice["facts"]}
+    assert all(sum(met) <= least + 1e-12 for one, met in exact.items() if one.words not in named)

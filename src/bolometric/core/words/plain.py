@@ -114,7 +114,8 @@ def _practice(found: Measurement) -> dict[str, object]:
         {"fact": one.words, "operation": one.does, "times": list(each), "aim": on_aim(found.exact.game.brief.aim, one)}
         for one, each in likely
     ]
-    return {"method": "simulated" if exact is None else "exact", "different": len(times), "facts": listed}
+    method, left_out = "simulated" if exact is None else "exact", len(times) - len(listed)
+    return {"method": method, "different": len(times), "left_out": left_out, "facts": listed}
 
 
 def _places(heat: Heat, names: tuple[str, ...] | None) -> dict[str, object]:
