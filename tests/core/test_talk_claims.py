@@ -1,6 +1,7 @@
 """Every claim behind a question is worked out a second way: from physical outcomes, expressions and games by hand."""
 
 import ast
+import re
 from collections import Counter, defaultdict
 from fractions import Fraction
 from functools import singledispatch
@@ -18,6 +19,9 @@ from bolometric.core.learner_work.facts import fact
 from bolometric.core.measure.measuring import measure, measure_exactly
 from bolometric.core.results.board import Heat
 from bolometric.core.results.readings import Reading, exact_value
+from bolometric.core.sheets.kit import kit
+from bolometric.core.sheets.teacher import teachers_card
+from bolometric.core.text.figures import minus
 from bolometric.core.words.talk import MOST, asked_of
 from bolometric.core.words.talk import claims as c
 from bolometric.core.words.talk.draws import as_first_draws, uses_of
@@ -247,6 +251,25 @@ def found_blank(game, place):
 OF_DRAWS = (c.Ends, c.AllAlike, c.Commonest, c.Rather, c.Wait, c.WaysTo, c.MadeBy, c.Needs, c.NoFace, c.Never)
 
 
+FIGURES = {
+    c.Ends: ("low", "high"),
+    c.Rather: ("number", "ways", "other", "other_ways"),
+    c.Wait: ("ways", "of"),
+    c.MadeBy: ("number", "ways", "of"),
+    c.NoFace: ("face", "number"),
+    c.Never: ("below", "above"),
+    c.Commonest: ("ways", "of"),
+    c.Worked: ("result",),
+}
+"""What of a claim must stand in its words, figure by figure."""
+
+
+def says_its_figures(claim):
+    figures = (getattr(claim, name) for name in FIGURES.get(type(claim), ()))
+    written = [f"{figure:,}" if isinstance(figure, int) else minus(figure) for figure in figures if figure is not None]
+    return all(figure.replace("-", "−") in claim.words for figure in written)
+
+
 def check(game, runs=120):
     """Every claim of the questions of a game."""
     found, outcomes = measure(game, runs), listed(as_first_draws(game))
@@ -255,6 +278,7 @@ def check(game, runs=120):
         assert one.answer == one.claim.words
         assert one.answer.endswith(".")
         assert ": ." not in one.answer
+        assert says_its_figures(one.claim), one.answer
         if isinstance(one.claim, OF_DRAWS) and outcomes is None:
             continue  # too many to write out; the same code as for few
         assert holds(one.claim, game, outcomes, found), f"{one.ask} {one.answer}"
@@ -367,3 +391,16 @@ def test_of_places_that_come_equally_often_none_is_picked():
             assert asked["board"].places == (1, 2)
             assert "30% each" in asked["board"].words
     assert list(of_board(boxes, Heat(tuple(values), "Comes up, of 100 draws"))) == []
+
+
+def test_the_makers_nouns_hold_in_talk_on_the_card_and_in_the_box():
+    own = [{"word": "counter", "one": "owl", "many": ""}, {"word": "square", "one": "branch", "many": "branches"}]
+    game = with_values(ALL["observatory-round"], {"house.nouns": own})
+    found = measure(game, 200)
+    card = teachers_card(game, found)
+    lines = [line for part in card.parts for line in part.lines if part.title not in ("Mind",)]
+    told = [*(f"{one.ask} {one.answer}" for one in asked_of(found)), *lines, kit(game).words]
+    for words in told:
+        assert not re.search(r"\b(counters?|squares?)\b", words, re.IGNORECASE), words
+    assert any("branch" in words for words in told)
+    assert "owls" in kit(game).words

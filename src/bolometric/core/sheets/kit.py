@@ -7,6 +7,7 @@ from math import ceil
 
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import Game
+from bolometric.core.game.house import spoken
 from bolometric.core.pieces.kinds import AnyPiece, Counters, Die, Drop, Pack, Spinner
 from bolometric.core.pieces.words import shows
 from bolometric.core.results.printed import Printed
@@ -49,7 +50,8 @@ def kit(game: Game) -> Kit:
         count = players if table.each else tables
         lines.append((count, f"{'sheets' if count > 1 else 'sheet'} “{table.title}”"))
     lines += [(tables, f"{'cards' if tables > 1 else 'card'} with the players' rules"), (1, "teacher's card")]
-    return Kit(tables, learners, tuple(lines), _cautions(game))
+    named = tuple((count, spoken(what, game.house.nouns)) for count, what in lines)
+    return Kit(tables, learners, named, _cautions(game))
 
 
 def pieces_at(game: Game) -> tuple[tuple[AnyPiece, int], ...]:

@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.aloud import capital
 from bolometric.core.game.document import Game
+from bolometric.core.game.house import spoken
 from bolometric.core.judge.faults import find_faults
 from bolometric.core.judge.kept import loses
 from bolometric.core.judge.nearby import effects
@@ -38,7 +41,8 @@ def teachers_card(game: Game, found: Measurement | None = None) -> TeachersCard:
         SheetPart("Mind", kit(game).cautions),
     ]
     asked = tuple((one.ask, one.answer) for one in asked_of(known)[:MOST_QUESTIONS])
-    return TeachersCard(game.name, tuple(part for part in parts if part.lines), asked)
+    told = (replace(part, lines=tuple(spoken(line, game.house.nouns) for line in part.lines)) for part in parts)
+    return TeachersCard(game.name, tuple(part for part in told if part.lines), asked)
 
 
 def _aim(game: Game) -> tuple[str, ...]:

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import Game
+from bolometric.core.game.house import spoken
 from bolometric.core.game.talk import Talk
 from bolometric.core.learner_work.facts import Fact
 from bolometric.core.measure.measuring import Measurement
@@ -44,8 +45,11 @@ def questions(
 
     ``times`` are how often each seat meets each fact in a game, known ``exactly`` or from games noted.
     """
-    asked = _made(game, readings, times, exactly, heat)
-    found = [TalkQuestion(key, level, ask, claim.words, claim) for key, level, ask, claim in asked]
+    nouns = game.house.nouns
+    found = [
+        TalkQuestion(key, level, spoken(ask, nouns), spoken(claim.words, nouns), claim)
+        for key, level, ask, claim in _made(game, readings, times, exactly, heat)
+    ]
     found.sort(key=lambda one: one.level)
     return edited(_fewer(found), game.talk)
 
