@@ -75,16 +75,16 @@ def practice(camera: Camera) -> None:
     page._ask(0)
     camera.wait(lambda: 0 in page._beside)
     camera.take("practice")
-    camera.open("ridge-dare", "practice")
-    view.bar.show_page(2)
-    camera.wait(lambda: "turns (exact)" in view.difficulty.pays.text())
-    camera.take("difficulty")
     camera.open("ridge-ascent", "tune")
     tuned = camera.window.late.tune.finder
     camera.window.late.tune.bar.show_page(1)
     tuned.begin.click()
     camera.wait(lambda: not tuned.lane.busy)
     camera.take("tune")
+    ladder = camera.window.late.tune.ladder
+    camera.window.late.tune.bar.show_page(3)
+    camera.wait(lambda: bool(ladder.rungs) and not ladder.lane.busy)
+    camera.take("easier-harder")
 
 
 def sheets(camera: Camera) -> None:
@@ -118,8 +118,8 @@ def room(camera: Camera) -> None:
     camera.wait(lambda: camera.window.late.logbook.telling.told is not None)
     camera.take("logbook")
     camera.window.late.logbook.close_lanes()
-    for left in ("", "-wal", "-shm"):
-        book.with_name(book.name + left).unlink(missing_ok=True)
+    for left in book.parent.glob(f"{book.stem}*"):  # with what was written beside it, and the day's backup
+        left.unlink()
 
 
 def helping(camera: Camera) -> None:

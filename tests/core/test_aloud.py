@@ -13,9 +13,10 @@ from bolometric.cli import main
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.areas.trail.cards.spec import OnCards
 from bolometric.core.conform.saying import aloud
-from bolometric.core.game.document import game_from
+from bolometric.core.game.document import game_from, with_value
 from bolometric.core.game.files import read
 from bolometric.core.pieces.kinds import Pack
+from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.knobs import knobs
 from bolometric.core.text.wrapped import wrapped
 from bolometric.core.words.aloud import players_rules
@@ -106,6 +107,29 @@ def heard(game):
 @settings(max_examples=150, deadline=None)
 @given(any_game)
 def test_nothing_that_the_measure_assumes_is_left_out_of_what_a_child_hears(game):
+    complete(game)
+
+
+@pytest.mark.parametrize("after", ["put_back", "keep_out"])
+@pytest.mark.parametrize("drawn", [1, 2])
+def test_what_becomes_of_cards_is_heard_in_every_kind_of_game(after, drawn):
+    kinds = set()
+    for game in ALL.values():
+        pack = {"kind": "pack", "cards": list(range(1, 7)), "drawn": drawn, "after": after}
+        try:
+            changed = with_value(game, "pieces", [pack])
+        except GameError:
+            continue  # such cards are not for this kind, or for this game of it
+        if game.area.uses_pieces:
+            kinds.add(game.area.kind)
+            complete(changed)
+            word = "Put the card back" if drawn == 1 else "Put the cards back"
+            assert (word in heard(changed)) == (after == "put_back")
+            assert ("Put the cards back and mix" in rules_text(changed)) == (after == "put_back")
+    assert len(kinds) > 2
+
+
+def complete(game):
     """Who starts, what is drawn, what becomes of cards, how one moves: as the readings take it."""
     said, area = heard(game), game.area
     in_turn = not area.together and game.seats.count > 1 and area.kind != "duel"

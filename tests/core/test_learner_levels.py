@@ -7,9 +7,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from bolometric.assets import demo_files
-from bolometric.core.game.document import game_from
+from bolometric.core.game.document import game_from, with_value
 from bolometric.core.game.files import read
-from bolometric.core.judge.kept import facts_met
+from bolometric.core.judge.kept import OTHER_THINGS, facts_met, loses
 from bolometric.core.judge.sound import unused
 from bolometric.core.learner_work.aims import on_aim
 from bolometric.core.learner_work.facts import ADD, MULTIPLY, fact
@@ -126,3 +126,11 @@ def test_help_is_for_what_is_worked_out_most():
     assert help_for({sums: (2.0, 2.0), products: (3.0,)}) == HELP[ADD]
     assert "place value" in help_for({fact(ADD, Fraction(1, 10), Fraction(3, 10)): (1.0,)})
     assert help_for({}) == ""
+
+
+@pytest.mark.parametrize(("make", "lost"), [("multiply", OTHER_THINGS), ("largest", OTHER_THINGS), ("add", "")])
+def test_what_is_done_with_the_numbers_stays(make, lost):
+    game = game_from({"pieces": [{}, {}]})  # without an aim nothing else would hold it
+    assert loses(game, with_value(game, "draw.make", make), fewer=True) == lost
+    smaller = with_value(game, "pieces", [{"faces": [1, 2, 3, 4]}] * 2)
+    assert loses(game, smaller, fewer=True) == ""

@@ -1,5 +1,7 @@
 """What is worth playing, what is wished for in a teacher's words, and changes that take the point of a game along."""
 
+from dataclasses import replace
+
 import numpy as np
 import pytest
 from hypothesis import given
@@ -12,17 +14,22 @@ from bolometric.core.game.fault import GOES_ON, carried_along
 from bolometric.core.game.files import read
 from bolometric.core.game.wishes import WISHES, wished
 from bolometric.core.judge.change_size import how_large, stray
+from bolometric.core.judge.cures import Cures
 from bolometric.core.judge.difficulty import difficulty_of
 from bolometric.core.judge.faults import find_faults
 from bolometric.core.judge.kept import loses
 from bolometric.core.judge.nearby import changes
 from bolometric.core.judge.worth import ENDS, worth, worth_words
+from bolometric.core.learner_work.aims import Aim
 from bolometric.core.measure.measuring import measure, measure_exactly
 from bolometric.core.results.readings import Reading, exact_value
+from bolometric.core.tuning.composing import compose
 from bolometric.core.tuning.find import wanted_of
 from bolometric.core.tuning.looking import look
+from bolometric.core.tuning.offering import rank
 from bolometric.core.tuning.recipes import Space
 from bolometric.core.tuning.space import differences
+from bolometric.core.tuning.wanted import Wanted
 
 PATHS = {path.name.removesuffix(".bolo.json"): path for path in demo_files()}
 part = st.floats(0, 1)
@@ -185,3 +192,33 @@ def test_a_cure_that_loses_something_comes_last_and_says_what():
     assert not all(words for words, _ in some)
     for words, also in some:
         assert words in also
+
+
+def test_whatever_loses_something_is_told_after_what_does_not(monkeypatch):
+    game = game_from({"pieces": [{}, {}], "area": {"length": 20, "squares": SQUARES}})
+    now = measure_exactly(game).readings["minutes"].mean
+
+    def found():
+        longer = Cures(measure_exactly(game), 1e9, "minutes")
+        return longer.find(
+            lambda one: (one.readings["minutes"].mean or 0.0) > 1.1 * now,
+            lambda one: -(one.readings["minutes"].mean or 0.0),
+        )
+
+    first, *others = (one.path for one in found())
+    monkeypatch.setattr(Cures, "_lost", lambda self, change: "its point" if change.path == first else "")
+    told = found()
+    assert [one.path for one in told][: len(others)] == others
+    assert [("its point" in one.also) for one in told] == [one.path == first for one in told]
+
+
+def test_of_games_that_suit_equally_the_one_worth_playing_comes_first():
+    found = next(one for one in compose(Wanted((Aim(kind="bonds", upto=10),), 2, (), (4, 8))) if not one.against)
+    better, worse = (
+        replace(found, readings={**found.readings, **{key: exact_value(ends[which]) for key, ends in ENDS.items()}})
+        for which in (1, 0)
+    )
+    assert rank(better) >= rank(found) >= rank(worse)
+    assert rank(better) > rank(worse)
+    assert rank(replace(worse, suits=1.0)) > rank(replace(better, suits=0.5))  # what was asked comes before
+    assert rank(worse) > rank(replace(better, against="Something."))

@@ -6,6 +6,10 @@ from PySide6.QtCore import Qt
 from bolometric.core.areas.shelf import starters
 from bolometric.core.game.files import read
 from bolometric.core.judge.suits import targets_of
+from bolometric.core.learner_work.aims import Aim
+from bolometric.core.tuning.composing import compose
+from bolometric.core.tuning.offering import ordered
+from bolometric.core.tuning.wanted import Wanted
 from bolometric.desk.parts.charts.step_bar import StepBar
 
 
@@ -320,3 +324,21 @@ def test_suiting_can_be_stopped_and_what_was_found_stays(qtbot, window):
     assert "Cancelled" in page.told.text()
     assert page.offers.games.count() > 0
     assert page.offers.begin.isEnabled()
+
+
+def test_while_games_come_the_best_is_in_front_until_another_is_chosen(qtbot, window):
+    window.help.show_begin()
+    page = window.shelves.begin
+    wanted = Wanted((Aim(kind="bonds", upto=10),), 2, (), (4.0, 8.0))
+    found = [one for one in compose(wanted) if not one.against]
+    offers = page.offers
+    offers.clear()
+    for one in found[:2]:
+        offers.add(one, window.colours)
+        assert offers.games.currentRow() == 0
+    offers.games.setCurrentRow(1)
+    chosen = offers.games.offer(1).game
+    for one in found[2:]:
+        offers.add(one, window.colours)
+        assert offers.games.offer(offers.games.currentRow()).game == chosen
+    assert [offers.games.offer(row).game for row in range(offers.games.count())] == [one.game for one in ordered(found)]

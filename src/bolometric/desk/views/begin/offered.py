@@ -41,28 +41,34 @@ class OfferedGames(QWidget):
         column.setContentsMargins(0, 4, 0, 0)
         column.addWidget(self.games, 1)
         column.addLayout(row)
+        self._filling = self._touched = False
         self.games.itemActivated.connect(lambda _: self._hand_on(self.chosen))
+        self.games.currentRowChanged.connect(lambda _: self._touch())
         self._show_buttons()
 
     def clear(self) -> None:
         """Nothing has been made yet."""
-        self.found = []
+        self.found, self._touched = [], False
         self.show_found(LIGHT)
 
     def add(self, one: Composed, colours: Palette) -> None:
-        """One more; the one that is in front stays so."""
+        """One more; the one that was put in front stays so, else it is the best."""
         self.found.append(one)
         if not one.against:
             self.show_found(colours)
 
     def show_found(self, colours: Palette) -> None:
         """Show what there is, the best first."""
-        front = self._front
+        front = self._front if self._touched else None
         best = ordered(self.found)
+        self._filling = True
         self.games.show_offers([_offer(one) for one in best], colours)
-        if front is not None:
-            self.games.setCurrentRow([one.game for one in best].index(front.game))
+        self.games.setCurrentRow(0 if front is None else [one.game for one in best].index(front.game))
+        self._filling = False
         self._show_buttons()
+
+    def _touch(self) -> None:
+        self._touched = self._touched or not self._filling
 
     @property
     def told(self) -> str:
