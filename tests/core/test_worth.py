@@ -23,6 +23,7 @@ from bolometric.core.judge.worth import ENDS, worth, worth_words
 from bolometric.core.learner_work.aims import Aim
 from bolometric.core.measure.measuring import measure, measure_exactly
 from bolometric.core.results.readings import Reading, exact_value
+from bolometric.core.settings.errors import GameError
 from bolometric.core.tuning.composing import compose
 from bolometric.core.tuning.find import wanted_of
 from bolometric.core.tuning.looking import look
@@ -222,3 +223,18 @@ def test_of_games_that_suit_equally_the_one_worth_playing_comes_first():
     assert rank(better) > rank(worse)
     assert rank(replace(worse, suits=1.0)) > rank(replace(better, suits=0.5))  # what was asked comes before
     assert rank(worse) > rank(replace(better, against="Something."))
+
+
+def test_a_wish_alone_is_a_brief():
+    assert [one["reading"] for one in wanted_of({}, {"luck": "luck"}).brief["targets"]] == ["choice"]
+    with pytest.raises(GameError, match="no target"):
+        wanted_of({}, {"luck": None})
+
+
+def test_how_many_facts_of_the_aim_are_met_is_counted_in_games():
+    """The card's figure, against games noted anew."""
+    wanted = Wanted((Aim(kind="adding", upto=12),), 2, (), (6, 10))
+    for found in [one for one in compose(wanted) if not one.against][:4]:
+        noted = measure(found.game, 3_000, seed=11).readings["aim_variety"].mean
+        assert abs(found.covered[0] - noted) <= 0.08 * noted + 1.5
+        assert found.covered[0] <= found.covered[1]

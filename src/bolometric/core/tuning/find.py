@@ -45,7 +45,8 @@ def wanted_of(brief: Mapping[str, Any], wishes: Wishes = MappingProxyType({})) -
     said = checked.brief
     asked = {key: given[key] for key in ("first_seat_edge", "setbacks", "targets", "group") if given.get(key)}
     minutes = None if "minutes" not in given or said.minutes is None else (said.minutes.low, said.minutes.high)
-    if minutes is None and not given.get("aim") and not asked:
+    targets = [*said.targets, *(wished(about, key) for about, key in wishes.items() if key)]
+    if minutes is None and not given.get("aim") and not asked and not targets:
         raise GameError("The brief has no target: name one, such as the minutes it should last.", "brief")
     pieces: tuple[AnyPiece, ...] = ()
     draw = None
@@ -53,7 +54,6 @@ def wanted_of(brief: Mapping[str, Any], wishes: Wishes = MappingProxyType({})) -
         whole = game_from({"pieces": brief["pieces"], **({"draw": brief["draw"]} if "draw" in brief else {})})
         pieces, draw = whole.pieces, whole.draw if "draw" in brief else None
     fluency = checked.seats.fluency if seats.get("fluency") else ()
-    targets = [*said.targets, *(wished(about, key) for about, key in wishes.items() if key)]
     if fluency and given.get("aim") and not any(one.reading == "first_try" for one in targets):
         targets.append(wished("sums", USUAL_SUMS))
     if targets:

@@ -10,7 +10,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from contextlib import suppress
 from dataclasses import dataclass, replace
-from math import inf, log
+from math import hypot, inf, log
 
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import Game, with_value
@@ -23,7 +23,7 @@ from bolometric.core.learner_work.help import help_for
 from bolometric.core.measure.measuring import measure_exactly, runs_of
 from bolometric.core.pieces.kinds import AnyPiece
 from bolometric.core.pieces.sizes import other_size
-from bolometric.core.results.readings import Reading
+from bolometric.core.results.readings import Reading, exact_value
 from bolometric.core.results.show import certainty, show
 from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.settings.errors import GameError
@@ -104,8 +104,13 @@ def _looked(game: Game, seed: int) -> Level | None:
     thinking, decided, right = (found.get(key) for key in ("thinking_seconds", "decisions", "first_try"))
     if thinking is None or thinking.mean is None or right is None or right.mean is None:
         return None
-    deciding = 0.0 if decided is None else (decided.mean or 0.0) * float((game.seats.profile(0) or USUAL).choice)
-    seconds = replace(thinking, mean=max(thinking.mean - deciding, 0.0))
+    a_choice = float((game.seats.profile(0) or USUAL).choice)
+    decided = decided or exact_value(0.0)
+    seconds = Reading(
+        "exact" if (thinking.method, decided.method) == ("exact", "exact") else "simulated",
+        max(thinking.mean - (decided.mean or 0.0) * a_choice, 0.0),
+        stderr=hypot(thinking.stderr, decided.stderr * a_choice),
+    )
     return Level("", game, seconds, right, ()) if seconds.mean else None
 
 

@@ -118,7 +118,11 @@ def judged(starter: Starter, game: Game, draw: AimedDraw | None, most: int, want
     readings = _played_too(game, readings, seed)
     parts = met_by(game, readings, seed)
     whole = suits(parts)
-    return replace(found, readings=readings, parts=parts, suits=1.0 if whole is None else whole)
+    counted = readings.get("aim_variety")
+    if counted is not None and counted.mean is not None:
+        met = max(1, min(round(counted.mean), there))  # as it was counted, where it was only reckoned before
+    covered = (min(met, there), there)
+    return replace(found, readings=readings, parts=parts, covered=covered, suits=1.0 if whole is None else whole)
 
 
 def _played_too(game: Game, readings: dict[str, Reading], seed: int) -> dict[str, Reading]:
