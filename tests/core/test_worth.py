@@ -30,6 +30,8 @@ from bolometric.core.tuning.looking import look
 from bolometric.core.tuning.offering import rank
 from bolometric.core.tuning.recipes import Space
 from bolometric.core.tuning.space import differences
+from bolometric.core.tuning.sweep import sweep, swept
+from bolometric.core.tuning.telling import points_plain, points_text
 from bolometric.core.tuning.wanted import Wanted
 
 PATHS = {path.name.removesuffix(".bolo.json"): path for path in demo_files()}
@@ -238,3 +240,14 @@ def test_how_many_facts_of_the_aim_are_met_is_counted_in_games():
         noted = measure(found.game, 3_000, seed=11).readings["aim_variety"].mean
         assert abs(found.covered[0] - noted) <= 0.08 * noted + 1.5
         assert found.covered[0] <= found.covered[1]
+
+
+def test_a_sweep_says_where_what_the_game_is_for_is_lost():
+    game = game_from({"pieces": [{}, {}], "area": {"length": 20, "squares": SQUARES}})
+    asked = [swept(game, "area.length=20..60:10")]
+    points = list(sweep(game, asked, runs=60))
+    assert [point.lost for point in points] == [loses(game, point.game) for point in points]
+    assert [bool(point.lost) for point in points] == [False, True, True, True, True]
+    told = points_text(asked, points)
+    assert f"lost at 30; 40; 50; 60: {points[1].lost}." in told
+    assert [("lost" in one) for one in points_plain(asked, points)["points"]] == [bool(point.lost) for point in points]

@@ -9,6 +9,7 @@ from functools import partial
 from itertools import product
 
 from bolometric.core.game.document import Game, with_values
+from bolometric.core.judge.kept import loses
 from bolometric.core.judge.suits import AS_SET, as_measured
 from bolometric.core.measure.measuring import measure_exactly, runs_of
 from bolometric.core.results.kinds import READINGS
@@ -42,6 +43,8 @@ class Point:
     """None if it can't be."""
     readings: dict[str, Reading]
     trouble: str = ""
+    lost: str = ""
+    """What of its point the game that is gone through has lost here; nothing where it keeps it."""
 
 
 def swept(game: Game, text: str) -> Swept:
@@ -117,4 +120,4 @@ def _point(
     except GameError as error:
         return Point(values, None, {}, error.sentence)
     both = joined(tally.readings(), exact)
-    return Point(values, made, {key: both[key] for key in READINGS if key in both})
+    return Point(values, made, {key: both[key] for key in READINGS if key in both}, lost=loses(game, made))

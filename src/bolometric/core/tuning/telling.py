@@ -96,6 +96,7 @@ def points_plain(knobs: Sequence[Swept], points: Sequence[Point]) -> dict[str, o
                 "values": list(point.values),
                 "readings": {key: reading.plain() for key, reading in point.readings.items()},
                 **({"trouble": point.trouble} if point.trouble else {}),
+                **({"lost": point.lost} if point.lost else {}),
             }
             for point in points
         ],
@@ -109,7 +110,12 @@ def points_text(knobs: Sequence[Swept], points: Sequence[Point]) -> str:
     for point in points:
         shown = [show(key, point.readings[key].mean) if key in point.readings else "–" for key in keys]
         rows.append((*map(str, point.values), *shown))
-    return "\n".join(table(rows))
+    lost: dict[str, list[str]] = {}
+    for point in points:
+        if point.lost:
+            lost.setdefault(point.lost, []).append(", ".join(map(str, point.values)))
+    notes = [f"What the game is for is lost at {'; '.join(some)}: {what}." for what, some in lost.items()]
+    return "\n".join([*table(rows), *([""] if notes else []), *notes])
 
 
 def points_csv(knobs: Sequence[Swept], points: Sequence[Point]) -> str:

@@ -217,7 +217,7 @@ class SweepPage(QWidget):
                 if point is None or mean is None:
                     cells.append(Cell("" if point is None else "–", None, number=number))
                     continue
-                met = band is not None and off_by(band, point.readings[key]) == 0
+                met = band is not None and off_by(band, point.readings[key]) == 0 and not point.lost
                 warmth = (mean - low) / (high - low) if high > low else 0.5
                 cells.append(Cell(show(key, mean).split(" ")[0], warmth, wanted=met, number=number))
             rows.append(cells)
@@ -275,7 +275,8 @@ class SweepPage(QWidget):
         lines = "Green lines are the target; grey ones twice the error."
         if len(self.swept) > 1:
             lines = "Blue rings are within the target; a click chooses a game." if self._band else ""
-        self.told.setText(f"{self._name(point)}: {READINGS[key].label} {known}. {lines}")
+        lost = f" What the game is for is lost: {point.lost}." if point.lost else ""
+        self.told.setText(f"{self._name(point)}: {READINGS[key].label} {known}.{lost} {lines}")
 
     def _take(self) -> None:
         at = self.which.currentIndex()
