@@ -19,6 +19,7 @@ from bolometric.core.learner_work.facts import fact
 from bolometric.core.measure.measuring import measure, measure_exactly
 from bolometric.core.results.board import Heat
 from bolometric.core.results.readings import Reading, exact_value
+from bolometric.core.settings.errors import GameError
 from bolometric.core.sheets.kit import kit
 from bolometric.core.sheets.teacher import teachers_card
 from bolometric.core.text.figures import minus
@@ -404,3 +405,32 @@ def test_the_makers_nouns_hold_in_talk_on_the_card_and_in_the_box():
         assert not re.search(r"\b(counters?|squares?)\b", words, re.IGNORECASE), words
     assert any("branch" in words for words in told)
     assert "owls" in kit(game).words
+
+
+OTHERS = {
+    "a pack": [{"kind": "pack", "cards": [1, 2, 2, 5, 7]}],
+    "two cards": [{"kind": "pack", "cards": [0, 3, 4, 6], "drawn": 2}],
+    "cards that stay out": [{"kind": "pack", "cards": [1, 1, 2, 6], "after": "keep_out"}, {"faces": [1, 3]}],
+    "a spinner": [{"kind": "spinner", "sectors": [{"value": 2, "angle": 90}, {"value": 5, "angle": 270}]}, {}],
+    "counters": [{"kind": "counters", "count": 4}, {"faces": [1, 2, 3]}],
+    "tenths": [{"faces": ["0.1", "0.2", "0.5"]}, {"faces": ["0.3", "0.4", "0.8"]}],
+    "below nought": [{"faces": [-2, -1, 3]}, {"faces": [0, 4]}],
+}
+
+
+@pytest.mark.parametrize("make", ["add", "multiply"])
+@pytest.mark.parametrize("pieces", OTHERS)
+def test_every_claim_holds_with_other_pieces_and_other_ways_to_make_a_number(pieces, make):
+    kinds = {}
+    for game in ALL.values():
+        kinds.setdefault(type(game.area), game)
+    tried = 0
+    for game in kinds.values():
+        try:
+            changed = with_values(game, {"pieces": OTHERS[pieces], "draw.make": make})
+        except GameError:
+            continue  # they are not for this kind
+        if game.area.uses_pieces:
+            tried += 1
+            check(changed, 40)
+    assert tried
