@@ -17,7 +17,7 @@ import os
 os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
 
 __version__ = "0.11.0"
-RELEASED = "2026-11-28"
+RELEASED = "2026-11-29"
 """The day of this version, as the changelog has it."""
 
 __all__ = (
