@@ -118,8 +118,6 @@ def room(camera: Camera) -> None:
     camera.wait(lambda: camera.window.late.logbook.telling.told is not None)
     camera.take("logbook")
     camera.window.late.logbook.close_lanes()
-    for left in book.parent.glob(f"{book.stem}*"):  # with what was written beside it, and the day's backup
-        left.unlink()
 
 
 def helping(camera: Camera) -> None:
@@ -223,6 +221,8 @@ def main(folder: Path) -> None:
         helping(camera)
         window.close()
         window.keeper.close()
+        for left in folder.parent.glob(".pictured*"):  # the made-up book, what was written beside it, and its backup
+            left.unlink()
         for_the_book(folder)
 
 

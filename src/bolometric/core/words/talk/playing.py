@@ -26,7 +26,8 @@ def of_play(game: Game, readings: Mapping[str, Reading]) -> Iterator[Asked]:
         ask = f"How many {game.area.paced_by[1]} do you think a whole game takes?"
         yield "length", HARD, ask, HowMuch(unit, lasting)
     edge = readings.get("first_seat_edge")
-    if edge is not None and edge.mean is not None and game.seats.count > 1 and between_equals(game) is not None:
+    in_turn = game.seats.count > 1 and not game.area.together  # where all take each turn together nobody goes first
+    if edge is not None and edge.mean is not None and in_turn and between_equals(game) is not None:
         shows = abs(edge.mean) > max(FELT, SURE * edge.stderr)
         side = (1 if edge.mean > 0 else -1) if shows else 0
         yield "first", MIDDLING, "Is it better to go first?", FirstGains(side, edge)

@@ -34,7 +34,7 @@ def of_sums(times: Mapping[Fact, tuple[float, ...]], exactly: bool) -> Iterator[
         yield "usual", level, ask, Worked(usual, _result(usual), times=sums[usual] if exactly else None)
     ways = {one: strategy(one) for one in sums if one != usual and one.does != known.COMPARE}
     hard = max(ways, key=lambda one: (bool(ways[one]), timing(one, USUAL).seconds, str(one)), default=None)
-    if hard is not None:
+    if hard is not None and (ways[hard] or timing(hard, USUAL).seconds > QUICK):
         yield "hardest", HARD, f"How would you work out {hard.words}?", Worked(hard, _result(hard), ways[hard])
     if usual.does == known.ADD and sums[usual] >= RARE:
         same = [one for one in sums if one.does == known.ADD and one != usual and _result(one) == _result(usual)]

@@ -267,5 +267,7 @@ class LadderPage(QWidget):
 
 def _level_offer(one: Level) -> Offer:
     """A version for learners, as a card."""
-    lines = ("; ".join(one.changes) or "The game as it is.", one.help and f"It also says: “{one.help}”")
-    return Offer(one.game, f"{capital(one.level)}: {level_words(one)}", tuple(filter(None, lines)))
+    changes = "; ".join(one.changes) or "The game as it is."
+    lines = (changes, one.help and f"It also says: “{one.help}”", f"{capital(level_words(one))}.")
+    title = f"{capital(one.level)}: {show('first_try', one.right.mean)} right at the first try"
+    return Offer(one.game, title, tuple(filter(None, lines)))
