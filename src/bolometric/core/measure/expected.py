@@ -76,9 +76,13 @@ def _sums(game: Game, done: tuple[tuple[Done, ...], ...]) -> tuple[float, float]
     sums = right = 0.0
     for seat, parts in enumerate(done):
         who = game.seats.profile(seat) or USUAL
+        by_ways: dict[int, tuple[float, float, float]] = {}  # tasks that begin with the same draw share its ways
         for times, task in parts:
-            checkpoint()
-            some, some_right, any_right = _rightly(task.ways, who)
+            known = by_ways.get(id(task.ways))
+            if known is None:
+                checkpoint()
+                known = by_ways[id(task.ways)] = _rightly(task.ways, who)
+            some, some_right, any_right = known
             if any(one.counted for one in task.then):
                 sums, right = sums + times, right + times * any_right * _right(task.then, who)
             else:
