@@ -11,7 +11,7 @@ LEADER, LAST_LEADER, SINCE, CHANGES, TOLD, BEFORE = 0, 1, 2, 3, 4, 5
 lead went to another seat than the one that had it before; how often who is ahead changed; and the first entry of who
 was so before (:func:`led_at`)."""
 KEPT_CHANGES = 256
-"""Of these changes the last are kept: more in half a game than that is a game of thousands of turns."""
+"""Of these changes the last are kept, a power of two: more in half a game than that is a game of thousands of turns."""
 ACCOUNT = BEFORE + KEPT_CHANGES
 """Entries of an account in all."""
 SEATS = 64
@@ -21,7 +21,7 @@ SEATS = 64
 @inner
 def keep_lead(account, told, since, ahead):  # type: ignore[no-untyped-def]
     """Write down who is ahead since a turn, as the change with this number; the same one may be written again."""
-    account[BEFORE + told % KEPT_CHANGES] = since * SEATS + ahead + 1
+    account[BEFORE + (told & (KEPT_CHANGES - 1))] = since * SEATS + ahead + 1
 
 
 @inner
@@ -60,7 +60,7 @@ def note_lead(account, ahead, turn):  # type: ignore[no-untyped-def]
 def led_at(account, told, turn):  # type: ignore[no-untyped-def]
     """The seat that was ahead alone after a turn, or -1; of ``told`` changes the last are looked through first."""
     for back in range(min(told + 1, KEPT_CHANGES)):
-        change = account[BEFORE + (told - back) % KEPT_CHANGES]
+        change = account[BEFORE + ((told - back) & (KEPT_CHANGES - 1))]
         if change // SEATS <= turn:
             return change % SEATS - 1
     return -1
