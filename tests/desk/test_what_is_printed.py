@@ -303,3 +303,10 @@ def printed_text(contents, pages):
     """All that is written on some pages, read back from the PDF."""
     made = pypdf.PdfReader(io.BytesIO(pdf(pages, paper_of(contents))))
     return " ".join(page.extract_text().replace("\t", " ").replace("\n", " ") for page in made.pages)
+
+
+def test_a_die_that_is_printed_as_a_spinner_needs_a_paper_clip_too():
+    """No solid has seven equal sides to fold, so a spinner takes its place."""
+    for faces, spun in ((6, False), (7, True)):
+        game = game_from({"pieces": [{"faces": list(range(1, faces + 1))}] * 2, "printing": {"learners": 2}})
+        assert ((2, "paper clips and pencils, to spin with") in kit(game).lines) == spun

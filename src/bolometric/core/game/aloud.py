@@ -128,10 +128,10 @@ MAKES = {
 
 def drawn(game: Game) -> tuple[str, ...]:
     """A draw, and what is made of it."""
-    return said(f"{capital(act(game))}.", makes(game), *kept_out(game))
+    return said(f"{capital(act(game))}.", makes(game), *cards_after(game))
 
 
-def kept_out(game: Game, anybody: bool = False) -> tuple[str, ...]:
+def cards_after(game: Game, anybody: bool = False) -> tuple[str, ...]:
     """What becomes of the cards that were drawn; ``anybody`` if some player has cards that are not put back."""
     if anybody or remembers(game.pieces):
         return ("Keep the cards out until too few are left. Then shuffle them all.",)
@@ -143,7 +143,7 @@ def kept_out(game: Game, anybody: bool = False) -> tuple[str, ...]:
 
 def called(game: Game) -> tuple[str, ...]:
     """A draw that one player makes for all."""
-    return said(f"The caller {rolls(game)} for everybody.", makes(game), *kept_out(game))
+    return said(f"The caller {rolls(game)} for everybody.", makes(game), *cards_after(game))
 
 
 def starts(game: Game) -> str:

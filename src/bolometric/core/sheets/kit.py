@@ -39,9 +39,9 @@ def kit(game: Game) -> Kit:
     if printed.tiles:
         lines.append((tables, f"{'sets' if tables > 1 else 'set'} of tiles {printed.tiles[0]} to {printed.tiles[-1]}"))
     lines += _pieces(game, tables)
-    spun = [number for number, what in lines if what.startswith("spinner")]
+    spun = tables * sum(count for piece, count in pieces_at(game) if _is_spun(piece))
     if spun:
-        lines.append((sum(spun), "paper clips and pencils, to spin with" if sum(spun) > 1 else "paper clip and pencil"))
+        lines.append((spun, "paper clips and pencils, to spin with" if spun > 1 else "paper clip and pencil"))
     for pack in getattr(game.area, "packs", ()):
         lines.append((tables, f"{'packs' if tables > 1 else 'pack'} of question cards “{pack.name}”"))
     if printed.counters:
@@ -79,6 +79,11 @@ def _counted(piece: AnyPiece, number: int) -> tuple[int, str]:
             return number * piece.count, "two-sided counters"
         case Drop():
             return number, f"{'counters' if several else 'counter'} to drop on a chart ({shows(piece)})"
+
+
+def _is_spun(piece: AnyPiece) -> bool:
+    """Whether it is a spinner, or a die that is printed as one since no solid fits it."""
+    return isinstance(piece, Spinner) or (isinstance(piece, Die) and solid_for(len(piece.faces)) is None)
 
 
 def _cautions(game: Game) -> tuple[str, ...]:

@@ -24,11 +24,7 @@ def readings_text(found: Measurement) -> str:
         if _means_nothing(found.exact.game, key, reading):
             continue
         spread = [_bare(show(key, value)) for value in (reading.sd, reading.p10, reading.p50, reading.p90)]
-        sure = (
-            "exact"
-            if reading.method == "exact"
-            else certainty(key, reading).removeprefix("simulated ").replace("less than ", "<")
-        )
+        sure = certainty(key, reading).removeprefix("simulated ").replace("less than ", "<")
         rows.append((READINGS[key].label, headline(key, reading), *spread, _bare(sure)))
     never = found.readings["turns"].never
     played = any(reading.method != "exact" for reading in found.readings.values())

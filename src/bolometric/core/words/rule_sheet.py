@@ -244,7 +244,7 @@ def _made(game: Game) -> list[str | Span]:
     return [Span(at.knob.words(make), at.path)]
 
 
-def _kept_out(game: Game) -> str:
+def _cards_after(game: Game) -> str:
     if remembers(game.pieces):
         return " Cards stay out until too few are left; then shuffle them all again."
     return " Put the cards back and mix." if any(isinstance(piece, Pack) for piece in game.pieces) else ""
@@ -270,7 +270,7 @@ def _each_turn(game: Game) -> Section:
     return Section(
         "Each turn",
         (
-            sentences(f"{said[:1].upper()}{said[1:]}", *made, ".", _kept_out(game), " ", *moved),
+            sentences(f"{said[:1].upper()}{said[1:]}", *made, ".", _cards_after(game), " ", *moved),
             sentences(*rules[1:]),
         ),
     )

@@ -233,9 +233,9 @@ class LateViews(QObject):
         from bolometric.core.results.readings import joined
 
         readings = joined(played.readings if played else {}, exact.readings if exact else {})
-        known = exact.facts if exact else None
+        times, heat = exact.facts if exact else None, exact.heat if exact else None
         noted = played.practice.facts if played and played.practice else {}
-        return questions(self._game(), readings, known or noted, known is not None, exact.heat if exact else None)
+        return questions(self._game(), readings, noted if times is None else times, times is not None, heat)
 
     def show_game(self, colours: Palette) -> None:
         """The game is another one; nothing is known of it yet."""

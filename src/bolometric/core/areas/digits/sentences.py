@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from bolometric.core.areas.digits.rules import PLACES
 from bolometric.core.areas.digits.spec import Digits
-from bolometric.core.game.aloud import Aloud, act, capital, drawn, kept_out, rolls, said, share, verb
+from bolometric.core.game.aloud import Aloud, act, capital, cards_after, drawn, rolls, said, share, verb
 from bolometric.core.game.contract import Words
 from bolometric.core.game.document import Game
 from bolometric.core.game.setting_words import choice
@@ -92,9 +92,9 @@ def _turn(game: Game) -> tuple[str, ...]:
             made = (f"{capital(verb(game))} {number(digits)} digits.",)
         away = "Throw one digit away." if spare else ""
         return (*made, away, "Write them in your columns, in any order you like.")
-    draw = (f"One player {rolls(game)} for everybody.", *kept_out(game)) if for_all else drawn(game)
+    draw = (f"One player {rolls(game)} for everybody.", *cards_after(game)) if for_all else drawn(game)
     if not for_all and not alone:
-        draw = (f"All {act(game)}, each for themselves.", *kept_out(game))
+        draw = (f"All {act(game)}, each for themselves.", *cards_after(game))
     away = "One digit you may throw away." if spare else ""
     return (
         *draw,

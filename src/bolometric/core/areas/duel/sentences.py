@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from bolometric.core.areas.duel.spec import Duel
-from bolometric.core.game.aloud import Aloud, act, kept_out, makes, rounds, said, share, verb
+from bolometric.core.game.aloud import Aloud, act, cards_after, makes, rounds, said, share, verb
 from bolometric.core.game.contract import Words
 from bolometric.core.game.document import Game
 from bolometric.core.game.setting_words import choice
@@ -84,7 +84,7 @@ def aloud(game: Game) -> Aloud:
         own = ["There is one pack for everybody."]
     turn = (
         *draw,
-        *kept_out(game, keeps),
+        *cards_after(game, keeps),
         f"The {'largest' if area.takes == 'higher' else 'smallest'} number gets a point.",
         ties,
     )

@@ -73,11 +73,8 @@ class WantedForm(QWidget):
         self.add, self.clear = QComboBox(), QPushButton("None of these")
         self.at_hand, self.trouble = Label(ANY, objectName="hint", wordWrap=True), Label(objectName="trouble")
         self._offer_pieces()
-        for chooser in (
-            self.add,
-            self.who,
-            *self.wishes.values(),
-        ):  # what they offer is long; the page is not to be wider for it
+        # What they offer is long; the page is not to be wider for it.
+        for chooser in (self.add, self.who, *self.wishes.values()):
             chooser.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
             chooser.setMinimumContentsLength(20)
             chooser.view().setMinimumWidth(chooser.view().sizeHintForColumn(0) + 30)
