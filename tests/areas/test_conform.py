@@ -14,8 +14,8 @@ from bolometric.core.conform.__main__ import main
 from bolometric.core.conform.every import CHECKS, ENTRY_CHECKS, entries_of, games_of, wrong_with
 from bolometric.core.game.aloud import Aloud
 from bolometric.core.game.document import Game
-from bolometric.core.game.entry import Starter
 from bolometric.core.game.fault import Fault
+from bolometric.core.game.starters import Starter
 from bolometric.core.game.talk import OwnQuestion, Talk
 from bolometric.core.measure.measuring import measure
 from bolometric.core.results.board import Heat

@@ -11,8 +11,7 @@ from hypothesis import strategies as st
 
 from bolometric.core.areas.grid.area import hopeless
 from bolometric.core.areas.grid.faults import FAULTS
-from bolometric.core.areas.grid.lines import can_be_completed, lines_of
-from bolometric.core.areas.grid.rules import BLOCKS, NEAR, WINS, claims_of, counted, liked
+from bolometric.core.areas.grid.rules import BLOCKS, NEAR, WINS, can_be_completed, claims_of, counted, liked, lines_of
 from bolometric.core.game.document import game_from
 from bolometric.core.measure.measuring import measure, runs_of
 from bolometric.core.number_making.made import numbers_from

@@ -18,8 +18,9 @@ from bolometric.core.game.aloud import Aloud, drawn
 from bolometric.core.game.area_part import AreaPart
 from bolometric.core.game.contract import Area, Board, ByHand, Faults, Measured, Words
 from bolometric.core.game.document import Game
-from bolometric.core.game.entry import Entry, Starter
+from bolometric.core.game.entry import Entry
 from bolometric.core.game.fault import Fault, change, cures
+from bolometric.core.game.starters import starters_of
 from bolometric.core.learner_work.trace import Book
 from bolometric.core.results.batch import NO_WINNER, Batch, Player
 from bolometric.core.results.board import Cells, Heat
@@ -154,9 +155,5 @@ def _load() -> Area[OnLedger, int]:
     )
 
 
-def _starters() -> tuple[Starter, ...]:
-    return (Starter("Write down every total", Game(name="Sky page", area=Ledger(kind="ledger"))),)
-
-
 DIFFERENT = ReadingKind("different", "Different totals", "count", "how many different totals come up", different)
-LEDGER = Entry(Ledger, _load, _starters, readings=(DIFFERENT,))
+LEDGER = Entry(Ledger, _load, starters_of(Ledger), readings=(DIFFERENT,))

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from bolometric.core.areas.catalogue import AREAS
-from bolometric.core.game.entry import Starter
+from bolometric.core.game.starters import Starter
 
 
 def starters() -> tuple[Starter, ...]:

@@ -5,31 +5,21 @@ What it does is behind :attr:`Entry.load`, so that a window is up before anythin
 
 from __future__ import annotations
 
-import sys
-from collections.abc import Callable, Hashable, Iterator
+from collections.abc import Callable, Hashable
 from dataclasses import dataclass
 from pathlib import Path
 from typing import TYPE_CHECKING, Any, Generic, TypeAlias, TypeVar
 
 from bolometric.core.game.area_part import AreaPart
+from bolometric.core.game.starters import Starter, beside
 from bolometric.core.results.kinds import ReadingKind, declare
 
 if TYPE_CHECKING:
     from bolometric.core.game.contract import Area
-    from bolometric.core.game.document import Game
     from bolometric.core.results.standing import Standing
 
 S = TypeVar("S", bound="Standing")
 K = TypeVar("K", bound=Hashable)
-
-
-@dataclass(frozen=True, slots=True)
-class Starter:
-    """A game to begin with."""
-
-    words: str
-    """What the menu calls it."""
-    game: Game
 
 
 def _no_starters() -> tuple[Starter, ...]:
@@ -44,15 +34,13 @@ class Entry(Generic[S, K]):
     load: Callable[[], Area[S, K]]
     starters: Callable[[], tuple[Starter, ...]] = _no_starters
     """Games to begin with."""
-    warm: Callable[[], Iterator[Game]] | None = None
-    """Further games that between them reach every compiled loop; the starters are taken without being named."""
     readings: tuple[ReadingKind, ...] = ()
     """Readings of its own, estimated from what its batches count under ``own``."""
 
     @property
     def page(self) -> Path:
         """Where its pages of the handbook are: one for the kind, one for each reading of its own."""
-        return Path(str(sys.modules[self.kind.__module__].__file__)).with_name("page.md")
+        return beside(self.kind, "page.md")
 
     def __post_init__(self) -> None:
         for reading in self.readings:

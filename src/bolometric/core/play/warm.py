@@ -19,6 +19,7 @@ from bolometric.core.game.document import Game, with_value
 from bolometric.core.game.entry import AnyEntry
 from bolometric.core.game.files import from_text
 from bolometric.core.game.seats import Choosing
+from bolometric.core.game.starters import further_of
 from bolometric.core.measure.measuring import in_style, measure
 from bolometric.core.pieces.kinds import Pack
 from bolometric.core.play.rehearsal import rehearse
@@ -35,9 +36,7 @@ Asked = Callable[[], "Game | None"]
 
 def games(entry: AnyEntry) -> Iterator[Game]:
     """Games of an area that between them reach all its compiled loops."""
-    given = [starter.game for starter in entry.starters()]
-    given += entry.warm() if entry.warm is not None else ()
-    for game in given:
+    for game in (*(starter.game for starter in entry.starters()), *further_of(entry.kind)):
         yield game
         with suppress(GameError):  # some need other numbers
             yield with_value(game, "pieces", (KEPT,))

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from bolometric.core.areas.shelf import starters
 from bolometric.core.game.document import Game
-from bolometric.core.game.entry import Starter
+from bolometric.core.game.starters import Starter
 from bolometric.core.tuning.aimed_draws import subsets
 from bolometric.core.tuning.wanted import Wanted, as_wanted, playable
 

@@ -14,8 +14,8 @@ from math import inf, isfinite, log
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.areas.shelf import starters
 from bolometric.core.game.document import Game, with_value, with_values
-from bolometric.core.game.entry import Starter
 from bolometric.core.game.fault import carried_along
+from bolometric.core.game.starters import Starter
 from bolometric.core.measure.measuring import measure_exactly, runs_of
 from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.settings.errors import GameError

@@ -13,7 +13,7 @@ from math import exp
 
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Game
-from bolometric.core.game.entry import Starter
+from bolometric.core.game.starters import Starter
 from bolometric.core.game.targets import Target
 from bolometric.core.judge.sound import OVERTIME, unsound
 from bolometric.core.judge.suits import AS_SET, Suited, suited, suits, targets_of

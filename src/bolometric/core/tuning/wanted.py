@@ -6,7 +6,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 
 from bolometric.core.game.document import Band, Game, game_from
-from bolometric.core.game.entry import Starter
+from bolometric.core.game.starters import Starter
 from bolometric.core.learner_work.aims import Aim
 from bolometric.core.learner_work.fluency import Fluency
 from bolometric.core.pieces.draw import Draw

@@ -11,7 +11,8 @@ from __future__ import annotations
 from typing import TYPE_CHECKING
 
 from bolometric.core.areas.chain.spec import Chain
-from bolometric.core.game.entry import Entry, Starter
+from bolometric.core.game.entry import Entry
+from bolometric.core.game.starters import starters_of
 from bolometric.core.results.estimate import Sample, spread
 from bolometric.core.results.kinds import ReadingKind, for_counts
 from bolometric.core.results.readings import Reading
@@ -26,12 +27,6 @@ def _load() -> Area[OnChain, tuple[int, int, int]]:
     from bolometric.core.game.contract import Area
 
     return Area(play.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults.FAULTS, work.WORK)
-
-
-def _starters() -> tuple[Starter, ...]:
-    from bolometric.core.areas.chain.starters import STARTERS
-
-    return STARTERS
 
 
 def _left(sample: Sample) -> Reading | None:
@@ -49,4 +44,4 @@ LEFT = ReadingKind(
     relative=True,
     short="Left over",
 )
-CHAIN = Entry(Chain, _load, _starters, readings=(LEFT,))
+CHAIN = Entry(Chain, _load, starters_of(Chain), readings=(LEFT,))

@@ -13,14 +13,12 @@ from __future__ import annotations
 from typing import TYPE_CHECKING
 
 from bolometric.core.areas.digits.spec import Digits
-from bolometric.core.game.entry import Entry, Starter
+from bolometric.core.game.entry import Entry
+from bolometric.core.game.starters import starters_of
 
 if TYPE_CHECKING:
-    from collections.abc import Iterator
-
     from bolometric.core.areas.digits.by_hand import OnDigits
     from bolometric.core.game.contract import Area
-    from bolometric.core.game.document import Game
 
 
 def _load() -> Area[OnDigits, int]:
@@ -30,16 +28,4 @@ def _load() -> Area[OnDigits, int]:
     return Area(area.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults.FAULTS, work.WORK)
 
 
-def _starters() -> tuple[Starter, ...]:
-    from bolometric.core.areas.digits.starters import STARTERS
-
-    return STARTERS
-
-
-def _warm() -> Iterator[Game]:
-    from bolometric.core.areas.digits.starters import warm
-
-    return warm()
-
-
-DIGITS = Entry(Digits, _load, _starters, _warm)
+DIGITS = Entry(Digits, _load, starters_of(Digits))

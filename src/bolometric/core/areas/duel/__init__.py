@@ -11,7 +11,8 @@ from __future__ import annotations
 from typing import TYPE_CHECKING
 
 from bolometric.core.areas.duel.spec import Duel
-from bolometric.core.game.entry import Entry, Starter
+from bolometric.core.game.entry import Entry
+from bolometric.core.game.starters import starters_of
 
 if TYPE_CHECKING:
     from bolometric.core.areas.duel.by_hand import OnDuel
@@ -25,10 +26,4 @@ def _load() -> Area[OnDuel, int]:
     return Area(area.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults.FAULTS, work.WORK)
 
 
-def _starters() -> tuple[Starter, ...]:
-    from bolometric.core.areas.duel.starters import STARTERS
-
-    return STARTERS
-
-
-DUEL = Entry(Duel, _load, _starters)
+DUEL = Entry(Duel, _load, starters_of(Duel))

@@ -14,7 +14,8 @@ from __future__ import annotations
 from typing import TYPE_CHECKING
 
 from bolometric.core.areas.filled.spec import Boxes, PlacedCounters
-from bolometric.core.game.entry import Entry, Starter
+from bolometric.core.game.entry import Entry
+from bolometric.core.game.starters import starters_of
 
 if TYPE_CHECKING:
     from bolometric.core.areas.filled.by_hand import OnLine
@@ -28,17 +29,5 @@ def _load() -> Area[OnLine, int]:
     return Area(area.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults.FAULTS, work.WORK)
 
 
-def _boxes() -> tuple[Starter, ...]:
-    from bolometric.core.areas.filled.starters import BOXED
-
-    return BOXED
-
-
-def _counters() -> tuple[Starter, ...]:
-    from bolometric.core.areas.filled.starters import PLACED
-
-    return PLACED
-
-
-BOXES = Entry(Boxes, _load, _boxes)
-COUNTERS = Entry(PlacedCounters, _load, _counters)
+BOXES = Entry(Boxes, _load, starters_of(Boxes))
+COUNTERS = Entry(PlacedCounters, _load, starters_of(PlacedCounters))

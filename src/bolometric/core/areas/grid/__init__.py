@@ -15,14 +15,12 @@ from __future__ import annotations
 from typing import TYPE_CHECKING
 
 from bolometric.core.areas.grid.spec import Grid
-from bolometric.core.game.entry import Entry, Starter
+from bolometric.core.game.entry import Entry
+from bolometric.core.game.starters import starters_of
 
 if TYPE_CHECKING:
-    from collections.abc import Iterator
-
     from bolometric.core.areas.grid.by_hand import OnGrid
     from bolometric.core.game.contract import Area
-    from bolometric.core.game.document import Game
 
 
 def _load() -> Area[OnGrid, int]:
@@ -32,16 +30,4 @@ def _load() -> Area[OnGrid, int]:
     return Area(area.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults.FAULTS, work.WORK)
 
 
-def _starters() -> tuple[Starter, ...]:
-    from bolometric.core.areas.grid.starters import STARTERS
-
-    return STARTERS
-
-
-def _warm() -> Iterator[Game]:
-    from bolometric.core.areas.grid.starters import warm
-
-    return warm()
-
-
-GRID = Entry(Grid, _load, _starters, _warm)
+GRID = Entry(Grid, _load, starters_of(Grid))

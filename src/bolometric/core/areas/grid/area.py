@@ -2,8 +2,7 @@
 
 from __future__ import annotations
 
-from bolometric.core.areas.grid.lines import can_be_completed
-from bolometric.core.areas.grid.rules import ALL, Claims, claims_of
+from bolometric.core.areas.grid.rules import ALL, Claims, can_be_completed, claims_of
 from bolometric.core.areas.grid.spec import Grid
 from bolometric.core.game.contract import Measured
 from bolometric.core.game.document import Game

@@ -10,8 +10,7 @@ import numpy as np
 from bolometric.core.areas.grid.area import turns_at_once
 from bolometric.core.areas.grid.balancing import balanced
 from bolometric.core.areas.grid.by_hand import OnGrid
-from bolometric.core.areas.grid.lines import can_be_completed, lines_of, unevenness
-from bolometric.core.areas.grid.rules import HOLE, claims_of
+from bolometric.core.areas.grid.rules import HOLE, can_be_completed, claims_of, lines_of, unevenness
 from bolometric.core.areas.grid.spec import Grid
 from bolometric.core.game.contract import Board, Plain
 from bolometric.core.game.document import Game, game_from, set_from

@@ -8,8 +8,7 @@ from collections.abc import Iterator
 import numpy as np
 
 from bolometric.core.areas.grid.area import cells_for_one
-from bolometric.core.areas.grid.lines import can_be_completed, lines_of
-from bolometric.core.areas.grid.rules import NOBODY, Claims, claims_of
+from bolometric.core.areas.grid.rules import NOBODY, Claims, can_be_completed, claims_of, lines_of
 from bolometric.core.areas.grid.spec import Grid
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.contract import Faults

@@ -11,7 +11,8 @@ from __future__ import annotations
 from typing import TYPE_CHECKING
 
 from bolometric.core.areas.multiples.spec import Multiples
-from bolometric.core.game.entry import Entry, Starter
+from bolometric.core.game.entry import Entry
+from bolometric.core.game.starters import starters_of
 
 if TYPE_CHECKING:
     from bolometric.core.areas.multiples.by_hand import OnChart
@@ -19,16 +20,10 @@ if TYPE_CHECKING:
 
 
 def _load() -> Area[OnChart, int]:
-    from bolometric.core.areas.multiples import area, board, by_hand, faults, sentences, work
+    from bolometric.core.areas.multiples import board, by_hand, faults, play, sentences, work
     from bolometric.core.game.contract import Area
 
-    return Area(area.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults.FAULTS, work.WORK)
+    return Area(play.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults.FAULTS, work.WORK)
 
 
-def _starters() -> tuple[Starter, ...]:
-    from bolometric.core.areas.multiples.starters import STARTERS
-
-    return STARTERS
-
-
-MULTIPLES = Entry(Multiples, _load, _starters)
+MULTIPLES = Entry(Multiples, _load, starters_of(Multiples))

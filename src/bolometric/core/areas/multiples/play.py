@@ -7,6 +7,7 @@ import numpy as np
 from bolometric.core.areas.multiples.rules import FREE, MOVES, compile_chart, preference, taken_off
 from bolometric.core.areas.multiples.spec import Multiples
 from bolometric.core.areas.multiples.work import PUT
+from bolometric.core.game.contract import Measured
 from bolometric.core.game.document import Game
 from bolometric.core.learner_work.note_writer import end_notes, note
 from bolometric.core.learner_work.trace import DECIDE, FIRST, Book, Whole, noted
@@ -226,3 +227,11 @@ def _move(state, owner, likes, limit, seat):  # type: ignore[no-untyped-def]
     owner[_any_free(below(state, free), owner, limit)] = seat
     owner[from_number] = FREE
     return True
+
+
+def chooses(game: Game) -> bool:
+    """Counters are placed, and perhaps moved."""
+    return True
+
+
+MEASURED = Measured(player=player, chooses=chooses)

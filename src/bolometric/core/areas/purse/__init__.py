@@ -12,7 +12,8 @@ from __future__ import annotations
 from typing import TYPE_CHECKING
 
 from bolometric.core.areas.purse.spec import Purse
-from bolometric.core.game.entry import Entry, Starter
+from bolometric.core.game.entry import Entry
+from bolometric.core.game.starters import starters_of
 
 if TYPE_CHECKING:
     from bolometric.core.areas.purse.by_hand import OnPurse
@@ -26,10 +27,4 @@ def _load() -> Area[OnPurse, int]:
     return Area(area.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults.FAULTS, work.WORK)
 
 
-def _starters() -> tuple[Starter, ...]:
-    from bolometric.core.areas.purse.starters import STARTERS
-
-    return STARTERS
-
-
-PURSE = Entry(Purse, _load, _starters)
+PURSE = Entry(Purse, _load, starters_of(Purse))

@@ -11,7 +11,8 @@ from __future__ import annotations
 from typing import TYPE_CHECKING
 
 from bolometric.core.areas.record.spec import Record
-from bolometric.core.game.entry import Entry, Starter
+from bolometric.core.game.entry import Entry
+from bolometric.core.game.starters import starters_of
 from bolometric.core.results.estimate import Sample
 from bolometric.core.results.kinds import ReadingKind, for_counts
 from bolometric.core.results.readings import Reading
@@ -26,12 +27,6 @@ def _load() -> Area[OnRecord, int]:
     from bolometric.core.game.contract import Area
 
     return Area(area.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults.FAULTS, work.WORK)
-
-
-def _starters() -> tuple[Starter, ...]:
-    from bolometric.core.areas.record.starters import STARTERS
-
-    return STARTERS
 
 
 def _seen(sample: Sample) -> Reading | None:
@@ -52,4 +47,4 @@ SEEN = ReadingKind(
     relative=True,
     short="Different ones",
 )
-RECORD = Entry(Record, _load, _starters, readings=(SEEN,))
+RECORD = Entry(Record, _load, starters_of(Record), readings=(SEEN,))

@@ -12,7 +12,8 @@ from __future__ import annotations
 from typing import TYPE_CHECKING
 
 from bolometric.core.areas.rows.spec import DigitRows
-from bolometric.core.game.entry import Entry, Starter
+from bolometric.core.game.entry import Entry
+from bolometric.core.game.starters import starters_of
 
 if TYPE_CHECKING:
     from bolometric.core.areas.rows.by_hand import OnRows
@@ -27,10 +28,4 @@ def _load() -> Area[OnRows, int]:
     return Area(play.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults, work.WORK)
 
 
-def _starters() -> tuple[Starter, ...]:
-    from bolometric.core.areas.rows.starters import STARTERS
-
-    return STARTERS
-
-
-ROWS = Entry(DigitRows, _load, _starters)
+ROWS = Entry(DigitRows, _load, starters_of(DigitRows))

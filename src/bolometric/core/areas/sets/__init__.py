@@ -12,7 +12,8 @@ from __future__ import annotations
 from typing import TYPE_CHECKING
 
 from bolometric.core.areas.sets.spec import Sets
-from bolometric.core.game.entry import Entry, Starter
+from bolometric.core.game.entry import Entry
+from bolometric.core.game.starters import starters_of
 
 if TYPE_CHECKING:
     from bolometric.core.areas.sets.by_hand import Key, OnTiles
@@ -26,10 +27,4 @@ def _load() -> Area[OnTiles, Key]:
     return Area(area.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults.FAULTS, work.WORK)
 
 
-def _starters() -> tuple[Starter, ...]:
-    from bolometric.core.areas.sets.starters import STARTERS
-
-    return STARTERS
-
-
-SETS = Entry(Sets, _load, _starters)
+SETS = Entry(Sets, _load, starters_of(Sets))

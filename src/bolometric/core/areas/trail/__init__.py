@@ -17,14 +17,12 @@ from typing import TYPE_CHECKING
 
 from bolometric.core.areas.trail.cards.rules import READINGS
 from bolometric.core.areas.trail.spec import Trail
-from bolometric.core.game.entry import Entry, Starter
+from bolometric.core.game.entry import Entry
+from bolometric.core.game.starters import starters_of
 
 if TYPE_CHECKING:
-    from collections.abc import Iterator
-
     from bolometric.core.areas.trail.standing import Key, OnTrail
     from bolometric.core.game.contract import Area
-    from bolometric.core.game.document import Game
 
 
 def _load() -> Area[OnTrail, Key]:
@@ -34,16 +32,4 @@ def _load() -> Area[OnTrail, Key]:
     return Area(area.MEASURED, board.BOARD, by_hand.BY_HAND, sentences.WORDS, faults.FAULTS, work.WORK)
 
 
-def _starters() -> tuple[Starter, ...]:
-    from bolometric.core.areas.trail.starters import STARTERS
-
-    return STARTERS
-
-
-def _warm() -> Iterator[Game]:
-    from bolometric.core.areas.trail.starters import warm
-
-    return warm()
-
-
-TRAIL = Entry(Trail, _load, _starters, _warm, READINGS)
+TRAIL = Entry(Trail, _load, starters_of(Trail), READINGS)

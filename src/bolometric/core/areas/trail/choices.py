@@ -1,5 +1,6 @@
 """What a maker of a trail may choose between, in words: on the sheet, as an order, and what the choice does."""
 
+from bolometric.core.game.area_part import Goal, StyleRule
 from bolometric.core.settings.knobs import Choice
 
 ENDS = (
@@ -103,4 +104,25 @@ SPECIALS = (
         "Let a special face lose the turn",
         "Whatever the total, showing one leaves you where you are.",
     ),
+)
+
+
+HEED = "heed"
+AGAINST = ("win", HEED)
+"""Goals for which the other's marker counts: a plan expects best play of the other seat, or heeds its style."""
+RULES = (
+    StyleRule("stop_after", "stop after {} draws", "stop after number draws", numbered=True),
+    StyleRule(
+        "stop_at", "stop once a turn has gained {}", "stop once the turn has gained number, in ones", numbered=True
+    ),
+    StyleRule(
+        "ahead",
+        "move whichever counter leaves them better placed",
+        "where totals move either counter (any rule does the same there)",
+    ),
+)
+GOALS = (
+    Goal("turns", "play best for the fewest turns", "fewest turns, alone"),
+    Goal("win", "play best to win, expecting best play", "winning, two seats, whatever the other does"),
+    Goal(HEED, "play best to win, knowing how the other plays", "winning against the other seat's own style"),
 )

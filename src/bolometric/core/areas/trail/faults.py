@@ -12,9 +12,10 @@ from bolometric.core.areas.trail import area
 from bolometric.core.areas.trail.cards import faults as card_faults
 from bolometric.core.areas.trail.daring.faults import no_choice
 from bolometric.core.areas.trail.rules import compile_chain
-from bolometric.core.areas.trail.spec import PER_ONE, Trail
+from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.areas.trail.squares import faults as square_faults
 from bolometric.core.areas.trail.squares.square import works
+from bolometric.core.areas.trail.way import PER_ONE
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.contract import Faults
 from bolometric.core.game.document import Game

@@ -8,31 +8,29 @@ from typing import Annotated, ClassVar, Literal, Self
 
 from pydantic import AfterValidator, Field, StrictInt, model_validator
 
-from bolometric.core.areas.trail.cards.spec import OnCards
 from bolometric.core.areas.trail.choices import (
+    AGAINST,
     ENDS,
     FINISHES,
     FIRST_HOME,
     GAMES,
+    GOALS,
     GOING_ON,
     MOVES,
+    RULES,
     SPECIALS,
     TRACKS,
-    UNITS,
 )
 from bolometric.core.areas.trail.possible import check_draw
-from bolometric.core.areas.trail.squares.square import Square
-from bolometric.core.areas.trail.styles import AGAINST, GOALS, RULES
+from bolometric.core.areas.trail.way import Way
 from bolometric.core.game.area_part import Ending, Goal, StyleRule
 from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.pieces.draw import Draw
 from bolometric.core.pieces.kinds import AnyPiece, remembers
-from bolometric.core.settings.amounts import Total, Value, tidy
+from bolometric.core.settings.amounts import Total
 from bolometric.core.settings.explain import setting_error
 from bolometric.core.settings.knobs import Knob
-from bolometric.core.text.figures import minus
 
-MOST_STEPS = 10_000
 MOST_DARING_STEPS = 1000
 
 
@@ -43,9 +41,6 @@ def _rising(totals: tuple[Fraction, ...]) -> tuple[Fraction, ...]:
 Totals = Annotated[tuple[Total, ...], AfterValidator(_rising), Field(max_length=200)]
 
 
-PER_ONE = {"whole": 1, "tenth": 10, "hundredth": 100, "thousandth": 1000}
-
-
 GAMES_AT_MOST = {"one": 1, "three": 3, "five": 5}
 MOST_SWEPT = 200_000_000
 """Positions times totals that one sweep of value iteration may take."""
@@ -53,7 +48,7 @@ MOST_MEETING = 200
 """Steps on which best play against another seat can be worked out."""
 
 
-class Trail(OnCards):
+class Trail(Way):
     """A trail of numbered squares, one marker for each seat.
 
     Markers start off the board, before square 1, and do not get in each other's way. Each turn is one draw; its total
@@ -78,40 +73,6 @@ class Trail(OnCards):
         "choice",
     )
 
-    length: Annotated[
-        StrictInt,
-        Field(ge=5, le=1000, description="How many squares, if unit is whole; the last one is the end."),
-        Knob(
-            "number",
-            "squares",
-            hint="How long the way is: more squares make a longer game.",
-            step=5,
-            unit="squares",
-            when=(("unit", ("whole",)),),
-        ),
-    ] = 40
-    unit: Annotated[
-        Literal["whole", "tenth", "hundredth", "thousandth"],
-        Field(
-            description="whole = a trail of length squares; tenth, hundredth, thousandth = an amount (see amount) that "
-            "is filled, in steps of that size."
-        ),
-        Knob("choice", "what a step is worth", practice="size", choices=UNITS, suggested=()),
-    ] = "whole"
-    amount: Annotated[
-        StrictInt,
-        Field(ge=1, le=100, description="How many ones have to be filled, if unit is not whole."),
-        Knob(
-            "number",
-            "ones",
-            hint="How many wholes are filled.",
-            practice="size",
-            unit="to fill",
-            order="Let {} be filled",
-            one="Let one whole be filled",
-            when=(("unit", ("tenth", "hundredth", "thousandth")),),
-        ),
-    ] = 1
     end: Annotated[
         Literal["pass", "exact", "again", "bounce"],
         Field(
@@ -230,16 +191,6 @@ class Trail(OnCards):
         return self
 
     @model_validator(mode="after")
-    def _not_too_fine(self) -> Self:
-        if self.steps > MOST_STEPS:
-            raise setting_error(
-                f"An amount of {self.amount} in {self.unit}s takes {self.steps:,} steps, and the most is "
-                f"{MOST_STEPS:,}: fill less, or measure more coarsely.",
-                "area.amount",
-            )
-        return self
-
-    @model_validator(mode="after")
     def _not_too_long_to_dare(self) -> Self:
         if self.go_on != "no" and self.steps > MOST_DARING_STEPS:
             raise setting_error(
@@ -316,60 +267,6 @@ class Trail(OnCards):
                 "thumb.",
                 "seats.styles",
             )
-
-    @property
-    def per_one(self) -> int:
-        """Steps to one whole."""
-        return PER_ONE[self.unit]
-
-    @property
-    def steps(self) -> int:
-        """Steps from the start to the end."""
-        if self.unit != "whole":
-            return self.amount * self.per_one
-        return 2 * self.length - 1 if self.runs == "back" else self.length
-
-    @property
-    def placed(self) -> tuple[Square, ...]:
-        """The squares that carry something, as positions on the way: where it leads back again, each is met twice."""
-        if self.runs != "back":
-            return self.squares
-        there = 2 * self.length
-        back = [
-            square.model_copy(update={"at": there - square.at, "to": square.to and there - square.to})
-            for square in self.squares
-            if 1 < square.at < self.length and (square.to or 1) <= self.length
-        ]
-        return (*(square for square in self.squares if square.at < self.length), *back)
-
-    def square_of(self, position: int) -> int:
-        """The square of a position on the way; 0 for off the board."""
-        return 2 * self.length - position if self.runs == "back" and position > self.length else position
-
-    def placed_on(self, position: int) -> str:
-        """A position in words: its square, and which way where there are two."""
-        if self.unit != "whole":
-            return self.called(position)
-        square = self.called(self.square_of(position))
-        return f"{square} on the way back" if position > self.length else square
-
-    def amount_at(self, step: int) -> Fraction:
-        """What a position is called: the square as it is written, or how much is full."""
-        return self.named(step, self.length) if self.unit == "whole" else Fraction(step, self.per_one)
-
-    def called(self, square: int) -> str:
-        """What a square is called: what is written on it; of a box how much is full."""
-        return minus(tidy(self.amount_at(square)))
-
-    @property
-    def counted_ones(self) -> Fraction | None:
-        """How many squares are counted for a one of the total; None where the move is a sum."""
-        adding = self.unit != "whole" or (self.moved == "adding" and self.may_add)
-        return None if adding else Fraction(1)
-
-    def fits(self, total: Value) -> bool:
-        """Whether a total is a whole number of steps."""
-        return self.per_one % Fraction(total).denominator == 0
 
     def check_pieces(self, pieces: Sequence[AnyPiece], draw: Draw) -> None:
         """Where a total may move either marker, or is drawn again, draws must not hang together."""

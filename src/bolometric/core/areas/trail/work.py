@@ -20,11 +20,12 @@ from numpy.typing import NDArray
 from bolometric.core.areas.drawing import draws_in_race
 from bolometric.core.areas.trail import area as trails
 from bolometric.core.areas.trail import exact
-from bolometric.core.areas.trail.daring.pays import pays
+from bolometric.core.areas.trail.daring.stopping import plan_of
 from bolometric.core.areas.trail.rules import TrailChain, compile_chain, effect
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.game.contract import Work
 from bolometric.core.game.document import Game
+from bolometric.core.game.seats import Style
 from bolometric.core.learner_work import facts as known
 from bolometric.core.learner_work.facts import Fact, added, fact
 from bolometric.core.learner_work.tasks import MOVE, PASS, THROW, Done, Task, Tasks, Ways
@@ -32,8 +33,38 @@ from bolometric.core.learner_work.trace import DECIDE, FIRST, FURTHER
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.question_cards.keyed import fact_of
 from bolometric.core.question_cards.packs import cards_of
+from bolometric.core.results.decision import Decision, dearest
 from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.text.figures import minus
+
+
+def pays(game: Game) -> tuple[Decision, ...]:
+    """For each square the turn in which guessing whether to stop costs most, times how often it comes up.
+
+    Half of all guesses are wrong. How often: turns that a guessing player ends on a square, and so begins there, times
+    the chance that the first draw leads from it.
+    """
+    trail = game.area_as(Trail)
+    if trail.go_on != "dare" or not game.draws_are_known or trail.squares:
+        return ()
+    plan, chain = plan_of(trail, game.distribution), compile_chain(trail, game.distribution)
+    ends = exact.landed(trails.way_in(game, Style())).times
+    begun = np.append(1.0, np.where(np.isfinite(ends[:-1]), ends[:-1], 0.0))
+    often = begun[:, None] * exact.transition_matrix(chain)[:, : chain.length]
+    price = np.triu(np.where(np.isfinite(plan.price), plan.price, 0.0), 1) / 2
+    worst, found = price * often, []
+    for at in range(1, trail.steps):
+        start = int(worst[:, at].argmax())
+        where = f"you stand on {trail.called(at)}, in a turn begun {_on(trail, start)}"
+        best = "go on" if plan.go[start, at] else "stop"
+        weight = float(often[start, at])
+        found.append(Decision(where, best, float(price[start, at]), "turns", weight, place=at))
+    return dearest(found)
+
+
+def _on(trail: Trail, at: int) -> str:
+    return f"on {trail.called(at)}" if at else "at the start"
+
 
 MOST_STEPS, MOST_WORK = 400, 3e8
 """Squares up to which turns are followed, and multiplications at most: a tenth of a second."""

@@ -6,12 +6,64 @@ from typing import Annotated, Literal
 
 from pydantic import AfterValidator, Field, StrictInt
 
-from bolometric.core.areas.trail.cards import choices
 from bolometric.core.areas.trail.squares.spec import OnSquares
 from bolometric.core.pieces.faces import Line
 from bolometric.core.question_cards.packs import QuestionPack
 from bolometric.core.settings.explain import setting_error
-from bolometric.core.settings.knobs import Knob
+from bolometric.core.settings.knobs import Choice, Knob
+
+RIGHT = (
+    Choice("keep", "keep it", "Let players keep right cards", "Cards are a score; the packs grow thinner."),
+    Choice("stay", "put it back under its pack", "Put right cards back", "Answering is its own reward; packs last."),
+)
+WRONG = (
+    Choice("under", "put it under its pack", "Put wrong cards back", "Nothing is lost: it comes again later."),
+    Choice(
+        "lose_move",
+        "put it back and go back to where you were",
+        "Let a wrong answer cost the move",
+        "Who knows less moves less: it makes the game longer, and luck smaller.",
+    ),
+    Choice(
+        "next_tries",
+        "let the next player try",
+        "Let the next player try",
+        "Everybody listens to every question; who is right then has the card.",
+    ),
+)
+OUT = (
+    Choice("again", "is shuffled and used again", "Shuffle a pack again", "The usual: a game never lacks questions."),
+    Choice("ends", "ends the game, and most cards win", "End the game with a pack", "A thin pack is a short game."),
+    Choice("skipped", "is not asked any more", "Ask it no more", "Late in the game squares fall silent."),
+)
+WINS = (
+    Choice("home", "the first home", "Let the first home win", "A race: cards are practice on the way."),
+    Choice(
+        "most_at_home",
+        "most cards, once the first is home",
+        "Let most cards win once one is home",
+        "Getting home ends it; who answered most on the way wins.",
+    ),
+    Choice(
+        "most_at_out",
+        "most cards, once a pack is out",
+        "Let most cards win once a pack is out",
+        "The track is gone round again and again until a pack is used up.",
+    ),
+    Choice(
+        "most_after_rounds",
+        "most cards, after a number of rounds",
+        "Let most cards win after some rounds",
+        "The game has a length you choose; who is home begins again.",
+    ),
+    Choice(
+        "home_with",
+        "the first home with enough cards",
+        "Ask for cards to go home",
+        "Whoever comes home with too few begins again: both luck and knowing count.",
+    ),
+)
+
 
 MOST_PACKS = 8
 ASKS = (("asks", ("yes",)),)
@@ -58,7 +110,7 @@ class OnCards(OnSquares):
     if_right: Annotated[
         Literal["keep", "stay"],
         Field(description="keep = a card that is answered right is kept; stay = it goes back under its pack."),
-        Knob("choice", "a right answer", choices=choices.RIGHT, when=ASKS, suggested=()),
+        Knob("choice", "a right answer", choices=RIGHT, when=ASKS, suggested=()),
     ] = "keep"
     if_wrong: Annotated[
         Literal["under", "lose_move", "next_tries"],
@@ -66,7 +118,7 @@ class OnCards(OnSquares):
             description="under = a card that is answered wrong goes under its pack; lose_move = the counter also goes "
             "back to where it stood before that draw; next_tries = the next seat tries, and a right answer is its own."
         ),
-        Knob("choice", "a wrong answer", choices=choices.WRONG, when=ASKS, suggested=()),
+        Knob("choice", "a wrong answer", choices=WRONG, when=ASKS, suggested=()),
     ] = "under"
     if_out: Annotated[
         Literal["again", "ends", "skipped"],
@@ -74,7 +126,7 @@ class OnCards(OnSquares):
             description="When a pack has run out: again = all its cards are shuffled and used again, those that were "
             "kept still count; ends = the game ends, and most cards win; skipped = nothing is asked there any more."
         ),
-        Knob("choice", "a pack that runs out", choices=choices.OUT, when=ASKS, suggested=()),
+        Knob("choice", "a pack that runs out", choices=OUT, when=ASKS, suggested=()),
     ] = "again"
     cards_win: Annotated[
         Literal["home", "most_at_home", "most_at_out", "most_after_rounds", "home_with"],
@@ -84,7 +136,7 @@ class OnCards(OnSquares):
             "after so many rounds (cards_rounds) most cards win; home_with = the first home with so many cards "
             "(cards_wanted) wins. Where being home does not end it, whoever gets there begins again at the start."
         ),
-        Knob("choice", "what wins", practice="aim", choices=choices.WINS, when=ASKS, suggested=()),
+        Knob("choice", "what wins", practice="aim", choices=WINS, when=ASKS, suggested=()),
     ] = "home"
     cards_rounds: Annotated[
         StrictInt,

@@ -26,9 +26,9 @@ from functools import lru_cache
 import numpy as np
 from numpy.typing import NDArray
 
+from bolometric.core.areas.trail.choices import AGAINST
 from bolometric.core.areas.trail.rules import MOST_DRAWS, TrailChain, compile_chain
 from bolometric.core.areas.trail.spec import Trail
-from bolometric.core.areas.trail.styles import AGAINST
 from bolometric.core.game.seats import Style
 from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.settings.amounts import tidy

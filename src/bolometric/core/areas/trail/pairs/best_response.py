@@ -13,12 +13,12 @@ from functools import lru_cache
 
 import numpy as np
 
+from bolometric.core.areas.trail.choices import HEED
 from bolometric.core.areas.trail.daring.stopping import policy_of, to_win, turn_matrix
 from bolometric.core.areas.trail.pairs.best_play import MOST_SWEEPS, SETTLED, Against, against, sweep_turns
 from bolometric.core.areas.trail.pairs.mover import gives_away, how
 from bolometric.core.areas.trail.rules import compile_chain
 from bolometric.core.areas.trail.spec import Trail
-from bolometric.core.areas.trail.styles import HEED
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
 from bolometric.core.outcomes.distribution import Distribution
