@@ -204,7 +204,7 @@ def test_every_draw_counts_in_the_rolls():
     [
         ({"length": 30, "go_on": "dare"}, "Going on is best in every position"),
         # What sends you back takes all, stopped or not: so stopping protects nothing.
-        ({"length": 20, "go_on": "dare", "back_to_start": [1]}, "Going on is best in every position"),
+        ({"length": 20, "go_on": "dare", "back_to_start": [1]}, "since a total of 1 in a later turn takes what was kept too"),
         ({"length": 30, "go_on": "dare", "lose_turn": [1, 2, 3, 4, 5]}, "Stopping is best in every position"),
     ],
 )
@@ -213,9 +213,13 @@ def test_a_choice_that_is_none_is_a_fault_with_its_cure(area, says):
     (fault,) = [fault for fault in find_faults(game) if fault.code == "no_choice"]
     assert says in fault.sentence
     assert fault.level == "fault"
-    (cure,) = fault.cures
-    assert cure.game.area.go_on == "dare"  # the choice is the point: it is mended, not taken away
-    assert "no_choice" not in {found.code for found in find_faults(cure.game)}
+    for cure in fault.cures:
+        assert cure.game.area.go_on == "dare"  # the choice is the point: it is mended, not taken away
+        assert "no_choice" not in {found.code for found in find_faults(cure.game)}
+    if "back_to_start" in area:  # the natural cure stands first: that total costs the turn, and no more
+        assert fault.cures[0].words == "Let a total of 1 or 2 cost the turn's gain, and nothing more"
+        assert (fault.cures[0].game.area.lose_turn, fault.cures[0].game.area.back_to_start) == ((1, 2), ())
+    assert fault.cures
 
 
 @settings(max_examples=40)

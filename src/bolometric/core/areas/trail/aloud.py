@@ -85,7 +85,10 @@ def _going_on(game: Game) -> tuple[str, ...]:
     if trail.go_on == "fixed":
         return (f"Do this {number(trail.draws)} times in each turn.",)
     if trail.go_on == "dare":
-        return (f"Now choose: {again} again, or stop and keep your place.",)
+        if not trail.back_to_start:
+            return (f"Now choose: {again} again, or stop and keep your place.",)
+        later = f"Getting {listing(trail.back_to_start, 'or')} in a later turn still sends you back to the start."
+        return f"Now choose: {again} again, or stop there.", later
     return ()
 
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 
 import numpy as np
 from numpy.typing import NDArray
@@ -14,12 +14,13 @@ from bolometric.core.areas.trail.rules import GOES_ON, TrailChain, compile_chain
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.chains.race import PERIOD
 from bolometric.core.chains.waiting import WaitingTime
-from bolometric.core.game.document import Game, with_value
+from bolometric.core.game.document import Game, with_value, with_values
 from bolometric.core.game.fault import Change, Fault, change, cures
 from bolometric.core.game.seats import Style
+from bolometric.core.settings.amounts import Value
 from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.knobs import knob_at
-from bolometric.core.text.figures import minus
+from bolometric.core.text.figures import listing, minus
 
 AS_GOOD = 1e-7
 """How much worse, relatively, a rule of thumb may do to be called as good as best play."""
@@ -58,6 +59,7 @@ def _daring(game: Game) -> Iterator[Change]:
     trail, odds = _trail(game), game.distribution
     listed = {*trail.lose_turn, *trail.back_to_start}
     more = sorted((t for t in odds.totals if t not in listed), key=lambda t: abs(float(odds.chance(t)) - A_RISK))
+    yield from _turn_only(game, more[:MOST_TRIED])
     tried = [(f"Let a total of {minus(t)} cost the turn's gain", (*trail.lose_turn, t)) for t in more[:MOST_TRIED]]
     tried += [
         (f"Let a total of {minus(t)} cost nothing", tuple(k for k in trail.lose_turn if k != t))
@@ -68,6 +70,22 @@ def _daring(game: Game) -> Iterator[Change]:
         found = change(game, words, "area.lose_turn", totals)
         if found is not None and not area.hopeless(found.game) and _stopping(found.game) is None:
             yield found
+            return
+
+
+def _turn_only(game: Game, further: Sequence[Value]) -> Iterator[Change]:
+    """What takes everything costs the turn's gain instead, so that what is kept is kept; if need be with one more."""
+    trail = _trail(game)
+    if not trail.back_to_start:
+        return
+    for more in ((), *((total,) for total in further)):
+        totals = tuple(sorted({*trail.lose_turn, *trail.back_to_start, *more}))
+        words = f"Let a total of {listing(totals, 'or')} cost the turn's gain, and nothing more"
+        settings: dict[str, object] = {BACK: (), "area.lose_turn": totals}
+        made = with_values(game, settings)
+        if not area.hopeless(made) and _stopping(made) is None:
+            (first, value), *then = settings.items()
+            yield Change(words, first, value, made, tuple(then))
             return
 
 
@@ -84,6 +102,12 @@ def _stopping(game: Game) -> str | None:
 
         go = against(_trail(game), game.distribution).go[chain.can_be_reached][:, ahead].astype(bool)
     if go.all():
+        if _trail(game).back_to_start and not _trail(game).lose_turn:
+            takes = listing(_trail(game).back_to_start, "or")
+            return (
+                f"Stopping saves nothing, since a total of {takes} in a later turn takes what was kept too: going on is "
+                "best in every position."
+            )
         more = "one more" if _trail(game).lose_turn else "some"
         return (
             f"Going on is best in every position, so there is nothing to decide: let {more} total cost the turn's gain."
