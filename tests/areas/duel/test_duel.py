@@ -11,8 +11,10 @@ from hypothesis import strategies as st
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.areas.duel.exact import round_in, sides_of
 from bolometric.core.areas.duel.handicap import handicaps
-from bolometric.core.game.document import game_from
+from bolometric.core.game.document import game_from, with_value
 from bolometric.core.judge.faults import find_faults
+from bolometric.core.learner_work.facts import fact
+from bolometric.core.learner_work.timing import timing
 from bolometric.core.measure.measuring import measure, measure_exactly
 from bolometric.core.play.sitting import Sitting
 from bolometric.core.settings.errors import GameError
@@ -31,6 +33,7 @@ def duels(draw, seats=3):
             "rounds": draw(st.integers(1, 5)),
             "points": draw(st.integers(1, 3)),
             "sides": draw(st.lists(dice(2, st.integers(0, 6)), max_size=2)),
+            "going": draw(st.sampled_from(["in_turn", "at_once"])),
         },
         "seats": {"count": draw(st.integers(2, seats))},
     }
@@ -193,3 +196,69 @@ def test_cards_that_stay_out_are_those_of_all_orders_of_the_packs(cards, rounds,
     for drawn in order:
         for k in range(0, len(drawn) - len(cards) + 1, len(cards)):
             assert sorted(drawn[k : k + len(cards)]) == sorted(cards)
+
+
+def with_going(game, going):
+    return with_value(game, "area.going", going)
+
+
+@settings(max_examples=15)
+@given(duels())
+def test_drawing_at_once_changes_turns_and_waiting_and_nothing_else(game):
+    one, other = (measure(with_going(game, going), 4000, seed=3).readings for going in ("in_turn", "at_once"))
+    assert one["turns"].mean == pytest.approx(other["turns"].mean * game.seats.count)
+    assert one["minutes"].mean == pytest.approx(other["minutes"].mean * game.seats.count)
+    for key in one.keys() & other.keys() - {"turns", "minutes", "in_time", "thinking_seconds", "aim_rate"}:
+        assert one[key].mean == pytest.approx(other[key].mean), key
+        assert one[key].values == pytest.approx(other[key].values), key
+
+
+def seconds_by_hand(game, rng, games=3000):
+    """Rounds played in plain Python: what each player's draw and look take, in turn or side by side."""
+    who = [game.seats.profile(seat) for seat in range(game.seats.count)]
+    found = []
+    for _ in range(games):
+        whole = 0.0
+        for _ in range(game.area.rounds):
+            sums, takes = [], []
+            for mine in who:
+                one, other = int(rng.integers(1, 7)), int(rng.integers(1, 7))
+                seen = timing(fact("read", one), mine).mean + timing(fact("read", other), mine).mean
+                takes.append(seen + timing(fact("add", one, other), mine).mean)
+                sums.append(one + other)
+            hands = game.seats.hands.throw + (0 if game.area.together else game.seats.hands.hand_on)
+            takes = [spent + hands for spent in takes]
+            look = [
+                timing(fact("compare", sums[k], max(sums[:k] + sums[k + 1 :])), mine).mean for k, mine in enumerate(who)
+            ]
+            both = (max(takes), max(look)) if game.area.together else (sum(takes), sum(look))
+            whole += sum(both)
+        found.append(whole / 60)
+    return np.array(found)
+
+
+@pytest.mark.parametrize("going", ["in_turn", "at_once"])
+def test_minutes_of_players_who_draw_at_once_are_those_of_the_slower(going):
+    data = {
+        "pieces": [{"kind": "die"}, {"kind": "die"}],
+        "area": {"kind": "duel", "rounds": 3, "going": going},
+        "seats": {"count": 2, "fluency": [{"adding": "recall"}, {"adding": "count_on"}]},
+    }
+    game = game_from(data)
+    found = measure(game, 6000, seed=1).readings
+    by_hand = seconds_by_hand(game, np.random.default_rng(2))
+    error = by_hand.std() / len(by_hand) ** 0.5 + (found["minutes"].stderr or 0.0)
+    assert abs(found["minutes"].mean - by_hand.mean()) < 4 * error
+    assert (found["waiting_share"].mean < 0.35) == (going == "at_once")
+
+
+def test_the_strip_of_a_game_shows_what_is_done_at_the_same_time():
+    data = {"area": {"kind": "duel", "rounds": 2, "going": "at_once"}, "seats": {"count": 2, "fluency": [{}]}}
+    known = measure(game_from(data), 2000, seed=1)
+    deeds = known.notes.practice().strip
+    draws, looks = deeds[0:2], deeds[2:4]
+    assert [deed.seat for deed in deeds[:4]] == [0, 1, 0, 1]
+    assert draws[0].begins == draws[1].begins == 0
+    assert looks[0].begins == looks[1].begins == max(deed.thinking + deed.hands for deed in draws)
+    lasts = max(deed.begins + deed.thinking + deed.hands for deed in deeds) / 60
+    assert np.abs(known.notes.first.minutes - lasts).min() < 1e-9

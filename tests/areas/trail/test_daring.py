@@ -204,7 +204,10 @@ def test_every_draw_counts_in_the_rolls():
     [
         ({"length": 30, "go_on": "dare"}, "Going on is best in every position"),
         # What sends you back takes all, stopped or not: so stopping protects nothing.
-        ({"length": 20, "go_on": "dare", "back_to_start": [1]}, "since a total of 1 in a later turn takes what was kept too"),
+        (
+            {"length": 20, "go_on": "dare", "back_to_start": [1]},
+            "since a total of 1 in a later turn takes what was kept too",
+        ),
         ({"length": 30, "go_on": "dare", "lose_turn": [1, 2, 3, 4, 5]}, "Stopping is best in every position"),
     ],
 )

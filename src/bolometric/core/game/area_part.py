@@ -109,6 +109,11 @@ class AreaPart(Part):
         return False
 
     @property
+    def abreast(self) -> bool:
+        """Whether all do their own at the same time: what is noted of each seat in turn is then one moment."""
+        return False
+
+    @property
     def one_caller(self) -> bool:
         """Whether one caller draws for everybody's boards, so that a whole class can play at once."""
         return False

@@ -22,6 +22,8 @@ class Played:
     think: Array
     """Seconds of each note; for what everyone does those of the slowest."""
     hands: Array
+    begins: Array
+    """Seconds from the start of the game at which each note begins."""
     minutes: Array
     """Of each game."""
 
@@ -35,12 +37,20 @@ def _items(flat: Flat, rows: Whole) -> tuple[Whole, Whole]:
 
 
 class OneBatch:
-    """The notes of one batch; what everyone does stands for each seat."""
+    """The notes of one batch; what everyone does stands for each seat.
 
-    def __init__(self, games: int, seats: int, of: Whole, seat: Whole, task: Whole, way: Whole, flat: Flat) -> None:
+    Args:
+        abreast: whether seats do their own at the same time, so that notes of rising seats are one moment.
+    """
+
+    def __init__(
+        self, games: int, seats: int, of: Whole, seat: Whole, task: Whole, way: Whole, flat: Flat, abreast: bool
+    ) -> None:
         self.games, self.seats, self.flat = games, seats, flat
         everyone = seat == EVERYONE
-        self.together = bool(everyone.any())
+        self.together = abreast or bool(everyone.any())
+        follows = (of[1:] == of[:-1]) & (seat[1:] > seat[:-1]) & abreast
+        self.moment = np.append(0, np.cumsum(~follows)) if len(of) else of
         self.of, self.task, self.alone = of, task, seat
         copies = np.where(everyone, seats, 1)
         self.note = np.repeat(np.arange(len(of)), copies)
@@ -96,10 +106,22 @@ class OneBatch:
         hands, size = self.flat.hands[self.task], self.games * self.seats
         slowest = np.zeros(len(self.of))
         np.maximum.at(slowest, self.note, think)
-        whole = np.asarray(np.bincount(self.of, slowest + hands, self.games), float)
+        begins, whole = self._timed(slowest + hands)
         shape = (self.games, self.seats)
         thought = np.asarray(np.bincount(self.key, think, size), float).reshape(shape)
         handled = np.asarray(np.bincount(self.key, hands[self.note], size), float).reshape(shape)
         waits = np.maximum(whole[:, None] - thought - handled, 0.0)
-        played = Played(self.of, self.alone, self.task, slowest, hands, whole)
+        played = Played(self.of, self.alone, self.task, slowest, hands, begins, whole)
         return thought, handled, waits, whole, played
+
+    def _timed(self, busy: Array) -> tuple[Array, Array]:
+        """Seconds at which each note begins in its game, and those of each game; a moment lasts as its longest note."""
+        if not len(busy):
+            return busy, np.zeros(self.games)
+        takes = np.zeros(int(self.moment[-1]) + 1)
+        np.maximum.at(takes, self.moment, busy)
+        of = np.zeros(len(takes), np.int64)
+        of[self.moment] = self.of
+        whole = np.asarray(np.bincount(of, takes, self.games), float)
+        before = takes.cumsum() - takes - (whole.cumsum() - whole)[of]
+        return np.maximum(before, 0.0)[self.moment], whole

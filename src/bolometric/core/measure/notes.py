@@ -38,6 +38,8 @@ class Deed:
     thinking: float
     """Seconds; those of the slowest where all do it."""
     hands: float
+    begins: float
+    """Seconds from the start of the game."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -111,7 +113,7 @@ class Notes:
             self.games += games
             return
         way = flat.row_of[np.searchsorted(flat.edges, flat.group[task] + rng.random(len(task)), "right")]
-        self._count(OneBatch(games, seats, of, seat, task, way, flat), played, rng)
+        self._count(OneBatch(games, seats, of, seat, task, way, flat, self.game.area.abreast), played, rng)
         self.games += games
 
     def _count(self, batch: OneBatch, run: Batch, rng: np.random.Generator) -> None:
@@ -225,11 +227,12 @@ class Notes:
             played.task[mine].tolist(),
             played.think[mine].tolist(),
             played.hands[mine].tolist(),
+            played.begins[mine].tolist(),
             strict=True,
         )
         return tuple(
-            Deed(None if seat == EVERYONE else seat, self.register.tasks[task].words, think, hands)
-            for seat, task, think, hands in rows
+            Deed(None if seat == EVERYONE else seat, self.register.tasks[task].words, think, hands, begins)
+            for seat, task, think, hands, begins in rows
         )
 
     @property

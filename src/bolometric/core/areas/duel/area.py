@@ -23,9 +23,10 @@ def solve(game: Game) -> ExactResult | None:
     goes = None if found is None else goes_of(area, sides, found.rounds)
     if found is None or goes is None:
         return None
-    turns = WaitingTime(np.append(np.repeat(goes.head[:-1], len(sides)), 0.0))
+    rolls = WaitingTime(np.append(np.repeat(goes.head[:-1], len(sides)), 0.0))
+    turns = goes if area.together else rolls
     readings = {
-        "rolls": exact_length(turns),
+        "rolls": exact_length(rolls),
         "turns": exact_length(turns),
         "rounds": exact_length(goes),
         **seat_readings([float(share) for share in found.wins], found.ties),

@@ -48,7 +48,7 @@ def landed(game: Game, now: OnDuel, drawn: Drawn) -> OnDuel:
     seats, before = game.seats.count, now.drawn if len(now.drawn) < game.seats.count else ()
     now = replace(noted(now, f"{drawn.words}."), drawn=(*before, drawn.total))
     if len(now.drawn) < seats:
-        return replace(now, seat=now.seat + 1, turn=now.turn + 1)
+        return replace(now, seat=now.seat + 1, turn=now.turn + (not game.area.together))
     return _decided(game, now)
 
 

@@ -131,6 +131,6 @@ def player(game: Game) -> Player:
         over = np.ones(runs, bool)
         over[going] = False
         home, winner = shared_win(most_wins(points) & over[:, None])
-        return Batch(goes * seats, goes * seats, winner, home)
+        return Batch(goes if area.together else goes * seats, goes * seats, winner, home)
 
     return batch

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from bolometric.core.areas.duel.spec import Duel
-from bolometric.core.game.aloud import Aloud, act, cards_after, makes, rounds, said, share, verb
+from bolometric.core.game.aloud import Aloud, act, cards_after, makes, rounds, said, share, starts, verb
 from bolometric.core.game.contract import Words
 from bolometric.core.game.document import Game
 from bolometric.core.game.setting_words import choice
@@ -32,12 +32,14 @@ def needs(game: Game) -> tuple[str, ...]:
 def first(game: Game) -> tuple[Sentences, ...]:
     """Nothing to set up; who draws from which pack."""
     who = "Players " if game.area_as(Duel).keeps_out(game.pieces) else "If cards are kept out, players "
-    return (sentences("Take your pieces. ", who, choice(game, "area.cards"), "."),)
+    return (
+        sentences("Take your pieces. Players ", choice(game, "area.going"), ". ", who, choice(game, "area.cards"), "."),
+    )
 
 
 def how_drawn(game: Game) -> str:
-    """All draw, one after another."""
-    return "each in turn"
+    """All draw, one after another or at the same time."""
+    return "all at once" if game.area.together else "each in turn"
 
 
 def turn(game: Game) -> tuple[Sentences, ...]:
@@ -64,14 +66,15 @@ def last(game: Game) -> tuple[Sentences, ...]:
 def aloud(game: Game) -> Aloud:
     """Everybody draws, and the best takes the point."""
     area = game.area_as(Duel)
+    when = "at the same time" if area.together else "one after the other"
     if area.sides:
-        draw = ("Everybody uses their own pieces once.", makes(game))
+        draw = (f"Everybody uses their own pieces once, {when}.", makes(game))
         own = [
             f"Player {seat + 1} takes {listing_words(things(area.pieces_of(seat, game.pieces)), 'and')}."
             for seat in range(game.seats.count)
         ]
     else:
-        draw, own = (f"Everybody must {act(game)}.", makes(game)), ["Everybody takes their pieces."]
+        draw, own = (f"Everybody must {act(game)}, {when}.", makes(game)), ["Everybody takes their pieces."]
     ties = {
         "shared": share(game, "the same", "get a point"),
         "again": f"If the best are the same, everybody must {verb(game)} again.",
@@ -82,6 +85,8 @@ def aloud(game: Game) -> Aloud:
         own.append("Everybody has a pack of their own.")
     elif keeps and not area.sides:
         own = ["There is one pack for everybody."]
+    if not area.together:
+        own.append(starts(game))
     turn = (
         *draw,
         *cards_after(game, keeps),
@@ -94,7 +99,7 @@ def aloud(game: Game) -> Aloud:
         lasts = f"Play until somebody has {number(area.points)} point{'s' if area.points > 1 else ''}."
     last = (lasts, "The player with the most points wins.", share(game, "the same"))
     pieces = ("each player's own pieces",) if area.sides else ()
-    return Aloud(("paper to count your points",), tuple(own), said(*turn), last, pieces)
+    return Aloud(("paper to count your points",), said(*own), said(*turn), last, pieces)
 
 
 WORDS = Words(board=board, needs=needs, first=first, turn=turn, last=last, how_drawn=how_drawn, aloud=aloud)

@@ -37,6 +37,17 @@ PACKS = (
         "own", "draw from packs of their own", "Give each a pack", "Everybody goes through the same cards in the end."
     ),
 )
+WHEN = (
+    Choice(
+        "in_turn", "draw one after the other", "Let players draw in turn", "All look on: exciting, and half is waiting."
+    ),
+    Choice(
+        "at_once",
+        "draw all at the same time",
+        "Let all draw at the same time",
+        "Nobody waits for a turn: as many rounds take a fraction of the time.",
+    ),
+)
 LENGTHS = (
     Choice("rounds", "play", "Play so many rounds", "The length is known beforehand."),
     Choice("first_to", "play until somebody has", "Play to so many points", "Always open to the end."),
@@ -46,7 +57,8 @@ LENGTHS = (
 class Duel(AreaPart):
     """Every seat draws from its own pieces; the highest (or lowest) total takes a point.
 
-    Each draw is a turn. A draw that makes no number takes nothing. The most points win; equal ones share the win.
+    Each draw is a turn; where all draw at the same time, a go of all is. A draw that makes no number takes nothing.
+    The most points win; equal ones share the win.
 
     Readings: rounds counts every go of all, those that are drawn again too.
     """
@@ -97,6 +109,14 @@ class Duel(AreaPart):
             when=(("length", ("first_to",)),),
         ),
     ] = 5
+    going: Annotated[
+        Literal["in_turn", "at_once"],
+        Field(
+            description="When players draw: in_turn = one after the other, each draw a turn; at_once = all at the same "
+            "time, which is one turn for all."
+        ),
+        Knob("choice", "when players draw", choices=WHEN, suggested=()),
+    ] = "in_turn"
     cards: Annotated[
         Literal["one", "own"],
         Field(
@@ -118,6 +138,16 @@ class Duel(AreaPart):
             hint="What the other players use, where it is not the same: a handicap, or another task.",
         ),
     ] = ()
+
+    @property
+    def together(self) -> bool:
+        """Whether a turn is a go of all."""
+        return self.going == "at_once"
+
+    @property
+    def abreast(self) -> bool:
+        """Then each draws, and compares, what is theirs."""
+        return self.together
 
     def pieces_of(self, seat: int, pieces: tuple[AnyPiece, ...]) -> tuple[AnyPiece, ...]:
         """What a seat, from 0, draws from."""

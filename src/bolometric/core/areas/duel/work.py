@@ -24,7 +24,8 @@ from bolometric.core.text.figures import minus
 def _drawn(game: Game, seat: int, total: Value | None, everything: bool = False) -> Task:
     work = draw_work(game.area_as(Duel).pieces_of(seat, game.pieces), game.draw)
     words = "draws" if everything else f"draws {'nothing' if total is None else minus(total)}"
-    return Task(work.any if everything else work.of(total), (THROW, PASS), words=words)
+    hands = (THROW,) if game.area.together else (THROW, PASS)
+    return Task(work.any if everything else work.of(total), hands, words=words)
 
 
 def tasks(game: Game) -> Tasks:

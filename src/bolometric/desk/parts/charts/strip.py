@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from PySide6.QtCore import QRectF, QSize, Qt, Signal
 from PySide6.QtGui import QColor, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QWidget
@@ -13,6 +15,10 @@ from bolometric.paint.palette import LIGHT, Palette
 LEFT, TOP, FOOT, ROW = 78.0, 6.0, 26.0, 46.0
 STEPS = (0.5, 1.0, 2.0, 5.0, 10.0, 20.0, 60.0)
 """Minutes between the marks of the axis, of which there are eight at most."""
+
+
+def _end(deed: Deed) -> float:
+    return deed.begins + deed.hands + deed.thinking
 
 
 class Strip(QWidget):
@@ -28,14 +34,10 @@ class Strip(QWidget):
         self.setMouseTracking(True)
         self.deeds: tuple[Deed, ...] = ()
         self.seats, self.colours, self.at = 1, LIGHT, -1
-        self._begins: list[float] = []
 
     def show_deeds(self, deeds: tuple[Deed, ...], seats: int, colours: Palette) -> None:
         """Take on a game."""
         self.deeds, self.seats, self.colours, self.at = deeds, seats, colours, -1
-        self._begins = [0.0]
-        for deed in deeds:
-            self._begins.append(self._begins[-1] + deed.thinking + deed.hands)
         self.setMinimumHeight(int(TOP + FOOT + 26 * seats))
         self.updateGeometry()
         self.update()
@@ -43,7 +45,7 @@ class Strip(QWidget):
     @property
     def seconds(self) -> float:
         """How long the game lasts."""
-        return self._begins[-1] if self._begins else 0.0
+        return max((_end(deed) for deed in self.deeds), default=0.0)
 
     def sizeHint(self) -> QSize:
         """A row for each player."""
@@ -67,19 +69,22 @@ class Strip(QWidget):
             painter.drawText(QRectF(0, top, LEFT - 8, row), flags, f"player {seat + 1}")
             painter.setPen(QPen(QColor(c.line), 1))
             painter.drawLine(int(LEFT), int(top + row / 2), self.width() - 10, int(top + row / 2))
-        for k, (deed, begins) in enumerate(zip(self.deeds, self._begins, strict=False)):
-            for seat in range(self.seats) if deed.seat is None else (deed.seat,):
-                self._paint_deed(painter, deed, begins, TOP + seat * row, row, k == self.at)
+        for k, deed in enumerate(self.deeds):
+            for seat in self._seats_of(deed):
+                self._paint_deed(painter, deed, TOP + seat * row, row, k == self.at)
         self._paint_axis(painter)
         painter.end()
 
-    def _paint_deed(self, painter: QPainter, deed: Deed, begins: float, top: float, row: float, pointed: bool) -> None:
+    def _seats_of(self, deed: Deed) -> Sequence[int]:
+        return range(self.seats) if deed.seat is None else (deed.seat,)
+
+    def _paint_deed(self, painter: QPainter, deed: Deed, top: float, row: float, pointed: bool) -> None:
         """Thinking is tall and warm, hands are low and blue: told apart by height as well."""
         c, height = self.colours, row - 10
-        hands = QRectF(self._x(begins), top + 5 + height * 0.55, 0, height * 0.45)
-        hands.setRight(self._x(begins + deed.hands))
+        hands = QRectF(self._x(deed.begins), top + 5 + height * 0.55, 0, height * 0.45)
+        hands.setRight(self._x(deed.begins + deed.hands))
         thinks = QRectF(hands.right(), top + 5, 0, height)
-        thinks.setRight(self._x(begins + deed.hands + deed.thinking))
+        thinks.setRight(self._x(_end(deed)))
         painter.fillRect(hands, QColor(c.night))
         painter.fillRect(thinks, QColor(c.hot))
         if pointed:
@@ -102,12 +107,13 @@ class Strip(QWidget):
         if at != self.at:
             self.at = at
             self.update()
-            self.pointed.emit(None if at < 0 else (self.deeds[at], self._begins[at]))
+            self.pointed.emit(None if at < 0 else (self.deeds[at], self.deeds[at].begins))
 
     def mouseMoveEvent(self, event: QMouseEvent) -> None:
         """Point at the deed below the pointer."""
-        x = event.position().x()
-        found = [k for k in range(len(self.deeds)) if self._x(self._begins[k]) <= x < self._x(self._begins[k + 1])]
+        x, row = event.position().x(), int((event.position().y() - TOP) // self._row())
+        here = [k for k, deed in enumerate(self.deeds) if self._x(deed.begins) <= x < self._x(_end(deed))]
+        found = sorted(here, key=lambda k: row not in self._seats_of(self.deeds[k]))
         self._point(found[0] if found else -1)
 
     def keyPressEvent(self, event: QKeyEvent) -> None:

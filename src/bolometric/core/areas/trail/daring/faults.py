@@ -105,8 +105,8 @@ def _stopping(game: Game) -> str | None:
         if _trail(game).back_to_start and not _trail(game).lose_turn:
             takes = listing(_trail(game).back_to_start, "or")
             return (
-                f"Stopping saves nothing, since a total of {takes} in a later turn takes what was kept too: going on is "
-                "best in every position."
+                f"Stopping saves nothing, since a total of {takes} in a later turn takes what was kept too: going on "
+                "is best in every position."
             )
         more = "one more" if _trail(game).lose_turn else "some"
         return (
