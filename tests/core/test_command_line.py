@@ -119,10 +119,13 @@ def test_a_file_that_is_not_there_is_said_to_be_a_file():
     assert "nothing.bolo.json" in done.stderr
 
 
-@pytest.mark.parametrize("words", [["rules"], ["odds", "--json"], ["check"], ["talk"]])
-def test_a_dash_is_standard_input(words):
-    text = Path(FIELD).read_text("utf-8")
-    by_name, by_pipe = run(words[0], FIELD, *words[1:]), run(words[0], "-", *words[1:], given=text)
+@pytest.mark.parametrize(
+    ("file", "words"),
+    [(FIELD, ["rules"]), (FIELD, ["odds", "--json"]), (RIDGE, ["check"]), (FIELD, ["talk"])],
+)
+def test_a_dash_is_standard_input(file, words):
+    text = Path(file).read_text("utf-8")
+    by_name, by_pipe = run(words[0], file, *words[1:]), run(words[0], "-", *words[1:], given=text)
     assert (by_name.output, by_name.exit_code) == (by_pipe.output, by_pipe.exit_code)
     assert len(by_name.output) > 100
 

@@ -66,6 +66,8 @@ def test_every_choice_is_refused_or_can_be_used(entry):
 @pytest.mark.parametrize("entry", AREAS, ids=lambda entry: entry.kind.__name__)
 def test_odd_pieces_are_refused_or_can_be_used(entry):
     game = entry.starters()[0].game
+    if not game.area.uses_pieces:
+        return
     ways = [(("pieces", pieces), ("draw.make", make.value)) for pieces in PIECES for make in MAKES]
     for each in filter(None, (or_none(game, *way) for way in ways)):
         used(each)

@@ -305,6 +305,12 @@ def runs_of(
     return stream(player, table, seed, runs, most_turns, at_once, notes, soon)
 
 
+def _thought(game: Game, seed: int, runs: int | None) -> Reading | None:
+    """What choosing well is worth, from no more games than are asked for."""
+    usual = game.area.thought_runs
+    return thinking_played(game, seed, usual if runs is None else min(runs, usual))
+
+
 def measure(game: Game, runs: int | None = None, seed: int = 1) -> Measurement:
     """Measure a game: exact first, then play for the rest.
 
@@ -326,7 +332,7 @@ def measure(game: Game, runs: int | None = None, seed: int = 1) -> Measurement:
     exact = measure_exactly(game)
     *_, tally = runs_of(game, seed, runs, note=True)
     played = dict(tally.readings())
-    if "choice" not in exact.readings and (worth := thinking_played(game, seed)) is not None:
+    if "choice" not in exact.readings and (worth := _thought(game, seed, runs)) is not None:
         played["choice"] = worth
     if EDGE not in exact.readings:
         played |= even_played(game, seed, runs or MOST_EVEN)
