@@ -89,8 +89,8 @@ SHEETS = {
     ],
     "twin-domes": [
         "No board. The others have pieces of their own, player 2: one die, faces 1 to 12.",
-        "The younger starts; then go round in turn. Take your pieces. If cards are kept out, players draw from one "
-        "pack.",
+        "The younger starts; then go round in turn. Take your pieces. Players draw one after the other. If cards are "
+        "kept out, players draw from one pack.",
         "Each in turn: roll all the dice and add what they show. When all have drawn, the highest takes a point.",
         "If several are equal, carry the point to the next round.",
         "Play until somebody has five points.",

@@ -93,6 +93,23 @@ def one_piece(game: Game) -> str:
 
 def makes(game: Game) -> str:
     """What is made of the numbers shown; nothing where a single number is taken as it is."""
+    told = (_worth(game.pieces), _made(game))
+    return " ".join(sentence for sentence in told if sentence)
+
+
+def _worth(pieces: tuple[AnyPiece, ...]) -> str:
+    """What tossed counters count."""
+    found = []
+    for piece in pieces:
+        if isinstance(piece, Counters):
+            front, back = minus(tidy(piece.front)), minus(tidy(piece.back))
+            up = f"Count those with “{piece.front_word}” up."
+            each = f"“{piece.front_word}” up counts {front}, “{piece.back_word}” up {back}. Add them."
+            found.append(up if piece.front == 1 and piece.back == 0 else each)
+    return " ".join(dict.fromkeys(found))
+
+
+def _made(game: Game) -> str:
     pieces, make = game.pieces, game.draw.make
     shown = sum(letters_of(piece) for piece in pieces)
     two = shown == 2

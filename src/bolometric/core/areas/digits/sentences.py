@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from bolometric.core.areas.digits.rules import PLACES
 from bolometric.core.areas.digits.spec import Digits
-from bolometric.core.game.aloud import Aloud, act, capital, cards_after, drawn, rolls, said, share, verb
+from bolometric.core.game.aloud import Aloud, act, capital, cards_after, drawn, rolls, said, share, starts, verb
 from bolometric.core.game.contract import Words
 from bolometric.core.game.document import Game
 from bolometric.core.game.setting_words import choice
@@ -77,7 +77,8 @@ def aloud(game: Game) -> Aloud:
         )
     )
     each = "" if alone else " for each player"
-    return Aloud((f"paper{each}",), (f"Draw columns for {named}.",), said(*_turn(game)), said(*wins))
+    begins = "" if area.together else starts(game)
+    return Aloud((f"paper{each}",), said(f"Draw columns for {named}.", begins), said(*_turn(game)), said(*wins))
 
 
 def _turn(game: Game) -> tuple[str, ...]:
@@ -94,7 +95,7 @@ def _turn(game: Game) -> tuple[str, ...]:
         return (*made, away, "Write them in your columns, in any order you like.")
     draw = (f"One player {rolls(game)} for everybody.", *cards_after(game)) if for_all else drawn(game)
     if not for_all and not alone:
-        draw = (f"All {act(game)}, each for themselves.", *cards_after(game))
+        draw = (f"{capital(act(game))}, one player after the other.", *cards_after(game))
     away = "One digit you may throw away." if spare else ""
     return (
         *draw,

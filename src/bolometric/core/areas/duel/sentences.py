@@ -63,12 +63,25 @@ def last(game: Game) -> tuple[Sentences, ...]:
     return lasts, sentences("The most points win; equal ones share the win.")
 
 
+def _makes(game: Game) -> tuple[str, ...]:
+    """What each makes of their own pieces: once, where that is the same for all."""
+    area, seats = game.area_as(Duel), range(game.seats.count)
+    told = [makes(game.model_copy(update={"pieces": area.pieces_of(seat, game.pieces)})) for seat in seats]
+    if len(set(told)) == 1:
+        return (told[0],)
+    alone = "take the number as it is."
+    return tuple(
+        f"Player {seat}: {one[:1].lower()}{one[1:]}" if one else f"Player {seat}: {alone}"
+        for seat, one in enumerate(told, 1)
+    )
+
+
 def aloud(game: Game) -> Aloud:
     """Everybody draws, and the best takes the point."""
     area = game.area_as(Duel)
     when = "at the same time" if area.together else "one after the other"
     if area.sides:
-        draw = (f"Everybody uses their own pieces once, {when}.", makes(game))
+        draw = (f"Everybody uses their own pieces once, {when}.", *_makes(game))
         own = [
             f"Player {seat + 1} takes {listing_words(things(area.pieces_of(seat, game.pieces)), 'and')}."
             for seat in range(game.seats.count)

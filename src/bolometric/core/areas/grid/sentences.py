@@ -154,10 +154,12 @@ def _last(game: Game) -> list[str]:
         on = ((area.across, "across"), (area.down, "down"), (area.slanting, "slanting"))
         ways = listing_words([word for yes, word in on if yes == "yes"], "or")
         who = "Count your turns until you have" if alone else "You win when you have"
-        return [f"{who} {number(area.in_line)} in a line.", f"A line may go {ways}."]
+        none = () if area.takes_over or alone else ("If no cell is left, nobody wins.",)
+        return [f"{who} {number(area.in_line)} in a line.", f"A line may go {ways}.", *none]
     if area.wins == "first_to":
         who = "Count your turns until you have" if alone else "The first player wins who has"
-        return [f"{who} {plural(area.wanted, 'cell')}."]
+        none = () if area.takes_over or alone else ("If no cell is left before that, nobody wins.",)
+        return [f"{who} {plural(area.wanted, 'cell')}.", *none]
     if alone:
         return ["Go on until no cell can be claimed. Count your cells."]
     return ["Go on until no cell can be claimed.", "The most cells win.", share(game, "the same")]

@@ -42,7 +42,13 @@ def last(game: Game) -> tuple[Sentences, ...]:
     told: list[str | Span] = ["The record is complete ", choice(game, "area.complete")]
     if area.complete == "draws":
         told += [": ", Span(plural(area.draws, "draw"), "area.draws")]
-    return (sentences(*told, ". Nobody wins."),)
+    alike = " The same parts in another order count as one." if _has_parts(game) else ""
+    return (sentences(*told, f". Nobody wins.{alike}"),)
+
+
+def _has_parts(game: Game) -> bool:
+    """Whether several numbers are written down, whose order does not count."""
+    return sum(letters_of(piece) for piece in game.pieces) > 1 and game.area_as(Record).seen == "parts"
 
 
 FOUND = {
@@ -55,23 +61,24 @@ FOUND = {
 def aloud(game: Game) -> Aloud:
     """Draw, find the whole, write it down."""
     area = game.area_as(Record)
-    parts = sum(letters_of(piece) for piece in game.pieces) > 1 and area.seen == "parts"
+    parts = _has_parts(game)
     sheet = f"a record sheet with the columns {listing_words([f'“{name}”' for name in area.columns], 'and')}"
     turn = [*drawn(game)] if area.seen == "totals" else [f"{capital(act(game))}.", *cards_after(game)]
     if parts:
         turn += [FOUND[area.working], "Write down the parts and the whole."]
     else:
-        turn.append("Write it down.")
+        turn.append("Write a number in each column." if len(area.columns) > 1 else "Write it down.")
     last = (
         f"Stop when you have {_done(verb(game))} {area.draws} times."
         if area.complete == "draws"
         else "Go on until you have seen everything there is."
     )
+    alike = "The same parts the other way round are nothing new." if parts else ""
     return Aloud(
         (sheet,),
         said(starts(game)) or ("Take the empty sheet.",),
         said(*turn),
-        (last, "Talk about what came most often."),
+        said(alike, last, "Talk about what came most often."),
     )
 
 

@@ -58,12 +58,16 @@ def _turn(game: Game) -> list[str]:
     else:
         told += _moves(trail) if squares else ("Fill that much of your box.",)
     if odds.totals and odds.totals[0] < 0:
-        told.append("Below zero, move back, but only as far as the start.")
+        told.append(
+            "Below zero, move back, but only as far as the start."
+            if squares
+            else "Below zero, empty the box by that much, until nothing is left."
+        )
     if odds.nothing:
-        told.append("If no number comes out, stay where you are.")
+        told.append(f"If no number comes out, {_nothing(trail)}.")
     listed = {*trail.back_to_start, *trail.lose_turn}
     if any(not trail.fits(total) and total not in listed for total in odds.totals):
-        told.append(f"If it is no whole number of {'squares' if squares else f'{trail.unit}s'}, stay where you are.")
+        told.append(f"If it is no whole number of {'squares' if squares else f'{trail.unit}s'}, {_nothing(trail)}.")
     return [
         *told,
         *_listed(game, either),
@@ -85,9 +89,12 @@ def _going_on(game: Game) -> tuple[str, ...]:
     if trail.go_on == "fixed":
         return (f"Do this {number(trail.draws)} times in each turn.",)
     if trail.go_on == "dare":
+        squares = trail.unit == "whole"
         if not trail.back_to_start:
-            return (f"Now choose: {again} again, or stop and keep your place.",)
-        later = f"Getting {listing(trail.back_to_start, 'or')} in a later turn still sends you back to the start."
+            kept = "your place" if squares else "what is in your box"
+            return (f"Now choose: {again} again, or stop and keep {kept}.",)
+        does = "sends you back to the start" if squares else "empties your box"
+        later = f"Getting {listing(trail.back_to_start, 'or')} in a later turn still {does}."
         return f"Now choose: {again} again, or stop there.", later
     return ()
 
@@ -95,22 +102,35 @@ def _going_on(game: Game) -> tuple[str, ...]:
 def _listed(game: Game, either: bool) -> tuple[str, ...]:
     trail, told = _trail(game), []
     if trail.back_to_start:
-        sent = "send one counter back to the start. You choose which" if either else "go back to the start"
+        sent = _sent_back(trail, either)
         told.append(f"If you get {listing(trail.back_to_start, 'or')}, {sent}. Your turn is over.")
     if trail.lose_turn:
         told.append(f"If you get {listing(trail.lose_turn, 'or')}, {_lost(game)}. Your turn is over.")
     return tuple(told)
 
 
+def _nothing(trail: Trail) -> str:
+    return "stay where you are" if trail.unit == "whole" else "fill nothing"
+
+
+def _sent_back(trail: Trail, either: bool = False) -> str:
+    if trail.unit != "whole":
+        return "empty one of the two boxes. You choose which" if either else "empty your box"
+    return "send one counter back to the start. You choose which" if either else "go back to the start"
+
+
 def _lost(game: Game) -> str:
-    return "stay where you are" if _trail(game).go_on == "no" else "go back to where this turn began"
+    trail = _trail(game)
+    if trail.go_on == "no":
+        return _nothing(trail)
+    return "go back to where this turn began" if trail.unit == "whole" else "empty what this turn filled"
 
 
 def _special(game: Game) -> tuple[str, ...]:
     trail = _trail(game)
     if not game.distribution.special or trail.special == "nothing":
         return ()
-    what = "go back to the start" if trail.special == "back_to_start" else _lost(game)
+    what = _sent_back(trail) if trail.special == "back_to_start" else _lost(game)
     wins = "A special face counts before any number." if trail.back_to_start or trail.lose_turn else ""
     return said(f"If a special face comes up, {what}. Your turn is over.", wins)
 

@@ -82,13 +82,28 @@ def _told(trail: Trail, does: Does, squares: list[Square]) -> str:
 def aloud(game: Game) -> list[str]:
     """What squares do, for the players: a sentence for each kind."""
     trail, told = game.area_as(Trail), []
-    for (does, pack, cards), squares in grouped(trail).items():
+    groups, named = grouped(trail), _by_name(trail)
+    if named:
+        (cards,) = {groups[one][0].cards for one in named}
+        what = f"{number(cards)} cards" if cards > 1 else "a card"
+        told.append(f"On a square with the name of a pack, take {what} from that pack.")
+    for (does, pack, cards), squares in groups.items():
+        if (does, pack, cards) in named:
+            continue
         if does == "jump":
             told += _jumps(trail, squares)
         elif does != "blank":
             where = _named(trail, squares, pack if does == "card" else MARKS[does])
             told.append(f"On {where}, {_order(game, does, pack, cards)}.")
     return told
+
+
+def _by_name(trail: Trail) -> list[tuple[Does, str, int]]:
+    """Groups of squares that bear the name of a pack and all ask as many cards of it: none if there are not several."""
+    found = [
+        one for one, squares in grouped(trail).items() if one[0] == "card" and one[1] and len(squares) > MOST_NAMED
+    ]
+    return found if len(found) > 1 and len({cards for _, _, cards in found}) == 1 else []
 
 
 def _jumps(trail: Trail, squares: list[Square]) -> list[str]:

@@ -1,0 +1,95 @@
+"""What is read aloud is enough to play by: each game is played from it alone, and comes out as it is measured."""
+
+import re
+
+import numpy as np
+import pytest
+
+from bolometric.core.game.document import with_values
+from bolometric.core.measure.measuring import measure
+from tests.areas.games import ALL
+from tests.played_by_ear import Ear, NotSaid, played
+
+HEARD = sorted(ALL)
+
+
+def as_guessed(game):
+    """Players who take any option alike, at the pace of the table."""
+    return with_values(game, {"seats.styles": [{"choose": "guess"}], "seats.fluency": (), "brief.aim": ()})
+
+
+@pytest.mark.parametrize("name", HEARD)
+def test_a_game_played_by_ear_is_the_game_that_is_measured(name):
+    game = as_guessed(ALL[name])
+    turns, wins = played(game, 1200)
+    found = measure(game, 4000, seed=3).readings
+    ended = [count for count in turns if count is not None]
+    reading = found["turns"]
+    assert 1 - len(ended) / len(turns) == pytest.approx(reading.never or 0.0, abs=0.08)
+    error = np.std(ended) / len(ended) ** 0.5 + (reading.stderr or 0.02 * np.std(ended))
+    assert abs(np.mean(ended) - (reading.mean if reading.mean is not None else reading.ended)) < 4.5 * error + 1e-9
+    won = np.array([one for one in wins if any(one) or reading.never])
+    if len(won) and "seat_wins" in found and found["seat_wins"].values:
+        error = won.std(axis=0) / len(won) ** 0.5 + (found["seat_wins"].stderr or 0)
+        assert (np.abs(won.mean(axis=0) - found["seat_wins"].values) < 4.5 * error + 1e-9).all()
+
+
+KINDLY = (
+    r"That is the target\.",
+    r"You (?:cannot|may) .*",
+    r"That is your score\.",
+    r"If you close them all, you score 0\.",
+    r"Add up your scores\.",
+    r"One tile may do\.",
+    r"The same number may come again\.",
+    r"Take your counters\.",
+    r"Now look row by row\.",
+    r"Everybody takes their pieces\.",
+    r"Your turn is over\.",
+    r"That may happen in somebody else's turn\.",
+    r"If you have (?:that number|a number) more than once, .*",
+    r"Below zero, .*",
+    r"Talk about .*",
+    r"Start at the larger part .*",
+)
+"""What is said for kindness: it follows from the rest, or from what lies on the table."""
+OTHERWISE = (
+    r"On square .*",
+    r"If you get .*",
+    r"If it is too much, count the rest backwards\.",
+    r"If a special face comes up, .*",
+    r"Now choose: .*",
+    r"Finish the round, .*",
+    r"When .*, you may .*",
+    r"Keep the cards out .*",
+    r"You must .*",
+    r"Go to the last square, .*",
+    r"The same parts the other way round .*",
+    r"If you go over .*",
+    r"If no cell fits, roll once more\.",
+    r"It goes to .*",
+    r"Work from left to right\.",
+    r"Strike zero: .*",
+    r"Player \d.*",
+    r"You are done when your box is full\.",
+    r"Count those .*",
+    r"Play \d+ rounds\.",
+)
+"""Rules without which it is another game that can be played too."""
+
+
+def missed(game, sentence):
+    """Whether somebody asks for a rule when this sentence is passed over."""
+    try:
+        played(game, 20, unheard=sentence)
+    except (NotSaid, AssertionError):
+        return True
+    return False
+
+
+@pytest.mark.parametrize("name", HEARD)
+def test_without_a_rule_somebody_asks_for_it(name):
+    """Of every sentence: one that is passed over is missed by whoever plays, is kindness, or makes another game."""
+    for sentence in dict.fromkeys(Ear(ALL[name]).sentences):
+        if not any(re.fullmatch(words, sentence) for words in (*KINDLY, *OTHERWISE)):
+            assert missed(as_guessed(ALL[name]), sentence), sentence
