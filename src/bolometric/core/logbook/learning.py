@@ -4,7 +4,8 @@ Model. A game of a group takes (exp(a) × Σ exp(d) × thinking + exp(b) × hand
 log-normal error: thinking (of each kind of fact) and hands are the minutes that the shipped profile predicts, a and b
 how much slower the group is, d how much slower than that a kind of fact goes. Each group's a is drawn round that of
 all groups, and so is b; the prior of those, and of d, is the shipped profile: 0. Where the turns of a game were not
-noted, the spread of its length is added to the error.
+noted, the spread of its length is added to the error. The priors of a and b are normal near 0 and have heavy tails, as
+Student's t has: a few sessions that differ are taken for chance, many that agree on something far off are believed.
 
 The posterior is that of Laplace's approximation: its mode by SciPy, its spread from the curvature there. The errors are
 nearly normal in the logarithm, so that little is lost; a test holds the intervals against simulated logs.
@@ -36,6 +37,8 @@ NOISE = 0.15
 """Standard deviation of the logarithm of a game's minutes that nothing explains: interruptions, chatter, the clock."""
 WIDE = 0.9
 """How much of the posterior an interval holds."""
+TAILS = 4.0
+"""How many squared deviations a prior counts in full: of one that is far off the pull grows no more."""
 KINDS = {ADD: "adding", SUBTRACT: "taking away", MULTIPLY: "multiplying", DIVIDE: "dividing"}
 """Kinds of fact whose seconds are told apart; everything else that is thought goes as thinking goes in all."""
 TOLD_APART = 0.2
@@ -136,13 +139,18 @@ def learned(games: Sequence[TimedGroup]) -> dict[str, Pace]:
         slower = np.exp((everyone + each)[of])
         thinking = thought * (shares @ np.exp(each_kind) + rest)
         told = np.log(thinking * slower[:, 0] + hands * slower[:, 1])
-        priors = [everyone / ALL_SPREAD, each_kind / KIND_SPREAD, (each / GROUP_SPREAD).ravel()]
-        return np.concatenate([(logs - told) / errors, *priors])
+        slow = np.concatenate([everyone / ALL_SPREAD, (each / GROUP_SPREAD).ravel()])
+        return np.concatenate([(logs - told) / errors, each_kind / KIND_SPREAD, _heavy(slow)])
 
     found = least_squares(residuals, np.zeros(2 + kinds + 2 * len(groups)), method="lm")
     slopes = np.asarray(found.jac)
     posterior = _Posterior(found.x, np.linalg.inv(slopes.T @ slopes))  # the curvature of half the sum of squares
     return {group: _pace(group, [one for one in games if one.group == group], posterior, k) for group, k in at.items()}
+
+
+def _heavy(deviations: Floats) -> Floats:
+    """Deviations from a prior with heavy tails: half of their squares is ``TAILS / 2 × log(1 + d² / TAILS)``."""
+    return np.asarray(np.sign(deviations) * np.sqrt(TAILS * np.log1p(deviations**2 / TAILS)), float)
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -167,7 +175,7 @@ def _pace(group: str, games: list[TimedGroup], found: _Posterior, k: int) -> Pac
         if any(one.kinds[at] for one in games):
             apart = found.sum_of(2 + at)[1]
             kinds.append((does, _ends(found.sum_of(0, 2 + at, own)), 1 - apart / KIND_SPREAD))
-    return Pace(group, len(games), _ends(thinking), _ends(hands), 1 - thinking[1] / prior, tuple(kinds))
+    return Pace(group, len(games), _ends(thinking), _ends(hands), max(1 - thinking[1] / prior, 0.0), tuple(kinds))
 
 
 def _ends(told: tuple[float, float]) -> Found:
