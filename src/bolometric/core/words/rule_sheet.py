@@ -165,7 +165,8 @@ def _timed(game: Game) -> tuple[str | Span, ...]:
         return ". ", who, "; slips ", choice(game, "seats.slips"), "."
     seconds = Span(f"{game.seats.seconds_per_turn:g} seconds", "seats.seconds_per_turn")
     worked = Span("how quickly players work", "seats.fluency")
-    return ", at about ", seconds, f" a {game.area.paced_by[0]}; or say ", worked, "."
+    without = f", {game.area.beforehand} not counted" if game.area.beforehand else ""
+    return ", at about ", seconds, f" a {game.area.paced_by[0]}{without}; or say ", worked, "."
 
 
 def players_words(game: Game) -> str:

@@ -30,6 +30,7 @@ class Multiples(AreaPart):
     """
 
     noun: ClassVar[str] = "Counters on multiples"
+    beforehand: ClassVar[str] = "placing the counters"
     idle_at_most: ClassVar[float] = 1 / 3
     told_by: ClassVar[str] = "play"
     slips_may_stand: ClassVar[bool] = True
