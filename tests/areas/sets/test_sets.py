@@ -255,3 +255,16 @@ def test_faults_name_the_setting_and_their_cure_works(data, code, says, cure):
     assert cure is None or fault.cures[0].words == cure
     for change in fault.cures:
         assert code not in {found.code for found in find_faults(change.game)}
+
+
+@pytest.mark.parametrize("notes", [False, True])
+def test_who_finds_nothing_that_fits_has_looked_for_it(notes):
+    """A turn ends with all closed, or with a look in vain, which takes as long as deciding."""
+    known = []
+    for choice in (0.0, 4.0):
+        data = {"area": {"kind": "tiles", "rounds": 2}, "pieces": [{}, {}], "seats": {"fluency": [{"choice": choice}]}}
+        game = game_from(data)
+        known.append(measure(game, 6000, seed=2).simulated if notes else measure_exactly(game).readings)
+    took = (known[1]["thinking_seconds"].mean - known[0]["thinking_seconds"].mean) / 4
+    expected = known[0]["decisions"].mean + 1 - known[0]["success"].mean
+    assert took == pytest.approx(expected, abs=0.03 if notes else 1e-9)

@@ -43,10 +43,17 @@ class Task:
     hands: tuple[str, ...] = ()
     chosen: bool = False
     """Whether something is decided."""
+    looks: bool = False
+    """Whether something is looked for and not there, which takes as long as deciding."""
     words: str = ""
     """What is done, for a strip of a game: 'rolls 7'."""
     then: tuple[Fact, ...] = ()
     """What is worked out beside that in any case."""
+
+    @property
+    def weighed(self) -> bool:
+        """Whether it takes the time of a decision."""
+        return self.chosen or self.looks
 
     def also(self, *more: Fact) -> Task:
         """The same with further facts, which are worked out in any case."""

@@ -102,7 +102,7 @@ class OneBatch:
             seconds[slipping] *= rng.geometric(1 - slips[slipping])
         deciding = np.array([(game.seats.profile(seat) or USUAL).choice for seat in range(self.seats)])
         think = np.asarray(np.bincount(self.row, seconds, len(self.note)), float)
-        think += self.flat.chosen[self.task[self.note]] * deciding[self.seat]
+        think += self.flat.weighed[self.task[self.note]] * deciding[self.seat]
         hands, size = self.flat.hands[self.task], self.games * self.seats
         slowest = np.zeros(len(self.of))
         np.maximum.at(slowest, self.note, think)

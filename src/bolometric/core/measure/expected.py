@@ -125,7 +125,7 @@ class _Clock:
         then = self._by_fact.get(task.then)
         if then is None:
             then = self._by_fact[task.then] = self._taken(task.then)
-        return ways + then + (float(self._who.choice) if task.chosen else 0.0)
+        return ways + then + (float(self._who.choice) if task.weighed else 0.0)
 
     def _taken(self, facts: tuple[Fact, ...]) -> float:
         """A slip that is caught is done again until it is right."""

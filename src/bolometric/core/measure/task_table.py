@@ -46,6 +46,7 @@ class Register:
         self._times: list[list[tuple[float, float]]] = []
         self._hand: list[float] = []
         self._chosen: list[bool] = []
+        self._weighed: list[bool] = []
         self.flat: Flat | None = None
 
     def of(self, codes: Whole) -> Whole:
@@ -70,6 +71,7 @@ class Register:
         self.tasks.append(task)
         self._hand.append(sum(self.hands.of(does) for does in task.hands))
         self._chosen.append(task.chosen)
+        self._weighed.append(task.weighed)
         # Tasks that begin with the same draw share its ways, and those that end in the same sum share that.
         if id(task.ways) not in self._groups:
             self._groups[id(task.ways)] = len(self._groups)
@@ -121,6 +123,7 @@ class Register:
             times[..., 1],
             np.array(self._hand),
             np.array(self._chosen),
+            np.array(self._weighed),
             np.array(self.aim, bool),
         )
 
@@ -155,4 +158,6 @@ class Flat:
     hands: Array
     """Seconds of hands of each task."""
     chosen: NDArray[np.bool_]
+    weighed: NDArray[np.bool_]
+    """Which tasks take the time of a decision, whether there is something to choose or not."""
     aim: NDArray[np.bool_]

@@ -20,7 +20,7 @@ from bolometric.core.areas.grid.choosing import (
 )
 from bolometric.core.areas.grid.rules import ALL, NOBODY, claim, claims_of, counted
 from bolometric.core.areas.grid.spec import Grid
-from bolometric.core.areas.grid.work import CLAIMED
+from bolometric.core.areas.grid.work import CLAIMED, LOOKED
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
 from bolometric.core.learner_work.note_writer import end_notes, note
@@ -134,6 +134,7 @@ def _play(  # type: ignore[no-untyped-def]
                 found = open_cells(draw, seat, start, cells, owner, takes_over, out)
                 if found:
                     break
+                at = note(codes, at, LOOKED, draw, np.int64(0), seat)
             if found == 0:
                 idle += 1
                 continue

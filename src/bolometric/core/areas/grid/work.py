@@ -17,8 +17,8 @@ from bolometric.core.learner_work.trace import DECIDE, FIRST
 from bolometric.core.number_making.facts import facts_of_sum
 from bolometric.core.text.figures import minus
 
-CLAIMED = 3
-"""The kind of note for a cell that is claimed: the draw, and the cell."""
+CLAIMED, LOOKED = 3, 4
+"""Kinds of note: a cell that is claimed, by the draw and the cell; and a draw for which no cell is found."""
 
 
 def _drawn(game: Game, claims: Claims, draw: int, shared: int, first: bool) -> Task:
@@ -55,6 +55,8 @@ def tasks(game: Game) -> Tasks:
             return claimed(one, other)
         if kind == DECIDE:
             return Task(chosen=True, words="chooses a cell")
+        if kind == LOOKED:
+            return Task(looks=True, words="finds no cell")
         return _drawn(game, claims, one, other, kind == FIRST)
 
     return task

@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from bolometric.core.areas.drawing import MOVE, PASS, by_total
-from bolometric.core.areas.multiples.rules import compile_chart
+from bolometric.core.areas.multiples.rules import MOVES, NOTHING, compile_chart
 from bolometric.core.areas.multiples.spec import Multiples
 from bolometric.core.game.contract import Work
 from bolometric.core.game.document import Game
@@ -26,7 +28,9 @@ def tasks(game: Game) -> Tasks:
         if kind == DECIDE:
             return Task(hands=(MOVE,), chosen=True, words="moves a counter")
         drawn = by_total(game, one, *((MOVE, PASS) if other else (PASS,)))
-        return drawn.also(fact(known.MULTIPLY, divisors[one], other // divisors[one])) if other else drawn
+        if not other:
+            return replace(drawn, looks=divisors[one] not in (MOVES, NOTHING))
+        return drawn.also(fact(known.MULTIPLY, divisors[one], other // divisors[one]))
 
     return task
 

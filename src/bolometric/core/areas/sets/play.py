@@ -5,7 +5,7 @@ from __future__ import annotations
 import numpy as np
 
 from bolometric.core.areas.sets.exact import policy_of
-from bolometric.core.areas.sets.rules import CLOSED, ClosingTable
+from bolometric.core.areas.sets.rules import CLOSED, LOOKED, ClosingTable
 from bolometric.core.areas.sets.spec import Sets
 from bolometric.core.game.document import Game
 from bolometric.core.learner_work.note_writer import end_notes, note
@@ -124,6 +124,7 @@ def _play(  # type: ignore[no-untyped-def]
                 at = here * np.uint64(totals) + np.uint64(place)
                 chosen = take[seat * masks * np.uint64(totals) + at]
                 if chosen == 0:
+                    noted_at = note(codes, noted_at, LOOKED, mask, np.int64(place), np.int64(seat))
                     break
                 if first[at + np.uint64(1)] - first[at] > 1:
                     noted_at = note(codes, noted_at, DECIDE, mask, np.int64(place), np.int64(seat))

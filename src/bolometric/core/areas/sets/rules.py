@@ -18,7 +18,7 @@ from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.settings.cancel import checkpoint
 
 Masks = NDArray[np.int64]
-CLOSED = 3
+CLOSED, LOOKED = 3, 4
 """The kind of note (learner_work/trace) for tiles that are closed: the set, and the tiles that were open."""
 ALL, FEW = 0, 1
 """Draws with all the pieces, and with the first alone."""

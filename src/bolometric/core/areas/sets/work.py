@@ -6,7 +6,7 @@ import numpy as np
 
 from bolometric.core.areas.sets.area import closing_of
 from bolometric.core.areas.sets.exact import closings_of, plan_of
-from bolometric.core.areas.sets.rules import ALL, CLOSED, FEW, ClosingTable, tiles_in
+from bolometric.core.areas.sets.rules import ALL, CLOSED, FEW, LOOKED, ClosingTable, tiles_in
 from bolometric.core.areas.sets.spec import Sets
 from bolometric.core.game.contract import Work
 from bolometric.core.game.document import Game
@@ -36,6 +36,9 @@ def _closed(mask: int) -> Task:
     return Task(then=summed(tiles), hands=(MOVE,), words=f"closes {listing(tiles, 'and')}")
 
 
+LOOKING = Task(looks=True, words="finds nothing that fits")
+
+
 def tasks(game: Game) -> Tasks:
     """What the loop notes: draws, decisions, and the tiles that are closed."""
     closing = closing_of(game)
@@ -45,6 +48,8 @@ def tasks(game: Game) -> Tasks:
             return _closed(one)
         if kind == DECIDE:
             return Task(chosen=True, words="decides")
+        if kind == LOOKED:
+            return LOOKING
         return _drawn(game, closing, one, other, *((PASS,) if kind == FIRST else ()))
 
     return task
@@ -64,7 +69,10 @@ def expected(game: Game) -> tuple[tuple[Done, ...], ...] | None:
             for way, count in enumerate(drawn.tolist())
             if count
         ]
-        found.append((*done, (float(rounds), Task(hands=(PASS,))), (rounds * decided, Task(chosen=True))))
+        sums = sum(count * float(closing.chances[way].sum()) for way, count in enumerate(drawn.tolist()) if count)
+        in_vain = max(sums - float(closed.sum()), 0.0)  # a sum is drawn, and no open tiles make it
+        done += [(rounds * in_vain, LOOKING), (rounds * decided, Task(chosen=True))]
+        found.append((*done, (float(rounds), Task(hands=(PASS,)))))
     return tuple(found)
 
 
