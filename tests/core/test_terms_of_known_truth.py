@@ -1,6 +1,7 @@
 """Reports of terms whose truth is known: how seldom luck is taken for a fault, and how soon a fault is found."""
 
 import random
+import re
 from math import exp
 from statistics import median
 
@@ -11,7 +12,7 @@ from bolometric.core.game.document import game_from
 from bolometric.core.logbook.calibration import held, timed
 from bolometric.core.logbook.learning import NOISE, TimedGroup, learned
 from bolometric.core.logbook.luck import LITTLE
-from bolometric.core.logbook.report import report
+from bolometric.core.logbook.report import report, report_parts
 from bolometric.core.logbook.session import session_of
 
 TRACK = game_from(
@@ -113,3 +114,26 @@ def test_a_report_of_a_fair_term_accuses_nobody():
     assert sum("unusual: look" in one for one in told) <= 3
     assert all("Vega takes about the time" in one or "Vega takes" in one for one in told)
     assert np.mean(["about the time to work something out" in one for one in told]) > 0.5
+
+
+@pytest.mark.parametrize(
+    ("slower", "says"),
+    [(1.0, "about as long"), (2.0, "is slower at Fair track"), (0.5, "is quicker at Fair track")],
+)
+def test_a_report_begins_with_what_a_teacher_does_next(slower, says):
+    sessions = term(5, slower=slower)
+    first, *rest = report_parts(sessions)
+    (plan,) = first[1]
+    assert says in plan
+    minutes = [float(one) for one in re.findall(r"\d+\.?\d*", plan)]
+    noted = np.mean([float(minute) for one in sessions for minute in one.minutes])
+    assert minutes[0] == pytest.approx(noted, abs=0.5)
+    assert all("×" not in line and "%" not in line for line in first[1])
+    assert [title.split(":")[0] for title, _ in rest] == ["What was played", "The figures", "The figures"]
+
+
+def test_what_is_no_accident_is_to_be_looked_at_before_the_next_game():
+    sessions = term(4, (1, 1, 1, 1, 1, 4))
+    told = " ".join(report_parts(sessions)[0][1])
+    assert "look at its pieces and its rules: what came up is hard to put down to luck" in told
+    assert "look at its pieces" not in " ".join(report_parts(term(4))[0][1])

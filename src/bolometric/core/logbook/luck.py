@@ -26,6 +26,10 @@ FEW_DRAWS, FEW_GAMES = 20, 5
 """Draws, and games, below which nothing is said against luck."""
 LITTLE = 0.1
 """A chance below which something is a little unusual."""
+HARD = 100
+"""Odds against luck from which something is hard to put down to it."""
+UNUSUAL = 0.01
+"""A chance below which something is unusual."""
 EQUAL = 1e-7
 """Log probabilities nearer than this are equal: the same ways in another order."""
 
@@ -61,6 +65,11 @@ class Held:
         return f"{told}, {f'simulated ± {100 * self.stderr:.1g} points' if self.stderr else 'exact'}"
 
     @property
+    def short(self) -> str:
+        """How unusual it is, for what is unusual."""
+        return "unusual" if self.most_odds < HARD else "hard to put down to luck"
+
+    @property
     def words(self) -> str:
         """As it is told; never a verdict from a few."""
         said = f"{self.what}: "
@@ -68,9 +77,9 @@ class Held:
             return f"{said}too few to tell ({self.count} of the {self.few} that it takes)."
         if self.p > LITTLE:
             return f"{said}as luck has it ({self._often})."
-        if self.p > 0.01:
+        if self.p > UNUSUAL:
             strength = "a little unusual, and such things happen"
-        elif self.most_odds < 100:
+        elif self.most_odds < HARD:
             strength = "unusual: look whether the rule was played as it is written, or a piece is not even"
         else:
             strength = "hard to put down to luck: the rule or a piece is most likely not as the game says"

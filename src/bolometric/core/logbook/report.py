@@ -10,17 +10,19 @@ from bolometric.core.game.document import Game
 from bolometric.core.judge.nearby import Effect, effects
 from bolometric.core.logbook.calibration import calibrated, calibration_words, counted, held, measured, story, timed
 from bolometric.core.logbook.learning import Pace, learned
-from bolometric.core.logbook.luck import LITTLE
+from bolometric.core.logbook.luck import LITTLE, UNUSUAL, Held
 from bolometric.core.logbook.pace import at_pace
 from bolometric.core.logbook.session import Session
 from bolometric.core.logbook.slips import cared
 from bolometric.core.measure.measuring import measure
 from bolometric.core.results.readings import Reading
 from bolometric.core.results.show import show
-from bolometric.core.text.figures import number, percent, plural
+from bolometric.core.text.figures import listing_words, number, percent, plural
 from bolometric.core.tuning.space import changes_between
 
 MOST_CHANGES = 3
+WORTH_PLANNING = 0.1
+"""A difference of the minutes from which a lesson is planned otherwise."""
 
 
 NOTHING = "No sessions yet: log one after a game, with `bolometric log add FILE`."
@@ -32,31 +34,80 @@ def report(sessions: Sequence[Session]) -> str:
     """Everything of the sessions as one text. Raises Cancelled once the work is given up."""
     if not sessions:
         return NOTHING
-    (heading, stories), *rest = report_parts(sessions)
-    lines = [heading, "", *stories]
+    (heading, acts), *rest = report_parts(sessions)
+    lines = [heading, *(["", *acts] if acts else [])]
     for title, told in rest:
         lines += ["", title, *(f"- {line}" for line in told)]
     return "\n".join(lines)
 
 
 def report_parts(sessions: Sequence[Session]) -> Parts:
-    """What was played, whether it was luck, how groups work, how predictions held.
+    """What to do next, then what was played, and the figures: how groups work, whether it was luck.
 
     Raises Cancelled once the work is given up.
     """
     if not sessions:
         return [(NOTHING, [])]
     days = sorted(one.day for one in sessions)
-    parts = [(f"{plural(len(sessions), 'session')}, {days[0]} to {days[-1]}", [story(one) for one in sessions])]
     paces = learned(timed(sessions))
+    parts = [(f"{plural(len(sessions), 'session')}, {days[0]} to {days[-1]}", acts(sessions, paces))]
+    parts.append(("What was played", [story(one) for one in sessions]))
     if paces:
         lines = [pace.words for pace in paces.values()]
         lines += [care.words for care in cared(counted(sessions)).values()]
-        parts.append(("How the groups work", [*lines, f"Predictions: {calibration_words(calibrated(sessions))}"]))
+        parts.append(
+            ("The figures: how the groups work", [*lines, f"Predictions: {calibration_words(calibrated(sessions))}"])
+        )
     by_name = sorted(sessions, key=lambda one: one.played.name)
     for name, group in groupby(by_name, key=lambda one: one.played.name):
-        parts.append((name, game_lines(list(group), paces)))
+        parts.append((f"The figures: {name}", game_lines(list(group), paces)))
     return parts
+
+
+def acts(sessions: Sequence[Session], paces: Mapping[str, Pace]) -> list[str]:
+    """What a teacher does next, game by game: how long to plan for each group, what to look at. Raises Cancelled."""
+    told = []
+    for _, some in groupby(sorted(sessions, key=lambda one: one.played.name), key=lambda one: one.played.name):
+        mine = list(some)
+        newest = versions(mine)[-1]
+        for group in dict.fromkeys(one.group for one in newest if one.minutes):
+            told.append(_plan(newest[0], group, paces))
+        told.append(_look_at(newest[0].played, [one for one in held(newest) if one.count >= one.few]))
+    return [line for line in told if line]
+
+
+def _plan(one: Session, group: str, paces: Mapping[str, Pace]) -> str:
+    """How long to plan, and whether that is what was predicted."""
+    pace, predicted = paces.get(group), measured(one.game).readings.get("minutes")
+    if pace is None or predicted is None or predicted.mean is None:
+        return ""
+    game = one.played
+    at_its = measure(at_pace(game, pace), 2_000).readings.get("minutes")
+    if at_its is None or at_its.mean is None:
+        return ""
+    first, then, who = _whole(predicted.mean), _whole(at_its.mean), group or "The class"
+    if first == then or abs(at_its.mean / predicted.mean - 1) < WORTH_PLANNING:
+        return f"{who} needs about as long for {game.name} as was predicted: plan {_minutes(first)}."
+    how = "slower" if then > first else "quicker"
+    return f"{who} is {how} at {game.name} than was predicted: plan {_minutes(then)}, not {first:g}."
+
+
+def _whole(minutes: float) -> float:
+    """Minutes as one plans them: in halves below three."""
+    return max(round(2 * minutes) / 2, 0.5) if minutes < 3 else float(round(minutes))
+
+
+def _minutes(count: float) -> str:
+    return f"{count:g} minute{'' if count == 1 else 's'}"
+
+
+def _look_at(game: Game, checks: Sequence[Held]) -> str:
+    """What is no accident any more, and what to do about it; nothing where all is as luck has it."""
+    found = [one for one in checks if one.p <= UNUSUAL]
+    if not found:
+        return ""
+    what = listing_words([f"{one.what[:1].lower()}{one.what[1:]} is {one.short}" for one in found], "and")
+    return f"Before {game.name} is played again, look at its pieces and its rules: {what}."
 
 
 def game_lines(sessions: Sequence[Session], paces: Mapping[str, Pace]) -> list[str]:

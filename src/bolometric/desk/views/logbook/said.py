@@ -16,7 +16,7 @@ from bolometric.core.game.document import Game
 from bolometric.core.logbook.calibration import Calibration, calibrated, calibration_words, counted, timed
 from bolometric.core.logbook.learning import Pace, learned
 from bolometric.core.logbook.pace import at_pace
-from bolometric.core.logbook.report import game_lines, history
+from bolometric.core.logbook.report import acts, game_lines, history
 from bolometric.core.logbook.session import Session
 from bolometric.core.logbook.slips import Care, cared
 from bolometric.core.text.figures import minus, percent
@@ -35,6 +35,8 @@ CAPTIONS = (
     "Minutes predicted (diamonds), met (dots)",
     "In time as often as said (so many games)",
 )
+UNFOLD, HIDE = "The figures behind it", "Hide the figures"
+NOTHING_YET = "Note minutes, totals or turns of a few games, and here stands what to do next."
 WAITING = "Working out what the sessions say …"
 
 
@@ -42,7 +44,10 @@ WAITING = "Working out what the sessions say …"
 class Told:
     """What was worked out."""
 
+    acts: tuple[str, ...]
+    """What to do next."""
     lines: tuple[str, ...]
+    """The figures behind it."""
     totals: tuple[tuple[str, int, float], ...]
     """What can come up: how often it did, and how often it was expected."""
     versions: tuple[tuple[str, float | None, float | None], ...]
@@ -75,7 +80,9 @@ def told_of(sessions: Sequence[Session], everything: Sequence[Session]) -> Told:
         for total, chance in zip(odds.totals, odds.chances.tolist(), strict=True)
     )
     versions = tuple((f"{day} ({count})", predicted, met) for day, _, count, predicted, met in history(sessions))
-    return Told(tuple(lines), totals if number else (), versions, mine, cares, tuple(calibration))
+    return Told(
+        tuple(acts(sessions, paces)), tuple(lines), totals if number else (), versions, mine, cares, tuple(calibration)
+    )
 
 
 class SaidPage(QWidget):
@@ -100,11 +107,18 @@ class SaidPage(QWidget):
         self.captions = [Label(words, objectName="hint") for words in CAPTIONS]
         column.setContentsMargins(0, 6, 0, 0)
         column.addWidget(self.words)
+        self.figures = Label("", wordWrap=True)
+        self.unfold = QPushButton(UNFOLD, checkable=True)
+        self.unfold.toggled.connect(self._unfold)
+        self.unfold.hide()
+        self.figures.hide()
         at = QHBoxLayout()
         at.addWidget(self.group)
         at.addWidget(self.take)
         at.addStretch()
+        at.addWidget(self.unfold)
         column.addLayout(at)
+        column.addWidget(self.figures)
         for k, chart in enumerate(self.charts):
             take_the_rest(chart, LEAST)
             one = QVBoxLayout()
@@ -126,7 +140,7 @@ class SaidPage(QWidget):
         if not sessions:
             self.lane.give_up()
             self.words.setText(f"No sessions of “{game.name}” yet: write one in after it was played.")
-            self._draw(Told((), (), ()))
+            self._draw(Told((), (), (), ()))
             return
         self.words.setText(WAITING)
         self.lane.ask(lambda: told_of(sessions, everything))
@@ -135,8 +149,14 @@ class SaidPage(QWidget):
         self.words.setText(words)
 
     def _show(self, told: Told) -> None:
-        self.words.setText("\n".join(f"• {line}" for line in told.lines))
+        self.words.setText("\n".join(told.acts) or NOTHING_YET)
+        self.figures.setText("\n".join(f"• {line}" for line in told.lines))
+        self.unfold.setVisible(bool(told.lines))
         self._draw(told)
+
+    def _unfold(self, open_: bool) -> None:
+        self.figures.setVisible(open_)
+        self.unfold.setText(HIDE if open_ else UNFOLD)
 
     def _draw(self, told: Told) -> None:
         self.told, colours = told, self.colours
