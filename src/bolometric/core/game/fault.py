@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from bolometric.core.game.document import Game, with_values
+from bolometric.core.game.house import spoken
 from bolometric.core.settings.errors import GameError
 
 Level = Literal["fault", "advice"]
@@ -64,7 +65,12 @@ def changed(game: Game, words: str, path: str, value: object) -> Change:
     """A change of one setting with what it takes along. Raises GameError where that game cannot be."""
     then = carried_along(game, path, value)
     made = with_values(game, {path: value, **dict(then)})
-    return Change(f"{words}{GOES_ON}" if then else words, path, value, made, then)
+    return Change(in_words_of(game, f"{words}{GOES_ON}" if then else words), path, value, made, then)
+
+
+def in_words_of(game: Game, sentence: str) -> str:
+    """A sentence about a game with the maker's own words in it."""
+    return spoken(sentence, game.house.nouns)
 
 
 def cures(*changes: Change | None) -> tuple[Change, ...]:

@@ -13,7 +13,7 @@ from math import isfinite
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Band, Game
-from bolometric.core.game.fault import Change, Fault
+from bolometric.core.game.fault import Change, Fault, in_words_of
 from bolometric.core.judge.always_same import always_same
 from bolometric.core.judge.annoyances import annoyances
 from bolometric.core.judge.change_size import Stray, stray
@@ -53,7 +53,7 @@ def find_faults(game: Game, exact: Analysis | None = None) -> list[Fault]:
     ['impossible_total']
     """
     measured = exact if exact is not None and exact.result is not None else quick_measure(game)
-    found = list(_Seeker(measured, deadline()).all())
+    found = [replace(one, sentence=in_words_of(game, one.sentence)) for one in _Seeker(measured, deadline()).all()]
     return sorted(found, key=lambda fault: fault.level != "fault")
 
 

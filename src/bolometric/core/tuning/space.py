@@ -8,7 +8,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from bolometric.core.game.document import Game, with_value
-from bolometric.core.game.fault import GOES_ON, carried_along
+from bolometric.core.game.fault import GOES_ON, carried_along, in_words_of
 from bolometric.core.judge import change_size
 from bolometric.core.judge.nearby import order_of
 from bolometric.core.pieces.words import pieces_words
@@ -98,7 +98,8 @@ def differences(one: Game, other: Game, paths: Sequence[str]) -> tuple[Differenc
     for path in paths:
         if path == PIECES:
             if one.pieces != other.pieces:
-                found.append(Difference(path, f"Use {pieces_words(other.pieces)}", kind_of(path, knob_at(one, path))))
+                words = in_words_of(one, f"Use {pieces_words(other.pieces)}")
+                found.append(Difference(path, words, kind_of(path, knob_at(one, path))))
             continue
         try:
             here, there = knob_at(one, path), knob_at(other, path)
@@ -106,7 +107,7 @@ def differences(one: Game, other: Game, paths: Sequence[str]) -> tuple[Differenc
             continue  # it means nothing in one of them
         if here.value != there.value:
             along = GOES_ON if _takes_along(one, other, path, there.value) else ""
-            found.append(Difference(path, order_of(there) + along, _size(here, there)))
+            found.append(Difference(path, in_words_of(one, order_of(there) + along), _size(here, there)))
     return tuple(found)
 
 

@@ -13,7 +13,7 @@ from bolometric.core.areas.grid.spec import Grid
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.contract import Faults
 from bolometric.core.game.document import Game
-from bolometric.core.game.fault import Annoyance, Change, Fault, change, cures
+from bolometric.core.game.fault import Annoyance, Change, Fault, change, cures, in_words_of
 from bolometric.core.text.figures import listing, minus, plural
 
 MOST_NAMED = 8
@@ -81,7 +81,11 @@ def _possible(game: Game) -> tuple[Change, ...]:
         return cures(change(game, words, path, cells))
     own = change(game, words, "area.numbers", "own")
     both = None if own is None else change(own.game, words, path, cells)
-    return () if both is None else (Change(words, "area.numbers", "own", both.game, then=((path, cells),)),)
+    return (
+        ()
+        if both is None
+        else (Change(in_words_of(game, words), "area.numbers", "own", both.game, then=((path, cells),)),)
+    )
 
 
 def advice(exact: Analysis) -> Iterator[Fault]:

@@ -15,7 +15,7 @@ from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.chains.race import PERIOD
 from bolometric.core.chains.waiting import WaitingTime
 from bolometric.core.game.document import Game, with_value, with_values
-from bolometric.core.game.fault import Change, Fault, change, cures
+from bolometric.core.game.fault import Change, Fault, change, cures, in_words_of
 from bolometric.core.game.seats import Style
 from bolometric.core.settings.amounts import Value
 from bolometric.core.settings.errors import GameError
@@ -85,7 +85,7 @@ def _turn_only(game: Game, further: Sequence[Value]) -> Iterator[Change]:
         made = with_values(game, settings)
         if not area.hopeless(made) and _stopping(made) is None:
             (first, value), *then = settings.items()
-            yield Change(words, first, value, made, tuple(then))
+            yield Change(in_words_of(game, words), first, value, made, tuple(then))
             return
 
 
