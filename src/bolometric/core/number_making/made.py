@@ -83,6 +83,12 @@ class Making:
             )
         )
 
+    def signs(self, numbers: Numbers) -> dict[Fraction, int]:
+        """Of each number that a draw can make, how many signs its shortest sum has."""
+        table = self._tables[self._place[in_order(numbers)]]
+        rows = zip(table.over.tolist(), table.under.tolist(), table.best.tolist(), strict=True)
+        return {Fraction(a, b): self.found[best].letters.bit_count() - 1 for a, b, best in rows}
+
     def can(self, numbers: Numbers, value: Value) -> bool:
         """Whether a draw can make a number."""
         return self._place[in_order(numbers)] in self._by_value.get(Fraction(value), {})

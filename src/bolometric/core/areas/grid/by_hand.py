@@ -7,7 +7,7 @@ from fractions import Fraction
 
 import numpy as np
 
-from bolometric.core.areas.grid.choosing import GUESS, PLAN, best_of, look_ahead, open_cells, weigh
+from bolometric.core.areas.grid.choosing import GUESS, PLAN, best_of, look_ahead, noticed_by, open_cells, weigh
 from bolometric.core.areas.grid.play import style_of
 from bolometric.core.areas.grid.rules import ALL, NOBODY, Claims, claims_of, counted
 from bolometric.core.areas.grid.spec import Grid
@@ -42,6 +42,10 @@ def begin(game: Game) -> OnGrid:
     return OnGrid(owner=tuple(claims_of(game).owner.tolist()))
 
 
+NONE = -1
+"""In place of a cell: none is noticed."""
+
+
 def asks(game: Game, now: OnGrid) -> str | None:
     """What the seat to move has to do."""
     return "claim a cell whose number you can make." if now.waiting == "choice" else None
@@ -66,7 +70,8 @@ def _open(game: Game, now: OnGrid) -> list[int]:
 def options(game: Game, now: OnGrid) -> tuple[Option[int], ...]:
     """Every cell that can be claimed, with a sum that makes its number where there is something to make."""
     claims = claims_of(game)
-    return tuple(
+    none = (Option(NONE, "Pass: none noticed"),) if game.area_as(Grid).hidden else ()
+    return none + tuple(
         Option(cell, f"Claim {minus(int(claims.numbers[cell]))} in {_where(claims, cell)}", cell + 1)
         for cell in _open(game, now)
     )
@@ -94,17 +99,23 @@ def landed(game: Game, now: OnGrid, drawn: Drawn) -> OnGrid:
 
 def _asked(game: Game, now: OnGrid) -> OnGrid:
     """With a draw: a choice, or nothing to claim."""
-    area = game.area_as(Grid)
     if _open(game, now):
         return replace(now, waiting="choice")
-    if area.draws_again and now.tries < 2:
-        return noted(now, "nothing fits: draw once more.")
+    return _none_found(game, now)
+
+
+def _none_found(game: Game, now: OnGrid) -> OnGrid:
+    """Nothing is claimed: another draw, or the turn is over."""
+    if game.area_as(Grid).draws_again and now.tries < 2:
+        return replace(noted(now, "nothing fits: draw once more."), waiting="draw")
     return _turn_over(game, noted(now, "nothing to claim."))
 
 
 def choose(game: Game, now: OnGrid, key: int) -> OnGrid:
-    """Claim a cell."""
+    """Claim a cell, or none where none is noticed."""
     area, claims = game.area_as(Grid), claims_of(game)
+    if key == NONE:
+        return _none_found(game, noted(now, "notices none."))
     owner = (*now.owner[:key], now.seat, *now.owner[key + 1 :])
     number = int(claims.numbers[key])
     now = noted(replace(now, owner=owner), f"claims {_sum(area, now.shown, number)}.")
@@ -141,7 +152,11 @@ def _turn_over(game: Game, now: OnGrid) -> OnGrid:
 
 
 def pick(game: Game, now: OnGrid, style: Style, rng: np.random.Generator) -> int:
-    """The cell that a style claims."""
+    """The cell that a style claims, of those that it notices."""
+    return _picked(game, now, style, rng, seeing=False)
+
+
+def _picked(game: Game, now: OnGrid, style: Style, rng: np.random.Generator, seeing: bool) -> int:
     area, claims, seats = game.area_as(Grid), claims_of(game), game.seats.count
     owner = np.array(now.owner)
     own, taken = counted(claims, owner, seats)
@@ -149,6 +164,11 @@ def pick(game: Game, now: OnGrid, style: Style, rng: np.random.Generator) -> int
     out, worth = np.zeros(len(owner), np.int64), np.zeros(len(owner))
     out[: len(found)] = found
     known, state = style_of(area, style), rng.integers(0, 2**64, dtype=np.uint64)
+    if area.hidden and not seeing:
+        kept = noticed_by(now.draw, len(found), claims.start, claims.cells, claims.noticed, out, state)
+        found, state = [int(cell) for cell in out[:kept]], rng.integers(0, 2**64, dtype=np.uint64)
+        if not found:
+            return NONE
     if known == GUESS:
         return int(rng.choice(found))
     standing, crossing = (owner, own, taken), (claims.first_line, claims.through, claims.need)
@@ -203,7 +223,7 @@ def find_hints(game: Game, now: OnGrid) -> tuple[str, ...]:
 def _advised(game: Game, now: OnGrid) -> int:
     """The cell that the coach would claim."""
     style = Style(choose="plan" if game.area_as(Grid).wins == "line" else "thumb", rule="rarest")
-    return pick(game, now, style, np.random.default_rng(1))
+    return _picked(game, now, style, np.random.default_rng(1), seeing=True)
 
 
 BY_HAND = ByHand(

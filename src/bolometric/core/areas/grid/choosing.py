@@ -42,6 +42,26 @@ def open_cells(draw, seat, start, cells, owner, takes_over, out):  # type: ignor
 
 
 @inner
+def notice(draw, found, start, cells, noticed, out, state):  # type: ignore[no-untyped-def]
+    """Keeps of the ``found`` cells in ``out``, which stand as in ``cells``, those that are noticed; how many."""
+    kept, at = 0, start[draw]
+    for k in range(found):
+        while cells[at] != out[k]:
+            at += 1
+        state += STEP
+        if part(state) < noticed[at]:
+            out[kept] = out[k]
+            kept += 1
+    return kept
+
+
+@loop
+def noticed_by(draw, found, start, cells, noticed, out, state):  # type: ignore[no-untyped-def]
+    """The same for the table."""
+    return notice(draw, found, start, cells, noticed, out, state)
+
+
+@inner
 def best_of(found, out, worth, state):  # type: ignore[no-untyped-def]
     """The cell that is worth most, of equal ones any."""
     best, equal = 0, 1

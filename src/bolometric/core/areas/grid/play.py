@@ -15,6 +15,7 @@ from bolometric.core.areas.grid.choosing import (
     best_of,
     drawn,
     look_ahead,
+    notice,
     open_cells,
     weigh,
 )
@@ -27,7 +28,7 @@ from bolometric.core.learner_work.note_writer import end_notes, note
 from bolometric.core.learner_work.trace import DECIDE, FIRST, FURTHER, Book, Whole, noted
 from bolometric.core.outcomes.chance import STEP, below, part, stream
 from bolometric.core.results.batch import NO_WINNER, TIED, UNFINISHED, Batch, Player
-from bolometric.core.settings.loops import loop
+from bolometric.core.settings.loops import inner, loop
 
 Shares = NDArray[np.float64]
 LINE, MOST, FIRST_TO = 0, 1, 2
@@ -67,6 +68,7 @@ def _compiled(game: Game) -> Callable[[int, int, np.random.Generator, Book | Non
     free = int(np.count_nonzero(claims.owner == ALL))
     rules = ENDS[area.wins], area.wanted, area.takes_over, area.draws_again, area.draws == "shared"
     draws, standing = (claims.edges, claims.start, claims.cells), (claims.owner, own, taken)
+    seen = len(claims.noticed) > 0, claims.noticed
     crossing = claims.first_line, claims.through, claims.need
 
     def play(runs: int, most_turns: int, rng: np.random.Generator, book: Book | None) -> tuple[Batch, Shares, Shares]:
@@ -82,6 +84,7 @@ def _compiled(game: Game) -> Callable[[int, int, np.random.Generator, Book | Non
                 seats,
                 rules,
                 draws,
+                seen,
                 standing,
                 crossing,
                 claims.lines,
@@ -101,15 +104,29 @@ def _compiled(game: Game) -> Callable[[int, int, np.random.Generator, Book | Non
 
 @loop
 def _play(  # type: ignore[no-untyped-def]
-    state, styles, seats, rules, draws, standing, crossing, lines, chance, free, most_turns, codes, note_ends, columns
+    state,
+    styles,
+    seats,
+    rules,
+    draws,
+    seen,
+    standing,
+    crossing,
+    lines,
+    chance,
+    free,
+    most_turns,
+    codes,
+    note_ends,
+    columns,
 ):
     ends, wanted, takes_over, again, shared = rules
     edges, start, cells = draws
+    hidden, noticed = seen
     first_owner, first_own, first_taken = standing
     first_line, through, need = crossing
     turns_out, rolls_out, winner_out, home_out, idle_out, claimed, winning = columns
     size = len(first_owner)
-    length = lines.shape[1]
     out, worth = np.zeros(size, np.int64), np.zeros(size)
     ever, at = np.zeros(size, np.int64), 0
     possible = 0
@@ -132,6 +149,10 @@ def _play(  # type: ignore[no-untyped-def]
                     rolls += 1
                 at = note(codes, at, FURTHER if attempt else FIRST, draw, np.int64(shared and seat != 0), seat)
                 found = open_cells(draw, seat, start, cells, owner, takes_over, out)
+                if hidden and found:
+                    looked = np.uint64(found)
+                    found = notice(draw, found, start, cells, noticed, out, state)
+                    state += STEP * looked
                 if found:
                     break
                 at = note(codes, at, LOOKED, draw, np.int64(0), seat)
@@ -181,10 +202,16 @@ def _play(  # type: ignore[no-untyped-def]
             winner_out[run] = TIED if shares & (shares - 1) else np.int64(np.log2(shares) + 0.5)
         else:
             winner_out[run], home_out[run] = NO_WINNER, 0
-        for cell in range(size):
-            claimed[cell] += ever[cell] == run + 1
-        if winner >= 0 and ends == LINE:
-            for line in range(len(lines)):
-                if lines[line, 0] >= 0 and own[line, winner] == need[line]:
-                    for k in range(length):
-                        winning[lines[line, k]] += 1
+        _count(run + 1, ends == LINE and winner >= 0, winner, ever, own, need, lines, claimed, winning)
+
+
+@inner
+def _count(mark, by_line, winner, ever, own, need, lines, claimed, winning):  # type: ignore[no-untyped-def]
+    """Counts the cells that were claimed in a game, and those of the lines that won it."""
+    for cell in range(len(ever)):
+        claimed[cell] += ever[cell] == mark
+    if by_line:
+        for line in range(len(lines)):
+            if lines[line, 0] >= 0 and own[line, winner] == need[line]:
+                for k in range(lines.shape[1]):
+                    winning[lines[line, k]] += 1

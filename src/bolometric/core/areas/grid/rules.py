@@ -44,6 +44,8 @@ class Claims:
     start: Integers
     """Shape (draws + 1,): where the cells of a draw begin in ``cells``."""
     cells: Integers
+    noticed: NDArray[np.float64]
+    """Shape of ``cells``: the chance that a player notices each; of no length where all are seen."""
     chance: NDArray[np.float64]
     """Shape (cells,): the chance that a draw can claim each cell."""
     lines: Integers
@@ -96,12 +98,27 @@ def compile_claims(area: Grid, pieces: tuple[AnyPiece, ...], distribution: Distr
         shown,
         start,
         cells,
+        _noticed(area, pieces, shown, taken),
         chance,
         lines,
         need,
         np.append(0, np.cumsum([len(some) for some in through])),
         np.concatenate(through).astype(np.int64),
     )
+
+
+def _noticed(
+    area: Grid, pieces: tuple[AnyPiece, ...], shown: tuple[Numbers, ...], taken: list[list[int]]
+) -> NDArray[np.float64]:
+    """The chance to notice that a draw makes the number of a cell: so many in a hundred for each sign that it takes."""
+    made = area.made_by(pieces) if area.hidden else None
+    if made is None:
+        return np.zeros(0)
+    found, layout = [], area.laid_out
+    for numbers, cells in zip(shown, taken, strict=False):
+        signs = made.signs(numbers)
+        found += [(area.noticed / 100) ** signs[Fraction(layout[cell])] for cell in cells]
+    return np.array(found)
 
 
 def _draws(

@@ -150,6 +150,25 @@ class Grid(AreaPart):
             when=(("how", ("any",)), ("operations", ("+-*/",))),
         ),
     ] = "exact"
+    noticed: Annotated[
+        StrictInt,
+        Field(
+            ge=10,
+            le=100,
+            description="Of the numbers that take one sign, how many in a hundred a player notices at a look, if how "
+            "is any; with each further sign so many in a hundred of that. 100 = every number that can be made is seen. "
+            "Who notices none that is free claims nothing.",
+        ),
+        Knob(
+            "number",
+            "in a hundred noticed",
+            hint="How many of the numbers that can be made a player sees: 100 is all, as nobody does on a large grid.",
+            step=10,
+            order="Let players notice {} in a hundred",
+            suggested=(),
+            when=(("how", ("any",)),),
+        ),
+    ] = 100
     wins: Annotated[
         Literal["line", "most", "first_to"],
         Field(description="line = a whole line; most = the most cells; first_to = so many cells (wanted)."),
@@ -215,6 +234,11 @@ class Grid(AreaPart):
         if self.how == "total":
             return None
         return MakingRules(frozenset(self.operations), self.use, self.order, self.division)
+
+    @property
+    def hidden(self) -> bool:
+        """Whether some numbers that can be made are not noticed."""
+        return self.how == "any" and self.noticed < 100
 
     @property
     def uses_total(self) -> bool:
