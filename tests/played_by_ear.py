@@ -72,7 +72,7 @@ class Ear:
         self.cells = list(game.area.cells) if hasattr(game.area, "cells") else []
         self.dice = random.Random(seed)
         self.hands = {}
-        if not self.told(*FOR_ALL):
+        if not self.told(*FOR_ALL) and not any("at the same time" in one for one in self.sentences):
             self.must("who begins", *STARTS)
             self.must("who is next", r"Then take turns\.")
         if not self.told(r"Strike the two numbers\."):
@@ -153,7 +153,7 @@ class Ear:
         words = (
             r"If (?:two|several|some) (?:are|have) (?:home|done|the same|just as near|as many).*they (?:both|all) win\."
         )
-        return self.told(words, r"If two .* you both win\.")
+        return self.told(words, r"If two .* you both win\.", r"If some .* they all win\.")
 
 
 def in_turn(ear, one_turn, home, whole_round):
@@ -374,22 +374,24 @@ def duel(ear):
     carried = ear.told(r"If the best are the same, nobody gets the point yet\.")
     if carried:
         ear.must("what becomes of the point", r"The next round is worth one more\.")
-    assert shares or carried
-    rounds = ear.told(r"Play (\w+) rounds\.")
+    anew = ear.told(r"If the best are the same, everybody must roll again\.")
+    shares or carried or anew or ear.missing("what if the best are the same")
+    rounds = ear.told(r"Play (\w+) rounds?\.")
     wanted = rounds or ear.must("how long it lasts", r"Play until somebody has (\w+) points?\.")
     ear.must("who wins", r"The player with the most points wins\.")
     ear.shared_win() or ear.missing("what if points are the same")
 
     def play():
-        points, pot, played = [0] * ear.seats, 1, 0
+        points, pot, played, goes = [0] * ear.seats, 1, 0, 0
         while played < number(rounds[1]) if rounds else max(points) < number(wanted[1]):
-            played += 1
+            played, goes = played + 1, goes + 1
             totals = [(adds[seat] or ear.made)(ear.draw(ear.own[seat])[0]) for seat in range(ear.seats)]
             top = [seat for seat, total in enumerate(totals) if total == best(totals)]
             for seat in top if len(top) == 1 or shares else ():
                 points[seat] += pot
             pot = pot + 1 if carried and len(top) > 1 else 1
-        turns = played if at_once else played * ear.seats
+            played -= bool(anew and len(top) > 1)
+        turns = goes if at_once else goes * ear.seats
         return turns, [seat for seat, own in enumerate(points) if own == max(points)]
 
     return play, lambda: None
@@ -402,10 +404,16 @@ def tiles(ear):
     ear.must("what is closed", r"Close open tiles that add up to that number\.")
     ear.told(r"One tile may do\.")
     ear.must("that one goes on", r"Roll again and close more\.")
-    above = ear.told(r"When all tiles from (\d+) up are closed, you may roll just one die\.")
-    single = ear.told(r"When only one tile is open, you may roll just one die\.")
+    just = r"(you may )?roll just (?:one|the) die\."
+    above = ear.told(rf"When all tiles from (?P<above>\d+) up are closed, {just}")
+    single = ear.told(rf"When only one tile is open, {just}")
+    small = ear.told(rf"When the open tiles add up to (?P<most>\d+) or less, {just}")
+    alone = ear.told(rf"When only the 1 is open, {just}")
+    few_left = above or single or small or alone
+    most = int(above["above"]) - 1 if above else int(small["most"]) if small else 1
+    must = few_left and not few_left.group(few_left.re.groups)
     ear.must("when a turn ends", r"When nothing fits, or all are closed, your turn is over\.")
-    ear.must("what is scored", r"Add the numbers that are still open\.")
+    scored = ear.must("what is scored", r"(Add the numbers|Count the tiles) that are still open\.", r"(Read) .*\.")[1]
     ear.told(r"That is your score\.", r"If you close them all, you score 0\.", r"Add up your scores\.")
     rounds = number(ear.must("how often it is played", r"Play (\w+) rounds?\.")[1])
     ear.must("who wins", r"The lowest score wins\.")
@@ -414,8 +422,8 @@ def tiles(ear):
     def one_turn():
         left = set(range(1, last + 1))
         while left:
-            few = (above and max(left) < int(above[1])) or (single and len(left) == 1)
-            total = ear.total(ear.pieces[:1] if few and ear.pick((True, False)) else None)
+            few = few_left and (len(left) == 1 if single else (sum(left) if small or alone else max(left)) <= most)
+            total = ear.total(ear.pieces[:1] if few and (must or ear.pick((True, False))) else None)
             fits = [
                 some
                 for size in range(1, len(left) + 1)
@@ -425,7 +433,9 @@ def tiles(ear):
             if not fits:
                 break
             left -= set(ear.pick(fits))
-        return sum(left)
+        if scored == "Read":
+            return int("".join(map(str, sorted(left))) or 0)
+        return sum(left) if "Add" in scored else len(left)
 
     def play():
         scores = [sum(one_turn() for _ in range(rounds)) for _ in range(ear.seats)]

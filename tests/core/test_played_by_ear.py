@@ -4,10 +4,13 @@ import re
 
 import numpy as np
 import pytest
+from hypothesis import given, settings
 
 from bolometric.core.game.document import with_values
-from bolometric.core.measure.measuring import measure
+from bolometric.core.measure.measuring import measure, measure_exactly
+from tests.areas.duel.test_duel import duels
 from tests.areas.games import ALL
+from tests.areas.sets.test_sets import set_games
 from tests.played_by_ear import Ear, NotSaid, played
 
 HEARD = sorted(ALL)
@@ -32,6 +35,30 @@ def test_a_game_played_by_ear_is_the_game_that_is_measured(name):
     if len(won) and "seat_wins" in found and found["seat_wins"].values:
         error = won.std(axis=0) / len(won) ** 0.5 + (found["seat_wins"].stderr or 0)
         assert (np.abs(won.mean(axis=0) - found["seat_wins"].values) < 4.5 * error + 1e-9).all()
+
+
+def agrees(game, games=1500):
+    """Whether a game played by ear has the lengths and the winners that are measured exactly."""
+    turns, wins = played(game, games)
+    exact = measure_exactly(game).readings
+    if "turns" in exact and exact["turns"].mean is not None:
+        error = np.std(turns) / len(turns) ** 0.5
+        assert abs(np.mean(turns) - exact["turns"].mean) < 5 * error + 1e-9
+    if "seat_wins" in exact:
+        error = np.std(wins, axis=0) / len(wins) ** 0.5 + 0.5 / len(wins)
+        assert (np.abs(np.mean(wins, axis=0) - exact["seat_wins"].values) < 5 * error).all()
+
+
+@settings(max_examples=30)
+@given(duels())
+def test_random_duels_are_played_by_ear_as_they_are_measured(game):
+    agrees(as_guessed(game))
+
+
+@settings(max_examples=8)
+@given(set_games().filter(lambda game: game.seats.count > 1))
+def test_random_tiles_are_played_by_ear_as_they_are_measured(game):
+    agrees(as_guessed(game), 250)
 
 
 KINDLY = (

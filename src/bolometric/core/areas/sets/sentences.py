@@ -113,7 +113,8 @@ def _fewer(game: Game) -> str:
     if area.fewer == "small_left" and area.fewer_limit == 1:
         when = "only the 1 is open"
     may = "you may " if area.fewer_how == "choice" else ""
-    return f"When {when}, {may}{one_piece(game)}." if when else ""
+    fewer = when and len(game.pieces) > 1  # one piece is drawn in any case
+    return f"When {when}, {may}{one_piece(game)}." if fewer else ""
 
 
 def _last(game: Game) -> tuple[str, ...]:
