@@ -12,6 +12,7 @@ from bolometric.core.areas.filled.cleared import clear_within
 from bolometric.core.areas.filled.fill import Fill, line_of, soonest
 from bolometric.core.areas.filled.first import clock, mean_draws, shares
 from bolometric.core.areas.filled.placing import best_against, best_for_clearing
+from bolometric.core.areas.filled.spec import Boxes
 from bolometric.core.areas.filled.thumbs import by_odds, evenly
 from bolometric.core.game.document import game_from
 from bolometric.core.judge.faults import find_faults
@@ -265,3 +266,28 @@ def test_boards_alike_favour_nobody_and_all_may_be_stuck():
     assert exact["seat_wins"].values == pytest.approx([(1 - stuck) / 9] * 9)
     assert abs(found.simulated["stuck"].mean - stuck) <= 4 * found.simulated["stuck"].stderr
     assert found.exact.result is None  # how long it takes is played
+
+
+@settings(max_examples=20)
+@given(filled_games().filter(lambda game: isinstance(game.area, Boxes)))
+def test_filling_the_boxes_takes_time_as_turns_do_and_is_no_turn(game):
+    found = measure(game, 2_000)
+    a_draw, draws = game.seats.seconds_per_turn / 60, game.seats.count * game.area.boxes
+    for readings in (found.exact.readings, found.simulated):
+        if "minutes" in readings and readings["minutes"].mean is not None:
+            assert readings["minutes"].mean == pytest.approx(a_draw * (readings["turns"].mean + draws))
+            assert readings["minutes"].p10 == pytest.approx(a_draw * (readings["turns"].p10 + draws))
+
+
+def test_where_some_draws_fill_nothing_the_time_of_filling_is_not_called_exact():
+    data = {
+        "pieces": [{"faces": [0, 1, 2, 4]}],
+        "draw": {"make": "formula", "formula": "4/a"},
+        "area": {"kind": "tiles", "play": "boxes", "boxes": 2},
+        "seats": {"count": 1},
+    }
+    found = measure(game_from(data), 3_000)
+    assert found.exact.readings["turns"].method == "exact"
+    assert "minutes" not in found.exact.readings
+    turns, minutes = found.simulated["turns"].mean, found.simulated["minutes"].mean
+    assert minutes == pytest.approx((turns + 2 / 0.75) * game_from(data).seats.seconds_per_turn / 60)

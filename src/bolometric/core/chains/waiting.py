@@ -93,6 +93,10 @@ class WaitingTime:
                 return len(self.head) + (lap - 1) * self.period + int(fits[0])
         return None
 
+    def later(self, count: int) -> WaitingTime:
+        """The same after so many more, which are certain."""
+        return WaitingTime(np.concatenate([np.ones(count), self.head]), self.period, self.tail_loss, self.never)
+
     def in_rounds(self, seats: int) -> WaitingTime:
         """How many rounds so many turns are, the seats taking one each in order; for a tail that is written out."""
         return WaitingTime(np.append(self.head[:-1][::seats], 0.0))

@@ -41,6 +41,10 @@ Plain = dict[str, Any]
 """A game as it stands in a file."""
 
 
+def _none(game: Game) -> float:
+    return 0.0
+
+
 def _no(game: Game) -> bool:
     return False
 
@@ -159,6 +163,8 @@ class Measured:
     best_play: Callable[[Game], BestPlay | None] = _nothing
     """Best play where it is a table, as plain values; None where there is none. Called by the command line alone, so it
     may take as long as the solution."""
+    before: Callable[[Game], float] = _none
+    """Draws before the first turn, each as long as a turn, on average; a whole number where that is certain."""
     hopeless: Callable[[Game], bool] = _no
     """Whether nobody can ever reach the aim: by structure, never by a small chance."""
 

@@ -58,6 +58,11 @@ def minutes_a_turn(game: Game) -> float:
     return game.seats.seconds_per_turn / 60
 
 
+def draws_before(game: Game) -> float:
+    """Draws before the first turn, on average, each of which takes as long as a turn."""
+    return float(area_of(game).measured.before(game))
+
+
 def measure_exactly(game: Game, worth_of_thinking: bool = True, work: bool = True) -> Analysis:
     """Work out all that is known of a game without playing it.
 
@@ -206,10 +211,11 @@ def with_styles(game: Game, styles: tuple[Style, ...]) -> Game:
 
 def _with_minutes(game: Game, solved: ExactResult) -> dict[str, Reading]:
     """The readings of an area with those that take the seconds of the table."""
-    paced = solved.paced or solved.turns
+    paced, before = solved.paced or solved.turns, draws_before(game)
     readings = dict(solved.readings)
-    if paced is None or game.seats.fluency:
+    if paced is None or game.seats.fluency or not before.is_integer():
         return readings  # what takes the time is what is worked out, then
+    paced = paced.later(int(before)) if before else paced
     readings["minutes"] = exact_length(paced, minutes_a_turn(game))
     if game.brief.minutes is not None:
         # A hair more than the limit, so that 48 turns of 15 seconds count as 12 minutes.
@@ -264,6 +270,7 @@ def table_of(game: Game) -> RunParameters:
         most,
         game.area.pace == "rolls",
         game.area.together,
+        before=draws_before(game),
         rivals=winning,
         alike=winning and between_equals(game) == game,
         mixed=unequal(game) is not None,

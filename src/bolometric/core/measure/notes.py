@@ -11,6 +11,7 @@ from dataclasses import dataclass, field, replace
 
 import numpy as np
 
+from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import Game
 from bolometric.core.learner_work.facts import Fact
 from bolometric.core.learner_work.tasks import Tasks
@@ -144,7 +145,8 @@ class Notes:
     def _by_the_clock(self, run: Batch) -> Array:
         """Minutes of each game, where a turn or a draw takes a fixed time."""
         paced = run.rolls if self.game.area.pace == "rolls" else run.turns
-        return np.asarray(paced * (self.game.seats.seconds_per_turn / 60), float)
+        before = float(area_of(self.game).measured.before(self.game))
+        return np.asarray((paced + before) * (self.game.seats.seconds_per_turn / 60), float)
 
     def _aim_and_sums(self, batch: OneBatch, aimed: Array, minutes: Array) -> None:
         """Take in the aim of each game, how new its facts are, and how many of its sums are right at once."""

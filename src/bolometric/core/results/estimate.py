@@ -36,6 +36,8 @@ class RunParameters:
     """Whether it is a draw, not a turn, that takes the time."""
     together: bool = False
     """Whether all seats take each turn together: then a turn is a round."""
+    before: float = 0.0
+    """Draws before the first turn that take the time of a turn each, on average."""
     rivals: bool = True
     """Whether players win against each other, and not all together or nobody."""
     alike: bool = False
@@ -131,6 +133,12 @@ class Sample:
         return self.rolls if self.table.paced_by_rolls else self.turns
 
     @property
+    def clocked(self) -> Values:
+        """The same with what is drawn before the first turn."""
+        before = self.table.before
+        return self.paced.mapped(self.paced.values + before) if before else self.paced
+
+    @property
     def stuck(self) -> float:
         """The share of runs in which nobody could reach the aim any more."""
         return self.won(STUCK) / self.runs
@@ -215,7 +223,7 @@ def rolls(sample: Sample) -> Reading:
 
 def minutes(sample: Sample) -> Reading:
     """Minutes of a game."""
-    return length(sample, sample.paced, sample.table.minutes_a_turn)
+    return length(sample, sample.clocked, sample.table.minutes_a_turn)
 
 
 def rounds(sample: Sample) -> Reading:
@@ -286,7 +294,7 @@ def in_time(sample: Sample) -> Reading | None:
     most, unit = sample.table.most_minutes, sample.table.minutes_a_turn
     if most is None:
         return None
-    lasting = sample.paced
+    lasting = sample.clocked
     return share(int(lasting.counts[lasting.values * unit <= most].sum()), sample.runs)
 
 

@@ -12,7 +12,7 @@ from numpy.typing import NDArray
 from bolometric.core.game.document import Game
 from bolometric.core.judge.suits import targets_of
 from bolometric.core.learner_work.facts import Fact
-from bolometric.core.measure.measuring import measure_exactly, minutes_a_turn, runs_of
+from bolometric.core.measure.measuring import draws_before, measure_exactly, minutes_a_turn, runs_of
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.readings import Reading, joined
 from bolometric.core.results.show import certainty, headline
@@ -61,19 +61,20 @@ def side_of(game: Game, seed: int = 1, runs: int = RUNS) -> Side:
     readings = joined(tally.readings(), exact.readings)
     practice = None if tally.notes is None else tally.notes.practice()
     facts = exact.facts if exact.facts is not None else practice.facts if practice is not None else {}
-    lasting = None if game.seats.fluency else exact.lasting
-    if lasting is not None:
+    lasting, before = None if game.seats.fluency else exact.lasting, draws_before(game)
+    if lasting is not None and before.is_integer():
+        lasting = lasting.later(int(before)) if before else lasting
         minutes = np.arange(min(len(lasting.head) * 4, LONGEST), dtype=float)
         over = np.array([1 - lasting.survival(int(count)) for count in minutes])
         minutes *= minutes_a_turn(game)
     else:
-        values = tally.notes.minutes if game.seats.fluency and tally.notes is not None else tally.sample.paced
+        values = tally.notes.minutes if game.seats.fluency and tally.notes is not None else tally.sample.clocked
         minutes = values.values * (1.0 if game.seats.fluency else minutes_a_turn(game))
         games = tally.notes.games if game.seats.fluency and tally.notes is not None else tally.runs
         over = values.counts.cumsum() / max(games, 1)
     ordered = {key: readings[key] for key in READINGS if key in readings}
     minutes, over = _thinned(minutes, over)
-    return Side(game, ordered, minutes, over, facts, suits, lasting is not None)
+    return Side(game, ordered, minutes, over, facts, suits, lasting is not None and before.is_integer())
 
 
 def _thinned(

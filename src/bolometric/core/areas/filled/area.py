@@ -130,6 +130,15 @@ def chooses(game: Game) -> bool:
     return isinstance(game.area, PlacedCounters)
 
 
+def before(game: Game) -> float:
+    """Draws that fill the boxes, all players one after the other; counters are placed without drawing."""
+    if isinstance(game.area, PlacedCounters):
+        return 0.0
+    line = line_of(game)
+    share = float(np.sum(line.chances)) if line.ways[-1] else 1.0  # the last ways are those of draws that make nothing
+    return game.seats.count * marks_of(game) / share if share else 0.0
+
+
 def hopeless(game: Game) -> bool:
     """Whether no seat can ever be clear."""
     chances = line_of(game).chances
@@ -163,4 +172,4 @@ def best_play(game: Game) -> BestPlay | None:
     }
 
 
-MEASURED = Measured(solve=solve, player=player, chooses=chooses, hopeless=hopeless, best_play=best_play)
+MEASURED = Measured(solve=solve, player=player, chooses=chooses, before=before, hopeless=hopeless, best_play=best_play)

@@ -65,15 +65,14 @@ class Boxes(AreaPart):
     """Each seat fills ``boxes`` boxes with totals that it draws (repeats stay), then crosses off one box a draw.
 
     A draw crosses off one box with its total, if there is one. The first seat with all boxes crossed off wins. Filling
-    takes as many draws as there are boxes and is not counted in rolls or turns, nor in minutes unless it is said how
-    quickly players work.
+    takes as many draws as there are boxes, one player after the other; it is counted in minutes, and not in rolls or
+    turns.
 
     Readings: idle_turns is the share of turns in which nothing is crossed off (with one caller the share of the seats'
     calls).
     """
 
     noun: ClassVar[str] = "Boxes to cross off"
-    beforehand: ClassVar[str] = "filling the boxes"
     idle_at_most: ClassVar[float] = 0.75
     told_by: ClassVar[str] = "play"
     slips_may_stand: ClassVar[bool] = True
