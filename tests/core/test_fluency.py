@@ -13,7 +13,7 @@ from bolometric.core.learner_work.fluency import PROFILES, Fluency
 from bolometric.core.learner_work.timing import items, timing
 from bolometric.core.measure.measuring import measure, measure_exactly
 from bolometric.core.settings.errors import GameError
-from bolometric.core.words.rule_sheet import rules_text
+from bolometric.core.words.rule_sheet import players_words, rules_text
 
 COUNTS_ALL = Fluency(name="all", adding="count_all", times="count_all", look=1, count=0.5, step=2, recall=2, carry=3)
 COUNTS_ON = Fluency(name="on", adding="count_on", times="skip_count", look=1, count=0.5, step=2, recall=2, carry=3)
@@ -197,3 +197,20 @@ def test_an_aim_that_never_comes_up_is_a_fault_with_cures():
     assert any(cure.value == "multiply" for cure in fault.cures)
     for cure in fault.cures:
         assert not [found for found in find_faults(cure.game) if found.code == "aim_never_met"]
+
+
+@pytest.mark.parametrize(
+    ("profile", "called"),
+    [
+        ({}, "counts on"),
+        ({"adding": "count_all"}, "counts everything"),
+        ({"adding": "recall"}, "recalls sums"),
+        ({"adding": "recall", "times": "recall"}, "recalls"),
+        ({"adding": "recall", "name": "Vega"}, "Vega"),
+    ],
+)
+def test_who_is_not_named_is_called_by_what_they_do(profile, called):
+    game = game_from({"seats": {"count": 2, "fluency": [profile, {}]}})
+    assert game.seats.fluency[0].name == called
+    assert (f"layer 1 {called}" in players_words(game)) == (called != "counts on")
+    assert game_from(game.model_dump(mode="json")) == game

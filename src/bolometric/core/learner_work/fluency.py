@@ -40,7 +40,9 @@ class Timed(Part):
 class Fluency(Part):
     """A profile."""
 
-    name: Annotated[Line, Field(min_length=1, max_length=60, description="What it is called.")] = "counts on"
+    name: Annotated[
+        Line, Field(min_length=1, max_length=60, description="What it is called; if left out, by how it adds.")
+    ] = "counts on"
     adding: Annotated[
         Literal["count_all", "count_on", "recall"],
         Field(
@@ -98,7 +100,18 @@ class Hands(Part):
         """Seconds of what hands do, by its key among the tasks."""
         return float({"throw": self.throw, "move": self.move, "pass": self.hand_on, "write": self.write}[does])
 
+    @model_validator(mode="before")
+    @classmethod
+    def _called_by_its_way(cls, data: object) -> object:
+        """A profile without a name is called by what it does, so that nobody who recalls is said to count."""
+        if not isinstance(data, dict) or "name" in data:
+            return data
+        way = data.get("adding", "count_on")
+        name = "recalls" if way == data.get("times") == "recall" else WAYS.get(str(way), "counts on")
+        return {**data, "name": name}
 
+
+WAYS = {"count_all": "counts everything", "count_on": "counts on", "recall": "recalls sums"}
 BONDS_AND_DOUBLES = (Aim(kind="bonds", upto=10), Aim(kind="doubles", upto=20))
 EASY_TABLES = Aim(kind="tables", tables=(2, 5, 10))
 PROFILES = (

@@ -10,7 +10,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from contextlib import suppress
 from dataclasses import dataclass, replace
-from math import hypot, inf, log
+from math import inf, log
 
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import Game, with_value
@@ -23,7 +23,7 @@ from bolometric.core.learner_work.help import help_for
 from bolometric.core.measure.measuring import measure_exactly, runs_of
 from bolometric.core.pieces.kinds import AnyPiece
 from bolometric.core.pieces.sizes import other_size
-from bolometric.core.results.readings import Reading, exact_value
+from bolometric.core.results.readings import Reading
 from bolometric.core.results.show import certainty, show
 from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.settings.errors import GameError
@@ -99,19 +99,17 @@ def _nearest(known: list[Level], now: Level, factor: float, last: float, used: s
 
 def _looked(game: Game, seed: int) -> Level | None:
     """How hard it is for its learners, or for one who counts on; None where nothing is worked out."""
-    whom = AS_SET if game.seats.fluency else (AS_SET[0], USUAL.name)
-    found = readings_for(game, whom, frozenset({"thinking_seconds", "decisions", "first_try"}), RUNS, seed)
-    thinking, decided, right = (found.get(key) for key in ("thinking_seconds", "decisions", "first_try"))
-    if thinking is None or thinking.mean is None or right is None or right.mean is None:
+    found = readings_for(_at_once_decided(game), AS_SET, frozenset({"thinking_seconds", "first_try"}), RUNS, seed)
+    seconds, right = found.get("thinking_seconds"), found.get("first_try")
+    if seconds is None or not seconds.mean or right is None or right.mean is None:
         return None
-    a_choice = float((game.seats.profile(0) or USUAL).choice)
-    decided = decided or exact_value(0.0)
-    seconds = Reading(
-        "exact" if (thinking.method, decided.method) == ("exact", "exact") else "simulated",
-        max(thinking.mean - (decided.mean or 0.0) * a_choice, 0.0),
-        stderr=hypot(thinking.stderr, decided.stderr * a_choice),
-    )
-    return Level("", game, seconds, right, ()) if seconds.mean else None
+    return Level("", game, seconds, right, ())
+
+
+def _at_once_decided(game: Game) -> Game:
+    """The game with learners who take no time to choose or to look for what fits: what is left is worked out."""
+    fluency = tuple(one.model_copy(update={"choice": 0.0}) for one in game.seats.fluency or (USUAL,))
+    return game.model_copy(update={"seats": game.seats.model_copy(update={"fluency": fluency})})
 
 
 def _known(game: Game, larger: bool, seed: int) -> list[Level]:
