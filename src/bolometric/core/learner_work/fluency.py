@@ -87,6 +87,16 @@ class Fluency(Part):
         """As of any part, worked out once: every timing of a fact is remembered by it."""
         return self._hashed
 
+    @model_validator(mode="before")
+    @classmethod
+    def _called_by_its_way(cls, data: object) -> object:
+        """A profile without a name is called by what it does, so that nobody who recalls is said to count."""
+        if not isinstance(data, dict) or "name" in data:
+            return data
+        way = data.get("adding", "count_on")
+        name = "recalls" if way == data.get("times") == "recall" else WAYS.get(str(way), "counts on")
+        return {**data, "name": name}
+
 
 class Hands(Part):
     """Seconds that hands take, whoever plays."""
@@ -99,16 +109,6 @@ class Hands(Part):
     def of(self, does: str) -> float:
         """Seconds of what hands do, by its key among the tasks."""
         return float({"throw": self.throw, "move": self.move, "pass": self.hand_on, "write": self.write}[does])
-
-    @model_validator(mode="before")
-    @classmethod
-    def _called_by_its_way(cls, data: object) -> object:
-        """A profile without a name is called by what it does, so that nobody who recalls is said to count."""
-        if not isinstance(data, dict) or "name" in data:
-            return data
-        way = data.get("adding", "count_on")
-        name = "recalls" if way == data.get("times") == "recall" else WAYS.get(str(way), "counts on")
-        return {**data, "name": name}
 
 
 WAYS = {"count_all": "counts everything", "count_on": "counts on", "recall": "recalls sums"}
