@@ -23,6 +23,8 @@ from bolometric.core.areas.catalogue import AREAS, area_of
 from bolometric.core.game.files import read
 from bolometric.core.measure.measuring import measure, runs_of
 from bolometric.core.play.rehearsal import rehearse
+from bolometric.core.areas.shelf import starters
+from bolometric.core.game.document import with_value
 from bolometric.core.play.warm import warm
 from tests.core.test_every_choice import choices_of
 
@@ -41,6 +43,8 @@ for path in demo_files():
 for entry in AREAS:
     for game in filter(None, choices_of(entry)):
         measure(game, runs=10)
+hidden = with_value(next(one.game for one in starters() if one.game.name == "Three in a line"), "area.noticed", 40)
+rehearse(hidden, hidden.seats.styles, coached=True)
 print(len(before), sorted(compiled() - before))
 """
 LIGHTLY = """

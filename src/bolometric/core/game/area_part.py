@@ -73,7 +73,7 @@ class AreaPart(Part):
     pace: ClassVar[Literal["turns", "rolls"]] = "turns"
     """What takes the seconds that a turn is said to take."""
     beforehand: ClassVar[str] = ""
-    """What is done before the first turn and is not counted where a turn takes a fixed time: 'filling the boxes'."""
+    """What is done before the first turn and is not counted where a turn takes a fixed time: 'placing the counters'."""
     cut_out: ClassVar[bool] = False
     """Whether something has to be cut out."""
     nobody_wins: ClassVar[bool] = False

@@ -34,8 +34,8 @@ def report(sessions: Sequence[Session]) -> str:
     """Everything of the sessions as one text. Raises Cancelled once the work is given up."""
     if not sessions:
         return NOTHING
-    (heading, acts), *rest = report_parts(sessions)
-    lines = [heading, *(["", *acts] if acts else [])]
+    (heading, first), *rest = report_parts(sessions)
+    lines = [heading, *(["", *first] if first else [])]
     for title, told in rest:
         lines += ["", title, *(f"- {line}" for line in told)]
     return "\n".join(lines)

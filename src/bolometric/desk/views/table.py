@@ -113,7 +113,7 @@ class TableView(QWidget):
         self.wanted, self.claim = QLineEdit(), QLineEdit()
         self.wanted.setPlaceholderText("set the total")
         self.wanted.setAccessibleName("a total to try instead of drawing")
-        self.claim.setPlaceholderText("3 + 6 = 10")
+        self.claim.setPlaceholderText("3 + 6 = 9")
         self.claim.setAccessibleName("a sum to check")
         self.claimed = Label(wordWrap=True)
         self.hint = QPushButton("Hint")

@@ -39,7 +39,7 @@ PACKS = (
 )
 WHEN = (
     Choice(
-        "in_turn", "draw one after the other", "Let players draw in turn", "All look on: exciting, and half is waiting."
+        "in_turn", "draw one after the other", "Let players draw in turn", "All look on while one draws, and wait."
     ),
     Choice(
         "at_once",
