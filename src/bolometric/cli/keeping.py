@@ -49,6 +49,8 @@ def _opened(book: Path | None) -> Iterator[Logbook]:
     try:
         with Logbook(book or usual_place()) as found:
             yield found
+            if found.unread_words:
+                click.echo(f"bolometric: {found.unread_words}", err=True)
     except FileError as error:
         fail(error)
 

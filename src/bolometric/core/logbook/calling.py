@@ -12,7 +12,8 @@ from scipy.stats import binom
 
 from bolometric.core.game.document import Game
 from bolometric.core.logbook.luck import held_totals
-from bolometric.core.settings.amounts import Value, tidy
+from bolometric.core.logbook.session import FINEST_TOTAL, LARGEST_TOTAL
+from bolometric.core.settings.amounts import Value, parsed, tidy
 from bolometric.core.settings.errors import GameError
 from bolometric.core.text.figures import listing, minus, plural, significant
 
@@ -82,8 +83,8 @@ def expected(game: Game, calls: int) -> tuple[ExpectedDraws, ...]:
 def read_total(game: Game, text: str) -> Fraction:
     """What was typed, as a number that these pieces can make. Raises GameError."""
     try:
-        number = Fraction(text.strip().replace(",", ".").replace("−", "-"))
-    except (ValueError, ZeroDivisionError):
+        number = parsed(text.replace(",", "."), LARGEST_TOTAL, FINEST_TOTAL)
+    except GameError:
         raise GameError(f"“{text[:12]}” is no number: type what the pieces show together.") from None
     totals = game.shown.totals
     if number not in {Fraction(one) for one in totals}:

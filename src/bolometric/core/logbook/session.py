@@ -14,8 +14,9 @@ from bolometric.core.game.document import Game
 from bolometric.core.game.files import from_text, to_text
 from bolometric.core.game.seats import MOST_AT_ONE_CALLER
 from bolometric.core.pieces.faces import Line
-from bolometric.core.settings.amounts import tidy
+from bolometric.core.settings.amounts import parsed, tidy
 from bolometric.core.settings.base import Part
+from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.explain import checked, setting_error
 from bolometric.core.text.figures import listing, minus
 
@@ -34,10 +35,14 @@ def _a_day(text: str) -> str:
     return found.isoformat()
 
 
+LARGEST_TOTAL, FINEST_TOTAL = 10**12, 10**9
+"""No draw makes more, or smaller parts: a number is bounded before anything is worked out with it."""
+
+
 def _a_number(text: str) -> str:
     try:
-        return str(tidy(Fraction(text.strip().replace("−", "-"))))
-    except (ValueError, ZeroDivisionError):
+        return str(tidy(parsed(text, LARGEST_TOTAL, FINEST_TOTAL)))
+    except GameError:
         raise setting_error(f"“{text[:20]}” is no number: totals are numbers such as 7, 0.5 or 1/2.") from None
 
 

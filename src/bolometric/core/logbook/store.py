@@ -13,19 +13,25 @@ import time
 from collections.abc import Callable, Iterator, Sequence
 from contextlib import closing, contextmanager, suppress
 from datetime import date
+from functools import lru_cache
 from hashlib import sha256
 from pathlib import Path
 
 import platformdirs
 
-from bolometric.core.logbook.session import Session
+from bolometric.core.logbook.session import Session, game_in
 from bolometric.core.settings.errors import FileError
+from bolometric.core.text.figures import listing_words
 
 APP, NAME = "bolometric", "logbook.sqlite3"
 PATIENCE = 5.0
 """Seconds to wait for another window that is writing."""
 KEPT = 5
 """Backups that are kept, one a day at most."""
+OURS = 0x426F6C6F
+"""The application id of a logbook: four letters in its head, by which it is told from other programs' databases."""
+OWNER = 0o600
+"""Who may read it: its owner alone."""
 Migration = str
 MIGRATIONS: tuple[Migration, ...] = (
     """
@@ -43,6 +49,8 @@ MIGRATIONS: tuple[Migration, ...] = (
     "",
 )
 """What brings a logbook from each version to the next; the first makes it."""
+PLAIN = Session.model_fields.keys() - {"key", "day", "group", "game", "turns", "minutes", "winners", "slips", "totals"}
+"""What every session says of itself, beside lists that may be missing."""
 LISTS = ("turns", "minutes", "winners", "slips", "totals")
 
 
@@ -60,15 +68,52 @@ class DamagedError(FileError):
         self.path, self.backup = path, backup
 
 
+class OtherError(FileError):
+    """A database of another program, which is left as it is."""
+
+    def __init__(self, path: Path) -> None:
+        super().__init__(
+            f"{path.name} in {path.parent} belongs to another program, and was left as it is: name another file for "
+            "the logbook."
+        )
+
+
+def _owner_alone(path: Path) -> None:
+    with suppress(OSError):  # a disk may know no owners
+        path.chmod(OWNER)
+
+
+def _is_ours(open_: sqlite3.Connection) -> bool:
+    """Whether nothing is in it yet, or a logbook; those of the first versions are known by their tables alone."""
+    mark = int(open_.execute("PRAGMA application_id").fetchone()[0])
+    tables = {str(row[0]) for row in open_.execute("SELECT name FROM sqlite_master WHERE type = 'table'")}
+    if mark == OURS or not tables:
+        return mark in (0, OURS)
+    return mark == 0 and {"games", "sessions"} <= tables and {"key", "told"} <= _columns(open_, "sessions")
+
+
+def _columns(open_: sqlite3.Connection, table: str) -> set[str]:
+    return {str(row[1]) for row in open_.execute(f"PRAGMA table_info({table})")}
+
+
 class Logbook:
     """An open logbook. One for each thread; several may be open on the same file at once."""
 
     def __init__(self, path: Path, migrations: Sequence[Migration] = MIGRATIONS) -> None:
-        """Open or make it. Raises FileError where it can't be, DamagedError where it is no logbook any more."""
+        """Open or make it.
+
+        Raises FileError where it can't be, OtherError where it is another program's, DamagedError where it is no
+        logbook any more.
+        """
         self.path, self._migrations = path, migrations
+        self.unread: tuple[str, ...] = ()
+        """The days of sessions that could not be read when they were last asked for; they stay where they are."""
         with self._said("opened"):
-            path.parent.mkdir(parents=True, exist_ok=True)
+            path.parent.mkdir(mode=0o700, parents=True, exist_ok=True)
+            is_new = not path.exists()
             self._open = sqlite3.connect(path, timeout=PATIENCE, isolation_level=None)
+            if is_new:
+                _owner_alone(path)
         try:
             self.version = self._prepare()
         except sqlite3.OperationalError as error:
@@ -86,6 +131,8 @@ class Logbook:
         version = int(run("PRAGMA user_version").fetchone()[0])
         if run("PRAGMA quick_check").fetchone()[0] != "ok":
             raise sqlite3.DatabaseError
+        if not _is_ours(self._open):
+            raise OtherError(self.path)
         if version > len(self._migrations):
             run("PRAGMA query_only = on")
             return version
@@ -99,6 +146,7 @@ class Logbook:
                     if statement.strip():
                         run(statement)
                 run(f"PRAGMA user_version = {step}")
+            run(f"PRAGMA application_id = {OURS}")
         return len(self._migrations)
 
     @property
@@ -194,8 +242,42 @@ class Logbook:
         with self._said("read"):
             rows = self._open.execute(query, given).fetchall()
             texts = dict(self._open.execute("SELECT id, text FROM games"))
-        told = json.loads(f"[{','.join(row[3] for row in rows)}]")  # all at once is twice as quick
-        return [_session(plain, row[0], row[1], row[2], texts[row[4]]) for plain, row in zip(told, rows, strict=True)]
+        self.unread = ()
+        try:
+            told = json.loads(f"[{','.join(row[3] for row in rows)}]")  # all at once is twice as quick
+            whole = all(_is_whole(one) for one in told) and all(_is_game(texts[row[4]]) for row in rows)
+        except (ValueError, KeyError, TypeError):
+            whole = False
+        if not whole:
+            return self._one_by_one(rows, texts)
+        return [_session(one, row[0], row[1], row[2], texts[row[4]]) for one, row in zip(told, rows, strict=True)]
+
+    def _one_by_one(self, rows: list[tuple[str, str, str, str, int]], texts: dict[int, str]) -> list[Session]:
+        """What can be read of them; the days of the others are kept in ``unread``."""
+        found: list[Session] = []
+        for row in rows:
+            try:
+                plain = {**json.loads(row[3]), "key": row[0], "day": row[1], "group": row[2], "game": texts[row[4]]}
+                if not _is_game(plain["game"]):
+                    raise ValueError
+                found.append(Session.model_validate(plain))
+            except (ValueError, KeyError, TypeError):
+                self.unread = (*self.unread, str(row[1])[:10])
+        return found
+
+    @property
+    def unread_words(self) -> str:
+        """What could not be read, as a sentence; nothing where all could."""
+        if not self.unread:
+            return ""
+        several = len(self.unread) > 1
+        what = f"{len(self.unread)} sessions" if several else "One session"
+        stay = (
+            "they stay in the logbook and are left out here"
+            if several
+            else "it stays in the logbook and is left out here"
+        )
+        return f"{what} cannot be read ({listing_words(sorted(set(self.unread)), 'and')}): {stay}."
 
     def names(self) -> list[str]:
         """The games there are sessions of. Raises FileError."""
@@ -213,8 +295,11 @@ class Logbook:
         """Write the whole logbook into another file. Raises FileError."""
         with self._said("backed up"):
             to.parent.mkdir(parents=True, exist_ok=True)
+            if to.exists():
+                _check_ours(to)
             with closing(sqlite3.connect(to)) as other:
                 self._open.backup(other)
+            _owner_alone(to)
 
     def keep_backup(self) -> None:
         """Write today's backup beside it, unless there is one or nothing to keep; old ones go. Raises FileError."""
@@ -225,6 +310,29 @@ class Logbook:
         for old in backups(self.path)[KEPT:]:
             with suppress(OSError):
                 old.unlink()
+
+
+def _is_whole(told: object) -> bool:
+    """Whether everything stands there that is not checked again."""
+    return isinstance(told, dict) and told.keys() >= PLAIN
+
+
+@lru_cache(maxsize=512)
+def _is_game(text: str) -> bool:
+    try:
+        return bool(game_in(text).name)
+    except FileError:
+        return False
+
+
+def _check_ours(path: Path) -> None:
+    """Raise OtherError unless a file is a logbook, a backup of one, or empty."""
+    try:
+        with closing(sqlite3.connect(f"{path.absolute().as_uri()}?mode=ro", uri=True)) as found:
+            if path.stat().st_size and not _is_ours(found):
+                raise OtherError(path)
+    except sqlite3.DatabaseError:
+        raise OtherError(path) from None
 
 
 def _session(plain: dict[str, object], key: str, day: str, group: str, text: str) -> Session:

@@ -38,9 +38,7 @@ PACKS = (
     ),
 )
 WHEN = (
-    Choice(
-        "in_turn", "draw one after the other", "Let players draw in turn", "All look on while one draws, and wait."
-    ),
+    Choice("in_turn", "draw one after the other", "Let players draw in turn", "All look on while one draws, and wait."),
     Choice(
         "at_once",
         "draw all at the same time",

@@ -144,6 +144,10 @@ class LogbookView(QWidget):
         except FileError as error:
             self._damaged = error if isinstance(error, DamagedError) else None
             self._tell(str(error))
+            return
+        book = self.book()
+        if book is not None and book.unread_words:
+            self._tell(book.unread_words)
 
     def _say(self) -> None:
         book = self.book()

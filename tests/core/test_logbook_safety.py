@@ -1,0 +1,113 @@
+"""The logbook among other files: other programs' databases, broken rows, numbers without an end, who may read it."""
+
+import sqlite3
+from contextlib import closing
+
+import pytest
+from click.testing import CliRunner
+
+from bolometric.cli import main
+from bolometric.core.game.document import Game, game_from
+from bolometric.core.logbook.calling import read_total
+from bolometric.core.logbook.session import session_of
+from bolometric.core.logbook.store import OURS, Logbook, OtherError
+from bolometric.core.settings.errors import GameError
+
+GAME = game_from({"bolometric": 1, "name": "Ours", "pieces": [{}], "area": {"length": 20}})
+
+
+@pytest.fixture
+def book(tmp_path):
+    return tmp_path / "log.sqlite3"
+
+
+def session(**said):
+    return session_of(GAME, tables=2, turns=(12, 14), **said)
+
+
+def database(path, *statements):
+    with closing(sqlite3.connect(path)) as made:
+        for statement in statements:
+            made.execute(statement)
+        made.commit()
+    return path.read_bytes()
+
+
+FOREIGN = ("CREATE TABLE songs (name TEXT)", "INSERT INTO songs VALUES ('one')", "PRAGMA user_version = 7")
+
+
+def test_another_programs_database_is_never_touched(tmp_path, book):
+    theirs = tmp_path / "music.sqlite3"
+    before = database(theirs, *FOREIGN)
+    with pytest.raises(OtherError, match="belongs to another program"):
+        Logbook(theirs)
+    with pytest.raises(OtherError), Logbook(book) as mine:
+        mine.backup(theirs)
+    notes = tmp_path / "notes.txt"
+    notes.write_text("not a database at all, but somebody's notes")
+    with pytest.raises(OtherError), Logbook(book) as mine:
+        mine.backup(notes)
+    assert theirs.read_bytes() == before
+    assert notes.read_text().startswith("not a database")
+    assert sorted(one.name for one in tmp_path.iterdir() if "music" in one.name) == ["music.sqlite3"]
+    for words in (["list"], ["backup"]):
+        done = CliRunner().invoke(
+            main, ["log", *words, *([str(theirs)] if words == ["backup"] else []), "--book", str(theirs)]
+        )
+        assert done.exit_code == 2
+        assert "belongs to another program" in done.stderr
+    assert theirs.read_bytes() == before
+
+
+def test_a_logbook_is_marked_as_ours_and_one_of_before_is_known(tmp_path, book):
+    with Logbook(book) as mine:
+        mine.keep(session())
+        mine.backup(tmp_path / "kept.sqlite3")
+        mine.backup(tmp_path / "kept.sqlite3")  # a backup may take the place of one
+    with closing(sqlite3.connect(book)) as plain:
+        assert plain.execute("PRAGMA application_id").fetchone()[0] == OURS
+        plain.execute("PRAGMA application_id = 0")  # as it was written before there was a mark
+    with Logbook(book) as again:
+        assert len(again.sessions()) == 1
+    database(tmp_path / "alike.sqlite3", "CREATE TABLE games (id)", "CREATE TABLE sessions (started TEXT)")
+    with pytest.raises(OtherError):
+        Logbook(tmp_path / "alike.sqlite3")
+
+
+def test_a_new_logbook_and_its_backups_are_their_owners_alone(tmp_path):
+    path = tmp_path / "new" / "logbook.sqlite3"
+    with Logbook(path) as mine:
+        mine.keep(session())
+        mine.keep_backup()
+        mine.backup(tmp_path / "elsewhere.sqlite3")
+    made = [path, *path.parent.glob("*.backup"), tmp_path / "elsewhere.sqlite3"]
+    assert len(made) == 3
+    assert [one.stat().st_mode & 0o077 for one in made] == [0, 0, 0]
+    assert path.parent.stat().st_mode & 0o077 == 0
+
+
+@pytest.mark.parametrize("broken", ["{", "5", "{}", '{"tables": "many"}', "null"])
+def test_one_session_that_cannot_be_read_hides_no_other(tmp_path, book, broken):
+    with Logbook(book) as mine:
+        mine.keep(*(session(day=f"2026-03-0{day}") for day in range(1, 5)))
+        mine._open.execute("UPDATE sessions SET told = ? WHERE day = '2026-03-02'", (broken,))
+        read = mine.sessions()
+        left = 0 if broken == "{}" else 1  # of an empty one what is left out has its default
+        assert len(read) == 4 - left
+        assert mine.unread == ("2026-03-02",) * left
+        assert ("2026-03-02" in mine.unread_words) == bool(left)
+    done = CliRunner().invoke(main, ["log", "list", "--book", str(book)])
+    assert done.exit_code == 0
+    assert ("cannot be read (2026-03-02)" in done.stderr) == bool(left)
+    with Logbook(book) as mine:
+        mine._open.execute("UPDATE games SET text = 'nothing'")
+        assert mine.sessions() == []
+        assert mine.unread_words.startswith("4 sessions cannot be read")
+
+
+@pytest.mark.parametrize("number", ["1e9999999", "1e400", "9" * 5000, "1/" + "9" * 400, "inf", "nan", "0x10", "1_000"])
+def test_a_number_without_an_end_is_refused_at_once(number):
+    with pytest.raises(GameError, match="is no number"):
+        session(totals=(number,))
+    with pytest.raises(GameError, match="is no number"):
+        read_total(Game(), number)
