@@ -11,7 +11,9 @@ from bolometric.core.game.document import Game, game_from
 from bolometric.core.logbook.calling import read_total
 from bolometric.core.logbook.session import session_of
 from bolometric.core.logbook.store import OURS, Logbook, OtherError
-from bolometric.core.settings.errors import GameError
+from bolometric.core.logbook.transfer import from_csv, from_json
+from bolometric.core.settings.errors import FileError, GameError
+from bolometric.core.tuning.sweep import swept
 
 GAME = game_from({"bolometric": 1, "name": "Ours", "pieces": [{}], "area": {"length": 20}})
 
@@ -111,3 +113,34 @@ def test_a_number_without_an_end_is_refused_at_once(number):
         session(totals=(number,))
     with pytest.raises(GameError, match="is no number"):
         read_total(Game(), number)
+
+
+@pytest.mark.parametrize(
+    ("text", "says"),
+    [
+        ("date,game\n2026-03-01," + "x" * 200_000, "a line of more than 100,000 letters"),
+        ('date,game\n2026-03-01,"' + ("x" * 90_000 + "\n") * 3, "is no line of a table"),
+        ("date;game\r2026-13-01;Ours\r", "line 2: day: “2026-13-01” is no date"),
+        ("date,game\n2026-03-01,Ours\n", ""),
+        ("date,game\r2026-03-01,Ours\r", ""),
+    ],
+)
+def test_a_table_is_read_however_its_lines_end_or_refused_in_a_sentence(text, says):
+    if says:
+        with pytest.raises(FileError, match=says):
+            from_csv(text, "term.csv", lambda name: GAME)
+    else:
+        assert [one.day for one in from_csv(text, "term.csv", lambda name: GAME)] == ["2026-03-01"]
+
+
+def test_a_number_of_thousands_of_digits_in_a_file_is_said():
+    with pytest.raises(FileError, match="is no JSON"):
+        from_json('{"sessions": [{"day": ' + "9" * 5000 + "}]}", "term.json")
+
+
+@pytest.mark.parametrize(
+    "told", ["1....2", "1.2.3..4.5.6", "1..", "..5", "1..2:", "1..2:3..4", f"1..{'9' * 400}", "a..b"]
+)
+def test_what_is_no_range_is_said(told):
+    with pytest.raises(GameError, match="is no range: write it as"):
+        swept(Game(), f"area.length={told}")

@@ -5,7 +5,7 @@ from __future__ import annotations
 import csv
 import io
 import json
-from collections.abc import Callable, Iterable, Sequence
+from collections.abc import Callable, Iterable, Iterator, Sequence
 
 from bolometric.core.game.document import Game
 from bolometric.core.game.files import to_text
@@ -34,6 +34,8 @@ FORMAT = "sessions"
 FORMULA = ("=", "+", "-", "@")
 """How a cell begins that a spreadsheet would take for a formula; such a cell gets a mark before it."""
 QUOTED = tuple(f"'{sign}" for sign in (*FORMULA, "'"))
+LONGEST_LINE = 100_000
+"""Letters of a line; a session takes some hundreds."""
 GameOf = Callable[[str], Game | None]
 
 
@@ -64,9 +66,12 @@ def from_csv(text: str, name: str, game_of: GameOf) -> list[Session]:
     Raises:
         FileError: with the line, what is wrong and what to do; nothing is taken over then.
     """
-    lines = text.lstrip("\ufeff")
+    # Old programs end lines by a carriage return alone, which the reader of tables does not know.
+    lines = text.lstrip("\ufeff").replace("\r\n", "\n").replace("\r", "\n")
     head = lines.split("\n", 1)[0]
     between = max(",;\t", key=head.count)
+    if max(map(len, lines.split("\n"))) > LONGEST_LINE:
+        raise FileError(f"{name} has a line of more than {LONGEST_LINE:,} letters: it is no table of sessions.")
     reader = csv.DictReader(io.StringIO(lines), delimiter=between)
     there = [(column or "").strip().lower() for column in reader.fieldnames or ()]
     missing = [column for column in NEEDED if column not in there]
@@ -76,11 +81,19 @@ def from_csv(text: str, name: str, game_of: GameOf) -> list[Session]:
             f"{', '.join(COLUMNS[:6])}."
         )
     found = []
-    for number, row in enumerate(reader, 2):
+    for number, row in enumerate(_rows(reader, name), 2):
         plain = {(key or "").strip().lower(): (value or "").strip() for key, value in row.items() if key is not None}
         if any(plain.values()):
             found.append(_from_row(plain, f"{name}, line {number}", game_of))
     return found
+
+
+def _rows(reader: csv.DictReader[str], name: str) -> Iterator[dict[str, str]]:
+    """The rows, with what is wrong with the file said by line."""
+    try:
+        yield from reader
+    except csv.Error:
+        raise FileError(f"{name}, line {reader.line_num + 1}: this is no line of a table.") from None
 
 
 def _from_row(row: dict[str, str], where: str, game_of: GameOf) -> Session:
@@ -122,7 +135,7 @@ def from_json(text: str, name: str) -> list[Session]:
     """Sessions of a JSON file. Raises FileError; nothing is taken over then."""
     try:
         plain = json.loads(text)
-    except (json.JSONDecodeError, RecursionError):
+    except (ValueError, RecursionError):  # a ValueError, too, for a number of thousands of digits
         raise FileError(f"{name} is no JSON: export sessions as JSON, or import a CSV.") from None
     listed = plain.get(FORMAT) if isinstance(plain, dict) else None
     if not isinstance(listed, list):

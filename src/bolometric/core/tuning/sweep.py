@@ -47,6 +47,11 @@ class Point:
     """What of its point the game that is gone through has lost here; nothing where it keeps it."""
 
 
+_ONE = r"\d{1,15}(?:\.\d{1,15})?"
+RANGE = rf"\s*(-?{_ONE})\s*\.\.\s*(-?{_ONE})\s*(?::\s*({_ONE})\s*)?"
+"""Two numbers with two dots between, and a step; each short enough to be worked with."""
+
+
 def swept(game: Game, text: str) -> Swept:
     """A setting as it is typed: ``area.length=20..60:5``, ``area.end=pass,exact``. Raises GameError.
 
@@ -58,9 +63,11 @@ def swept(game: Game, text: str) -> Swept:
     at = knob_at(game, path.strip())
     if not equals:
         return Swept(at.path, tuple(values_of(at)))
-    found = re.fullmatch(r"\s*(-?[\d.]+)\s*\.\.\s*(-?[\d.]+)\s*(?::\s*([\d.]+)\s*)?", told)
+    found = re.fullmatch(RANGE, told, re.ASCII)
     if found:
         return Swept(at.path, tuple(_between(at, float(found[1]), float(found[2]), float(found[3] or at.knob.step))))
+    if ".." in told:
+        raise GameError(f"{told.strip()[:40]} is no range: write it as 20..60:5.", at.path)
     return Swept(at.path, tuple(_value(at, part.strip()) for part in told.split(",") if part.strip()))
 
 
