@@ -1,6 +1,7 @@
 """Files from strangers: any value in any place of a real game is refused in one sentence, or is a game that works."""
 
 import json
+import os
 import time
 
 import numpy as np
@@ -11,7 +12,8 @@ from hypothesis import strategies as st
 from bolometric.assets import demo_files
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.areas.shelf import starters
-from bolometric.core.game.files import from_text, to_text
+from bolometric.core.game.document import Game
+from bolometric.core.game.files import fingerprint, from_text, read, to_text
 from bolometric.core.measure.measuring import measure_exactly
 from bolometric.core.settings.errors import FileError
 from bolometric.core.words.plain import odds_plain
@@ -169,3 +171,19 @@ def test_the_largest_of_every_kind_is_answered_in_time(pieces, area, seats):
     assert len(batch.turns) == 50
     assert rules_text(game)
     assert time.perf_counter() - start < 40
+
+
+def test_a_pipe_in_place_of_a_game_is_passed_by_at_once(tmp_path):
+    """Nobody writes into it: whoever opens it to read would wait for ever."""
+    pipe = tmp_path / "pipe.bolo.json"
+    os.mkfifo(pipe)
+    begun = time.perf_counter()
+    assert fingerprint(pipe) is None
+    assert fingerprint(tmp_path) is None
+    assert fingerprint(tmp_path / "gone.bolo.json") is None
+    with pytest.raises(FileError):
+        read(pipe)
+    assert time.perf_counter() - begun < 2
+    whole = tmp_path / "whole.bolo.json"
+    whole.write_text(to_text(Game()))
+    assert fingerprint(whole) is not None

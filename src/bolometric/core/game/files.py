@@ -10,9 +10,11 @@ import json
 import os
 import time
 from contextlib import suppress
+from errno import EINVAL
 from hashlib import sha256
 from pathlib import Path
-from typing import Any
+from stat import S_ISREG
+from typing import Any, BinaryIO
 from uuid import uuid4
 
 from pydantic_core import from_json
@@ -165,11 +167,20 @@ def text_from(data: bytes, name: str) -> str:
     return _decoded(data, name, "file")
 
 
+def _plain_file(path: Path) -> BinaryIO:
+    """A file to read from. Raises OSError at once for a pipe or a device, which might never answer."""
+    found = os.open(path, os.O_RDONLY | os.O_NONBLOCK | os.O_CLOEXEC)
+    if not S_ISREG(os.fstat(found).st_mode):
+        os.close(found)
+        raise OSError(EINVAL, "it is no plain file")
+    return os.fdopen(found, "rb")
+
+
 def _bytes_of(path: Path, largest: int = LARGEST, what: str = "game file") -> bytes:
     try:
         if not path.is_file():
             raise FileError(f"{path.name or path} {_what_else(path, what)}.")
-        with path.open("rb") as file:
+        with _plain_file(path) as file:
             text = file.read(largest + 1)
     except OSError as error:
         raise FileError(f"{path.name} cannot be read: {_reason(error)}.") from None
@@ -244,7 +255,7 @@ def _clear_left(target: Path) -> None:
 def fingerprint(path: Path) -> bytes | None:
     """What tells the contents of a file from others; None if it cannot be read, or is no game file by its size."""
     try:
-        with path.open("rb") as file:
+        with _plain_file(path) as file:
             text = file.read(LARGEST + 1)
     except OSError:
         return None
