@@ -1,18 +1,21 @@
 """The program among others on a desktop: one window, each screen its own place, sound, contrast."""
 
+import os
 import subprocess
 import sys
 import threading
 import time
+from pathlib import Path
 
 from PySide6.QtCore import QRect
+from PySide6.QtNetwork import QLocalSocket
 from PySide6.QtWidgets import QApplication
 
 from bolometric.assets import demo_files
 from bolometric.core.game.document import Game
 from bolometric.core.game.files import read
 from bolometric.core.settings.compiled import Marks, gate
-from bolometric.desk.shell import style
+from bolometric.desk.shell import single_window, style
 from bolometric.desk.shell.screen_fit import place, remember, screen_key
 from bolometric.desk.shell.settings import Settings
 from bolometric.desk.shell.single_window import Listener
@@ -53,6 +56,42 @@ def test_what_a_killed_window_left_is_no_hindrance(qtbot, tmp_path):
     listener = Listener(name, heard.append)
     assert start_again(qtbot, name)
     assert heard == [None]
+    listener.close()
+
+
+def test_the_socket_lies_where_nobody_else_can_write(tmp_path, monkeypatch):
+    """In a folder that others may write in somebody else could listen under its name."""
+    mine, open_to_all, long = tmp_path / "mine", tmp_path / "open", tmp_path / ("x" * 90)
+    for folder, mode in ((mine, 0o700), (open_to_all, 0o777), (long, 0o700)):
+        folder.mkdir()
+        folder.chmod(mode)
+    monkeypatch.setenv("XDG_CACHE_HOME", str(tmp_path / "c"))
+    monkeypatch.setenv("XDG_RUNTIME_DIR", str(mine))
+    assert Path(single_window.usual_name()).parent == mine
+    for other in (open_to_all, long, tmp_path / "mine" / "log.txt" / "no"):
+        monkeypatch.setenv("XDG_RUNTIME_DIR", str(other))
+        name = Path(single_window.usual_name())
+        assert name.parent != other or other.stat().st_mode & 0o022 == 0
+        assert name.parent.stat().st_mode & 0o022 == 0
+    monkeypatch.delenv("XDG_RUNTIME_DIR")
+    assert Path(single_window.usual_name()).parent == tmp_path / "c" / "bolometric"
+
+
+def test_who_listens_or_calls_as_another_user_is_passed_by(qtbot, tmp_path, monkeypatch):
+    name, heard = str(tmp_path / "here"), []
+    listener = Listener(name, heard.append)
+    monkeypatch.setattr(single_window, "is_mine", lambda socket: False)  # as it looks to us
+    assert not start_again(qtbot, name, demo_files()[0])
+    assert heard == []
+    monkeypatch.undo()
+    monkeypatch.setattr(single_window.os, "getuid", lambda: os.geteuid() + 1)
+    client = QLocalSocket()
+    client.connectToServer(name)
+    assert client.waitForConnected(2000)
+    assert not single_window.is_mine(client)
+    monkeypatch.undo()
+    assert single_window.is_mine(client)
+    client.abort()
     listener.close()
 
 

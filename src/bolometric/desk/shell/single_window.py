@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
-import getpass
+import os
 from collections.abc import Callable
-from contextlib import suppress
-from hashlib import sha256
+from contextlib import closing, suppress
 from pathlib import Path
+from socket import AF_UNIX, SO_PEERCRED, SOCK_STREAM, SOL_SOCKET, fromfd
+from struct import calcsize, unpack
 
+import platformdirs
 from PySide6.QtCore import QObject
 from PySide6.QtNetwork import QLocalServer, QLocalSocket
 
@@ -18,9 +20,34 @@ LONGEST = 8_000
 HEARD = b"heard\n"
 
 
+LONGEST_PATH = 100
+"""Bytes of a socket's path, of which the system takes 108."""
+
+
 def usual_name() -> str:
-    """What this person's window listens to."""
-    return f"bolometric-{sha256(getpass.getuser().encode()).hexdigest()[:12]}"
+    """What this person's window listens to: a socket in a folder that nobody else can write in.
+
+    In a shared one another user might listen under the name, and be handed what is opened.
+    """
+    given = os.environ.get("XDG_RUNTIME_DIR", "")
+    folders = (*((Path(given),) if given else ()), Path(platformdirs.user_cache_path("bolometric")))
+    for folder in folders:
+        with suppress(OSError):
+            folder.mkdir(mode=0o700, parents=True, exist_ok=True)
+            about, path = folder.stat(), str(folder / "bolometric-window")
+            if about.st_uid == os.getuid() and not about.st_mode & 0o022 and len(os.fsencode(path)) <= LONGEST_PATH:
+                return path
+    return f"bolometric-{os.getuid()}"  # where there is no such folder, who listens is still asked for
+
+
+def is_mine(socket: QLocalSocket) -> bool:
+    """Whether the other end belongs to the same user."""
+    try:
+        with closing(fromfd(int(socket.socketDescriptor()), AF_UNIX, SOCK_STREAM)) as end:
+            _, user, _ = unpack("3i", end.getsockopt(SOL_SOCKET, SO_PEERCRED, calcsize("3i")))
+    except OSError:
+        return False
+    return bool(user == os.getuid())
 
 
 def hand_over(file: Path | None, name: str) -> bool:
@@ -28,6 +55,9 @@ def hand_over(file: Path | None, name: str) -> bool:
     socket = QLocalSocket()
     socket.connectToServer(name)
     if not socket.waitForConnected(PATIENCE):
+        return False
+    if not is_mine(socket):
+        socket.abort()
         return False
     socket.write(("" if file is None else str(file.resolve())).encode() + b"\n")
     heard = socket.waitForBytesWritten(PATIENCE) and socket.waitForReadyRead(PATIENCE)
@@ -50,6 +80,10 @@ class Listener(QObject):
 
     def _greet(self) -> None:
         socket = self.server.nextPendingConnection()
+        if not is_mine(socket):
+            socket.abort()
+            socket.deleteLater()
+            return
         socket.readyRead.connect(lambda: self._read(socket))
         socket.disconnected.connect(socket.deleteLater)
 
