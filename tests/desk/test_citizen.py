@@ -6,7 +6,9 @@ import sys
 import threading
 import time
 from pathlib import Path
+from tempfile import TemporaryDirectory
 
+import pytest
 from PySide6.QtCore import QRect
 from PySide6.QtNetwork import QLocalSocket
 from PySide6.QtWidgets import QApplication
@@ -59,8 +61,16 @@ def test_what_a_killed_window_left_is_no_hindrance(qtbot, tmp_path):
     listener.close()
 
 
-def test_the_socket_lies_where_nobody_else_can_write(tmp_path, monkeypatch):
+@pytest.fixture
+def short_path():
+    """A folder whose path leaves room for the name of a socket."""
+    with TemporaryDirectory(dir="/tmp") as folder:
+        yield Path(folder)
+
+
+def test_the_socket_lies_where_nobody_else_can_write(short_path, monkeypatch):
     """In a folder that others may write in somebody else could listen under its name."""
+    tmp_path = short_path
     mine, open_to_all, long = tmp_path / "mine", tmp_path / "open", tmp_path / ("x" * 90)
     for folder, mode in ((mine, 0o700), (open_to_all, 0o777), (long, 0o700)):
         folder.mkdir()
