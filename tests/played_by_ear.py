@@ -78,7 +78,10 @@ class Ear:
         if not self.told(r"Strike the two numbers\."):
             self.draws = self.told(*DRAWS) or self.missing("what is drawn")
             self.make = next((how for words, how in MAKES.items() if self.told(words)), None)
-            self.told(r"Count those with “.+” up\.", r"Player \d: take the number as it is\.")
+            self.told(r"Player \d: take the number as it is\.")
+            counts = self.told(r"Count those with “.+” up\.", r"“.+” up counts .+", r"Add them\.")
+            if not counts and any(piece.kind == "counters" for piece in self.pieces):
+                self.missing("what counts of a toss")
             self.keep = self.told(r"Keep the cards out until too few are left\.")
             if self.keep:
                 self.must("what becomes of them then", r"Then shuffle them all\.")

@@ -134,3 +134,12 @@ def test_what_is_done_with_the_numbers_stays(make, lost):
     assert loses(game, with_value(game, "draw.make", make), fewer=True) == lost
     smaller = with_value(game, "pieces", [{"faces": [1, 2, 3, 4]}] * 2)
     assert loses(game, smaller, fewer=True) == ""
+
+
+def test_how_hard_the_sums_are_does_not_hang_on_how_long_one_chooses_or_looks():
+    game = read(next(path for path in demo_files() if path.name.startswith("star-field")))
+    found = []
+    for choice in (1.0, 9.0):
+        slow = with_value(game, "seats.fluency", ({"choice": choice},))
+        found.append(next(one for one in levels(slow) if one.level == "as it is").seconds.mean)
+    assert found[0] == found[1]

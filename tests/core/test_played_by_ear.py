@@ -99,7 +99,6 @@ OTHERWISE = (
     r"Strike zero: .*",
     r"Player \d.*",
     r"You are done when your box is full\.",
-    r"Count those .*",
     r"Play \d+ rounds\.",
 )
 """Rules without which it is another game that can be played too."""

@@ -14,6 +14,7 @@ from bolometric.core.areas.grid.by_hand import NONE
 from bolometric.core.areas.grid.faults import FAULTS
 from bolometric.core.areas.grid.rules import BLOCKS, NEAR, WINS, can_be_completed, claims_of, counted, liked, lines_of
 from bolometric.core.game.document import game_from
+from bolometric.core.measure import measuring
 from bolometric.core.measure.measuring import measure, runs_of
 from bolometric.core.number_making.made import numbers_from
 from bolometric.core.play.sitting import Sitting
@@ -332,3 +333,12 @@ def test_a_cell_is_liked_for_its_lines(seats, owned, cell):
     own, taken = counted(claims, owner, seats)
     found = liked(cell, 0, seats, owner, own, taken, claims.first_line, claims.through, claims.need)
     assert found == pytest.approx(liking(claims.lines.tolist(), owner, cell, 0, seats))
+
+
+def test_thinking_is_played_for_with_no_more_games_than_are_asked_for(monkeypatch):
+    asked = []
+    monkeypatch.setattr(measuring, "thinking_played", lambda game, seed, runs=None: asked.append(runs))
+    game = game_from({"pieces": [{}, {}], "area": {"kind": "grid", "last": 12, "columns": 4}})
+    for runs in (30, 5000, None):
+        measuring.measure(game, runs)
+    assert asked == [30, game.area.thought_runs, game.area.thought_runs]

@@ -190,3 +190,14 @@ def test_places_told_are_the_chances_that_a_draw_divides_them(game):
     for number, value in enumerate(heat.values if heat else (), 1):
         share = Fraction(sum(face > 0 and number % face == 0 for face in faces), len(faces))
         assert number <= game.area.limit or value == pytest.approx(float(share))
+
+
+def test_who_looks_for_multiples_in_vain_has_thought_about_it():
+    known = []
+    for choice in (0.0, 4.0):
+        area = {"kind": "tiles", "play": "multiples", "chart": 40, "counters": 3}
+        data = {"pieces": [{"faces": [1, 2, 3, 5]}], "area": area, "seats": {"fluency": [{"choice": choice}]}}
+        known.append(measure(game_from(data), 4000, seed=5).simulated)
+    took = (known[1]["thinking_seconds"].mean - known[0]["thinking_seconds"].mean) / 4
+    assert took == pytest.approx(known[0]["decisions"].mean + known[0]["idle_turns"].mean, abs=0.1)
+    assert known[0]["idle_turns"].mean > 0.25  # so that it could not be left out
