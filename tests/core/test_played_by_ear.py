@@ -11,7 +11,8 @@ from bolometric.core.measure.measuring import measure, measure_exactly
 from tests.areas.duel.test_duel import duels
 from tests.areas.games import ALL
 from tests.areas.sets.test_sets import set_games
-from tests.played_by_ear import Ear, NotSaid, played
+from tests.by_ear.ear import Ear, NotSaid
+from tests.by_ear.games import played
 
 HEARD = sorted(ALL)
 

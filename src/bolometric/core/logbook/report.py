@@ -6,7 +6,9 @@ from collections import Counter
 from collections.abc import Mapping, Sequence
 from itertools import groupby
 
+from bolometric.core.game.aloud import capital
 from bolometric.core.game.document import Game
+from bolometric.core.game.files import to_text
 from bolometric.core.judge.nearby import Effect, effects
 from bolometric.core.logbook.calibration import calibrated, calibration_words, counted, held, measured, story, timed
 from bolometric.core.logbook.learning import Pace, learned
@@ -14,7 +16,6 @@ from bolometric.core.logbook.luck import LITTLE, UNUSUAL, Held
 from bolometric.core.logbook.pace import at_pace
 from bolometric.core.logbook.session import Session
 from bolometric.core.logbook.slips import cared
-from bolometric.core.measure.measuring import measure
 from bolometric.core.results.readings import Reading
 from bolometric.core.results.show import show
 from bolometric.core.text.figures import listing_words, number, percent, plural
@@ -50,7 +51,11 @@ def report_parts(sessions: Sequence[Session]) -> Parts:
         return [(NOTHING, [])]
     days = sorted(one.day for one in sessions)
     paces = learned(timed(sessions))
-    parts = [(f"{plural(len(sessions), 'session')}, {days[0]} to {days[-1]}", acts(sessions, paces))]
+    in_order = sorted(sessions, key=lambda one: one.played.name)
+    games = ((name, list(some)) for name, some in groupby(in_order, key=lambda one: one.played.name))
+    by_name = {name: (mine, checked(mine)) for name, mine in games}
+    todo = [line for mine, checks in by_name.values() for line in acts(mine, paces, checks)]
+    parts = [(f"{plural(len(sessions), 'session')}, {days[0]} to {days[-1]}", todo)]
     parts.append(("What was played", [story(one) for one in sessions]))
     if paces:
         lines = [pace.words for pace in paces.values()]
@@ -58,21 +63,25 @@ def report_parts(sessions: Sequence[Session]) -> Parts:
         parts.append(
             ("The figures: how the groups work", [*lines, f"Predictions: {calibration_words(calibrated(sessions))}"])
         )
-    by_name = sorted(sessions, key=lambda one: one.played.name)
-    for name, group in groupby(by_name, key=lambda one: one.played.name):
-        parts.append((f"The figures: {name}", game_lines(list(group), paces)))
+    parts += [(f"The figures: {name}", game_lines(mine, paces, checks)) for name, (mine, checks) in by_name.items()]
     return parts
 
 
-def acts(sessions: Sequence[Session], paces: Mapping[str, Pace]) -> list[str]:
-    """What a teacher does next, game by game: how long to plan for each group, what to look at. Raises Cancelled."""
-    told = []
-    for _, some in groupby(sorted(sessions, key=lambda one: one.played.name), key=lambda one: one.played.name):
-        mine = list(some)
-        newest = versions(mine)[-1]
-        for group in dict.fromkeys(one.group for one in newest if one.minutes):
-            told.append(_plan(newest[0], group, paces))
-        told.append(_look_at(newest[0].played, [one for one in held(newest) if one.count >= one.few]))
+Checks = list[list[Held]]
+"""What each version of a game was held against: those first that were played first."""
+
+
+def checked(sessions: Sequence[Session]) -> Checks:
+    """Every version of one game held against what was predicted. Raises Cancelled."""
+    return [held(some) for some in versions(sessions)]
+
+
+def acts(sessions: Sequence[Session], paces: Mapping[str, Pace], checks: Checks) -> list[str]:
+    """What a teacher does next with a game: how long to plan for each group, what to look at. Raises Cancelled."""
+    newest = versions(sessions)[-1]
+    groups = dict.fromkeys(one.group for one in newest if one.minutes)
+    told = [_plan(newest[0], group, paces) for group in groups]
+    told.append(_look_at(newest[0].played, [one for one in checks[-1] if one.count >= one.few]))
     return [line for line in told if line]
 
 
@@ -82,10 +91,10 @@ def _plan(one: Session, group: str, paces: Mapping[str, Pace]) -> str:
     if pace is None or predicted is None or predicted.mean is None:
         return ""
     game = one.played
-    at_its = measure(at_pace(game, pace), 2_000).readings.get("minutes")
+    at_its = measured(to_text(at_pace(game, pace))).readings.get("minutes")
     if at_its is None or at_its.mean is None:
         return ""
-    first, then, who = _whole(predicted.mean), _whole(at_its.mean), group or "The class"
+    first, then, who = _whole(predicted.mean), _whole(at_its.mean), capital(group or "the class")
     if first == then or abs(at_its.mean / predicted.mean - 1) < WORTH_PLANNING:
         return f"{who} needs about as long for {game.name} as was predicted: plan {_minutes(first)}."
     how = "slower" if then > first else "quicker"
@@ -110,17 +119,16 @@ def _look_at(game: Game, checks: Sequence[Held]) -> str:
     return f"Before {game.name} is played again, look at its pieces and its rules: {what}."
 
 
-def game_lines(sessions: Sequence[Session], paces: Mapping[str, Pace]) -> list[str]:
+def game_lines(sessions: Sequence[Session], paces: Mapping[str, Pace], checks: Checks | None = None) -> list[str]:
     """What is said of a game: predicted and met, luck or rule, what the room wished, and what to try at its pace."""
     told: list[str] = []
     looked = 0
     by_version = versions(sessions)
     first = by_version[0][0].played
-    for some in by_version:
+    for some, found in zip(by_version, checked(sessions) if checks is None else checks, strict=True):
         named = _version(first, some) if len(by_version) > 1 else ""
-        checks = held(some)
-        told += [f"{named}{line}" for line in (*met(some), *(one.words for one in checks))]
-        looked += sum(one.count >= one.few for one in checks)
+        told += [f"{named}{line}" for line in (*met(some), *(one.words for one in found))]
+        looked += sum(one.count >= one.few for one in found)
     if looked > 1:
         told.append(by_luck_alone(looked))
     wishes = Counter(one.change for one in sessions if one.change)
@@ -189,7 +197,7 @@ def next_time(sessions: Sequence[Session], paces: Mapping[str, Pace] | None = No
     pace = (learned(timed(sessions)) if paces is None else paces).get(newest.group)
     game = newest.played if pace is None else at_pace(newest.played, pace)
     band = game.brief.minutes
-    found = measure(game, 2_000).readings.get("minutes")
+    found = measured(to_text(game)).readings.get("minutes")
     if band is None or found is None or found.mean is None:
         return []
     group = newest.group or "the class"

@@ -59,11 +59,11 @@ def turn(game: Game) -> tuple[Sentences, ...]:
         if area.operations == "+-*/":
             using += ["; a division ", choice(game, "area.division")]
         told.append(sentences(*using, "."))
-        all_seen = "every number that can be made" if area.noticed == 100 else f"{area.noticed} in a hundred"
-        per_sign = (
-            "." if area.noticed == 100 else " of those that take one sign, and as many of these for each further one."
+        seen = Span("every number" if area.noticed == 100 else f"{area.noticed} in a hundred", "area.noticed")
+        some = " of the numbers that can be made with one sign, and as many of these with each further sign."
+        told.append(
+            sentences("Measured with players who notice ", seen, " that can be made." if area.noticed == 100 else some)
         )
-        told.append(sentences("Players are taken to notice ", Span(all_seen, "area.noticed"), per_sign))
     ends: list[str | Span] = ["Each player ", choice(game, "area.draws"), "."]
     if area.draws == "own":
         ends += [" If nothing fits, ", choice(game, "area.nothing"), "."]

@@ -7,7 +7,7 @@ from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.areas.trail.squares import sentences as square_sentences
 from bolometric.core.game.aloud import Aloud, drawn, said, starts, verb
 from bolometric.core.game.document import Game
-from bolometric.core.text.figures import listing, number, plural
+from bolometric.core.text.figures import listing, listing_words, number, plural
 
 WINS = {
     "one": "",
@@ -61,7 +61,7 @@ def _turn(game: Game) -> list[str]:
         told.append(
             "Below zero, move back, but only as far as the start."
             if squares
-            else "Below zero, empty the box by that much, until nothing is left."
+            else "Below zero, take that much out of your box, but no more than is in it."
         )
     if odds.nothing:
         told.append(f"If no number comes out, {_nothing(trail)}.")
@@ -90,11 +90,14 @@ def _going_on(game: Game) -> tuple[str, ...]:
         return (f"Do this {number(trail.draws)} times in each turn.",)
     if trail.go_on == "dare":
         squares = trail.unit == "whole"
-        if not trail.back_to_start:
+        takes = [f"{listing(trail.back_to_start, 'or')}"] if trail.back_to_start else []
+        if trail.special == "back_to_start" and game.distribution.special:
+            takes.append("a special face")
+        if not takes:
             kept = "your place" if squares else "what is in your box"
             return (f"Now choose: {again} again, or stop and keep {kept}.",)
         does = "sends you back to the start" if squares else "empties your box"
-        later = f"Getting {listing(trail.back_to_start, 'or')} in a later turn still {does}."
+        later = f"Getting {listing_words(takes, 'or')} in a later turn still {does}."
         return f"Now choose: {again} again, or stop there.", later
     return ()
 

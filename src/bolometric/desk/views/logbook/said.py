@@ -16,7 +16,7 @@ from bolometric.core.game.document import Game
 from bolometric.core.logbook.calibration import Calibration, calibrated, calibration_words, counted, timed
 from bolometric.core.logbook.learning import Pace, learned
 from bolometric.core.logbook.pace import at_pace
-from bolometric.core.logbook.report import acts, game_lines, history
+from bolometric.core.logbook.report import acts, checked, game_lines, history
 from bolometric.core.logbook.session import Session
 from bolometric.core.logbook.slips import Care, cared
 from bolometric.core.text.figures import minus, percent
@@ -63,7 +63,8 @@ class Told:
 def told_of(sessions: Sequence[Session], everything: Sequence[Session]) -> Told:
     """What the sessions of one game say, the groups' paces being learned from all. Raises Cancelled."""
     paces = learned(timed(everything))
-    lines = game_lines(sessions, paces)
+    checks = checked(sessions)
+    lines = game_lines(sessions, paces, checks)
     played = {one.group for one in sessions}
     mine = tuple(pace for group, pace in paces.items() if group in played)
     lines += [pace.words for pace in mine]
@@ -81,7 +82,13 @@ def told_of(sessions: Sequence[Session], everything: Sequence[Session]) -> Told:
     )
     versions = tuple((f"{day} ({count})", predicted, met) for day, _, count, predicted, met in history(sessions))
     return Told(
-        tuple(acts(sessions, paces)), tuple(lines), totals if number else (), versions, mine, cares, tuple(calibration)
+        tuple(acts(sessions, paces, checks)),
+        tuple(lines),
+        totals if number else (),
+        versions,
+        mine,
+        cares,
+        tuple(calibration),
     )
 
 

@@ -102,13 +102,14 @@ def _stopping(game: Game) -> str | None:
 
         go = against(_trail(game), game.distribution).go[chain.can_be_reached][:, ahead].astype(bool)
     if go.all():
-        if _trail(game).back_to_start and not _trail(game).lose_turn:
-            takes = listing(_trail(game).back_to_start, "or")
+        trail = _trail(game)
+        if trail.back_to_start and not trail.lose_turn:
+            takes = listing(trail.back_to_start, "or")
             return (
                 f"Stopping saves nothing, since a total of {takes} in a later turn takes what was kept too: going on "
                 "is best in every position."
             )
-        more = "one more" if _trail(game).lose_turn else "some"
+        more = "one more" if trail.lose_turn else "some"
         return (
             f"Going on is best in every position, so there is nothing to decide: let {more} total cost the turn's gain."
         )

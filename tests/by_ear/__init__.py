@@ -1,0 +1,1 @@
+"""Games played from what is read aloud of them, and nothing else."""

@@ -1,0 +1,123 @@
+"""Counters that move along squares, boxes that fill, and the cards that squares ask for."""
+
+import re
+from fractions import Fraction
+
+from tests.by_ear.ear import in_turn
+
+
+def asked_for_cards(ear):
+    """Cards that squares ask for: they decide who wins, and not where anybody stands. How many rounds there are."""
+    ear.must("how packs lie", r"Shuffle (?:each|the) pack and put it face down\.")
+    ear.must("where a card is taken", r"On a square .*, take a card from .*\.")
+    ear.must("what is done with a card", r"Read the card aloud and say the answer\.")
+    ear.must("what if it is right", r"If you are right, .*")
+    ear.must("what if it is wrong", r"If you are wrong, put the card under its pack\.")
+    ear.must("what if a pack is used up", r"When a pack is used up, write down how many of its cards each player has\.")
+    ear.must("how it goes on then", r"Then shuffle all of its cards again\.")
+    ear.must("who wins", r"The player with most cards wins\.")
+    ear.shared_win() or ear.missing("what if two have as many")
+    rounds = ear.told(r"Play (\d+) rounds\.")
+    if not rounds:
+        ear.must("when it ends", r"The game ends when the first player is home\.")
+        return None
+    ear.must("what if one is home before that", r"If you are home before that, start again\.")
+    return int(rounds[1])
+
+
+def trail(ear):
+    """Counters that move along squares, or boxes that fill."""
+    box = ear.told(r"Begin with an empty box\.")
+    if box:
+        whole = ear.needed(r"a box that stands for (\d+), cut into (\w+)s", "how large the box is")
+        length = int(whole[1])
+        again = ear.must("how the box is filled", r"Fill that much of your box\.")
+    else:
+        ear.must("where to begin", r"Put your counter in front of square \d+\.")
+        length = int(ear.needed(r"a trail of (\d+) squares", "how long the trail is")[1])
+        again = ear.must("how to move", r"Move that many squares\.")
+        length = 2 * length - 1 if ear.told(r"Go to the last square, turn there and go back\.") else length
+    ear.told(r"You are done when your box is full\.")
+    home_words = (r"You are home when you reach (?:the last square|square 1), or pass it\.",)
+    exact = ear.told(r"You must (?:land exactly on the last square|fill your box exactly)\.")
+    if not exact and not box:
+        ear.must("when one is home", *home_words)
+    bounce = ear.told(r"If it is too much, count the rest backwards\.")
+    if exact and not bounce:
+        ear.must("what if it is too much", r"If it is too much, (?:stay where you are|fill nothing this time)\.")
+    special = ear.told(r"If a special face comes up, (?:stay where you are|fill nothing)\.")
+    lost = back = gone = ()
+    for words, name in (
+        (r"stay where you are", "lost"),
+        (r"go back to the start", "back"),
+        (r"go back to where .*", "gone"),
+    ):
+        found = ear.told(rf"If you get ([0-9, or]+), {words}\.")
+        numbers = [int(n) for n in re.findall(r"\d+", found[1])] if found else ()
+        lost, back, gone = (
+            numbers if name == each else had for each, had in (("lost", lost), ("back", back), ("gone", gone))
+        )
+    ear.told(r"Your turn is over\.")
+    dare = ear.told(r"Now choose: (?:roll|go|spin|draw) again, or stop and keep your place\.") or ear.told(
+        r"Now choose:"
+    )
+    dare = dare and (ear.told(r"Roll again, or stop and keep your place\.") or dare)
+    ear.told(r"Below zero, move back, but only as far as the start\.")
+    jumps = {
+        int(a): int(b) for one in ear.every(r"On square \d+, go to square \d+\.") for a, b in [re.findall(r"\d+", one)]
+    }
+    rests = {
+        int(n) for one in ear.every(r"On square [\d ,or]+, miss your next turn\.") for n in re.findall(r"\d+", one)
+    }
+    more = {int(n) for one in ear.every(r"On square [\d ,or]+, roll again\.") for n in re.findall(r"\d+", one)}
+    whole_round = ear.round_ends()
+    rounds = asked_for_cards(ear) if "the pack " in ear.needs else None
+    if "the pack " not in ear.needs:
+        ear.must("who wins", r"The first player (?:home|with a full box) wins\.")
+    if whole_round:
+        ear.shared_win() or ear.missing("what if two are home")
+    places, missing = [0] * ear.seats, set()
+
+    def moved(at, by):
+        to = at + by
+        if to <= 0:
+            return Fraction(0)
+        if to <= length or not exact:
+            return min(to, length)
+        return at if not bounce else max(2 * length - to, 0)
+
+    def one_turn(seat):
+        if seat in missing:
+            missing.discard(seat)
+            return
+        began = places[seat]
+        while True:
+            values, marked = ear.draw()
+            total = ear.made(values)
+            if (marked and special) or total in lost:
+                return
+            if total in back or total in gone:
+                places[seat] = 0 if total in back else began
+                return
+            places[seat] = moved(places[seat], total)
+            places[seat] = jumps.get(places[seat], places[seat])
+            if places[seat] in rests:
+                missing.add(seat)
+            if places[seat] == length:
+                return
+            if (dare and ear.pick((True, False))) or places[seat] in more:
+                continue
+            return
+
+    def play():
+        if rounds:
+            return rounds * ear.seats, []
+        turns, best = in_turn(ear, one_turn, lambda: [s for s in range(ear.seats) if places[s] == length], whole_round)
+        return turns, [] if "the pack " in ear.needs else best
+
+    def begin():
+        places[:] = [0] * ear.seats
+        missing.clear()
+
+    assert again
+    return play, begin
