@@ -164,3 +164,20 @@ def test_columns_of_a_record_are_named_as_headings():
     needs = " ".join(area_of(record).words.aloud(record).needs)
     for column in record.area.columns:
         assert f"“{column}”" in needs
+
+
+@pytest.mark.parametrize("unit", ["whole", "tenth"])
+def test_what_takes_even_what_was_kept_is_said_where_one_may_stop(unit):
+    die = {"faces": [{"value": 1, "special": True}, 2, 3]}
+    for rules, takes in (
+        ({"back_to_start": [2]}, "Getting 2 in a later turn still"),
+        ({"special": "back_to_start"}, "Getting a special face in a later turn still"),
+        ({"back_to_start": [2], "special": "back_to_start"}, "Getting 2 or a special face in a later turn still"),
+        ({"special": "lose_turn"}, "or stop and keep"),
+        ({"lose_turn": [2]}, "or stop and keep"),
+    ):
+        area = {"go_on": "dare", "unit": unit, **rules}
+        text = players_rules(game_from({"pieces": [die], "area": area}))
+        assert takes in text
+        assert ("or stop there" in text) == takes.startswith("Getting")
+        assert ("square" in text) == (unit == "whole")

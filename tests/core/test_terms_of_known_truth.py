@@ -137,3 +137,8 @@ def test_what_is_no_accident_is_to_be_looked_at_before_the_next_game():
     told = " ".join(report_parts(sessions)[0][1])
     assert "look at its pieces and its rules: what came up is hard to put down to luck" in told
     assert "look at its pieces" not in " ".join(report_parts(term(4))[0][1])
+
+
+def test_a_sentence_of_a_group_begins_with_a_capital():
+    sessions = [one.model_copy(update={"group": "the Vega group"}) for one in term(5)]
+    assert report_parts(sessions)[0][1][0].startswith("The Vega group needs about as long")

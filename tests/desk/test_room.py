@@ -323,3 +323,26 @@ def test_games_without_boards_show_none(window, room):
     assert not room.boards.isVisible()
     window.document.start(read(next(path for path in demo_files() if path.name.startswith("aurora"))))
     assert not room.boards.isVisible()
+
+
+def test_the_figures_unfold_below_what_to_do_next(qtbot, window, logbook):
+    logbook.bar.show_page(2)
+    said = logbook.telling
+    qtbot.waitUntil(lambda: said.told is not None)
+    assert said.words.text().splitlines()[:1] == [said.told.acts[0]]
+    assert not said.figures.isVisible()
+    said.unfold.click()
+    assert said.figures.isVisible()
+    assert "Predicted" in said.figures.text()
+    said.unfold.click()
+    assert not said.figures.isVisible()
+
+
+def test_a_session_that_cannot_be_read_is_named_in_the_window(qtbot, window, logbook):
+    book = logbook.book()
+    book._open.execute("UPDATE sessions SET told = '5' WHERE day = '2026-01-02'")
+    heard = []
+    logbook._tell = heard.append
+    logbook.bar.show_page(1)
+    assert logbook.listing.model.rowCount() == 2
+    assert any("One session cannot be read (2026-01-02)" in words for words in heard)
