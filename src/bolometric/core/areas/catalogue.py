@@ -6,6 +6,7 @@ a package and a line here.
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import TYPE_CHECKING, Any
 
 from bolometric.core.areas.chain import CHAIN
@@ -26,6 +27,7 @@ from bolometric.core.game.entry import AnyEntry
 
 if TYPE_CHECKING:
     from bolometric.core.game.contract import Area
+    from bolometric.core.results.board import Heat
 
 AREAS: list[AnyEntry] = [TRAIL, SETS, BOXES, COUNTERS, MULTIPLES, DIGITS, ROWS, PURSE, DUEL, GRID, CHAIN, RECORD]
 """In the order in which choices are listed; the first is that of a file that names none."""
@@ -66,6 +68,25 @@ def area_of(game: Game) -> Area[Any, Any]:
     if kind not in _LOADED:
         _LOADED[kind] = next(entry for entry in AREAS if entry.kind is kind).load()
     return _LOADED[kind]
+
+
+def heat_of(game: Game) -> Heat | None:
+    """How often each place of the board is used; None if that is not known.
+
+    Where each seat draws in its own way, and the area does not tell of all together, it is that of the first.
+    """
+    board, first = area_of(game).board, game.of_seat(0)
+    found = board.heat(game if board.for_all else first)
+    if found is None or board.for_all or first == game:
+        return found
+    return replace(found, legend=f"{found.legend}, player 1")
+
+
+def describe(game: Game, heat: Heat, number: int | None) -> str:
+    """Sentences about a place of the board, from 1, or, for None, about the whole."""
+    board, first = area_of(game).board, game.of_seat(0)
+    told = board.describe(game if board.for_all else first, heat, number)
+    return told if not told or board.for_all or first == game else f"With the draws of player 1. {told}"
 
 
 for _entry in AREAS:

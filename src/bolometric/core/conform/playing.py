@@ -103,7 +103,7 @@ def by_hand(game: Game) -> Iterator[str]:
             yield "Options have one key twice, or no words."
         style = game.seats.style(sitting.now.seat)
         if keys:
-            key = sitting.rules.pick(game, sitting.now, style, np.random.default_rng(5))
+            key = sitting.rules.pick(sitting.seen, sitting.now, style, np.random.default_rng(5))
             if key is not None and key not in keys:
                 yield f"The style {style.choose} picks {key}, which is no option."
         sitting.play_on(style)

@@ -6,7 +6,7 @@ import re
 from collections.abc import Iterator
 from itertools import chain
 
-from bolometric.core.areas.catalogue import area_of
+from bolometric.core.areas.catalogue import area_of, describe
 from bolometric.core.conform.check import Check
 from bolometric.core.game.document import Game, with_value
 from bolometric.core.game.files import from_text, to_text
@@ -99,13 +99,13 @@ def aloud(game: Game) -> Iterator[str]:
 
 def board(game: Game) -> Iterator[str]:
     """Every place of the board has its figure, and a sentence."""
-    of, heat = area_of(game).board, measure_exactly(game).heat
+    heat = measure_exactly(game).heat
     if heat is None:
         return
     if any(value < 0 for value in heat.values):
         yield "A place of the board is used less than never."
     for number in (None, *range(1, min(len(heat.values), MOST_PLACES) + 1)):
-        told = of.describe(game, heat, number)
+        told = describe(game, heat, number)
         if told and not (told.endswith(".") and _begins_well(told)):
             yield f"No whole sentence on {'the board' if number is None else f'place {number}'}: “{told}”"
         if not told and number is not None:

@@ -5,12 +5,14 @@ Short sentences in the present, each with one idea. They say what happens; a rul
 
 from __future__ import annotations
 
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
 from bolometric.core.game.document import Game
 from bolometric.core.outcomes.breakdown import letter_names
 from bolometric.core.pieces.expression import LETTERS
 from bolometric.core.pieces.kinds import AnyPiece, Counters, Drop, Pack, Spinner, letters_of, remembers
+from bolometric.core.pieces.words import things
 from bolometric.core.settings.amounts import tidy
 from bolometric.core.text.figures import listing_words, minus, number
 
@@ -30,8 +32,6 @@ class Aloud:
     """Before the first turn."""
     turn: tuple[str, ...]
     last: tuple[str, ...]
-    pieces: tuple[str, ...] = ()
-    """What is drawn with, where that is not the same for all."""
 
 
 def said(*sentences: str) -> tuple[str, ...]:
@@ -75,7 +75,7 @@ def act(game: Game) -> str:
 
 def verb(game: Game) -> str:
     """One word for it: 'roll', or 'go' where the pieces are of several kinds."""
-    verbs = {word for word, _ in _acts(game.pieces)}
+    verbs = {word for one in game.by_side for word, _ in _acts(one.pieces)}
     return verbs.pop() if len(verbs) == 1 else "go"
 
 
@@ -144,15 +144,55 @@ MAKES = {
 
 
 def drawn(game: Game) -> tuple[str, ...]:
-    """A draw, and what is made of it."""
-    return said(f"{capital(act(game))}.", makes(game), *cards_after(game))
+    """A draw, and what is made of it; seat by seat what is not the same for all."""
+    return (*acts(game), *each_makes(game), *cards_after(game))
+
+
+def acts(game: Game) -> tuple[str, ...]:
+    """What is done with the pieces, as a sentence; seat by seat where that is not the same for all."""
+    return each_alike(game, lambda one: f"{capital(act(one))}.")
+
+
+def each_makes(game: Game) -> tuple[str, ...]:
+    """What is made of the numbers shown: once where all do alike, else seat by seat."""
+    return each_alike(game, makes, "take the number as it is.")
+
+
+def each_alike(game: Game, told: Callable[[Game], str], nothing: str = "") -> tuple[str, ...]:
+    """What is told of each seat's draw: once where that is the same, else seat by seat.
+
+    ``nothing`` is what is told of a seat of which there is nothing to tell, where others have something.
+    """
+    found: dict[str, list[int]] = {}
+    for seat, one in enumerate(game.by_seat):
+        found.setdefault(told(one), []).append(seat)
+    if len(found) == 1:
+        return said(*found)
+    heard = {one or nothing: seats for one, seats in found.items()}
+    return tuple(f"{capital(seats_words(seats))}: {one[:1].lower()}{one[1:]}" for one, seats in heard.items())
+
+
+def own_things(game: Game) -> tuple[str, ...]:
+    """The pieces of each seat, where they are not the same for all: 'a die, 1 to 6, for player 1'; else nothing."""
+    if len({one.pieces for one in game.by_side}) == 1:
+        return ()
+    return tuple(
+        f"{thing} for {seats_words([k for k in range(game.seats.count) if game.of_seat(k).pieces == one.pieces])}"
+        for one in {one.pieces: one for one in game.by_side}.values()
+        for thing in things(one.pieces)
+    )
+
+
+def seats_words(seats: Sequence[int]) -> str:
+    """Seats, from 0, in words: 'player 1', 'players 2 and 3'."""
+    return f"player{'s' if len(seats) > 1 else ''} {listing_words([str(seat + 1) for seat in seats], 'and')}"
 
 
 def cards_after(game: Game, anybody: bool = False) -> tuple[str, ...]:
     """What becomes of the cards that were drawn; ``anybody`` if some player has cards that are not put back."""
     if anybody or remembers(game.pieces):
         return ("Keep the cards out until too few are left. Then shuffle them all.",)
-    drawn_cards = [piece.drawn for piece in game.pieces if isinstance(piece, Pack)]
+    drawn_cards = [piece.drawn for one in game.by_side for piece in one.pieces if isinstance(piece, Pack)]
     if not drawn_cards or not game.area.uses_pieces:
         return ()
     return ("Put the card back and mix." if sum(drawn_cards) == 1 else "Put the cards back and mix.",)

@@ -86,6 +86,10 @@ class AreaPart(Part):
     """Share of turns in which nothing may happen, for a game that is offered."""
     unused_at_most: ClassVar[float] = 0.0
     """Part of the board's places that may never be used, for a game that is offered."""
+    own_draws: ClassVar[bool] = False
+    """Whether each seat may draw from pieces of its own, and make its number in a way of its own."""
+    own_hands: ClassVar[bool] = False
+    """Whether every seat has its pieces before it, rather than all using the same ones in turn."""
     slips_may_stand: ClassVar[bool] = False
     """Whether a game goes on by a total that was got wrong: its rules follow from the totals of whole draws."""
     at_aim: ClassVar[str] = "done"
@@ -135,17 +139,10 @@ class AreaPart(Part):
         """How many squares are counted for a one of the total, where a move is counted; None where it is not."""
         return None
 
-    def pieces_of(self, seat: int, pieces: tuple[AnyPiece, ...]) -> tuple[AnyPiece, ...]:
-        """What a seat, from 0, draws from, given the pieces of the game."""
-        return pieces
-
-    def hands(self, seats: int, pieces: tuple[AnyPiece, ...]) -> list[tuple[AnyPiece, ...]]:
-        """What lies on the table to draw from: the pieces of the game, once for all, or once for each seat."""
-        return [pieces]
-
-    def holder(self, seat: int, pieces: tuple[AnyPiece, ...]) -> int:
-        """A seat, from 0, that stands for all that draw from the same pieces as this one; all draw from the same."""
-        return 0
+    @property
+    def own_packs(self) -> bool:
+        """Whether cards that stay out are of a pack of each seat's own, though others have one that is alike."""
+        return False
 
     @property
     def ending(self) -> Ending:
@@ -186,6 +183,18 @@ class AreaPart(Part):
 
     def check_pieces(self, pieces: Sequence[AnyPiece], draw: Draw) -> None:
         """Raise a setting error if the area can't be played with these pieces."""
+
+    def check_own_draws(self, kept_out: bool, goals: Sequence[str]) -> None:
+        """Raise a setting error if seats can't have draws of their own.
+
+        ``kept_out``: whether cards of anybody stay out; ``goals``: what seats aim at that play best.
+        """
+        if not self.own_draws:
+            told = "In this kind of game all players draw from the same pieces: take the others' own draws away."
+            raise setting_error(told, "others")
+        if kept_out and not self.own_hands:
+            told = "With draws of their own cards are put back: do not keep them out, or let all draw alike."
+            raise setting_error(told, "others")
 
     def check_rule(self, rule: str) -> None:
         """Raise a setting error if a rule of thumb lacks what it needs."""

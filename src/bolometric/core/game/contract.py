@@ -177,6 +177,9 @@ class Board(Generic[S]):
     """The board as it is cut out or drawn. Called at every painting: at most a millisecond."""
     places_at: Callable[[Game, S], Places]
     """The board as the game stands at the table. Called after every step by hand."""
+    for_all: bool = False
+    """Whether heat and descriptions are of all seats together where each draws in its own way; else they are told of
+    the first one."""
     heat: Callable[[Game], Heat | None] = _nothing
     """How often each place is used, one value for each; None if that is not known. Called once after ``solve``."""
     describe: Callable[[Game, Heat, int | None], str] = _told_nothing
@@ -230,6 +233,9 @@ class ByHand(Generic[S, K]):
     """What is to be said of a sum that somebody typed, as the table stands; None to check its arithmetic alone."""
     hints: Callable[[Game, S], tuple[str, ...]] = _no_hints
     """Hints for the seat to move, each telling a little more than the one before; none where nothing is to be found."""
+    compares: bool = False
+    """Whether these take the whole game, since what each seat draws is held against the others'; else they are given
+    the game in which all draw as the seat to move does."""
     asks: Callable[[Game, S], str | None] = _nothing_here
     """What the seat to move has to do, as an order with its full stop ('choose the multiplier.'); None to draw."""
 
@@ -258,6 +264,8 @@ class Words:
 class Faults:
     """What can be wrong with a game. Called once the readings are shown; an area may take a second in all."""
 
+    compares: bool = False
+    """Whether rules are looked at with the draws of all seats at once; else with one way of drawing after another."""
     lengthens: Callable[[Game], str | None] = _nothing
     """Path of the whole number that makes a game longer; None if there is none."""
     endless: Callable[[Analysis], Fault | None] = _never_endless

@@ -7,6 +7,7 @@ runs. So undo is a list of games, and results are cached by the game itself.
 from __future__ import annotations
 
 from collections.abc import Mapping
+from functools import lru_cache
 from typing import Annotated, Any, Literal, Self, TypeVar, get_args
 
 from pydantic import Field, Strict, model_validator
@@ -16,7 +17,8 @@ from bolometric.core.game.family import Family
 from bolometric.core.game.house import House
 from bolometric.core.game.kinds import AnyArea, kinds, usual
 from bolometric.core.game.printing import Printing
-from bolometric.core.game.seats import Seats
+from bolometric.core.game.seats import MOST_SEATS, Seats
+from bolometric.core.game.sides import Side, of_old_duel
 from bolometric.core.game.talk import Talk
 from bolometric.core.game.targets import MOST_TARGETS, Target, check_agree
 from bolometric.core.learner_work.aims import Aim
@@ -127,6 +129,14 @@ class Brief(Part):
 Area = TypeVar("Area", bound=AreaPart)
 
 
+@lru_cache(maxsize=256)
+def _of_seat(game: Game, side: int) -> Game:
+    if side == 0:
+        return game.model_copy(update={"others": ()})
+    own = game.others[side - 1]
+    return game.model_copy(update={"pieces": own.pieces, "draw": own.draw or game.draw, "others": ()})
+
+
 class Game(Part):
     """One game, whole and playable: every combination of settings that can be built can be measured.
 
@@ -150,6 +160,22 @@ class Game(Part):
         Knob("pieces", "pieces", hint="What is rolled, spun, drawn, tossed or dropped at once."),
     ] = (PLAIN_DIE,)
     draw: Draw = Draw()
+    others: Annotated[
+        tuple[Side, ...],
+        Field(
+            max_length=MOST_SEATS - 1,
+            description="What the second seat draws from and makes of it, the third, and so on, where each has a draw "
+            "of its own; the last one counts for all further seats, and with none all do as the first.",
+        ),
+        Knob(
+            "sides",
+            "draws of their own",
+            hint="What the other players draw from, and make of it, where it is not the same: a handicap, or another "
+            "task.",
+            practice="operation",
+            when=(("may_draw_own", ("yes",)),),
+        ),
+    ] = ()
     area: AnyArea = Field(default_factory=usual)
     seats: Seats = Seats()
     house: House = House()
@@ -197,15 +223,77 @@ class Game(Part):
         """Whether draws do not hang together and all chances are exact: only then is there a chain to follow."""
         return not remembers(self.pieces) and not self.distribution.sampled
 
+    @property
+    def may_draw_own(self) -> Literal["yes", "no"]:
+        """Whether players other than the first may have a draw of their own."""
+        may = self.area.own_draws and self.seats.count > 1 and not self.area.one_caller
+        return "yes" if may else "no"
+
+    def of_seat(self, seat: int) -> Game:
+        """The game in which all draw as this seat does, counted from 0: the game itself where all do alike."""
+        return _of_seat(self, min(seat, len(self.others))) if self.others else self
+
+    @property
+    def by_seat(self) -> tuple[Game, ...]:
+        """The same for every seat."""
+        return tuple(self.of_seat(seat) for seat in range(self.seats.count))
+
+    @property
+    def by_side(self) -> tuple[Game, ...]:
+        """The different ones of these, in order; one where all seats draw alike."""
+        return tuple(dict.fromkeys(self.by_seat))
+
+    @property
+    def keeps_out(self) -> bool:
+        """Whether cards of anybody stay out."""
+        return any(remembers(one.pieces) for one in self.by_side)
+
+    def holder(self, seat: int) -> int:
+        """The first seat, from 0, of those that draw from the same pieces as this one."""
+        if self.area.own_packs:
+            return seat
+        mine = self.of_seat(seat).pieces
+        return next(other for other in range(seat + 1) if self.of_seat(other).pieces == mine)
+
+    @property
+    def hands(self) -> tuple[tuple[AnyPiece, ...], ...]:
+        """What lies on the table to draw from: pieces once for all who use them in turn, or once for each seat."""
+        each = self.area.own_hands and not self.keeps_out
+        return tuple(one.pieces for seat, one in enumerate(self.by_seat) if each or self.holder(seat) == seat)
+
+    @model_validator(mode="before")
+    @classmethod
+    def _with_sides(cls, data: object) -> object:
+        return of_old_duel(data)
+
     @model_validator(mode="after")
     def _fits_together(self) -> Self:
-        check_set(self.pieces, self.draw)
+        self._check_draws(self.pieces, self.draw)
+        for side in self.others:
+            self._check_side(side)
         self._check_slips()
         self.seats.check_styles(self.area, remembers(self.pieces), len(self.distribution.totals))
         self.seats.check_count(self.area)
-        self.area.check_pieces(self.pieces, self.draw)
         self.area.check_draw(self.distribution)
         return self
+
+    def _check_draws(self, pieces: tuple[AnyPiece, ...], draw: Draw) -> None:
+        check_set(pieces, draw)
+        self.area.check_pieces(pieces, draw)
+
+    def _check_side(self, side: Side) -> None:
+        """Raise a setting error if a seat can't have this draw of its own."""
+        pieces, draw = side.pieces, side.draw or self.draw
+        goals = [style.aim(self.area) for style in self.seats.styles if style.choose == "plan" and self.area.goals]
+        self.area.check_own_draws(remembers(self.pieces) or remembers(pieces), goals)
+        try:
+            self._check_draws(pieces, draw)
+            self.area.check_draw(distribution_of(pieces, draw))
+        except GameError as error:
+            raise setting_error(f"Another player's draw: {error.sentence}", "others") from None
+        if distribution_of(pieces, draw).sampled or self.shown.sampled:
+            told = "A draw of one's own is for pieces whose outcomes can all be listed: use fewer pieces."
+            raise setting_error(told, "others")
 
     def _check_slips(self) -> None:
         if self.seats.slips == "caught" or not self.seats.fluency:

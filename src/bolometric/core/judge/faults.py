@@ -21,6 +21,7 @@ from bolometric.core.judge.cures import MOST_CURES, Cures, deadline
 from bolometric.core.judge.nearby import fitted
 from bolometric.core.judge.places import favoured_places, rebased
 from bolometric.core.judge.practising import practising
+from bolometric.core.judge.uneven import uneven
 from bolometric.core.judge.verdict import may_be_asked, off
 from bolometric.core.measure.equal_seats import between_equals
 from bolometric.core.measure.measuring import quick_measure
@@ -70,16 +71,29 @@ class _Seeker:
         yield from endless
         yield from self._no_number()
         yield from always_same(self.game)
-        yield from self.area.by_rules(self.game)
+        yield from self._by_rules()
         if not endless:
             too_long = list(self._far_too_long())
             yield from too_long
             yield from (fault for fault in self._off_the_brief() if not (too_long and fault.where == "brief.minutes"))
-        yield from self.area.advice(self.exact)
+        if len(self.game.by_side) == 1:
+            yield from self.area.advice(self.exact)  # else it would be of one player's draws alone
         yield from practising(self.exact)
         if not endless:
             yield from favoured_places(self.exact, self.until)
+            yield from uneven(self.exact, self.until)
             yield from annoyances(self.exact, self.until)
+
+    def _by_rules(self) -> Iterator[Fault]:
+        """What is wrong by the rules: where players draw each in their own way, what is wrong for all of them."""
+        if self.area.compares or len(self.game.by_side) == 1:
+            yield from self.area.by_rules(self.game)
+            return
+        first, *rest = (list(self.area.by_rules(one)) for one in self.game.by_side)
+        for fault in first:
+            if all(any((fault.code, fault.sentence) == (one.code, one.sentence) for one in others) for others in rest):
+                made = (rebased(self.game, cure) for cure in fault.cures if cure.path != "pieces")
+                yield replace(fault, cures=tuple(cure for cure in made if cure is not None))
 
     def _endless(self) -> Iterator[Fault]:
         found = self.area.endless(self.exact)

@@ -56,7 +56,7 @@ def values_near(game: Game, at: KnobAt) -> Iterator[tuple[str, object]]:
     match at.knob.kind:
         case "number":
             yield from _numbers(at) if at.knob.suggested is None else ()
-        case "choice":
+        case "choice" if not (game.others and at.path.startswith("draw.")):
             for choice in at.knob.choices:
                 may_be = at.knob.suggested is None or choice.value in at.knob.suggested
                 if choice.value != at.value and may_be:
@@ -64,6 +64,9 @@ def values_near(game: Game, at: KnobAt) -> Iterator[tuple[str, object]]:
         case "totals":
             if at.value:
                 yield f"Drop the {at.knob.label}", ()
+        case "sides":
+            if at.value:
+                yield "Let all draw alike", ()
         case "numbers":
             given: tuple[Any, ...] = at.value
             for number in given if len(given) > 1 else ():
@@ -74,7 +77,7 @@ def values_near(game: Game, at: KnobAt) -> Iterator[tuple[str, object]]:
         case "pieces":
             kept: tuple[Any, ...] = game.pieces
             for pieces in (kept[:-1], (*kept, kept[-1])):
-                if pieces:
+                if pieces and not game.others:
                     yield f"Use {pieces_words(pieces)}", pieces
         case _:
             return

@@ -21,7 +21,7 @@ def between_equals(game: Game) -> Game | None:
     >>> between_equals(Game()) == Game()
     True
     """
-    if getattr(game.area, "sides", ()):
+    if game.others:
         return None
     try:
         same = game

@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from fractions import Fraction
 from math import floor, hypot
 
-from bolometric.core.areas.catalogue import area_of
+from bolometric.core.areas.catalogue import area_of, heat_of
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Choosing, Style, usual_rule
@@ -94,7 +94,7 @@ def measure_exactly(game: Game, worth_of_thinking: bool = True, work: bool = Tru
     if size is not None:
         readings["draw_size"] = exact_value(size)
     followed = result if result is not None and result.followed else None
-    found = Analysis(game, readings | places, followed, area_of(game).board.heat)
+    found = Analysis(game, readings | places, followed, heat_of)
     return with_work(found) if work or game.seats.fluency else found
 
 

@@ -27,6 +27,30 @@ class Sampler:
     alias: Columns
 
 
+@dataclass(frozen=True, slots=True)
+class Samplers:
+    """Several samplers as one table, for seats that draw each in its own way."""
+
+    outcome: Columns
+    """Counted for each way of drawing anew."""
+    keep: NDArray[np.uint64]
+    alias: Columns
+    own: NDArray[np.int64]
+    """Shape (seats, 2): where each seat's columns begin, and how many it has."""
+
+
+def side_by_side(samples: Sequence[Sampler], sides: Sequence[int]) -> Samplers:
+    """Samplers as one table; ``sides`` says which of them each seat draws by."""
+    widths = [len(one.keep) for one in samples]
+    begins = np.cumsum([0, *widths])[:-1].tolist()
+    return Samplers(
+        np.concatenate([one.outcome for one in samples]),
+        np.concatenate([one.keep for one in samples]),
+        np.concatenate([one.alias + begin for one, begin in zip(samples, begins, strict=True)]),
+        np.array([(begins[side], widths[side]) for side in sides]),
+    )
+
+
 @lru_cache(maxsize=64)
 def sampler(ways: tuple[int, ...], widest: int) -> Sampler:
     """Build the sampler. If there are at most ``widest`` ways, each is a column of its own and always kept."""

@@ -29,5 +29,5 @@ def rehearse(game: Game, styles: Sequence[Style], coached: bool) -> None:
             sitting.coach()
         for style in styles:
             if sitting.options:
-                sitting.rules.pick(game, sitting.now, style, sitting.chance)
+                sitting.rules.pick(sitting.seen, sitting.now, style, sitting.chance)
         sitting.play_on(GUESS)

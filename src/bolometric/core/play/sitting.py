@@ -15,14 +15,15 @@ from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
 from bolometric.core.outcomes.distribution import distribution_of
+from bolometric.core.pieces.draw import Draw
 from bolometric.core.pieces.kinds import AnyPiece, remembers
 from bolometric.core.play.hand import Hand, Shown
 from bolometric.core.results.standing import Drawn, Option, Standing
 from bolometric.core.settings.amounts import Value
 from bolometric.core.text.figures import minus
 
-Held = tuple[int, tuple[AnyPiece, ...]]
-"""Pieces, and the first seat of those that share them."""
+Held = tuple[int, tuple[AnyPiece, ...], Draw]
+"""The first seat of those that share pieces, these, and what is made of them."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -76,9 +77,19 @@ class Sitting:
         return self.now.waiting in ("draw", "either")
 
     @property
+    def mine(self) -> Game:
+        """The game in which all draw as the seat to move does."""
+        return self.game.of_seat(self.now.seat)
+
+    @property
+    def seen(self) -> Game:
+        """The game as the area's hooks are given it."""
+        return self.game if self.rules.compares else self.mine
+
+    @property
     def options(self) -> tuple[Option[Hashable], ...]:
         """What the seat to move may choose."""
-        return self.rules.options(self.game, self.now) if self.now.waiting in ("choice", "either") else ()
+        return self.rules.options(self.seen, self.now) if self.now.waiting in ("choice", "either") else ()
 
     @property
     def drawn(self) -> tuple[Value, ...]:
@@ -89,7 +100,7 @@ class Sitting:
     @property
     def totals(self) -> tuple[Value, ...]:
         """What the next draw can make."""
-        return distribution_of(self.rules.pieces(self.game, self.now), self.game.draw).totals
+        return distribution_of(self.rules.pieces(self.mine, self.now), self.mine.draw).totals
 
     def undo(self) -> None:
         """Take one step back."""
@@ -104,7 +115,7 @@ class Sitting:
         drawn = Drawn(shown.total, shown.sum, any_special(shown), numbers_of(shown))
         if wanted is not None:
             drawn = Drawn(wanted, f"{minus(wanted)} (set)")
-        landed = self.rules.landed(self.game, self.now, drawn)
+        landed = self.rules.landed(self.seen, self.now, drawn)
         after = Position(landed, self.here.draws + 1)
         self.past.append(after if wanted is not None else replace(after, shown=shown, hand=held))
 
@@ -112,12 +123,12 @@ class Sitting:
         """Take an option."""
         if any(option.key == key for option in self.options):
             assert self.rules.choose is not None, "an area with options takes one"
-            chosen = self.rules.choose(self.game, self.now, key)
+            chosen = self.rules.choose(self.seen, self.now, key)
             self.past.append(Position(chosen, self.here.draws, self.here.shown))
 
     def play_on(self, style: Style) -> None:
         """One step for a seat that chooses by a style."""
-        key = self.rules.pick(self.game, self.now, style, self.chance) if self.options else None
+        key = self.rules.pick(self.seen, self.now, style, self.chance) if self.options else None
         if key is None:
             self.draw()
         else:
@@ -125,14 +136,15 @@ class Sitting:
 
     def coach(self) -> str:
         """Each option with its value under best play, and what choosing it costs."""
-        return "The game is over." if self.now.over else self.rules.coach(self.game, self.now)
+        return "The game is over." if self.now.over else self.rules.coach(self.seen, self.now)
 
     def _next(self) -> tuple[Held, Shown]:
         """The next of the sequence; where only some of the game's pieces are used, those of the same draw."""
-        used = self.rules.pieces(self.game, self.now)
-        whole = self.game.pieces if used == self.game.pieces[: len(used)] else used
-        held = (self.game.area.holder(self.now.seat, self.game.pieces), whole)
-        hand = self._hands.setdefault(held, Hand(whole, self.game.draw, self.seed + len(self._hands)))
+        mine = self.mine
+        used = self.rules.pieces(mine, self.now)
+        whole = mine.pieces if used == mine.pieces[: len(used)] else used
+        held = (self.game.holder(self.now.seat), whole, mine.draw)
+        hand = self._hands.setdefault(held, Hand(whole, mine.draw, self.seed + len(self._hands)))
         sequence = self._sequences.setdefault(held, [])
         # A pack whose cards stay out goes on from its own last draw, whatever others drew from theirs.
         at = sum(one.hand == held for one in self.past) if remembers(whole) else self.here.draws

@@ -58,8 +58,7 @@ def pieces_at(game: Game) -> tuple[tuple[AnyPiece, int], ...]:
     """Each different piece, with how many a table needs."""
     if not game.area.uses_pieces:
         return ()
-    hands = game.area.hands(game.seats.count, game.pieces)
-    return tuple(Counter(piece for hand in hands for piece in hand).items())
+    return tuple(Counter(piece for hand in game.hands for piece in hand).items())
 
 
 def _pieces(game: Game, tables: int) -> list[tuple[int, str]]:
@@ -90,7 +89,7 @@ def _cautions(game: Game) -> tuple[str, ...]:
     said = caution(game)
     told = [said.split(":")[0]]
     if game.area.uses_pieces:
-        spun = any(isinstance(piece, Die) and solid_for(len(piece.faces)) is None for piece in game.pieces)
+        spun = any(isinstance(piece, Die) and solid_for(len(piece.faces)) is None for piece, _ in pieces_at(game))
         told.append("A spinner takes the place of a die that no solid fits" if spun else TOOLS)
         if spun:
             told.append(TOOLS)

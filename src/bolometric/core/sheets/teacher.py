@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from bolometric.core.areas.catalogue import area_of
+from bolometric.core.areas.catalogue import area_of, describe
 from bolometric.core.game.aloud import capital
 from bolometric.core.game.document import Game
 from bolometric.core.game.house import spoken
@@ -73,7 +73,7 @@ def _best(game: Game, known: Measurement) -> tuple[str, ...]:
     area, told = game.area, []
     board = area_of(game).board
     if known.exact.heat is not None and board.places(game) is not None and area.goals:
-        told.append(board.describe(game, known.exact.heat, None))
+        told.append(describe(game, known.exact.heat, None))
     if applies(game, "choice"):
         told += [f"A rule of thumb: {rule.words}." for rule in area.offered_rules if not rule.numbered][:1]
     return tuple(line for line in told if line)

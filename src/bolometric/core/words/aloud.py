@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from bolometric.core.areas.catalogue import area_of
+from bolometric.core.game.aloud import own_things
 from bolometric.core.game.document import Game
 from bolometric.core.game.house import PLACES, Where, merged, spoken
 from bolometric.core.pieces.words import things
@@ -12,14 +13,16 @@ from bolometric.core.words.rule_sheet import caution
 
 def _pieces(game: Game) -> list[str]:
     """What is drawn with, a kind a line."""
-    each = " for each player" if len(game.area.hands(game.seats.count, game.pieces)) > 1 else ""
+    if own := own_things(game):
+        return list(own)
+    each = " for each player" if len(game.hands) > 1 else ""
     return [f"{thing}{each}" for thing in things(game.pieces)]
 
 
 def players_parts(game: Game) -> PlayersRules:
     """What is needed, what can hurt, and what is done first, next and last."""
     told = area_of(game).words.aloud(game)
-    pieces = told.pieces or (_pieces(game) if game.area.uses_pieces else ())
+    pieces = _pieces(game) if game.area.uses_pieces else []
     heard = tuple((PLACES[where], merged(game.house, where, said)) for where, said in own_sentences(game))
     needs = tuple(spoken(thing, game.house.nouns) for thing in (*pieces, *told.needs))
     return PlayersRules(needs, caution(game), heard)

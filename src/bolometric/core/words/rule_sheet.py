@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from bolometric.core.areas.catalogue import area_of
-from bolometric.core.game.aloud import AS_PRINTED
+from bolometric.core.game.aloud import AS_PRINTED, seats_words
 from bolometric.core.game.document import Band, Game
 from bolometric.core.game.house import Where
 from bolometric.core.game.setting_words import choice
@@ -17,7 +17,7 @@ from bolometric.core.settings.knobs import knob_at
 from bolometric.core.text.figures import listing_words, minus, plural
 from bolometric.core.text.spans import Section, Sentences, Span, sentences
 
-STYLES = "seats.styles"
+STYLES, OTHERS = "seats.styles", "others"
 RULES, LATER, NOUNS, NOTE = "house.rules", "house.later", "house.nouns", "brief.note"
 SMALL = "Small parts can be swallowed"
 SPIN = "an adult pierces the spinner; mind pencil points and the ends of paper clips"
@@ -30,9 +30,10 @@ def caution(game: Game) -> str:
     if not game.area.uses_pieces:
         return f"{PENCILS}: keep to your school's own rules."
     told = [SMALL]
-    if any(isinstance(piece, Spinner) for piece in game.pieces):
+    used = [piece for one in game.by_side for piece in one.pieces]
+    if any(isinstance(piece, Spinner) for piece in used):
         told.append(SPIN)
-    if game.area.cut_out or any(isinstance(piece, (Spinner, Pack)) for piece in game.pieces):
+    if game.area.cut_out or any(isinstance(piece, (Spinner, Pack)) for piece in used):
         told.append(CUT)
     return f"{'; '.join(told)}: keep to your school's own rules."
 
@@ -190,12 +191,26 @@ def _styles(game: Game) -> list[Sentences]:
 
 def _pieces(game: Game) -> Section:
     pieces = Span(pieces_words(game.pieces), "pieces")
-    each = " for each player" if len(game.area.hands(game.seats.count, game.pieces)) > 1 else ""
+    each = " for each player" if len(game.hands) > 1 and not game.others else ""
     *others, last = area_of(game).words.needs(game)
     if not game.area.uses_pieces:
         return Section("Pieces", (sentences(f"You need {', '.join(others)} and {last}. ", caution(game)),))
     more = f", {', '.join(others)}" if others else ","
-    return Section("Pieces", (sentences("You need ", pieces, f"{each}{more} and {last}. ", caution(game)),))
+    need = sentences("You need ", pieces, f"{each}{more} and {last}. ", caution(game))
+    return Section("Pieces", (need, *_draws_of_their_own(game)))
+
+
+def _draws_of_their_own(game: Game) -> list[Sentences]:
+    """Who draws from what, and what each makes of it, where that may differ."""
+    if game.may_draw_own == "no":
+        return []
+    if not game.others:
+        return [sentences("All players draw ", Span("alike", OTHERS), ".")]
+    drawn: dict[str, list[int]] = {}
+    for seat, one in enumerate(game.by_seat[1:], 1):
+        drawn.setdefault(set_words(one), []).append(seat)
+    told = ". ".join(f"{seats_words(seats)}: {words}" for words, seats in drawn.items())
+    return [sentences("That is for player 1. The others have draws of their own: ", Span(told, OTHERS), ".")]
 
 
 def _first(game: Game) -> Section:
@@ -263,7 +278,8 @@ def _each_turn(game: Game) -> Section:
         return Section("Each turn", (moved, *rest))
     acts = _acts(game)
     how = area_of(game).words.how_drawn(game)
-    said = (f"{how}: " if how else "") + listing_words(acts, "and")
+    whose = "player 1: " if game.others and game.may_draw_own == "yes" else ""
+    said = (f"{how}: " if how else "") + whose + listing_words(acts, "and")
     made: list[str | Span] = [" and " if len(acts) == 1 else ", then ", *_made(game)] if game.area.uses_total else []
     rules: list[str | Span] = []
     for line in rest:

@@ -45,7 +45,7 @@ def editor_for(at: KnobAt, game: Game, palette: Palette, own: OwnPieces | None =
         case "numbers":
             return NumbersEditor(at)
         case "sides":
-            return SidesEditor(at, game)
+            return SidesEditor(at, game, own)
         case "cells":
             from bolometric.desk.editors.cells import CellsEditor  # the annealing comes with it
 

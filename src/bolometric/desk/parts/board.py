@@ -8,7 +8,7 @@ from PySide6.QtCore import QEvent, QPointF, QRectF, QSize, Qt, Signal
 from PySide6.QtGui import QColor, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QWidget
 
-from bolometric.core.areas.catalogue import area_of
+from bolometric.core.areas.catalogue import area_of, describe
 from bolometric.core.game.document import Game
 from bolometric.core.results.board import Heat, Places, Track
 from bolometric.paint.board import Layout, Picture, layout_of, paint_board, picture_of
@@ -109,7 +109,7 @@ class BoardWidget(QWidget):
         """Sentences about a place; for 0 about the board as a whole."""
         if self.heat is None or number > self.count:
             return ""
-        told: str = area_of(self.game).board.describe(self.game, self.heat, number or None)
+        told: str = describe(self.game, self.heat, number or None)
         if not number and self.heat.stderr:
             told = f"{told} What the colours show is {self.heat.known}.".strip()
         return told

@@ -230,12 +230,12 @@ class TableView(QWidget):
     def _check(self) -> None:
         """A sum that was typed: as the game stands, where it asks for one."""
         sitting = self.sitting
-        told = sitting.rules.check(sitting.game, sitting.now, self.claim.text())
+        told = sitting.rules.check(sitting.seen, sitting.now, self.claim.text())
         self.claimed.setText(told or check_claim(self.claim.text()))
 
     def _give_hint(self) -> None:
         """The next hint, the last one again once there is no more."""
-        hints = self.sitting.rules.hints(self.sitting.game, self.sitting.now)
+        hints = self.sitting.rules.hints(self.sitting.seen, self.sitting.now)
         if hints:
             self._hinted = min(self._hinted + 1, len(hints))
             self.claimed.setText(" ".join(hints[: self._hinted]))
@@ -317,7 +317,7 @@ class TableView(QWidget):
         self.record.setPlainText("\n".join(reversed(now.record)))
         options = self.sitting.options if by_hand else ()
         self._show_options(options)
-        tally = self.sitting.rules.tally(game, now)
+        tally = self.sitting.rules.tally(self.sitting.seen, now)
         to_do = f"{self._whose()}: {self._to_do(options)}" if ready else "The table is being laid …"
         told = now.record[-1] if now.over else to_do
         self.state.setText(" ".join(part for part in (told, tally) if part))
@@ -328,7 +328,7 @@ class TableView(QWidget):
             part.setVisible(game.area.uses_pieces)
         self.wanted.setVisible(game.area.uses_total)
         self.back.setEnabled(self.sitting.can_undo)
-        self.hint.setVisible(bool(by_hand and self.sitting.rules.hints(game, now)))
+        self.hint.setVisible(bool(by_hand and self.sitting.rules.hints(self.sitting.seen, now)))
         if not now.over:
             self.talk.put_away()
         self.talk.setVisible(now.over)
@@ -349,7 +349,7 @@ class TableView(QWidget):
 
     def _to_do(self, options: tuple[Option[Hashable], ...]) -> str:
         """What the seat to move may do."""
-        asked = self.sitting.rules.asks(self.sitting.game, self.sitting.now)
+        asked = self.sitting.rules.asks(self.sitting.seen, self.sitting.now)
         if asked and len(options) > MOST_BUTTONS:
             where = "Click it on the board, or go there with the arrow keys and press Enter."
             listed = "Choose from the list." if self._listed else ""

@@ -6,7 +6,7 @@ import numpy as np
 
 from bolometric.core.areas.digits.exact import plan_of
 from bolometric.core.areas.digits.rounds import known_of, sets_of
-from bolometric.core.areas.digits.rules import columns_of, turns_a_round
+from bolometric.core.areas.digits.rules import columns_by_seat, columns_of, turns_a_round
 from bolometric.core.areas.digits.spec import Digits
 from bolometric.core.chains.points import match
 from bolometric.core.chains.scores import mixed, scores_of
@@ -22,17 +22,17 @@ from bolometric.core.settings.cancel import checkpoint
 def solve(game: Game) -> ExactResult | None:
     """What the numbers of a round give; None if that is not known. Raises Cancelled."""
     area = game.area_as(Digits)
-    columns, arranging = columns_of(game), area.practice == "together"
+    columns, arranging = columns_by_seat(game), area.practice == "together"
     styles = [game.seats.style(seat) for seat in range(game.seats.count)]
     readings: dict[str, Reading] = {"stuck": exact_value(0.0)}
     parts = []
-    for style in styles:
+    for mine, style in zip(columns, styles, strict=True):
         checkpoint()
-        parts.append(known_of(columns, style, arranging))
+        parts.append(known_of(mine, style, arranging))
     known = [part for part in parts if part is not None]
     scores = None
     if len(known) == len(parts):
-        shown = [columns.score(part[0]) if area.aim == "nearest" else part[0] for part in known]
+        shown = [columns[0].score(part[0]) if area.aim == "nearest" else part[0] for part in known]
         each = []
         for values, part in zip(shown, known, strict=True):
             checkpoint()
@@ -81,7 +81,7 @@ def player(game: Game) -> Player:
 def best_play(game: Game) -> BestPlay | None:
     """Where each digit goes, for every set of free columns; None where what is written already matters too."""
     columns, area = columns_of(game), game.area_as(Digits)
-    if area.practice != "one_by_one" or area.aim == "nearest":
+    if game.others or area.practice != "one_by_one" or area.aim == "nearest":
         return None
     plan, table = plan_of(columns), []
     names = [*(columns.name(column) for column in range(columns.columns)), "thrown away"]

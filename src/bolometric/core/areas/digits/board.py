@@ -8,7 +8,7 @@ from functools import lru_cache
 from bolometric.core.areas.digits.by_hand import OnDigits, shown_order
 from bolometric.core.areas.digits.exact import plan_of
 from bolometric.core.areas.digits.rounds import known_of, sets_of
-from bolometric.core.areas.digits.rules import Columns, columns_of
+from bolometric.core.areas.digits.rules import Columns, columns_of, digits_of
 from bolometric.core.areas.digits.spec import Digits
 from bolometric.core.game.contract import Board
 from bolometric.core.game.document import Game
@@ -62,7 +62,7 @@ def _place(columns: Columns, column: int) -> str:
 def places_at(game: Game, now: OnDigits) -> Cells:
     """The columns of every seat as they stand."""
     columns = columns_of(game)
-    totals, order = game.distribution.totals, shown_order(game)
+    totals, order = digits_of(game), shown_order(game)
     heads = [columns.name(i) for i in order]
     texts = [
         "" if now.filled[seat][i] < 0 else minus(totals[now.filled[seat][i]])
@@ -145,7 +145,7 @@ def _against(columns: Columns) -> str:
     told = []
     for rule, words in (("halves", HALVES_SHORT[columns.aim]), ("left_first", "filling from the left")):
         pair = [Style(choose="plan"), Style(choose="thumb", rule=rule)]
-        sets = sets_of(columns, pair, together=False, shared=True)
+        sets = sets_of([columns, columns], pair, together=False, shared=True)
         if sets is not None:
             won, even = sets.get((0,), 0.0), sets.get((0, 1), 0.0)
             told.append(f"{percent(won)} of rounds against {words} ({percent(even)} equal)")

@@ -8,7 +8,7 @@ import numpy as np
 
 from bolometric.core.areas.digits.exact import plan_of
 from bolometric.core.areas.digits.rounds import best_of_hands
-from bolometric.core.areas.digits.rules import Columns, columns_of, free_sets, numbers_of
+from bolometric.core.areas.digits.rules import Columns, columns_by_seat, digits_of, free_sets, numbers_of
 from bolometric.core.areas.digits.spec import Digits
 from bolometric.core.areas.digits.styles import placing_of
 from bolometric.core.areas.making_numbers import points_words, round_words
@@ -48,6 +48,11 @@ class OnDigits(Standing):
         return sum(1 << column for column, digit in enumerate(self.filled[seat]) if digit < 0)
 
 
+def _columns(game: Game, now: OnDigits) -> Columns:
+    """The columns with the digits of the seat to move."""
+    return columns_by_seat(game)[now.seat]
+
+
 def shown_order(game: Game) -> list[int]:
     """Columns from the highest to the lowest, as they are laid out."""
     return list(range(game.area_as(Digits).columns - 1, -1, -1))
@@ -79,9 +84,9 @@ def asks(game: Game, now: OnDigits) -> str | None:
     if now.waiting != "choice":
         return "draw for all." if area.together and game.seats.count > 1 else None
     if len(now.hand) == 1:
-        return f"write {minus(game.distribution.totals[now.digit])} into a column."
-    shown = listing([game.distribution.totals[digit] for digit in now.hand], "and")
-    return f"{shown} in hand; choose the column for {minus(game.distribution.totals[now.digit])}."
+        return f"write {minus(digits_of(game)[now.digit])} into a column."
+    shown = listing([digits_of(game)[digit] for digit in now.hand], "and")
+    return f"{shown} in hand; choose the column for {minus(digits_of(game)[now.digit])}."
 
 
 def tally(game: Game, now: OnDigits) -> str | None:
@@ -91,7 +96,7 @@ def tally(game: Game, now: OnDigits) -> str | None:
 
 def options(game: Game, now: OnDigits) -> tuple[Option[int], ...]:
     """Every free column, and throwing away."""
-    area, columns = game.area_as(Digits), columns_of(game)
+    area, columns = game.area_as(Digits), _columns(game, now)
     order = shown_order(game)
     free = [i for i in order if now.filled[now.seat][i] < 0]
     cells = {i: now.seat * len(order) + place + 1 for place, i in enumerate(order)}
@@ -104,7 +109,7 @@ def options(game: Game, now: OnDigits) -> tuple[Option[int], ...]:
 def choose(game: Game, now: OnDigits, key: int) -> OnDigits:
     """Write the digit in hand, or throw it away."""
     digit = now.digit
-    value = minus(game.distribution.totals[digit])
+    value = minus(digits_of(game)[digit])
     if key == len(now.filled[now.seat]):
         thrown = tuple(done or seat == now.seat for seat, done in enumerate(now.thrown))
         now = noted(replace(now, thrown=thrown, hand=now.hand[1:]), f"throws {value} away.")
@@ -112,7 +117,7 @@ def choose(game: Game, now: OnDigits, key: int) -> OnDigits:
         own = tuple(digit if i == key else other for i, other in enumerate(now.filled[now.seat]))
         filled = tuple(own if seat == now.seat else other for seat, other in enumerate(now.filled))
         now = replace(now, filled=filled, hand=now.hand[1:])
-        now = noted(now, f"{value} to {columns_of(game).name(key)}.")
+        now = noted(now, f"{value} to {_columns(game, now).name(key)}.")
     return _after(game, now)
 
 
@@ -154,7 +159,7 @@ def _draws(game: Game) -> int:
 
 
 def _round_over(game: Game, now: OnDigits) -> OnDigits:
-    area, columns = game.area_as(Digits), columns_of(game)
+    area, columns = game.area_as(Digits), _columns(game, now)
     told = numbers_of(columns, (np.array(now.filled) + 1) @ columns.powers)
     least = np.round(columns.score(told), 9)
     best = np.flatnonzero(least == least.min()).tolist()
@@ -170,7 +175,7 @@ def landed(game: Game, now: OnDigits, drawn: Drawn) -> OnDigits:
     """A digit for the seat to move, or for all."""
     area, seats = game.area_as(Digits), game.seats.count
     assert drawn.total is not None
-    digit = game.distribution.totals.index(drawn.total)
+    digit = digits_of(game).index(drawn.total)
     if area.together:
         now = replace(now, record=(*now.record, f"Call {now.turn}: {drawn.words}."), seat=0)
     else:
@@ -187,7 +192,7 @@ def pick(game: Game, now: OnDigits, style: Style, rng: np.random.Generator) -> i
     area, found = game.area_as(Digits), [option.key for option in options(game, now)]
     if area.practice == "together":
         return _arranging(game, now, style, rng, found)
-    columns = columns_of(game)
+    columns = _columns(game, now)
     placing = placing_of(columns, style)
     code = (np.array(now.filled[now.seat]) + 1) @ columns.powers
     row = int(code) if placing.by_code else int(free_sets(columns, np.array([code]))[0])
@@ -197,7 +202,7 @@ def pick(game: Game, now: OnDigits, style: Style, rng: np.random.Generator) -> i
 
 def _arranging(game: Game, now: OnDigits, style: Style, rng: np.random.Generator, found: list[int]) -> int:
     """With all digits in hand: best play knows where each goes; others take any place."""
-    columns = columns_of(game)
+    columns = _columns(game, now)
     if style.choose != "plan":
         return int(found[int(rng.integers(len(found)))])
     own = now.filled[now.seat]
@@ -209,7 +214,7 @@ def _arranging(game: Game, now: OnDigits, style: Style, rng: np.random.Generator
 
 def coach(game: Game, now: OnDigits) -> str:
     """What each column is worth for the digit in hand."""
-    area, columns = game.area_as(Digits), columns_of(game)
+    area, columns = game.area_as(Digits), _columns(game, now)
     if now.waiting != "choice":
         return "There is nothing to choose now: draw, and see."
     if area.practice != "one_by_one":
@@ -236,5 +241,13 @@ def coach(game: Game, now: OnDigits) -> str:
 
 
 BY_HAND = ByHand(
-    begin=begin, landed=landed, choose=choose, options=options, pick=pick, coach=coach, tally=tally, asks=asks
+    compares=True,
+    begin=begin,
+    landed=landed,
+    choose=choose,
+    options=options,
+    pick=pick,
+    coach=coach,
+    tally=tally,
+    asks=asks,
 )

@@ -6,11 +6,12 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bolometric.core.areas.digits.rounds import best_of_hands, placed
-from bolometric.core.areas.digits.rules import Columns, columns_of, numbers_of, turns_a_round
+from bolometric.core.areas.digits.rules import Columns, columns_by_seat, numbers_of, turns_a_round
 from bolometric.core.areas.digits.spec import Digits
 from bolometric.core.areas.digits.styles import placing_of
 from bolometric.core.areas.digits.ways import in_order
 from bolometric.core.areas.making_numbers import Round, rounds_to_points
+from bolometric.core.areas.seat_by_seat import SIDE
 from bolometric.core.game.document import Game
 from bolometric.core.learner_work.trace import DECIDE, EVERYONE, FIRST, FURTHER, Book, Whole, coded
 from bolometric.core.results.batch import Player
@@ -27,15 +28,17 @@ def player(game: Game) -> Player:
 
 
 def _columns(game: Game) -> Round:
-    area, seats, columns = game.area_as(Digits), game.seats.count, columns_of(game)
+    area, seats, by_seat = game.area_as(Digits), game.seats.count, columns_by_seat(game)
     styles = [game.seats.style(seat) for seat in range(seats)]
-    placings, edges = [placing_of(columns, style) for style in styles], columns.chances.cumsum()
+    placings = [placing_of(columns, style) for columns, style in zip(by_seat, styles, strict=True)]
+    all_edges = [columns.chances.cumsum() for columns in by_seat]
+    sides = [game.by_side.index(one) for one in game.by_seat]
 
     def play(runs: int, rng: np.random.Generator, book: Book | None) -> tuple[Array, Array, Array]:
         least, told, good = (np.zeros((runs, seats)) for _ in range(3))
         drawn, filled = np.zeros((runs, area.digits), np.int64), np.zeros((runs, seats), np.int64)
         hands = []
-        for seat in range(seats):
+        for seat, (columns, edges) in enumerate(zip(by_seat, all_edges, strict=True)):
             if seat == 0 or not area.together:
                 drawn = np.searchsorted(edges, rng.random((runs, area.digits)), "right")
                 drawn = np.minimum(drawn, len(edges) - 1)
@@ -51,14 +54,14 @@ def _columns(game: Game) -> Round:
                 codes = (digits + 1) @ columns.powers
             else:
                 codes = placed(columns, placings[seat], drawn, rng)
-            hands.append(drawn)
+            hands.append(drawn + sides[seat] * SIDE)
             filled[:, seat] = codes
             numbers = numbers_of(columns, codes)
             least[:, seat] = columns.score(numbers)
             told[:, seat] = least[:, seat] if area.aim == "nearest" else numbers
             good[:, seat] = in_order(columns, codes, numbers)
         if book is not None:
-            _note(book, area, columns, hands, filled)
+            _note(book, area, by_seat[0], hands, filled)
         return least, told, good
 
     return play

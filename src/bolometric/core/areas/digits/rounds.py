@@ -120,14 +120,14 @@ def _anywhere(free, columns, spare, at):  # type: ignore[no-untyped-def]
 
 
 def sets_of(
-    columns: Columns, styles: Sequence[Style], together: bool, shared: bool
+    columns: Sequence[Columns], styles: Sequence[Style], together: bool, shared: bool
 ) -> dict[tuple[int, ...], float] | None:
-    """The chance of each set of seats that make the best number; None if that is not known exactly."""
+    """The chance of each set of seats that make the best number, with their columns; None if that is not known."""
     if not shared:
-        parts = [known_of(columns, style, together) for style in styles]
+        parts = [known_of(own, style, together) for own, style in zip(columns, styles, strict=True)]
         known = [part for part in parts if part is not None]
-        return _independent(columns, known) if len(known) == len(parts) else None
-    return _same_digits(columns, styles, together)
+        return _independent(columns[0], known) if len(known) == len(parts) else None
+    return _same_digits(columns[0], styles, together)
 
 
 def _independent(columns: Columns, parts: Sequence[Known]) -> dict[tuple[int, ...], float]:

@@ -6,7 +6,7 @@ of its digit, in base digits + 1. Whether a digit may still be thrown away is ke
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
 from typing import TypeVar
 
@@ -16,6 +16,7 @@ from numpy.typing import NDArray
 from bolometric.core.areas.digits.spec import Digits
 from bolometric.core.game.document import Game
 from bolometric.core.outcomes.distribution import Distribution
+from bolometric.core.settings.amounts import Value
 
 Entry = TypeVar("Entry", np.int64, np.float64)
 ANY = -1
@@ -95,6 +96,25 @@ class Placing:
 def columns_of(game: Game) -> Columns:
     """The compiled rules of a round."""
     return compile_columns(game.area_as(Digits), game.distribution)
+
+
+def digits_of(game: Game) -> tuple[Value, ...]:
+    """The digits that anybody may draw, rising."""
+    return tuple(sorted({total for one in game.by_side for total in one.distribution.totals}))
+
+
+def columns_by_seat(game: Game) -> list[Columns]:
+    """The compiled rules of a round for every seat: on the digits of all, with the chances of its own draws."""
+    digits = digits_of(game)
+    return [_on_all(columns_of(one), digits) for one in game.by_seat]
+
+
+def _on_all(columns: Columns, digits: tuple[Value, ...]) -> Columns:
+    if len(digits) == len(columns.values):
+        return columns
+    values, chances = np.array([float(digit) for digit in digits]), np.zeros(len(digits))
+    chances[np.searchsorted(values, columns.values)] = columns.chances
+    return replace(columns, values=values, chances=chances)
 
 
 def turns_a_round(game: Game) -> tuple[int, int, int]:

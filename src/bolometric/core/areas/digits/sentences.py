@@ -4,7 +4,19 @@ from __future__ import annotations
 
 from bolometric.core.areas.digits.rules import PLACES
 from bolometric.core.areas.digits.spec import Digits
-from bolometric.core.game.aloud import Aloud, act, capital, cards_after, drawn, rolls, said, share, starts, verb
+from bolometric.core.game.aloud import (
+    Aloud,
+    acts,
+    capital,
+    cards_after,
+    drawn,
+    each_makes,
+    rolls,
+    said,
+    share,
+    starts,
+    verb,
+)
 from bolometric.core.game.contract import Words
 from bolometric.core.game.document import Game
 from bolometric.core.game.setting_words import choice
@@ -88,14 +100,15 @@ def _turn(game: Game) -> tuple[str, ...]:
     digits = area.columns + spare
     if area.practice == "together":
         if for_all:
-            made = (f"One player {rolls(game)} {number(digits)} digits for everybody.",)
+            made: tuple[str, ...] = (f"One player {rolls(game)} {number(digits)} digits for everybody.",)
         else:
-            made = (f"{capital(verb(game))} {number(digits)} digits.",)
+            own = acts(game) if game.others else ()
+            made = (f"{capital(verb(game))} {number(digits)} digits.", *own, *each_makes(game))
         away = "Throw one digit away." if spare else ""
         return (*made, away, "Write them in your columns, in any order you like.")
     draw = (f"One player {rolls(game)} for everybody.", *cards_after(game)) if for_all else drawn(game)
     if not for_all and not alone:
-        draw = (f"{capital(act(game))}, one player after the other.", *cards_after(game))
+        draw = (*_after_the_other(game), *each_makes(game), *cards_after(game))
     away = "One digit you may throw away." if spare else ""
     return (
         *draw,
@@ -104,6 +117,14 @@ def _turn(game: Game) -> tuple[str, ...]:
         away,
         "Go on until all your columns are full.",
     )
+
+
+def _after_the_other(game: Game) -> tuple[str, ...]:
+    """What each player does in turn."""
+    first, *others = acts(game)
+    if others:
+        return ("Go one after the other.", first, *others)
+    return (f"{first.removesuffix('.')}, one player after the other.",)
 
 
 WORDS = Words(board=board, needs=needs, first=first, turn=turn, last=last, how_drawn=how_drawn, aloud=aloud)

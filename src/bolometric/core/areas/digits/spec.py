@@ -89,6 +89,8 @@ class Digits(AreaPart):
     )
     gauges: ClassVar[tuple[str, ...]] = ("minutes", "in_time", "score", "success", "ties", "choice")
 
+    own_draws: ClassVar[bool] = True
+
     kind: Literal["digits"]
     practice: Annotated[
         Literal["one_by_one", "together"],
@@ -166,6 +168,13 @@ class Digits(AreaPart):
     @classmethod
     def _of_columns(cls, given: object) -> object:
         return without(("rows",), given)
+
+    def check_own_draws(self, kept_out: bool, goals: Sequence[str]) -> None:
+        """Each draws for themselves."""
+        super().check_own_draws(kept_out, goals)
+        if self.together:
+            told = "With draws of their own players draw for themselves: do not let one draw for all, or draw alike."
+            raise setting_error(told, "others")
 
     def check_pieces(self, pieces: Sequence[AnyPiece], draw: Draw) -> None:
         """Draws must not hang together."""

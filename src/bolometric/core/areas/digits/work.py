@@ -9,9 +9,10 @@ import numpy as np
 from bolometric.core.areas.digits.exact import plan_of
 from bolometric.core.areas.digits.play import COMPARED, PLACED
 from bolometric.core.areas.digits.rounds import Known, known_of, sets_of
-from bolometric.core.areas.digits.rules import Columns, columns_of
+from bolometric.core.areas.digits.rules import Columns, columns_by_seat, columns_of, digits_of
 from bolometric.core.areas.digits.spec import Digits
-from bolometric.core.areas.drawing import PASS, any_draw, by_total
+from bolometric.core.areas.drawing import PASS, any_draw, drawing
+from bolometric.core.areas.seat_by_seat import SIDE
 from bolometric.core.chains.points import match
 from bolometric.core.game.contract import Work
 from bolometric.core.game.document import Game
@@ -28,10 +29,10 @@ MOST_PAIRS = 20_000
 """Pairs of numbers that are gone through."""
 
 
-def _placed(game: Game, digit: int, column: int) -> Task:
+def _placed(game: Game, digit: Value, column: int) -> Task:
     columns = columns_of(game)
     place = Fraction(10) ** (column - columns.decimals)
-    written = fact(known.PLACE, game.distribution.totals[digit], place)
+    written = fact(known.PLACE, digit, place)
     return Task(then=(written,), hands=(WRITE,), words=f"writes {written.words}")
 
 
@@ -45,17 +46,20 @@ def _judged(area: Digits, own: Value, best: Value) -> Fact:
 
 def tasks(game: Game) -> Tasks:
     """What is noted of a round."""
-    area, decimals = game.area_as(Digits), columns_of(game).decimals
+    area, decimals, digits = game.area_as(Digits), columns_of(game).decimals, digits_of(game)
 
     def task(kind: int, one: int, other: int) -> Task:
         if kind == PLACED:
-            return _placed(game, one, other)
+            return _placed(game, digits[one], other)
         if kind == COMPARED:
             pair = [tidy(Fraction(number, 10**decimals)) for number in (one, other)]
             return Task(then=(_judged(area, pair[0], pair[1]),), words="compares")
         if kind == DECIDE:
             return Task(chosen=True, words="chooses a column")
-        return by_total(game, one, *(() if kind == FURTHER else (PASS,)))
+        side, place = divmod(one, SIDE)
+        return drawing(
+            game.by_side[side].draw_work.of(digits[place]), digits[place], *(() if kind == FURTHER else (PASS,))
+        )
 
     return task
 
@@ -65,16 +69,16 @@ def expected(game: Game) -> tuple[tuple[Done, ...], ...] | None:
 
     Only where seats draw for themselves: what stands beside a seat's number is then independent of it.
     """
-    area, columns, arranging = game.area_as(Digits), columns_of(game), game.area_as(Digits).practice == "together"
-    styles = [game.seats.style(seat) for seat in range(game.seats.count)]
-    parts = [known_of(columns, style, arranging) for style in styles]
+    area, by_seat, arranging = game.area_as(Digits), columns_by_seat(game), game.area_as(Digits).practice == "together"
+    columns, styles = by_seat[0], [game.seats.style(seat) for seat in range(game.seats.count)]
+    parts = [known_of(own, style, arranging) for own, style in zip(by_seat, styles, strict=True)]
     numbers = [part for part in parts if part is not None]
-    if not set(game.distribution.totals) <= set(range(10)) or len(numbers) < len(parts):
+    if not set(digits_of(game)) <= set(range(10)) or len(numbers) < len(parts):
         return None
     if (area.together and len(styles) > 1) or columns.decimals + columns.columns > 8:
         return None
     alone: dict[tuple[int, ...], float] = {(0,): 1.0}
-    sets = alone if len(styles) == 1 else sets_of(columns, styles, arranging, area.together)
+    sets = alone if len(styles) == 1 else sets_of(by_seat, styles, arranging, area.together)
     found = None if sets is None else match(sets, len(styles), None, area.points)
     rounds = None if found is None else found.rounds.mean()
     if rounds is None or np.prod([len(part[0]) for part in numbers[:2]], dtype=float) > MOST_PAIRS:
@@ -83,10 +87,11 @@ def expected(game: Game) -> tuple[tuple[Done, ...], ...] | None:
     for seat, part in enumerate(numbers):
         others = [other for k, other in enumerate(numbers) if k != seat]
         own = [*_written(game, columns, part), *_compared(area, columns, part, others)]
+        mine = game.of_seat(seat)
         if arranging:
-            own += [(area.digits - 1.0, any_draw(game)), (1.0, any_draw(game, PASS))]
+            own += [(area.digits - 1.0, any_draw(mine)), (1.0, any_draw(mine, PASS))]
         else:
-            own.append((float(area.digits), any_draw(game, PASS)))
+            own.append((float(area.digits), any_draw(mine, PASS)))
         own.append((area.digits - (0.0 if arranging else 1.0), Task(chosen=True)))
         done.append(tuple((rounds * count, task) for count, task in own))
     return tuple(done)
@@ -95,13 +100,10 @@ def expected(game: Game) -> tuple[tuple[Done, ...], ...] | None:
 def _written(game: Game, columns: Columns, part: Known) -> list[Done]:
     """Which digits stand in which column."""
     whole = np.rint(part[0] * 10.0**columns.decimals).astype(np.int64)
-    places = {int(total): place for place, total in enumerate(game.distribution.totals)}
     found: list[Done] = []
     for column in range(columns.columns):
         chances = np.bincount(whole // 10**column % 10, part[1], 10)
-        found += [
-            (chance, _placed(game, places[digit], column)) for digit, chance in enumerate(chances.tolist()) if chance
-        ]
+        found += [(chance, _placed(game, digit, column)) for digit, chance in enumerate(chances.tolist()) if chance]
     return found
 
 
@@ -137,7 +139,7 @@ def _best(columns: Columns, others: list[Known]) -> dict[float, float]:
 def pays(game: Game) -> tuple[Decision, ...]:
     """For each first digit what any column brings less on average than the best one."""
     area, columns = game.area_as(Digits), columns_of(game)
-    if area.practice != "one_by_one" or columns.columns < 2:
+    if game.others or area.practice != "one_by_one" or columns.columns < 2:
         return ()
     plan, spare = plan_of(columns), int(columns.spare)
     nearest = area.aim == "nearest"

@@ -16,7 +16,7 @@ from bolometric.core.results.readings import exact_length, exact_value
 
 def solve(game: Game) -> ExactResult | None:
     """Every reading; None if cards stay out, or the match may never end or is too long to follow."""
-    if game.area_as(Duel).keeps_out(game.pieces):
+    if game.keeps_out:
         return None
     area, sides = game.area_as(Duel), sides_of(game)
     found = match_of(area, sides)

@@ -7,10 +7,8 @@ from dataclasses import replace
 import numpy as np
 from numpy.typing import NDArray
 
-from bolometric.core.areas.duel.area import solve
 from bolometric.core.areas.duel.by_hand import OnDuel, round_words
 from bolometric.core.areas.duel.exact import round_in
-from bolometric.core.areas.duel.handicap import EVEN
 from bolometric.core.areas.duel.spec import Duel
 from bolometric.core.game.contract import Board
 from bolometric.core.game.document import Game
@@ -67,7 +65,7 @@ def _last_drawn(game: Game, now: OnDuel) -> int | None:
 
 def heat(game: Game) -> Heat | None:
     """How often each total takes the round alone; None where cards stay out, since rounds then differ."""
-    if game.area_as(Duel).keeps_out(game.pieces):
+    if game.keeps_out:
         return None
     chances, shown = alone(game), _totals(game)
     values = tuple(float(chances[seat, place]) for seat in range(len(chances)) for place in shown)
@@ -92,16 +90,6 @@ def describe(game: Game, heat: Heat, number: int | None) -> str:
     )
 
 
-def weakest(game: Game) -> tuple[int, float] | None:
-    """The seat that wins least, with its share, if it is not as good as even; None if all are, or it is not known."""
-    solved = solve(game)
-    shares = None if solved is None else solved.readings["seat_wins"].values
-    if shares is None:
-        return None
-    seat = int(np.argmin(shares))
-    return (seat, shares[seat]) if shares[seat] < 1 / len(shares) - EVEN else None
-
-
 LONGEST = 20
 
 
@@ -114,4 +102,4 @@ def printed(game: Game, board: Places | None) -> Printed:
     return Printed(None, counters=0, tables=(WriteOn("Rounds", heads, rows, each=False),))
 
 
-BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe, printed=printed)
+BOARD = Board(for_all=True, places=places, places_at=places_at, heat=heat, describe=describe, printed=printed)

@@ -8,7 +8,6 @@ from bolometric.core.areas.duel.exact import round_in
 from bolometric.core.areas.duel.spec import Duel
 from bolometric.core.game.contract import ByHand
 from bolometric.core.game.document import Game
-from bolometric.core.pieces.kinds import AnyPiece
 from bolometric.core.results.standing import Drawn, Standing, noted, won
 from bolometric.core.settings.amounts import Value
 from bolometric.core.text.figures import listing, percent, plural
@@ -29,11 +28,6 @@ class OnDuel(Standing):
 def begin(game: Game) -> OnDuel:
     """No points yet."""
     return OnDuel(points=(0,) * game.seats.count)
-
-
-def pieces(game: Game, now: OnDuel) -> tuple[AnyPiece, ...]:
-    """Those of the seat to move."""
-    return game.area_as(Duel).pieces_of(now.seat, game.pieces)
 
 
 def tally(game: Game, now: OnDuel) -> str:
@@ -78,7 +72,7 @@ def _decided(game: Game, now: OnDuel) -> OnDuel:
 
 def round_words(game: Game) -> str:
     """How even the rounds are; nothing where cards stay out, since rounds then differ."""
-    if game.area_as(Duel).keeps_out(game.pieces):
+    if game.keeps_out:
         return ""
     found = round_in(game)
     wins = [found.sets.get((seat,), 0.0) for seat in range(game.seats.count)]
@@ -91,4 +85,4 @@ def coach(game: Game, now: OnDuel) -> str:
     return f"There is nothing to choose in this game. {round_words(game)}".rstrip()
 
 
-BY_HAND: ByHand[OnDuel, int] = ByHand(begin=begin, landed=landed, pieces=pieces, coach=coach, tally=tally)
+BY_HAND: ByHand[OnDuel, int] = ByHand(begin=begin, landed=landed, coach=coach, tally=tally, compares=True)

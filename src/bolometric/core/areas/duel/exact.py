@@ -18,7 +18,7 @@ from bolometric.core.areas.duel.spec import Duel
 from bolometric.core.chains.points import Match, argmax_distribution, match
 from bolometric.core.chains.waiting import WaitingTime
 from bolometric.core.game.document import Game
-from bolometric.core.outcomes.distribution import Distribution, distribution_of
+from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.settings.amounts import Value
 from bolometric.core.settings.cancel import checkpoint
 
@@ -59,8 +59,7 @@ def round_of(takes: str, sides: tuple[Distribution, ...]) -> Round:
 
 def sides_of(game: Game) -> tuple[Distribution, ...]:
     """What each seat draws from."""
-    area = game.area_as(Duel)
-    return tuple(distribution_of(area.pieces_of(seat, game.pieces), game.draw) for seat in range(game.seats.count))
+    return tuple(one.shown for one in game.by_seat)
 
 
 def round_in(game: Game) -> Round:

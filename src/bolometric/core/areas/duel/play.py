@@ -13,7 +13,6 @@ from bolometric.core.game.document import Game
 from bolometric.core.learner_work.trace import FIRST, Book, Whole, coded
 from bolometric.core.outcomes.chance import stream
 from bolometric.core.outcomes.deck import Deck, deal, dealt, deck_of, shuffle
-from bolometric.core.outcomes.distribution import distribution_of
 from bolometric.core.results.batch import Batch, Player, most_wins, shared_win
 from bolometric.core.settings.loops import loop
 
@@ -22,8 +21,8 @@ class Dealt:
     """The packs of a batch of games, as far as they have been drawn from."""
 
     def __init__(self, game: Game, runs: int, rng: np.random.Generator) -> None:
-        area, seats = game.area_as(Duel), game.seats.count
-        holders = [area.holder(seat, game.pieces) for seat in range(seats)]
+        seats = game.seats.count
+        holders = [game.holder(seat) for seat in range(seats)]
         self._hands = [
             _Hand(game, [seat for seat in range(seats) if holders[seat] == holder], runs, rng)
             for holder in dict.fromkeys(holders)
@@ -43,9 +42,9 @@ class _Hand:
 
     def __init__(self, game: Game, seats: Sequence[int], runs: int, rng: np.random.Generator) -> None:
         self.seats = list(seats)
-        pieces, values = game.area_as(Duel).pieces_of(seats[0], game.pieces), round_in(game).values
-        deck, place, _ = deck_of(pieces, game.draw)
-        where = [values.index(total) for total in distribution_of(pieces, game.draw).totals]
+        mine, values = game.of_seat(seats[0]), round_in(game).values
+        deck, place, _ = deck_of(mine.pieces, mine.draw)
+        where = [values.index(total) for total in mine.shown.totals]
         best_first = np.array([*where, len(values)])
         self._dealing = deck.dealing(np.append(best_first[np.minimum(place, len(where))], -1)[deck.index])
         self._left, self._counts = _whole(deck, runs)
@@ -113,7 +112,7 @@ def player(game: Game) -> Player:
         points, pot = np.zeros((runs, seats), np.int64), np.ones(runs, np.int64)
         goes, rounds = np.zeros(runs, np.int64), np.zeros(runs, np.int64)
         going = np.arange(runs)
-        dealt = Dealt(game, runs, rng) if area.keeps_out(game.pieces) else None
+        dealt = Dealt(game, runs, rng) if game.keeps_out else None
         while len(going) and goes[going].max() * seats < most_turns:
             place = drawn(rng, len(going)) if dealt is None else dealt.round(going)
             if book is not None:

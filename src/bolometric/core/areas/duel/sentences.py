@@ -3,25 +3,18 @@
 from __future__ import annotations
 
 from bolometric.core.areas.duel.spec import Duel
-from bolometric.core.game.aloud import Aloud, act, cards_after, makes, rounds, said, share, starts, verb
+from bolometric.core.game.aloud import Aloud, act, cards_after, each_makes, rounds, said, share, starts, verb
 from bolometric.core.game.contract import Words
 from bolometric.core.game.document import Game
 from bolometric.core.game.setting_words import choice
-from bolometric.core.pieces.words import pieces_words, things
+from bolometric.core.pieces.words import things
 from bolometric.core.text.figures import listing_words, number, plural
 from bolometric.core.text.spans import Sentences, Span, sentences
 
 
 def board(game: Game) -> tuple[Sentences, ...]:
-    """Nothing to draw; who has which pieces."""
-    area = game.area_as(Duel)
-    if not area.sides:
-        own = Span("the same", "area.sides")
-        return (sentences("No board. All players have ", own, " pieces."),)
-    told = "; ".join(
-        f"player {seat + 1}: {pieces_words(area.pieces_of(seat, game.pieces))}" for seat in range(1, game.seats.count)
-    )
-    return (sentences("No board. The others have pieces of their own, ", Span(told, "area.sides"), "."),)
+    """Nothing to draw."""
+    return (sentences("No board."),)
 
 
 def needs(game: Game) -> tuple[str, ...]:
@@ -31,7 +24,7 @@ def needs(game: Game) -> tuple[str, ...]:
 
 def first(game: Game) -> tuple[Sentences, ...]:
     """Nothing to set up; who draws from which pack."""
-    who = "Players " if game.area_as(Duel).keeps_out(game.pieces) else "If cards are kept out, players "
+    who = "Players " if game.keeps_out else "If cards are kept out, players "
     return (
         sentences("Take your pieces. Players ", choice(game, "area.going"), ". ", who, choice(game, "area.cards"), "."),
     )
@@ -63,40 +56,27 @@ def last(game: Game) -> tuple[Sentences, ...]:
     return lasts, sentences("The most points win; equal ones share the win.")
 
 
-def _makes(game: Game) -> tuple[str, ...]:
-    """What each makes of their own pieces: once, where that is the same for all."""
-    area, seats = game.area_as(Duel), range(game.seats.count)
-    told = [makes(game.model_copy(update={"pieces": area.pieces_of(seat, game.pieces)})) for seat in seats]
-    if len(set(told)) == 1:
-        return (told[0],)
-    alone = "take the number as it is."
-    return tuple(
-        f"Player {seat}: {one[:1].lower()}{one[1:]}" if one else f"Player {seat}: {alone}"
-        for seat, one in enumerate(told, 1)
-    )
-
-
 def aloud(game: Game) -> Aloud:
     """Everybody draws, and the best takes the point."""
     area = game.area_as(Duel)
     when = "at the same time" if area.together else "one after the other"
-    if area.sides:
-        draw = (f"Everybody uses their own pieces once, {when}.", *_makes(game))
+    if len({one.pieces for one in game.by_side}) > 1:
+        draw = (f"Everybody uses their own pieces once, {when}.", *each_makes(game))
         own = [
-            f"Player {seat + 1} takes {listing_words(things(area.pieces_of(seat, game.pieces)), 'and')}."
-            for seat in range(game.seats.count)
+            f"Player {seat} takes {listing_words(things(one.pieces), 'and')}."
+            for seat, one in enumerate(game.by_seat, 1)
         ]
     else:
-        draw, own = (f"Everybody must {act(game)}, {when}.", makes(game)), ["Everybody takes their pieces."]
+        draw, own = (f"Everybody must {act(game)}, {when}.", *each_makes(game)), ["Everybody takes their pieces."]
     ties = {
         "shared": share(game, "the same", "get a point"),
         "again": f"If the best are the same, everybody must {verb(game)} again.",
         "carried": "If the best are the same, nobody gets the point yet. The next round is worth one more.",
     }[area.ties]
-    keeps = area.keeps_out(game.pieces)
+    keeps = game.keeps_out
     if keeps and area.cards == "own":
         own.append("Everybody has a pack of their own.")
-    elif keeps and not area.sides:
+    elif keeps and not game.others:
         own = ["There is one pack for everybody."]
     if not area.together:
         own.append(starts(game))
@@ -111,8 +91,7 @@ def aloud(game: Game) -> Aloud:
     else:
         lasts = f"Play until somebody has {number(area.points)} point{'s' if area.points > 1 else ''}."
     last = (lasts, "The player with the most points wins.", share(game, "the same"))
-    pieces = ("each player's own pieces",) if area.sides else ()
-    return Aloud(("paper to count your points",), said(*own), said(*turn), last, pieces)
+    return Aloud(("paper to count your points",), said(*own), said(*turn), last)
 
 
 WORDS = Words(board=board, needs=needs, first=first, turn=turn, last=last, how_drawn=how_drawn, aloud=aloud)

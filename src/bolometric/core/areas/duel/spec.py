@@ -9,9 +9,8 @@ from pydantic import Field, StrictInt
 
 from bolometric.core.game.area_part import AreaPart, check_listed
 from bolometric.core.outcomes.distribution import Distribution, distribution_of
-from bolometric.core.outcomes.listing import check_kept_out
 from bolometric.core.pieces.draw import Draw
-from bolometric.core.pieces.kinds import MOST_PIECES, AnyPiece, Piece, remembers
+from bolometric.core.pieces.kinds import AnyPiece
 from bolometric.core.settings.explain import setting_error
 from bolometric.core.settings.knobs import Choice, Knob
 
@@ -53,7 +52,7 @@ LENGTHS = (
 
 
 class Duel(AreaPart):
-    """Every seat draws from its own pieces; the highest (or lowest) total takes a point.
+    """Every seat draws, from pieces of its own if there are others; the highest (or lowest) total takes a point.
 
     Each draw is a turn; where all draw at the same time, a go of all is. A draw that makes no number takes nothing.
     The most points win; equal ones share the win.
@@ -63,6 +62,8 @@ class Duel(AreaPart):
 
     noun: ClassVar[str] = "A duel"
     unused_at_most: ClassVar[float] = 1.0
+    own_draws: ClassVar[bool] = True
+    own_hands: ClassVar[bool] = True
     gauges: ClassVar[tuple[str, ...]] = ("minutes", "in_time", "first_seat_edge", "ties")
 
     kind: Literal["duel"]
@@ -123,19 +124,6 @@ class Duel(AreaPart):
         ),
         Knob("choice", "whose cards they are", choices=PACKS, suggested=()),
     ] = "one"
-    sides: Annotated[
-        tuple[Annotated[tuple[Piece, ...], Field(min_length=1, max_length=MOST_PIECES)], ...],
-        Field(
-            max_length=5,
-            description="Pieces of the second seat, the third, and so on, where they are not those of the game; the "
-            "last list counts for all further seats, and without any all seats draw from the game's pieces.",
-        ),
-        Knob(
-            "sides",
-            "the others' pieces",
-            hint="What the other players use, where it is not the same: a handicap, or another task.",
-        ),
-    ] = ()
 
     @property
     def together(self) -> bool:
@@ -147,25 +135,10 @@ class Duel(AreaPart):
         """Then each draws, and compares, what is theirs."""
         return self.together
 
-    def pieces_of(self, seat: int, pieces: tuple[AnyPiece, ...]) -> tuple[AnyPiece, ...]:
-        """What a seat, from 0, draws from."""
-        return pieces if seat == 0 or not self.sides else self.sides[min(seat, len(self.sides)) - 1]
-
-    def keeps_out(self, pieces: tuple[AnyPiece, ...]) -> bool:
-        """Whether cards of anybody stay out, given the pieces of the game."""
-        return any(remembers(side) for side in (pieces, *self.sides))
-
-    def holder(self, seat: int, pieces: tuple[AnyPiece, ...]) -> int:
-        """The first seat, from 0, of those that draw from the same pieces as this one."""
-        if self.cards == "own":
-            return seat
-        mine = self.pieces_of(seat, pieces)
-        return next(other for other in range(seat + 1) if self.pieces_of(other, pieces) == mine)
-
-    def hands(self, seats: int, pieces: tuple[AnyPiece, ...]) -> list[tuple[AnyPiece, ...]]:
-        """Those of every seat; a pack that stays out may be one for several."""
-        shared = self.keeps_out(pieces)
-        return [self.pieces_of(k, pieces) for k in range(seats) if not shared or self.holder(k, pieces) == k]
+    @property
+    def own_packs(self) -> bool:
+        """Where the maker says so."""
+        return self.cards == "own"
 
     def check_seats(self, count: int) -> None:
         """Nobody can duel alone."""
@@ -173,12 +146,8 @@ class Duel(AreaPart):
             raise setting_error("A duel takes two players at least: add one.", "seats.count")
 
     def check_pieces(self, pieces: Sequence[AnyPiece], draw: Draw) -> None:
-        """Every side must make a number, of outcomes that can all be listed."""
-        for side in (tuple(pieces), *self.sides):
-            draw.check_pieces(side)
-            if remembers(side):
-                check_kept_out(side)
-            check_listed(distribution_of(side, draw), "a duel")
+        """Outcomes must be few enough to list them all."""
+        check_listed(distribution_of(tuple(pieces), draw), "a duel")
 
     def check_draw(self, distribution: Distribution) -> None:
         """Some draw must make a number."""

@@ -15,14 +15,14 @@ from bolometric.core.game.contract import Work
 from bolometric.core.game.document import Game
 from bolometric.core.learner_work import facts as known
 from bolometric.core.learner_work.facts import Fact, fact
-from bolometric.core.learner_work.tasks import PASS, THROW, Done, Task, Tasks, draw_work
+from bolometric.core.learner_work.tasks import PASS, THROW, Done, Task, Tasks
 from bolometric.core.settings.amounts import Value
 from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.text.figures import minus
 
 
 def _drawn(game: Game, seat: int, total: Value | None, everything: bool = False) -> Task:
-    work = draw_work(game.area_as(Duel).pieces_of(seat, game.pieces), game.draw)
+    work = game.of_seat(seat).draw_work
     words = "draws" if everything else f"draws {'nothing' if total is None else minus(total)}"
     hands = (THROW,) if game.area.together else (THROW, PASS)
     return Task(work.any if everything else work.of(total), hands, words=words)
@@ -46,7 +46,7 @@ def tasks(game: Game) -> Tasks:
 def expected(game: Game) -> tuple[tuple[Done, ...], ...] | None:
     """How often each seat draws, and what it compares with what."""
     area, sides, found = game.area_as(Duel), sides_of(game), round_in(game)
-    if area.keeps_out(game.pieces) or any(odds.sampled for odds in sides):
+    if game.keeps_out or any(odds.sampled for odds in sides):
         return None
     matched = match_of(area, sides)
     goes = None if matched is None else goes_of(area, sides, matched.rounds)

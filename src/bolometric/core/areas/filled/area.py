@@ -38,8 +38,9 @@ def solve(game: Game) -> ExactResult | None:
         if len(known) == len(fills):
             return _called(game, known)
         return _alike(game, fills[0]) if len(set(fills)) == 1 else None
-    found = {fill: passage_of(game, fill) for fill in dict.fromkeys(fills)}
-    ways = [way for fill in fills if (way := found[fill]) is not None]
+    each = list(zip(game.by_seat, fills, strict=True))
+    found = {seat: passage_of(*seat) for seat in dict.fromkeys(each)}
+    ways = [way for seat in each if (way := found[seat]) is not None]
     if len(ways) < len(fills):
         return None
     solved = from_passages(ways, area.finish == "finish_round", one_draw=True, setbacks=False)
@@ -134,17 +135,18 @@ def before(game: Game) -> float:
     """Draws that fill the boxes, all players one after the other; counters are placed without drawing."""
     if isinstance(game.area, PlacedCounters):
         return 0.0
-    line = line_of(game)
-    share = float(np.sum(line.chances)) if line.ways[-1] else 1.0  # the last ways are those of draws that make nothing
-    return game.seats.count * marks_of(game) / share if share else 0.0
+    shares = []
+    for line in map(line_of, game.by_seat):
+        # The last ways are those of draws that make nothing.
+        shares.append(float(np.sum(line.chances)) if line.ways[-1] else 1.0)
+    return sum(marks_of(game) / share for share in shares) if all(shares) else 0.0
 
 
 def hopeless(game: Game) -> bool:
     """Whether no seat can ever be clear."""
-    chances = line_of(game).chances
     return all(
-        fill.counts is not None and bool(np.any((np.array(fill.counts) > 0) & (chances == 0)))
-        for fill in fills_of(game)
+        fill.counts is not None and bool(np.any((np.array(fill.counts) > 0) & (line_of(one).chances == 0)))
+        for one, fill in zip(game.by_seat, fills_of(game), strict=True)
     )
 
 
@@ -157,7 +159,7 @@ def player(game: Game) -> Player:
 
 def best_play(game: Game) -> BestPlay | None:
     """How many counters to place on each number so as to be clear soonest."""
-    if not isinstance(game.area, PlacedCounters) or remembers(game.pieces):
+    if not isinstance(game.area, PlacedCounters) or remembers(game.pieces) or game.others:
         return None
     from bolometric.core.areas.filled.placing import best_for_clearing  # SciPy comes with it
 

@@ -84,7 +84,7 @@ def fill_of(game: Game, style: Style, seat: int) -> Fill:
 
 def fills_of(game: Game) -> list[Fill]:
     """What each seat has to take off."""
-    return [fill_of(game, game.seats.style(seat), seat) for seat in range(game.seats.count)]
+    return [fill_of(one, game.seats.style(seat), seat) for seat, one in enumerate(game.by_seat)]
 
 
 def _by_thumb(area: PlacedCounters, line: Line, style: Style, seat: int) -> tuple[int, ...]:

@@ -6,6 +6,7 @@ import numpy as np
 
 from bolometric.core.areas.filled.fill import FILLED, PUT, Fill, Line, area_of_marks, fills_of, line_of, marks_of
 from bolometric.core.areas.filled.spec import Boxes
+from bolometric.core.areas.seat_by_seat import SIDE
 from bolometric.core.game.document import Game
 from bolometric.core.learner_work.note_writer import end_notes, note
 from bolometric.core.learner_work.trace import EVERYONE, FIRST, Book, Whole, noted
@@ -22,7 +23,7 @@ from bolometric.core.outcomes.lead import (
     led_at,
     note_lead,
 )
-from bolometric.core.outcomes.sampler import sampler
+from bolometric.core.outcomes.sampler import sampler, side_by_side
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.batch import STUCK, TIED, UNFINISHED, Batch, Player
 from bolometric.core.settings.loops import loop
@@ -34,14 +35,19 @@ FIXED, EVENLY, BY_DRAWS = 0, 1, 2
 
 def player(game: Game) -> Player:
     """The game compiled for the runs."""
-    line, area, seats = line_of(game), area_of_marks(game), game.seats.count
-    fills = fills_of(game)
-    fixed = np.array([fill.counts or (0,) * len(line.numbers) for fill in fills], np.int64)
+    area, seats, fills = area_of_marks(game), game.seats.count, fills_of(game)
+    sides = [game.by_side.index(one) for one in game.by_seat]
+    lines = [line_of(one) for one in game.by_side]
+    longest = max(len(line.numbers) for line in lines)
+    fixed, possible = np.zeros((seats, longest), np.int64), np.zeros((seats, longest), np.bool_)
+    for seat, (fill, side) in enumerate(zip(fills, sides, strict=True)):
+        fixed[seat, : len(fill.counts or ())] = fill.counts or ()
+        possible[seat, : len(lines[side].numbers)] = lines[side].chances > 0
     how = np.array([_how(game, fill) for fill in fills])
-    sample = sampler(line.ways, MOST_COLUMNS)
-    drawn = (sample.outcome, sample.keep, sample.alias)
-    deck = _deck(game, line) if remembers(game.pieces) else None
-    possible = line.chances > 0
+    sample = side_by_side([sampler(line.ways, MOST_COLUMNS) for line in lines], sides)
+    numbers = np.array([len(lines[side].numbers) for side in sides])
+    drawn = (sample.outcome, sample.keep, sample.alias, sample.own, numbers, np.array(sides) * SIDE)
+    deck = _deck(game, lines[0]) if remembers(game.pieces) else None
 
     def batch(runs: int, most_turns: int, rng: np.random.Generator, /, book: Book | None = None) -> Batch:
         out = Batch.empty(runs)
@@ -104,10 +110,9 @@ def _play(  # type: ignore[no-untyped-def]
     state, drawn, deck, possible, fixed, how, marks, together, finish_round, most_turns, codes, note_ends, out, idle_out
 ):
     turns_out, _, winner_out, home_out, _, last_lead_out, lead_changes_out, half_lead_out = out
-    outcome, keep, alias = drawn
-    columns = np.uint64(len(keep))
-    seats, numbers = fixed.shape
-    left, to_go, can = np.zeros((seats, numbers), np.int64), np.zeros(seats, np.int64), np.zeros(seats, np.bool_)
+    outcome, keep, alias, own, counted, sides = drawn
+    seats, longest = fixed.shape
+    left, to_go, can = np.zeros((seats, longest), np.int64), np.zeros(seats, np.int64), np.zeros(seats, np.bool_)
     lead, at = np.zeros(ACCOUNT, np.int64), 0
     if deck is not None:
         cards, counts, moves_on = deck.full.copy(), deck.whole.copy(), dealt(deck)
@@ -120,7 +125,7 @@ def _play(  # type: ignore[no-untyped-def]
         hopeless = 0
         for seat in range(seats):
             left[seat] = fixed[seat]
-            to_go[seat] = marks
+            to_go[seat], numbers = marks, counted[seat]
             if how[seat] != BY_DRAWS:
                 for _ in range(marks):
                     at = note(codes, at, PUT, 0, 0, seat)
@@ -131,20 +136,20 @@ def _play(  # type: ignore[no-untyped-def]
                     place = np.int64(below(state, numbers))
                 elif deck is None:
                     state += STEP
-                    wide = bits(state) * columns
-                    column = kept(wide, wide >> HALF, keep[wide >> HALF], alias[wide >> HALF])
-                    place = outcome[column]
+                    wide = bits(state) * np.uint64(own[seat, 1])
+                    column = np.uint64(own[seat, 0]) + (wide >> HALF)
+                    place = outcome[kept(wide, column, keep[column], alias[column])]
                 else:
                     place = deck.codes[deal(state, cards, counts, deck)]
                     state += moves_on
                 if how[seat] == BY_DRAWS:
-                    at = note(codes, at, FILLED, np.int64(place), 0, seat)
+                    at = note(codes, at, FILLED, np.int64(place) + sides[seat], 0, seat)
                 if place < numbers:
                     left[seat, place] += 1
                     filled += 1
             can[seat] = True
             for place in range(numbers):
-                if left[seat, place] and not possible[place]:
+                if left[seat, place] and not possible[seat, place]:
                     can[seat] = False
             hopeless += not can[seat]
         # Then they come off, draw by draw: for whoever draws, or for all at each call.
@@ -154,14 +159,15 @@ def _play(  # type: ignore[no-untyped-def]
             turn += 1
             if deck is None:
                 state += STEP
-                wide = bits(state) * columns
-                column = kept(wide, wide >> HALF, keep[wide >> HALF], alias[wide >> HALF])
-                place = outcome[column]
+                wide = bits(state) * np.uint64(own[seat, 1])
+                column = np.uint64(own[seat, 0]) + (wide >> HALF)
+                place = outcome[kept(wide, column, keep[column], alias[column])]
             else:
                 place = deck.codes[deal(state, cards, counts, deck)]
                 state += moves_on
+            numbers = counted[seat]
             fits = 0 if together else np.int64(place < numbers and left[seat, place] > 0)
-            at = note(codes, at, FIRST, np.int64(place), fits, EVERYONE if together else seat)
+            at = note(codes, at, FIRST, np.int64(place) + sides[seat], fits, EVERYONE if together else seat)
             moved = False
             for k in range(seats if together else 1):
                 who = k if together else seat

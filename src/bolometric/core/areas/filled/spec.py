@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from fractions import Fraction
 from typing import Annotated, ClassVar, Literal, Self
 
@@ -61,6 +62,13 @@ DRAWS = Annotated[
 ]
 
 
+def check_own(draws: str, goals: Sequence[str]) -> None:
+    """Raise a setting error where all use the draws of one caller, or somebody places against another's odds."""
+    told = "draw for themselves" if draws == "shared" else "place for clearing soonest" if "beat" in goals else ""
+    if told:
+        raise setting_error(f"With draws of their own players have to {told}: change that, or draw alike.", "others")
+
+
 class Boxes(AreaPart):
     """Each seat fills ``boxes`` boxes with totals that it draws (repeats stay), then crosses off one box a draw.
 
@@ -78,6 +86,8 @@ class Boxes(AreaPart):
     slips_may_stand: ClassVar[bool] = True
     gauges: ClassVar[tuple[str, ...]] = GAUGES
 
+    own_draws: ClassVar[bool] = True
+
     kind: Literal["tiles"] = "tiles"
     play: Literal["boxes"]
     boxes: Annotated[
@@ -92,6 +102,11 @@ class Boxes(AreaPart):
     def marks(self) -> int:
         """How many numbers each seat has to take off."""
         return self.boxes
+
+    def check_own_draws(self, kept_out: bool, goals: Sequence[str]) -> None:
+        """Each draws for themselves."""
+        super().check_own_draws(kept_out, goals)
+        check_own(self.draws, goals)
 
     @property
     def together(self) -> bool:
@@ -152,6 +167,8 @@ class PlacedCounters(AreaPart):
         Goal("beat", "place best to beat the first other player", "winning most often against the first other player"),
     )
 
+    own_draws: ClassVar[bool] = True
+
     kind: Literal["tiles"] = "tiles"
     play: Literal["counters"]
     counters: Annotated[
@@ -198,6 +215,11 @@ class PlacedCounters(AreaPart):
     def evened(self) -> tuple[tuple[str, object], ...]:
         """One given placement for all."""
         return (("area.placements", self.placements[:1]),) if len(self.placements) > 1 else ()
+
+    def check_own_draws(self, kept_out: bool, goals: Sequence[str]) -> None:
+        """Each draws for themselves."""
+        super().check_own_draws(kept_out, goals)
+        check_own(self.draws, goals)
 
     @property
     def together(self) -> bool:

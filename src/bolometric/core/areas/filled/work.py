@@ -13,6 +13,7 @@ from bolometric.core.areas.drawing import MOVE, PASS, any_draw, by_total, drawin
 from bolometric.core.areas.filled import area as filled
 from bolometric.core.areas.filled.fill import FILLED, PUT, area_of_marks, fills_of, line_of, marks_of, soonest
 from bolometric.core.areas.filled.spec import Boxes, PlacedCounters
+from bolometric.core.areas.seat_by_seat import tasks_by_side
 from bolometric.core.game.contract import Work
 from bolometric.core.game.document import Game
 from bolometric.core.learner_work.tasks import Done, Task, Tasks
@@ -35,7 +36,10 @@ def _on_line(game: Game, place: int, *hands: str) -> Task:
 
 def tasks(game: Game) -> Tasks:
     """What the loop notes."""
+    return tasks_by_side(game, _tasks)
 
+
+def _tasks(game: Game) -> Tasks:
     def task(kind: int, one: int, other: int) -> Task:
         if kind == PUT:
             return PUTTING
@@ -49,24 +53,27 @@ def expected(game: Game) -> tuple[tuple[Done, ...], ...] | None:
     if remembers(game.pieces) or game.distribution.sampled:
         return None
     area, seats = area_of_marks(game), game.seats.count
-    filling = 0.0
+    filling = [0.0] * seats
     if isinstance(game.area, Boxes):
-        on_line = float(np.sum(line_of(game).chances))
-        filling = marks_of(game) / on_line if on_line else 0.0
+        on_line = [float(np.sum(line_of(one).chances)) for one in game.by_seat]
+        filling = [marks_of(game) / share if share else 0.0 for share in on_line]
     if area.together:
         solved = filled.solve(game)
         mean = None if solved is None or "turns" not in solved.readings else solved.readings["turns"].mean
         draws = None if mean is None else (mean,) * seats
     else:
-        ways = [filled.passage_of(game, fill) for fill in fills_of(game)]
+        ways = [filled.passage_of(one, fill) for one, fill in zip(game.by_seat, fills_of(game), strict=True)]
         known = [way for way in ways if way is not None]
         draws = draws_in_race(known, area.finish == "finish_round") if len(known) == seats else None
     if draws is None:
         return None
-    fills: tuple[Done, ...] = ((filling, any_draw(game, MOVE)),) if filling else ()
-    if not isinstance(game.area, Boxes):
-        fills = ((float(marks_of(game)), PUTTING),)
-    return tuple((*fills, (count, any_draw(game, MOVE, PASS))) for count in draws)
+    found = []
+    for one, fill, count in zip(game.by_seat, filling, draws, strict=True):
+        fills: tuple[Done, ...] = ((fill, any_draw(one, MOVE)),) if fill else ()
+        if not isinstance(game.area, Boxes):
+            fills = ((float(marks_of(game)), PUTTING),)
+        found.append((*fills, (count, any_draw(one, MOVE, PASS))))
+    return tuple(found)
 
 
 MOST_TRIED = 4_000
@@ -78,7 +85,7 @@ def pays(game: Game) -> tuple[Decision, ...]:
 
     It is the counter that is missed least where it stood. Numbers that never come up are faults, not decisions.
     """
-    if not isinstance(game.area, PlacedCounters) or remembers(game.pieces) or game.distribution.sampled:
+    if not isinstance(game.area, PlacedCounters) or not game.draws_are_known or game.others:
         return ()
     from bolometric.core.areas.filled.first import clock, mean_draws  # SciPy comes with it
 

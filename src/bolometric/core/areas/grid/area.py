@@ -18,6 +18,8 @@ USUAL_AT_ONCE = 50_000
 def chooses(game: Game) -> bool:
     """Whether a draw ever leaves several cells to choose from."""
     area = game.area_as(Grid)
+    if game.others:
+        return any(chooses(one) for one in game.by_side)
     if area.how == "any":
         return True  # known without working out what can be made: the sheet asks with every edit
     claims = claims_of(game)
@@ -31,6 +33,8 @@ def cells_for_one(claims: Claims) -> int:
 
 def hopeless(game: Game) -> bool:
     """Whether nobody can ever win: no line of cells that can be claimed, or too few of them."""
+    if game.others:
+        return all(hopeless(one) for one in game.by_side)
     claims, area = claims_of(game), game.area_as(Grid)
     if area.wins == "line":
         return not can_be_completed(claims).any()

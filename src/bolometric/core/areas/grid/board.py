@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
+from statistics import fmean
 
 import numpy as np
 
@@ -80,7 +81,7 @@ def describe(game: Game, heat: Heat, number: int | None) -> str:
 def _whole(game: Game) -> str:
     """Lines, and how alike they are."""
     claims, area = claims_of(game), game.area_as(Grid)
-    idle = 1 - sum(claims.ways[:-1]) / sum(claims.ways)
+    idle = 1 - fmean(sum(one.ways[:-1]) / sum(one.ways) for one in map(claims_of, game.by_seat))
     told = f"{percent(idle)} of draws make no number of the grid (exact)."
     if area.wins != "line":
         return told
@@ -124,5 +125,12 @@ def suited(data: Plain) -> Iterator[Plain]:
 
 
 BOARD = Board(
-    suited=suited, places=places, places_at=places_at, heat=heat, describe=describe, printed=printed, swapped=swapped
+    for_all=True,
+    suited=suited,
+    places=places,
+    places_at=places_at,
+    heat=heat,
+    describe=describe,
+    printed=printed,
+    swapped=swapped,
 )

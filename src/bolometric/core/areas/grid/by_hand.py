@@ -9,7 +9,7 @@ import numpy as np
 
 from bolometric.core.areas.grid.choosing import GUESS, PLAN, best_of, look_ahead, noticed_by, open_cells, weigh
 from bolometric.core.areas.grid.play import style_of
-from bolometric.core.areas.grid.rules import ALL, NOBODY, Claims, claims_of, counted
+from bolometric.core.areas.grid.rules import ALL, NOBODY, Claims, claims_of, counted, draws_of
 from bolometric.core.areas.grid.spec import Grid
 from bolometric.core.game.contract import ByHand
 from bolometric.core.game.document import Game
@@ -172,10 +172,11 @@ def _picked(game: Game, now: OnGrid, style: Style, rng: np.random.Generator, see
     if known == GUESS:
         return int(rng.choice(found))
     standing, crossing = (owner, own, taken), (claims.first_line, claims.through, claims.need)
-    weigh(known, now.seat, seats, len(found), out, worth, *standing, *crossing, claims.chance)
+    weigh(known, now.seat, seats, len(found), out, worth, *standing, *crossing, draws_of(game).chance)
     if known != PLAN:
         return int(best_of(len(found), out, worth, state))
-    draws = claims.edges, claims.start, claims.cells
+    tables = draws_of(game)
+    draws = tables.edges, tables.start, tables.cells, tables.own
     return int(look_ahead(now.seat, seats, len(found), out, worth, state, draws, standing, crossing, area.takes_over))
 
 

@@ -17,9 +17,12 @@ SURELY = 2.0
 
 
 @inner
-def drawn(edges, at):  # type: ignore[no-untyped-def]
-    """The draw whose part of the whole a number from 0 up to 1 falls into; ``edges`` are the parts summed up."""
-    low, high = np.uint64(0), np.uint64(len(edges) - 1)
+def drawn(edges, own, seat, at):  # type: ignore[no-untyped-def]
+    """The draw whose part of the whole a number from 0 up to 1 falls into.
+
+    ``edges`` are the parts summed up, and ``own`` says for each seat which of them, from one to another, are its draws.
+    """
+    low, high = np.uint64(own[np.uint64(seat), 0]), np.uint64(own[np.uint64(seat), 1])
     while low < high:
         middle = (low + high) >> np.uint64(1)
         left = at < edges[middle]
@@ -81,7 +84,7 @@ def weigh(style, seat, seats, found, out, worth, owner, own, taken, first_line, 
     """Writes what each of ``found`` cells is worth to a style that does not guess."""
     for k in range(found):
         if style == RAREST:
-            worth[k] = -chance[out[k]]
+            worth[k] = -chance[seat, out[k]]
         else:
             worth[k] = liked(out[k], seat, seats, owner, own, taken, first_line, through, need)
 
@@ -111,7 +114,7 @@ def look_ahead(  # type: ignore[no-untyped-def]
 @loop
 def _ahead(cell, seat, seats, state, draws, standing, crossing, takes_over):  # type: ignore[no-untyped-def]
     """How many of a few games, played on by the rule of thumb after a claim, the seat wins, less what others win."""
-    edges, start, cells = draws
+    edges, start, cells, whose = draws
     owner, own, taken = standing
     first_line, through, need = crossing
     won = 0.0
@@ -122,7 +125,7 @@ def _ahead(cell, seat, seats, state, draws, standing, crossing, takes_over):  # 
         for turn in range(1, AHEAD + 1):
             who = (seat + turn) % seats
             state += STEP
-            found = open_cells(drawn(edges, part(state)), who, start, cells, there, takes_over, out)
+            found = open_cells(drawn(edges, whose, who, part(state)), who, start, cells, there, takes_over, out)
             if found:
                 one, most, equal = out[0], -1.0, 1
                 for k in range(found):

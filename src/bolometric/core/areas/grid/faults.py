@@ -73,7 +73,7 @@ def _possible(game: Game) -> tuple[Change, ...]:
     """The grid with numbers that can be made, as often as they come up."""
     from bolometric.core.areas.grid.balancing import balanced
 
-    cells = balanced(game)
+    cells = None if game.others else balanced(game)
     if cells is None:
         return ()
     words, path = "Put in numbers that suit the pieces", "area.cells"

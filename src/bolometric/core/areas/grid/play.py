@@ -19,7 +19,7 @@ from bolometric.core.areas.grid.choosing import (
     open_cells,
     weigh,
 )
-from bolometric.core.areas.grid.rules import ALL, NOBODY, claim, claims_of, counted
+from bolometric.core.areas.grid.rules import ALL, NOBODY, claim, claims_of, counted, draws_of
 from bolometric.core.areas.grid.spec import Grid
 from bolometric.core.areas.grid.work import CLAIMED, LOOKED
 from bolometric.core.game.document import Game
@@ -67,8 +67,9 @@ def _compiled(game: Game) -> Callable[[int, int, np.random.Generator, Book | Non
     own, taken = counted(claims, claims.owner, seats)
     free = int(np.count_nonzero(claims.owner == ALL))
     rules = ENDS[area.wins], area.wanted, area.takes_over, area.draws_again, area.draws == "shared"
-    draws, standing = (claims.edges, claims.start, claims.cells), (claims.owner, own, taken)
-    seen = len(claims.noticed) > 0, claims.noticed
+    laid_out = draws_of(game)
+    draws = laid_out.edges, laid_out.start, laid_out.cells, laid_out.own
+    seen, standing = (len(laid_out.noticed) > 0, laid_out.noticed), (claims.owner, own, taken)
     crossing = claims.first_line, claims.through, claims.need
 
     def play(runs: int, most_turns: int, rng: np.random.Generator, book: Book | None) -> tuple[Batch, Shares, Shares]:
@@ -88,7 +89,7 @@ def _compiled(game: Game) -> Callable[[int, int, np.random.Generator, Book | Non
                 standing,
                 crossing,
                 claims.lines,
-                claims.chance,
+                laid_out.chance,
                 free,
                 most_turns,
                 codes,
@@ -121,7 +122,7 @@ def _play(  # type: ignore[no-untyped-def]
     columns,
 ):
     ends, wanted, takes_over, again, shared = rules
-    edges, start, cells = draws
+    edges, start, cells, whose = draws
     hidden, noticed = seen
     first_owner, first_own, first_taken = standing
     first_line, through, need = crossing
@@ -131,7 +132,7 @@ def _play(  # type: ignore[no-untyped-def]
     ever, at = np.zeros(size, np.int64), 0
     possible = 0
     for cell in range(size):
-        possible += first_owner[cell] == NOBODY and chance[cell] > 0
+        possible += first_owner[cell] == NOBODY and chance[:, cell].any()
     origin = state
     for run in range(len(turns_out)):
         state = stream(origin, run)
@@ -145,7 +146,7 @@ def _play(  # type: ignore[no-untyped-def]
             for attempt in range(2 if again else 1):
                 if not shared or seat == 0:
                     state += STEP
-                    draw = drawn(edges, part(state))
+                    draw = drawn(edges, whose, seat, part(state))
                     rolls += 1
                 at = note(codes, at, FURTHER if attempt else FIRST, draw, np.int64(shared and seat != 0), seat)
                 found = open_cells(draw, seat, start, cells, owner, takes_over, out)

@@ -5,7 +5,7 @@ The runs and the table both read these tables, and choose by the same compiled f
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from fractions import Fraction
 from functools import lru_cache
 
@@ -68,8 +68,46 @@ class Claims:
 
 
 def claims_of(game: Game) -> Claims:
-    """The compiled rules of a game."""
-    return compile_claims(game.area_as(Grid), game.pieces, game.distribution)
+    """The compiled rules of a game; where each seat draws in its own way its draws are those of the first.
+
+    The chance that a cell can be claimed is the average of all seats then.
+    """
+    claims = compile_claims(game.area_as(Grid), game.pieces, game.distribution)
+    if not game.others:
+        return claims
+    return replace(claims, chance=np.mean([claims_of(one).chance for one in game.by_seat], axis=0))
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class Draws:
+    """What all seats draw, as the loops take it: those of one way of drawing after those of another."""
+
+    edges: NDArray[np.float64]
+    """Shape (draws,): chances of the draws, summed up, for each way of drawing anew."""
+    start: Integers
+    cells: Integers
+    noticed: NDArray[np.float64]
+    """These as in :class:`Claims`."""
+    own: Integers
+    """Shape (seats, 2): the first and the last draw of each seat."""
+    chance: NDArray[np.float64]
+    """Shape (seats, cells): the chance that a draw of each can claim each."""
+
+
+def draws_of(game: Game) -> Draws:
+    """The draws of every seat."""
+    sides = [claims_of(one) for one in game.by_side]
+    firsts = np.cumsum([0, *(len(one.ways) for one in sides)])
+    side_of = [game.by_side.index(one) for one in game.by_seat]
+    begins = np.cumsum([0, *(len(one.cells) for one in sides)])
+    return Draws(
+        np.concatenate([one.edges for one in sides]),
+        np.append(np.concatenate([one.start[:-1] + at for one, at in zip(sides, begins, strict=False)]), begins[-1]),
+        np.concatenate([one.cells for one in sides]),
+        np.concatenate([one.noticed for one in sides]),
+        np.array([(firsts[side], firsts[side + 1] - 1) for side in side_of]),
+        np.stack([sides[side].chance for side in side_of]),
+    )
 
 
 @lru_cache(maxsize=32)

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from bolometric.core.areas.grid.spec import Grid
-from bolometric.core.game.aloud import Aloud, act, called, capital, cards_after, drawn, rolls, said, share, starts, verb
+from bolometric.core.game.aloud import Aloud, acts, called, cards_after, drawn, rolls, said, share, starts, verb
 from bolometric.core.game.contract import Words
 from bolometric.core.game.document import Game
 from bolometric.core.game.setting_words import choice
@@ -125,8 +125,8 @@ def aloud(game: Game) -> Aloud:
 def _turn(game: Game) -> list[str]:
     area, shared = game.area_as(Grid), game.area_as(Grid).draws == "shared" and game.seats.count > 1
     if area.how == "any":
-        begin = f"The caller {rolls(game)} for everybody." if shared else f"{capital(act(game))}."
-        told = [begin, *_making(area), *cards_after(game)]
+        begin = (f"The caller {rolls(game)} for everybody.",) if shared else acts(game)
+        told = [*begin, *_making(area), *cards_after(game)]
     else:
         told = [*(called(game) if shared else drawn(game))]
     told.append(

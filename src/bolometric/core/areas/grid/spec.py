@@ -42,6 +42,7 @@ class Grid(AreaPart):
 
     noun: ClassVar[str] = "A grid"
     idle_at_most: ClassVar[float] = 0.25
+    own_draws: ClassVar[bool] = True
     rules: ClassVar[tuple[StyleRule, ...]] = (
         StyleRule(
             "lengthen",
@@ -334,6 +335,15 @@ class Grid(AreaPart):
             raise setting_error("On a grid cards are put back: do not keep them out.", "pieces")
         if self.making is not None:
             check_making(tuple(pieces), self.making)
+
+    def check_own_draws(self, kept_out: bool, goals: Sequence[str]) -> None:
+        """Each draws in its turn, and nobody looks ahead as if all drew alike."""
+        super().check_own_draws(kept_out, goals)
+        if self.draws == "shared" or goals:
+            told = "choose by a rule of thumb" if goals else "draw for themselves"
+            raise setting_error(
+                f"With draws of their own players have to {told}: change that, or draw alike.", "others"
+            )
 
     def check_draw(self, distribution: Distribution) -> None:
         """Some draw must make a number of the grid, where the total is taken."""

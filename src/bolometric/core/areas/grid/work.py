@@ -41,6 +41,23 @@ def _drawn(game: Game, claims: Claims, draw: int, shared: int, first: bool) -> T
 
 def tasks(game: Game) -> Tasks:
     """What the loop notes: a draw, a choice between cells, a cell that is claimed."""
+    if not game.others:
+        return _tasks(game)
+    # Draws of one way of drawing stand behind those of another, as the loop has them.
+    sides = [(_tasks(one), len(claims_of(one).ways)) for one in game.by_side]
+
+    def task(kind: int, one: int, other: int) -> Task:
+        for known_of, count in sides:
+            if one < count:
+                return known_of(kind, one, other)
+            one -= count
+        raise IndexError("a note of a draw that no seat has")
+
+    return task
+
+
+def _tasks(game: Game) -> Tasks:
+    """The same where all draw alike."""
     claims, area = claims_of(game), game.area_as(Grid)
     made = area.made_by(game.pieces) if area.how == "any" else None
 

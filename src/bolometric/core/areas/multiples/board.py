@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 
 from bolometric.core.areas.multiples.by_hand import OnChart
-from bolometric.core.areas.multiples.rules import chart_of
+from bolometric.core.areas.multiples.rules import chart_of, comes_off
 from bolometric.core.areas.multiples.spec import Multiples
 from bolometric.core.game.contract import Board
 from bolometric.core.game.document import Game
@@ -37,8 +37,8 @@ def heat(game: Game) -> Heat | None:
 
 def never(game: Game) -> list[int]:
     """Numbers above the limit that no draw divides."""
-    chart = chart_of(game)
-    return [number for number in range(chart.limit + 1, chart.numbers + 1) if not chart.chances[number]]
+    chart, off = chart_of(game), comes_off(game)
+    return [number for number in range(chart.limit + 1, chart.numbers + 1) if not off[number]]
 
 
 def describe(game: Game, heat: Heat, number: int | None) -> str:

@@ -6,7 +6,16 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from bolometric.core.areas.multiples.rules import FREE, MOVES, NOTHING, chart_of, preference, taken_off
+from bolometric.core.areas.multiples.rules import (
+    FREE,
+    MOVES,
+    NOTHING,
+    chart_of,
+    comes_off,
+    may_move,
+    preference,
+    taken_off,
+)
 from bolometric.core.areas.multiples.spec import Multiples
 from bolometric.core.game.contract import ByHand
 from bolometric.core.game.document import Game
@@ -76,14 +85,14 @@ def choose(game: Game, now: OnChart, key: int) -> OnChart:
 
 def _hopeless(game: Game, now: OnChart) -> bool:
     """Whether every seat has a counter that no draw can take off, where none can be moved."""
-    chart = chart_of(game)
-    dead = {owner for number, owner in enumerate(now.owner) if owner != FREE and not chart.chances[number]}
-    return MOVES not in chart.divisors and len(dead) == game.seats.count
+    off = comes_off(game)
+    dead = {owner for number, owner in enumerate(now.owner) if owner != FREE and not off[number]}
+    return not may_move(game) and len(dead) == game.seats.count
 
 
 def pick(game: Game, now: OnChart, style: Style, rng: np.random.Generator) -> int:
     """What a style chooses: by its preference, or any of them."""
-    likes = preference(chart_of(game), style)
+    likes = preference(chart_of(game.of_seat(now.seat)), style)
     found = [option.key for option in options(game, now) if option.key != STAY]
     if likes is None:
         return int(found[int(rng.integers(len(found)))]) if found else STAY
@@ -97,9 +106,10 @@ def pick(game: Game, now: OnChart, style: Style, rng: np.random.Generator) -> in
 
 def landed(game: Game, now: OnChart, drawn: Drawn) -> OnChart:
     """Take a counter off, or let one be moved."""
-    totals = game.distribution.totals
+    mine = game.of_seat(now.seat)
+    totals = mine.distribution.totals
     at = totals.index(drawn.total) if drawn.total is not None else len(totals)
-    divisor = chart_of(game).divisors[at]
+    divisor = chart_of(mine).divisors[at]
     if divisor == MOVES:
         return replace(noted(now, f"{drawn.words}, a counter may be moved."), waiting="choice")
     number = 0 if divisor == NOTHING else int(taken_off(np.array(now.owner), divisor))
@@ -121,7 +131,7 @@ def coach(game: Game, now: OnChart) -> str:
     """No best play is known; what can be said is how often numbers are divided."""
     if now.waiting != "choice":
         return "There is nothing to choose now: draw, and see."
-    chart = chart_of(game)
+    chart = chart_of(game.of_seat(now.seat))
     free = [number for number in range(chart.limit + 1, chart.numbers + 1) if now.owner[number] == FREE]
     if not free:
         return "No number is free."
@@ -134,4 +144,6 @@ def coach(game: Game, now: OnChart) -> str:
     )
 
 
-BY_HAND = ByHand(begin=begin, landed=landed, choose=choose, options=options, pick=pick, coach=coach, asks=asks)
+BY_HAND = ByHand(
+    begin=begin, landed=landed, choose=choose, options=options, pick=pick, coach=coach, asks=asks, compares=True
+)

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from math import comb
 
 from bolometric.core.areas.multiples.board import never
-from bolometric.core.areas.multiples.rules import MOVES, chart_of
+from bolometric.core.areas.multiples.rules import chart_of, may_move
 from bolometric.core.areas.multiples.spec import Multiples
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.contract import Faults
@@ -57,7 +57,7 @@ def advice(exact: Analysis) -> Iterator[Fault]:
     if dead and endless(exact) is None:
         area, free = game.area_as(Multiples), game.area_as(Multiples).chart - game.area_as(Multiples).limit
         caught = 1 - comb(free - len(dead), area.counters) / comb(free, area.counters)
-        moved = ", until a 0 lets them move it" if MOVES in chart_of(game).divisors else ""
+        moved = ", until a 0 lets them move it" if may_move(game) else ""
         yield Fault(
             "never_comes_off",
             "advice",

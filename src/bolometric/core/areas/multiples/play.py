@@ -7,6 +7,7 @@ import numpy as np
 from bolometric.core.areas.multiples.rules import FREE, MOVES, compile_chart, preference, taken_off
 from bolometric.core.areas.multiples.spec import Multiples
 from bolometric.core.areas.multiples.work import PUT
+from bolometric.core.areas.seat_by_seat import SIDE
 from bolometric.core.game.contract import Measured
 from bolometric.core.game.document import Game
 from bolometric.core.learner_work.note_writer import end_notes, note
@@ -14,7 +15,7 @@ from bolometric.core.learner_work.trace import DECIDE, FIRST, Book, Whole, noted
 from bolometric.core.outcomes.chance import HALF, STEP, below, bits, kept, stream
 from bolometric.core.outcomes.deck import Dealing, deal, dealt, deck_of, shuffle
 from bolometric.core.outcomes.lead import ACCOUNT, CHANGES, SINCE, TOLD, alone_ahead, clear_lead, led_at, note_lead
-from bolometric.core.outcomes.sampler import sampler
+from bolometric.core.outcomes.sampler import sampler, side_by_side
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.batch import STUCK, UNFINISHED, Batch, Player
 from bolometric.core.settings.loops import inner, loop
@@ -25,13 +26,18 @@ MOST_COLUMNS = 4096
 def player(game: Game) -> Player:
     """The game compiled for the runs."""
     area = game.area_as(Multiples)
-    chart, seats = compile_chart(area, game.distribution), game.seats.count
-    styles = [preference(chart, game.seats.style(seat)) for seat in range(seats)]
+    seats, sides = game.seats.count, [game.by_side.index(one) for one in game.by_seat]
+    charts = [compile_chart(area, one.distribution) for one in game.by_side]
+    styles = [preference(charts[side], game.seats.style(seat)) for seat, side in enumerate(sides)]
+    chart = charts[0]
     above = chart.numbers - chart.limit
     likes = np.array([np.zeros(above, np.int64) if liked is None else liked for liked in styles])
-    sample = sampler(chart.ways, MOST_COLUMNS)
-    drawn = (sample.outcome, sample.keep, sample.alias)
-    divisors, possible = np.array(chart.divisors), chart.chances > 0
+    sample = side_by_side([sampler(one.ways, MOST_COLUMNS) for one in charts], sides)
+    # Totals of one way of drawing stand behind those of another.
+    firsts = np.cumsum([0, *(len(one.divisors) for one in charts)])[:-1]
+    drawn = (sample.outcome, sample.keep, sample.alias, sample.own, firsts[sides], np.array(sides) * SIDE)
+    divisors = np.concatenate([one.divisors for one in charts])
+    possible = np.any([one.chances > 0 for one in charts], axis=0)
     moves = bool((divisors == 0).any())
     deck = _deck(game) if remembers(game.pieces) else None
 
@@ -100,8 +106,7 @@ def _play(  # type: ignore[no-untyped-def]
     idle_out,
 ):
     turns_out, _, winner_out, _, _, last_lead_out, lead_changes_out, half_lead_out = out
-    outcome, keep, alias = drawn
-    columns = np.uint64(len(keep))
+    outcome, keep, alias, own, firsts, sides = drawn
     above = likes.shape[1]
     owner, to_go = np.full(limit + above + 1, -1, np.int64), np.zeros(seats, np.int64)
     lead, at = np.zeros(ACCOUNT, np.int64), 0
@@ -135,15 +140,15 @@ def _play(  # type: ignore[no-untyped-def]
             turn += 1
             if deck is None:
                 state += STEP
-                wide = bits(state) * columns
-                column = kept(wide, wide >> HALF, keep[wide >> HALF], alias[wide >> HALF])
-                total = np.int64(outcome[column])
+                wide = bits(state) * np.uint64(own[seat, 1])
+                column = np.uint64(own[seat, 0]) + (wide >> HALF)
+                total = np.int64(outcome[kept(wide, column, keep[column], alias[column])])
             else:
                 total = np.int64(deck.codes[deal(state, cards, counts, deck)])
                 state += moves_on
-            divisor = divisors[total]
+            divisor = divisors[firsts[seat] + total]
             number = taken_off(owner, divisor)
-            at = note(codes, at, FIRST, total, number, seat)
+            at = note(codes, at, FIRST, total + sides[seat], number, seat)
             if number:
                 owned_by = owner[number]
                 to_go[owned_by] -= 1

@@ -55,6 +55,16 @@ def chart_of(game: Game) -> NumberChart:
     return compile_chart(game.area_as(Multiples), game.distribution)
 
 
+def comes_off(game: Game) -> NDArray[np.bool_]:
+    """Whether a draw of anybody can take a counter off each number; shape (numbers + 1,), number 0 unused."""
+    return np.asarray(np.any([chart_of(one).chances > 0 for one in game.by_side], axis=0))
+
+
+def may_move(game: Game) -> bool:
+    """Whether a draw of anybody lets a counter be moved."""
+    return any(MOVES in chart_of(one).divisors for one in game.by_side)
+
+
 def preference(chart: NumberChart, style: Style) -> NDArray[np.int64] | None:
     """Numbers above the limit, the one a style likes best first; None for a style that takes any."""
     if style.choose != "thumb":

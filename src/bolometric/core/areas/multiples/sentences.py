@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from bolometric.core.areas.multiples.rules import MOVES, chart_of
+from bolometric.core.areas.multiples.rules import may_move
 from bolometric.core.areas.multiples.spec import Multiples
 from bolometric.core.game.aloud import Aloud, drawn, said, starts
 from bolometric.core.game.contract import Words
@@ -36,7 +36,7 @@ def first(game: Game) -> tuple[Sentences, ...]:
 def turn(game: Game) -> tuple[Sentences, ...]:
     """What comes off."""
     off = "Take off the counter on the lowest multiple of it, whoever owns it."
-    if MOVES in chart_of(game).divisors:
+    if may_move(game):
         return sentences(off), sentences("On 0 you may move one of your own counters to a free number above the limit.")
     return sentences(off), sentences("If there is none, nothing happens.")
 
@@ -60,9 +60,7 @@ def aloud(game: Game) -> Aloud:
         "Look for multiples of that number that have a counter.",
         "Take the counter off the lowest one." if alone else "Take the counter off the lowest one, whoever owns it.",
         "If no such number has a counter, your turn is over.",
-        f"If you get 0, you may move one of your counters. It goes to {above}."
-        if MOVES in chart_of(game).divisors
-        else "",
+        f"If you get 0, you may move one of your counters. It goes to {above}." if may_move(game) else "",
     ]
     last = (
         ("Count your turns until all your counters are off.",)

@@ -53,6 +53,8 @@ class Multiples(AreaPart):
         StyleRule("highest", "choose the highest numbers", "the highest free numbers"),
     )
 
+    own_draws: ClassVar[bool] = True
+
     kind: Literal["tiles"] = "tiles"
     play: Literal["multiples"]
     chart: Annotated[

@@ -7,6 +7,7 @@ from dataclasses import replace
 from bolometric.core.areas.drawing import MOVE, PASS, by_total
 from bolometric.core.areas.multiples.rules import MOVES, NOTHING, compile_chart
 from bolometric.core.areas.multiples.spec import Multiples
+from bolometric.core.areas.seat_by_seat import tasks_by_side
 from bolometric.core.game.contract import Work
 from bolometric.core.game.document import Game
 from bolometric.core.learner_work import facts as known
@@ -20,6 +21,10 @@ PUT = 3
 
 def tasks(game: Game) -> Tasks:
     """What the loop notes: a counter that is placed, a draw with the number it takes off, a counter that is moved."""
+    return tasks_by_side(game, _tasks)
+
+
+def _tasks(game: Game) -> Tasks:
     divisors = compile_chart(game.area_as(Multiples), game.distribution).divisors
 
     def task(kind: int, one: int, other: int) -> Task:

@@ -10,6 +10,7 @@ from numpy.typing import NDArray
 from bolometric.core.areas.purse.exact import choice_of, last_sum, plan_of
 from bolometric.core.areas.purse.rules import Steps, compile_steps, possible_sums
 from bolometric.core.areas.purse.spec import Purse
+from bolometric.core.areas.seat_by_seat import seat_by_seat
 from bolometric.core.chains.scores import least_score_wins, mixed, scores_of
 from bolometric.core.chains.waiting import fixed
 from bolometric.core.game.contract import BestPlay, Measured
@@ -48,26 +49,27 @@ def solve(game: Game) -> ExactResult | None:
     """Every reading from the last sums; None if draws hang together. Raises Cancelled."""
     if remembers(game.pieces):
         return None
-    steps, seats = steps_of(game), game.seats.count
-    ends = []
-    for seat in range(seats):
+    draws, seats = game.area_as(Purse).draws, game.seats.count
+    scores, hits, over = [], [], []
+    for seat, one in enumerate(game.by_seat):
         checkpoint()
-        ends.append(last_of(game, game.seats.style(seat)))
-    over = np.arange(steps.sums) + steps.least > steps.target
-    scores = [scores_of(steps.distance, end) for end in ends]
+        steps, end = steps_of(one), last_of(one, game.seats.style(seat))
+        scores.append(scores_of(steps.distance, end))
+        hits.append(end[steps.exact].sum())
+        over.append(end[np.arange(steps.sums) + steps.least > steps.target].sum())
     wins, ties = least_score_wins(scores)
-    turns = exact_length(fixed(seats * steps.draws))
+    turns = exact_length(fixed(seats * draws))
     readings = {
         "rolls": turns,
         "turns": turns,
-        "rounds": exact_length(fixed(steps.draws)),
+        "rounds": exact_length(fixed(draws)),
         **seat_readings([float(share) for share in wins], ties),
-        "success": exact_value(float(np.mean([end[steps.exact].sum() for end in ends]))),
+        "success": exact_value(float(np.mean(hits))),
         "score": exact_score(mixed(scores)),
-        "over": exact_value(float(np.mean([end[over].sum() for end in ends]))),
+        "over": exact_value(float(np.mean(over))),
         "stuck": exact_value(0.0),
     }
-    return ExactResult(readings, fixed(seats * steps.draws), scores=mixed(scores))
+    return ExactResult(readings, fixed(seats * draws), scores=mixed(scores))
 
 
 def chooses(game: Game) -> bool:
@@ -86,6 +88,8 @@ def drawn_totals(game: Game, runs: int, draws: int, rng: np.random.Generator) ->
 
 def player(game: Game) -> Player:
     """Compile the game for the runs: all runs of a batch in step."""
+    if game.others:
+        return seat_by_seat(game, player)
     steps, seats = steps_of(game), game.seats.count
     choices = [choice_of(steps, game.seats.style(seat), multipliers_of(game)) for seat in range(seats)]
     over = np.arange(steps.sums) + steps.least > steps.target

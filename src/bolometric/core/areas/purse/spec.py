@@ -78,6 +78,7 @@ class Purse(AreaPart):
     slips_may_stand: ClassVar[bool] = True
     gauges: ClassVar[tuple[str, ...]] = ("minutes", "in_time", "score", "success", "over", "choice")
 
+    own_draws: ClassVar[bool] = True
     kind: Literal["purse"]
     draws: Annotated[
         StrictInt,

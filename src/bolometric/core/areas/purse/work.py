@@ -11,6 +11,7 @@ from bolometric.core.areas.purse.area import PUT_IN, multipliers_of, steps_of
 from bolometric.core.areas.purse.exact import choice_of, plan_of
 from bolometric.core.areas.purse.rules import Steps
 from bolometric.core.areas.purse.spec import Purse
+from bolometric.core.areas.seat_by_seat import tasks_by_side
 from bolometric.core.game.contract import Work
 from bolometric.core.game.document import Game
 from bolometric.core.learner_work import facts as known
@@ -42,6 +43,10 @@ def _put_in(game: Game, steps: Steps, total: int, by: int, at: int) -> Task:
 
 def tasks(game: Game) -> Tasks:
     """What is noted: draws, choices, and what goes in."""
+    return tasks_by_side(game, _tasks)
+
+
+def _tasks(game: Game) -> Tasks:
     steps = steps_of(game)
 
     def task(kind: int, one: int, other: int) -> Task:
@@ -59,11 +64,11 @@ def expected(game: Game) -> tuple[tuple[Done, ...], ...] | None:
     """How often each seat puts what into which sum: the chances of its sums, followed draw by draw."""
     if remembers(game.pieces) or game.distribution.sampled:
         return None
-    steps, by = steps_of(game), len(game.area_as(Purse).multipliers)
-    if steps.sums * len(steps.chances) * by * steps.draws > MOST_STEPS:
-        return None
-    found = []
-    for seat in range(game.seats.count):
+    by, found = len(game.area_as(Purse).multipliers), []
+    for seat, one in enumerate(game.by_seat):
+        steps = steps_of(one)
+        if steps.sums * len(steps.chances) * by * steps.draws > MOST_STEPS:
+            return None
         choice = choice_of(steps, game.seats.style(seat), multipliers_of(game))
         here, times = np.zeros(steps.sums), np.zeros((steps.sums, len(steps.chances), by))
         here[steps.start] = 1.0
@@ -82,8 +87,8 @@ def expected(game: Game) -> tuple[tuple[Done, ...], ...] | None:
         for number, (at, total, k) in enumerate(np.argwhere(times)):
             if number % LOOK == 0:
                 checkpoint()
-            done.append((float(times[at, total, k]), _put_in(game, steps, total, k, at)))
-        done.append((float(steps.draws), any_draw(game, PASS)))
+            done.append((float(times[at, total, k]), _put_in(one, steps, total, k, at)))
+        done.append((float(steps.draws), any_draw(one, PASS)))
         found.append((*done, (steps.draws * float(by > 1), Task(chosen=True))))
     return tuple(found)
 
@@ -91,7 +96,7 @@ def expected(game: Game) -> tuple[tuple[Done, ...], ...] | None:
 def pays(game: Game) -> tuple[Decision, ...]:
     """For each first total how much further from the target any multiplier ends on average than the best one."""
     area = game.area_as(Purse)
-    if remembers(game.pieces) or len(area.multipliers) < 2:
+    if remembers(game.pieces) or game.others or len(area.multipliers) < 2:
         return ()
     steps = steps_of(game)
     plan, found = plan_of(steps, "nearest"), []

@@ -7,6 +7,7 @@ from functools import reduce
 import numpy as np
 from numpy.typing import NDArray
 
+from bolometric.core.areas.seat_by_seat import seat_by_seat
 from bolometric.core.areas.sets.exact import Outcome, follow, plan_of
 from bolometric.core.areas.sets.rules import ClosingTable, compile_closing, tiles_in
 from bolometric.core.areas.sets.spec import Sets
@@ -41,9 +42,9 @@ def solve(game: Game) -> ExactResult | None:
         return None
     area, seats, closing = game.area_as(Sets), game.seats.count, closing_of(game)
     outcomes = []
-    for seat in range(seats):
+    for seat, one in enumerate(game.by_seat):
         checkpoint()
-        outcomes.append(follow(closing, game.seats.style(seat)))
+        outcomes.append(outcome_of(one, game.seats.style(seat)))
     turns = fixed(seats * area.rounds)
     draws = _lasting([outcome.draws for outcome in outcomes] * area.rounds)
     readings = {
@@ -73,6 +74,8 @@ def _lasting(parts: list[NDArray[np.float64]]) -> WaitingTime:
 
 def chooses(game: Game) -> bool:
     """Whether players ever have several options."""
+    if game.others:
+        return any(chooses(one) for one in game.by_side)
     closing = closing_of(game)
     return bool((np.diff(closing.first) > 1).any() or closing.may.all(axis=1).any())
 
@@ -81,7 +84,7 @@ def player(game: Game) -> Player:
     """Compile the game for the runs."""
     from bolometric.core.areas.sets import play
 
-    return play.player(game, closing_of(game))
+    return seat_by_seat(game, player) if game.others else play.player(game, closing_of(game))
 
 
 def best_play(game: Game) -> BestPlay | None:

@@ -89,6 +89,7 @@ class Sets(AreaPart):
     gauges: ClassVar[tuple[str, ...]] = ("minutes", "in_time", "score", "success", "idle_turns", "choice")
     cut_out: ClassVar[bool] = True
 
+    own_draws: ClassVar[bool] = True
     kind: Literal["tiles"] = "tiles"
     play: Literal["sets"] = "sets"
     tiles: Annotated[

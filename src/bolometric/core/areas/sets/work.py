@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 
+from bolometric.core.areas.seat_by_seat import tasks_by_side
 from bolometric.core.areas.sets.area import closing_of
 from bolometric.core.areas.sets.exact import closings_of, plan_of
 from bolometric.core.areas.sets.rules import ALL, CLOSED, FEW, LOOKED, ClosingTable, tiles_in
@@ -41,6 +42,10 @@ LOOKING = Task(looks=True, words="finds nothing that fits")
 
 def tasks(game: Game) -> Tasks:
     """What the loop notes: draws, decisions, and the tiles that are closed."""
+    return tasks_by_side(game, _tasks)
+
+
+def _tasks(game: Game) -> Tasks:
     closing = closing_of(game)
 
     def task(kind: int, one: int, other: int) -> Task:
@@ -59,13 +64,13 @@ def expected(game: Game) -> tuple[tuple[Done, ...], ...] | None:
     """How often each seat closes each set, decides, and draws with which pieces."""
     if remembers(game.pieces):
         return None
-    closing, rounds = closing_of(game), game.area_as(Sets).rounds
-    found = []
-    for seat in range(game.seats.count):
+    rounds, found = game.area_as(Sets).rounds, []
+    for seat, one in enumerate(game.by_seat):
+        closing = closing_of(one)
         closed, drawn, decided = closings_of(closing, game.seats.style(seat))
         done: list[Done] = [(rounds * float(closed[mask]), _closed(int(mask))) for mask in np.flatnonzero(closed)]
         done += [
-            (rounds * count, Task(_work(game, way).any, (THROW,), words="draws"))
+            (rounds * count, Task(_work(one, way).any, (THROW,), words="draws"))
             for way, count in enumerate(drawn.tolist())
             if count
         ]
@@ -78,7 +83,7 @@ def expected(game: Game) -> tuple[tuple[Done, ...], ...] | None:
 
 def pays(game: Game) -> tuple[Decision, ...]:
     """For each total of the first draw: what any fitting set leaves more on average than the best one."""
-    if remembers(game.pieces):
+    if remembers(game.pieces) or game.others:
         return ()
     closing = closing_of(game)
     plan, full, found = plan_of(closing, "expected"), closing.full, []

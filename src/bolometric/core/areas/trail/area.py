@@ -59,7 +59,7 @@ def solve(game: Game) -> ExactResult | None:
     trail, seats = _trail(game), game.seats.count
     if not each_alone(game):
         return None
-    one_draw = trail.go_on == "no" and trail.end != "again" and _chain(game).acts is None
+    one_draw = trail.go_on == "no" and trail.end != "again" and all(_chain(one).acts is None for one in game.by_side)
     if trail.track == "shared":
         way = passage_in(game, game.seats.style(0))
         return together(way, trail.turns, seats, one_draw)
@@ -67,13 +67,18 @@ def solve(game: Game) -> ExactResult | None:
         from bolometric.core.areas.trail.pairs import exact as pair  # brings Numba with it
 
         return pair.solve(game)
-    styles = [game.seats.style(seat) for seat in range(seats)]
-    ways = {style: passage_in(game, style) for style in dict.fromkeys(styles)}
-    loses, lined = trail.first_home == "loses" and seats > 1, [ways[style] for style in styles]
+    loses, lined = trail.first_home == "loses" and seats > 1, passages(game)
     alone = from_passages(lined, trail.finish == "finish_round", one_draw, loses=loses)
     if trail.at_most == 1 or seats == 1:
         return alone
     return of_games(alone, endings_by_turn(lined, trail.finish == "finish_round", loses), seats, trail.at_most)
+
+
+def passages(game: Game) -> list[FirstPassage]:
+    """Each seat's turns until it is home: one and the same for seats that draw and choose alike."""
+    seats = [(one, game.seats.style(seat)) for seat, one in enumerate(game.by_seat)]
+    ways = {seat: passage_in(*seat) for seat in dict.fromkeys(seats)}
+    return [ways[seat] for seat in seats]
 
 
 @lru_cache(maxsize=16)
@@ -86,7 +91,9 @@ def _on_squares(trail: Trail, distribution: Distribution) -> exact.Way | None:
 
 def each_alone(game: Game) -> bool:
     """Whether each seat has a way of its own: no square makes seats meet, or asks what decides the game."""
-    return _chain(game).acts is None or _on_squares(_trail(game), game.distribution) is not None
+    return all(
+        _chain(one).acts is None or _on_squares(_trail(one), one.distribution) is not None for one in game.by_side
+    )
 
 
 def passage_in(game: Game, style: Style) -> FirstPassage:
@@ -123,15 +130,17 @@ def meets(game: Game) -> bool:
 
 def hopeless(game: Game) -> bool:
     """Whether no sequence of totals leads home, or the game waits for a pack that never runs out."""
-    return not _chain(game).can_finish[0] or _trail(game).never_out
+    return _trail(game).never_out or not any(_chain(one).can_finish[0] for one in game.by_side)
 
 
 def visits(game: Game) -> Visits | None:
     """How often each step is landed on at the end of a turn (by the first seat's style); None if that is not known.
 
     Where seats meet it is how often the first marker lands there in a game, from games played; where all move one
-    marker how often it does in its turns.
+    marker how often it does in its turns. Where each draws in its own way it is the average of all seats.
     """
+    if game.others:
+        return _of_all([visits(one) for one in game.by_seat])
     if meets(game):
         from bolometric.core.areas.trail.pairs import play as meeting
 
@@ -153,6 +162,18 @@ def visits(game: Game) -> Visits | None:
     from bolometric.core.areas.trail import play
 
     return play.walk(course(game), WALKS, np.random.default_rng(1))
+
+
+def _of_all(found: list[Visits | None]) -> Visits | None:
+    """What all seats come to, each as often as the others; None if that is not known of one."""
+    known = [one for one in found if one is not None]
+    if len(known) < len(found):
+        return None
+    return Visits(
+        np.mean([one.chance for one in known], axis=0),
+        np.mean([one.times for one in known], axis=0),
+        max(one.stderr for one in known),
+    )
 
 
 def _visits_on_squares(game: Game) -> Visits | None:
@@ -186,6 +207,11 @@ def player(game: Game) -> Player:
 
 def _ground(game: Game) -> Ground:
     """The track with its squares laid out for their kernel."""
+    if game.others:
+        from bolometric.core.areas.trail.squares.play import side_by_side
+
+        sides = game.by_side
+        return side_by_side([_ground(one) for one in sides], [sides.index(one) for one in game.by_seat])
     from bolometric.core.areas.trail.cards import play as cards_play
     from bolometric.core.areas.trail.squares import play as squares_play
     from bolometric.core.outcomes.sampler import sampler
@@ -203,7 +229,7 @@ def _racing(game: Game) -> Player:
     from bolometric.core.areas.trail import play
     from bolometric.core.areas.trail.squares import play as squares_play
 
-    if _chain(game).acts is not None:
+    if any(_chain(one).acts is not None for one in game.by_side):
         ground = _ground(game)
 
         def on_squares(runs: int, most_turns: int, rng: np.random.Generator, /, book: Book | None = None) -> Batch:
@@ -223,6 +249,11 @@ def _racing(game: Game) -> Player:
 
 def course(game: Game) -> Course:
     """The game laid out for the kernel."""
+    if game.others:
+        from bolometric.core.areas.trail import play
+
+        sides = game.by_side
+        return play.side_by_side([course(one) for one in sides], [sides.index(one) for one in game.by_seat])
     from bolometric.core.areas.trail import play  # brings Numba with it: half a second, wanted only for runs
     from bolometric.core.outcomes.sampler import sampler
 

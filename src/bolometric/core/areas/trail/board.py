@@ -215,6 +215,7 @@ def suited(data: Plain) -> Iterator[Plain]:
 
 
 BOARD = Board(
+    for_all=True,
     places=places,
     printed=printed,
     suited=suited,

@@ -47,12 +47,32 @@ def endless(exact: Analysis) -> Fault | None:
         return Fault(NEVER_ENDS, "fault", END, "Nobody can ever get home: no run of totals leads to the end.")
     if not never:
         return None
-    chain = compile_chain(_trail(exact.game), exact.game.distribution)
-    stranded = np.flatnonzero(~chain.can_finish & chain.can_be_reached)
+    if exact.game.others:
+        return _stranded(exact.game)
+    stranded = _dead_ends(exact.game)
     places, turns = _squares(stranded, exact.game), exact.turns
     whole = "" if turns is None or exact.game.seats.count == 1 else f", and {percent(turns.never)} of games never end"
     sentence = f"From {places} no run of totals leads home: {percent(never)} of players are stranded{whole}."
     return Fault(NEVER_ENDS, "fault", END, sentence)
+
+
+def _dead_ends(game: Game) -> NDArray[np.intp]:
+    """Where a player can come to and from where no run of totals leads home."""
+    chain = compile_chain(_trail(game), game.distribution)
+    return np.flatnonzero(~chain.can_finish & chain.can_be_reached)
+
+
+def _stranded(game: Game) -> Fault | None:
+    """The first player whose own draw may strand them."""
+    for seat, (one, way) in enumerate(zip(game.by_seat, area.passages(game), strict=True), 1):
+        places = _dead_ends(one)
+        if len(places):
+            sentence = (
+                f"From {_squares(places, game)} no run of player {seat}'s totals leads home: "
+                f"it happens to player {seat} in {percent(way.never)} of games that are played to the end."
+            )
+            return Fault(NEVER_ENDS, "fault", END, sentence)
+    return None
 
 
 def by_rules(game: Game) -> Iterator[Fault]:

@@ -63,6 +63,9 @@ class Course:
     without one pay nothing for it; so it is with ``stopping``."""
     stopping: Stopping | None = None
     """For turns of several draws."""
+    own: NDArray[np.int64] | None = None
+    """Shape (seats, 2): where each seat's columns begin, and how many it has; None where all draw alike. Then
+    ``can_finish`` holds one row after another, one a seat."""
 
 
 def course(chain: TrailChain, sample: Sampler, seats: int, finish_round: bool) -> Course:
@@ -70,6 +73,37 @@ def course(chain: TrailChain, sample: Sampler, seats: int, finish_round: bool) -
     landing = chain.landing if chain.again is None else np.where(chain.again, np.int16(AGAIN), chain.landing)
     landing = np.ascontiguousarray(landing[:, sample.outcome]).ravel()
     return Course(landing, sample.keep, sample.alias, chain.can_finish, seats, finish_round)
+
+
+def side_by_side(courses: Sequence[Course], sides: Sequence[int]) -> Course:
+    """Courses of seats that draw each in its own way as one; ``sides`` says which of them each seat has."""
+    widths = [len(one.keep) for one in courses]
+    begins = np.cumsum([0, *widths])[:-1]
+    tables = [one.landing.reshape(-1, width) for one, width in zip(courses, widths, strict=True)]
+    alias = np.concatenate([one.alias + begin for one, begin in zip(courses, begins.tolist(), strict=True)])
+    return replace(
+        courses[0],
+        landing=np.ascontiguousarray(np.concatenate(tables, axis=1)).ravel(),
+        keep=np.concatenate([one.keep for one in courses]),
+        alias=alias,
+        can_finish=np.concatenate([courses[side].can_finish for side in sides]),
+        seats=len(sides),
+        stopping=_stopping_side_by_side([one.stopping for one in courses if one.stopping is not None], sides),
+        own=np.array([(begins[side], widths[side]) for side in sides]),
+    )
+
+
+def _stopping_side_by_side(parts: Sequence[Stopping], sides: Sequence[int]) -> Stopping | None:
+    """Each of these knows the policies of all seats by its own draws: every seat takes those of its side."""
+    if not parts:
+        return None
+    first = np.cumsum([0, *(len(one.most) for one in parts)])
+    return Stopping(
+        np.concatenate([one.ends for one in parts]),
+        np.concatenate([one.go for one in parts]),
+        np.concatenate([one.most for one in parts]),
+        np.array([first[side] + parts[side].policy[seat] for seat, side in enumerate(sides)]),
+    )
 
 
 def with_deck(
@@ -134,6 +168,7 @@ def play(course: Course, runs: int, most_turns: int, rng: np.random.Generator, b
             course.finish_round,
             course.deck,
             course.stopping,
+            course.own,
             codes,
             ends,
             most_turns,
@@ -146,10 +181,13 @@ def play(course: Course, runs: int, most_turns: int, rng: np.random.Generator, b
 
 @loop
 def _play(  # type: ignore[no-untyped-def]
-    state, landing, keep, alias, can_finish, seats, finish_round, deck, stopping, codes, note_ends, most_turns, out
+    state, landing, keep, alias, can_finish, seats, finish_round, deck, stopping, own, codes, note_ends, most_turns, out
 ):
     turns_out, rolls_out, winner_out, home_out, setbacks_out, last_lead_out, lead_changes_out, half_lead_out = out
-    columns, length = np.uint64(len(keep)), len(can_finish)
+    columns, length, row = np.uint64(len(keep)), len(can_finish), 0
+    first, width = np.uint64(0), columns
+    if own is not None:
+        length //= seats
     traps, uneven = not can_finish.all(), (keep <= np.uint64(0xFFFFFFFF)).any()
     place, lead, at = np.zeros(seats, np.int64), np.zeros(ACCOUNT, np.int64), 0
     if deck is not None:
@@ -162,20 +200,24 @@ def _play(  # type: ignore[no-untyped-def]
             shuffle(left, counts, deck)
         turn, seat, setbacks, rolls, home = 0, 0, 0, 0, 0
         hopeless = 0 if can_finish[0] else seats
+        if own is not None:
+            hopeless = seats - can_finish[::length].sum()
         top, leader, last_leader, last_lead, lead_changes, told = 0, -1, -1, 0, 0, 0
         keep_lead(lead, 0, 0, -1)
         while turn < most_turns and hopeless < seats:
             turn += 1
             old = place[seat]
             new = old
+            if own is not None:
+                row, first, width = seat * length, np.uint64(own[seat, 0]), np.uint64(own[seat, 1])
             if stopping is not None:
                 drawn, policy = 0, stopping.policy[seat]
             # One turn: a single draw, or draw after draw until the rules or the seat's policy end it.
             while True:
                 if deck is None:
                     state += STEP
-                    wide = bits(state) * columns
-                    column = wide >> HALF
+                    wide = bits(state) * width
+                    column = first + (wide >> HALF)
                     if uneven:
                         column = kept(wide, column, keep[column], alias[column])
                 else:
@@ -204,7 +246,7 @@ def _play(  # type: ignore[no-untyped-def]
                         break
             place[seat] = new
             setbacks += new < old
-            if traps and can_finish[old] and new < length and not can_finish[new]:
+            if traps and can_finish[row + old] and new < length and not can_finish[row + new]:
                 hopeless += 1
 
             # Who is ahead alone changes only if the one who moved comes up to the top or leaves it. Kept in registers,
@@ -240,10 +282,8 @@ def _play(  # type: ignore[no-untyped-def]
         turns_out[run], rolls_out[run], setbacks_out[run], last_lead_out[run] = turn, rolls, setbacks, last_lead
         end_notes(note_ends, run, at)
         home_out[run], lead_changes_out[run], half_lead_out[run] = home, lead_changes, led_at(lead, told, turn // 2)
-        if home == 0:
-            winner_out[run] = STUCK if hopeless == seats else UNFINISHED
-        else:
-            winner_out[run] = TIED if leader < 0 else leader
+        nobody = STUCK if hopeless == seats else UNFINISHED
+        winner_out[run] = nobody if home == 0 else TIED if leader < 0 else leader
 
 
 @loop

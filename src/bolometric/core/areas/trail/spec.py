@@ -63,6 +63,7 @@ class Trail(Way):
     goals: ClassVar[tuple[Goal, ...]] = GOALS
     at_aim: ClassVar[str] = "home"
     slips_may_stand: ClassVar[bool] = True
+    own_draws: ClassVar[bool] = True
     gauges: ClassVar[tuple[str, ...]] = (
         "minutes",
         "in_time",
@@ -266,6 +267,21 @@ class Trail(Way):
                 f"at most {MOST_MEETING} steps: change that, or let players play for the fewest turns or by a rule of "
                 "thumb.",
                 "seats.styles",
+            )
+
+    def check_own_draws(self, kept_out: bool, goals: Sequence[str]) -> None:
+        """For counters of one's own, moved by their owners, who heed nobody."""
+        super().check_own_draws(kept_out, goals)
+        heeds = self.go_on == "dare" and any(goal in AGAINST for goal in goals)
+        if self.track == "shared" or self.chooses_mover or heeds:
+            told = "play for the fewest turns" if heeds else "move one's own counter"
+            raise setting_error(
+                f"With draws of their own players can only {told}: change that, or draw alike.", "others"
+            )
+        if any(square.does == "swap" for square in self.squares):
+            raise setting_error(
+                "With draws of their own players cannot change places: take those squares away, or draw alike.",
+                "others",
             )
 
     def check_pieces(self, pieces: Sequence[AnyPiece], draw: Draw) -> None:

@@ -10,8 +10,9 @@ column is drawn there as often as its chance says.
 
 from __future__ import annotations
 
+from collections.abc import Callable, Sequence
 from fractions import Fraction
-from functools import lru_cache
+from functools import cache, lru_cache
 from math import prod
 
 import numpy as np
@@ -45,8 +46,8 @@ def pays(game: Game) -> tuple[Decision, ...]:
     the chance that the first draw leads from it.
     """
     trail = game.area_as(Trail)
-    if trail.go_on != "dare" or not game.draws_are_known or trail.squares:
-        return ()
+    if trail.go_on != "dare" or not game.draws_are_known or trail.squares or game.others:
+        return ()  # the decisions of one player's draws are not those of another's
     plan, chain = plan_of(trail, game.distribution), compile_chain(trail, game.distribution)
     ends = exact.landed(trails.way_in(game, Style())).times
     begun = np.append(1.0, np.where(np.isfinite(ends[:-1]), ends[:-1], 0.0))
@@ -118,8 +119,13 @@ def _drawn(trail: Trail, kind: int, column: Column, at: int) -> Task:
     return task.also(move_fact(trail, at, steps)) if steps else task
 
 
-def _outcomes(game: Game) -> NDArray[np.int64]:
-    """The column that stands for each column of the loop: a sampler may spread one over several."""
+def _outcomes(game: Game) -> list[tuple[int, int]]:
+    """What stands for each column of the loop: a way of drawing, and a column of its chain."""
+    return [(side, int(column)) for side, one in enumerate(game.by_side) for column in _outcomes_of(one)]
+
+
+def _outcomes_of(game: Game) -> NDArray[np.int64]:
+    """Where all draw alike: a sampler may spread one column over several."""
     from bolometric.core.outcomes.sampler import sampler
 
     chain = compile_chain(game.area_as(Trail), game.distribution)
@@ -130,16 +136,18 @@ def _outcomes(game: Game) -> NDArray[np.int64]:
 
 def tasks(game: Game) -> Tasks:
     """What the loops note of a trail."""
-    outcomes, columns, trail = _outcomes(game), _columns(game), game.area_as(Trail)
+    outcomes, trail = _outcomes(game), game.area_as(Trail)
+    columns = [_columns(one) for one in game.by_side]
     adding = adds(trail)
 
     @lru_cache(maxsize=100_000)
-    def known_task(kind: int, column: int, at: int) -> Task:
-        return _drawn(trail, kind, columns[column], at)
+    def known_task(kind: int, drawn: tuple[int, int], at: int) -> Task:
+        side, column = drawn
+        return _drawn(trail, kind, columns[side][column], at)
 
     def task(kind: int, one: int, other: int) -> Task:
         if kind in (FIRST, FURTHER):
-            return known_task(kind, int(outcomes[one]), other if adding else 0)
+            return known_task(kind, outcomes[one], other if adding else 0)
         if kind == DECIDE:
             return Task(chosen=True, words="decides")
         card = cards_of(trail.packs[one])[other]
@@ -151,62 +159,69 @@ def tasks(game: Game) -> Tasks:
 def expected(game: Game) -> tuple[tuple[Done, ...], ...] | None:
     """How often each seat makes each draw on each square."""
     trail, seats = game.area_as(Trail), game.seats.count
-    chain = compile_chain(trail, game.distribution)
-    plain = trail.go_on == "no" and chain.acts is None and chain.can_finish[chain.can_be_reached].all()
-    if not (game.draws_are_known and plain and chain.length <= MOST_STEPS) or trails.meets(game):
+    chains = [compile_chain(trail, one.distribution) for one in game.by_seat]
+    plain = all(one.acts is None and one.can_finish[one.can_be_reached].all() for one in chains)
+    known = game.draws_are_known and trail.go_on == "no" and plain and chains[0].length <= MOST_STEPS
+    if not known or trails.meets(game):
         return None
     if trail.track == "own" and trail.at_most > 1 and seats > 1:
         return None
     adding = adds(trail)
-    if trail.track == "own" and not adding and chain.again is None:
-        counts = _turns(game, trail, seats)
+    if trail.track == "own" and not adding and trail.end != "again":
+        counts = draws_in_race(trails.passages(game), trail.finish == "finish_round" and seats > 1)
         begun = None if counts is None else np.array(counts)[:, None]
     else:
-        begun = _together(chain, trail.turns, seats) if trail.track == "shared" else _race(chain, trail, seats)
+        begun = _together(chains[0], trail.turns, seats) if trail.track == "shared" else _race(chains, trail)
     if begun is None:
         return None
+    made = {one: _of_side(one, adding) for one in game.by_side}
+    return tuple(made[one](row) for one, row in zip(game.by_seat, begun, strict=True))
+
+
+def _of_side(game: Game, adding: bool) -> Callable[[NDArray[np.float64]], tuple[Done, ...]]:
+    """For players who draw in one way: from how often a turn is begun on each square, how often what is drawn there."""
+    trail = game.area_as(Trail)
+    chain, columns = compile_chain(trail, game.distribution), _columns(game)
     chances = np.array([way / sum(chain.ways) for way in chain.ways])
-    times = begun if chain.again is None else begun / (1 - chain.again @ chances)
-    columns = _columns(game)
-    if not adding:
-        times = times.sum(axis=1, keepdims=True)
-    places = range(times.shape[1])
-    made = [[_drawn(trail, FIRST, column, at) for column in columns] for at in places]
-    return tuple(
-        tuple(
-            (float(count * chance), made[at][column])
-            for at, count in enumerate(row.tolist())
+
+    @cache
+    def made(at: int) -> list[Task]:
+        return [_drawn(trail, FIRST, column, at) for column in columns]
+
+    def done(begun: NDArray[np.float64]) -> tuple[Done, ...]:
+        times = begun if chain.again is None else begun / (1 - chain.again @ chances)
+        rows = times.tolist() if adding else [float(times.sum())]
+        return tuple(
+            (float(count * chance), made(at)[column])
+            for at, count in enumerate(rows)
             if count
             for column, chance in enumerate(chances.tolist())
         )
-        for row in times
-    )
+
+    return done
 
 
-def _turns(game: Game, trail: Trail, seats: int) -> tuple[float, ...] | None:
-    """How many turns each seat takes, wherever its marker stands."""
-    way = trails.passage_in(game, game.seats.style(0))
-    return draws_in_race([way] * seats, trail.finish == "finish_round" and seats > 1)
-
-
-def _race(chain: TrailChain, trail: Trail, seats: int) -> NDArray[np.float64] | None:
+def _race(chains: Sequence[TrailChain], trail: Trail) -> NDArray[np.float64] | None:
     """Turns that each seat begins on each square; shape (seats, squares). None if that is too much to follow."""
-    matrix = exact.transition_matrix(chain)[:, :-1]
-    here, before = np.zeros(chain.length), 1.0
-    here[0] = 1.0
-    begun = np.zeros((seats, chain.length))
-    for turn in range(int(MOST_WORK / chain.length**2)):
+    different = list({id(one): one for one in chains}.values())
+    side = [next(k for k, one in enumerate(different) if one is mine) for mine in chains]
+    moves = [exact.transition_matrix(one)[:, :-1] for one in different]
+    seats, length = len(chains), different[0].length
+    here, begun = np.zeros((len(moves), length)), np.zeros((seats, length))
+    here[:, 0] = 1.0
+    for turn in range(int(MOST_WORK / (length**2 * len(moves)))):
         if turn % 64 == 0:
             checkpoint()
-        there = here @ matrix
-        after = float(there.sum())
+        there = np.array([row @ matrix for row, matrix in zip(here, moves, strict=True)])
+        before, after = here.sum(axis=1).tolist(), there.sum(axis=1).tolist()
         for seat in range(seats):
             # Those before it have had one turn more, unless all have the same number of turns.
             ahead = 0 if trail.finish == "finish_round" and seats > 1 else seat
-            begun[seat] += here * prod([after] * ahead + [before] * (seats - 1 - ahead))
-        if after < GONE or before**seats < GONE:
+            others = (after[side[k]] if k < ahead else before[side[k]] for k in range(seats) if k != seat)
+            begun[seat] += here[side[seat]] * prod(others)
+        if min(after) < GONE or prod(before[k] for k in side) < GONE:
             return begun
-        here, before = there, after
+        here = there
     return None
 
 

@@ -73,13 +73,12 @@ def uses_of(game: Game) -> Uses | None:
 
 def as_first_draws(game: Game) -> Game:
     """The game with what the first player draws from, where players have pieces of their own."""
-    own = game.area.pieces_of(0, game.pieces)
-    return game if own == game.pieces else game.model_copy(update={"pieces": own})
+    return game.of_seat(0)
 
 
 def drawn_words(game: Game) -> str:
     """The pieces in a word."""
-    alike = all(game.area.pieces_of(seat, game.pieces) == game.pieces for seat in range(game.seats.count))
+    alike = len(game.by_side) == 1
     kinds = {type(piece) for piece in game.pieces}
     count = len(game.pieces)
     the = "the" if alike else "player 1's"

@@ -6,6 +6,7 @@ compiled without them, so such games pay nothing for packs.
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from typing import Any
 
@@ -55,6 +56,9 @@ class Ground:
     """Packs of question cards, where any square asks one."""
     hopeless: bool = False
     """Whether the end can't come, whatever is drawn."""
+    own: NDArray[np.int64] | None = None
+    """Shape (seats, 2): where each seat's columns begin, and how many it has; None where all draw alike. Then
+    ``can_finish`` holds one row after another, one a seat."""
 
     def squares(self) -> tuple[NDArray[np.generic], ...]:
         """The tables as the loop takes them."""
@@ -68,6 +72,27 @@ def ground(chain: TrailChain, sample: Sampler, seats: int, finish_round: bool, a
     direct = chain.landing if chain.direct is None else chain.direct
     laid = [np.ascontiguousarray(table[:, sample.outcome]).ravel() for table in (landing, direct, acts)]
     return Ground(laid[0], laid[1], laid[2], sample.keep, sample.alias, chain.can_finish, seats, finish_round, asked)
+
+
+def side_by_side(grounds: Sequence[Ground], sides: Sequence[int]) -> Ground:
+    """Tracks of seats that draw each in its own way as one; ``sides`` says which of them each seat has."""
+    widths = [len(one.keep) for one in grounds]
+    begins = np.cumsum([0, *widths])[:-1]
+
+    def joined(tables: Sequence[NDArray[Any]]) -> NDArray[Any]:
+        wide = [table.reshape(-1, width) for table, width in zip(tables, widths, strict=True)]
+        return np.ascontiguousarray(np.concatenate(wide, axis=1)).ravel()
+
+    return replace(
+        grounds[0],
+        landing=joined([one.landing for one in grounds]),
+        direct=joined([one.direct for one in grounds]),
+        acts=joined([one.acts for one in grounds]),
+        keep=np.concatenate([one.keep for one in grounds]),
+        alias=np.concatenate([one.alias + begin for one, begin in zip(grounds, begins.tolist(), strict=True)]),
+        can_finish=np.concatenate([grounds[side].can_finish for side in sides]),
+        own=np.array([(begins[side], widths[side]) for side in sides]),
+    )
 
 
 def play(course: Ground, runs: int, most_turns: int, rng: np.random.Generator, book: Book | None = None) -> Batch:
@@ -106,6 +131,7 @@ def _played(
         _play(
             state,
             course.squares(),
+            course.own,
             course.seats,
             course.finish_round,
             most_turns,
@@ -129,12 +155,15 @@ def _played(
 
 @loop
 def _play(  # type: ignore[no-untyped-def]
-    state, squares, seats, finish_round, most_turns, met, asked, codes, note_ends, out, by_cards_out
+    state, squares, own, seats, finish_round, most_turns, met, asked, codes, note_ends, out, by_cards_out
 ):
     turns_out, rolls_out, winner_out, home_out, setbacks_out, last_lead_out, lead_changes_out, half_lead_out = out
     landing, direct, acts, keep, alias, can_finish = squares
     kept_out, cards_out = by_cards_out
     columns, length = np.uint64(len(keep)), len(can_finish)
+    first, width = np.uint64(0), columns
+    if own is not None:
+        length //= seats
     traps = not can_finish.all()
     win = HOME
     if asked is not None:
@@ -154,7 +183,7 @@ def _play(  # type: ignore[no-untyped-def]
         turn, seat, setbacks, rolls, home = 0, 0, 0, 0, 0
         leader, last_leader, last_lead, lead_changes, told = -1, -1, 0, 0, 0
         keep_lead(lead, 0, 0, -1)
-        stuck, ended = traps and not can_finish[0], False
+        stuck, ended = traps and _all_stuck(place, can_finish, own is not None, length), False
         if asked is not None:
             fresh_packs(counts, kept_cards)
         while turn < most_turns and not stuck:
@@ -163,10 +192,13 @@ def _play(  # type: ignore[no-untyped-def]
                 missing[seat] = False
             else:
                 began, drawn = place[seat], 0
+                if own is not None:
+                    first, width = np.uint64(own[seat, 0]), np.uint64(own[seat, 1])
                 while drawn < MOST_DRAWS:
                     state += STEP
-                    wide = bits(state) * columns
-                    column = kept(wide, wide >> HALF, keep[wide >> HALF], alias[wide >> HALF])
+                    wide = bits(state) * width
+                    column = first + (wide >> HALF)
+                    column = kept(wide, column, keep[column], alias[column])
                     rolls += 1
                     old = place[seat]
                     at = np.uint64(old) * columns + column
@@ -192,7 +224,7 @@ def _play(  # type: ignore[no-untyped-def]
                     if act != ON_AGAIN:
                         break
                 setbacks += place[seat] < began
-                stuck = traps and _all_stuck(place, can_finish)
+                stuck = traps and _all_stuck(place, can_finish, own is not None, length)
             # Who is ahead, kept in registers and without branches, as in the plain race.
             ahead, top = -1, -1
             for other in range(seats):
@@ -230,11 +262,13 @@ def _play(  # type: ignore[no-untyped-def]
 
 
 @inner
-def _all_stuck(place, can_finish):  # type: ignore[no-untyped-def]
+def _all_stuck(place, can_finish, own, length):  # type: ignore[no-untyped-def]
     """Whether nobody can get home any more. Swapping changes who stands where, not where there is somebody."""
-    for square in place:  # noqa: SIM110  # the compiler takes no generator here
-        if square == len(can_finish) or can_finish[square]:
+    row = 0
+    for square in place:
+        if square == length or can_finish[row + square]:
             return False
+        row += length * own
     return True
 
 
