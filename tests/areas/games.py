@@ -12,6 +12,7 @@ from tests.areas.duel.test_duel import duels
 from tests.areas.filled.test_filled import filled_games
 from tests.areas.grid.test_grid import grids
 from tests.areas.multiples.test_multiples import charts
+from tests.areas.own_draws import with_own_draws
 from tests.areas.purse.test_purse import purses
 from tests.areas.record.test_record import records
 from tests.areas.rows.test_rows import row_games
@@ -41,4 +42,6 @@ STRATEGIES = {
     "Chain": chains(10),
     "Record": records(),
 }
-any_game = st.one_of(*(STRATEGIES[entry.kind.__name__] for entry in AREAS))
+alike = st.one_of(*(STRATEGIES[entry.kind.__name__] for entry in AREAS))
+"""Games in which all players draw alike."""
+any_game = st.one_of(alike, alike, with_own_draws(alike))

@@ -9,7 +9,7 @@ from tests.core.test_making import by_hand as sums_of
 def boxes(ear):
     """Boxes filled by draws, then crossed off."""
     count = int(ear.needed(r"paper with (\d+) empty boxes", "how many boxes there are")[1])
-    ear.must("how boxes are filled", rf"{ACT} once for each of your boxes\.")
+    ear.must("how boxes are filled", rf"(?:{ACT}|Do so) once for each of your boxes\.")
     ear.must("what is written", r"Write the number in the box\.")
     ear.told(r"The same number may come again\.")
     ear.must("what comes off", r"If you have a box with that number, cross off one box\.")
@@ -21,7 +21,7 @@ def boxes(ear):
     mine = []
 
     def begin():
-        mine[:] = [[ear.total() for _ in range(count)] for _ in range(ear.seats)]
+        mine[:] = ear.by_seat(lambda: [ear.total() for _ in range(count)])
 
     def one_turn(seat):
         total = ear.total()
@@ -125,9 +125,11 @@ def grid(ear):
     known, owner = {}, {}
 
     def numbers(values):
+        if not making:
+            return {ear.made(values)}
         key = tuple(sorted(values))
         if key not in known:
-            known[key] = set(sums_of(key, type("Rules", (), rules))) if making else {ear.made(values)}
+            known[key] = set(sums_of(key, type("Rules", (), rules)))
         return known[key]
 
     def line_of(cell):
@@ -147,7 +149,7 @@ def grid(ear):
     def play():
         turns, seat = 0, 0
         while len(owner) < wide * high and turns < 400:
-            turns += 1
+            turns, ear.seat = turns + 1, seat
             for _ in range(2 if again else 1):
                 fits = numbers(ear.draw()[0])
                 free = [cell for cell, n in enumerate(held) if n in fits and cell not in owner]

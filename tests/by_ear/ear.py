@@ -59,14 +59,14 @@ class Ear:
 
     def __init__(self, game, seed=1, unheard=None):
         told = area_of(game).words.aloud(game)
-        self.needs = "; ".join((*told.needs, *told.pieces))
+        self.needs = "; ".join(told.needs)
         parts = [sentence for part in (told.first, told.turn, told.last) for sentence in part]
         self.sentences = [one for part in parts for one in re.split(r"(?<=[.:!?]) (?=[A-Z“])", part)]
         if unheard is not None:
             self.sentences = [one for one in self.sentences if one != unheard]
         self.understood = set()
-        self.seats, self.pieces = game.seats.count, game.pieces
-        self.own = [game.area.pieces_of(seat, game.pieces) for seat in range(self.seats)]
+        self.seats, self.pieces, self.seat = game.seats.count, game.pieces, 0
+        self.own = [one.pieces for one in game.by_seat]
         self.cells = list(game.area.cells) if hasattr(game.area, "cells") else []
         self.dice = random.Random(seed)
         self.hands = {}
@@ -74,9 +74,10 @@ class Ear:
             self.must("who begins", *STARTS)
             self.must("who is next", r"Then take turns\.")
         if not self.told(r"Strike the two numbers\."):
-            self.draws = self.told(*DRAWS) or self.missing("what is drawn")
-            self.make = next((how for words, how in MAKES.items() if self.told(words)), None)
-            self.told(r"Player \d: take the number as it is\.")
+            drawn, makes = self.each_their_own()
+            self.draws = self.told(*DRAWS) or (drawn or None) or self.missing("what is drawn")
+            make = next((how for words, how in MAKES.items() if self.told(words)), None)
+            self.makes = [makes.get(seat, make) for seat in range(self.seats)]
             counts = self.told(r"Count those with “.+” up\.", r"“.+” up counts .+", r"Add them\.")
             if not counts and any(piece.kind == "counters" for piece in self.pieces):
                 self.missing("what counts of a toss")
@@ -85,6 +86,22 @@ class Ear:
                 self.must("what becomes of them then", r"Then shuffle them all\.")
             elif any(piece.kind == "pack" for piece in self.pieces):
                 self.must("what becomes of the card", r"Put the cards? back and mix\.")
+
+    def each_their_own(self):
+        """What is said to some players and not to others: who is told to draw, and what they make of it."""
+        drawn, makes = set(), {}
+        for one in self.every(r"Players? [\d, and]+: .+\."):
+            who, what = one.split(": ", 1)
+            what, seats = what[:1].upper() + what[1:], [int(word) - 1 for word in re.findall(r"\d+", who)]
+            if re.fullmatch(rf"{ACT}\.", what):
+                drawn |= set(seats)
+            elif what.startswith("When "):
+                continue
+            elif what != "Take the number as it is.":
+                how = next((how for words, how in MAKES.items() if re.fullmatch(words, what)), None)
+                makes |= dict.fromkeys(seats, how or self.missing(f"what {what} means"))
+        assert len(drawn) in (0, self.seats), "somebody is not told what to draw"
+        return drawn, makes
 
     def told(self, *patterns):
         """The first sentence that says one of these, as a match; all that say any of them are understood."""
@@ -130,7 +147,7 @@ class Ear:
 
     def draw(self, pieces=None):
         """The numbers that come up, and whether one is on a special face."""
-        got = [self.shown(piece, at) for at, piece in enumerate(pieces or self.pieces)]
+        got = [self.shown(piece, at) for at, piece in enumerate(pieces or self.own[self.seat])]
         return [value for numbers, _ in got for value in numbers], any(special for _, special in got)
 
     def total(self, pieces=None):
@@ -139,9 +156,19 @@ class Ear:
         return self.made(values)
 
     def made(self, values):
-        if len(values) == 1 and self.make in (None, sum, prod):
+        make = self.makes[self.seat]
+        if len(values) == 1 and make in (None, sum, prod):
             return values[0]
-        return (self.make or self.missing("what is made of the numbers"))(values)
+        return (make or self.missing("what is made of the numbers"))(values)
+
+    def by_seat(self, does):
+        """What each player comes to, one after the other."""
+        found = []
+        for seat in range(self.seats):
+            self.seat = seat
+            found.append(does())
+        self.seat = 0
+        return found
 
     def pick(self, options):
         return self.dice.choice(list(options))
@@ -162,6 +189,7 @@ def in_turn(ear, one_turn, home, whole_round):
     turns, seat = 0, 0
     while True:
         turns += 1
+        ear.seat = seat
         one_turn(seat)
         if home() and (not whole_round or seat == ear.seats - 1):
             return turns, home()

@@ -30,7 +30,6 @@ def record(ear):
 def duel(ear):
     """Everybody draws, and the best takes a point."""
     ear.told(r"Everybody takes their pieces\.", r"Player \d takes .*")
-    adds = [sum if ear.told(rf"Player {seat}: add the two numbers\.") else None for seat in range(1, ear.seats + 1)]
     at_once = ear.draws[1] == "at the same time"
     best = (
         max
@@ -52,7 +51,7 @@ def duel(ear):
         points, pot, played, goes = [0] * ear.seats, 1, 0, 0
         while played < number(rounds[1]) if rounds else max(points) < number(wanted[1]):
             played, goes = played + 1, goes + 1
-            totals = [(adds[seat] or ear.made)(ear.draw(ear.own[seat])[0]) for seat in range(ear.seats)]
+            totals = ear.by_seat(ear.total)
             top = [seat for seat, total in enumerate(totals) if total == best(totals)]
             for seat in top if len(top) == 1 or shares else ():
                 points[seat] += pot
@@ -71,11 +70,11 @@ def tiles(ear):
     ear.must("what is closed", r"Close open tiles that add up to that number\.")
     ear.told(r"One tile may do\.")
     ear.must("that one goes on", r"Roll again and close more\.")
-    just = r"(you may )?roll just (?:one|the) die\."
-    above = ear.told(rf"When all tiles from (?P<above>\d+) up are closed, {just}")
-    single = ear.told(rf"When only one tile is open, {just}")
-    small = ear.told(rf"When the open tiles add up to (?P<most>\d+) or less, {just}")
-    alone = ear.told(rf"When only the 1 is open, {just}")
+    just, when = r"(you may )?roll just (?:one|the) die\.", r"(?:Players? [\d, and]+: w|W)hen"
+    above = ear.told(rf"{when} all tiles from (?P<above>\d+) up are closed, {just}")
+    single = ear.told(rf"{when} only one tile is open, {just}")
+    small = ear.told(rf"{when} the open tiles add up to (?P<most>\d+) or less, {just}")
+    alone = ear.told(rf"{when} only the 1 is open, {just}")
     few_left = above or single or small or alone
     most = int(above["above"]) - 1 if above else int(small["most"]) if small else 1
     must = few_left and not few_left.group(few_left.re.groups)
@@ -90,7 +89,7 @@ def tiles(ear):
         left = set(range(1, last + 1))
         while left:
             few = few_left and (len(left) == 1 if single else (sum(left) if small or alone else max(left)) <= most)
-            total = ear.total(ear.pieces[:1] if few and (must or ear.pick((True, False))) else None)
+            total = ear.total(ear.own[ear.seat][:1] if few and (must or ear.pick((True, False))) else None)
             fits = [
                 some
                 for size in range(1, len(left) + 1)
@@ -105,7 +104,7 @@ def tiles(ear):
         return sum(left) if "Add" in scored else len(left)
 
     def play():
-        scores = [sum(one_turn() for _ in range(rounds)) for _ in range(ear.seats)]
+        scores = ear.by_seat(lambda: sum(one_turn() for _ in range(rounds)))
         return rounds * ear.seats, [seat for seat, own in enumerate(scores) if own == min(scores)]
 
     return play, lambda: None
@@ -125,7 +124,7 @@ def purse(ear):
     ear.shared_win() or ear.missing("what if two are as near")
 
     def play():
-        sums = [sum(ear.total() * ear.pick(times) for _ in range(turns)) for _ in range(ear.seats)]
+        sums = ear.by_seat(lambda: sum(ear.total() * ear.pick(times) for _ in range(turns)))
         far = [abs(target - have) if not over or have <= target else 10**6 for have in sums]
         return turns * ear.seats, [s for s, own in enumerate(far) if own == min(far) and own < 10**6]
 
@@ -136,7 +135,8 @@ def columns(ear):
     """Digits written where they count."""
     names = ear.must("which columns", r"Draw columns for (.+)\.")[1]
     width = len(re.findall(r"\w+s\b", names))
-    for_all = "for everybody" in ear.draws[0]
+    for_all = "for everybody" in str(ear.draws[0])
+    ear.told(r"Go one after the other\.")
     ear.must("where digits go", r"Write the digit in one of your empty columns\.")
     ear.told(r"You cannot move it later\.")
     ear.must("when a round ends", r"Go on until all your columns are full\.")
@@ -153,6 +153,7 @@ def columns(ear):
                 shared = ear.total()
                 turns += 1 if for_all else ear.seats
                 for seat in range(ear.seats):
+                    ear.seat = seat
                     at = ear.pick(rows[seat])
                     rows[seat].remove(at)
                     worth[seat] += int(shared if for_all else ear.total()) * 10**at

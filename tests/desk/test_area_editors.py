@@ -82,17 +82,17 @@ def test_multipliers_are_a_line_of_numbers(opened, qtbot):
 
 def test_another_seat_is_given_its_own_pieces_and_the_same_again(opened):
     game = named("Higher sum")
-    editor, sent = opened(game, "area.sides")
+    editor, sent = opened(game, "others")
     box = editor.choices[0]
     box.setCurrentIndex(box.findText("one die, faces 1 to 12"))
     box.activated.emit(box.currentIndex())
-    changed = with_value(game, "area.sides", sent[-1])
-    assert changed.area.pieces_of(1, changed.pieces)[0].values[-1] == 12
-    editor, sent = opened(changed, "area.sides")
+    changed = with_value(game, "others", sent[-1])
+    assert changed.of_seat(1).pieces[0].values[-1] == 12
+    editor, sent = opened(changed, "others")
     assert editor.choices[0].currentText() == "one die, faces 1 to 12"
     editor.choices[0].setCurrentIndex(0)
     editor.choices[0].activated.emit(0)
-    assert with_value(changed, "area.sides", sent[-1]).area.sides == ()
+    assert with_value(changed, "others", sent[-1]).others == ()
 
 
 @pytest.mark.parametrize("game", ALL.values(), ids=ALL)

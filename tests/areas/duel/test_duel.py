@@ -10,8 +10,8 @@ from hypothesis import strategies as st
 
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.areas.duel.exact import round_in, sides_of
-from bolometric.core.areas.duel.handicap import handicaps
 from bolometric.core.game.document import game_from, with_value
+from bolometric.core.game.handicaps import handicaps
 from bolometric.core.judge.faults import find_faults
 from bolometric.core.learner_work.facts import fact
 from bolometric.core.learner_work.timing import timing
@@ -32,10 +32,10 @@ def duels(draw, seats=3):
             "length": draw(st.sampled_from(["rounds", "first_to"])),
             "rounds": draw(st.integers(1, 5)),
             "points": draw(st.integers(1, 3)),
-            "sides": draw(st.lists(dice(2, st.integers(0, 6)), max_size=2)),
             "going": draw(st.sampled_from(["in_turn", "at_once"])),
         },
         "seats": {"count": draw(st.integers(2, seats))},
+        "others": [{"pieces": pieces} for pieces in draw(st.lists(dice(2, st.integers(0, 6)), max_size=2))],
     }
     try:
         game = game_from(data)
@@ -144,10 +144,10 @@ def test_a_seat_that_always_loses_is_given_pieces_that_make_it_even():
     data = {"pieces": [{}, {}], "area": {"kind": "duel", "sides": [[{"faces": [1, 1]}]], "length": "first_to"}}
     game = game_from(data)
     fault = next(fault for fault in find_faults(game) if fault.code == "always_loses")
-    assert fault.where == "area.sides"
+    assert fault.where == "others"
     assert "two dice, faces 1 to 6: wins 50%" in fault.cures[0].words
     assert measure_exactly(fault.cures[0].game).readings["seat_wins"].values[1] == pytest.approx(0.5)
-    best = handicaps(game, 1)
+    best = handicaps(game, 1, lambda one: measure_exactly(one).readings["seat_wins"].values)
     assert [abs(one.share - 0.5) for one in best] == sorted(abs(one.share - 0.5) for one in best)
 
 
@@ -162,7 +162,7 @@ def test_where_nothing_makes_a_hopeless_seat_even_all_are_given_the_same_pieces(
     data = {"area": {"kind": "duel", "sides": [[{"faces": [70, 80, 90]}]]}, "seats": {"count": 2}}
     fault = next(fault for fault in find_faults(game_from(data)) if fault.code == "always_loses")
     (cure,) = fault.cures
-    assert cure.words == "Let all draw from the same pieces"
+    assert cure.words == "Let all draw alike"
     assert measure_exactly(cure.game).readings["seat_wins"].values[0] == pytest.approx(0.5)
 
 

@@ -24,6 +24,7 @@ from bolometric.core.game import kinds
 from bolometric.core.game.area_part import AreaPart
 from bolometric.core.game.document import Game
 from bolometric.core.game.entry import AnyEntry
+from bolometric.core.game.house import spoken
 
 if TYPE_CHECKING:
     from bolometric.core.game.contract import Area
@@ -79,14 +80,15 @@ def heat_of(game: Game) -> Heat | None:
     found = board.heat(game if board.for_all else first)
     if found is None or board.for_all or first == game:
         return found
-    return replace(found, legend=f"{found.legend}, player 1")
+    return replace(found, legend=f"{found.legend}, {game.seat_name(0)}")
 
 
 def describe(game: Game, heat: Heat, number: int | None) -> str:
     """Sentences about a place of the board, from 1, or, for None, about the whole."""
     board, first = area_of(game).board, game.of_seat(0)
     told = board.describe(game if board.for_all else first, heat, number)
-    return told if not told or board.for_all or first == game else f"With the draws of player 1. {told}"
+    whose = "" if not told or board.for_all or first == game else "With the draws of player 1. "
+    return spoken(f"{whose}{told}", game.house.nouns)
 
 
 for _entry in AREAS:

@@ -168,7 +168,7 @@ def each_alike(game: Game, told: Callable[[Game], str], nothing: str = "") -> tu
         found.setdefault(told(one), []).append(seat)
     if len(found) == 1:
         return said(*found)
-    heard = {one or nothing: seats for one, seats in found.items()}
+    heard = {one or nothing: seats for one, seats in found.items() if one or nothing}
     return tuple(f"{capital(seats_words(seats))}: {one[:1].lower()}{one[1:]}" for one, seats in heard.items())
 
 

@@ -14,7 +14,7 @@ from pydantic import Field, Strict, model_validator
 
 from bolometric.core.game.area_part import AreaPart
 from bolometric.core.game.family import Family
-from bolometric.core.game.house import House
+from bolometric.core.game.house import House, spoken
 from bolometric.core.game.kinds import AnyArea, kinds, usual
 from bolometric.core.game.printing import Printing
 from bolometric.core.game.seats import MOST_SEATS, Seats
@@ -242,6 +242,19 @@ class Game(Part):
     def by_side(self) -> tuple[Game, ...]:
         """The different ones of these, in order; one where all seats draw alike."""
         return tuple(dict.fromkeys(self.by_seat))
+
+    def seat_name(self, seat: int) -> str:
+        """What the maker calls a seat, from 0: 'player 1', or a word of their own."""
+        return spoken(f"player {seat + 1}", self.house.nouns)
+
+    def seat_label(self, seat: int) -> str:
+        """The same with a capital letter; the last of many boards stands for all further ones."""
+        return spoken(self.seats.name(seat), self.house.nouns)
+
+    @property
+    def draws_differ(self) -> bool:
+        """Whether any seat draws otherwise than another."""
+        return len(self.by_side) > 1
 
     @property
     def keeps_out(self) -> bool:

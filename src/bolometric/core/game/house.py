@@ -16,7 +16,23 @@ MOST_RULES = 60
 LONGEST = 200
 LONGEST_WORD = 30
 Where = Literal["first", "next", "last"]
-Word = Literal["counter", "square", "trail", "box", "tile", "card", "pack", "caller", "home"]
+Word = Literal[
+    "counter",
+    "square",
+    "trail",
+    "box",
+    "tile",
+    "card",
+    "pack",
+    "caller",
+    "home",
+    "player 1",
+    "player 2",
+    "player 3",
+    "player 4",
+    "player 5",
+    "player 6",
+]
 WORDS: tuple[Word, ...] = get_args(Word)
 """Words of the program that a maker may say otherwise."""
 PLACES: dict[Where, str] = {"first": "First", "next": "Next", "last": "Last"}
@@ -43,6 +59,11 @@ class Noun(Part):
     many: Annotated[
         Line, Field(max_length=LONGEST_WORD, description="What several are called; if empty, one with an s.")
     ] = ""
+
+    @property
+    def names_a_player(self) -> bool:
+        """Whether it is what one of the players is called."""
+        return self.word.startswith("player ")
 
     @property
     def several(self) -> str:
@@ -103,7 +124,8 @@ def spoken(text: str, nouns: tuple[Noun, ...]) -> str:
     """
     if not nouns:
         return text
-    said = {noun.word: noun.one for noun in nouns} | {_several(noun.word): noun.several for noun in nouns}
+    things = [noun for noun in nouns if not noun.names_a_player]
+    said = {noun.word: noun.one for noun in nouns} | {_several(noun.word): noun.several for noun in things}
 
     def otherwise(found: re.Match[str]) -> str:
         article, old = found[1], found[2]
@@ -113,8 +135,16 @@ def spoken(text: str, nouns: tuple[Noun, ...]) -> str:
             return new
         return f"{article[0]}{'n' if new[:1].lower() in 'aeiou' else ''} {new}"
 
+    if any(noun.names_a_player for noun in nouns):
+        text = re.sub(r"\b([Pp])layers (\d+(?:, \d+)*,? and \d+)\b", _one_by_one, text)
     # All words at once, so that none of the maker's is taken for one of the program's.
     return re.sub(rf"\b(?:([Aa]n?) )?({'|'.join(map(re.escape, said))})\b", otherwise, text, flags=re.IGNORECASE)
+
+
+def _one_by_one(found: re.Match[str]) -> str:
+    """'Players 1, 2 and 3' as 'Player 1, player 2 and player 3'."""
+    first, *rest = re.split(r"(\D+)", found[2])
+    return f"{found[1]}layer {first}" + "".join(f"player {part}" if part.isdigit() else part for part in rest)
 
 
 def merged(house: House, where: Where, said: tuple[str, ...]) -> tuple[str, ...]:

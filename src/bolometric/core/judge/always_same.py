@@ -12,7 +12,7 @@ from bolometric.core.text.figures import minus
 
 def always_same(game: Game) -> Iterator[Fault]:
     """A draw that always makes one number is a fault; a piece among others that always shows one is worth a look."""
-    if game.others or not game.area.uses_pieces:
+    if game.draws_differ or not game.area.uses_pieces:
         return  # against pieces of another's own it may be the point
     totals = game.distribution.totals
     usual = change(game, "Use a usual die, 1 to 6", "pieces", [die(*range(1, 7)).model_dump()])

@@ -76,7 +76,7 @@ class _Seeker:
             too_long = list(self._far_too_long())
             yield from too_long
             yield from (fault for fault in self._off_the_brief() if not (too_long and fault.where == "brief.minutes"))
-        if len(self.game.by_side) == 1:
+        if not self.game.draws_differ:
             yield from self.area.advice(self.exact)  # else it would be of one player's draws alone
         yield from practising(self.exact)
         if not endless:
@@ -86,7 +86,7 @@ class _Seeker:
 
     def _by_rules(self) -> Iterator[Fault]:
         """What is wrong by the rules: where players draw each in their own way, what is wrong for all of them."""
-        if self.area.compares or len(self.game.by_side) == 1:
+        if self.area.compares or not self.game.draws_differ:
             yield from self.area.by_rules(self.game)
             return
         first, *rest = (list(self.area.by_rules(one)) for one in self.game.by_side)

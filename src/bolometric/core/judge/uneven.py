@@ -22,7 +22,7 @@ def uneven(measured: Analysis, until: float) -> Iterator[Fault]:
     Raises Cancelled once the work is given up.
     """
     game, wins = measured.game, measured.readings.get("seat_wins")
-    if len(game.by_side) == 1 or game.area.ending != "winner" or wins is None:
+    if not game.draws_differ or game.area.ending != "winner" or wins is None:
         return
     shares, even = even_shares(wins), 1 / game.seats.count
     if not shares or min(shares) + SURE * wins.stderr >= even - EVEN:

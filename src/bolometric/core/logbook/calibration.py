@@ -61,7 +61,7 @@ def held(sessions: Sequence[Session]) -> list[Held]:
     game, known = sessions[0].played, measured(sessions[0].game)
     alike = [one for one in sessions if one.played.plays_as(game)]
     drawn: Counter[object] = Counter(number for one in alike for number in one.numbers)
-    if drawn and not game.shown.sampled:
+    if drawn and not game.shown.sampled and not game.draws_differ:  # else nobody noted who drew what
         found.append(held_totals(drawn, list(game.shown.totals), game.shown.chances.tolist()))
     turns = [turn for one in alike for turn in one.turns]
     if turns and known.exact.lasting is not None:
@@ -215,7 +215,8 @@ def story(one: Session) -> str:
     if one.slips:
         told.append(f"{', '.join(map(str, one.slips))} slip{'s' if one.slips != (1,) else ''} noticed")
     if one.winners:
-        told.append("won by " + ", ".join("nobody alone" if not seat else f"player {seat}" for seat in one.winners))
+        names = ["nobody alone" if not seat else game.seat_name(seat - 1) for seat in one.winners]
+        told.append(f"won by {', '.join(names)}")
     if one.mood:
         told.append(one.mood)
     return " · ".join([*told, *(text for text in (one.note, one.change) if text)])

@@ -21,7 +21,7 @@ def between_equals(game: Game) -> Game | None:
     >>> between_equals(Game()) == Game()
     True
     """
-    if game.others:
+    if game.draws_differ:
         return None
     try:
         same = game

@@ -42,7 +42,7 @@ def free_knobs(game: Game, free: Sequence[str] = (), lock: Sequence[str] = ()) -
             and at.knob.practice in ("same", "size")
             and at.path not in lock
         ]
-        if game.area.uses_pieces and PIECES not in lock and not game.others:
+        if game.area.uses_pieces and PIECES not in lock and not game.draws_differ:
             found.append(PIECES)
     if not found:
         raise GameError("Every setting is locked, so nothing can be tuned: free one at least.")

@@ -133,4 +133,4 @@ def seats_words(game: Game, readings: Mapping[str, Reading]) -> str:
     if facts is None or facts.by_seat is None or max(facts.by_seat) < 1.01 * min(facts.by_seat):
         return ""
     each = [show("facts", count) for count in facts.by_seat]
-    return "Facts by player: " + ", ".join(f"player {seat} {count}" for seat, count in enumerate(each, 1)) + "."
+    return "Facts by player: " + ", ".join(f"{game.seat_name(seat)} {count}" for seat, count in enumerate(each)) + "."

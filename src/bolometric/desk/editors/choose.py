@@ -69,7 +69,7 @@ def editor_for(at: KnobAt, game: Game, palette: Palette, own: OwnPieces | None =
         case "nouns":
             from bolometric.desk.editors.house import NounsEditor
 
-            return NounsEditor(at)
+            return NounsEditor(at, game.seats.count)
         case "told_later":
             from bolometric.desk.editors.house import ToldLaterEditor
 

@@ -96,7 +96,7 @@ class FluencyEditor(Editor):
         self.seat, self.profile, self.name = QComboBox(), QComboBox(), QLineEdit(maxLength=60)
         self.adding, self.times, self.knows = QComboBox(), QComboBox(), QPushButton()
         for seat in range(self._game.seats.named):
-            self.seat.addItem(self._game.seats.name(seat), seat)
+            self.seat.addItem(self._game.seat_label(seat), seat)
         for k, one in enumerate(PROFILES):
             self.profile.addItem(one.name, k)
         self.profile.addItem("a profile of your own", OWN)

@@ -19,6 +19,7 @@ from PySide6.QtWidgets import (
 
 from bolometric.core.game.document import Game
 from bolometric.core.game.house import LONGEST, LONGEST_WORD, MOST_RULES, PLACES, WORDS, Word
+from bolometric.core.game.seats import MOST_SEATS
 from bolometric.core.settings.knobs import KnobAt
 from bolometric.core.settings.lines import one_line
 from bolometric.core.words.aloud import own_sentences
@@ -152,14 +153,16 @@ class HouseRulesEditor(Editor):
 class NounsEditor(Editor):
     """For each of the program's words one of the maker's own, for one and for several; empty ones stay as they are."""
 
-    def __init__(self, at: KnobAt) -> None:
+    def __init__(self, at: KnobAt, seats: int = 0) -> None:
         super().__init__(at, "What players hear in place of these words. Your own sheet keeps the plain ones.")
         given = {noun.word: noun for noun in at.value}
         grid = QGridLayout()
         for column, words in enumerate(("", "one", "several")):
             grid.addWidget(Label(words, objectName="hint"), 0, column)
         self.lines: dict[Word, tuple[QLineEdit, QLineEdit]] = {}
-        for row, word in enumerate(WORDS, 1):
+        at_table = {f"player {seat}" for seat in range(1, min(seats, MOST_SEATS) + 1)}
+        shown = [word for word in WORDS if not word.startswith("player ") or word in at_table or word in given]
+        for row, word in enumerate(shown, 1):
             one, many = QLineEdit(maxLength=LONGEST_WORD), QLineEdit(maxLength=LONGEST_WORD)
             if word in given:
                 one.setText(given[word].one)
@@ -168,7 +171,10 @@ class NounsEditor(Editor):
             many.setAccessibleName(f"your word for several of {word}")
             grid.addWidget(Label(word), row, 0)
             grid.addWidget(one, row, 1)
-            grid.addWidget(many, row, 2)
+            if word.startswith("player "):
+                many.hide()
+            else:
+                grid.addWidget(many, row, 2)
             for line in (one, many):
                 line.textEdited.connect(lambda _: self._take())
             self.lines[word] = (one, many)

@@ -44,7 +44,7 @@ class PlacementsEditor(Editor):
             line.setPlaceholderText("none")
             line.setAccessibleName(f"placement of player {seat + 1}")
             line.textEdited.connect(self._take)
-            grid.addWidget(Label(game.seats.name(seat)), seat, 0)
+            grid.addWidget(Label(game.seat_label(seat)), seat, 0)
             grid.addWidget(line, seat, 1)
             self.lines.append(line)
         self.body.addLayout(grid)

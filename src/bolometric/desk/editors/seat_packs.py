@@ -24,7 +24,7 @@ class SeatPacksEditor(Editor):
         self.choosers: list[list[QComboBox]] = []
         self.swaps: list[QPushButton] = []
         for seat in range(game.seats.count):
-            grid.addWidget(Label(f"Player {seat + 1}"), seat + 1, 0)
+            grid.addWidget(Label(game.seat_label(seat)), seat + 1, 0)
             row = []
             for place, name in enumerate(self._names):
                 chooser = QComboBox()

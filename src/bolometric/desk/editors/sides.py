@@ -58,7 +58,7 @@ class SidesEditor(Editor):
         for box in (choice, make):
             box.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
             box.activated.connect(lambda _: self._send())
-        grid.addWidget(Label(game.seats.name(seat)), row, 0)
+        grid.addWidget(Label(game.seat_label(seat)), row, 0)
         grid.addWidget(choice, row, 1)
         grid.addWidget(make, row + 1, 1)
         self.choices.append(choice)

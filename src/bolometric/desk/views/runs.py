@@ -231,7 +231,7 @@ class RunsView(QWidget):
         if self.game.area.ending == "together":
             return ["all together"]
         alone = self.game.area.ending == "nobody"
-        return [] if alone else [f"player {seat}" for seat in range(1, self.game.seats.count + 1)]
+        return [] if alone else [self.game.seat_name(seat) for seat in range(self.game.seats.count)]
 
     def _won(self, readings: dict[str, Reading]) -> tuple[float, ...]:
         """The share of games that each of them wins; empty while it is not known."""

@@ -22,6 +22,7 @@ from PySide6.QtWidgets import (
 
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import Game
+from bolometric.core.game.fault import in_words_of
 from bolometric.core.game.seats import Style
 from bolometric.core.pieces.face_text import read_numbers
 from bolometric.core.play.hand import check_claim
@@ -214,7 +215,7 @@ class TableView(QWidget):
                     box.addItem(words, key)
             box.activated.connect(lambda _: self._after_step())
             row, column = divmod(seat, SEATS_IN_A_ROW)
-            self._seat_row.addWidget(Label(self.sitting.game.seats.name(seat)), row, 2 * column)
+            self._seat_row.addWidget(Label(self.sitting.game.seat_label(seat)), row, 2 * column)
             self._seat_row.addWidget(box, row, 2 * column + 1)
             self.seats.append(box)
         self._seat_row.setColumnStretch(2 * SEATS_IN_A_ROW, 1)
@@ -314,13 +315,13 @@ class TableView(QWidget):
         by_hand = ready and self._style() is None
         self.board.show_standing(game, now, c, ready and self.coach.isChecked())
         self.cloth.show_draw(self.sitting.here.shown, c)
-        self.record.setPlainText("\n".join(reversed(now.record)))
+        self.record.setPlainText(in_words_of(game, "\n".join(reversed(now.record))))
         options = self.sitting.options if by_hand else ()
         self._show_options(options)
         tally = self.sitting.rules.tally(self.sitting.seen, now)
         to_do = f"{self._whose()}: {self._to_do(options)}" if ready else "The table is being laid …"
         told = now.record[-1] if now.over else to_do
-        self.state.setText(" ".join(part for part in (told, tally) if part))
+        self.state.setText(in_words_of(game, " ".join(part for part in (told, tally) if part)))
         self.draw.setText("Draw again" if now.waiting == "either" else "Draw")
         self.draw.setEnabled(self.sitting.may_draw and by_hand)
         self.wanted.setEnabled(self.sitting.may_draw and by_hand)
@@ -345,7 +346,7 @@ class TableView(QWidget):
         """Whose turn it is."""
         now, game = self.sitting.now, self.sitting.game
         call = game.area.together and game.seats.count > 1 and now.waiting == "draw"
-        return f"Call {now.turn}" if call else f"Turn {now.turn}, player {now.seat + 1}"
+        return f"Call {now.turn}" if call else f"Turn {now.turn}, {game.seat_name(now.seat)}"
 
     def _to_do(self, options: tuple[Option[Hashable], ...]) -> str:
         """What the seat to move may do."""

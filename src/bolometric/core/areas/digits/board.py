@@ -69,7 +69,7 @@ def places_at(game: Game, now: OnDigits) -> Cells:
         for seat in range(game.seats.count)
         for i in order
     ]
-    seats = tuple(f"player {seat + 1}" for seat in range(game.seats.count))
+    seats = tuple(game.seat_name(seat) for seat in range(game.seats.count))
     return Cells("", "", tuple(heads), seats, tuple(texts), tinted=False)
 
 

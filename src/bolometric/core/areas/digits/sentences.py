@@ -102,7 +102,7 @@ def _turn(game: Game) -> tuple[str, ...]:
         if for_all:
             made: tuple[str, ...] = (f"One player {rolls(game)} {number(digits)} digits for everybody.",)
         else:
-            own = acts(game) if game.others else ()
+            own = acts(game) if game.draws_differ else ()
             made = (f"{capital(verb(game))} {number(digits)} digits.", *own, *each_makes(game))
         away = "Throw one digit away." if spare else ""
         return (*made, away, "Write them in your columns, in any order you like.")

@@ -39,7 +39,7 @@ def alone(game: Game) -> NDArray[np.float64]:
 def places(game: Game) -> Cells:
     """Totals along, seats down."""
     found, shown = round_in(game), _totals(game)
-    rows = tuple(f"player {seat + 1}" for seat in range(game.seats.count))
+    rows = tuple(game.seat_name(seat) for seat in range(game.seats.count))
     columns = tuple(minus(found.values[place]) for place in shown)
     can = [
         ["" if not found.has[seat, place] else columns[i] for i, place in enumerate(shown)] for seat in range(len(rows))
@@ -98,7 +98,7 @@ def printed(game: Game, board: Places | None) -> Printed:
     area = game.area_as(Duel)
     rounds = area.rounds if area.length == "rounds" else area.points * game.seats.count
     rows = tuple(f"round {k + 1}" for k in range(min(rounds, LONGEST)))
-    heads = (*(f"player {seat + 1}" for seat in range(game.seats.count)), "point to")
+    heads = (*(game.seat_name(seat) for seat in range(game.seats.count)), "point to")
     return Printed(None, counters=0, tables=(WriteOn("Rounds", heads, rows, each=False),))
 
 

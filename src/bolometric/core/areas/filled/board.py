@@ -4,11 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import replace
+from statistics import fmean
 
 import numpy as np
 
 from bolometric.core.areas.filled.by_hand import OnLine
-from bolometric.core.areas.filled.fill import line_of, marks_of, soonest
+from bolometric.core.areas.filled.fill import line_of, marks_of, numbers_of, soonest
 from bolometric.core.areas.filled.first import clock, mean_draws
 from bolometric.core.areas.filled.spec import Boxes, PlacedCounters
 from bolometric.core.game.contract import Board, Plain
@@ -16,25 +17,29 @@ from bolometric.core.game.document import Game, set_from
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.board import COMES_MOST, Heat, Places, Tiles
 from bolometric.core.results.printed import Printed, WriteOn
+from bolometric.core.settings.amounts import Value
 from bolometric.core.text.figures import listing_words, minus, percent, plural
 
 
 def places(game: Game) -> Tiles:
     """The numbers, with room for a pile on each."""
-    return Tiles(tuple(minus(number) for number in line_of(game).numbers), stacked=True)
+    return Tiles(tuple(map(minus, numbers_of(game))), stacked=True)
 
 
 def places_at(game: Game, now: OnLine) -> Tiles:
     """The counters, or boxes to cross off, of every seat on each number."""
-    numbers = range(len(line_of(game).numbers))
-    stacks = tuple(tuple(seat for seat, left in enumerate(now.left) for _ in range(left[i])) for i in numbers)
-    return replace(places(game), stacks=stacks)
+    piles: dict[Value, list[int]] = {number: [] for number in numbers_of(game)}
+    for seat, (one, left) in enumerate(zip(game.by_seat, now.left, strict=True)):
+        for number, count in zip(line_of(one).numbers, left, strict=True):
+            piles[number] += [seat] * count
+    return replace(places(game), stacks=tuple(map(tuple, piles.values())))
 
 
 def heat(game: Game) -> Heat | None:
-    """How often each number comes up."""
+    """How often each number comes up, on average over all seats."""
+    chances = [dict(zip(line.numbers, line.chances.tolist(), strict=True)) for line in map(line_of, game.by_seat)]
     return Heat(
-        tuple(line_of(game).chances.tolist()),
+        tuple(fmean(one.get(number, 0.0) for one in chances) for number in numbers_of(game)),
         "Comes up, of 100 draws",
         question=COMES_MOST,
     )
@@ -57,6 +62,8 @@ def trapped(game: Game) -> float:
 
 def describe(game: Game, heat: Heat, number: int | None) -> str:
     """How often a number comes up, and what stands on it; without one, the best placement."""
+    if game.draws_differ:
+        return "" if number is None else _by_seat(game, numbers_of(game)[number - 1])
     line, placed = line_of(game), isinstance(game.area, PlacedCounters)
     if remembers(game.pieces):
         return ""
@@ -75,6 +82,13 @@ def describe(game: Game, heat: Heat, number: int | None) -> str:
         return f"{told}; {expected:.2g} of a player's {marks_of(game)} boxes hold it on average (exact)."
     best = soonest(line.ways, marks_of(game))[number - 1]
     return f"{told}; the placement cleared soonest has {plural(best, 'counter')} here (exact)."
+
+
+def _by_seat(game: Game, number: Value) -> str:
+    """How often a number comes up for each player, where they draw each in their own way."""
+    chances = [float(one.distribution.chance(number)) for one in game.by_seat]
+    told = ", ".join(f"player {seat} {percent(chance)}" for seat, chance in enumerate(chances, 1))
+    return f"{minus(number)} comes up in so many of a player's draws: {told} (exact)."
 
 
 def printed(game: Game, board: Places | None) -> Printed:
@@ -98,4 +112,6 @@ def suited(data: Plain) -> Iterator[Plain]:
     yield {**data, "area": area}
 
 
-BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe, printed=printed, suited=suited)
+BOARD = Board(
+    for_all=True, places=places, places_at=places_at, heat=heat, describe=describe, printed=printed, suited=suited
+)

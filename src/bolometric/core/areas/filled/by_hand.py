@@ -31,8 +31,13 @@ class OnLine(Standing):
 
 def begin(game: Game) -> OnLine:
     """Nothing placed yet."""
-    empty = (0,) * len(line_of(game).numbers)
-    return OnLine(left=(empty,) * game.seats.count, waiting="draw" if isinstance(game.area, Boxes) else "choice")
+    empty = tuple((0,) * len(line_of(one).numbers) for one in game.by_seat)
+    return OnLine(left=empty, waiting="draw" if isinstance(game.area, Boxes) else "choice")
+
+
+def _line(game: Game, now: OnLine) -> Line:
+    """The numbers of the seat to move."""
+    return line_of(game.of_seat(now.seat))
 
 
 def asks(game: Game, now: OnLine) -> str | None:
@@ -49,7 +54,7 @@ def asks(game: Game, now: OnLine) -> str | None:
 
 def options(game: Game, now: OnLine) -> tuple[Option[int], ...]:
     """Any number of the line."""
-    numbers = line_of(game).numbers
+    numbers = _line(game, now).numbers
     return (
         tuple(Option(i, f"Place on {minus(number)}", i + 1) for i, number in enumerate(numbers)) if now.filling else ()
     )
@@ -65,7 +70,7 @@ def _put(game: Game, now: OnLine, place: int) -> OnLine:
     now = replace(now, left=_changed(now, now.seat, place, 1))
     if sum(now.left[now.seat]) < marks_of(game):
         return now
-    line = line_of(game)
+    line = _line(game, now)
     stands = listing(
         [n for n, count in zip(line.numbers, now.left[now.seat], strict=True) for _ in range(count)], "and"
     )
@@ -74,7 +79,8 @@ def _put(game: Game, now: OnLine, place: int) -> OnLine:
     if not last:
         return replace(now, seat=now.seat + 1)
     now = replace(now, seat=0, filling=False, waiting="draw")
-    return now if any(_can_clear(game, left) for left in now.left) else won(now, ())
+    can = (_can_clear(one, left) for one, left in zip(game.by_seat, now.left, strict=True))
+    return now if any(can) else won(now, ())
 
 
 def _can_clear(game: Game, left: tuple[int, ...]) -> bool:
@@ -89,9 +95,9 @@ def _changed(now: OnLine, seat: int, place: int, by: int) -> tuple[tuple[int, ..
 
 def pick(game: Game, now: OnLine, style: Style, rng: np.random.Generator) -> int:
     """Where a style places its next counter."""
-    counts = fill_of(game, style, now.seat).counts
+    counts = fill_of(game.of_seat(now.seat), style, now.seat).counts
     if counts is None:
-        return int(rng.integers(len(line_of(game).numbers)))
+        return int(rng.integers(len(_line(game, now).numbers)))
     has = now.left[now.seat]
     missing = [i for i, count in enumerate(counts) if count > has[i]]
     return missing[0] if missing else int(np.argmax(counts))
@@ -103,7 +109,7 @@ def _place(line: Line, total: Value | None) -> int | None:
 
 def landed(game: Game, now: OnLine, drawn: Drawn) -> OnLine:
     """Fill a box, or take one off for whoever draws, or for all."""
-    place = _place(line_of(game), drawn.total)
+    place = _place(_line(game, now), drawn.total)
     if now.filling:
         told = replace(now, record=(*now.record, f"Player {now.seat + 1} fills a box: {drawn.words}."))
         return told if place is None else _put(game, told, place)
@@ -141,7 +147,7 @@ def coach(game: Game, now: OnLine) -> str:
         return "Best play is not known where cards stay out."
     if isinstance(game.area, Boxes):
         return "There is nothing to choose in this game: draw, and see."
-    line, marks, has = line_of(game), marks_of(game), now.left[now.seat]
+    line, marks, has = _line(game, now), marks_of(game), now.left[now.seat]
     if not now.filling:
         mean = mean_draws(clock(line.chances, marks), has)
         if mean == float("inf"):
@@ -156,4 +162,6 @@ def coach(game: Game, now: OnLine) -> str:
     return f"Best: next on {' or '.join(next_on)}, then cleared in {now_best.worth:.1f} draws on average (exact).{cost}"
 
 
-BY_HAND = ByHand(begin=begin, landed=landed, choose=choose, options=options, pick=pick, coach=coach, asks=asks)
+BY_HAND = ByHand(
+    begin=begin, landed=landed, choose=choose, options=options, pick=pick, coach=coach, asks=asks, compares=True
+)

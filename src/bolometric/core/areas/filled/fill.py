@@ -66,6 +66,11 @@ def line_of(game: Game) -> Line:
     return Line(numbers, (*ways, odds.all_ways - sum(ways)))
 
 
+def numbers_of(game: Game) -> tuple[Value, ...]:
+    """The numbers of every seat."""
+    return tuple(sorted({number for one in game.by_side for number in line_of(one).numbers}))
+
+
 def fill_of(game: Game, style: Style, seat: int) -> Fill:
     """What a seat with a style has to take off."""
     line = line_of(game)

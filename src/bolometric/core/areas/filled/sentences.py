@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from bolometric.core.areas.filled.fill import area_of_marks
 from bolometric.core.areas.filled.spec import Boxes, PlacedCounters
-from bolometric.core.game.aloud import Aloud, act, called, capital, drawn, makes, said, share, starts
+from bolometric.core.game.aloud import Aloud, acts, called, drawn, each_makes, said, share, starts
 from bolometric.core.game.contract import Words
 from bolometric.core.game.document import Game
 from bolometric.core.game.setting_words import choice
@@ -103,9 +103,11 @@ def _needs(game: Game) -> tuple[str, ...]:
 
 
 def _boxes(game: Game) -> tuple[str, ...]:
+    first, *others = acts(game)
+    once = (f"{first.removesuffix('.')} once for each of your boxes.",)
     return said(
-        f"{capital(act(game))} once for each of your boxes.",
-        makes(game),
+        *((first, *others, "Do so once for each of your boxes.") if others else once),
+        *each_makes(game),
         "Write the number in the box.",
         "The same number may come again.",
     )

@@ -23,7 +23,7 @@ def places_at(game: Game, now: OnRows) -> Cells:
     """The rows of every seat as they stand."""
     totals, rows = game.distribution.totals, range(game.area_as(DigitRows).rows)
     texts = ["" if own[i] < 0 else minus(totals[own[i]]) for own in now.filled for i in rows]
-    seats = tuple(f"player {seat + 1}" for seat in range(game.seats.count))
+    seats = tuple(game.seat_name(seat) for seat in range(game.seats.count))
     return Cells("", "", tuple(f"row {i + 1}" for i in rows), seats, tuple(texts), tinted=False)
 
 

@@ -60,7 +60,7 @@ def describe(game: Game, heat: Heat, number: int | None) -> str:
 def printed(game: Game, board: Places | None) -> Printed:
     """Tiles that stand up; a row for each round, a column for each player."""
     area = game.area_as(Sets)
-    players = tuple(f"player {seat + 1}" for seat in range(game.seats.count))
+    players = tuple(game.seat_name(seat) for seat in range(game.seats.count))
     rounds = tuple(f"round {k + 1}" for k in range(area.rounds))
     table = WriteOn("Rounds", players, (*rounds, "together"), "Write what each round scores.", each=False)
     return Printed(None, counters=0, tables=(table,), tiles=tuple(str(k + 1) for k in range(area.tiles)))

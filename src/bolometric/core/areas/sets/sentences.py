@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from bolometric.core.areas.sets.spec import Sets
-from bolometric.core.game.aloud import Aloud, capital, drawn, one_piece, rounds, said, share, starts, verb
+from bolometric.core.game.aloud import Aloud, capital, drawn, each_alike, one_piece, rounds, said, share, starts, verb
 from bolometric.core.game.contract import Words
 from bolometric.core.game.document import Game
 from bolometric.core.game.setting_words import choice
@@ -88,7 +88,7 @@ def aloud(game: Game) -> Aloud:
         *drawn(game),
         "Close open tiles that add up to that number. One tile may do.",
         f"{capital(verb(game))} again and close more.",
-        _fewer(game),
+        *_fewer(game),
         "When nothing fits, or all are closed, your turn is over.",
         SCORES[area.score],
         "If you close them all, you score 0.",
@@ -101,7 +101,7 @@ def aloud(game: Game) -> Aloud:
     )
 
 
-def _fewer(game: Game) -> str:
+def _fewer(game: Game) -> tuple[str, ...]:
     """When one piece is enough."""
     area = game.area_as(Sets)
     when = {
@@ -113,8 +113,12 @@ def _fewer(game: Game) -> str:
     if area.fewer == "small_left" and area.fewer_limit == 1:
         when = "only the 1 is open"
     may = "you may " if area.fewer_how == "choice" else ""
-    fewer = when and len(game.pieces) > 1  # one piece is drawn in any case
-    return f"When {when}, {may}{one_piece(game)}." if fewer else ""
+
+    def told(one: Game) -> str:
+        fewer = when and len(one.pieces) > 1  # one piece is drawn in any case
+        return f"When {when}, {may}{one_piece(one)}." if fewer else ""
+
+    return each_alike(game, told)
 
 
 def _last(game: Game) -> tuple[str, ...]:

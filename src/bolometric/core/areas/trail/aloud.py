@@ -45,7 +45,7 @@ def _first(game: Game) -> tuple[str, ...]:
 
 
 def _turn(game: Game) -> list[str]:
-    trail, odds = _trail(game), game.distribution
+    trail, sides = _trail(game), [one.distribution for one in game.by_side]
     squares = trail.unit == "whole"
     either = trail.chooses_mover and game.seats.count > 1
     told = [*drawn(game)]
@@ -57,16 +57,16 @@ def _turn(game: Game) -> list[str]:
         )
     else:
         told += _moves(trail) if squares else ("Fill that much of your box.",)
-    if odds.totals and odds.totals[0] < 0:
+    if any(odds.totals and odds.totals[0] < 0 for odds in sides):
         told.append(
             "Below zero, move back, but only as far as the start."
             if squares
             else "Below zero, take that much out of your box, but no more than is in it."
         )
-    if odds.nothing:
+    if any(odds.nothing for odds in sides):
         told.append(f"If no number comes out, {_nothing(trail)}.")
     listed = {*trail.back_to_start, *trail.lose_turn}
-    if any(not trail.fits(total) and total not in listed for total in odds.totals):
+    if any(not trail.fits(total) and total not in listed for odds in sides for total in odds.totals):
         told.append(f"If it is no whole number of {'squares' if squares else f'{trail.unit}s'}, {_nothing(trail)}.")
     return [
         *told,
@@ -91,7 +91,7 @@ def _going_on(game: Game) -> tuple[str, ...]:
     if trail.go_on == "dare":
         squares = trail.unit == "whole"
         takes = [f"{listing(trail.back_to_start, 'or')}"] if trail.back_to_start else []
-        if trail.special == "back_to_start" and game.distribution.special:
+        if trail.special == "back_to_start" and any(one.distribution.special for one in game.by_side):
             takes.append("a special face")
         if not takes:
             kept = "your place" if squares else "what is in your box"
@@ -131,7 +131,7 @@ def _lost(game: Game) -> str:
 
 def _special(game: Game) -> tuple[str, ...]:
     trail = _trail(game)
-    if not game.distribution.special or trail.special == "nothing":
+    if not any(one.distribution.special for one in game.by_side) or trail.special == "nothing":
         return ()
     what = _sent_back(trail) if trail.special == "back_to_start" else _lost(game)
     wins = "A special face counts before any number." if trail.back_to_start or trail.lose_turn else ""

@@ -111,14 +111,14 @@ def _listed(trail: Trail, whom: str) -> list[Sentences]:
 
 def turn(game: Game) -> tuple[Sentences, ...]:
     """What happens once the total is known."""
-    trail, odds = _trail(game), game.distribution
+    trail, sides = _trail(game), [one.distribution for one in game.by_side]
     move = "Fill that much more of the box."
     if trail.unit == "whole":
         adding = "Add that to the number of your square, and move to the square with the answer."
         move = adding if trail.counted_ones is None else "Move that many squares."
-    if odds.totals and odds.totals[0] < 0:
+    if any(odds.totals and odds.totals[0] < 0 for odds in sides):
         move += " Below zero, move back, but never past the start."
-    if odds.nothing or not all(trail.fits(total) for total in odds.totals):
+    if any(odds.nothing or not all(trail.fits(total) for total in odds.totals) for odds in sides):
         move += f" What is no whole number of {'squares' if trail.unit == 'whole' else trail.unit + 's'} moves nothing."
     told = [sentences(move)]
     if game.seats.count > 1 and trail.track == "own":
@@ -132,7 +132,7 @@ def turn(game: Game) -> tuple[Sentences, ...]:
     else:
         told.insert(1, sentences("After each draw you ", choice(game, GO_ON), ", or stop and keep what you have."))
     told += card_sentences.answers(game)
-    if odds.special:
+    if any(odds.special for odds in sides):
         told.append(sentences("A face marked special ", choice(game, "area.special"), "."))
     return tuple(told)
 

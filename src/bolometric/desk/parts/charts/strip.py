@@ -33,11 +33,17 @@ class Strip(QWidget):
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMouseTracking(True)
         self.deeds: tuple[Deed, ...] = ()
-        self.seats, self.colours, self.at = 1, LIGHT, -1
+        self.names: tuple[str, ...] = ("player 1",)
+        self.colours, self.at = LIGHT, -1
 
-    def show_deeds(self, deeds: tuple[Deed, ...], seats: int, colours: Palette) -> None:
-        """Take on a game."""
-        self.deeds, self.seats, self.colours, self.at = deeds, seats, colours, -1
+    @property
+    def seats(self) -> int:
+        """How many rows there are."""
+        return len(self.names)
+
+    def show_deeds(self, deeds: tuple[Deed, ...], names: tuple[str, ...], colours: Palette) -> None:
+        """Take on a game; ``names`` are what its players are called."""
+        self.deeds, self.names, self.colours, self.at = deeds, names, colours, -1
         self.setMinimumHeight(int(TOP + FOOT + 26 * seats))
         self.updateGeometry()
         self.update()
@@ -66,7 +72,8 @@ class Strip(QWidget):
             top = TOP + seat * row
             painter.setPen(QColor(c.ink))
             flags = Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignVCenter
-            painter.drawText(QRectF(0, top, LEFT - 8, row), flags, f"player {seat + 1}")
+            name = painter.fontMetrics().elidedText(self.names[seat], Qt.TextElideMode.ElideRight, int(LEFT - 8))
+            painter.drawText(QRectF(0, top, LEFT - 8, row), flags, name)
             painter.setPen(QPen(QColor(c.line), 1))
             painter.drawLine(int(LEFT), int(top + row / 2), self.width() - 10, int(top + row / 2))
         for k, deed in enumerate(self.deeds):

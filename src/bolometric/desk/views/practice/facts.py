@@ -67,7 +67,7 @@ class FactsOf(QWidget):
             self.told.setText(_most_often(table))
             return
         self.told.setText("")
-        who = "a player" if seat == ALL_SEATS else f"player {seat + 1}"
+        who = "a player" if seat == ALL_SEATS else game.seat_name(seat)
         warm = _warmth(table, top)
         head = f"How often in a game ({known.sure}); ringed is the aim"
         cells = [[_cell(table.cells.get((a, b)), warm, who) for b in table.across] for a in table.down]
@@ -153,7 +153,7 @@ class FactsPage(PracticePage):
             self.seat.clear()
             self.seat.addItem("a player on average", ALL_SEATS)
             for k in range(self.known.game.seats.count):
-                self.seat.addItem(f"player {k + 1}", k)
+                self.seat.addItem(self.known.game.seat_name(k), k)
             self.seat.setCurrentIndex(max(self.seat.findData(seat), 0))
         if self.others[0].count() == 1:
             for path in self._shelf():

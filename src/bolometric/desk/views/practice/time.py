@@ -72,7 +72,7 @@ class TimePage(PracticePage):
             )
         self.who.setText(whose)
         deeds = practice.strip if practice is not None else ()
-        self.strip.show_deeds(deeds, game.seats.count, self.colours)
+        self.strip.show_deeds(deeds, tuple(map(game.seat_name, range(game.seats.count))), self.colours)
         known_deeds = len(deeds) > 0
         self.strip.setVisible(known_deeds)
         self.legend.setVisible(known_deeds)
@@ -107,7 +107,7 @@ class TimePage(PracticePage):
             self.told.setText("")
             return
         deed, begins = pointed
-        who = "All" if deed.seat is None else f"Player {deed.seat + 1}"
+        who = "All" if deed.seat is None else self.known.game.seat_label(deed.seat)
         minute, second = divmod(int(begins), 60)
         self.told.setText(
             f"At {minute}:{second:02d}. {who}: {deed.words}; {significant(deed.hands, 2)} s for hands, "

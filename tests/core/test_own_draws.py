@@ -1,0 +1,178 @@
+"""Draws of their own: each player's own pieces and own way of making a number, in every area that has them."""
+
+import numpy as np
+import pytest
+from hypothesis import assume, given, settings
+from hypothesis import strategies as st
+
+from bolometric.core.areas.catalogue import area_of
+from bolometric.core.game.document import game_from, with_value
+from bolometric.core.judge.faults import find_faults
+from bolometric.core.measure.measuring import measure, measure_exactly
+from bolometric.core.play.sitting import Sitting
+from bolometric.core.settings.errors import GameError
+from bolometric.core.text.figures import percent
+from bolometric.core.words.aloud import players_rules
+from bolometric.core.words.rule_sheet import rules_text
+from tests.areas.games import alike
+from tests.areas.own_draws import with_own_draws
+from tests.by_ear.games import played
+
+DIE, SPOTS = {"faces": [1, 2, 3, 4, 5, 6]}, {"faces": [0, 1, 1, 2]}
+KEPT = {"kind": "pack", "cards": [{"value": 1, "count": 2}, {"value": 2, "count": 2}], "after": "keep_out"}
+own = with_own_draws(alike).filter(lambda game: len(game.by_side) > 1)
+BIG = {
+    "pieces": [DIE, DIE],
+    "others": [{"pieces": [DIE, DIE, DIE], "draw": {"make": "largest"}}, {"pieces": [SPOTS, DIE]}],
+}
+GAMES = {
+    "trail": {"area": {"kind": "trail", "length": 20, "back_to_start": [3]}},
+    "exact end": {"area": {"kind": "trail", "length": 12, "end": "bounce", "finish": "finish_round"}},
+    "dare": {"area": {"kind": "trail", "length": 15, "go_on": "dare", "lose_turn": [4]}},
+    "squares": {
+        "area": {
+            "kind": "trail",
+            "length": 20,
+            "squares": [{"at": 5, "does": "miss"}, {"at": 7, "does": "again"}, {"at": 9, "does": "jump", "to": 3}],
+        }
+    },
+    "tiles": {"area": {"kind": "tiles", "play": "sets", "tiles": 8, "fewer": "small_left"}},
+    "boxes": {"area": {"kind": "tiles", "play": "boxes", "boxes": 3, "finish": "finish_round"}},
+    "chart": {"area": {"kind": "tiles", "play": "multiples"}},
+    "purse": {"area": {"kind": "purse", "draws": 4, "target": 90}},
+    "duel": {"area": {"kind": "duel", "rounds": 3}},
+    "grid": {"area": {"kind": "grid", "columns": 4, "last": 16, "in_line": 3}},
+    "any sums": {"area": {"kind": "grid", "columns": 4, "last": 16, "how": "any", "operations": "+-"}},
+    "digits": {"pieces": [SPOTS], "others": [{"pieces": [DIE]}], "area": {"kind": "digits", "whole": 2, "points": 2}},
+}
+
+
+def of(name, **changes):
+    return game_from({**BIG, "seats": {"count": 3}, **GAMES[name], **changes})
+
+
+@pytest.mark.parametrize("name", GAMES)
+def test_what_is_read_aloud_is_played_as_it_is_measured(name):
+    game = of(name)
+    turns, wins = played(game, 900)
+    ended = [count for count in turns if count is not None]
+    found = measure(game, 6000, seed=5).readings
+    error = np.std(ended) / len(ended) ** 0.5 + found["turns"].stderr
+    mean = found["turns"].mean if found["turns"].mean is not None else found["turns"].ended
+    assert abs(np.mean(ended) - mean) < 4.5 * error + 1e-9
+    won = np.array([one for one in wins if any(one)])
+    error = won.std(axis=0) / len(won) ** 0.5 + found["seat_wins"].stderr + 1e-3
+    values = np.array(found["seat_wins"].values)
+    assert (np.abs(won.mean(axis=0) - values / values.sum()) < 4.5 * error).all()
+
+
+@settings(max_examples=60)
+@given(own)
+def test_exact_readings_agree_with_games_played(game):
+    exact = area_of(game).measured.solve(game)
+    assume(exact is not None and exact.turns is not None and "seat_wins" in exact.readings)
+    runs = 3000
+    batch = area_of(game).measured.player(game)(runs, 4000, np.random.default_rng(7))
+    ended = batch.ended
+    assume(ended.all())
+    won = np.stack([batch.home >> seat & 1 for seat in range(game.seats.count)], axis=1)
+    shares = (won / np.maximum(won.sum(axis=1, keepdims=True), 1)).mean(axis=0)
+    wanted = np.array(exact.readings["seat_wins"].values)
+    assert (np.abs(shares - wanted) < 5 * np.sqrt(wanted * (1 - wanted) / runs) + 3e-3).all()
+    mean = exact.readings["turns"].mean
+    if mean is not None:
+        assert abs(batch.turns.mean() - mean) < 5 * batch.turns.std() / runs**0.5 + 1e-9
+
+
+@settings(max_examples=60)
+@given(alike, st.integers(0, 3))
+def test_a_draw_of_ones_own_that_is_the_same_changes_nothing(game, seed):
+    assume(game.may_draw_own == "yes")
+    game = with_value(game, "others", ())
+    try:
+        told = with_value(game, "others", [{"pieces": [piece.model_dump() for piece in game.pieces]}])
+    except GameError:
+        assume(False)
+    before, after = measure_exactly(game), measure_exactly(told)
+    assert before.readings.keys() == after.readings.keys()
+    for key, reading in before.readings.items():
+        assert after.readings[key].mean == pytest.approx(reading.mean, abs=1e-9), key
+    assert players_rules(told) == players_rules(game)
+    one, other = (area_of(each).measured.player(each)(50, 300, np.random.default_rng(seed)) for each in (game, told))
+    if type(game.area).__name__ not in ("Purse", "Sets"):  # these are played seat by seat
+        assert (one.turns == other.turns).all()
+        assert (one.home == other.home).all()
+
+
+@settings(max_examples=40)
+@given(own)
+def test_facts_that_are_expected_are_those_that_are_noted(game):
+    """How often each seat works something out, exactly and in games played."""
+    found = measure(game, 1500, seed=2)
+    exact, noted = found.exact.readings.get("facts"), found.simulated.get("facts")
+    assume(exact is not None and noted is not None and exact.by_seat and noted.by_seat)
+    most = max(exact.by_seat)
+    error = 6 * noted.stderr * len(exact.by_seat) + 0.01 * most
+    assert noted.by_seat == pytest.approx(exact.by_seat, abs=error + 1e-6)
+
+
+@pytest.mark.parametrize("name", GAMES)
+def test_by_hand_each_draws_their_own(name):
+    game = of(name)
+    for seed in range(3):
+        sitting = Sitting(game, seed)
+        for _ in range(150):
+            if sitting.now.over:
+                break
+            seat, before = sitting.now.seat, sitting.here.draws
+            possible = sitting.totals
+            sitting.play_on(game.seats.style(seat))
+            if sitting.here.draws > before and sitting.here.shown is not None:
+                drawn = [value for thrown in sitting.here.shown.thrown for value in thrown.values]
+                pieces = area_of(game).by_hand.pieces(game.of_seat(seat), sitting.past[-2].standing)
+                assert len(drawn) == len(pieces)
+                assert all(value in piece.values for value, piece in zip(drawn, pieces, strict=True))
+                assert sitting.here.shown.total in possible
+
+
+def test_who_wins_less_is_told_with_pieces_that_even_it_out():
+    larger = {"pieces": [{"faces": [2, 3, 4, 5, 6, 7]}]}
+    area = {"kind": "trail", "length": 30}
+    game = game_from({"pieces": [DIE], "others": [larger], "seats": {"count": 2}, "area": area})
+    fault = next(fault for fault in find_faults(game) if fault.code == "uneven")
+    wins = measure_exactly(game).readings["seat_wins"].values
+    assert f"Player 1 wins {percent(wins[0])} of games" in fault.sentence
+    assert fault.where == "pieces"
+    assert fault.cures
+    for cure in fault.cures:
+        assert cure.game.others == game.others
+        assert abs(measure_exactly(cure.game).readings["seat_wins"].values[0] - 0.5) <= 0.1
+
+
+@pytest.mark.parametrize(
+    ("changes", "told"),
+    [
+        ({"area": {"kind": "chain"}}, "all players draw from the same pieces"),
+        ({"area": {"kind": "record"}}, "all players draw from the same pieces"),
+        ({"area": {"kind": "trail", "track": "shared"}}, "move one's own counter"),
+        ({"area": {"kind": "trail", "squares": [{"at": 3, "does": "swap"}]}}, "cannot change places"),
+        ({"area": {"kind": "tiles", "play": "boxes", "draws": "shared"}}, "draw for themselves"),
+        ({"area": {"kind": "grid", "draws": "shared"}}, "draw for themselves"),
+        ({"area": {"kind": "digits", "draws": "shared"}, "pieces": [SPOTS], "others": [{"pieces": [DIE]}]}, "alike"),
+        ({"others": [{"pieces": [DIE], "draw": {"make": "subtract"}}]}, "Another player's draw"),
+        ({"others": [{"pieces": [KEPT]}]}, "put back"),
+    ],
+)
+def test_what_cannot_be_is_refused_with_both_settings(changes, told):
+    with pytest.raises(GameError) as error:
+        game_from({**BIG, "seats": {"count": 3}, **changes})
+    assert told in error.value.sentence
+    assert error.value.where == "others"
+
+
+def test_a_file_of_before_keeps_its_sides():
+    old = {"kind": "duel", "sides": [[{"faces": [1, 2]}], [{"faces": [3, 4]}]]}
+    game = game_from({"area": old, "seats": {"count": 4}})
+    assert [one.pieces[0].values for one in game.by_seat] == [(1, 2, 3, 4, 5, 6), (1, 2), (3, 4), (3, 4)]
+    assert game_from(game.model_dump(mode="json")) == game
+    assert "player 2: one die, faces 1 and 2" in rules_text(game)
