@@ -44,7 +44,7 @@ class Strip(QWidget):
     def show_deeds(self, deeds: tuple[Deed, ...], names: tuple[str, ...], colours: Palette) -> None:
         """Take on a game; ``names`` are what its players are called."""
         self.deeds, self.names, self.colours, self.at = deeds, names, colours, -1
-        self.setMinimumHeight(int(TOP + FOOT + 26 * seats))
+        self.setMinimumHeight(int(TOP + FOOT + 26 * self.seats))
         self.updateGeometry()
         self.update()
 
