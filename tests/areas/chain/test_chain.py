@@ -9,7 +9,8 @@ from hypothesis import strategies as st
 
 from bolometric.core.areas.chain.by_hand import dead
 from bolometric.core.areas.chain.play import best_found
-from bolometric.core.areas.chain.solved import first_sums, longest, solved
+from bolometric.core.areas.chain.solved import first_sums, solved
+from bolometric.core.areas.chain.witness import longest, witness
 from bolometric.core.game.document import game_from
 from bolometric.core.judge.faults import find_faults
 from bolometric.core.measure.measuring import in_style, measure, runs_of
@@ -127,16 +128,27 @@ def test_runs_are_like_chains_made_at_random():
     assert abs(found.mean - np.mean(left)) < 4.5 * np.std(left) / 4000**0.5 + 4.5 * found.stderr
 
 
-def test_a_line_of_sixteen_is_proved_and_a_longer_one_is_bounded():
-    area = game_from({"bolometric": 1, "area": {"kind": "chain", "last": 16}}).area
+@pytest.mark.parametrize("last", [21, 24, 33, 40])
+@pytest.mark.parametrize("signs", ["alternate", "free"])
+def test_the_longest_chain_on_a_long_line_is_shown_and_none_has_more(last, signs):
+    area = game_from({"area": {"kind": "chain", "last": last, "signs": signs}}).area
+    made = witness(area.open_line, signs == "free")
+    assert longest(area) == (len(made), True) == ((last - 1) // 2, True)
+    numbers, begin, sign = set(area.open_line), None, None
+    for a, b, does in made:
+        a, b, does = area.open_line[a], area.open_line[b], "+-"[does]
+        result = a + b if does == "+" else a - b
+        assert (a, b, does, result) in set(ways_on(numbers, begin, sign))
+        numbers, begin, sign = numbers - {a, b}, result, following(area, does)
+
+
+def test_a_line_of_twenty_is_followed_to_every_end():
+    area = game_from({"bolometric": 1, "area": {"kind": "chain", "last": 20}}).area
     sums, proved = longest(area)
-    assert proved
-    assert solved(area.open_line, False).shape == (1 << 15, 16, 2)
-    longer = game_from({"bolometric": 1, "area": {"kind": "chain", "last": 40}}).area
-    assert longest(longer) == (19, False)
-    assert 10 <= best_found(longer) <= 19
-    assert best_found(area) <= sums
-    assert sums <= 7
+    assert (sums, proved) == (9, True)
+    assert len(witness(area.open_line, False)) == sums
+    assert solved(area.open_line, False).shape == (1 << 19, 20, 2)
+    assert 7 <= best_found(area) <= sums
 
 
 @pytest.mark.parametrize(

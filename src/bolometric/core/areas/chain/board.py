@@ -7,8 +7,9 @@ from dataclasses import replace
 import numpy as np
 
 from bolometric.core.areas.chain.by_hand import OnChain
-from bolometric.core.areas.chain.solved import first_sums, first_that_win, longest
+from bolometric.core.areas.chain.solved import first_sums, first_that_win
 from bolometric.core.areas.chain.spec import MOST_SOLVED, Chain
+from bolometric.core.areas.chain.witness import longest
 from bolometric.core.game.contract import Board
 from bolometric.core.game.document import Game
 from bolometric.core.results.board import Heat, Places, Tiles
@@ -42,7 +43,7 @@ def heat(game: Game) -> Heat:
     area = game.area_as(Chain)
     # Worked out here and remembered: what is told of the whole board must be quick.
     first_sums(area)
-    if len(area.open_line) > MOST_SOLVED and area.practice == "together":
+    if area.practice == "together" and not longest(area)[1]:
         best_found(area)
     left = left_over(game, LOOKED_AT, np.random.default_rng(1)).tolist()
     values = (*(0.0,) * (len(area.line) - len(area.open_line)), *(float(value) for value in left))
@@ -68,6 +69,11 @@ def describe(game: Game, heat: Heat, number: int | None) -> str:
         return (
             f"The best chain found has {best_found(area)} sums; none can have more than {sums}, so {left} or more are "
             "left (a bound, proved)."
+        )
+    if len(area.open_line) > MOST_SOLVED:
+        return (
+            f"The longest chain has {plural(sums, 'sum')} and leaves {left}: one such was found, and since each sum "
+            "strikes two numbers and its answer stays, none has more (proved)."
         )
     ways = first_sums(area)
     good = sum(count == sums for _, count in ways)

@@ -5,8 +5,9 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from bolometric.core.areas.chain.play import hopeless
-from bolometric.core.areas.chain.solved import first_that_win, longest
+from bolometric.core.areas.chain.solved import first_that_win
 from bolometric.core.areas.chain.spec import MOST_SOLVED, Chain
+from bolometric.core.areas.chain.witness import longest
 from bolometric.core.game.contract import Faults
 from bolometric.core.game.document import Game
 from bolometric.core.game.fault import Annoyance, Fault, change, cures

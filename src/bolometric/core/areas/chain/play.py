@@ -8,8 +8,9 @@ from functools import lru_cache
 import numpy as np
 from numpy.typing import NDArray
 
-from bolometric.core.areas.chain.solved import can_win, longest, results_of, solved, sums_left, whole
+from bolometric.core.areas.chain.solved import can_win, results_of, solved, sums_left, whole
 from bolometric.core.areas.chain.spec import Chain
+from bolometric.core.areas.chain.witness import longest
 from bolometric.core.chains.waiting import fixed
 from bolometric.core.game.contract import Measured
 from bolometric.core.game.document import Game

@@ -238,12 +238,3 @@ def first_that_win(area: Chain) -> tuple[int, int]:
     """Against each other: after how many first sums the other loses, and how many there are; where that is known."""
     ways = sums_from(area, whole(area), -1, -1)
     return sum(not wins_from(area, *after(area, whole(area), made)) for made in ways), len(ways)
-
-
-def longest(area: Chain) -> tuple[int, bool]:
-    """The most sums of a chain, and whether that is proved; else a bound that no chain can pass."""
-    known = [count for _, count in first_sums(area)] if len(area.open_line) <= MOST_SOLVED else [None]
-    proved = [count for count in known if count is not None]
-    if len(proved) == len(known):
-        return max(proved, default=0), True
-    return (len(area.open_line) - 1) // 2, False  # each sum strikes two, and its result stays

@@ -10,7 +10,7 @@ from bolometric.core.game.area_part import AreaPart, Ending, Goal, StyleRule
 from bolometric.core.settings.explain import setting_error
 from bolometric.core.settings.knobs import Choice, Knob
 
-MOST_SOLVED = 18
+MOST_SOLVED = 20
 """Numbers on the line up to which every chain is followed to its end."""
 LONGEST = 40
 
