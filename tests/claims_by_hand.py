@@ -10,6 +10,7 @@ from math import prod
 import pytest
 
 from bolometric.core.areas.catalogue import area_of
+from bolometric.core.game.house import spoken
 from bolometric.core.learner_work import facts as known
 from bolometric.core.measure.measuring import measure, measure_exactly
 from bolometric.core.text.figures import minus
@@ -263,7 +264,7 @@ def check(game, runs=120):
     found, outcomes = measure(game, runs), listed(as_first_draws(game))
     asked = asked_of(found)
     for one in asked:
-        assert one.answer == one.claim.words
+        assert one.answer == spoken(one.claim.words, game.house.nouns)
         assert one.answer.endswith(".")
         assert ": ." not in one.answer
         assert says_its_figures(one.claim), one.answer

@@ -100,7 +100,7 @@ def chart(ear):
 
 def grid(ear):
     """Cells that are claimed by the numbers they hold."""
-    ear.told(r"Take your counters\.")
+    ear.told(r"Take your (?:counters|crayon)\.", r"Choose your sign\.")
     wide, high = map(int, ear.needed(r"a grid of (\d+) columns and (\d+) rows", "how large it is").groups())
     to = re.search(r"with the numbers 1 to (\d+)", ear.needs)
     held = list(range(1, int(to[1]) + 1)) if to else ear.cells
@@ -112,8 +112,9 @@ def grid(ear):
         rules = {"operations": "".join(sign for word, sign in signs.items() if word in may)}
         rules |= {"use": "some" if "leave" in some[0] else "all"}
         rules |= {"order": "left" if ear.told(r"Work from left to right\.") else "brackets", "division": "exact"}
-    ear.must("what is claimed", r"Put a counter on a free cell with (?:that|your) number\.")
-    ear.must("that it stays", r"It stays there\.")
+    claimed = r"(Put a counter|Colour|Write your sign)(?: on)? a free cell with (?:that|your) number\."
+    if ear.must("what is claimed", claimed)[1] == "Put a counter":
+        ear.must("that it stays", r"It stays there\.")
     again = ear.told(r"If no cell fits, roll once more\.")
     if not again:
         ear.must("what if nothing fits", r"If no cell fits, your turn is over\.")

@@ -16,7 +16,7 @@ KINDS = {
     r"Draw columns for .+\.": columns,
     r"All draw \d+ rows, side by side\.": rows,
     r"Go on until all your counters are placed\.": chart,
-    r"Put a counter on a free cell with (?:that|your) number\.": grid,
+    r"(?:Put a counter on|Colour|Write your sign on) a free cell with (?:that|your) number\.": grid,
     r"Go on until you have seen everything there is\.": record,
     r"The next sum begins with the answer\.": chain,
 }

@@ -136,7 +136,7 @@ def complete(game):
     one_by_one = area.kind == "digits" and getattr(area, "practice", "") in ("one_by_one", "together")
     if in_turn and not one_by_one and area.kind != "record":
         assert "starts" in said or "may start" in said or "You move it together" in said
-    packs = [piece for seat in range(game.seats.count) for piece in area.pieces_of(seat, game.pieces)]
+    packs = [piece for one in game.by_seat for piece in one.pieces]
     packs = [piece for piece in packs if isinstance(piece, Pack)] if area.uses_pieces else []
     if packs:
         kept = any(piece.after == "keep_out" for piece in packs)

@@ -96,11 +96,7 @@ def test_minutes_of_a_duel_by_hand():
     game = by_hand("twin-domes", RECALLS)
     exact = measure_exactly(game)
     goes = exact.readings["rounds"].mean
-    draws = sum(
-        (len(game.area.pieces_of(seat, game.pieces)) - 1) * 2 / (1 - RECALLS.slips_known)
-        + len(game.area.pieces_of(seat, game.pieces))
-        for seat in range(2)
-    )
+    draws = sum((len(one.pieces) - 1) * 2 / (1 - RECALLS.slips_known) + len(one.pieces) for one in game.by_seat)
     compared = sum(
         sum(times) * timing(one, RECALLS).seconds / (1 - RECALLS.slips_known)
         for one, times in exact.facts.items()

@@ -55,7 +55,7 @@ SHEETS = {
     "comet-chart": [
         "Draw a number chart from 1 to 60. Each player needs 6 counters of a colour of their own.",
         "Whoever knows most multiples of 7 starts; then go round in turn. In turn place one of your counters on free "
-        "numbers above 20, one on a number.",
+        "numbers above 20, one on a number; the first to draw places first.",
         "Roll the die and take what it shows. Take off the counter on the lowest multiple of it, whoever owns it.",
         "On 0 you may move one of your own counters to a free number above the limit.",
         "Whoever is first without counters wins, at once, in whoever's turn it is.",
@@ -88,10 +88,11 @@ SHEETS = {
         "The first with no box left ends the game once the round is finished. Several in the same round share the win.",
     ],
     "twin-domes": [
-        "No board. The others have pieces of their own, player 2: one die, faces 1 to 12.",
+        "No board.",
         "The younger starts; then go round in turn. Take your pieces. Players draw one after the other. If cards are "
         "kept out, players draw from one pack.",
-        "Each in turn: roll all the dice and add what they show. When all have drawn, the highest takes a point.",
+        "Each in turn; player 1: roll all the dice and add what they show. When all have drawn, the highest takes a "
+        "point.",
         "If several are equal, carry the point to the next round.",
         "Play until somebody has five points.",
         "The most points win; equal ones share the win.",

@@ -88,6 +88,7 @@ def test_the_rules_of_ridge_ascent_as_they_are_printed():
         "Pieces",
         "You need two dice, faces 1 to 6, a counter for each player and the trail. "
         "Small parts can be swallowed: keep to your school's own rules.",
+        "All players draw alike.",
         "",
         "Board",
         "Draw a trail of 40 squares, each worth one. Lay it to and fro, as many in a row as fit; "

@@ -228,7 +228,7 @@ def test_runs_tell_exact_results_before_any_run_is_in(shown, path):
     assert ("only the runs are shown (simulated)" if played else "On average") in view.lengths_words.text()
     view.count.setValue(10_000)
     followed = own is not None and own.way is not None
-    assert ("of players are" in view.within.text()) == followed
+    assert ("of players" in view.within.text()) == followed
     assert view.within.isVisibleTo(view) == followed
     assert "games take 50 " in view.long_words.text() or measure_exactly(game).lasting is None
     assert view.cancel.text() == "Cancel"

@@ -164,7 +164,7 @@ def test_a_box_has_enough_for_every_learner_and_no_table_over(learners):
         assert box.tables * game.seats.count >= learners > (box.tables - 1) * game.seats.count
         per_table = [
             piece.count if isinstance(piece, Counters) else 1
-            for hand in game.area.hands(game.seats.count, game.pieces)
+            for hand in game.hands
             if game.area.uses_pieces
             for piece in hand
         ]

@@ -39,7 +39,7 @@ AIMS: dict[str, tuple[str, str]] = {
     "adding": ("adding within {}", "sums that come to no more than it"),
     "bonds": ("bonds of {}", "two numbers that make it, by adding or by taking away"),
     "doubles": ("doubles and near doubles to {}", "a number and itself, or the next one"),
-    "counting_on": ("counting on from the larger to {}", "adding 1, 2 or 3 to a larger number"),
+    "counting_on": ("counting on from the larger to {}", "adding a small number to a larger one"),
     "taking_away": ("taking away within {}", "taking from a number that is no more than it"),
     "tables": ("the tables of {}", "multiplying by them, up to twelve times, and dividing by them"),
     "multiples": ("multiples of {}", "sums and products in which every number is one"),
@@ -53,7 +53,7 @@ AIMS: dict[str, tuple[str, str]] = {
 """For each kind: its words, with {} for the number or the tables, and what it means."""
 BY_TABLES = ("tables", "multiples")
 WITHOUT_NUMBER = ("tenths", "hundredths", "thousandths", "list", *BY_TABLES)
-MOST_TIMES = 12
+MOST_TIMES, FEW = 12, 3
 MOST_ASKED = 6_000
 """Facts of an aim that are gone through."""
 UPTO = {"place_value": 7, "bonds": 1000}
@@ -76,6 +76,7 @@ class Aim(Part):
         Field(description="; ".join(f"{key} = {told[0].format('upto')}: {told[1]}" for key, told in AIMS.items())),
     ] = "adding"
     upto: Annotated[StrictInt, Field(ge=1, le=5000, description="How far the numbers go; of bonds which number.")] = 20
+    by: Annotated[StrictInt, Field(ge=1, le=100, description="Of counting on: how many are added at most.")] = FEW
     tables: Annotated[
         tuple[Annotated[StrictInt, Field(ge=1, le=20)], ...],
         AfterValidator(_each_once),
@@ -104,6 +105,8 @@ class Aim(Part):
         if self.kind == "list":
             few = len(self.facts) <= 4
             return listing_words(self.facts, "and") if few else f"{len(self.facts)} facts of a list"
+        if self.kind == "counting_on" and self.by != FEW:
+            return f"{AIMS[self.kind][0].format(self.upto)}, {'one' if self.by == 1 else f'up to {self.by}'} at a time"
         named = listing(self.tables, "and") if self.kind in BY_TABLES else str(self.upto)
         return AIMS[self.kind][0].format(named)
 
@@ -128,7 +131,7 @@ def _has(aim: Aim, one: Fact) -> bool:
         case "doubles":
             return whole and does == known.ADD and b - a <= 1 and a + b <= upto
         case "counting_on":
-            return whole and does == known.ADD and 1 <= a <= 3 and a < b and a + b <= upto
+            return whole and does == known.ADD and 1 <= a <= aim.by and a < b and a + b <= upto
         case "taking_away":
             return whole and does == known.SUBTRACT and b <= a <= upto
         case "tables":

@@ -20,8 +20,8 @@ class WriteOn:
     """One sentence below it."""
     each: bool = True
     """Whether every player needs one, and not one a table."""
-    squares: int = 0
-    """Squares in a side of a squared field beside it, for colouring; 0 for none."""
+    mat: int = 0
+    """A square below it that stands for one, for colouring, cut into so many parts: 10, 100 or 1000; 0 for none."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -34,6 +34,8 @@ class Printed:
     """Whether every player needs a board of their own."""
     counters: int = 1
     """Counters that a player puts on the board; 0 for none."""
+    beside: tuple[str, ...] = ()
+    """What else every player needs, one of each."""
     tables: tuple[WriteOn, ...] = ()
     tiles: tuple[str, ...] = ()
     """What is written on tiles that fold to stand or to close."""

@@ -46,6 +46,7 @@ def kit(game: Game) -> Kit:
         lines.append((tables, f"{'packs' if tables > 1 else 'pack'} of question cards “{pack.name}”"))
     if printed.counters:
         lines.append((players * printed.counters, "counters, in a colour for each player"))
+    lines += [(players, thing) for thing in printed.beside]
     for table in printed.tables:
         count = players if table.each else tables
         lines.append((count, f"{'sheets' if count > 1 else 'sheet'} “{table.title}”"))

@@ -279,7 +279,8 @@ def _each_turn(game: Game) -> Section:
     acts = _acts(game)
     how = area_of(game).words.how_drawn(game)
     whose = "player 1: " if game.others and game.may_draw_own == "yes" else ""
-    said = (f"{how}: " if how else "") + whose + listing_words(acts, "and")
+    how = f"{how}{';' if whose else ':'} " if how else ""
+    said = f"{how}{whose}{listing_words(acts, 'and')}"
     made: list[str | Span] = [" and " if len(acts) == 1 else ", then ", *_made(game)] if game.area.uses_total else []
     rules: list[str | Span] = []
     for line in rest:

@@ -35,12 +35,18 @@ class AimsEditor(Editor):
         self.list.currentRowChanged.connect(lambda _: self._fill())
         self.body.addWidget(self.list)
         self.kind, self.upto = QComboBox(), QSpinBox(minimum=1, maximum=5000)
-        self.tables, self.facts = QLineEdit(), QLineEdit()
+        self.by, self.tables, self.facts = QSpinBox(minimum=1, maximum=100), QLineEdit(), QLineEdit()
         for kind in AIMS:
             self.kind.addItem(named(kind), kind)
         self.facts.setPlaceholderText("7 + 5, 12 − 4, 6 × 8, 12 or 21, count 5")
         self.form = QFormLayout()
-        for words, field in (("Facts", self.kind), ("Up to", self.upto), ("Tables", self.tables), ("List", self.facts)):
+        for words, field in (
+            ("Facts", self.kind),
+            ("Up to", self.upto),
+            ("At most at a time", self.by),
+            ("Tables", self.tables),
+            ("List", self.facts),
+        ):
             field.setAccessibleName(words)
             self.form.addRow(words, field)
         self.body.addLayout(self.form)
@@ -54,6 +60,7 @@ class AimsEditor(Editor):
         self.body.addLayout(row)
         self.kind.activated.connect(lambda _: self._set("kind", self.kind.currentData()))
         self.upto.valueChanged.connect(lambda value: self._set("upto", value))
+        self.by.valueChanged.connect(lambda value: self._set("by", value))
         self.tables.textEdited.connect(lambda _: self._retabled())
         self.facts.textEdited.connect(lambda _: self._relisted())
         self.add.clicked.connect(self._add)
@@ -87,6 +94,7 @@ class AimsEditor(Editor):
         for field, seen in (
             (self.kind, aim is not None),
             (self.upto, aim is not None and kind not in WITHOUT_NUMBER),
+            (self.by, kind == "counting_on"),
             (self.tables, kind in BY_TABLES),
             (self.facts, kind == "list"),
         ):
@@ -96,6 +104,7 @@ class AimsEditor(Editor):
             self._filling = True
             self.kind.setCurrentIndex(self.kind.findData(kind))
             self.upto.setValue(aim["upto"])
+            self.by.setValue(aim["by"])
             self.tables.setText(", ".join(map(str, aim["tables"])))
             self.facts.setText(", ".join(aim["facts"]))
             self._filling = False

@@ -306,8 +306,10 @@ class RunsView(QWidget):
             part.setVisible(known)  # with a score, a turn of its own is all that a seat has
         if solved is None or solved.way is None:
             return
-        who = "who go first " if not solved.alike else ""
+        who = "players" if solved.alike else "players who go first"
+        if self.game.draws_differ:
+            who = f"players who draw as {self.game.seat_name(0)}"
         self.within.setText(
             f"{'turn' if count == 1 else 'turns'} of their own, "
-            f"{percent(solved.way.home_within(count))} of players {who}are {self.game.area.at_aim} (exact)."
+            f"{percent(solved.way.home_within(count))} of {who} are {self.game.area.at_aim} (exact)."
         )

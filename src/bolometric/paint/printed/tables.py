@@ -3,52 +3,104 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from dataclasses import dataclass
 
 from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QColor, QPainter, QPen
 
 from bolometric.core.results.printed import WriteOn
 from bolometric.core.sheets.contents import Contents
-from bolometric.core.text.figures import short_percent
+from bolometric.core.text.figures import listing_words, short_percent
 from bolometric.paint.fonts import piece_font, screen_font
+from bolometric.paint.printed.mats import paint_mat
 from bolometric.paint.printed.page import Page, Paper, fitted, mm
 
-LOWEST, HIGHEST = 8.0, 15.0
-"""Millimetres of a row."""
+LOWEST, EASY, HIGHEST = 8.0, 11.0, 15.0
+"""Millimetres of a row: at least, in comfort, at most."""
+CUT = 8.0
+"""Millimetres between two tables that share a page."""
 HEAD, NAMES = 10.0, 26.0
 WIDEST = 70.0
 """Millimetres of a column."""
 FIELD = 76.0
-"""Millimetres of a squared field."""
+"""Millimetres of a mat for colouring, with the space round it."""
 TALLY_ROWS = 20
 
 
+@dataclass(frozen=True, slots=True)
+class _Part:
+    """A table, or what of it goes on one page."""
+
+    table: WriteOn
+    rows: tuple[str, ...]
+    last: bool
+    """Whether what stands below a table goes here."""
+    turned: bool
+    title: str
+
+    @property
+    def needs(self) -> float:
+        """Millimetres it needs from top to bottom so as to be written on in comfort."""
+        below = (7 if self.table.note else 0) + (FIELD + 4 if self.table.mat else 0) if self.last else 0
+        return HEAD + (len(self.rows) + 1) * EASY + below
+
+
 def record_pages(contents: Contents, paper: Paper, copies: dict[bool, int]) -> Iterator[Page]:
-    """Each table on pages of its own; ``copies`` says how often, by whether each player needs one."""
-    for table in contents.tables:
-        for _ in range(copies[table.each]):
-            yield from _pages_of(table, paper)
+    """Every table; ``copies`` says how often, by whether each player needs one. Small ones share a page, to be cut."""
+    parts = [
+        part
+        for each in (True, False)
+        for _ in range(copies[each])
+        for table in contents.tables
+        if table.each == each
+        for part in _parts_of(table, paper)
+    ]
+    while parts:
+        first = parts[0]
+        high = paper.inside(first.turned)[1]
+        together = [first]
+        for part in parts[1:]:
+            if part.turned != first.turned or sum(one.needs + CUT for one in together) + part.needs > high:
+                break
+            together.append(part)
+        parts = parts[len(together) :]
+        yield _page(tuple(together), paper)
 
 
-def _pages_of(table: WriteOn, paper: Paper) -> Iterator[Page]:
+def _parts_of(table: WriteOn, paper: Paper) -> Iterator[_Part]:
     turned = len(table.heads) > 5
-    high = paper.inside(turned)[1] - HEAD - 16 - (FIELD + 4 if table.squares else 0)
+    high = paper.inside(turned)[1] - HEAD - 16 - (FIELD + 4 if table.mat else 0)
     fit = max(int(high / LOWEST) - 1, 1)
     pages = -(-len(table.rows) // fit)
     fit = -(-len(table.rows) // pages)  # as many on each
     for page in range(pages):
-        rows = table.rows[page * fit : (page + 1) * fit]
-
-        def draw(painter: QPainter, rows: tuple[str, ...] = rows, last: bool = page == pages - 1) -> None:
-            _draw(painter, table, rows, paper, turned, last)
-
-        title = f"sheet “{table.title}”"
-        yield Page("records", title if pages == 1 else f"{title} {page + 1}", paper.size(turned), draw)
+        title = f"sheet “{table.title}”" if pages == 1 else f"sheet “{table.title}” {page + 1}"
+        yield _Part(table, table.rows[page * fit : (page + 1) * fit], page == pages - 1, turned, title)
 
 
-def _draw(painter: QPainter, table: WriteOn, rows: tuple[str, ...], paper: Paper, turned: bool, last: bool) -> None:
-    room, ink = paper.room(turned), QColor(paper.palette.ink)
-    field = mm(FIELD) if table.squares and last else 0.0
+def _page(parts: tuple[_Part, ...], paper: Paper) -> Page:
+    turned = parts[0].turned
+
+    def draw(painter: QPainter) -> None:
+        room = paper.room(turned)
+        if len(parts) == 1:
+            _draw(painter, parts[0], room, paper)
+            return
+        top = room.top()
+        for part in parts:
+            _draw(painter, part, QRectF(room.left(), top, room.width(), mm(part.needs)), paper)
+            top += mm(part.needs + CUT)
+            if part is not parts[-1]:
+                painter.setPen(QPen(QColor(paper.palette.faint), 0.8, Qt.PenStyle.DashLine))
+                painter.drawLine(QPointF(room.left(), top - mm(CUT / 2)), QPointF(room.right(), top - mm(CUT / 2)))
+
+    titles = dict.fromkeys(part.title for part in parts)
+    return Page("records", listing_words(list(titles), "and"), paper.size(turned), draw)
+
+
+def _draw(painter: QPainter, part: _Part, room: QRectF, paper: Paper) -> None:
+    table, rows, ink = part.table, part.rows, QColor(paper.palette.ink)
+    field = mm(FIELD) if table.mat and part.last else 0.0
     head = QRectF(room.left(), room.top(), room.width(), mm(HEAD))
     fitted(painter, head, table.title, Qt.AlignmentFlag.AlignLeft, 22, ink, piece_font)
     name = QRectF(room.center().x(), room.top(), room.width() / 2, mm(HEAD))
@@ -72,12 +124,8 @@ def _draw(painter: QPainter, table: WriteOn, rows: tuple[str, ...], paper: Paper
         note = QRectF(room.left(), box.bottom() + mm(1), room.width(), mm(5.5))
         fitted(painter, note, table.note, Qt.AlignmentFlag.AlignLeft, 14, ink)
     if field:
-        _squared(
-            painter,
-            QRectF(room.left(), box.bottom() + foot + mm(2), mm(FIELD) - mm(4), mm(FIELD) - mm(4)),
-            table.squares,
-            paper,
-        )
+        side = mm(FIELD - 4)
+        paint_mat(painter, QRectF(room.left(), box.bottom() + foot + mm(2), side, side), table.mat, paper)
 
 
 def _grid(painter: QPainter, box: QRectF, first: float, wide: float, high: float, rows: int, paper: Paper) -> None:
@@ -92,20 +140,6 @@ def _grid(painter: QPainter, box: QRectF, first: float, wide: float, high: float
         x += wide
     painter.setPen(QPen(QColor(paper.palette.ink), 1.4))
     painter.drawRect(box)
-
-
-def _squared(painter: QPainter, box: QRectF, side: int, paper: Paper) -> None:
-    """A square of tenths, hundredths and thousandths: ten by ten fields, each of ten strips."""
-    strips = 10
-    step, palette = box.width() / side, paper.palette
-    painter.setPen(QPen(QColor(palette.line), 0.25))
-    for at in range(side * strips + 1):
-        x = box.left() + at * step / strips
-        painter.drawLine(QPointF(x, box.top()), QPointF(x, box.bottom()))
-    painter.setPen(QPen(QColor(palette.ink), 0.8))
-    for at in range(side + 1):
-        painter.drawLine(QPointF(box.left() + at * step, box.top()), QPointF(box.left() + at * step, box.bottom()))
-        painter.drawLine(QPointF(box.left(), box.top() + at * step), QPointF(box.right(), box.top() + at * step))
 
 
 def tally_pages(contents: Contents, paper: Paper) -> Iterator[Page]:

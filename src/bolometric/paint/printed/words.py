@@ -80,6 +80,7 @@ class PrintedWords:
         block.setBottomMargin(gap * self.size)
         block.setLeftMargin(hang)
         block.setTextIndent(-hang)
+        block.setNonBreakableLines(True)  # nobody turns a page within a rule
         block.setLineHeight(118, QTextBlockFormat.LineHeightTypes.ProportionalHeight.value)
         self.document.setIndentWidth(1)
         if mark:

@@ -161,7 +161,8 @@ def printed(game: Game, board: Places | None) -> Printed:
     places = [place_name(tidy(Fraction(10) ** k)) for k in range(area.whole - 1, -area.decimals - 1, -1)]
     away = ("thrown away",) if area.spare == "one" else ()
     note = "Write the decimal point on the line after the ones." if area.decimals else ""
-    return Printed(None, counters=0, tables=(WriteOn("My numbers", (*places, *away), ("",) * ROWS, note),))
+    rounds = min(game.seats.count * (area.points - 1) + 1, ROWS)  # by then somebody has won so many
+    return Printed(None, counters=0, tables=(WriteOn("My numbers", (*places, *away), ("",) * rounds, note),))
 
 
 BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe, printed=printed)

@@ -7,6 +7,7 @@ from dataclasses import replace
 import numpy as np
 from numpy.typing import NDArray
 
+from bolometric.core.areas.duel.area import solve
 from bolometric.core.areas.duel.by_hand import OnDuel, round_words
 from bolometric.core.areas.duel.exact import round_in
 from bolometric.core.areas.duel.spec import Duel
@@ -96,7 +97,9 @@ LONGEST = 20
 def printed(game: Game, board: Places | None) -> Printed:
     """A row for each round, a column for each player's total, and who takes the point."""
     area = game.area_as(Duel)
-    rounds = area.rounds if area.length == "rounds" else area.points * game.seats.count
+    solved = solve(game)
+    needed = None if solved is None else solved.readings["rounds"].p90
+    rounds = area.points * game.seats.count if needed is None else int(needed)
     rows = tuple(f"round {k + 1}" for k in range(min(rounds, LONGEST)))
     heads = (*(game.seat_name(seat) for seat in range(game.seats.count)), "point to")
     return Printed(None, counters=0, tables=(WriteOn("Rounds", heads, rows, each=False),))

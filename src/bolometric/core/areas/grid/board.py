@@ -105,6 +105,9 @@ def swapped(game: Game, one: int, other: int) -> tuple[str, object] | None:
 def printed(game: Game, board: Places | None) -> Printed:
     """The grid, and for each player as many counters as could be needed."""
     area = game.area_as(Grid)
+    if area.mark != "counter":
+        each = {"colour": "crayons, in a colour for each player", "sign": "pencils"}[area.mark]
+        return Printed(board, counters=0, beside=(each,))
     open_cells = sum(cell != "hole" for cell in area.laid_out)
     return Printed(board, counters=-(-open_cells // game.seats.count))
 

@@ -86,3 +86,15 @@ DRAWS = (
         "All think about the same numbers; whoever chooses first has the pick.",
     ),
 )
+MARKS = (
+    Choice("counter", "put a counter on", "Put counters on cells", "The grid serves again; mind small counters."),
+    Choice(
+        "colour", "colour", "Colour the cells", "Crayons instead of counters, and each game takes a grid of its own."
+    ),
+    Choice(
+        "sign",
+        "write their own sign on",
+        "Write signs on cells",
+        "A pencil is enough, and each game takes a grid of its own.",
+    ),
+)

@@ -10,6 +10,17 @@ from bolometric.core.game.setting_words import choice
 from bolometric.core.text.figures import listing_words, number, plural
 from bolometric.core.text.spans import Sentences, Span, sentences
 
+THINGS = {"counter": "counters", "colour": "crayons", "sign": "pencils"}
+BEGIN = {
+    "counter": ("All take counters of a colour of their own.", "Take the counters."),
+    "colour": ("All take a crayon of a colour of their own.", "Take a crayon."),
+    "sign": ("All choose a sign of their own.", "Choose a sign."),
+}
+"""What is done first: by several, and by one alone."""
+TAKE = {"counter": "Take your counters.", "colour": "Take your crayon.", "sign": "Choose your sign."}
+MARK = {"counter": "Put a counter on", "colour": "Colour", "sign": "Write your sign on"}
+"""What is said to players, by how cells are marked."""
+
 
 def board(game: Game) -> tuple[Sentences, ...]:
     """What to draw."""
@@ -30,12 +41,13 @@ def board(game: Game) -> tuple[Sentences, ...]:
 
 def needs(game: Game) -> tuple[str, ...]:
     """What is needed beside the pieces."""
-    return "counters", "the grid"
+    return THINGS[game.area_as(Grid).mark], "the grid"
 
 
 def first(game: Game) -> tuple[Sentences, ...]:
-    """Counters."""
-    return (sentences("All take counters of a colour of their own." if game.seats.count > 1 else "Take the counters."),)
+    """What cells are marked with."""
+    several, alone = BEGIN[game.area_as(Grid).mark]
+    return (sentences(several if game.seats.count > 1 else alone),)
 
 
 def how_drawn(game: Game) -> str | None:
@@ -46,7 +58,8 @@ def how_drawn(game: Game) -> str | None:
 def turn(game: Game) -> tuple[Sentences, ...]:
     """What is claimed."""
     area = game.area_as(Grid)
-    told = [sentences("Put a counter on a free cell; its number must ", choice(game, "area.how"), ".")]
+    mark = choice(game, "area.mark")
+    told = [sentences("Players ", mark, " a free cell; its number must ", choice(game, "area.how"), ".")]
     if area.how == "any":
         using: list[str | Span] = [
             "Use ",
@@ -118,8 +131,11 @@ def aloud(game: Game) -> Aloud:
     area, alone = game.area_as(Grid), game.seats.count == 1
     colour = "" if alone else " for each player, in a colour of their own"
     rows = f"a grid of {plural(area.columns, 'column')} and {plural(area.rows, 'row')}"
-    needs = (f"counters{colour}", f"{rows}, with the numbers 1 to {area.last}" if area.numbers == "chart" else rows)
-    return Aloud(needs, said("Take your counters.", starts(game)), said(*_turn(game)), said(*_last(game)))
+    needs = (
+        f"{THINGS[area.mark]}{'' if area.mark == 'sign' else colour}",
+        f"{rows}, with the numbers 1 to {area.last}" if area.numbers == "chart" else rows,
+    )
+    return Aloud(needs, said(TAKE[area.mark], starts(game)), said(*_turn(game)), said(*_last(game)))
 
 
 def _turn(game: Game) -> list[str]:
@@ -129,12 +145,8 @@ def _turn(game: Game) -> list[str]:
         told = [*begin, *_making(area), *cards_after(game)]
     else:
         told = [*(called(game) if shared else drawn(game))]
-    told.append(
-        "Put a counter on a free cell with that number."
-        if area.how == "total"
-        else "Put a counter on a free cell with your number."
-    )
-    if not area.takes_over:
+    told.append(f"{MARK[area.mark]} a free cell with {'that' if area.how == 'total' else 'your'} number.")
+    if not area.takes_over and area.mark == "counter":
         told.append("It stays there.")
     if "free" in area.laid_out:
         told.append("A starred cell belongs to everybody.")

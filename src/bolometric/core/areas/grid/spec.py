@@ -170,6 +170,11 @@ class Grid(AreaPart):
             when=(("how", ("any",)),),
         ),
     ] = 100
+    mark: Annotated[
+        Literal["counter", "colour", "sign"],
+        Field(description="How a claimed cell is marked: with a counter, with each seat's colour, or with its sign."),
+        Knob("choice", "how a cell is marked", choices=choices.MARKS, suggested=()),
+    ] = "counter"
     wins: Annotated[
         Literal["line", "most", "first_to"],
         Field(description="line = a whole line; most = the most cells; first_to = so many cells (wanted)."),
@@ -312,6 +317,9 @@ class Grid(AreaPart):
             raise setting_error(
                 f"This grid has {self.rows:,} rows: the most is {MOST_ROWS}, and {MOST_CELLS:,} cells.", "area.columns"
             )
+        if self.takes_over and self.mark != "counter":
+            told = "What is coloured or written cannot be taken over: use counters, or let claimed cells stay."
+            raise setting_error(told, "area.mark")
         if self.wins == "line":
             self._check_lines()
         return self

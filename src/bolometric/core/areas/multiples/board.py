@@ -6,6 +6,7 @@ from dataclasses import replace
 
 from bolometric.core.areas.multiples.by_hand import OnChart
 from bolometric.core.areas.multiples.rules import chart_of, comes_off
+from bolometric.core.areas.multiples.soonest import rates_of
 from bolometric.core.areas.multiples.spec import Multiples
 from bolometric.core.game.contract import Board
 from bolometric.core.game.document import Game
@@ -30,9 +31,14 @@ def places_at(game: Game, now: OnChart) -> Tiles:
 def heat(game: Game) -> Heat | None:
     """How often a draw divides each number that counters may stand on."""
     chart = chart_of(game)
+    rates_of(game)  # worked out here and remembered: a window asks for it while it paints
     return Heat(
         tuple(chart.chances[1:].tolist()), "Divided by a draw, of 100 draws", unused=places(game).unused, question=ASKED
     )
+
+
+NAMED = 5
+"""Numbers that are named."""
 
 
 def never(game: Game) -> list[int]:
@@ -48,7 +54,12 @@ def describe(game: Game, heat: Heat, number: int | None) -> str:
         above = range(chart.limit + 1, chart.numbers + 1)
         best = max(chart.chances[n] for n in above)
         easy = [n for n in above if chart.chances[n] > best - 1e-12]
-        return f"Divided most often: {listing(easy[:6], 'and')}, in {percent(float(best))} of draws (exact)."
+        rates = rates_of(game)
+        soon = sorted(above, key=lambda n: -rates[n])[:NAMED]
+        return (
+            f"Counters come off soonest from {listing(soon, 'and')} (simulated, all placing by chance). Divided most "
+            f"often: {listing(easy[:NAMED], 'and')}, in {percent(float(best))} of draws (exact)."
+        )
     if number <= chart.limit:
         return f"{number}: no counters here, only above {chart.limit}."
     totals = sorted(divisor for divisor in chart.divisors if divisor > 0 and number % divisor == 0)

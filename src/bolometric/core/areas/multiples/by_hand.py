@@ -13,15 +13,15 @@ from bolometric.core.areas.multiples.rules import (
     chart_of,
     comes_off,
     may_move,
-    preference,
     taken_off,
 )
+from bolometric.core.areas.multiples.soonest import liked_by, rates_of
 from bolometric.core.areas.multiples.spec import Multiples
 from bolometric.core.game.contract import ByHand
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
 from bolometric.core.results.standing import Drawn, Option, Standing, noted, won
-from bolometric.core.text.figures import listing, percent
+from bolometric.core.text.figures import listing
 
 STAY = 0
 """In place of a number: leave the counters where they are."""
@@ -42,7 +42,9 @@ class OnChart(Standing):
 def begin(game: Game) -> OnChart:
     """An empty chart."""
     area = game.area_as(Multiples)
-    return OnChart(owner=(FREE,) * (area.chart + 1), to_place=area.counters * game.seats.count, waiting="choice")
+    to_place = area.counters * game.seats.count
+    seat = game.seats.count - 1 if area.placing == "last" else 0
+    return OnChart(owner=(FREE,) * (area.chart + 1), to_place=to_place, waiting="choice", seat=seat)
 
 
 def asks(game: Game, now: OnChart) -> str | None:
@@ -75,8 +77,10 @@ def choose(game: Game, now: OnChart, key: int) -> OnChart:
         now = replace(now, record=(*now.record, f"Player {now.seat + 1} places on {key}."))
         if not now.to_place and _hopeless(game, now):
             return won(now, ())
-        seat = (now.seat + 1) % game.seats.count
-        return replace(now, seat=seat, waiting="choice" if now.to_place else "draw")
+        if not now.to_place:
+            return replace(now, seat=0, waiting="draw")
+        step = -1 if game.area_as(Multiples).placing == "last" else 1
+        return replace(now, seat=(now.seat + step) % game.seats.count, waiting="choice")
     if now.lifted:
         moved = _owned(_owned(now, now.lifted, FREE), key, now.seat)
         return _turn_over(game, noted(replace(moved, lifted=STAY), f"moves {now.lifted} to {key}."))
@@ -91,8 +95,8 @@ def _hopeless(game: Game, now: OnChart) -> bool:
 
 
 def pick(game: Game, now: OnChart, style: Style, rng: np.random.Generator) -> int:
-    """What a style chooses: by its preference, or any of them."""
-    likes = preference(chart_of(game.of_seat(now.seat)), style)
+    """What a style chooses: by its or any of them."""
+    likes = liked_by(game, now.seat, style)
     found = [option.key for option in options(game, now) if option.key != STAY]
     if likes is None:
         return int(found[int(rng.integers(len(found)))]) if found else STAY
@@ -135,15 +139,16 @@ def coach(game: Game, now: OnChart) -> str:
     free = [number for number in range(chart.limit + 1, chart.numbers + 1) if now.owner[number] == FREE]
     if not free:
         return "No number is free."
-    best = max(float(chart.chances[number]) for number in free)
-    easy = [number for number in free if chart.chances[number] > best - 1e-12]
-    named, are = listing(easy[:6], "and"), "is" if len(easy) == 1 else "are"
-    return (
-        f"No best play is known for this game. Of the free numbers {named} {are} divided most often, "
-        f"in {percent(best)} of draws (exact); but only the lowest multiple comes off."
-    )
+    rates = rates_of(game)
+    best = sorted(free, key=lambda number: -rates[number])[:NAMED]
+    easy = max(free, key=lambda number: (float(chart.chances[number]), -number))
+    behind = "" if easy in best else f" {easy} is divided by more draws, and waits behind lower multiples."
+    named, each = listing(best, "and"), "a counter there comes" if len(best) == 1 else "counters there come"
+    told = f"No best play is known for this game. In games played by chance {each} off soonest: {named} (simulated)."
+    return f"{told}{behind}"
 
 
+NAMED = 5
 BY_HAND = ByHand(
     begin=begin, landed=landed, choose=choose, options=options, pick=pick, coach=coach, asks=asks, compares=True
 )

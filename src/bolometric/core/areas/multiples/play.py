@@ -4,7 +4,8 @@ from __future__ import annotations
 
 import numpy as np
 
-from bolometric.core.areas.multiples.rules import FREE, MOVES, compile_chart, preference, taken_off
+from bolometric.core.areas.multiples.rules import FREE, MOVES, compile_chart, taken_off
+from bolometric.core.areas.multiples.soonest import liked_by
 from bolometric.core.areas.multiples.spec import Multiples
 from bolometric.core.areas.multiples.work import PUT
 from bolometric.core.areas.seat_by_seat import SIDE
@@ -28,7 +29,8 @@ def player(game: Game) -> Player:
     area = game.area_as(Multiples)
     seats, sides = game.seats.count, [game.by_side.index(one) for one in game.by_seat]
     charts = [compile_chart(area, one.distribution) for one in game.by_side]
-    styles = [preference(charts[side], game.seats.style(seat)) for seat, side in enumerate(sides)]
+    styles = [liked_by(game, seat, game.seats.style(seat)) for seat in range(seats)]
+    backwards = area.placing == "last"
     chart = charts[0]
     above = chart.numbers - chart.limit
     likes = np.array([np.zeros(above, np.int64) if liked is None else liked for liked in styles])
@@ -57,6 +59,7 @@ def player(game: Game) -> Player:
                 likes,
                 chart.limit,
                 area.counters,
+                backwards,
                 seats,
                 most_turns,
                 codes,
@@ -98,6 +101,7 @@ def _play(  # type: ignore[no-untyped-def]
     likes,
     limit,
     counters,
+    backwards,
     seats,
     most_turns,
     codes,
@@ -121,7 +125,7 @@ def _play(  # type: ignore[no-untyped-def]
             owner[number] = -1
         to_go[:] = counters
         for placed in range(counters * seats):
-            seat = placed % seats
+            seat = seats - 1 - placed % seats if backwards else placed % seats
             if likes[seat, 0]:
                 number = np.int64(0)
                 for rank in range(above):

@@ -7,6 +7,7 @@ from bolometric.core.areas.multiples.spec import Multiples
 from bolometric.core.game.aloud import Aloud, drawn, said, starts
 from bolometric.core.game.contract import Words
 from bolometric.core.game.document import Game
+from bolometric.core.game.setting_words import choice
 from bolometric.core.text.figures import plural
 from bolometric.core.text.spans import Sentences, Span, sentences
 
@@ -29,8 +30,11 @@ def needs(game: Game) -> tuple[str, ...]:
 def first(game: Game) -> tuple[Sentences, ...]:
     """How the counters are placed."""
     limit = Span(str(game.area_as(Multiples).limit), "area.limit")
-    who = "Place your" if game.seats.count == 1 else "In turn place one of your"
-    return (sentences(f"{who} counters on free numbers above ", limit, ", one on a number."),)
+    if game.seats.count == 1:
+        return (sentences("Place your counters on free numbers above ", limit, ", one on a number."),)
+    first_one = choice(game, "area.placing")
+    told = "In turn place one of your counters on free numbers above "
+    return (sentences(told, limit, ", one on a number; ", first_one, " places first."),)
 
 
 def turn(game: Game) -> tuple[Sentences, ...]:
@@ -55,6 +59,7 @@ def aloud(game: Game) -> Aloud:
     needs = (plural(area.counters, "counter") + own, f"a chart of the numbers 1 to {area.chart}")
     above = f"a free number above {area.limit}"
     place = f"Put each of your counters on {above}." if alone else f"In turn, put one counter on {above}."
+    order = "" if alone or area.placing == "first" else "The last to draw places first. Then go round backwards."
     turn = [
         *drawn(game),
         "Look for multiples of that number that have a counter.",
@@ -68,7 +73,7 @@ def aloud(game: Game) -> Aloud:
         else ("The first player with no counters left wins.", "That may happen in somebody else's turn.")
     )
     more = "" if alone else "Go on until all your counters are placed."
-    return Aloud(needs, said(place, more, starts(game)), said(*turn), last)
+    return Aloud(needs, said(place, order, more, starts(game)), said(*turn), last)
 
 
 WORDS = Words(board=board, needs=needs, first=first, turn=turn, last=last, aloud=aloud)

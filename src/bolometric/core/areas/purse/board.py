@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
+from fractions import Fraction
 from functools import lru_cache
 from itertools import pairwise
 
@@ -17,6 +18,7 @@ from bolometric.core.areas.purse.spec import Purse
 from bolometric.core.game.contract import Board
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
+from bolometric.core.learner_work.facts import place_name
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.board import Cells, Heat, Places
 from bolometric.core.results.printed import Printed, WriteOn
@@ -74,8 +76,6 @@ def _map(steps: Steps) -> Map:
 
 
 def _sum(steps: Steps, place: int) -> str:
-    from fractions import Fraction
-
     return minus(tidy(Fraction(place + steps.least, steps.unit)))
 
 
@@ -172,7 +172,15 @@ def printed(game: Game, board: Places | None) -> Printed:
     rows = tuple(f"draw {k + 1}" for k in range(area.draws))
     choices = listing([tidy(multiplier) for multiplier in area.multipliers], "or")
     note = f"Times {choices}, as near to {minus(tidy(area.target))} as you can."
-    return Printed(None, counters=0, tables=(WriteOn("My purse", ("drawn", "times", "makes", "together"), rows, note),))
+    return Printed(None, counters=0, tables=(WriteOn("My purse", heads_of(area.multipliers), rows, note),))
+
+
+def heads_of(multipliers: tuple[Fraction, ...]) -> tuple[str, ...]:
+    """A column for each place where what is drawn counts as ones, tens or more; else the steps of multiplying."""
+    powers = [Fraction(10) ** k for k in range(5, -1, -1)]
+    if not set(multipliers) <= set(powers):
+        return "drawn", "times", "makes", "together"
+    return *(place_name(tidy(power)) for power in powers if power in multipliers), "together"
 
 
 BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe, printed=printed)

@@ -58,14 +58,15 @@ def _whole(game: Game) -> str:
     return f"Everything has been seen after {mean:.1f} draws on average, in nine games of ten after {nine} (exact)."
 
 
-MOST = 30
+MOST, NINE_OF_TEN = 60, 0.9
 
 
 def printed(game: Game, board: Places | None) -> Printed:
     """A row for each draw, a column for each heading, and one for the sum that was used."""
     area = game.area_as(Record)
-    count = area.draws if area.complete == "draws" else MOST
-    rows = tuple(f"{k + 1}." for k in range(min(count, MOST)))
+    known = lasting(game)
+    needed = None if known is None else known.quantile(NINE_OF_TEN)
+    rows = tuple(f"{k + 1}." for k in range(min(needed or MOST, MOST)))
     return Printed(None, counters=0, tables=(WriteOn("Record", (*area.columns, "sum used"), rows, each=False),))
 
 

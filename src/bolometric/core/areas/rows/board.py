@@ -50,7 +50,8 @@ def printed(game: Game, board: Places | None) -> Printed:
     """One's own number, the one opposite, and a tick; as many rows as the game has, for a few rounds."""
     area = game.area_as(DigitRows)
     rows = tuple(f"row {row + 1}" for row in range(area.rows))
-    tables = tuple(WriteOn(f"Round {k + 1}", ("mine", "opposite", "tick"), rows) for k in range(ROUNDS))
+    rounds = min(game.seats.count * (area.points - 1) + 1, ROUNDS)  # by then somebody has won so many
+    tables = tuple(WriteOn(f"Round {k + 1}", ("mine", "opposite", "tick"), rows) for k in range(rounds))
     return Printed(None, counters=0, tables=tables)
 
 

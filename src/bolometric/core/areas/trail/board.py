@@ -190,19 +190,32 @@ def bent(game: Game, which: int, x: float, y: float) -> tuple[str, object] | Non
     return "area.bend", [[x, y] if k == which else list(point) for k, point in enumerate(trail.bend)]
 
 
-ROWS, FINE = 16, 1000
+ROWS, MOST_ROWS = 16, 60
+"""Rows of a sheet where it is not known how many turns a player takes, and at most."""
 
 
 def printed(game: Game, board: Places | None) -> Printed:
-    """The board; who fills an amount also writes down how far it is, as a fraction and as a decimal."""
+    """The board; who fills an amount also writes down how far it is, as a fraction and as a decimal.
+
+    There are as many rows as a player needs in nine of ten games; where all have so many turns, they are crossed off.
+    """
     trail = game.area_as(Trail)
+    left = () if trail.track == "own" else (turns_left(trail.turns),)
     if not isinstance(board, Box):
-        return Printed(board)
+        return Printed(board, tables=left)
     heads = ("drawn", "as a fraction", "as a decimal", "filled so far")
-    squares = 10 if trail.per_one >= FINE else 0
-    note = "Colour each thousandth in the square: ten rows of ten are one tenth." if squares else ""
-    return Printed(
-        board, each=True, counters=0, tables=(WriteOn("What I filled", heads, ("",) * ROWS, note, squares=squares),)
+    known = area.solve(game)
+    needed = None if known is None else known.readings["rounds"].p90
+    rows = ROWS if needed is None else min(int(needed), MOST_ROWS)
+    filled = WriteOn("What I filled", heads, ("",) * rows, mat=trail.per_one if trail.amount == 1 else 0)
+    return Printed(board, each=True, counters=0, tables=(filled, *left))
+
+
+def turns_left(turns: int) -> WriteOn:
+    """A tracker of the turns that all have together, to cross off."""
+    rows = tuple(f"{first} to {min(first + 9, turns)}" for first in range(1, turns + 1, 10))
+    return WriteOn(
+        "Turns to cross off", tuple(map(str, range(1, 11))), rows, "Cross one off after each turn.", each=False
     )
 
 
