@@ -6,12 +6,10 @@ from collections.abc import Iterator
 
 from PySide6.QtCore import QRectF, QSizeF
 from PySide6.QtGui import (
-    QAbstractTextDocumentLayout,
     QColor,
     QFont,
     QFontMetricsF,
     QPainter,
-    QPalette,
     QTextBlockFormat,
     QTextCharFormat,
     QTextCursor,
@@ -80,7 +78,6 @@ class PrintedWords:
         block.setBottomMargin(gap * self.size)
         block.setLeftMargin(hang)
         block.setTextIndent(-hang)
-        block.setNonBreakableLines(True)  # nobody turns a page within a rule
         block.setLineHeight(118, QTextBlockFormat.LineHeightTypes.ProportionalHeight.value)
         self.document.setIndentWidth(1)
         if mark:
@@ -102,6 +99,17 @@ class PrintedWords:
         self.document.setPageSize(QSizeF(self.room.width(), self.room.height()))
         return self.document.pageCount()
 
+    def _draw_lines(self, painter: QPainter, top: float, end: float) -> None:
+        """The lines that begin between two heights; a document's own drawing writes a paragraph on both its pages."""
+        block = self.document.begin()
+        while block.isValid():
+            laid = block.layout()
+            for at in range(laid.lineCount()):
+                line = laid.lineAt(at)
+                if top <= laid.position().y() + line.y() + 1e-6 < end:
+                    line.draw(painter, laid.position())
+            block = block.next()
+
     def pages(self, sheet: str, title: str, above: object = None) -> Iterator[Page]:
         """The document cut into pages; ``above`` draws on the first."""
         room = self.room
@@ -115,11 +123,8 @@ class PrintedWords:
                     above(painter)
                     painter.restore()
                 painter.translate(0, -number * room.height())
-                context = QAbstractTextDocumentLayout.PaintContext()
-                context.palette.setColor(QPalette.ColorRole.Text, QColor(self.paper.palette.ink))
-                context.clip = QRectF(0, number * room.height(), room.width(), room.height())
-                painter.setClipRect(context.clip)
-                self.document.documentLayout().draw(painter, context)
+                painter.setPen(QColor(self.paper.palette.ink))
+                self._draw_lines(painter, number * room.height(), (number + 1) * room.height())
 
             yield Page(sheet, title if count == 1 else f"{title} {number + 1}", self.paper.size(), draw)
 
