@@ -5,7 +5,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from bolometric.assets import demo_files
-from bolometric.core.game.document import Band, Game, game_from
+from bolometric.core.game.brief import Band
+from bolometric.core.game.document import Game, game_from
 from bolometric.core.game.files import read
 from bolometric.core.judge.verdict import off, scale, verdict
 from bolometric.core.measure.measuring import measure_exactly, runs_of

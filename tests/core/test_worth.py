@@ -12,7 +12,6 @@ from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import game_from, with_value, with_values
 from bolometric.core.game.fault import GOES_ON, carried_along
 from bolometric.core.game.files import read
-from bolometric.core.game.wishes import WISHES, wished
 from bolometric.core.judge.change_size import how_large, stray
 from bolometric.core.judge.cures import Cures
 from bolometric.core.judge.difficulty import difficulty_of
@@ -33,6 +32,7 @@ from bolometric.core.tuning.space import differences
 from bolometric.core.tuning.sweep import sweep, swept
 from bolometric.core.tuning.telling import points_plain, points_text
 from bolometric.core.tuning.wanted import Wanted
+from bolometric.core.tuning.wishes import WISHES, wished
 
 PATHS = {path.name.removesuffix(".bolo.json"): path for path in demo_files()}
 part = st.floats(0, 1)

@@ -7,7 +7,8 @@ from PySide6.QtCore import QPoint, QRect, Qt
 from PySide6.QtWidgets import QLabel, QMainWindow, QPushButton, QVBoxLayout, QWidget
 
 from bolometric.assets import demo_files
-from bolometric.core.game.document import Band, Game, game_from
+from bolometric.core.game.brief import Band
+from bolometric.core.game.document import Game, game_from
 from bolometric.core.game.files import read
 from bolometric.core.measure import measuring
 from bolometric.core.measure.measuring import measure_exactly

@@ -193,8 +193,12 @@ def test_faults_name_the_setting_and_their_cure_works(data, code, says):
         ({"practice": "rows"}, [{"kind": "pack", "after": "keep_out"}], "do not keep them out"),
         (
             {"practice": "rows"},
-            [{"faces": [30 * n for n in range(30)]}, {"faces": [*range(30)]}, {"faces": [0, 900]}],
-            "1800 different numbers, and the most here is 1000",
+            [
+                {"faces": [40 * 40 * n for n in range(40)]},
+                {"faces": [40 * n for n in range(40)]},
+                {"faces": [*range(40)]},
+            ],
+            "64000 different numbers, and the most here is 50000",
         ),
     ],
 )

@@ -10,8 +10,8 @@ from hypothesis import strategies as st
 
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.areas.duel.exact import round_in, sides_of
+from bolometric.core.areas.handicaps import handicaps
 from bolometric.core.game.document import game_from, with_value
-from bolometric.core.game.handicaps import handicaps
 from bolometric.core.judge.faults import find_faults
 from bolometric.core.learner_work.facts import fact
 from bolometric.core.learner_work.timing import timing

@@ -100,7 +100,6 @@ def test_a_record_for_all_day_is_a_fault_with_a_way_out():
     ("area", "pieces", "says"),
     [
         ({"columns": ["a", "A"]}, [{}], "same heading"),
-        ({}, [{"kind": "pack", "after": "keep_out"}], "put back"),
         ({"columns": []}, [{}], "too few"),
         ({}, [{"faces": [*range(10)]}] * 4, "more than 400 different draws"),
     ],

@@ -12,7 +12,8 @@ from math import isfinite
 
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.analysis import Analysis
-from bolometric.core.game.document import Band, Game
+from bolometric.core.game.brief import Band
+from bolometric.core.game.document import Game
 from bolometric.core.game.fault import Change, Fault, in_words_of
 from bolometric.core.judge.always_same import always_same
 from bolometric.core.judge.annoyances import annoyances

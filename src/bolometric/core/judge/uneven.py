@@ -5,10 +5,10 @@ from __future__ import annotations
 import time
 from collections.abc import Iterator
 
+from bolometric.core.areas.handicaps import EVEN, evening
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Game
 from bolometric.core.game.fault import Fault
-from bolometric.core.game.handicaps import EVEN, evening
 from bolometric.core.measure.equal_seats import even_shares
 from bolometric.core.measure.measuring import quick_measure
 from bolometric.core.text.figures import percent

@@ -6,7 +6,8 @@ from dataclasses import dataclass
 from typing import Literal
 
 from bolometric.core.areas.catalogue import area_of
-from bolometric.core.game.document import Band, Game
+from bolometric.core.game.brief import Band
+from bolometric.core.game.document import Game
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.readings import Reading
 

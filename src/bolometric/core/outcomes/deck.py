@@ -9,6 +9,7 @@ the total. Weights above 2^31 in all (spinners with odd angles) are rounded to t
 from __future__ import annotations
 
 from dataclasses import dataclass
+from fractions import Fraction
 from typing import NamedTuple
 
 import numpy as np
@@ -19,6 +20,7 @@ from bolometric.core.outcomes.listing import Group, groups_of, listed
 from bolometric.core.outcomes.totals import totals_of
 from bolometric.core.pieces.draw import Draw
 from bolometric.core.pieces.kinds import AnyPiece, Pack
+from bolometric.core.settings.amounts import Value, tidy
 from bolometric.core.settings.loops import inner, loop
 
 WIDEST = 2**31
@@ -83,6 +85,16 @@ def deck_of(pieces: tuple[AnyPiece, ...], draw: Draw) -> tuple[Deck, NDArray[np.
     special = listing.any_special()
     marked = np.zeros(listing.rows, bool) if special is None else special
     return Deck(full, sizes, drawn, keeps, index), found.place, marked
+
+
+def shown_of(pieces: tuple[AnyPiece, ...]) -> tuple[tuple[tuple[Value, ...], ...], NDArray[np.int64]]:
+    """The different draws, each with its numbers from the largest down, and which each entry of the index is."""
+    listing = listed(groups_of(pieces))
+    columns = [np.broadcast_to(column, listing.shape).ravel() for column in listing.columns]
+    rows = -np.sort(-np.stack(columns, axis=1), axis=1)
+    different, which = np.unique(rows, axis=0, return_inverse=True)
+    names = tuple(tuple(tidy(Fraction(value, listing.unit)) for value in row) for row in different.tolist())
+    return names, which.ravel()
 
 
 @inner

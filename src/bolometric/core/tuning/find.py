@@ -8,17 +8,17 @@ from types import MappingProxyType
 from typing import Any
 
 from bolometric.core.game.document import game_from
-from bolometric.core.game.wishes import USUAL_SUMS, wished
 from bolometric.core.pieces.kinds import AnyPiece
 from bolometric.core.settings.errors import GameError
 from bolometric.core.tuning.composing import compose
 from bolometric.core.tuning.offering import Composed, ordered
 from bolometric.core.tuning.search import Candidate
 from bolometric.core.tuning.wanted import Wanted
+from bolometric.core.tuning.wishes import USUAL_SUMS, wished
 from bolometric.core.tuning.workers import Share, alone
 
 Wishes = Mapping[str, str | None]
-"""What is wished for the sums, the deciding and the luck, by its key (game/wishes)."""
+"""What is wished for the sums, the deciding and the luck, by its key (tuning/wishes)."""
 TOLD = 12
 """Games that are told."""
 
@@ -35,8 +35,8 @@ class Found:
 def wanted_of(brief: Mapping[str, Any], wishes: Wishes = MappingProxyType({})) -> Wanted:
     """What a brief asks for, from plain data as in a game file: ``brief``, ``seats``, ``pieces`` and ``draw`` of it.
 
-    ``wishes`` adds targets by their keys (game/wishes). Where the brief says what is the aim and how surely the players
-    work, sums that are mostly right are wanted unless another share is named.
+    ``wishes`` adds targets by their keys (tuning/wishes). Where the brief says what is the aim and how surely the
+    players work, sums that are mostly right are wanted unless another share is named.
 
     Raises GameError where the brief itself can't be, or asks for nothing.
     """

@@ -6,8 +6,8 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 from bolometric.core.areas.catalogue import area_of
-from bolometric.core.game.document import Band, Game
-from bolometric.core.game.family import Family
+from bolometric.core.game.brief import Band, Family
+from bolometric.core.game.document import Game
 from bolometric.core.game.targets import STYLES, Target
 from bolometric.core.judge.kept import loses
 from bolometric.core.judge.suits import off_by

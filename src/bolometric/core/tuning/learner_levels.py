@@ -13,8 +13,8 @@ from dataclasses import dataclass, replace
 from math import inf, log
 
 from bolometric.core.areas.catalogue import area_of
+from bolometric.core.game.brief import Family
 from bolometric.core.game.document import Game, with_value
-from bolometric.core.game.family import Family
 from bolometric.core.game.house import HouseRule
 from bolometric.core.judge.kept import OF_PIECES, facts_met, loses
 from bolometric.core.judge.suits import AS_SET

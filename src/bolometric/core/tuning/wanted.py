@@ -5,7 +5,8 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 
-from bolometric.core.game.document import Band, Game, game_from
+from bolometric.core.game.brief import Band
+from bolometric.core.game.document import Game, game_from
 from bolometric.core.game.starters import Starter
 from bolometric.core.learner_work.aims import Aim
 from bolometric.core.learner_work.fluency import Fluency

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.aloud import AS_PRINTED, seats_words
-from bolometric.core.game.document import Band, Game
+from bolometric.core.game.brief import Band
+from bolometric.core.game.document import Game
 from bolometric.core.game.house import Where
 from bolometric.core.game.setting_words import choice
 from bolometric.core.game.targets import target_words

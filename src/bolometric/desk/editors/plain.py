@@ -14,7 +14,7 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
-from bolometric.core.game.document import Band
+from bolometric.core.game.brief import Band
 from bolometric.core.pieces.expression import LETTERS
 from bolometric.core.pieces.face_text import read_numbers, typed_numbers
 from bolometric.core.settings.amounts import tidy
@@ -148,7 +148,7 @@ class BandEditor(Editor):
 
 def _usual(at: KnobAt) -> Band:
     """A sensible band to begin with where there was none."""
-    from bolometric.core.game.document import Brief
+    from bolometric.core.game.brief import Brief
 
     default = Brief.model_fields[at.path.split(".")[-1]].default
     return default if isinstance(default, Band) else Band(low=0, high=1)

@@ -6,8 +6,8 @@ from typing import Any
 
 from PySide6.QtWidgets import QComboBox, QGridLayout
 
+from bolometric.core.areas.handicaps import candidates
 from bolometric.core.game.document import Game
-from bolometric.core.game.handicaps import candidates
 from bolometric.core.pieces.draw import MAKES, Draw
 from bolometric.core.pieces.kinds import AnyPiece
 from bolometric.core.pieces.words import pieces_words

@@ -7,11 +7,11 @@ from collections.abc import Iterator
 from bolometric.core.areas.duel.area import hopeless, solve
 from bolometric.core.areas.duel.exact import round_in
 from bolometric.core.areas.duel.spec import Duel
+from bolometric.core.areas.handicaps import evening
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.contract import Faults
 from bolometric.core.game.document import Game
 from bolometric.core.game.fault import NEVER_ENDS, Fault
-from bolometric.core.game.handicaps import evening
 
 
 def lengthens(game: Game) -> str:

@@ -19,7 +19,7 @@ from bolometric.core.areas.grid.choosing import (
     open_cells,
     weigh,
 )
-from bolometric.core.areas.grid.rules import ALL, NOBODY, claim, claims_of, counted, draws_of
+from bolometric.core.areas.grid.rules import ALL, NOBODY, claim, claims_of, counted, dealt_draws, draws_of
 from bolometric.core.areas.grid.spec import Grid
 from bolometric.core.areas.grid.work import CLAIMED, LOOKED
 from bolometric.core.game.document import Game
@@ -27,6 +27,8 @@ from bolometric.core.game.seats import Style
 from bolometric.core.learner_work.note_writer import end_notes, note
 from bolometric.core.learner_work.trace import DECIDE, FIRST, FURTHER, Book, Whole, noted
 from bolometric.core.outcomes.chance import STEP, below, part, stream
+from bolometric.core.outcomes.deck import deal, dealt, shuffle
+from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.batch import NO_WINNER, TIED, UNFINISHED, Batch, Player
 from bolometric.core.settings.loops import inner, loop
 
@@ -71,6 +73,7 @@ def _compiled(game: Game) -> Callable[[int, int, np.random.Generator, Book | Non
     draws = laid_out.edges, laid_out.start, laid_out.cells, laid_out.own
     seen, standing = (len(laid_out.noticed) > 0, laid_out.noticed), (claims.owner, own, taken)
     crossing = claims.first_line, claims.through, claims.need
+    deck = dealt_draws(game) if remembers(game.pieces) else None
 
     def play(runs: int, most_turns: int, rng: np.random.Generator, book: Book | None) -> tuple[Batch, Shares, Shares]:
         turns, rolls, idle = (np.zeros(runs, np.int64) for _ in range(3))
@@ -84,13 +87,9 @@ def _compiled(game: Game) -> Callable[[int, int, np.random.Generator, Book | Non
                 styles,
                 seats,
                 rules,
-                draws,
-                seen,
-                standing,
-                crossing,
-                claims.lines,
-                laid_out.chance,
-                free,
+                (draws, seen),
+                deck,
+                (standing, crossing, claims.lines, laid_out.chance, free),
                 most_turns,
                 codes,
                 ends,
@@ -105,22 +104,10 @@ def _compiled(game: Game) -> Callable[[int, int, np.random.Generator, Book | Non
 
 @loop
 def _play(  # type: ignore[no-untyped-def]
-    state,
-    styles,
-    seats,
-    rules,
-    draws,
-    seen,
-    standing,
-    crossing,
-    lines,
-    chance,
-    free,
-    most_turns,
-    codes,
-    note_ends,
-    columns,
+    state, styles, seats, rules, drawing, deck, board, most_turns, codes, note_ends, columns
 ):
+    draws, seen = drawing
+    standing, crossing, lines, chance, free = board
     ends, wanted, takes_over, again, shared = rules
     edges, start, cells, whose = draws
     hidden, noticed = seen
@@ -133,9 +120,13 @@ def _play(  # type: ignore[no-untyped-def]
     possible = 0
     for cell in range(size):
         possible += first_owner[cell] == NOBODY and chance[:, cell].any()
+    if deck is not None:
+        cards, counts, moves_on = deck.full.copy(), deck.whole.copy(), dealt(deck)
     origin = state
     for run in range(len(turns_out)):
         state = stream(origin, run)
+        if deck is not None:
+            shuffle(cards, counts, deck)
         owner, own, taken = first_owner.copy(), first_own.copy(), first_taken.copy()
         have = np.full(seats, free)
         turn, rolls, idle, left, winner, draw = 0, 0, 0, possible, -1, 0
@@ -145,8 +136,12 @@ def _play(  # type: ignore[no-untyped-def]
             found = 0
             for attempt in range(2 if again else 1):
                 if not shared or seat == 0:
-                    state += STEP
-                    draw = drawn(edges, whose, seat, part(state))
+                    if deck is None:
+                        state += STEP
+                        draw = drawn(edges, whose, seat, part(state))
+                    else:
+                        draw = deck.codes[deal(state, cards, counts, deck)]
+                        state += moves_on
                     rolls += 1
                 at = note(codes, at, FURTHER if attempt else FIRST, draw, np.int64(shared and seat != 0), seat)
                 found = open_cells(draw, seat, start, cells, owner, takes_over, out)

@@ -15,6 +15,7 @@ from numpy.typing import NDArray
 from bolometric.core.areas.grid.spec import Grid
 from bolometric.core.game.document import Game
 from bolometric.core.number_making.draws import Numbers
+from bolometric.core.outcomes.deck import Dealing, deck_of, shown_of
 from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.pieces.kinds import AnyPiece
 from bolometric.core.settings.loops import ONE, inner
@@ -92,6 +93,21 @@ class Draws:
     """Shape (seats, 2): the first and the last draw of each seat."""
     chance: NDArray[np.float64]
     """Shape (seats, cells): the chance that a draw of each can claim each."""
+
+
+def dealt_draws(game: Game) -> Dealing:
+    """Draws that remember, and for each code the draw that it is; the last of the draws claims nothing."""
+    claims = claims_of(game)
+    deck, place, _ = deck_of(game.pieces, game.draw)
+    none = len(claims.ways) - 1
+    at = {numbers: number for number, numbers in enumerate(claims.shown)}
+    if game.area_as(Grid).how == "total":
+        of_total = [at.get((total,), none) for total in game.distribution.totals] + [none]
+        found = np.array(of_total)[np.minimum(place, len(of_total) - 1)]
+    else:
+        names, which = shown_of(game.pieces)
+        found = np.array([at.get(name, none) for name in names])[which]
+    return deck.dealing(np.append(found, -1)[deck.index])
 
 
 def draws_of(game: Game) -> Draws:

@@ -13,7 +13,7 @@ from bolometric.core.number_making.made import Making, check_making, making_of
 from bolometric.core.number_making.rules import MakingRules
 from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.pieces.draw import Draw
-from bolometric.core.pieces.kinds import AnyPiece, remembers
+from bolometric.core.pieces.kinds import AnyPiece
 from bolometric.core.settings.explain import setting_error
 from bolometric.core.settings.knobs import Knob
 
@@ -338,9 +338,7 @@ class Grid(AreaPart):
             )
 
     def check_pieces(self, pieces: Sequence[AnyPiece], draw: Draw) -> None:
-        """Draws must not hang together, and there must be enough numbers to put together."""
-        if remembers(tuple(pieces)):
-            raise setting_error("On a grid cards are put back: do not keep them out.", "pieces")
+        """There must be enough numbers to put together, where they are."""
         if self.making is not None:
             check_making(tuple(pieces), self.making)
 
@@ -365,7 +363,10 @@ class Grid(AreaPart):
             )
 
     def check_plan(self, goal: str, seats: int, memory: bool, totals: int) -> None:
-        """Looking ahead is for lines."""
+        """Looking ahead is for lines, and for draws that do not hang together."""
+        if memory:
+            told = "With cards kept out nobody looks ahead here: put them back, or let players choose by a rule."
+            raise setting_error(told, "seats.styles")
         if self.wins != "line":
             raise setting_error(
                 "Looking ahead is known where a line wins: let players choose by a rule of thumb, or play for a line.",

@@ -5,8 +5,8 @@ from __future__ import annotations
 from dataclasses import replace
 
 from bolometric.core.areas.multiples.by_hand import OnChart
+from bolometric.core.areas.multiples.play import rates_of
 from bolometric.core.areas.multiples.rules import chart_of, comes_off
-from bolometric.core.areas.multiples.soonest import rates_of
 from bolometric.core.areas.multiples.spec import Multiples
 from bolometric.core.game.contract import Board
 from bolometric.core.game.document import Game

@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
+from bolometric.core.areas.multiples.play import liked_by, rates_of
 from bolometric.core.areas.multiples.rules import (
     FREE,
     MOVES,
@@ -15,7 +16,6 @@ from bolometric.core.areas.multiples.rules import (
     may_move,
     taken_off,
 )
-from bolometric.core.areas.multiples.soonest import liked_by, rates_of
 from bolometric.core.areas.multiples.spec import Multiples
 from bolometric.core.game.contract import ByHand
 from bolometric.core.game.document import Game

@@ -2,15 +2,19 @@
 
 from __future__ import annotations
 
-import numpy as np
+from functools import lru_cache
 
-from bolometric.core.areas.multiples.rules import FREE, MOVES, compile_chart, taken_off
-from bolometric.core.areas.multiples.soonest import liked_by
+import numpy as np
+from numpy.typing import NDArray
+
+from bolometric.core.areas.multiples.rules import FREE, MOVES, chart_of, compile_chart, preference, taken_off
+from bolometric.core.areas.multiples.soonest import rates
 from bolometric.core.areas.multiples.spec import Multiples
 from bolometric.core.areas.multiples.work import PUT
 from bolometric.core.areas.seat_by_seat import SIDE
 from bolometric.core.game.contract import Measured
 from bolometric.core.game.document import Game
+from bolometric.core.game.seats import Seats, Style
 from bolometric.core.learner_work.note_writer import end_notes, note
 from bolometric.core.learner_work.trace import DECIDE, FIRST, Book, Whole, noted
 from bolometric.core.outcomes.chance import HALF, STEP, below, bits, kept, stream
@@ -82,6 +86,26 @@ def player(game: Game) -> Player:
         )
 
     return batch
+
+
+def rates_of(game: Game) -> NDArray[np.float64]:
+    """How soon counters come off each number (:mod:`soonest`), whoever plays and however. Raises Cancelled."""
+    alike = Seats(count=game.seats.count)
+    return _rates(Game(pieces=game.pieces, draw=game.draw, others=game.others, area=game.area, seats=alike))
+
+
+@lru_cache(maxsize=16)
+def _rates(plain: Game) -> NDArray[np.float64]:
+    return rates(plain.area_as(Multiples).chart + 1, player(plain))
+
+
+def liked_by(game: Game, seat: int, style: Style) -> NDArray[np.int64] | None:
+    """Numbers above the limit, the one a seat's style likes best first; None for a style that takes any."""
+    chart = chart_of(game.of_seat(seat))
+    if style.choose != "thumb" or style.rule != "soonest":
+        return preference(chart, style)
+    above = np.arange(chart.limit + 1, chart.numbers + 1)
+    return above[np.argsort(-rates_of(game)[above], kind="stable")]
 
 
 def _deck(game: Game) -> Dealing:

@@ -8,16 +8,11 @@ lifetimes). Games have seeds of their own, so the order is the same everywhere.
 
 from __future__ import annotations
 
-from functools import lru_cache
-
 import numpy as np
 from numpy.typing import NDArray
 
-from bolometric.core.areas.multiples.rules import chart_of, preference
-from bolometric.core.areas.multiples.spec import Multiples
-from bolometric.core.game.document import Game
-from bolometric.core.game.seats import Seats, Style
 from bolometric.core.learner_work.trace import FIRST, NUMBER_BITS, Book
+from bolometric.core.results.batch import Player
 from bolometric.core.settings.cancel import checkpoint
 
 GAMES, PARTS, LONGEST = 200, 10, 3_000
@@ -25,20 +20,16 @@ GAMES, PARTS, LONGEST = 200, 10, 3_000
 PUT = 3
 
 
-def rates_of(game: Game) -> NDArray[np.float64]:
+def rates(numbers: int, play: Player) -> NDArray[np.float64]:
     """Of the turns in which a counter stood on each number, the share in which it came off; number 0 is not used.
 
-    Raises Cancelled once the work is given up.
+    Args:
+        numbers: how many there are, with 0.
+        play: the game, in which all place by chance.
+
+    Raises:
+        Cancelled: once the work is given up.
     """
-    alike = Seats(count=game.seats.count)
-    return _rates(Game(pieces=game.pieces, draw=game.draw, others=game.others, area=game.area, seats=alike))
-
-
-@lru_cache(maxsize=16)
-def _rates(plain: Game) -> NDArray[np.float64]:
-    from bolometric.core.areas.multiples.play import player  # the loop, which asks here for a style
-
-    numbers, play = plain.area_as(Multiples).chart + 1, player(plain)
     off, stood = np.zeros(numbers), np.zeros(numbers)
     for part in range(PARTS):
         checkpoint()
@@ -61,12 +52,3 @@ def _counted(book: Book, turns: NDArray[np.int64], numbers: int) -> tuple[NDArra
     came = np.bincount(other[off], minlength=numbers).astype(float)
     stood = np.bincount(other[off], turn[off], numbers).astype(float)
     return came, stood + np.bincount(stays % numbers, turns[stays // numbers], numbers).astype(float)
-
-
-def liked_by(game: Game, seat: int, style: Style) -> NDArray[np.int64] | None:
-    """Numbers above the limit, the one a seat's style likes best first; None for a style that takes any."""
-    chart = chart_of(game.of_seat(seat))
-    if style.choose != "thumb" or style.rule != "soonest":
-        return preference(chart, style)
-    above = np.arange(chart.limit + 1, chart.numbers + 1)
-    return above[np.argsort(-rates_of(game)[above], kind="stable")]

@@ -10,6 +10,7 @@ from bolometric.core.areas.record.seen import expected_after, kinds_of, lasting
 from bolometric.core.areas.record.spec import Record
 from bolometric.core.game.contract import Board, Plain
 from bolometric.core.game.document import Game
+from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.board import Heat, Places, Tiles
 from bolometric.core.results.printed import Printed, WriteOn
 from bolometric.core.text.figures import minus, percent
@@ -41,13 +42,15 @@ def describe(game: Game, heat: Heat, number: int | None) -> str:
         return _whole(game)
     name, chance = places(game).names[number - 1], heat.values[number - 1]
     told = f"{name}: {percent(chance)} of draws, once in {1 / chance:.3g} on average"
-    if area.complete == "all":
+    if area.complete == "all" or remembers(game.pieces):
         return f"{told} (exact)."
     return f"{told}; seen in {percent(1 - (1 - chance) ** area.draws)} of games (exact)."
 
 
 def _whole(game: Game) -> str:
     area, kinds = game.area_as(Record), kinds_of(game)
+    if remembers(game.pieces):
+        return f"There are {len(kinds.names)} different ones to see; what has been drawn does not come again at once."
     if area.complete == "draws":
         seen = expected_after(kinds, area.draws)
         return f"In {area.draws} draws {seen:.1f} of {len(kinds.names)} different ones are seen on average (exact)."

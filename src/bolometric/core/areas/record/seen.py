@@ -20,6 +20,7 @@ from bolometric.core.areas.record.spec import Record
 from bolometric.core.chains.waiting import WaitingTime, fixed
 from bolometric.core.game.document import Game
 from bolometric.core.number_making.draws import Numbers, draws_of
+from bolometric.core.pieces.kinds import remembers
 from bolometric.core.settings.cancel import checkpoint
 
 Array = NDArray[np.float64]
@@ -108,4 +109,6 @@ def success_within(kinds: Kinds, draws: int) -> float | None:
 def lasting(game: Game) -> WaitingTime | None:
     """How many draws a record takes; None if that is not known."""
     area, kinds = game.area_as(Record), kinds_of(game)
-    return fixed(area.draws) if area.complete == "draws" else seen_all(kinds.ways, kinds.nothing)
+    if area.complete == "draws":
+        return fixed(area.draws)
+    return None if remembers(game.pieces) else seen_all(kinds.ways, kinds.nothing)

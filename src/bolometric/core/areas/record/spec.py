@@ -12,7 +12,7 @@ from bolometric.core.number_making.draws import draws_of
 from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.pieces.draw import Draw
 from bolometric.core.pieces.faces import Line
-from bolometric.core.pieces.kinds import AnyPiece, remembers
+from bolometric.core.pieces.kinds import AnyPiece
 from bolometric.core.settings.explain import setting_error
 from bolometric.core.settings.knobs import Choice, Knob
 
@@ -115,9 +115,7 @@ class Record(AreaPart):
         return self
 
     def check_pieces(self, pieces: Sequence[AnyPiece], draw: Draw) -> None:
-        """Draws must not hang together."""
-        if remembers(tuple(pieces)):
-            raise setting_error("For a record cards are put back: do not keep them out.", "pieces")
+        """There must not be too many different draws."""
         if self.seen == "parts":
             draws_of(tuple(pieces), MOST_SEEN)
 

@@ -25,8 +25,8 @@ from bolometric.core.pieces.draw import Draw
 from bolometric.core.pieces.kinds import AnyPiece
 from bolometric.core.settings.knobs import Knob
 
-MOST_IN_ROWS = 1000
-"""Different numbers that may be written into rows: all that three digits make."""
+MOST_IN_ROWS = 50_000
+"""Different numbers that may be written into rows: all that six dice make when they are read in order."""
 COLUMNS_ONLY = ("whole", "decimals", "draws", "spare")
 """Settings that only columns have."""
 

@@ -184,10 +184,8 @@ def _play(  # type: ignore[no-untyped-def]
     state, landing, keep, alias, can_finish, seats, finish_round, deck, stopping, own, codes, note_ends, most_turns, out
 ):
     turns_out, rolls_out, winner_out, home_out, setbacks_out, last_lead_out, lead_changes_out, half_lead_out = out
-    columns, length, row = np.uint64(len(keep)), len(can_finish), 0
+    columns, length, row = np.uint64(len(keep)), len(can_finish) // (1 if own is None else seats), 0
     first, width = np.uint64(0), columns
-    if own is not None:
-        length //= seats
     traps, uneven = not can_finish.all(), (keep <= np.uint64(0xFFFFFFFF)).any()
     place, lead, at = np.zeros(seats, np.int64), np.zeros(ACCOUNT, np.int64), 0
     if deck is not None:
@@ -199,15 +197,12 @@ def _play(  # type: ignore[no-untyped-def]
         if deck is not None:
             shuffle(left, counts, deck)
         turn, seat, setbacks, rolls, home = 0, 0, 0, 0, 0
-        hopeless = 0 if can_finish[0] else seats
-        if own is not None:
-            hopeless = seats - can_finish[::length].sum()
+        hopeless = seats - can_finish[::length].sum() if own is not None else 0 if can_finish[0] else seats
         top, leader, last_leader, last_lead, lead_changes, told = 0, -1, -1, 0, 0, 0
         keep_lead(lead, 0, 0, -1)
         while turn < most_turns and hopeless < seats:
             turn += 1
-            old = place[seat]
-            new = old
+            old = new = place[seat]
             if own is not None:
                 row, first, width = seat * length, np.uint64(own[seat, 0]), np.uint64(own[seat, 1])
             if stopping is not None:

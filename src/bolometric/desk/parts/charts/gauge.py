@@ -12,7 +12,8 @@ from bolometric.paint.fonts import write
 from bolometric.paint.palette import LIGHT, Palette
 
 if TYPE_CHECKING:
-    from bolometric.core.game.document import Band, Game
+    from bolometric.core.game.brief import Band
+    from bolometric.core.game.document import Game
     from bolometric.core.results.readings import Reading
 
 SHOWN = (

@@ -8,7 +8,7 @@ from __future__ import annotations
 from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QColor, QPainter, QPen
 
-from bolometric.core.game.document import Band
+from bolometric.core.game.brief import Band
 from bolometric.core.judge.verdict import Verdict, scale, verdict
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.readings import Reading

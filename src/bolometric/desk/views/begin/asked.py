@@ -14,7 +14,6 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
-from bolometric.core.game.wishes import USUAL_SUMS, WISHES, wished
 from bolometric.core.learner_work.aims import AIMS, BY_TABLES, WITHOUT_NUMBER, Aim
 from bolometric.core.learner_work.fluency import PROFILES
 from bolometric.core.pieces.kinds import AnyPiece
@@ -23,6 +22,7 @@ from bolometric.core.pieces.words import pieces_words
 from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.explain import checked
 from bolometric.core.tuning.wanted import Wanted
+from bolometric.core.tuning.wishes import USUAL_SUMS, WISHES, wished
 from bolometric.desk.editors.aims import named
 from bolometric.desk.parts.plain import Label
 

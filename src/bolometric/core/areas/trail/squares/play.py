@@ -160,22 +160,17 @@ def _play(  # type: ignore[no-untyped-def]
     turns_out, rolls_out, winner_out, home_out, setbacks_out, last_lead_out, lead_changes_out, half_lead_out = out
     landing, direct, acts, keep, alias, can_finish = squares
     kept_out, cards_out = by_cards_out
-    columns, length = np.uint64(len(keep)), len(can_finish)
+    columns, length = np.uint64(len(keep)), len(can_finish) // (1 if own is None else seats)
     first, width = np.uint64(0), columns
-    if own is not None:
-        length //= seats
-    traps = not can_finish.all()
-    win = HOME
+    traps, win = not can_finish.all(), HOME
     if asked is not None:
         _, _, _, rules, counts, _, kept_cards = asked
         win = rules[WIN]
         traps = traps and win != AT_OUT and win != AFTER_ROUNDS
     by_cards = win != HOME and win != HOME_WITH
     place, missing, seen = np.zeros(seats, np.int64), np.zeros(seats, np.bool_), np.full(length + 1, -1)
-    standing, lead, noted_at = place, np.zeros(ACCOUNT, np.int64), 0
-    if asked is not None and by_cards:
-        standing = kept_cards
-    origin = state
+    lead, noted_at, origin = np.zeros(ACCOUNT, np.int64), 0, state
+    standing = kept_cards if asked is not None and by_cards else place
     for run in range(len(turns_out)):
         state = stream(origin, run)
         for one in range(seats):
