@@ -17,6 +17,7 @@ from tests.areas.purse.test_purse import purses
 from tests.areas.record.test_record import records
 from tests.areas.rows.test_rows import row_games
 from tests.areas.sets.test_sets import set_games
+from tests.areas.splits.test_splits import splits
 from tests.random_games import games
 
 DEMO = {path.name.removesuffix(".bolo.json"): read(path) for path in demo_files()}
@@ -41,6 +42,7 @@ STRATEGIES = {
     "Grid": grids(),
     "Chain": chains(10),
     "Record": records(),
+    "Splits": splits(),
 }
 alike = st.one_of(*(STRATEGIES[entry.kind.__name__] for entry in AREAS))
 """Games in which all players draw alike."""

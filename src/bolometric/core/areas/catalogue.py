@@ -19,6 +19,7 @@ from bolometric.core.areas.purse import PURSE
 from bolometric.core.areas.record import RECORD
 from bolometric.core.areas.rows import ROWS
 from bolometric.core.areas.sets import SETS
+from bolometric.core.areas.splits import SPLITS
 from bolometric.core.areas.trail import TRAIL
 from bolometric.core.game import kinds
 from bolometric.core.game.area_part import AreaPart
@@ -30,7 +31,21 @@ if TYPE_CHECKING:
     from bolometric.core.game.contract import Area
     from bolometric.core.results.board import Heat
 
-AREAS: list[AnyEntry] = [TRAIL, SETS, BOXES, COUNTERS, MULTIPLES, DIGITS, ROWS, PURSE, DUEL, GRID, CHAIN, RECORD]
+AREAS: list[AnyEntry] = [
+    TRAIL,
+    SETS,
+    BOXES,
+    COUNTERS,
+    MULTIPLES,
+    DIGITS,
+    ROWS,
+    PURSE,
+    DUEL,
+    GRID,
+    CHAIN,
+    RECORD,
+    SPLITS,
+]
 """In the order in which choices are listed; the first is that of a file that names none."""
 _LOADED: dict[type[AreaPart], Area[Any, Any]] = {}
 

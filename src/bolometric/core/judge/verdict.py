@@ -26,6 +26,8 @@ def applies(game: Game, key: str) -> bool:
     """Whether a reading means anything in a game: alone nobody leads or has an edge, and in time needs a target."""
     if not game.area.shows(key):
         return False
+    if key == "first_seat_edge" and game.draws_differ:
+        return False  # who draws better, and who goes first, cannot be told apart
     if key == "in_time":
         return game.brief.minutes is not None
     if key == "choice":

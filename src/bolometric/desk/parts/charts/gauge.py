@@ -21,6 +21,7 @@ SHOWN = (
     "in_time",
     "score",
     "seen",
+    "found",
     "left",
     "success",
     "over",

@@ -1,0 +1,90 @@
+"""How the settings of splits are said, on the sheets and aloud."""
+
+from __future__ import annotations
+
+from bolometric.core.areas.splits.spec import Splits
+from bolometric.core.game.aloud import Aloud, said, starts
+from bolometric.core.game.contract import Words
+from bolometric.core.game.document import Game
+from bolometric.core.game.setting_words import choice
+from bolometric.core.text.figures import listing_words, number
+from bolometric.core.text.spans import Sentences, Span, sentences
+
+
+def board(game: Game) -> tuple[Sentences, ...]:
+    """What is laid out."""
+    area = game.area_as(Splits)
+    whole, kinds = Span(str(area.whole), "area.whole"), Span(listing_words(area.kinds, "and"), "area.kinds")
+    return (sentences("Find all ways to make ", whole, " with things of two kinds, ", kinds, "."),)
+
+
+def needs(game: Game) -> tuple[str, ...]:
+    """Things to lay out, and a sheet."""
+    return _things(game.area_as(Splits)), "a sheet to write on"
+
+
+def _things(area: Splits) -> str:
+    return f"{area.whole} things of each kind, {listing_words(area.kinds, 'and')}"
+
+
+def first(game: Game) -> tuple[Sentences, ...]:
+    """An empty sheet."""
+    return (sentences("Begin with an empty sheet."),)
+
+
+def turn(game: Game) -> tuple[Sentences, ...]:
+    """What is found."""
+    return (
+        sentences("Lay out a way that is not on the sheet yet, and write it down, ", choice(game, "area.working"), "."),
+        sentences(
+            "The same numbers the other way round ",
+            choice(game, "area.order"),
+            ". None of a kind ",
+            choice(game, "area.nothing"),
+            ".",
+        ),
+    )
+
+
+def last(game: Game) -> tuple[Sentences, ...]:
+    """When it is done."""
+    area = game.area_as(Splits)
+    done = "It is done when all ways are on the sheet"
+    if area.working == "steps":
+        return (sentences(f"{done}. Nobody wins."),)
+    told = sentences("How many ways there are ", choice(game, "area.told"), ".")
+    if area.told == "yes":
+        return told, sentences(f"{done}. Nobody wins.")
+    stops = Span(f"{area.stops} in a hundred", "area.stops")
+    how = " stop after a way though another is missing, once half of them are found."
+    return told, sentences(f"{done}, or all say that they are. Measured with groups of whom ", stops, how)
+
+
+def aloud(game: Game) -> Aloud:
+    """Find a way that is not there yet."""
+    area, alone = game.area_as(Splits), game.seats.count == 1
+    one, other = area.kinds
+    ways = len(area.ways)
+    turn = said(
+        f"Make {area.whole} with {one} and {other} things.",
+        "Find a way that is not on the sheet." if area.working == "any" else f"Take one {one} thing more each time.",
+        f"Write how many are {one} and how many are {other}.",
+        "The other way round is nothing new." if area.order == "one" else "The other way round is a new way.",
+        f"All may be {one}, or all {other}." if area.nothing == "yes" else f"Use some {one} and some {other} things.",
+    )
+    if area.working == "steps":
+        last: tuple[str, ...] = (f"Begin with {_least(area)}.", "Go on until there is no way left.")
+    elif area.told == "yes":
+        last = (f"There {'is one way' if ways == 1 else f'are {number(ways)} ways'}.", "Go on until you have them all.")
+    else:
+        last = (f"Stop when {'you think' if alone else 'you all think'} that you have every way.",)
+    begin = ("Take the empty sheet.", starts(game))
+    return Aloud((_things(area), "a sheet to write on"), said(*begin), turn, last)
+
+
+def _least(area: Splits) -> str:
+    first, _ = area.ways[0]
+    return f"no {area.kinds[0]} thing" if first == 0 else f"one {area.kinds[0]} thing"
+
+
+WORDS = Words(board=board, needs=needs, first=first, turn=turn, last=last, aloud=aloud)
