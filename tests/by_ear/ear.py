@@ -36,6 +36,7 @@ MAKES = {
     r"Multiply the number by its place\.": prod,
     r"Take the smaller number from the larger one\.": lambda values: max(values) - min(values),
     r"Take the (?:larger|largest) number\.": max,
+    r"Take the second number from the first\.": lambda values: values[0] - values[1],
 }
 
 
@@ -73,7 +74,7 @@ class Ear:
         if not self.told(*FOR_ALL) and not any("at the same time" in one for one in self.sentences):
             self.must("who begins", *STARTS)
             self.must("who is next", r"Then take turns\.")
-        if not self.told(r"Strike the two numbers\."):
+        if not self.told(r"Strike the two numbers\.") and not self.told(r"Make \d+ with .+ things\."):
             drawn, makes = self.each_their_own()
             self.draws = self.told(*DRAWS) or (drawn or None) or self.missing("what is drawn")
             make = next((how for words, how in MAKES.items() if self.told(words)), None)

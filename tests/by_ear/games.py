@@ -2,11 +2,11 @@
 
 from tests.by_ear.boards import boxes, called, chain, chart, grid
 from tests.by_ear.ear import MOST_CALLS, MOST_TURNS, Ear
-from tests.by_ear.numbers import columns, duel, purse, record, rows, tiles
+from tests.by_ear.numbers import columns, duel, purse, record, rows, splits, tiles
 from tests.by_ear.trails import trail
 
 KINDS = {
-    r"Begin with an empty box\.": trail,
+    r"Begin with an empty (?:box|pot)\.": trail,
     r"Put your counter in front of square \d+\.": trail,
     r"Write the number in the box\.": boxes,
     r"Put all your counters on numbers of the line\.": called,
@@ -19,6 +19,7 @@ KINDS = {
     r"(?:Put a counter on|Colour|Write your sign on) a free cell with (?:that|your) number\.": grid,
     r"Go on until you have seen everything there is\.": record,
     r"The next sum begins with the answer\.": chain,
+    r"Make \d+ with .+ things\.": splits,
 }
 
 

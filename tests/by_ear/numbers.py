@@ -27,6 +27,23 @@ def record(ear):
     return play, lambda: None
 
 
+def splits(ear):
+    """Ways to make a number, found one by one."""
+    whole = int(ear.must("what is made", r"Make (\d+) with .+ things\.")[1])
+    ear.must("what is found", r"Find a way that is not on the sheet\.", r"Take one .+ thing more each time\.")
+    ear.must("what is written", r"Write how many are .+ and how many are .+\.")
+    both = ear.must("what the other way round is", r"The other way round is (a new way|nothing new)\.")[1]
+    alone = ear.must("whether one kind will do", r"(All) may be .+, or all .+\.", r"(Use) some .+ and some .+ things\.")
+    ear.told(r"Begin with .+ thing\.", r"There (?:is|are) \w+ ways?\.")
+    ear.told(r"Take the empty sheet\.")
+    stops = r"Stop when you (?:all )?think that you have every way\."
+    ear.must("when it ends", stops, r"Go on until you have them all\.", r"Go on until there is no way left\.")
+    least = 0 if alone[1] == "All" else 1
+    ways = [(one, whole - one) for one in range(least, whole - least + 1)]
+    found = {tuple(sorted(way)) if both == "nothing new" else way for way in ways}
+    return lambda: (len(found), []), lambda: None
+
+
 def duel(ear):
     """Everybody draws, and the best takes a point."""
     ear.told(r"Everybody takes their pieces\.", r"Player \d takes .*")

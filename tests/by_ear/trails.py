@@ -27,8 +27,13 @@ def asked_for_cards(ear):
 
 def trail(ear):
     """Counters that move along squares, or boxes that fill."""
-    box = ear.told(r"Begin with an empty box\.")
-    if box:
+    pot = ear.told(r"Begin with an empty pot\.")
+    box = pot or ear.told(r"Begin with an empty box\.")
+    if pot:
+        length = int(ear.needed(r"(\d+) counters", "how many go into the pot")[1])
+        again = ear.must("how the pot is filled", r"Put that many counters into your pot\.")
+        ear.told(r"When you have ten ones, change them for a ten\.")
+    elif box:
         whole = ear.needed(r"a box that stands for (\d+), cut into (\w+)s", "how large the box is")
         length = int(whole[1])
         again = ear.must("how the box is filled", r"Fill that much of your box\.")
@@ -37,15 +42,19 @@ def trail(ear):
         length = int(ear.needed(r"a trail of (\d+) squares", "how long the trail is")[1])
         again = ear.must("how to move", r"Move that many squares\.")
         length = 2 * length - 1 if ear.told(r"Go to the last square, turn there and go back\.") else length
-    ear.told(r"You are done when your box is full\.")
+    enough = ear.told(r"You are done when (?:your box is full|\d+ counters or more are in your pot)\.")
     home_words = (r"You are home when you reach (?:the last square|square 1), or pass it\.",)
-    exact = ear.told(r"You must (?:land exactly on the last square|fill your box exactly)\.")
+    into = r"land exactly on the last square|fill your box exactly|have exactly \d+ counters in your pot"
+    exact = ear.told(rf"You must (?:{into})\.")
+    if pot and not exact and not enough:
+        ear.missing("when the pot is full")
     if not exact and not box:
         ear.must("when one is home", *home_words)
     bounce = ear.told(r"If it is too much, count the rest backwards\.")
     if exact and not bounce:
-        ear.must("what if it is too much", r"If it is too much, (?:stay where you are|fill nothing this time)\.")
-    special = ear.told(r"If a special face comes up, (?:stay where you are|fill nothing)\.")
+        wasted = r"stay where you are|fill nothing this time|put nothing in this time"
+        ear.must("what if it is too much", rf"If it is too much, (?:{wasted})\.")
+    special = ear.told(r"If a special face comes up, (?:stay where you are|fill nothing|put nothing in)\.")
     lost = back = gone = ()
     for words, name in (
         (r"stay where you are", "lost"),
@@ -72,8 +81,9 @@ def trail(ear):
     more = {int(n) for one in ear.every(r"On square [\d ,or]+, roll again\.") for n in re.findall(r"\d+", one)}
     whole_round = ear.round_ends()
     rounds = asked_for_cards(ear) if "the pack " in ear.needs else None
-    if "the pack " not in ear.needs:
-        ear.must("who wins", r"The first player (?:home|with a full box) wins\.")
+    together = ear.told(r"Count your turns together\.") and ear.must("what for", r"Next time, try to need fewer\.")
+    if "the pack " not in ear.needs and not together:
+        ear.must("who wins", r"The first player (?:home|with a full box|who is done) wins\.")
     if whole_round:
         ear.shared_win() or ear.missing("what if two are home")
     places, missing = [0] * ear.seats, set()
@@ -110,6 +120,13 @@ def trail(ear):
             return
 
     def play():
+        if together:
+            turns = 0
+            while places[0] < length:
+                ear.seat = turns % ear.seats
+                turns += 1
+                one_turn(0)
+            return turns, list(range(ear.seats))
         if rounds:
             return rounds * ear.seats, []
         turns, best = in_turn(ear, one_turn, lambda: [s for s in range(ear.seats) if places[s] == length], whole_round)

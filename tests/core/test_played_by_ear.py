@@ -19,7 +19,8 @@ HEARD = sorted(ALL)
 
 def as_guessed(game):
     """Players who take any option alike, at the pace of the table."""
-    return with_values(game, {"seats.styles": [{"choose": "guess"}], "seats.fluency": (), "brief.aim": ()})
+    sure = {"area.stops": 0} if game.area.kind == "splits" else {}  # how soon a group is too sure is nothing to be told
+    return with_values(game, {"seats.styles": [{"choose": "guess"}], "seats.fluency": (), "brief.aim": (), **sure})
 
 
 @pytest.mark.parametrize("name", HEARD)
@@ -70,7 +71,7 @@ KINDLY = (
     r"Add up your scores\.",
     r"One tile may do\.",
     r"The same number may come again\.",
-    r"Take your counters\.",
+    r"Take your (?:counters|crayon)\.",
     r"Now look row by row\.",
     r"Everybody takes their pieces\.",
     r"Your turn is over\.",
@@ -78,6 +79,9 @@ KINDLY = (
     r"If you have (?:that number|a number) more than once, .*",
     r"Below zero, .*",
     r"Talk about .*",
+    r"When you have ten ones, change them for a ten\.",
+    r"Take the empty sheet\.",
+    r"There (?:is|are) \w+ ways?\.",
     r"Start at the larger part .*",
 )
 """What is said for kindness: it follows from the rest, or from what lies on the table."""
@@ -98,6 +102,8 @@ OTHERWISE = (
     r"It goes to .*",
     r"Work from left to right\.",
     r"Strike zero: .*",
+    r"The last to draw places first\.",
+    r"Then go round backwards\.",
     r"Player \d.*",
     r"You are done when your box is full\.",
     r"Play \d+ rounds\.",

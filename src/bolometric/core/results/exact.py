@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
@@ -44,8 +44,14 @@ def seat_readings(wins: Sequence[float], ties: float) -> dict[str, Reading]:
     }
 
 
-def together(way: FirstPassage, turns: int, seats: int, one_draw: bool) -> ExactResult:
-    """The exact result where all move one marker along a way, and have a number of turns for it."""
+def together(way: FirstPassage, turns: int | None, seats: int, one_draw: bool) -> ExactResult:
+    """The exact result where all move one marker along a way, and have a number of turns for it; None for no limit."""
+    if turns is None:
+        alone = from_passages([way], False, one_draw)
+        if alone.turns is None:
+            return alone
+        kept = {key: one for key, one in alone.readings.items() if key not in ("seat_wins", "first_seat_edge", "ties")}
+        return replace(alone, readings={**kept, "rounds": exact_length(alone.turns.in_rounds(seats))})
     reached = way.home_within(turns)
     head = np.array([1 - way.home_within(count) for count in range(turns)] + [0.0])
     length = WaitingTime(head)

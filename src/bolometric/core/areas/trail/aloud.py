@@ -32,13 +32,16 @@ def _needs(game: Game) -> tuple[str, ...]:
     each = "" if game.seats.count == 1 or trail.track == "shared" else " for each player"
     if trail.unit == "whole":
         return f"a counter{each}", f"a trail of {plural(trail.length, 'square')}", *card_sentences.needs(game)
+    if trail.unit == "pot":
+        tens = (f"tens to change for{each}",) if trail.tens == "yes" else ()
+        return f"a pot{each}", f"{plural(trail.amount, 'counter')}{each}", *tens
     return (f"a box that stands for {trail.amount}, cut into {trail.unit}s{each}",)
 
 
 def _first(game: Game) -> tuple[str, ...]:
     trail = _trail(game)
     if trail.unit != "whole":
-        return ("Begin with an empty box.",)
+        return (f"Begin with an empty {trail.vessel}.",)
     if trail.track == "shared":
         return (f"Put one counter in front of square {trail.called(1)}. You move it together.",)
     return (f"Put your counter in front of square {trail.called(1)}.",)
@@ -53,15 +56,17 @@ def _turn(game: Game) -> list[str]:
         told.append(
             "Move your own counter, or the next player's. You choose."
             if squares
+            else f"Put that many counters into your {trail.vessel}, or into the next player's. You choose."
+            if trail.unit == "pot"
             else "Fill that much of your box, or of the next player's. You choose."
         )
     else:
-        told += _moves(trail) if squares else ("Fill that much of your box.",)
+        told += _moves(trail)
     if any(odds.totals and odds.totals[0] < 0 for odds in sides):
         told.append(
             "Below zero, move back, but only as far as the start."
             if squares
-            else "Below zero, take that much out of your box, but no more than is in it."
+            else f"Below zero, take that much out of your {trail.vessel}, but no more than is in it."
         )
     if any(odds.nothing for odds in sides):
         told.append(f"If no number comes out, {_nothing(trail)}.")
@@ -79,6 +84,11 @@ def _turn(game: Game) -> list[str]:
 
 
 def _moves(trail: Trail) -> tuple[str, ...]:
+    if trail.unit == "pot":
+        tens = ("When you have ten ones, change them for a ten.",) if trail.tens == "yes" else ()
+        return "Put that many counters into your pot.", *tens
+    if trail.unit != "whole":
+        return ("Fill that much of your box.",)
     if trail.counted_ones is not None:
         return ("Move that many squares.",)
     return "Add it to the number of your square.", "Move to the square with the answer."
@@ -94,9 +104,9 @@ def _going_on(game: Game) -> tuple[str, ...]:
         if trail.special == "back_to_start" and any(one.distribution.special for one in game.by_side):
             takes.append("a special face")
         if not takes:
-            kept = "your place" if squares else "what is in your box"
+            kept = "your place" if squares else f"what is in your {trail.vessel}"
             return (f"Now choose: {again} again, or stop and keep {kept}.",)
-        does = "sends you back to the start" if squares else "empties your box"
+        does = "sends you back to the start" if squares else f"empties your {trail.vessel}"
         later = f"Getting {listing_words(takes, 'or')} in a later turn still {does}."
         return f"Now choose: {again} again, or stop there.", later
     return ()
@@ -113,12 +123,13 @@ def _listed(game: Game, either: bool) -> tuple[str, ...]:
 
 
 def _nothing(trail: Trail) -> str:
-    return "stay where you are" if trail.unit == "whole" else "fill nothing"
+    return {"whole": "stay where you are", "pot": "put nothing in"}.get(trail.unit, "fill nothing")
 
 
 def _sent_back(trail: Trail, either: bool = False) -> str:
     if trail.unit != "whole":
-        return "empty one of the two boxes. You choose which" if either else "empty your box"
+        several = "pots" if trail.unit == "pot" else "boxes"
+        return f"empty one of the two {several}. You choose which" if either else f"empty your {trail.vessel}"
     return "send one counter back to the start. You choose which" if either else "go back to the start"
 
 
@@ -126,7 +137,8 @@ def _lost(game: Game) -> str:
     trail = _trail(game)
     if trail.go_on == "no":
         return _nothing(trail)
-    return "go back to where this turn began" if trail.unit == "whole" else "empty what this turn filled"
+    kept = {"whole": "go back to where this turn began", "pot": "take out what this turn put in"}
+    return kept.get(trail.unit, "empty what this turn filled")
 
 
 def _special(game: Game) -> tuple[str, ...]:
@@ -141,11 +153,18 @@ def _special(game: Game) -> tuple[str, ...]:
 def _end(game: Game) -> tuple[str, ...]:
     trail = _trail(game)
     if trail.unit != "whole":
+        vessel, too_much = trail.vessel, f"If it is too much, {_nothing(trail)} this time."
+        fill = f"You must fill your {vessel} exactly."
+        if trail.unit == "pot":
+            fill = f"You must have exactly {trail.amount} counters in your pot."
+        done = f"You are done when your {vessel} is full."
+        if trail.unit == "pot":
+            done = f"You are done when {trail.amount} counters or more are in your pot."
         return {
-            "pass": ("You are done when your box is full.",),
-            "exact": ("You must fill your box exactly.", "If it is too much, fill nothing this time."),
-            "again": ("You must fill your box exactly.", f"If it is too much, {verb(game)} again."),
-            "bounce": ("You must fill your box exactly.", "If it is too much, empty the box by what is over."),
+            "pass": (done,),
+            "exact": (fill, too_much),
+            "again": (fill, f"If it is too much, {verb(game)} again."),
+            "bounce": (fill, f"If it is too much, empty the {vessel} by what is over."),
         }[trail.end]
     back = trail.runs == "back"
     home = f"square {trail.called(1)}" if back else "the last square"
@@ -166,11 +185,15 @@ def _winner(game: Game, squares: bool) -> tuple[str, ...]:
     if (by_cards := card_sentences.last(game)) is not None:
         return by_cards
     if trail.track == "shared":
+        if trail.most_turns is None:
+            return ("Count your turns together. Next time, try to need fewer.",)
         return (f"You all win if you are {home} within {plural(trail.turns, 'turn')}.",)
     if game.seats.count == 1:
         return ("Count your turns. Next time, try to need fewer.",)
     does = "wins" if trail.first_home == "wins" else "loses"
-    told = [f"The first player {'home' if squares else 'with a full box'} {does}."]
+    told = [
+        f"The first player {'home' if squares else 'who is done' if trail.unit == 'pot' else 'with a full box'} {does}."
+    ]
     if trail.finish == "finish_round":
         both = f"If two are {home} in the same round, they both {does.removesuffix('s')}."
         several = f"If several are {home} in the same round, they all {does.removesuffix('s')}."

@@ -62,7 +62,7 @@ def solve(game: Game) -> ExactResult | None:
     one_draw = trail.go_on == "no" and trail.end != "again" and all(_chain(one).acts is None for one in game.by_side)
     if trail.track == "shared":
         way = passage_in(game, game.seats.style(0))
-        return together(way, trail.turns, seats, one_draw)
+        return together(way, trail.most_turns, seats, one_draw)
     if meets(game):
         from bolometric.core.areas.trail.pairs import exact as pair  # brings Numba with it
 
@@ -150,7 +150,9 @@ def visits(game: Game) -> Visits | None:
     if _trail(game).track == "shared":
         if not game.draws_are_known or _chain(game).length > exact.DENSE:
             return None
-        return exact.landed_within(way_in(game, game.seats.style(0)), _trail(game).turns)
+        most = _trail(game).most_turns
+        way = way_in(game, game.seats.style(0))
+        return exact.landed(way) if most is None else exact.landed_within(way, most)
     if game.draws_are_known:
         if _trail(game).go_on != "no":
             return exact.landed(way_in(game, game.seats.style(0)))
@@ -185,7 +187,7 @@ def _visits_on_squares(game: Game) -> Visits | None:
         return None
     from bolometric.core.areas.trail.squares import play as squares_play
 
-    most = trail.turns if trail.track == "shared" else LONGEST_GAME
+    most = (trail.most_turns if trail.track == "shared" else None) or LONGEST_GAME
     return squares_play.landings(_ground(game), WALKS, most, np.random.default_rng(1))
 
 
@@ -197,7 +199,7 @@ def player(game: Game) -> Player:
     trail, seats = _trail(game), game.seats.count
     plain = meeting.player(game) if meets(game) else _racing(game)
     if trail.track == "shared":
-        return outcomes.shared_marker(plain, seats, trail.turns)
+        return outcomes.shared_marker(plain, seats, trail.most_turns)
     if seats == 1:
         return plain
     if trail.first_home == "loses":

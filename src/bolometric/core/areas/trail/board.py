@@ -69,7 +69,7 @@ def heat(game: Game) -> Heat | None:
     if visits is None:
         return None
     per_cell = per_cell_of(trail)
-    thing = "counter" if trail.unit == "whole" else "box"
+    thing = "counter" if trail.unit == "whole" else trail.vessel
     meets = area.meets(game) or not area.each_alone(game)
     marker = thing if trail.track == "shared" else f"first {thing}" if meets else ""
     if trail.unit == "whole" and trail.runs == "back":
@@ -165,7 +165,7 @@ def _cell(trail: Trail, heat: TrailHeat, number: int) -> str:
     if heat.marker:
         return f"Up to {full}: the {heat.marker} stops here {value:.2f} times a game ({heat.known})."
     if number == len(heat.values):
-        return f"{full}, the full box: {chance} of players get there ({heat.known})."
+        return f"{full}, the full {trail.vessel}: {chance} of players get there ({heat.known})."
     if per_cell == 1:
         return f"{full}: {percent(value)} of players have just this much at some time ({heat.known})."
     return f"Up to {full}: players stop here {value:.2f} times on average ({heat.known})."
@@ -200,15 +200,21 @@ def printed(game: Game, board: Places | None) -> Printed:
     There are as many rows as a player needs in nine of ten games; where all have so many turns, they are crossed off.
     """
     trail = game.area_as(Trail)
-    left = () if trail.track == "own" else (turns_left(trail.turns),)
+    left = () if trail.track == "own" or trail.most_turns is None else (turns_left(trail.turns),)
     if not isinstance(board, Box):
         return Printed(board, tables=left)
-    heads = ("drawn", "as a fraction", "as a decimal", "filled so far")
+    heads: tuple[str, ...] = ("drawn", "as a fraction", "as a decimal", "filled so far")
+    if trail.unit == "pot":
+        heads = ("drawn", "together", "tens", "ones") if trail.tens == "yes" else ("drawn", "together")
     known = area.solve(game)
     needed = None if known is None else known.readings["rounds"].p90
     rows = ROWS if needed is None else min(int(needed), MOST_ROWS)
-    filled = WriteOn("What I filled", heads, ("",) * rows, mat=trail.per_one if trail.amount == 1 else 0)
-    return Printed(board, each=True, counters=0, tables=(filled, *left))
+    mat = trail.per_one if trail.amount == 1 else 0
+    title = "What is in my pot" if trail.unit == "pot" else "What I filled"
+    filled = WriteOn(title, heads, ("",) * rows, mat=mat, each=trail.track == "own")
+    things = (f"{trail.amount} counters for the pot",) if trail.unit == "pot" else ()
+    own = trail.track == "own"
+    return Printed(board, each=own, counters=0, beside=things if own else (), tables=(filled, *left))
 
 
 def turns_left(turns: int) -> WriteOn:

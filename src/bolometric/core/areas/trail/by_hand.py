@@ -49,7 +49,7 @@ def tally(game: Game, now: OnTrail) -> str | None:
     """Games won so far, or turns left for all."""
     trail = game.area_as(Trail)
     if trail.track == "shared":
-        return f"Turn {now.turn} of {trail.turns}."
+        return f"Turn {now.turn}." if trail.most_turns is None else f"Turn {now.turn} of {trail.turns}."
     if trail.asks == "yes" and trail.if_right == "keep":
         return cards.tally(game, now)
     if trail.at_most == 1 or game.seats.count == 1:
@@ -197,7 +197,7 @@ def _turn_over(game: Game, now: OnTrail) -> OnTrail:
     if trail.track == "shared":
         if arrived:
             return won(now, range(seats), f" in {now.turn} turns")
-        if now.turn >= trail.turns:
+        if trail.most_turns is not None and now.turn >= trail.turns:
             return won(now, (), f"Not home in {trail.turns} turns.")
         return _begun(game, replace(following, began=now.places[0]))
     if arrived and (trail.finish == "at_once" or last):

@@ -45,6 +45,7 @@ FINISHES = (
 )
 UNITS = (
     Choice("whole", "ones", "Measure in ones", "A trail of squares: each total is a whole number of squares."),
+    Choice("pot", "counters in a pot", "Collect counters in a pot", "So many counters are put into a pot."),
     Choice("tenth", "tenths", "Measure in tenths", "An amount is filled; 0.3 fills three steps of it."),
     Choice("hundredth", "hundredths", "Measure in hundredths", "An amount is filled; 0.03 fills three steps of it."),
     Choice("thousandth", "thousandths", "Measure in thousandths", "An amount is filled in very fine steps."),
@@ -125,4 +126,12 @@ GOALS = (
     Goal("turns", "play best for the fewest turns", "fewest turns, alone"),
     Goal("win", "play best to win, expecting best play", "winning, two seats, whatever the other does"),
     Goal(HEED, "play best to win, knowing how the other plays", "winning against the other seat's own style"),
+)
+TENS = (
+    Choice("no", "stay as they are", "Leave the ones as they are", "They are counted one by one, or in a heap."),
+    Choice("yes", "are changed, ten for one", "Change ten ones for a ten", "Place value by hand; it takes its time."),
+)
+LIMITS = (
+    Choice("yes", "within so many turns", "Set a number of turns", "They may fail, so it is exciting to the end."),
+    Choice("no", "as quickly as they can", "Set no number of turns", "Everybody gets there: how quickly next time?"),
 )

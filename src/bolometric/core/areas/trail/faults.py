@@ -159,7 +159,7 @@ def out_of_reach(game: Game) -> Iterator[Fault]:
     while len(front) and chain.length not in front:
         draws, front = draws + 1, np.unique(chain.landing[front])
     least = -(-draws // (trail.draws if trail.go_on == "fixed" else 1))
-    if least <= trail.turns:
+    if trail.most_turns is None or least <= trail.turns:
         return
     turns = plural(trail.turns, "turn")
     sentence = f"The end can't be reached in {turns}, whatever comes up: it takes {least} at least."

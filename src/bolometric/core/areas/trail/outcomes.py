@@ -40,9 +40,14 @@ def turned_round(player: Player, seats: int) -> Player:
     return batch
 
 
-def together(batch: Batch, seats: int, turns: int) -> Batch:
-    """Games of one marker that all move, against a number of turns."""
+def together(batch: Batch, seats: int, turns: int | None) -> Batch:
+    """Games of one marker that all move, against a number of turns; None for no limit."""
     reached = batch.home > 0
+    if turns is None:
+        home = np.where(reached, (1 << seats) - 1, 0).astype(np.int64)
+        winner = winner_codes(home, batch.winner, seats)
+        told = replace(batch, home=home, winner=winner, success=reached.astype(float))
+        return replace(told, last_lead=None, lead_changes=None, half_lead=None)
     home = np.where(reached, (1 << seats) - 1, 0).astype(np.int64)
     lost = np.full(len(home), NO_WINNER, np.int8)
     return replace(
@@ -57,12 +62,12 @@ def together(batch: Batch, seats: int, turns: int) -> Batch:
     )
 
 
-def shared_marker(player: Player, seats: int, turns: int) -> Player:
+def shared_marker(player: Player, seats: int, turns: int | None) -> Player:
     """Games in which seats take turns with one marker: the loop knows one seat, so a book is told whose turn it is."""
 
     def batch(runs: int, most_turns: int, rng: np.random.Generator, /, book: Book | None = None) -> Batch:
         alone = None if book is None else Book(runs)
-        found = together(player(runs, turns, rng, alone), seats, turns)
+        found = together(player(runs, turns or most_turns, rng, alone), seats, turns)
         if book is not None and alone is not None:
             game, _, codes = alone.notes()
             begun = (codes >> 2 * NUMBER_BITS == FIRST).cumsum()

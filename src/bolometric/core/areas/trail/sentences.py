@@ -34,6 +34,9 @@ def board(game: Game) -> tuple[Sentences, ...]:
         trails = sentences("Draw a trail of ", squares, ", each worth ", Span("one", UNIT), ".", *_page(game))
         return (trails, *square_sentences.sheet(game), *card_sentences.packs(game), *_track(game))
     one = Span(f"{trail.amount}", "area.amount")
+    if trail.unit == "pot":
+        pot = "Players collect ", choice(game, UNIT), ", ", Span(f"{trail.amount} of them", "area.amount"), "."
+        return (sentences(*pot), *_track(game))
     whole = sentences(
         "Draw a large box that stands for ", one, ", divided into ", choice(game, UNIT), f": {trail.steps:,} of them."
     )
@@ -59,13 +62,15 @@ def _track(game: Game) -> list[Sentences]:
         return []
     told: list[str | Span] = ["Each player ", _whose(game, "area.track", trail.track)]
     if trail.track == "shared":
-        told += [", within ", Span(f"{trail.turns} turns", "area.turns")]
+        told += [", ", choice(game, "area.limited")]
+        told += [": ", Span(f"{trail.turns} turns", "area.turns")] if trail.most_turns is not None else []
     return [sentences(*told, ".")]
 
 
 def _whose(game: Game, path: str, value: str) -> Span:
     """A choice about markers, which are boxes where an amount is filled."""
-    return choice(game, path) if _trail(game).unit == "whole" else Span(FILLS[path][value], path)
+    trail = _trail(game)
+    return choice(game, path) if trail.unit == "whole" else Span(FILLS[path][value].replace("box", trail.vessel), path)
 
 
 def needs(game: Game) -> tuple[str, ...]:
@@ -73,6 +78,8 @@ def needs(game: Game) -> tuple[str, ...]:
     one = game.seats.count == 1 or _trail(game).track == "shared"
     each = "" if one else " for each player"
     packs = card_sentences.needs_in_short(game)
+    if _trail(game).unit == "pot":
+        return f"a pot{each}", f"{_trail(game).amount} counters{each}"
     return (f"a counter{each}", "the trail", *packs) if _trail(game).unit == "whole" else (f"a box to fill{each}",)
 
 
@@ -82,7 +89,7 @@ def first(game: Game) -> tuple[Sentences, ...]:
     if _trail(game).track == "shared":
         begin = "All begin together"
     where = (
-        "with an empty box"
+        f"with an empty {_trail(game).vessel}"
         if _trail(game).unit != "whole"
         else f"off the board, before square {_trail(game).called(1)}"
     )
@@ -112,7 +119,7 @@ def _listed(trail: Trail, whom: str) -> list[Sentences]:
 def turn(game: Game) -> tuple[Sentences, ...]:
     """What happens once the total is known."""
     trail, sides = _trail(game), [one.distribution for one in game.by_side]
-    move = "Fill that much more of the box."
+    move = "Put that many counters in." if trail.unit == "pot" else "Fill that much more of the box."
     if trail.unit == "whole":
         adding = "Add that to the number of your square, and move to the square with the answer."
         move = adding if trail.counted_ones is None else "Move that many squares."
@@ -121,6 +128,8 @@ def turn(game: Game) -> tuple[Sentences, ...]:
     if any(odds.nothing or not all(trail.fits(total) for total in odds.totals) for odds in sides):
         move += f" What is no whole number of {'squares' if trail.unit == 'whole' else trail.unit + 's'} moves nothing."
     told = [sentences(move)]
+    if trail.unit == "pot":
+        told.append(sentences("Ten ones ", choice(game, "area.tens"), "."))
     if game.seats.count > 1 and trail.track == "own":
         told.append(sentences("A total ", _whose(game, MOVES, trail.moves), "."))
     told += _listed(trail, "the counter that you choose" if trail.chooses_mover and game.seats.count > 1 else "you")
@@ -140,7 +149,7 @@ def turn(game: Game) -> tuple[Sentences, ...]:
 def last(game: Game) -> tuple[Sentences, ...]:
     """How it ends."""
     trail = _trail(game)
-    end = "the last square" if trail.unit == "whole" else "a full box"
+    end = "the last square" if trail.unit == "whole" else f"a full {trail.vessel}"
     if trail.unit == "whole" and trail.runs == "back":
         end = f"square {trail.called(1)} again, by way of the last square"
     after = {
@@ -153,7 +162,8 @@ def last(game: Game) -> tuple[Sentences, ...]:
     one, to_get, several = home
     lines = [sentences(f"To {to_get} you must ", choice(game, END), after[trail.end])]
     if trail.track == "shared":
-        lines.append(sentences("If that takes more turns than there are, you have all lost."))
+        lost = "If that takes more turns than there are, you have all lost."
+        lines.append(sentences("Count your turns together." if trail.most_turns is None else lost))
     elif game.seats.count > 1:
         lines += _ending(game, one, several)
     return (*lines, *card_sentences.winner(game))

@@ -16,6 +16,7 @@ from bolometric.core.areas.trail.choices import (
     GAMES,
     GOALS,
     GOING_ON,
+    LIMITS,
     MOVES,
     RULES,
     SPECIALS,
@@ -144,8 +145,19 @@ class Trail(Way):
     turns: Annotated[
         StrictInt,
         Field(ge=1, le=1000, description="Turns in which the shared counter must be home, if track is shared."),
-        Knob("number", "turns", hint="How many turns all together have.", unit="turns", when=(("track", ("shared",)),)),
+        Knob(
+            "number",
+            "turns",
+            hint="How many turns all together have.",
+            unit="turns",
+            when=(("track", ("shared",)), ("limited", ("yes",))),
+        ),
     ] = 20
+    limited: Annotated[
+        Literal["yes", "no"],
+        Field(description="Whether the shared counter must be home within turns, or all go on until it is."),
+        Knob("choice", "how long all have", choices=LIMITS, when=(("track", ("shared",)),)),
+    ] = "yes"
     first_home: Annotated[
         Literal["wins", "loses"],
         Field(description="Whether the first home wins or loses; if it loses, all others share the win."),
@@ -244,6 +256,11 @@ class Trail(Way):
             raise setting_error(
                 "The rule 'ahead' is for totals that move either counter: choose stop_after or stop_at.", "seats.styles"
             )
+
+    @property
+    def most_turns(self) -> int | None:
+        """Turns in which all must be home, where they move one marker; None if they go on until they are."""
+        return self.turns if self.limited == "yes" else None
 
     @property
     def sign(self) -> int:

@@ -8,7 +8,7 @@ from typing import Annotated, Literal, Self
 from pydantic import Field, StrictInt, model_validator
 
 from bolometric.core.areas.trail.cards.spec import OnCards
-from bolometric.core.areas.trail.choices import UNITS
+from bolometric.core.areas.trail.choices import TENS, UNITS
 from bolometric.core.areas.trail.squares.square import Square
 from bolometric.core.settings.amounts import Value, tidy
 from bolometric.core.settings.explain import setting_error
@@ -16,7 +16,8 @@ from bolometric.core.settings.knobs import Knob
 from bolometric.core.text.figures import minus
 
 MOST_STEPS = 10_000
-PER_ONE = {"whole": 1, "tenth": 10, "hundredth": 100, "thousandth": 1000}
+LEAST_IN_POT, USUAL_POT = 5, 30
+PER_ONE = {"whole": 1, "pot": 1, "tenth": 10, "hundredth": 100, "thousandth": 1000}
 
 
 class Way(OnCards):
@@ -35,10 +36,10 @@ class Way(OnCards):
         ),
     ] = 40
     unit: Annotated[
-        Literal["whole", "tenth", "hundredth", "thousandth"],
+        Literal["whole", "pot", "tenth", "hundredth", "thousandth"],
         Field(
-            description="whole = a trail of length squares; tenth, hundredth, thousandth = an amount (see amount) that "
-            "is filled, in steps of that size."
+            description="whole = a trail of length squares; pot = a pot that takes amount counters; tenth, hundredth, "
+            "thousandth = an amount (see amount) that is filled, in steps of that size."
         ),
         Knob("choice", "what a step is worth", practice="size", choices=UNITS, suggested=()),
     ] = "whole"
@@ -53,9 +54,29 @@ class Way(OnCards):
             unit="to fill",
             order="Let {} be filled",
             one="Let one whole be filled",
-            when=(("unit", ("tenth", "hundredth", "thousandth")),),
+            when=(("unit", ("pot", "tenth", "hundredth", "thousandth")),),
         ),
     ] = 1
+    tens: Annotated[
+        Literal["yes", "no"],
+        Field(description="Whether ten ones in a pot are changed for a ten; it takes time and decides nothing."),
+        Knob("choice", "ten ones", practice="operation", choices=TENS, when=(("unit", ("pot",)),)),
+    ] = "no"
+
+    @model_validator(mode="before")
+    @classmethod
+    def _a_pot_takes_some(cls, given: object) -> object:
+        """A pot that has not been said how large it is takes a few tens."""
+        if isinstance(given, dict) and given.get("unit") == "pot":
+            amount = given.get("amount", 1)
+            if isinstance(amount, int) and 0 < amount < LEAST_IN_POT:
+                return {**given, "amount": USUAL_POT}
+        return given
+
+    @property
+    def vessel(self) -> str:
+        """What is filled, where it is no trail."""
+        return "pot" if self.unit == "pot" else "box"
 
     @model_validator(mode="after")
     def _not_too_fine(self) -> Self:

@@ -115,8 +115,18 @@ def _columns(game: Game) -> tuple[Column, ...]:
 def _drawn(trail: Trail, kind: int, column: Column, at: int) -> Task:
     ways, steps, shown = column
     hands = (THROW, *((MOVE,) if steps else ()), *((PASS,) if kind == FIRST else ()))
-    task = Task(ways, hands, words=f"{'draws' if kind == FIRST else 'again'} {shown or 'nothing'}")
-    return task.also(move_fact(trail, at, steps)) if steps else task
+    changed = _tens(trail, at, steps)
+    task = Task(ways, hands + (MOVE,) * changed, words=f"{'draws' if kind == FIRST else 'again'} {shown or 'nothing'}")
+    if not steps:
+        return task
+    return task.also(move_fact(trail, at, steps), *((fact(known.PLACE, changed, 10),) if changed else ()))
+
+
+def _tens(trail: Trail, at: int, steps: int) -> int:
+    """How many tens are made of ones by a move, where they are changed."""
+    if trail.unit != "pot" or trail.tens == "no" or steps <= 0:
+        return 0
+    return min(at + steps, trail.steps) // 10 - at // 10
 
 
 def _outcomes(game: Game) -> list[tuple[int, int]]:
@@ -171,7 +181,7 @@ def expected(game: Game) -> tuple[tuple[Done, ...], ...] | None:
         counts = draws_in_race(trails.passages(game), trail.finish == "finish_round" and seats > 1)
         begun = None if counts is None else np.array(counts)[:, None]
     else:
-        begun = _together(chains[0], trail.turns, seats) if trail.track == "shared" else _race(chains, trail)
+        begun = _together(chains[0], trail.most_turns, seats) if trail.track == "shared" else _race(chains, trail)
     if begun is None:
         return None
     made = {one: _of_side(one, adding) for one in game.by_side}
@@ -225,15 +235,19 @@ def _race(chains: Sequence[TrailChain], trail: Trail) -> NDArray[np.float64] | N
     return None
 
 
-def _together(chain: TrailChain, turns: int, seats: int) -> NDArray[np.float64]:
-    """The same where all move one marker, each in its turn."""
+def _together(chain: TrailChain, turns: int | None, seats: int) -> NDArray[np.float64] | None:
+    """The same where all move one marker, each in its turn; ``turns`` None for no limit."""
     matrix = exact.transition_matrix(chain)[:, :-1]
     here, begun = np.zeros(chain.length), np.zeros((seats, chain.length))
     here[0] = 1.0
-    for turn in range(turns):
+    for turn in range(turns if turns is not None else int(MOST_WORK / chain.length**2)):
+        if turn % 64 == 0:
+            checkpoint()
         begun[turn % seats] += here
         here = here @ matrix
-    return begun
+        if turns is None and here.sum() < GONE:
+            return begun
+    return begun if turns is not None else None
 
 
 WORK = Work(tasks=tasks, expected=expected, pays=pays)
