@@ -149,7 +149,7 @@ def complete(game):
         maker = rules_text(game)
         assert ("Add that to the number of your square" in maker) == adds
     if area.kind == "grid":
-        assert ("It stays there." in said) != area.takes_over
+        assert ("It stays there." in said) == (area.mark == "counter" and not area.takes_over)
 
 
 def test_a_number_that_one_has_twice_is_crossed_off_once():

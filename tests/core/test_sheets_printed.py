@@ -127,7 +127,7 @@ SHEETS = {
         "Draw a trail of 40 squares, each worth one. Lay it to and fro, as many in a row as fit; "
         "write 1, 2, 3 … on it, up to its end. Players move by counting the squares.",
         "You could let squares do something, or ask packs of question cards.",
-        "Each player moves the same counter, for all together, within 12 turns.",
+        "Each player moves the same counter, for all together, with a limit of 12 turns.",
         "The youngest starts; then go round in turn. All begin together off the board, before square 1.",
         "Roll the die and take what it shows. Move that many squares.",
         "In a turn you draw once. You could add a total that sends back to the start or one that loses the turn.",

@@ -85,7 +85,7 @@ def test_four_scales_for_every_game(game):
         assert scale.made_of.endswith(".")
     decides = area_of(game).measured.chooses(game)
     assert (scales[1].value == 0) == (not decides)
-    assert scales[2].value == 1 if not decides else scales[2].value != 1
+    assert scales[2].value == game.area.uses_pieces if not decides else scales[2].value != 1
 
 
 def test_harder_sums_are_further_along_the_scale():

@@ -101,3 +101,14 @@ def test_how_many_there_are_is_said_and_printed_only_where_it_may_be_known():
     assert "There are seven ways." in players_rules(told)
     rows = [len(area_of(game).board.printed(game, None).tables[0].rows) for game in (kept, told)]
     assert rows == [10, 7]
+
+
+@given(splits())
+def test_what_is_asked_afterwards_is_counted_right(game):
+    area = game.area
+    asked = {key: answer for key, _, _, answer in area_of(game).words.talk(game)}
+    ways = counted(area)
+    assert asked["ways"] == f"{len(ways)}."
+    assert asked["more"] == f"{sum(one > other for one, other in ways) or 'None'}."
+    one_more = game_from({"area": {**area.model_dump(), "whole": area.whole + 1}}).area if area.whole < 12 else None
+    assert one_more is None or asked["larger"] == f"{len(counted(one_more))}."

@@ -113,6 +113,14 @@ def _nothing_pays(game: Game) -> tuple[Decision, ...]:
     return ()
 
 
+Question = tuple[str, int, str, str]
+"""A question to talk about: its key, how hard it is from 1 to 3, what is asked, and the answer."""
+
+
+def _no_questions(game: Game) -> tuple[Question, ...]:
+    return ()
+
+
 def _no_options(game: Game, now: object) -> tuple[Option[Any], ...]:
     return ()
 
@@ -256,6 +264,8 @@ class Words:
     """What is needed beside the pieces, each thing as it goes on a list: 'a counter for each player'."""
     aloud: Callable[[Game], Aloud]
     """The rules as players hear them: short sentences, one idea each, of what happens; nothing of what is off."""
+    talk: Callable[[Game], tuple[Question, ...]] = _no_questions
+    """Questions to ask afterwards that are the area's own, each with its answer."""
     how_drawn: Callable[[Game], str | None] = _nothing
     """How a draw is made, where it is not once by whoever's turn it is: 'again and again'."""
 

@@ -97,7 +97,8 @@ def _sums(game: Game, practice: Practice | None, readings: dict[str, Reading]) -
 def _deciding(game: Game, practice: Practice | None) -> Scale:
     ends = ("nothing to decide", "in every turn")
     if not area_of(game).measured.chooses(game):
-        return Scale("Deciding", 0.0, ends, "nothing to decide", "Players do what the draw says.")
+        made = "Players do what the draw says." if game.area.uses_pieces else "Nothing that can be done is better."
+        return Scale("Deciding", 0.0, ends, "nothing to decide", made)
     if practice is None or not practice.games:
         return Scale("Deciding", None, ends, "not known yet", "It follows from games that are played.")
     told = f"{significant(practice.decisions, 2)} a turn"

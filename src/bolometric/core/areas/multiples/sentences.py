@@ -30,9 +30,10 @@ def needs(game: Game) -> tuple[str, ...]:
 def first(game: Game) -> tuple[Sentences, ...]:
     """How the counters are placed."""
     limit = Span(str(game.area_as(Multiples).limit), "area.limit")
-    if game.seats.count == 1:
-        return (sentences("Place your counters on free numbers above ", limit, ", one on a number."),)
     first_one = choice(game, "area.placing")
+    if game.seats.count == 1:
+        own = "Place your counters on free numbers above ", limit, ", one on a number."
+        return (sentences(*own, " With others, ", first_one, " places first."),)
     told = "In turn place one of your counters on free numbers above "
     return (sentences(told, limit, ", one on a number; ", first_one, " places first."),)
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from bolometric.core.areas.splits.spec import Splits
 from bolometric.core.game.aloud import Aloud, said, starts
-from bolometric.core.game.contract import Words
+from bolometric.core.game.contract import Question, Words
 from bolometric.core.game.document import Game
 from bolometric.core.game.setting_words import choice
 from bolometric.core.text.figures import listing_words, number
@@ -39,7 +39,7 @@ def turn(game: Game) -> tuple[Sentences, ...]:
         sentences(
             "The same numbers the other way round ",
             choice(game, "area.order"),
-            ". None of a kind ",
+            ". One kind alone ",
             choice(game, "area.nothing"),
             ".",
         ),
@@ -87,4 +87,28 @@ def _least(area: Splits) -> str:
     return f"no {area.kinds[0]} thing" if first == 0 else f"one {area.kinds[0]} thing"
 
 
-WORDS = Words(board=board, needs=needs, first=first, turn=turn, last=last, aloud=aloud)
+def talk(game: Game) -> tuple[Question, ...]:
+    """How many ways there are, here and with one more; which are alike; how one can be sure."""
+    area = game.area_as(Splits)
+    one, other = area.kinds
+    ways, last_way = area.ways, area.ways[-1]
+    larger, rest = area.model_copy(update={"whole": area.whole + 1}), area.whole - 2
+    more = sum(first > second for first, second in ways)
+    alike = "No: here they are two ways." if area.order == "two" else "Yes: here they are one way."
+    listed = ", ".join(f"{first} and {second}" for first, second in ways[:2])
+    steps = f"Go in order: {listed} … {last_way[0]} and {last_way[1]}." if len(ways) > 2 else f"Only {listed} will do."
+    return (
+        ("ways", 1, f"How many ways are there to make {area.whole}?", f"{len(ways)}."),
+        (
+            "turned",
+            1,
+            f"Is 2 {one} and {area.whole - 2} {other} the same as {area.whole - 2} {one} and 2 {other}?",
+            alike,
+        ),
+        ("sure", 2, "How can you be sure that no way is missing?", steps),
+        ("more", 2, f"In how many ways are there more {one} than {other}?", f"{more or 'None'}."),
+        ("larger", 3, f"And how many ways are there to make {area.whole + 1}?", f"{len(larger.ways)}."),
+    )
+
+
+WORDS = Words(board=board, needs=needs, first=first, turn=turn, last=last, aloud=aloud, talk=talk)

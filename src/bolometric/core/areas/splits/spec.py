@@ -18,8 +18,8 @@ ORDERS = (
     Choice("one", "are one way", "Count both orders as one", "Only which two numbers make it counts: half as many."),
 )
 NOTHING = (
-    Choice("yes", "counts", "Let none of a kind count", "Nought and the whole is a way, too, and easily forgotten."),
-    Choice("no", "does not count", "Do not let none of a kind count", "Both kinds are used every time."),
+    Choice("yes", "counts", "Let one kind alone count", "Nought and the whole is a way, too, and easily forgotten."),
+    Choice("no", "does not count", "Do not let one kind alone count", "Both kinds are used every time."),
 )
 TOLD = (
     Choice("yes", "is told", "Tell how many there are", "Everybody goes on until the last one is found."),
@@ -67,8 +67,8 @@ class Splits(AreaPart):
     ] = "two"
     nothing: Annotated[
         Literal["yes", "no"],
-        Field(description="Whether none of one kind is a way."),
-        Knob("choice", "none of a kind", practice="size", choices=NOTHING),
+        Field(description="Whether one kind alone is a way, with nothing of the other."),
+        Knob("choice", "one kind alone", practice="size", choices=NOTHING),
     ] = "yes"
     working: Annotated[
         Literal["any", "steps"],

@@ -132,6 +132,6 @@ TENS = (
     Choice("yes", "are changed, ten for one", "Change ten ones for a ten", "Place value by hand; it takes its time."),
 )
 LIMITS = (
-    Choice("yes", "within so many turns", "Set a number of turns", "They may fail, so it is exciting to the end."),
+    Choice("yes", "with a limit", "Set a number of turns", "They may fail, so it is exciting to the end."),
     Choice("no", "as quickly as they can", "Set no number of turns", "Everybody gets there: how quickly next time?"),
 )

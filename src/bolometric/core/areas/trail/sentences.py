@@ -63,7 +63,7 @@ def _track(game: Game) -> list[Sentences]:
     told: list[str | Span] = ["Each player ", _whose(game, "area.track", trail.track)]
     if trail.track == "shared":
         told += [", ", choice(game, "area.limited")]
-        told += [": ", Span(f"{trail.turns} turns", "area.turns")] if trail.most_turns is not None else []
+        told += [" of ", Span(f"{trail.turns} turns", "area.turns")] if trail.most_turns is not None else []
     return [sentences(*told, ".")]
 
 

@@ -88,6 +88,8 @@ def _made(
     yield from of_sums(times, exactly)
     yield from of_play(game, readings)
     yield from of_board(game, heat)
+    for key, level, ask, answer in area_of(game).words.talk(game):
+        yield key, level, ask, Said(answer)
     work = area_of(game).work
     for k, one in enumerate((work.pays(game) if work is not None else ())[:2]):
         yield f"pays-{k + 1}", HARD, one.question, Said(one.answer)
