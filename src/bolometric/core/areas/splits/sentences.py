@@ -99,12 +99,7 @@ def talk(game: Game) -> tuple[Question, ...]:
     steps = f"Go in order: {listed} … {last_way[0]} and {last_way[1]}." if len(ways) > 2 else f"Only {listed} will do."
     return (
         ("ways", 1, f"How many ways are there to make {area.whole}?", f"{len(ways)}."),
-        (
-            "turned",
-            1,
-            f"Is 2 {one} and {area.whole - 2} {other} the same as {area.whole - 2} {one} and 2 {other}?",
-            alike,
-        ),
+        ("turned", 1, f"Is 2 {one} and {rest} {other} the same as {rest} {one} and 2 {other}?", alike),
         ("sure", 2, "How can you be sure that no way is missing?", steps),
         ("more", 2, f"In how many ways are there more {one} than {other}?", f"{more or 'None'}."),
         ("larger", 3, f"And how many ways are there to make {area.whole + 1}?", f"{len(larger.ways)}."),
