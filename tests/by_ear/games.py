@@ -6,7 +6,7 @@ from tests.by_ear.numbers import columns, duel, purse, record, rows, splits, til
 from tests.by_ear.trails import trail
 
 KINDS = {
-    r"Begin with an empty (?:box|pot)\.": trail,
+    r"Begin with an empty (?:box|pot|line)\.": trail,
     r"Put your counter in front of square \d+\.": trail,
     r"Write the number in the box\.": boxes,
     r"Put all your counters on numbers of the line\.": called,

@@ -28,31 +28,57 @@ def asked_for_cards(ear):
 def trail(ear):
     """Counters that move along squares, or boxes that fill."""
     pot = ear.told(r"Begin with an empty pot\.")
-    box = pot or ear.told(r"Begin with an empty box\.")
+    on = r"(?:Cover|Colour|Cross off) that many squares of your line"
+    back_or_on = ear.told(
+        r"Move that many squares, or move the next player's counter back by as many\.",
+        rf"{on}, or take as many counters off the next player's\.",
+        r"Put that many counters into your pot, or take as many out of the next player's\.",
+        r"Fill that much of your box, or empty as much of the next player's\.",
+    )
+    if back_or_on:
+        ear.must("who says which", r"You choose\.")
+    elif back_or_on := ear.told(r"Choose your (?:line|counter) or the next player's\."):
+        ear.must("what to do with yours", r"(?:On yours, a|A)dd it to the (?:last covered number|number of your .*)\.")
+        ear.must("what to do with theirs", r"O(?:n theirs,|r) take it away from .*\.")
+        ear.must("how far on", r"Cover up to the answer\.")
+        ear.must("how far back", r"Uncover down to the answer\.")
+    if back_or_on:
+        less = r"A counter goes back as far as the start|Take all there are, if there are fewer|Empty what is full, .*"
+        ear.must("what if one has less", rf"(?:{less})\.")
+    adds = ear.told(r"Add it to the last covered number of your line\.") and ear.must("to where", r"Cover up to .*")
+    pot = ear.told(r"Begin with an empty pot\.")
+    line = ear.told(r"Begin with an empty line\.")
+    box = pot or line or ear.told(r"Begin with an empty box\.")
     if pot:
         length = int(ear.needed(r"(\d+) counters", "how many go into the pot")[1])
-        again = ear.must("how the pot is filled", r"Put that many counters into your pot\.")
+        again = back_or_on or ear.must("how the pot is filled", r"Put that many counters into your pot\.")
         ear.told(r"When you have ten ones, change them for a ten\.")
+    elif line:
+        length = int(ear.needed(r"a line of (\d+) squares", "how long the line is")[1])
+        again = adds or back_or_on or ear.must("how to fill the line", rf"{on}, one after the other\.")
     elif box:
         whole = ear.needed(r"a box that stands for (\d+), cut into (\w+)s", "how large the box is")
         length = int(whole[1])
-        again = ear.must("how the box is filled", r"Fill that much of your box\.")
+        again = back_or_on or ear.must("how the box is filled", r"Fill that much of your box\.")
     else:
         ear.must("where to begin", r"Put your counter in front of square \d+\.")
         length = int(ear.needed(r"a trail of (\d+) squares", "how long the trail is")[1])
-        again = ear.must("how to move", r"Move that many squares\.")
+        again = back_or_on or ear.must("how to move", r"Move that many squares\.")
         length = 2 * length - 1 if ear.told(r"Go to the last square, turn there and go back\.") else length
-    enough = ear.told(r"You are done when (?:your box is full|\d+ counters or more are in your pot)\.")
+    enough = ear.told(r"You are done when (?:your (?:box|line) is full|\d+ counters or more are in your pot)\.")
     home_words = (r"You are home when you reach (?:the last square|square 1), or pass it\.",)
-    into = r"land exactly on the last square|fill your box exactly|have exactly \d+ counters in your pot"
+    into = (
+        r"land exactly on the last square|fill your box exactly|end exactly on the last square of your line|"
+        r"have exactly \d+ counters in your pot"
+    )
     exact = ear.told(rf"You must (?:{into})\.")
-    if pot and not exact and not enough:
-        ear.missing("when the pot is full")
+    if box and not exact and not enough:
+        ear.missing("when one is done")
     if not exact and not box:
         ear.must("when one is home", *home_words)
     bounce = ear.told(r"If it is too much, count the rest backwards\.")
     if exact and not bounce:
-        wasted = r"stay where you are|fill nothing this time|put nothing in this time"
+        wasted = r"stay where you are|(?:fill|cover|colour|cross off) nothing this time|put nothing in this time"
         ear.must("what if it is too much", rf"If it is too much, (?:{wasted})\.")
     special = ear.told(r"If a special face comes up, (?:stay where you are|fill nothing|put nothing in)\.")
     lost = back = gone = ()
@@ -83,7 +109,7 @@ def trail(ear):
     rounds = asked_for_cards(ear) if "the pack " in ear.needs else None
     together = ear.told(r"Count your turns together\.") and ear.must("what for", r"Next time, try to need fewer\.")
     if "the pack " not in ear.needs and not together:
-        ear.must("who wins", r"The first player (?:home|with a full box|who is done) wins\.")
+        ear.must("who wins", r"The first player (?:home|with a full (?:box|line)|who is done) wins\.")
     if whole_round:
         ear.shared_win() or ear.missing("what if two are home")
     places, missing = [0] * ear.seats, set()
@@ -108,6 +134,10 @@ def trail(ear):
                 return
             if total in back or total in gone:
                 places[seat] = 0 if total in back else began
+                return
+            if back_or_on and ear.pick((True, False)):
+                other = (seat + 1) % ear.seats
+                places[other] = max(places[other] - total, 0)
                 return
             places[seat] = moved(places[seat], total)
             places[seat] = jumps.get(places[seat], places[seat])

@@ -5,14 +5,17 @@ import re
 import numpy as np
 import pytest
 from hypothesis import given, settings
+from hypothesis import strategies as st
 
-from bolometric.core.game.document import with_values
+from bolometric.core.game.document import game_from, with_values
 from bolometric.core.measure.measuring import measure, measure_exactly
+from bolometric.core.settings.errors import GameError
 from tests.areas.duel.test_duel import duels
 from tests.areas.games import ALL
 from tests.areas.sets.test_sets import set_games
 from tests.by_ear.ear import Ear, NotSaid
 from tests.by_ear.games import played
+from tests.random_games import dice
 
 HEARD = sorted(ALL)
 
@@ -61,6 +64,32 @@ def test_random_duels_are_played_by_ear_as_they_are_measured(game):
 @given(set_games().filter(lambda game: game.seats.count > 1))
 def test_random_tiles_are_played_by_ear_as_they_are_measured(game):
     agrees(as_guessed(game), 250)
+
+
+LINES = st.fixed_dictionaries(
+    {
+        "length": st.integers(5, 12),
+        "unit": st.sampled_from(["whole", "whole", "pot"]),
+        "amount": st.integers(5, 12),
+        "mark": st.sampled_from(["counter", "cover", "cross"]),
+        "moved": st.sampled_from(["counting", "adding"]),
+        "moves": st.sampled_from(["own", "back"]),
+        "end": st.sampled_from(["pass", "exact"]),
+    }
+)
+
+
+@settings(max_examples=25)
+@given(dice(1, st.integers(1, 4)), LINES)
+def test_lines_of_ones_own_and_taking_back_are_played_by_ear_as_they_are_measured(pieces, area):
+    try:
+        game = game_from({"pieces": pieces, "area": area})
+    except GameError as error:
+        assert "can't be taken back" in str(error)
+        return
+    reading = measure_exactly(as_guessed(game)).readings.get("turns")
+    if reading is not None and reading.mean is not None and reading.mean < 80:
+        agrees(as_guessed(game), 250)
 
 
 KINDLY = (

@@ -1,5 +1,7 @@
 """Seats that heed each other: totals that move either marker, daring to win, matches, a shared marker, losing first."""
 
+from dataclasses import replace
+
 import numpy as np
 import pytest
 from hypothesis import given, settings
@@ -9,12 +11,14 @@ from bolometric.core.areas.catalogue import area_of
 from bolometric.core.areas.trail.area import meets
 from bolometric.core.areas.trail.pairs.best_play import against
 from bolometric.core.areas.trail.pairs.best_response import plan_of_seat
+from bolometric.core.areas.trail.pairs.exact import for_ever
 from bolometric.core.areas.trail.rules import compile_chain
 from bolometric.core.game.document import game_from
 from bolometric.core.game.seats import Style
 from bolometric.core.judge.faults import find_faults
 from bolometric.core.measure.measuring import measure, measure_exactly
 from bolometric.core.play.sitting import Sitting
+from bolometric.core.results.standing import Drawn
 from bolometric.core.settings.errors import GameError
 from bolometric.core.text.figures import percent
 from bolometric.core.words.rule_sheet import rules_text
@@ -28,20 +32,32 @@ def game(area, styles=({},), count=2, pieces=({},)):
 
 
 @settings(max_examples=25, deadline=None)
-@given(dice(1, st.integers(1, 4)), st.integers(5, 9), st.sampled_from(["wins", "loses"]), st.sampled_from([[], [2]]))
-def test_best_movers_satisfy_their_equations(pieces, length, first_home, back):
-    area = {"length": length, "moves": "either", "first_home": first_home, "back_to_start": back}
+@given(
+    dice(1, st.integers(1, 4)),
+    st.integers(5, 9),
+    st.sampled_from(["wins", "loses"]),
+    st.sampled_from([[], [2]]),
+    st.sampled_from(["either", "back"]),
+)
+def test_best_movers_satisfy_their_equations(pieces, length, first_home, back, moves):
+    area = {"length": length, "moves": moves, "first_home": first_home, "back_to_start": back}
     try:
         played = game(area, [{"choose": "plan"}, {}], pieces=pieces)
     except GameError:
         return
     plan, chain = against(played.area, played.distribution), compile_chain(played.area, played.distribution)
     ends = 1.0 if first_home == "wins" else 0.0
+    effects = {}  # by how much each column moves; None for back to the start
+    for place, total in enumerate(played.distribution.totals):
+        effects[int(chain.column[place, 0])] = None if total in back else int(total)
     for a in range(length):
         for b in range(length):
             value = 0.0
             for column, chance in enumerate(chain.chances):
                 mine, theirs = chain.landing[a, column], chain.landing[b, column]
+                if moves == "back":
+                    by = effects[column]
+                    theirs = 0 if by is None else max(b - by, 0)
                 own = ends if mine == length else 1 - plan.wins[b, mine]
                 given_away = 1 - ends if theirs == length else 1 - plan.wins[theirs, a]
                 value += chance * max(own, given_away)
@@ -72,7 +88,7 @@ def test_daring_to_win_beats_daring_for_few_turns_and_wins_as_often_as_solved(ar
 MEETING = st.one_of(
     st.fixed_dictionaries(
         {
-            "moves": st.just("either"),
+            "moves": st.sampled_from(["either", "back"]),
             "first_home": st.sampled_from(["wins", "loses"]),
             "end": st.sampled_from(["pass", "exact", "bounce"]),
             "back_to_start": st.sampled_from([[], [2]]),
@@ -88,13 +104,16 @@ MEETING = st.one_of(
     ),
 )
 HEED = {"choose": "plan", "goal": "heed"}
-STYLES = st.sampled_from([WIN, HEED, {}, {"choose": "thumb", "number": 2}])
+HOLD = {"choose": "thumb", "rule": "hold_up", "number": 4}
+STYLES = st.sampled_from([WIN, HEED, {}, {"choose": "thumb", "number": 2}, HOLD])
 
 
 @settings(max_examples=25, deadline=None)
 @given(MEETING, st.integers(5, 14), st.tuples(STYLES, STYLES), st.integers(3, 6))
 def test_two_seats_that_meet_are_followed_exactly(area, length, styles, faces):
     """The exact readings against games played, and, where both play to win, against the value that was solved."""
+    holds = area.get("moves") == "back" and area["first_home"] == "wins"
+    styles = styles if holds else tuple({} if style == HOLD else style for style in styles)
     played = game({"length": length, **area}, styles, pieces=[{"faces": list(range(1, faces + 1))}])
     found = measure(played, 8_000)
     if not meets(played) or "turns" not in found.exact.readings:
@@ -189,7 +208,7 @@ def test_landings_of_a_shared_marker_are_those_of_its_turns(area):
     st.sampled_from(["one", "three", "five"]),
     st.sampled_from(["wins", "loses"]),
     st.sampled_from(["at_once", "finish_round"]),
-    st.sampled_from(["own", "either"]),
+    st.sampled_from(["own", "either", "back"]),
     st.integers(2, 3),
 )
 def test_matches_by_hand_are_those_of_the_runs(games, first_home, finish, moves, count):
@@ -223,14 +242,14 @@ def test_matches_by_hand_are_those_of_the_runs(games, first_home, finish, moves,
     st.sampled_from(["three", "five"]),
     st.sampled_from(["wins", "loses"]),
     st.sampled_from(["at_once", "finish_round"]),
-    st.sampled_from(["own", "either"]),
+    st.sampled_from(["own", "either", "back"]),
     st.sampled_from(["pass", "exact", "bounce"]),
     st.integers(2, 3),
 )
 def test_matches_are_worked_out_as_they_are_played(games, first_home, finish, moves, end, count):
     area = {"length": 9, "games": games, "first_home": first_home, "finish": finish, "moves": moves, "end": end}
     found = measure(game({**area, "back_to_start": [2]}, [{"choose": "thumb"}, {}], count), 15_000)
-    if moves == "either" and (count > 2 or finish == "finish_round"):
+    if moves != "own" and (count > 2 or finish == "finish_round"):
         assert "turns" not in found.exact.readings
         return
     for key in ("turns", "rounds", "setbacks", "ties"):
@@ -258,6 +277,13 @@ def test_the_coach_says_what_each_mover_is_worth():
     ("data", "says"),
     [
         ({"area": {"moves": "either", "go_on": "dare"}}, "where a turn is one draw"),
+        ({"area": {"moves": "back"}, "pieces": [{"faces": [-1, 2]}]}, "let totals be 0 or more"),
+        ({"area": {"moves": "back", "mark": "cross"}}, "cover squares with counters"),
+        ({"area": {"mark": "colour", "end": "bounce"}}, "cover squares with counters"),
+        ({"area": {"mark": "colour"}, "pieces": [{"faces": [-1, 2]}]}, "let totals be 0 or more"),
+        ({"area": {"mark": "cover", "runs": "back"}}, "Only a counter can turn"),
+        ({"area": {"mark": "cover", "squares": [{"at": 3, "does": "miss"}]}}, "move a counter, or clear"),
+        ({"area": {"moves": "either"}, "seats": {"styles": [HOLD]}}, "choose ahead"),
         ({"area": {"moves": "either"}, "seats": {"count": 3, "styles": [{"choose": "plan"}]}}, "for two seats"),
         ({"area": {"go_on": "dare", "finish": "finish_round"}, "seats": {"styles": [WIN]}}, "ends the game at once"),
         ({"area": {"go_on": "dare", "length": 300}, "seats": {"styles": [WIN]}}, "at most 200 steps"),
@@ -320,3 +346,60 @@ def test_a_box_is_told_by_what_happens_in_a_game():
     assert heat.legend.startswith("First box stops here")
     told = area_of(either).board.describe(either, heat, 5)
     assert told.startswith(f"Up to 0.5: the first box stops here {heat.values[4]:.2f} times a game (simulated")
+
+
+@settings(max_examples=30, deadline=None)
+@given(
+    st.lists(st.integers(1, 4), min_size=2, max_size=3),
+    st.integers(5, 8),
+    st.sampled_from(["pass", "exact"]),
+    st.tuples(*[st.sampled_from([WIN, {}, HOLD, {"choose": "thumb", "rule": "ahead"}])] * 2),
+)
+def test_whether_two_can_hold_each_other_up_for_ever_is_found_by_following_all_they_do(faces, length, end, styles):
+    """Against a search of its own, by hand: every move that either may make, from the table at which it is played."""
+    played = game({"length": length, "moves": "back", "end": end}, styles, pieces=[{"faces": faces}])
+    rules, known, front, ends = area_of(played).by_hand, {}, [], {}
+    first = rules.begin(played)
+    front.append((0, first.places))
+    while front:
+        seat, places = front.pop()
+        if (seat, places) in known:
+            continue
+        known[seat, places], ends[seat, places] = set(), False
+        for face in set(faces):
+            begun = replace(first, seat=seat, places=places, began=places[seat])
+            now = rules.landed(played, begun, Drawn(face, str(face)))
+            picks = {rules.pick(played, now, played.seats.style(seat), np.random.default_rng(s)) for s in range(12)}
+            for pick in picks:
+                after = rules.choose(played, now, pick)
+                if after.over:
+                    ends[seat, places] = True
+                else:
+                    known[seat, places].add((after.seat, after.places))
+                    front.append((after.seat, after.places))
+    while True:
+        more = [state for state, on in known.items() if not ends[state] and any(ends[there] for there in on)]
+        if not more:
+            break
+        ends |= dict.fromkeys(more, True)
+    found = for_ever(played)
+    caught = {state for state, does in ends.items() if not does}
+    assert {(int(s), (int(a), int(b))) for s, a, b in zip(*np.nonzero(found), strict=True)} == caught
+    told = [fault for fault in find_faults(played) if fault.code == "may_never_end"]
+    assert bool(told) == bool(caught)
+    if caught:
+        assert "hold each other up" in told[0].sentence
+        assert told[0].cures
+    else:
+        assert "turns" in measure_exactly(played).readings
+
+
+def test_a_game_that_best_play_never_ends_is_told_of():
+    area = {"length": 8, "moves": "back", "end": "exact", "back_to_start": [2]}
+    codes = {
+        name: [fault.code for fault in find_faults(game(area, styles, pieces=[{"faces": [1, 2, 3]}]))]
+        for name, styles in (("guess", [{}]), ("best", [WIN]))
+    }
+    assert "held_up" in codes["guess"]
+    assert "may_never_end" in codes["best"]
+    assert "held_up" not in codes["best"]

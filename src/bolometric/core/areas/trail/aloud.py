@@ -9,6 +9,8 @@ from bolometric.core.game.aloud import Aloud, drawn, said, starts, verb
 from bolometric.core.game.document import Game
 from bolometric.core.text.figures import listing, listing_words, number, plural
 
+DOES = {"cover": "Cover", "colour": "Colour", "cross": "Cross off"}
+"""What is done with the squares of a line, by how they are marked."""
 WINS = {
     "one": "",
     "three": "Play until somebody has won two games.",
@@ -22,7 +24,7 @@ def _trail(game: Game) -> Trail:
 
 def aloud(game: Game) -> Aloud:
     """A race along squares, or the filling of a box."""
-    squares = _trail(game).unit == "whole"
+    squares = not _trail(game).fills
     first = said(*_first(game), *card_sentences.first(game), starts(game))
     return Aloud(_needs(game), first, said(*_turn(game)), said(*_end(game), *_winner(game, squares)))
 
@@ -30,6 +32,9 @@ def aloud(game: Game) -> Aloud:
 def _needs(game: Game) -> tuple[str, ...]:
     trail = _trail(game)
     each = "" if game.seats.count == 1 or trail.track == "shared" else " for each player"
+    if trail.unit == "whole" and trail.fills:
+        counters = {"cover": plural(trail.length, "counter"), "colour": "a crayon", "cross": "a pencil"}[trail.mark]
+        return f"a line of {plural(trail.length, 'square')}{each}", f"{counters}{each}"
     if trail.unit == "whole":
         return f"a counter{each}", f"a trail of {plural(trail.length, 'square')}", *card_sentences.needs(game)
     if trail.unit == "pot":
@@ -40,7 +45,7 @@ def _needs(game: Game) -> tuple[str, ...]:
 
 def _first(game: Game) -> tuple[str, ...]:
     trail = _trail(game)
-    if trail.unit != "whole":
+    if trail.fills:
         return (f"Begin with an empty {trail.vessel}.",)
     if trail.track == "shared":
         return (f"Put one counter in front of square {trail.called(1)}. You move it together.",)
@@ -49,30 +54,26 @@ def _first(game: Game) -> tuple[str, ...]:
 
 def _turn(game: Game) -> list[str]:
     trail, sides = _trail(game), [one.distribution for one in game.by_side]
-    squares = trail.unit == "whole"
+    squares = not trail.fills
+    off, on = ("off", "on") if trail.unit == "whole" else ("out of", "in")
     either = trail.chooses_mover and game.seats.count > 1
     told = [*drawn(game)]
     if either:
-        told.append(
-            "Move your own counter, or the next player's. You choose."
-            if squares
-            else f"Put that many counters into your {trail.vessel}, or into the next player's. You choose."
-            if trail.unit == "pot"
-            else "Fill that much of your box, or of the next player's. You choose."
-        )
+        told += _whom(trail)
     else:
         told += _moves(trail)
     if any(odds.totals and odds.totals[0] < 0 for odds in sides):
         told.append(
             "Below zero, move back, but only as far as the start."
             if squares
-            else f"Below zero, take that much out of your {trail.vessel}, but no more than is in it."
+            else f"Below zero, take that much {off} your {trail.vessel}, but no more than is {on} it."
         )
     if any(odds.nothing for odds in sides):
         told.append(f"If no number comes out, {_nothing(trail)}.")
     listed = {*trail.back_to_start, *trail.lose_turn}
     if any(not trail.fits(total) and total not in listed for odds in sides for total in odds.totals):
-        told.append(f"If it is no whole number of {'squares' if squares else f'{trail.unit}s'}, {_nothing(trail)}.")
+        whole = "squares" if trail.unit == "whole" else f"{trail.unit}s"
+        told.append(f"If it is no whole number of {whole}, {_nothing(trail)}.")
     return [
         *told,
         *_listed(game, either),
@@ -83,12 +84,73 @@ def _turn(game: Game) -> list[str]:
     ]
 
 
+def _whom(trail: Trail) -> tuple[str, ...]:
+    """What a player chooses between, where a total may move another's counter."""
+    kind = trail.vessel if trail.fills else "trail"
+    squares = f"{DOES.get(trail.mark, '')} that many squares of your line"
+    if not trail.takes_back:
+        return {
+            "trail": ("Move your own counter, or the next player's. You choose.",),
+            "line": (f"{squares}, or of the next player's, one after the other. You choose.",),
+            "pot": ("Put that many counters into your pot, or into the next player's. You choose.",),
+            "box": ("Fill that much of your box, or of the next player's. You choose.",),
+        }[kind]
+    told = {
+        "line": (
+            *_on_or_off(trail, squares),
+            "Take all there are, if there are fewer.",
+        ),
+        "trail": (
+            *_on_or_back(trail),
+            "A counter goes back as far as the start.",
+        ),
+        "pot": (
+            "Put that many counters into your pot, or take as many out of the next player's.",
+            "You choose.",
+            "Take all there are, if there are fewer.",
+        ),
+        "box": (
+            "Fill that much of your box, or empty as much of the next player's.",
+            "You choose.",
+            "Empty what is full, if it is less.",
+        ),
+    }[kind]
+    tens = ("When you have ten ones, change them for a ten.",) if kind == "pot" and trail.tens == "yes" else ()
+    return *told, *tens
+
+
+def _on_or_off(trail: Trail, squares: str) -> tuple[str, ...]:
+    """On the own line, or off the next player's."""
+    if trail.counted_ones is not None:
+        return f"{squares}, or take as many counters off the next player's.", "You choose."
+    return (
+        "Choose your line or the next player's.",
+        "On yours, add it to the last covered number. Cover up to the answer.",
+        "On theirs, take it away from the last covered number. Uncover down to the answer.",
+    )
+
+
+def _on_or_back(trail: Trail) -> tuple[str, ...]:
+    """The own counter on, or the next player's back."""
+    if trail.counted_ones is not None:
+        return "Move that many squares, or move the next player's counter back by as many.", "You choose."
+    return (
+        "Choose your counter or the next player's.",
+        "Add it to the number of your square, and move to the answer.",
+        "Or take it away from the number of their square, and move them back to the answer.",
+    )
+
+
 def _moves(trail: Trail) -> tuple[str, ...]:
     if trail.unit == "pot":
         tens = ("When you have ten ones, change them for a ten.",) if trail.tens == "yes" else ()
         return "Put that many counters into your pot.", *tens
     if trail.unit != "whole":
         return ("Fill that much of your box.",)
+    if trail.fills and trail.counted_ones is None:
+        return "Add it to the last covered number of your line.", "Cover up to the answer."
+    if trail.fills:
+        return (f"{DOES[trail.mark]} that many squares of your line, one after the other.",)
     if trail.counted_ones is not None:
         return ("Move that many squares.",)
     return "Add it to the number of your square.", "Move to the square with the answer."
@@ -99,12 +161,12 @@ def _going_on(game: Game) -> tuple[str, ...]:
     if trail.go_on == "fixed":
         return (f"Do this {number(trail.draws)} times in each turn.",)
     if trail.go_on == "dare":
-        squares = trail.unit == "whole"
+        squares = not trail.fills
         takes = [f"{listing(trail.back_to_start, 'or')}"] if trail.back_to_start else []
         if trail.special == "back_to_start" and any(one.distribution.special for one in game.by_side):
             takes.append("a special face")
         if not takes:
-            kept = "your place" if squares else f"what is in your {trail.vessel}"
+            kept = "your place" if squares else f"what is {'on' if trail.unit == 'whole' else 'in'} your {trail.vessel}"
             return (f"Now choose: {again} again, or stop and keep {kept}.",)
         does = "sends you back to the start" if squares else f"empties your {trail.vessel}"
         later = f"Getting {listing_words(takes, 'or')} in a later turn still {does}."
@@ -123,12 +185,16 @@ def _listed(game: Game, either: bool) -> tuple[str, ...]:
 
 
 def _nothing(trail: Trail) -> str:
-    return {"whole": "stay where you are", "pot": "put nothing in"}.get(trail.unit, "fill nothing")
+    if not trail.fills:
+        return "stay where you are"
+    if trail.unit == "whole":
+        return f"{DOES[trail.mark].lower()} nothing"
+    return "put nothing in" if trail.unit == "pot" else "fill nothing"
 
 
 def _sent_back(trail: Trail, either: bool = False) -> str:
-    if trail.unit != "whole":
-        several = "pots" if trail.unit == "pot" else "boxes"
+    if trail.fills:
+        several = {"pot": "pots", "line": "lines"}.get(trail.vessel, "boxes")
         return f"empty one of the two {several}. You choose which" if either else f"empty your {trail.vessel}"
     return "send one counter back to the start. You choose which" if either else "go back to the start"
 
@@ -137,8 +203,10 @@ def _lost(game: Game) -> str:
     trail = _trail(game)
     if trail.go_on == "no":
         return _nothing(trail)
-    kept = {"whole": "go back to where this turn began", "pot": "take out what this turn put in"}
-    return kept.get(trail.unit, "empty what this turn filled")
+    if not trail.fills:
+        return "go back to where this turn began"
+    kept = {"pot": "take out what this turn put in", "line": "take off what this turn put on"}
+    return kept.get(trail.vessel, "empty what this turn filled")
 
 
 def _special(game: Game) -> tuple[str, ...]:
@@ -152,7 +220,7 @@ def _special(game: Game) -> tuple[str, ...]:
 
 def _end(game: Game) -> tuple[str, ...]:
     trail = _trail(game)
-    if trail.unit != "whole":
+    if trail.fills:
         vessel, too_much = trail.vessel, f"If it is too much, {_nothing(trail)} this time."
         fill = f"You must fill your {vessel} exactly."
         if trail.unit == "pot":
@@ -160,6 +228,8 @@ def _end(game: Game) -> tuple[str, ...]:
         done = f"You are done when your {vessel} is full."
         if trail.unit == "pot":
             done = f"You are done when {trail.amount} counters or more are in your pot."
+        if trail.unit == "whole":
+            fill = "You must end exactly on the last square of your line."
         return {
             "pass": (done,),
             "exact": (fill, too_much),
@@ -191,9 +261,8 @@ def _winner(game: Game, squares: bool) -> tuple[str, ...]:
     if game.seats.count == 1:
         return ("Count your turns. Next time, try to need fewer.",)
     does = "wins" if trail.first_home == "wins" else "loses"
-    told = [
-        f"The first player {'home' if squares else 'who is done' if trail.unit == 'pot' else 'with a full box'} {does}."
-    ]
+    full = "who is done" if trail.unit == "pot" else f"with a full {trail.vessel}"
+    told = [f"The first player {'home' if squares else full} {does}."]
     if trail.finish == "finish_round":
         both = f"If two are {home} in the same round, they both {does.removesuffix('s')}."
         several = f"If several are {home} in the same round, they all {does.removesuffix('s')}."

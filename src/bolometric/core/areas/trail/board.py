@@ -201,6 +201,8 @@ def printed(game: Game, board: Places | None) -> Printed:
     """
     trail = game.area_as(Trail)
     left = () if trail.track == "own" or trail.most_turns is None else (turns_left(trail.turns),)
+    if trail.unit == "whole" and trail.fills:
+        return _lines(trail, game.seats.count, board, left)
     if not isinstance(board, Box):
         return Printed(board, tables=left)
     heads: tuple[str, ...] = ("drawn", "as a fraction", "as a decimal", "filled so far")
@@ -215,6 +217,14 @@ def printed(game: Game, board: Places | None) -> Printed:
     things = (f"{trail.amount} counters for the pot",) if trail.unit == "pot" else ()
     own = trail.track == "own"
     return Printed(board, each=own, counters=0, beside=things if own else (), tables=(filled, *left))
+
+
+def _lines(trail: Trail, seats: int, board: Places | None, left: tuple[WriteOn, ...]) -> Printed:
+    """A line for each player, or one for all, with what its squares are marked with."""
+    own, with_what = trail.track == "own", {"colour": "crayons", "cross": "pencils"}
+    if trail.mark == "cover":
+        return Printed(board, each=own, counters=trail.length if own else -(-trail.length // seats), tables=left)
+    return Printed(board, each=own, counters=0, beside=(with_what[trail.mark],), tables=left)
 
 
 def turns_left(turns: int) -> WriteOn:

@@ -69,12 +69,14 @@ def options(game: Game, now: OnTrail) -> tuple[Option[Key], ...]:
 
 def _whom(game: Game, now: OnTrail) -> list[tuple[int, str]]:
     """The two seats that a total may move, and where to."""
-    landing = compile_chain(game.area_as(Trail), game.distribution).landing
     other = (now.seat + 1) % game.seats.count
-    return [
-        (who, f"Move player {who + 1} to {_named(game, int(landing[now.places[who], now.column]))}")
-        for who in (now.seat, other)
-    ]
+    return [(who, f"Move player {who + 1} to {_named(game, _moved(game, now, who))}") for who in (now.seat, other)]
+
+
+def _moved(game: Game, now: OnTrail, who: int) -> int:
+    """Where a seat's marker stands if the total moves it."""
+    landing = compile_chain(game.area_as(Trail), game.distribution).own_and_theirs
+    return int(landing[int(who != now.seat), now.places[who], now.column])
 
 
 def choose(game: Game, now: OnTrail, key: Key) -> OnTrail:
@@ -82,7 +84,7 @@ def choose(game: Game, now: OnTrail, key: Key) -> OnTrail:
     if now.asked_on:
         return _asked(game, cards.chosen(game, now, str(key)))
     if isinstance(key, int):
-        there = int(compile_chain(game.area_as(Trail), game.distribution).landing[now.places[key], now.column])
+        there = _moved(game, now, key)
         now = replace(now, places=_placed(now, key, there), column=-1)
         return _turn_over(game, noted(now, f"moves player {key + 1} to {_named(game, there)}."))
     return _turn_over(game, noted(now, f"stops on {_named(game, now.places[_marker(game, now)])}."))
@@ -129,9 +131,9 @@ def _mover(game: Game, now: OnTrail, style: Style, rng: np.random.Generator) -> 
     trail, other = game.area_as(Trail), (now.seat + 1) % game.seats.count
     a, b = now.places[now.seat], now.places[other]
     gives = _plan(game, now.seat, style).gives if style.choose == "plan" else None
-    landing = compile_chain(trail, game.distribution).landing
+    landing = compile_chain(trail, game.distribution).own_and_theirs
     # As it is written: compiled anew for a single choice it would take longer than the choice.
-    given = gives_away.py_func(how(style.choose), trail.sign, landing, a, b, now.column, gives)
+    given = gives_away.py_func(how(style, trail.per_one), trail.sign, landing, a, b, now.column, gives)
     return other if rng.random() < given else now.seat
 
 
@@ -299,9 +301,9 @@ def _coach_mover(game: Game, now: OnTrail) -> str:
         chance = float(plan.wins[now.places[now.seat], now.places[1 - now.seat]])
         return f"Best play wins {percent(chance)} from here (exact)."
     trail, other = game.area_as(Trail), 1 - now.seat
-    landing, ends = compile_chain(trail, game.distribution).landing, 1.0 if trail.first_home == "wins" else 0.0
+    ends = 1.0 if trail.first_home == "wins" else 0.0
     a, b = now.places[now.seat], now.places[other]
-    mine, theirs = int(landing[a, now.column]), int(landing[b, now.column])
+    mine, theirs = _moved(game, now, now.seat), _moved(game, now, other)
     own = ends if mine == trail.steps else 1 - float(plan.wins[b, mine])
     given = 1 - ends if theirs == trail.steps else 1 - float(plan.wins[theirs, a])
     words = f"Move your own: wins {percent(own)}. Move the other's: {percent(given)}."

@@ -68,6 +68,12 @@ MOVES = (
         "Let players choose whom a total moves",
         "A choice after every draw: it matters where totals can hurt, or where the first home loses.",
     ),
+    Choice(
+        "back",
+        "moves you on or the next player back, as you choose",
+        "Let players move on, or the next player back",
+        "A choice after every draw: get on yourself, or hold up who is near the end. Games take longer.",
+    ),
 )
 TRACKS = (
     Choice("own", "moves a counter of their own", "Give each player a counter", "A race: the first home decides it."),
@@ -117,9 +123,15 @@ RULES = (
         "stop_at", "stop once a turn has gained {}", "stop once the turn has gained number, in ones", numbered=True
     ),
     StyleRule(
+        "hold_up",
+        "move the next player back from {} before the end on",
+        "move the next player back once number steps or fewer are left to them, unless this turn gets you home",
+        numbered=True,
+    ),
+    StyleRule(
         "ahead",
         "move whichever counter leaves them better placed",
-        "where totals move either counter (any rule does the same there)",
+        "where totals move either counter",
     ),
 )
 GOALS = (

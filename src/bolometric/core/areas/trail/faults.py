@@ -11,6 +11,7 @@ from numpy.typing import NDArray
 from bolometric.core.areas.trail import area
 from bolometric.core.areas.trail.cards import faults as card_faults
 from bolometric.core.areas.trail.daring.faults import no_choice
+from bolometric.core.areas.trail.pairs.faults import held_up, held_up_by_best_play
 from bolometric.core.areas.trail.rules import compile_chain
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.areas.trail.squares import faults as square_faults
@@ -43,6 +44,8 @@ def endless(exact: Analysis) -> Fault | None:
     never = exact.never
     if _trail(exact.game).never_out:
         return None  # that is told of the packs
+    if (never_home := held_up(exact.game)) is not None:
+        return never_home
     if area.hopeless(exact.game):
         return Fault(NEVER_ENDS, "fault", END, "Nobody can ever get home: no run of totals leads to the end.")
     if not never:
@@ -78,6 +81,7 @@ def _stranded(game: Game) -> Fault | None:
 def by_rules(game: Game) -> Iterator[Fault]:
     """What is wrong by the rules alone."""
     yield from no_choice(game)
+    yield from held_up_by_best_play(game)
     yield from useless_totals(game)
     yield from impossible_totals(game)
     yield from out_of_reach(game)
@@ -203,8 +207,8 @@ def annoyances(game: Game) -> tuple[Annoyance, ...]:
         "{} of turns end further back than they began.",
         "with two steps back for three forward nobody sees that they get on",
     )
-    if _trail(game).track == "own":
-        return (back,)
+    if _trail(game).track == "own" or _trail(game).most_turns is None:
+        return (back,)  # nobody can fail
     return (
         back,
         Annoyance(

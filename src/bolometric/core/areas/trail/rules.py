@@ -24,6 +24,8 @@ Effect = tuple[Literal["move", "stay", "back", "lose"], int]
 
 GOES_ON, SENT_BACK, LOST = 0, 1, 2
 """What a column does to the turn: it may go on, or it ended at the start, or where it began."""
+TAKEN = 1 << 20
+"""What is added to a place that the loops note, where it was another's marker that stood there and was moved."""
 MOST_DRAWS = 1000
 """Draws after which a turn ends where it stands, however long a player would go on."""
 
@@ -105,6 +107,9 @@ class TrailChain:
     anything but lead elsewhere."""
     direct: NDArray[np.int16] | None = None
     """Shape (steps, columns): the landings before jumps are followed; None if there are no jumps."""
+    theirs: NDArray[np.int16] | None = None
+    """Shape (steps, columns): where each column takes the marker of another seat, where it may be moved back; None
+    where every marker is moved alike."""
     cards_decide: bool = False
     """Whether answers to cards change how markers move or who wins."""
 
@@ -115,6 +120,12 @@ class TrailChain:
             return np.broadcast_to(self.chances, self.landing.shape)
         counting = np.where(self.again, 0.0, self.chances)
         return np.asarray(counting / counting.sum(axis=1, keepdims=True))
+
+    @property
+    def own_and_theirs(self) -> NDArray[np.int64]:
+        """Shape (2, steps, columns): where a column takes one's own marker, and another's, for the compiled loops."""
+        theirs = self.landing if self.theirs is None else self.theirs
+        return np.stack([self.landing, theirs]).astype(np.int64)
 
     @property
     def length(self) -> int:
@@ -150,15 +161,23 @@ def compile_chain(trail: Trail, distribution: Distribution) -> TrailChain:
     turn = np.array([{"back": SENT_BACK, "lose": LOST}.get(does, GOES_ON) for does, _ in place], np.uint8)
     tables = landing, tuple(ways[does] for does in place), turn, column
     jumps = marks is not None and marks.jumps
+    theirs = _taken_back(trail, list(place)) if trail.takes_back else None
     return TrailChain(
         *tables,
         _can_finish(landing),
-        _reached(landing),
+        _reached(landing if theirs is None else np.concatenate([landing, theirs], axis=1)),
         _again(trail, list(place)),
         acts,
         direct if jumps else None,
+        theirs,
         trail.cards_decide,
     )
+
+
+def _taken_back(trail: Trail, effects: list[Effect]) -> NDArray[np.int16]:
+    """Where each effect takes another's marker that is moved back: shape (steps, effects)."""
+    back = [(does, -steps) for does, steps in effects]
+    return landings(trail, back)
 
 
 def resting(direct: NDArray[np.int16], marks: Marked) -> tuple[NDArray[np.int16], NDArray[np.uint8] | None]:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from bolometric.core.areas.trail.aloud import aloud
+from bolometric.core.areas.trail.aloud import DOES, aloud
 from bolometric.core.areas.trail.cards import sentences as card_sentences
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.areas.trail.squares import sentences as square_sentences
@@ -15,7 +15,11 @@ from bolometric.core.text.spans import Sentences, Span, sentences
 LENGTH, UNIT, END, FINISH = "area.length", "area.unit", "area.end", "area.finish"
 GO_ON, MOVES = "area.go_on", "area.moves"
 FILLS = {
-    "area.moves": {"own": "fills your own box", "either": "fills your box or the next player's, as you choose"},
+    "area.moves": {
+        "own": "fills your own box",
+        "either": "fills your box or the next player's, as you choose",
+        "back": "fills your box or empties the next player's by as much, as you choose",
+    },
     "area.track": {"own": "fills a box of their own", "shared": "fills the same box, for all together"},
 }
 """Whom a total moves, and whose marker moves, where what is filled is a box."""
@@ -31,7 +35,8 @@ def board(game: Game) -> tuple[Sentences, ...]:
     trail = _trail(game)
     if trail.unit == "whole":
         squares = Span(f"{trail.length} squares", LENGTH)
-        trails = sentences("Draw a trail of ", squares, ", each worth ", Span("one", UNIT), ".", *_page(game))
+        what = "Draw a trail of " if not trail.fills else "Draw a line of "
+        trails = sentences(what, squares, ", each worth ", Span("one", UNIT), ".", *_page(game))
         return (trails, *square_sentences.sheet(game), *card_sentences.packs(game), *_track(game))
     one = Span(f"{trail.amount}", "area.amount")
     if trail.unit == "pot":
@@ -52,7 +57,8 @@ def _page(game: Game) -> list[str | Span]:
     if trail.laid == "curve":
         told += [" by ", Span(f"{len(trail.bend)} points", "area.bend")]
     told += ["; write ", choice(game, "area.written"), " on it, ", choice(game, "area.runs"), "."]
-    return [*told, " Players move ", choice(game, "area.moved"), "."] if trail.may_add else [*told]
+    told += [" Players get on ", choice(game, "area.mark"), "."]
+    return [*told, " They move ", choice(game, "area.moved"), "."] if trail.may_add else [*told]
 
 
 def _track(game: Game) -> list[Sentences]:
@@ -70,7 +76,7 @@ def _track(game: Game) -> list[Sentences]:
 def _whose(game: Game, path: str, value: str) -> Span:
     """A choice about markers, which are boxes where an amount is filled."""
     trail = _trail(game)
-    return choice(game, path) if trail.unit == "whole" else Span(FILLS[path][value].replace("box", trail.vessel), path)
+    return choice(game, path) if not trail.fills else Span(FILLS[path][value].replace("box", trail.vessel), path)
 
 
 def needs(game: Game) -> tuple[str, ...]:
@@ -80,6 +86,10 @@ def needs(game: Game) -> tuple[str, ...]:
     packs = card_sentences.needs_in_short(game)
     if _trail(game).unit == "pot":
         return f"a pot{each}", f"{_trail(game).amount} counters{each}"
+    if _trail(game).fills and _trail(game).unit == "whole":
+        each = each or " for all"
+        many = {"cover": f"{_trail(game).length} counters", "colour": "a crayon", "cross": "a pencil"}
+        return f"a line{each}", f"{many[_trail(game).mark]}{each}"
     return (f"a counter{each}", "the trail", *packs) if _trail(game).unit == "whole" else (f"a box to fill{each}",)
 
 
@@ -90,7 +100,7 @@ def first(game: Game) -> tuple[Sentences, ...]:
         begin = "All begin together"
     where = (
         f"with an empty {_trail(game).vessel}"
-        if _trail(game).unit != "whole"
+        if _trail(game).fills
         else f"off the board, before square {_trail(game).called(1)}"
     )
     return (sentences(f"{begin} {where}."),)
@@ -123,6 +133,9 @@ def turn(game: Game) -> tuple[Sentences, ...]:
     if trail.unit == "whole":
         adding = "Add that to the number of your square, and move to the square with the answer."
         move = adding if trail.counted_ones is None else "Move that many squares."
+        if trail.fills:
+            adding = "Add that to the last number covered, and cover up to the answer."
+            move = adding if trail.counted_ones is None else f"{DOES[trail.mark]} that many squares."
     if any(odds.totals and odds.totals[0] < 0 for odds in sides):
         move += " Below zero, move back, but never past the start."
     if any(odds.nothing or not all(trail.fits(total) for total in odds.totals) for odds in sides):
@@ -149,7 +162,7 @@ def turn(game: Game) -> tuple[Sentences, ...]:
 def last(game: Game) -> tuple[Sentences, ...]:
     """How it ends."""
     trail = _trail(game)
-    end = "the last square" if trail.unit == "whole" else f"a full {trail.vessel}"
+    end = f"a full {trail.vessel}" if trail.fills else "the last square"
     if trail.unit == "whole" and trail.runs == "back":
         end = f"square {trail.called(1)} again, by way of the last square"
     after = {
@@ -158,7 +171,7 @@ def last(game: Game) -> tuple[Sentences, ...]:
         "again": f" {end}: a total that is too much is drawn again.",
         "bounce": f": what is too much is counted back from {end}.",
     }
-    home = ("home", "get home", "get home") if trail.unit == "whole" else ("done", "be done", "are done")
+    home = ("done", "be done", "are done") if trail.fills else ("home", "get home", "get home")
     one, to_get, several = home
     lines = [sentences(f"To {to_get} you must ", choice(game, END), after[trail.end])]
     if trail.track == "shared":

@@ -31,6 +31,7 @@ from bolometric.core.pieces.kinds import AnyPiece, remembers
 from bolometric.core.settings.amounts import Total
 from bolometric.core.settings.explain import setting_error
 from bolometric.core.settings.knobs import Knob
+from bolometric.core.text.figures import minus
 
 MOST_DARING_STEPS = 1000
 
@@ -45,6 +46,7 @@ Totals = Annotated[tuple[Total, ...], AfterValidator(_rising), Field(max_length=
 GAMES_AT_MOST = {"one": 1, "three": 3, "five": 5}
 MOST_SWEPT = 200_000_000
 """Positions times totals that one sweep of value iteration may take."""
+STAYS = "What is coloured or crossed off can't be taken back"
 MOST_MEETING = 200
 """Steps on which best play against another seat can be worked out."""
 
@@ -118,12 +120,14 @@ class Trail(Way):
         Knob("number", "draws", hint="How many draws there are.", unit="draws a turn", when=(("go_on", ("fixed",)),)),
     ] = 2
     moves: Annotated[
-        Literal["own", "either"],
+        Literal["own", "either", "back"],
         Field(
             description="own = a total moves the counter of whoever drew; either = whoever drew chooses whether it "
-            "moves their own counter or that of the next seat (with one draw a turn only). A guess takes either "
-            "evenly; any rule of thumb leaves itself furthest ahead of that seat (furthest behind, if the first home "
-            "loses), with a tie its own; the plan is worked out for two seats where the game stops at once."
+            "moves their own counter or that of the next seat (with one draw a turn only); back = they move their own "
+            "on, or that of the next seat back by as much, though not past the start (totals below zero are refused). "
+            "A guess takes either evenly; ahead goes home if it can, else leaves itself furthest ahead of that seat "
+            "(furthest behind, if the first home loses), with a tie its own; the plan is for two seats where the game "
+            "stops at once."
         ),
         Knob(
             "choice",
@@ -215,17 +219,22 @@ class Trail(Way):
 
     @model_validator(mode="after")
     def _one_choice(self) -> Self:
-        if self.moves == "either" and self.go_on != "no":
+        if self.moves != "own" and self.go_on != "no":
             raise setting_error(
-                "A total can only move either counter where a turn is one draw: draw once a turn, or move your own.",
+                "A total can only move another's counter where a turn is one draw: draw once a turn, or move your own.",
                 "area.moves",
             )
         return self
 
     @property
     def chooses_mover(self) -> bool:
-        """Whether a total may move either marker."""
-        return self.moves == "either" and self.track == "own"
+        """Whether a total may move another's marker."""
+        return self.moves != "own" and self.track == "own"
+
+    @property
+    def takes_back(self) -> bool:
+        """Whether another's marker is moved back, not on."""
+        return self.moves == "back" and self.track == "own"
 
     def shows(self, key: str) -> bool:
         """Where all move one marker nobody wins against another: they reach the aim together, or not."""
@@ -237,8 +246,10 @@ class Trail(Way):
     @property
     def offered_rules(self) -> tuple[StyleRule, ...]:
         """With one draw a turn there is nothing to stop."""
-        *stopping, ahead = self.rules
-        return (ahead,) if self.chooses_mover else tuple(stopping)
+        *stopping, hold_up, ahead = self.rules
+        if not self.chooses_mover:
+            return tuple(stopping)
+        return (hold_up, ahead) if self.takes_back and self.first_home == "wins" else (ahead,)
 
     @property
     def offered_goals(self) -> tuple[Goal, ...]:
@@ -251,10 +262,17 @@ class Trail(Way):
         return "together" if self.track == "shared" else "winner"
 
     def check_rule(self, rule: str) -> None:
-        """Whoever may go on needs to know when to stop; whose marker moves is settled by one rule, however named."""
-        if rule == "ahead" and self.go_on == "dare":
+        """Whoever may go on needs to know when to stop; whose marker moves is settled by the rules for that."""
+        if rule in ("ahead", "hold_up") and self.go_on == "dare":
             raise setting_error(
-                "The rule 'ahead' is for totals that move either counter: choose stop_after or stop_at.", "seats.styles"
+                f"The rule '{rule}' is for totals that move another's counter: choose stop_after or stop_at.",
+                "seats.styles",
+            )
+        if rule == "hold_up" and self.chooses_mover and rule not in {known.key for known in self.offered_rules}:
+            raise setting_error(
+                "The rule 'hold_up' is for totals that move the next player back where the first home wins: choose "
+                "ahead.",
+                "seats.styles",
             )
 
     @property
@@ -310,6 +328,7 @@ class Trail(Way):
                 "the numbers run up.",
                 "area.runs",
             )
+        self._check_mark()
         self.check_squares(self.unit, one_draw, remembers(tuple(pieces)))
         self.check_cards(self.track == "shared", self.first_home == "wins" and self.games == "one")
         if self.end == "again":
@@ -319,6 +338,19 @@ class Trail(Way):
                 "With cards kept out a total can only move your own counter: put the cards back, or move your own.",
                 "area.moves",
             )
+
+    def _check_mark(self) -> None:
+        """What is coloured or crossed off stays so; a line is filled one way only."""
+        if self.unit != "whole" or self.mark == "counter":
+            return
+        if self.runs == "back":
+            raise setting_error(
+                "Only a counter can turn at the end and come back: move a counter, or let the numbers run up.",
+                "area.mark",
+            )
+        leads_back = self.back_to_start or self.special == "back_to_start" or self.end == "bounce" or self.takes_back
+        if self.mark != "cover" and (leads_back or (self.go_on != "no" and self.lose_turn)):
+            raise setting_error(f"{STAYS}: cover squares with counters, or let nothing lead back.", "area.mark")
 
     def _check_again(self, memory: bool) -> None:
         """Drawing again after too much is for one draw a turn that moves one's own counter."""
@@ -332,3 +364,11 @@ class Trail(Way):
     def check_draw(self, distribution: Distribution) -> None:
         """Raise if no total of this draw could ever move a marker, or there are too many to work with."""
         check_draw(self, distribution)
+        if self.unit == "whole" and self.mark in ("colour", "cross") and distribution.totals[0] < 0:
+            raise setting_error(f"{STAYS}: cover squares with counters, or let totals be 0 or more.", "area.mark")
+        if self.takes_back and distribution.totals[0] < 0:
+            raise setting_error(
+                f"A total of {minus(distribution.totals[0])} can't move the next player back: let totals be 0 or more, "
+                "or move your own counter.",
+                "area.moves",
+            )

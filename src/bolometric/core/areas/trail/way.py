@@ -75,8 +75,13 @@ class Way(OnCards):
 
     @property
     def vessel(self) -> str:
-        """What is filled, where it is no trail."""
-        return "pot" if self.unit == "pot" else "box"
+        """What is filled, where no counter moves along a trail."""
+        return {"whole": "line", "pot": "pot"}.get(self.unit, "box")
+
+    @property
+    def fills(self) -> bool:
+        """Whether players fill something, a line of squares too, and no counter moves."""
+        return self.unit != "whole" or self.mark != "counter"
 
     @model_validator(mode="after")
     def _not_too_fine(self) -> Self:

@@ -22,7 +22,7 @@ from bolometric.core.areas.drawing import draws_in_race
 from bolometric.core.areas.trail import area as trails
 from bolometric.core.areas.trail import exact
 from bolometric.core.areas.trail.daring.stopping import plan_of
-from bolometric.core.areas.trail.rules import TrailChain, compile_chain, effect
+from bolometric.core.areas.trail.rules import TAKEN, TrailChain, compile_chain, effect
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.game.contract import Work
 from bolometric.core.game.document import Game
@@ -114,6 +114,8 @@ def _columns(game: Game) -> tuple[Column, ...]:
 
 def _drawn(trail: Trail, kind: int, column: Column, at: int) -> Task:
     ways, steps, shown = column
+    if at >= TAKEN:  # another's counter was moved
+        at, steps = at - TAKEN, -steps if trail.takes_back else steps
     hands = (THROW, *((MOVE,) if steps else ()), *((PASS,) if kind == FIRST else ()))
     changed = _tens(trail, at, steps)
     task = Task(ways, hands + (MOVE,) * changed, words=f"{'draws' if kind == FIRST else 'again'} {shown or 'nothing'}")
@@ -124,9 +126,9 @@ def _drawn(trail: Trail, kind: int, column: Column, at: int) -> Task:
 
 def _tens(trail: Trail, at: int, steps: int) -> int:
     """How many tens are made of ones by a move, where they are changed."""
-    if trail.unit != "pot" or trail.tens == "no" or steps <= 0:
+    if trail.unit != "pot" or trail.tens == "no":
         return 0
-    return min(at + steps, trail.steps) // 10 - at // 10
+    return abs(min(max(at + steps, 0), trail.steps) // 10 - at // 10)
 
 
 def _outcomes(game: Game) -> list[tuple[int, int]]:
@@ -157,7 +159,7 @@ def tasks(game: Game) -> Tasks:
 
     def task(kind: int, one: int, other: int) -> Task:
         if kind in (FIRST, FURTHER):
-            return known_task(kind, outcomes[one], other if adding else 0)
+            return known_task(kind, outcomes[one], other if adding else other & TAKEN)
         if kind == DECIDE:
             return Task(chosen=True, words="decides")
         card = cards_of(trail.packs[one])[other]

@@ -131,8 +131,8 @@ def _moving(game: Game) -> str | None:
 
     plan, chain = against(_trail(game), game.distribution), compile_chain(_trail(game), game.distribution)
     steps, here = chain.length, np.flatnonzero(chain.can_be_reached)
-    moves = chain.landing[here] != np.arange(steps)[here, None]
-    counts = moves[:, None, :] | moves[None, :, :]
+    own, theirs = (table[here] != np.arange(steps)[here, None] for table in chain.own_and_theirs)
+    counts = own[:, None, :] | theirs[None, :, :]
     gives = plan.gives[np.ix_(here, here)][counts]
     if not gives.any():
         return "Moving one's own counter is best in every position, so there is nothing to decide."

@@ -1,7 +1,7 @@
 """Best play against one other seat: whom a total moves, and when to stop, for winning most often.
 
 Theory. Let V(a, b) be the chance that the seat to move wins, its marker on a and the other's on b, and the first home
-ends the game at once. Where a total may move either marker,
+ends the game at once. Where a total may move either marker, to a' or b',
 
     V(a, b) = Σ w(c) max(1 - V(b, a'), 1 - V(b', a))        (a' or b' home: 1 or 0, as the first home wins or loses)
 
@@ -63,7 +63,7 @@ def _solved(trail: Trail, distribution: Distribution) -> Against:
     chain = compile_chain(trail, distribution)
     steps, columns = chain.landing.shape
     wins, ends = np.full((steps, steps), 0.5), 1.0 if trail.first_home == "wins" else 0.0
-    landing, chances = np.ascontiguousarray(chain.landing).astype(np.int64), chain.chances
+    landing, chances = chain.own_and_theirs, chain.chances
     done, change = 0, np.inf
     if trail.chooses_mover:
         gives, empty = np.zeros((steps, steps, columns), np.uint8), np.zeros((0, 0, 0))
@@ -75,19 +75,19 @@ def _solved(trail: Trail, distribution: Distribution) -> Against:
     after = np.full((steps, steps, steps), 0.5)
     while done < MOST_SWEEPS and change >= SETTLED:
         checkpoint()
-        change, done = sweep_turns(landing, chances, chain.turn, ends, wins, None, after, go, goes), done + 1
+        change, done = sweep_turns(landing[0], chances, chain.turn, ends, wins, None, after, go, goes), done + 1
     return Against(wins, np.zeros((0, 0, 0), np.uint8), go, goes, change < SETTLED)
 
 
 @loop
 def _sweep_movers(landing, chances, ends, wins, gives):  # type: ignore[no-untyped-def]
-    steps, columns = landing.shape
+    _, steps, columns = landing.shape
     widest = 0.0
     for a in range(steps - 1, -1, -1):
         for b in range(steps - 1, -1, -1):
             value = 0.0
             for column in range(columns):
-                mine, theirs = landing[a, column], landing[b, column]
+                mine, theirs = landing[0, a, column], landing[1, b, column]
                 own = ends if mine == steps else 1.0 - wins[b, mine]
                 other = 1.0 - ends if theirs == steps else 1.0 - wins[theirs, a]
                 gives[a, b, column] = other > own + 1e-9

@@ -11,13 +11,15 @@ whoever plays to win heeds both.
 
 from __future__ import annotations
 
+from functools import lru_cache
+
 import numpy as np
 from numpy.typing import NDArray
 
 from bolometric.core.areas.trail.daring.stopping import StoppingPolicy, policy_of, to_win, turn_matrix
-from bolometric.core.areas.trail.pairs.best_response import plan_of_seat
+from bolometric.core.areas.trail.pairs.best_response import plan_of_seat, stacked
 from bolometric.core.areas.trail.pairs.mover import gives_away, how
-from bolometric.core.areas.trail.pairs.play import stacked
+from bolometric.core.areas.trail.pairs.round_for_ever import without_end
 from bolometric.core.areas.trail.rules import MOST_DRAWS, TrailChain, compile_chain
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.chains.absorbing import Matrix, follow
@@ -50,6 +52,8 @@ def solve(game: Game) -> ExactResult | None:
     if not chain.can_finish[chain.can_be_reached].all():
         return None  # a marker may be caught, and the game then go on for ever
     turns = _movers(game, chain) if trail.go_on == "no" else _stoppers(game, chain)
+    if trail.go_on == "no" and without_end(turns[0], turns[1][:, :2]).any():
+        return None
     way = follow(*turns)
     if not way.settled:
         return None
@@ -59,6 +63,24 @@ def solve(game: Game) -> ExactResult | None:
     whole = way if way.tail_loss == 1 else written_whole(way)
     flows = [((seat,), flow) for seat, flow in enumerate(_wins(whole, trail))] if whole else []
     return of_games(alone, flows, 2, trail.at_most)
+
+
+@lru_cache(maxsize=8)
+def for_ever(game: Game) -> NDArray[np.bool_]:
+    """Where two seats that move each other's markers go on for ever; shape (2, steps, steps), by who is to move.
+
+    Empty where that is not looked for: elsewhere, or where there are too many positions.
+    """
+    trail, nowhere = game.area_as(Trail), np.zeros((0, 0, 0), bool)
+    if not trail.chooses_mover or game.seats.count != 2 or trail.finish != "at_once" or not game.draws_are_known:
+        return nowhere
+    chain = compile_chain(trail, game.distribution)
+    steps = chain.length
+    if 2 * steps**2 * len(chain.chances) > MOST_ENTRIES:
+        return nowhere
+    inner, exits = _movers(game, chain)
+    found = without_end(inner, exits[:, :2]).reshape(2, steps, steps)
+    return found if found.any() else nowhere
 
 
 def _told(way: FirstPassage, trail: Trail) -> ExactResult:
@@ -93,10 +115,10 @@ def _movers(game: Game, chain: TrailChain) -> tuple[Matrix, Array]:
     rows, places, chances = np.zeros(entries, np.int32), np.zeros(entries, np.int32), np.zeros(entries)
     exits = np.zeros((2 * steps**2, 3))
     used = _list_movers(
-        np.ascontiguousarray(chain.landing).astype(np.int64),
+        chain.own_and_theirs,
         chain.chances,
         trail.sign,
-        np.array([how(style.choose) for style in styles]),
+        np.array([how(style, trail.per_one) for style in styles]),
         gives,
         rows,
         places,
@@ -109,7 +131,7 @@ def _movers(game: Game, chain: TrailChain) -> tuple[Matrix, Array]:
 @loop
 def _list_movers(landing, odds, sign, modes, gives, rows, places, chances, exits):  # type: ignore[no-untyped-def]
     """List every move between states (who is to move, first marker, second marker)."""
-    steps, columns = landing.shape
+    _, steps, columns = landing.shape
     used = 0
     for seat in range(2):
         for first in range(steps):
@@ -123,7 +145,7 @@ def _list_movers(landing, odds, sign, modes, gives, rows, places, chances, exits
                         if chance == 0.0:
                             continue
                         old = first if who == 0 else second
-                        new = landing[old, column]
+                        new = landing[0 if who == seat else 1, old, column]
                         exits[state, 2] += chance * (new < old)
                         if new == steps:
                             exits[state, who] += chance

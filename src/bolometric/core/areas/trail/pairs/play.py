@@ -12,10 +12,11 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bolometric.core.areas.trail.daring.stopping import policy_of, to_win
-from bolometric.core.areas.trail.pairs.best_response import plan_of_seat
+from bolometric.core.areas.trail.pairs.best_response import plan_of_seat, stacked
+from bolometric.core.areas.trail.pairs.exact import for_ever
 from bolometric.core.areas.trail.pairs.mover import gives_away, how
 from bolometric.core.areas.trail.play import turn_over
-from bolometric.core.areas.trail.rules import LOST, compile_chain
+from bolometric.core.areas.trail.rules import LOST, TAKEN, compile_chain
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.areas.trail.visiting import visits_by_chance
 from bolometric.core.chains.race import Visits
@@ -68,7 +69,7 @@ def _laid_out(game: Game) -> Callable[[int, int, np.random.Generator, Book | Non
     plans = [plan_of_seat(game, seat) if style.choose == "plan" else None for seat, style in enumerate(styles)]
     gives = stacked([None if plan is None else plan.gives for plan in plans])
     to_stop = stacked([None if plan is None else plan.go for plan in plans])
-    modes = np.array([how(style.choose) for style in styles])
+    modes = np.array([how(style, trail.per_one) for style in styles])
     go = most = None
     planned = np.array([to_win(trail, style) for style in styles])
     if trail.go_on == "dare":
@@ -76,7 +77,8 @@ def _laid_out(game: Game) -> Callable[[int, int, np.random.Generator, Book | Non
         go = np.stack([policy.go.ravel() for policy in policies])
         most = np.array([policy.most for policy in policies])
     drawn: tuple[NDArray[Any], ...] = (sample.outcome, sample.keep, sample.alias)
-    landing = np.ascontiguousarray(chain.landing).astype(np.int64)
+    landing = chain.own_and_theirs
+    endless = for_ever(game)
 
     def play(runs: int, most_turns: int, rng: np.random.Generator, book: Book | None, landings: Array | None) -> Batch:
         out, landed = Batch.empty(runs), np.zeros((2, chain.length + 1)) if landings is None else landings
@@ -89,6 +91,7 @@ def _laid_out(game: Game) -> Callable[[int, int, np.random.Generator, Book | Non
                 landing,
                 chain.turn,
                 chain.can_finish,
+                endless,
                 seats,
                 trail.finish == "finish_round",
                 trail.sign,
@@ -110,16 +113,6 @@ def _laid_out(game: Game) -> Callable[[int, int, np.random.Generator, Book | Non
     return play
 
 
-def stacked(tables: list[NDArray[np.uint8] | None]) -> NDArray[np.uint8]:
-    """A table for each seat, empty ones where a seat has no plan."""
-    sizes = [table.shape for table in tables if table is not None]
-    out = np.zeros((len(tables), *(sizes[0] if sizes else (0, 0, 0))), np.uint8)
-    for place, table in zip(out, tables, strict=True):
-        if table is not None:
-            place[:] = table
-    return out
-
-
 @loop
 def _play(  # type: ignore[no-untyped-def]
     state,
@@ -127,6 +120,7 @@ def _play(  # type: ignore[no-untyped-def]
     landing,
     ends_of,
     can_finish,
+    endless,
     seats,
     finish_round,
     sign,
@@ -144,14 +138,14 @@ def _play(  # type: ignore[no-untyped-def]
     turns_out, rolls_out, winner_out, home_out, setbacks_out, last_lead_out, lead_changes_out, half_lead_out = out
     outcome, keep, alias = drawn
     modes, planned, to_win = styles
-    columns, steps = np.uint64(len(keep)), landing.shape[0]
+    columns, steps = np.uint64(len(keep)), landing.shape[1]
     place, seen, lead = np.zeros(seats, np.int64), np.full(steps + 1, -1), np.zeros(ACCOUNT, np.int64)
     at = 0
     for run in range(len(turns_out)):
         place[:] = 0
         turn, seat, rolls, setbacks, home = 0, 0, 0, 0, 0
         clear_lead(lead)
-        stuck = not can_finish[0]
+        stuck = not can_finish[0] or (endless.size > 0 and endless[0, 0, 0])
         while turn < most_turns and not stuck:
             turn += 1
             other = seat + 1 if seat + 1 < seats else 0
@@ -172,13 +166,14 @@ def _play(  # type: ignore[no-untyped-def]
                             given = np.float64(below(state, 2))
                         who = other if given > 0.5 else seat
                     old = place[who]
-                    at = note(codes, at, FIRST, column, old, seat)
-                    new = landing[old, column] if old < steps else old
+                    gives_up = np.int64(who != seat)
+                    at = note(codes, at, FIRST, column, old + gives_up * TAKEN, seat)
+                    new = landing[gives_up, old, column] if old < steps else old
                     break
                 # Several draws a turn: whoever plays to win heeds the other's marker when it may stop.
                 at = note(codes, at, FIRST if count == 1 else FURTHER, column, new, seat)
                 ends = ends_of[column]
-                new = old if ends == LOST else landing[new, column]
+                new = old if ends == LOST else landing[0, new, column]
                 if turn_over(ends, new, steps, count, most[seat]):
                     break
                 at = note(codes, at, DECIDE, old, new, seat)
@@ -213,6 +208,8 @@ def _play(  # type: ignore[no-untyped-def]
                 seat = 0
                 if home:
                     break
+            if endless.size > 0 and endless[seat, place[0], place[1]]:
+                stuck = True
         turns_out[run], rolls_out[run], setbacks_out[run], home_out[run] = turn, rolls, setbacks, home
         end_notes(note_ends, run, at)
         last_lead_out[run], lead_changes_out[run] = lead[SINCE], lead[CHANGES]

@@ -79,10 +79,42 @@ MOVES = (
 )
 
 
+MARKS = (
+    Choice("counter", "with a counter that moves", "Move a counter", "One trail for all: everybody sees who is ahead."),
+    Choice(
+        "cover",
+        "by covering square after square",
+        "Cover the squares",
+        "A line for each player, and a counter for every square: what is covered can be taken off again.",
+    ),
+    Choice(
+        "colour",
+        "by colouring square after square",
+        "Colour the squares",
+        "A line and a crayon for each player; what is coloured stays, so nothing leads back.",
+    ),
+    Choice(
+        "cross",
+        "by crossing off square after square",
+        "Cross the squares off",
+        "A line and a pencil for each player; what is crossed off stays, so nothing leads back.",
+    ),
+)
+
+
 class Laid(AreaPart):
     """The page: how squares lie, how many are in a row, and what is written on them."""
 
     kind: Literal["trail"] = "trail"
+    mark: Annotated[
+        Literal["counter", "cover", "colour", "cross"],
+        Field(
+            description="How a place is marked: counter = a counter moves along one trail for all; cover, colour, "
+            "cross = all squares up to it are covered, coloured or crossed off, on a line for each seat. Squares then "
+            "carry nothing; what is coloured or crossed off cannot be taken back."
+        ),
+        Knob("choice", "how players get on", choices=MARKS, when=IN_SQUARES, suggested=()),
+    ] = "counter"
     laid: Annotated[
         Lay,
         Field(
@@ -128,6 +160,7 @@ class Laid(AreaPart):
             suggested=(),
             when=(
                 *IN_SQUARES,
+                ("mark", ("counter", "cover")),
                 ("written", ("ones", "twos", "fives", "tens", "tenths", "hundredths")),
                 ("runs", ("up", "down")),
             ),
@@ -156,4 +189,6 @@ class Laid(AreaPart):
     @property
     def may_add(self) -> bool:
         """Whether there are numbers on the squares that a total can be added to."""
-        return self.written != "none" and self.runs != "back"
+        if self.mark == "cover":
+            return self.written != "none" and self.runs == "up"
+        return self.written != "none" and self.runs != "back" and self.mark == "counter"

@@ -37,7 +37,7 @@ class OnSquares(Laid):
         """Whether squares can carry anything: a turn must be one draw that moves one's own counter along squares."""
         unit, go_on, moves = (getattr(self, name) for name in ("unit", "go_on", "moves"))
         one_draw = go_on == "no" and (moves == "own" or getattr(self, "track", "own") == "shared")
-        return "yes" if unit == "whole" and one_draw else "no"
+        return "yes" if unit == "whole" and one_draw and self.mark == "counter" else "no"
 
     def check_squares(self, unit: str, one_draw: bool, memory: bool) -> None:
         """Raise a setting error where squares can't do what they are to."""
@@ -47,6 +47,11 @@ class OnSquares(Laid):
             raise setting_error(
                 "Only a trail of squares has squares that do something, not an amount that is filled: measure in ones, "
                 "or clear the squares.",
+                "area.squares",
+            )
+        if self.mark != "counter":
+            raise setting_error(
+                "Squares do something where a counter moves along them: move a counter, or clear the squares.",
                 "area.squares",
             )
         if not one_draw:
