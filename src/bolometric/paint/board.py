@@ -11,7 +11,7 @@ from bolometric.core.results.board import Box, Cells, Heat, Places, Tiles, Track
 from bolometric.core.text.figures import short_percent
 from bolometric.paint.cell_board import CellLayout, CellPicture, paint_cells
 from bolometric.paint.fill_board import FillLayout, FillPicture, paint_fill
-from bolometric.paint.markers import paint_markers
+from bolometric.paint.markers import paint_lines, paint_markers
 from bolometric.paint.palette import Palette, warmths
 from bolometric.paint.tile_board import TileLayout, TilePicture, paint_tiles
 from bolometric.paint.trail_board import TrailLayout, TrailPicture, paint_trail
@@ -74,6 +74,10 @@ def played_picture(places: Places, heat: Heat | None, told: bool = True) -> Pict
 def paint_on_squares(painter: QPainter, places: Places, layout: Layout, moving: int, palette: Palette) -> None:
     """The markers of a trail or a box; ``moving`` is the seat to move, -1 for none."""
     if isinstance(places, (Track, Box)):
+        if isinstance(places, Track) and places.lines:
+            filled = [[layout.square(at) for at in range(1, place + 1)] for place in places.markers]
+            paint_lines(painter, filled, moving, palette)
+            return
         squares = [layout.square(place) if place else None for place in places.markers]
         paint_markers(painter, squares, moving, palette)
 

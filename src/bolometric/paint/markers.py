@@ -36,6 +36,22 @@ def paint_counter(painter: QPainter, square: QRectF, seat: int, palette: Palette
     painter.drawText(box, Qt.AlignmentFlag.AlignCenter, str(seat + 1))
 
 
+def paint_lines(painter: QPainter, filled: Sequence[Sequence[QRectF]], moving: int, palette: Palette) -> None:
+    """What each seat has filled of its line: a bar along the foot of its squares, one above the other by seats.
+
+    The last square of each has the seat's disc; that of the seat to move is ringed.
+    """
+    painter.save()
+    painter.setPen(Qt.PenStyle.NoPen)
+    for seat, squares in enumerate(filled):
+        for square in squares:
+            high = min(0.12, 0.5 / len(filled)) * square.height()
+            foot = square.bottom() - 2 - (len(filled) - seat) * (high + 1)
+            painter.fillRect(QRectF(square.left() + 2, foot, square.width() - 4, high), QColor(palette.night))
+    painter.restore()
+    paint_markers(painter, [squares[-1] if squares else None for squares in filled], moving, palette)
+
+
 def paint_markers(painter: QPainter, squares: Sequence[QRectF | None], moving: int, palette: Palette) -> None:
     """A numbered disc for each seat in its square (None: off the board, not drawn); the one to move is ringed."""
     painter.save()

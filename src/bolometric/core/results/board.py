@@ -40,6 +40,8 @@ class Track:
     """Squares in a row, where they lie in rows; 0 for as many as fit."""
     written: tuple[str, ...] | None = None
     """What is written on each; None for its number."""
+    lines: bool = False
+    """Whether each seat fills a line of its own: all squares up to its marker are covered, and none waits beside it."""
     bend: tuple[tuple[float, float], ...] = ()
     """The points of a curve, from the left and from the top in percent."""
 

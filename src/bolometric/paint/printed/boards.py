@@ -18,7 +18,7 @@ from bolometric.paint.printed.frame import inside, paint_frame, tinted
 from bolometric.paint.printed.looks import hatch
 from bolometric.paint.printed.motifs import PALE, paint_motif
 from bolometric.paint.printed.page import Page, Paper, fitted, mm
-from bolometric.paint.printed.sizes import WAITING, Planned, planned
+from bolometric.paint.printed.sizes import APART, WAITING, Planned, planned, stacked
 from bolometric.paint.printed.small import disc
 from bolometric.paint.trail_board import TrailPicture
 
@@ -33,18 +33,24 @@ def board_pages(contents: Contents, paper: Paper, blank: bool = False, copies: i
     boards = contents.boards[:1] if blank else contents.boards
     several = len(boards) > 1
     for number, places in enumerate(boards, 1):
-        waiting = bool(contents.counters) and isinstance(places, Track) and not blank
-        plan = planned(_blank(places) if blank else places, paper, waiting)
+        plan = planned(_blank(places) if blank else places, paper, not blank and waits(contents, places))
+        plan = stacked(plan, paper, copies)
         name = "board to fill in" if blank else f"board {number}" if several else "board"
-        for _ in range(copies):
+        for first in range(0, copies, plan.stacked):
+            plan = replace(plan, stacked=min(plan.stacked, copies - first))
             yield from _pages_of(plan, contents, paper, sheet, name, None if blank else contents.heat)
+
+
+def waits(contents: Contents, places: Places) -> bool:
+    """Whether counters stand beside the board before they are on it."""
+    return bool(contents.counters) and isinstance(places, Track) and not places.lines
 
 
 def told_size(contents: Contents, paper: Paper) -> str:
     """How large the squares are, and what fits them: 'Squares of 25 mm: a counter of 22 mm fits; on 1 page.'."""
     if not contents.boards:
         return ""
-    plan = planned(contents.boards[0], paper, bool(contents.counters) and isinstance(contents.boards[0], Track))
+    plan = planned(contents.boards[0], paper, waits(contents, contents.boards[0]))
     fits = f": a counter of {plan.counter} mm fits" if contents.counters and plan.counter >= 8 else ""
     return f"Squares of {plan.side:.0f} mm{fits}; on {plural(plan.tiling.pages, 'page')}."
 
@@ -89,12 +95,14 @@ def _draw(
         paint_frame(painter, room, contents.game.name, paper.palette)
     elif alone:
         place.moveCenter(room.center())
-    painter.save()
-    if not alone:
-        painter.setClipRect(place)
-    painter.translate(place.left() - mm(window.left), place.top() - mm(window.top))
-    _paint(painter, plan, contents, paper, heat)
-    painter.restore()
+    for number in range(plan.stacked):
+        painter.save()
+        if not alone:
+            painter.setClipRect(place)
+        down = (number - (plan.stacked - 1) / 2) * mm(plan.size[1] + APART * plan.side)
+        painter.translate(place.left() - mm(window.left), place.top() - mm(window.top) + down)
+        _paint(painter, plan, contents, paper, heat)
+        painter.restore()
     if not alone:
         _paint_seams(painter, place, plan, window, paper)
 

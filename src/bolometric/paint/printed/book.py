@@ -5,7 +5,7 @@ from __future__ import annotations
 from bolometric.core.game.printing import SHEETS
 from bolometric.core.settings.errors import GameError
 from bolometric.core.sheets.contents import Contents
-from bolometric.paint.printed.boards import board_pages, told_size
+from bolometric.paint.printed.boards import board_pages, told_size, waits
 from bolometric.paint.printed.cards import card_pages
 from bolometric.paint.printed.page import Page, Paper
 from bolometric.paint.printed.pieces import piece_pages
@@ -111,12 +111,11 @@ def sheet_pages(contents: Contents, key: str, backs: bool = True, turned: tuple[
 
 def _counter(contents: Contents, paper: Paper) -> float:
     """How wide counters are, in millimetres: such that they fit the squares."""
-    from bolometric.core.results.board import Track
     from bolometric.paint.printed.sizes import planned
 
     if not contents.boards:
         return ROUND
-    plan = planned(contents.boards[0], paper, isinstance(contents.boards[0], Track))
+    plan = planned(contents.boards[0], paper, waits(contents, contents.boards[0]))
     return float(min(max(plan.counter, LEAST_COUNTER), ROUND))
 
 

@@ -18,6 +18,8 @@ from bolometric.paint.trail_board import GAP
 
 LARGEST, SMALLEST = 60.0, 3.0
 """Millimetres of a square's side, where it is as large as a page has room for."""
+APART = 0.6
+"""Sides of a square between lines on one page."""
 WAITING = 1.3
 """Sides of a square that the row of places for the counters takes."""
 
@@ -37,6 +39,8 @@ class Planned:
     """Whether there is a row of places for the counters below it."""
     framed: bool = False
     """Whether it stands on one page within a frame with the game's name."""
+    stacked: int = 1
+    """How many of it stand on a page, one below the other."""
 
     @property
     def layout(self) -> Layout:
@@ -68,6 +72,14 @@ def planned(places: Places, paper: Paper, waiting: bool) -> Planned:
     free = within(paper.inside(turned))
     framed = size[0] <= free[0] + 1e-6 and size[1] <= free[1] + 1e-6
     return Planned(laid, side, size, tiling(*size, paper.inside(turned), turned), waiting, framed)
+
+
+def stacked(plan: Planned, paper: Paper, copies: int) -> Planned:
+    """With as many lines on a page as it has room for, where each player has one and so many are wanted."""
+    if not plan.framed or not isinstance(plan.places, Track) or not plan.places.lines:
+        return plan
+    room = within(paper.inside(plan.tiling.turned))[1] + APART * plan.side
+    return replace(plan, stacked=max(1, min(copies, int(room / (plan.size[1] + APART * plan.side)))))
 
 
 def _pages(size: tuple[float, float], room: tuple[float, float]) -> int:

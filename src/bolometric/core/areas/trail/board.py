@@ -45,7 +45,13 @@ def places(game: Game) -> Track | Box:
     )
     bend = tuple((float(x), float(y)) for x, y in trail.bend)
     return Track(
-        trail.length, carried=square_board.carried(trail), laid=trail.laid, row=trail.row, written=written, bend=bend
+        trail.length,
+        carried=square_board.carried(trail),
+        laid=trail.laid,
+        row=trail.row,
+        written=written,
+        lines=trail.fills,
+        bend=bend,
     )
 
 

@@ -41,7 +41,8 @@ def asks(game: Game, now: OnTrail) -> str | None:
     if now.asked_on:
         return cards.asks(game, now)
     if now.waiting == "choice":
-        return "choose whom the total moves."
+        trail = game.area_as(Trail)
+        return f"choose whose {trail.vessel} it is for." if trail.fills else "choose whom the total moves."
     return "stop, or draw again." if now.waiting == "either" else None
 
 
@@ -70,7 +71,15 @@ def options(game: Game, now: OnTrail) -> tuple[Option[Key], ...]:
 def _whom(game: Game, now: OnTrail) -> list[tuple[int, str]]:
     """The two seats that a total may move, and where to."""
     other = (now.seat + 1) % game.seats.count
-    return [(who, f"Move player {who + 1} to {_named(game, _moved(game, now, who))}") for who in (now.seat, other)]
+    move = "Bring" if game.area_as(Trail).fills else "Move"
+    return [(who, f"{move} {_to(game, who, _moved(game, now, who))}") for who in (now.seat, other)]
+
+
+def _to(game: Game, who: int, there: int) -> str:
+    """Whose counter, or what of theirs, comes to which place."""
+    trail = game.area_as(Trail)
+    what = f"'s {trail.vessel}" if trail.fills else ""
+    return f"player {who + 1}{what} to {_named(game, there)}"
 
 
 def _moved(game: Game, now: OnTrail, who: int) -> int:
@@ -86,7 +95,8 @@ def choose(game: Game, now: OnTrail, key: Key) -> OnTrail:
     if isinstance(key, int):
         there = _moved(game, now, key)
         now = replace(now, places=_placed(now, key, there), column=-1)
-        return _turn_over(game, noted(now, f"moves player {key + 1} to {_named(game, there)}."))
+        does = "brings" if game.area_as(Trail).fills else "moves"
+        return _turn_over(game, noted(now, f"{does} {_to(game, key, there)}."))
     return _turn_over(game, noted(now, f"stops on {_named(game, now.places[_marker(game, now)])}."))
 
 
