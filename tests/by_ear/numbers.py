@@ -84,6 +84,8 @@ def tiles(ear):
     """Sets of tiles that are closed by what they add up to."""
     last = int(ear.needed(r"tiles with the numbers 1 to (\d+)", "which tiles")[1])
     ear.must("how tiles begin", r"Open all the tiles\.")
+    if "a row of tiles" in ear.needs:
+        ear.must("how a tile is closed", r"(?:A counter on a tile closes it|Crossing a tile off closes it)\.")
     ear.must("what is closed", r"Close open tiles that add up to that number\.")
     ear.told(r"One tile may do\.")
     ear.must("that one goes on", r"Roll again and close more\.")

@@ -62,6 +62,7 @@ SHEETS = {
     ],
     "dome-shutters": [
         "Each player needs 9 tiles numbered from 1, which can be closed: cards to turn over, or flaps of folded card.",
+        "A tile is closed by turning it over.",
         "Whoever shut the dome last starts; then go round in turn. Open all the tiles.",
         "Again and again: roll all the dice and add what they show. Close any set of open tiles that adds to exactly "
         "that.",
@@ -115,6 +116,7 @@ SHEETS = {
     ],
     "sets alone": [
         "You need 9 tiles numbered from 1, which can be closed: cards to turn over, or flaps of folded card.",
+        "A tile is closed by turning it over.",
         "Open all the tiles.",
         "Again and again: roll all the dice and add what they show. Close any set of open tiles that adds to exactly "
         "that.",
@@ -125,7 +127,8 @@ SHEETS = {
     ],
     "together on a trail": [
         "Draw a trail of 40 squares, each worth one. Lay it to and fro, as many in a row as fit; "
-        "write 1, 2, 3 … on it, up to its end. Players move by counting the squares.",
+        "write 1, 2, 3 … on it, up to its end. Players get on with a counter that moves, by "
+        "counting the squares.",
         "You could let squares do something, or ask packs of question cards.",
         "Each player moves the same counter, for all together, with a limit of 12 turns.",
         "The youngest starts; then go round in turn. All begin together off the board, before square 1.",
@@ -136,7 +139,8 @@ SHEETS = {
     ],
     "the first home loses": [
         "Draw a trail of 40 squares, each worth one. Lay it to and fro, as many in a row as fit; "
-        "write 1, 2, 3 … on it, up to its end. Players move by counting the squares.",
+        "write 1, 2, 3 … on it, up to its end. Players get on with a counter that moves, by "
+        "counting the squares.",
         "Each player moves a counter of their own.",
         "The youngest starts; then go round in turn. Everyone begins off the board, before square 1.",
         "Roll the die and take what it shows. Move that many squares.",

@@ -93,7 +93,7 @@ def test_the_rules_of_ridge_ascent_as_they_are_printed():
         "",
         "Board",
         "Draw a trail of 40 squares, each worth one. Lay it to and fro, as many in a row as fit; "
-        "write 1, 2, 3 … on it, up to its end. Players move by counting the squares.",
+        "write 1, 2, 3 … on it, up to its end. Players get on with a counter that moves, by counting the squares.",
         "You could let squares do something, or ask packs of question cards.",
         "Each player moves a counter of their own.",
         "",

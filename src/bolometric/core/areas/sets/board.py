@@ -63,7 +63,13 @@ def printed(game: Game, board: Places | None) -> Printed:
     players = tuple(game.seat_name(seat) for seat in range(game.seats.count))
     rounds = tuple(f"round {k + 1}" for k in range(area.rounds))
     table = WriteOn("Rounds", players, (*rounds, "together"), "Write what each round scores.", each=False)
-    return Printed(None, counters=0, tables=(table,), tiles=tuple(str(k + 1) for k in range(area.tiles)))
+    tiles = tuple(str(k + 1) for k in range(area.tiles))
+    if area.mark == "tile":
+        return Printed(None, counters=0, tables=(table,), tiles=tiles)
+    if area.mark == "cover":
+        return Printed(board, each=True, counters=area.tiles, tables=(table,))
+    rows = WriteOn("Tiles to cross off", (*tiles, "score"), rounds, "Cross off what you close.")
+    return Printed(None, counters=0, beside=("pencils",), tables=(rows, table))
 
 
 BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe, printed=printed)

@@ -15,12 +15,21 @@ def board(game: Game) -> tuple[Sentences, ...]:
     """What to make."""
     tiles = Span(f"{game.area_as(Sets).tiles} tiles", "area.tiles")
     each = "You need" if game.seats.count == 1 else "Each player needs"
-    what = " numbered from 1, which can be closed: cards to turn over, or flaps of folded card."
-    return (sentences(f"{each} ", tiles, what),)
+    made = {
+        "tile": "cards to turn over, or flaps of folded card",
+        "cover": "a strip with their numbers, and a counter for each",
+        "cross": "a row of their numbers for each round",
+    }[game.area_as(Sets).mark]
+    how = sentences("A tile is closed ", choice(game, "area.mark"), ".")
+    return (sentences(f"{each} ", tiles, f" numbered from 1, which can be closed: {made}."), how)
 
 
 def needs(game: Game) -> tuple[str, ...]:
     """What is needed beside the pieces."""
+    if game.area_as(Sets).mark != "tile":
+        each = "" if game.seats.count == 1 else " for each player"
+        with_what = f"{game.area_as(Sets).tiles} counters" if game.area_as(Sets).mark == "cover" else "a pencil"
+        return f"a row of numbers{each}", f"{with_what}{each}"
     return ("the tiles",) if game.seats.count == 1 else ("tiles for each player or one set to hand on",)
 
 
@@ -80,6 +89,12 @@ SCORES = {
 }
 
 
+CLOSES = {
+    "cover": "Open all the tiles. A counter on a tile closes it.",
+    "cross": "Open all the tiles. Crossing a tile off closes it.",
+}
+
+
 def aloud(game: Game) -> Aloud:
     """Close what adds to the number."""
     area = game.area_as(Sets)
@@ -93,9 +108,16 @@ def aloud(game: Game) -> Aloud:
         SCORES[area.score],
         "If you close them all, you score 0.",
     ]
+    needs: tuple[str, ...] = (f"tiles with the numbers 1 to {area.tiles}{each}",)
+    begin = "Open all the tiles."
+    if area.mark != "tile":
+        each = "" if game.seats.count == 1 else " for each player"
+        row = f"a row of tiles with the numbers 1 to {area.tiles}{each}"
+        needs = row, f"{area.tiles} counters{each}" if area.mark == "cover" else f"a pencil{each}"
+        begin = CLOSES[area.mark]
     return Aloud(
-        (f"tiles with the numbers 1 to {area.tiles}{each}",),
-        said("Open all the tiles.", starts(game)),
+        needs,
+        said(begin, starts(game)),
         said(*turn),
         said(*_last(game)),
     )

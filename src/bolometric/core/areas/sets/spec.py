@@ -47,6 +47,16 @@ FEWER = (
         "Closing the high tiles first is rewarded.",
     ),
 )
+MARKS = (
+    Choice("tile", "by turning it over", "Turn tiles", "Folded card or cards to turn: made once, used for years."),
+    Choice("cover", "by covering its number", "Cover numbers", "A strip of numbers and a counter for each of them."),
+    Choice(
+        "cross",
+        "by crossing its number off",
+        "Cross numbers off",
+        "A pencil is enough, and each round takes a row of numbers of its own.",
+    ),
+)
 HOW_FEWER = (
     Choice("choice", "may", "Leave the number of pieces to the player", "One more decision to talk about."),
     Choice(
@@ -103,6 +113,11 @@ class Sets(AreaPart):
             unit="tiles",
         ),
     ] = 9
+    mark: Annotated[
+        Literal["tile", "cover", "cross"],
+        Field(description="How a tile is closed: turned over, its number covered with a counter, or crossed off."),
+        Knob("choice", "how a tile is closed", choices=MARKS, suggested=()),
+    ] = "tile"
     score: Annotated[
         Literal["sum", "count", "digits"],
         Field(

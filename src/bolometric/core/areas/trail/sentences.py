@@ -57,8 +57,8 @@ def _page(game: Game) -> list[str | Span]:
     if trail.laid == "curve":
         told += [" by ", Span(f"{len(trail.bend)} points", "area.bend")]
     told += ["; write ", choice(game, "area.written"), " on it, ", choice(game, "area.runs"), "."]
-    told += [" Players get on ", choice(game, "area.mark"), "."]
-    return [*told, " They move ", choice(game, "area.moved"), "."] if trail.may_add else [*told]
+    told += [" Players get on ", choice(game, "area.mark")]
+    return [*told, ", ", choice(game, "area.moved"), "."] if trail.may_add else [*told, "."]
 
 
 def _track(game: Game) -> list[Sentences]:
