@@ -31,6 +31,7 @@ AIMS = {
     "tenths": Aim(kind="tenths"),
     "place_value": Aim(kind="place_value", upto=3),
     "comparing": Aim(kind="comparing", upto=20),
+    "seeing": Aim(kind="seeing", upto=6),
 }
 
 
@@ -43,7 +44,7 @@ def test_draws_for_an_aim_make_it_and_leave_no_part_out(name):
         times = {}
         for chance, facts in draw_work(one.pieces, one.draw).any:
             for part in facts:
-                if part.counted:
+                if part.counted or (name == "seeing" and part.does == "see"):
                     times[part] = times.get(part, 0) + chance
         good = {part for part in times if on_aim((AIMS[name],), part)}
         assert good == one.facts

@@ -305,3 +305,17 @@ def test_what_is_new_right_and_decided_by_hand():
     # A sum and the counting of the move are one task: both must be right.
     assert exact["first_try"].mean == pytest.approx(0.8 * 0.8)
     assert exact["decisions"].mean == noted["decisions"].mean == 0
+
+
+@pytest.mark.parametrize("fluency", [(), ({"adding": "count_all"},), ({"adding": "count_all"}, {"adding": "recall"})])
+@pytest.mark.parametrize("shown", ["dots", "numerals"])
+def test_what_is_seen_counts_as_a_fact_where_an_aim_asks_for_it(fluency, shown):
+    """Die and square: half of what is done is seeing, if there are dots; and minutes do not heed what is asked for."""
+    data = {"pieces": [{"shown": shown}], "area": {"length": 20}, "seats": {"fluency": list(fluency)}}
+    plain = measure(game_from(data), 2000)
+    found = measure(game_from({**data, "brief": {"aim": [{"kind": "seeing", "upto": 4}]}}), 2000)
+    # Of six dice and six moves, the four faces that are asked for are seen and the six moves counted.
+    assert found.exact.readings["on_aim"].mean == pytest.approx(4 / 10 if shown == "dots" else 0.0)
+    assert found.simulated["on_aim"].mean == pytest.approx(found.exact.readings["on_aim"].mean, abs=0.02)
+    assert found.readings["minutes"].mean == pytest.approx(plain.readings["minutes"].mean)
+    assert found.readings["first_try"].mean == pytest.approx(plain.readings["first_try"].mean)

@@ -32,6 +32,7 @@ AimKind = Literal[
     "hundredths",
     "thousandths",
     "comparing",
+    "seeing",
     "list",
 ]
 AIMS: dict[str, tuple[str, str]] = {
@@ -48,6 +49,7 @@ AIMS: dict[str, tuple[str, str]] = {
     "hundredths": ("hundredths", "the same with hundredths"),
     "thousandths": ("thousandths", "the same with thousandths"),
     "comparing": ("comparing numbers to {}", "which of two numbers is more"),
+    "seeing": ("seeing how many, to {}", "how many dots or counters there are, seen at a look or counted"),
     "list": ("{}", "the facts that are written down"),
 }
 """For each kind: its words, with {} for the number or the tables, and what it means."""
@@ -56,7 +58,7 @@ WITHOUT_NUMBER = ("tenths", "hundredths", "thousandths", "list", *BY_TABLES)
 MOST_TIMES, FEW = 12, 3
 MOST_ASKED = 6_000
 """Facts of an aim that are gone through."""
-UPTO = {"place_value": 7, "bonds": 1000}
+UPTO = {"place_value": 7, "bonds": 1000, "seeing": 20}
 
 
 def _each_once(tables: tuple[int, ...]) -> tuple[int, ...]:
@@ -84,7 +86,7 @@ class Aim(Part):
     ] = (2, 5, 10)
     facts: Annotated[
         tuple[Annotated[Line, AfterValidator(_can_be_read), Field(max_length=40)], ...],
-        Field(max_length=200, description="The facts of a list: 7 + 5, 12 − 4, 6 × 8, 12 or 21, count 5."),
+        Field(max_length=200, description="The facts of a list: 7 + 5, 12 − 4, 6 × 8, 12 or 21, count 5, see 5."),
     ] = ()
 
     @model_validator(mode="after")
@@ -117,6 +119,8 @@ class Aim(Part):
 
 @lru_cache(maxsize=50_000)
 def _has(aim: Aim, one: Fact) -> bool:
+    if one.does == known.SEE:
+        return (aim.kind == "seeing" and 1 <= one.one <= aim.upto) or (aim.kind == "list" and one in _listed(aim.facts))
     if not one.counted or one.does == known.ANSWER:
         return False
     does, a, b, upto = one.does, one.one, one.other, aim.upto
@@ -142,6 +146,8 @@ def _has(aim: Aim, one: Fact) -> bool:
             return whole and (products or (sums and any(a % k == 0 and b % k == 0 for k in aim.tables)))
         case "place_value":
             return does == known.PLACE and 1 <= b < 10**upto
+        case "seeing":
+            return False  # nothing but what is seen, which is told of above
         case "comparing":
             return whole and does == known.COMPARE and max(a, b) <= upto
         case "list":
@@ -174,8 +180,15 @@ def on_aim(aims: tuple[Aim, ...], one: Fact) -> bool:
     return any(aim.has(one) for aim in aims)
 
 
+def worked_out(aims: tuple[Aim, ...], one: Fact) -> bool:
+    """Whether something counts as a fact: what is seen does where an aim asks for it, and else only takes time."""
+    return one.counted or (one.does == known.SEE and on_aim(aims, one))
+
+
 def fact_from(text: str) -> Fact:
-    """A fact as it is written: ``7 + 5``, ``12 - 4``, ``6 x 8``, ``12 or 21``, ``count 5``. Raises a setting error.
+    """A fact as it is written: ``7 + 5``, ``12 - 4``, ``6 x 8``, ``12 or 21``, ``count 5``, ``see 5``.
+
+    Raises a setting error.
 
     >>> fact_from("8 x 6").words, fact_from("12 or 7").words
     ('6 × 8', '7 or 12')
@@ -183,10 +196,10 @@ def fact_from(text: str) -> Fact:
     found = re.fullmatch(r"(\S+)\s*([+−\-×x*÷/:])\s*(\S+)", text.strip()) or re.fullmatch(
         r"(\S+)\s+(or)\s+(\S+)", text.strip()
     )
-    counted = re.fullmatch(r"count\s+(\S+)", text.strip())
+    counted = re.fullmatch(r"(count|see)\s+(\S+)", text.strip())
     try:
         if counted:
-            return fact(known.COUNT, _number(counted[1]))
+            return fact(counted[1], _number(counted[2]))
         if found:
             signs = {
                 "+": "add",
@@ -200,7 +213,9 @@ def fact_from(text: str) -> Fact:
             return fact(signs.get(found[2], "multiply"), _number(found[1]), _number(found[3]))
     except ValueError:
         pass
-    raise setting_error(f"“{text[:40]}” is no fact: write it as 7 + 5, 12 − 4, 6 × 8, 56 ÷ 8, 12 or 21, or count 5.")
+    raise setting_error(
+        f"“{text[:40]}” is no fact: write it as 7 + 5, 12 − 4, 6 × 8, 56 ÷ 8, 12 or 21, count 5, or see 5."
+    )
 
 
 def _number(text: str) -> Fraction:
@@ -234,6 +249,8 @@ def _candidates(aim: Aim) -> Iterator[Fact]:
             yield from _pairs(known.ADD, most, least=1)
             if aim.kind == "bonds":
                 yield from (fact(known.SUBTRACT, aim.upto, b) for b in range(1, most + 1))
+        case "seeing":
+            yield from (fact(known.SEE, n) for n in range(1, min(most, UPTO["seeing"]) + 1))
         case "taking_away":
             yield from (fact(known.SUBTRACT, a, b) for a in range(1, most + 1) for b in range(1, a + 1))
         case "tables":

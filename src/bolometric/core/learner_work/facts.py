@@ -23,6 +23,7 @@ OPERATIONS: dict[str, str] = {
     MULTIPLY: "multiplying",
     DIVIDE: "dividing",
     COMPARE: "comparing",
+    SEE: "seeing how many",
     COUNT: "counting spaces",
     PLACE: "placing digits",
     ANSWER: "answering cards",
@@ -56,7 +57,9 @@ class Fact(NamedTuple):
                 return f"{one} in the {place_name(self.other)}"
             case "answer":
                 return "a card"
-            case "see" | "read":
+            case "see":
+                return f"see {one}"
+            case "read":
                 return one
             case _:
                 return f"{one} {SIGNS[self.does]} {bracketed(self.other)}"

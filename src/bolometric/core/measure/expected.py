@@ -2,14 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 from functools import lru_cache
 from math import prod
 
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import Game
-from bolometric.core.learner_work.aims import on_aim
+from bolometric.core.learner_work.aims import Aim, on_aim, worked_out
 from bolometric.core.learner_work.facts import Fact
 from bolometric.core.learner_work.fluency import USUAL, Fluency
 from bolometric.core.learner_work.tasks import Done, Task, Ways
@@ -43,6 +43,7 @@ def expected_of(game: Game) -> Expected | None:
     if done is None:
         return None
     found: dict[Fact, list[float]] = {}
+    seeing = _who_sees(game)
     for seat, parts in enumerate(done):
         # Tasks that begin with the same draw share its ways: they are gone through once.
         by_ways: dict[int, tuple[float, Ways]] = {}
@@ -52,11 +53,11 @@ def expected_of(game: Game) -> Expected | None:
             if len(by_ways) % 64 == 0:
                 checkpoint()
             for one in task.then:
-                if one.counted:
+                if worked_out(game.brief.aim, one):
                     found.setdefault(one, [0.0] * len(done))[seat] += times
         for times, ways in by_ways.values():
             checkpoint()
-            for one, count in _facts(ways):
+            for one, count in _facts(ways) if seeing is None else _seen_too(ways, game.brief.aim, seeing):
                 found.setdefault(one, [0.0] * len(done))[seat] += times * count
     met = {one: tuple(counts) for one, counts in found.items() if any(counts)}
     sums, right = _sums(game, done)
@@ -141,6 +142,21 @@ def _facts(ways: Ways) -> tuple[tuple[Fact, float], ...]:
             if one.counted:
                 found[one] = found.get(one, 0.0) + chance
     return tuple(found.items())
+
+
+def _who_sees(game: Game) -> tuple[Fluency, ...] | None:
+    """Those whose seeing counts, where an aim asks for it; None where none does."""
+    if not any(aim.kind in ("seeing", "list") for aim in game.brief.aim):
+        return None
+    return tuple(dict.fromkeys(game.seats.profile(seat) or USUAL for seat in range(game.seats.count)))
+
+
+def _seen_too(ways: Ways, aims: tuple[Aim, ...], who: tuple[Fluency, ...]) -> Iterator[tuple[Fact, float]]:
+    """The facts with what is seen: whoever counts dots as they add does not see them first."""
+    for chance, facts in ways:
+        for item in max((items(facts, one) for one in who), key=len):
+            if worked_out(aims, item.fact):
+                yield item.fact, chance
 
 
 def _handling(task: Task, game: Game) -> float:

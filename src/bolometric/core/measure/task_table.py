@@ -8,7 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bolometric.core.game.document import Game
-from bolometric.core.learner_work.aims import on_aim
+from bolometric.core.learner_work.aims import on_aim, worked_out
 from bolometric.core.learner_work.facts import Fact
 from bolometric.core.learner_work.fluency import USUAL, Fluency
 from bolometric.core.learner_work.tasks import Task, Tasks, Ways
@@ -102,7 +102,7 @@ class Register:
         return len(self._first) - 2
 
     def _numbered(self, one: Fact) -> int:
-        if not one.counted:
+        if not worked_out(self._aims, one):
             return -1
         if one not in self._fact_at:
             self._fact_at[one] = len(self.facts)

@@ -11,7 +11,7 @@ from dataclasses import dataclass
 from fractions import Fraction
 from itertools import combinations
 
-from bolometric.core.learner_work.aims import Aim, on_aim
+from bolometric.core.learner_work.aims import Aim, on_aim, worked_out
 from bolometric.core.learner_work.facts import Fact
 from bolometric.core.learner_work.tasks import draw_work
 from bolometric.core.pieces.draw import Draw
@@ -81,7 +81,7 @@ def _made(aims: tuple[Aim, ...], pieces: tuple[AnyPiece, ...], at_hand: bool) ->
         checkpoint()
         try:
             draw.check_pieces(pieces)
-            facts = _facts(pieces, draw)
+            facts = _facts(pieces, draw, aims)
         except GameError:
             continue
         whole = sum(facts.values())
@@ -93,7 +93,7 @@ def _made(aims: tuple[Aim, ...], pieces: tuple[AnyPiece, ...], at_hand: bool) ->
             yield AimedDraw(pieces, draw, 1.0 if not whole else share, frozenset(good), at_hand)
 
 
-def _facts(pieces: tuple[AnyPiece, ...], draw: Draw) -> dict[Fact, float]:
+def _facts(pieces: tuple[AnyPiece, ...], draw: Draw, aims: tuple[Aim, ...]) -> dict[Fact, float]:
     """How often each fact comes in one draw."""
     outcomes = 1
     for piece in pieces:
@@ -103,7 +103,7 @@ def _facts(pieces: tuple[AnyPiece, ...], draw: Draw) -> dict[Fact, float]:
     found: dict[Fact, float] = {}
     for chance, facts in draw_work(pieces, draw).any:
         for one in facts:
-            if one.counted:
+            if worked_out(aims, one):
                 found[one] = found.get(one, 0.0) + chance
     return found
 
@@ -160,6 +160,9 @@ def _library(aims: tuple[Aim, ...]) -> Iterator[tuple[AnyPiece, ...]]:
                 parts = {"tenths": 10, "hundredths": 100, "thousandths": 1000}[aim.kind]
                 one = die(*(Fraction(k, parts) for k in range(1, 7)))
                 yield one, one
+            case "seeing":
+                sizes = [size for size in (6, 10) if size <= aim.upto]
+                yield from ((die(*range(1, size + 1)).model_copy(update={"shown": "dots"}),) for size in sizes)
             case "place_value":
                 yield (die(*range(10)),)
             case "numbers" | "comparing":

@@ -38,7 +38,7 @@ class AimsEditor(Editor):
         self.by, self.tables, self.facts = QSpinBox(minimum=1, maximum=100), QLineEdit(), QLineEdit()
         for kind in AIMS:
             self.kind.addItem(named(kind), kind)
-        self.facts.setPlaceholderText("7 + 5, 12 − 4, 6 × 8, 12 or 21, count 5")
+        self.facts.setPlaceholderText("7 + 5, 12 − 4, 6 × 8, 12 or 21, count 5, see 5")
         self.form = QFormLayout()
         for words, field in (
             ("Facts", self.kind),
