@@ -190,16 +190,25 @@ def rows(ear):
     ear.told(r"You cannot move it later\.", r"Now look row by row\.")
     ear.must("when a round ends", r"Go on until all your rows are full\.")
     ear.must("who gets a tick", r"The largest number in a row gets a tick\.")
-    ear.must("what if they are the same", r"If two are the same, you both get a tick\.")
+    ear.must("what if they are the same", r"If (?:two are the same, you both|some are the same, they all) get a tick\.")
     ear.must("who wins the round", r"The most ticks win the round\.")
-    ear.must("what if ticks are the same", r"If two are the same, you both win it\.")
-    ear.must("how often it is played", r"Play one round\.")
+    ear.must("what if ticks are the same", r"If (?:two are the same, you both|some are the same, they all) win it\.")
+    points = ear.told(r"The first to win (\w+) rounds wins the game\.")
+    points = number(points[1]) if points else ear.must("how often it is played", r"Play one round\.") and 1
+
+    def total_of(seat):
+        ear.seat = seat
+        return ear.total()
 
     def play():
-        written = [[ear.total() for _ in range(count)] for _ in range(ear.seats)]
-        for own in written:
-            ear.dice.shuffle(own)
-        ticks = [sum(own[k] == max(row[k] for row in written) for k in range(count)) for own in written]
-        return count * ear.seats, [seat for seat, own in enumerate(ticks) if own == max(ticks)]
+        turns, won = 0, [0] * ear.seats
+        while max(won) < points:
+            written = [[total_of(seat) for _ in range(count)] for seat in range(ear.seats)]
+            for own in written:
+                ear.dice.shuffle(own)
+            ticks = [sum(own[k] == max(row[k] for row in written) for k in range(count)) for own in written]
+            won = [had + (own == max(ticks)) for had, own in zip(won, ticks, strict=True)]
+            turns += count * ear.seats
+        return turns, [seat for seat, rounds in enumerate(won) if rounds == max(won)]
 
     return play, lambda: None

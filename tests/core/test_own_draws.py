@@ -43,6 +43,7 @@ GAMES = {
     "duel": {"area": {"kind": "duel", "rounds": 3}},
     "grid": {"area": {"kind": "grid", "columns": 4, "last": 16, "in_line": 3}},
     "any sums": {"area": {"kind": "grid", "columns": 4, "last": 16, "how": "any", "operations": "+-"}},
+    "facing rows": {"area": {"kind": "digits", "practice": "rows", "rows": 3, "points": 2}},
     "digits": {"pieces": [SPOTS], "others": [{"pieces": [DIE]}], "area": {"kind": "digits", "whole": 2, "points": 2}},
 }
 

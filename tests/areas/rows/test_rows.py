@@ -8,6 +8,7 @@ from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
 from bolometric.core.areas.catalogue import area_of
+from bolometric.core.areas.rows.rules import _gain
 from bolometric.core.game.document import game_from
 from bolometric.core.measure.measuring import measure
 from bolometric.core.settings.errors import GameError
@@ -96,3 +97,28 @@ def test_what_has_one_row_has_no_choice():
     assert measure(two, 200).readings["choice"].mean is not None
     with pytest.raises(GameError, match="do not keep them out"):
         game_from({**one, "pieces": [{"kind": "pack", "cards": [1, 2, 3], "after": "keep_out"}]})
+
+
+@settings(max_examples=60, deadline=None)
+@given(st.data())
+def test_what_a_plan_gains_by_a_row_is_its_chance_of_a_tick_counted_out(data):
+    """Each of two others may draw in a way of their own: every draw of everybody is gone through."""
+    goods = data.draw(st.integers(2, 4))
+    weights = st.lists(st.integers(1, 5), min_size=goods, max_size=goods)
+    own, *theirs = (np.array(row) / sum(row) for row in data.draw(st.lists(weights, min_size=3, max_size=3)))
+    if data.draw(st.booleans()):
+        theirs = [own, own]
+    facing = data.draw(st.lists(st.integers(-1, goods - 1), min_size=2, max_size=2))
+    good = data.draw(st.integers(0, goods - 1))
+
+    def tick(mine):
+        """The chance that this number is at least as good as all that come to face it."""
+        found = 0.0
+        for drawn in product(range(goods), repeat=2):
+            stand = [one if one >= 0 else new for one, new in zip(facing, drawn, strict=True)]
+            found += (mine >= max(stand)) * theirs[0][drawn[0]] * theirs[1][drawn[1]]
+        return found
+
+    usual = sum(own[mine] * tick(mine) for mine in range(goods))
+    gain = _gain(np.array(facing)[None, :, None], np.array([good]), own, np.array(theirs))
+    assert gain[0, 0] == pytest.approx(tick(good) - usual)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from bolometric.core.areas.rows.by_hand import OnRows
+from bolometric.core.areas.rows.rules import chances_of, scale_of
 from bolometric.core.areas.rows.spec import DigitRows
 from bolometric.core.game.contract import Board
 from bolometric.core.game.document import Game
@@ -15,22 +16,24 @@ MOST_SHOWN = 20
 
 def places(game: Game) -> Cells:
     """The numbers in a row."""
-    numbers = tuple(minus(total) for total in game.distribution.totals[:MOST_SHOWN])
+    numbers = tuple(minus(total) for total in scale_of(game)[:MOST_SHOWN])
     return Cells("digit", "", numbers, ("",), numbers)
 
 
 def places_at(game: Game, now: OnRows) -> Cells:
     """The rows of every seat as they stand."""
-    totals, rows = game.distribution.totals, range(game.area_as(DigitRows).rows)
+    totals, rows = scale_of(game), range(game.area_as(DigitRows).rows)
     texts = ["" if own[i] < 0 else minus(totals[own[i]]) for own in now.filled for i in rows]
     seats = tuple(game.seat_name(seat) for seat in range(game.seats.count))
     return Cells("", "", tuple(f"row {i + 1}" for i in rows), seats, tuple(texts), tinted=False)
 
 
 def heat(game: Game) -> Heat:
-    """How often each is drawn."""
+    """How often each is drawn, by all players."""
+    chances = chances_of(game).mean(axis=0)
+    rising = chances[::-1] if game.area_as(DigitRows).aim == "smallest" else chances
     return Heat(
-        tuple(game.distribution.chances[:MOST_SHOWN].tolist()),
+        tuple(rising[:MOST_SHOWN].tolist()),
         "Drawn, of 100 draws",
         question=DRAWN_MOST,
     )
@@ -55,4 +58,4 @@ def printed(game: Game, board: Places | None) -> Printed:
     return Printed(None, counters=0, tables=tables)
 
 
-BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe, printed=printed)
+BOARD = Board(for_all=True, places=places, places_at=places_at, heat=heat, describe=describe, printed=printed)

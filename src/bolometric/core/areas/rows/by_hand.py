@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from bolometric.core.areas.making_numbers import points_words, round_words
-from bolometric.core.areas.rows.rules import FREE, ticks_of, written
+from bolometric.core.areas.rows.rules import FREE, chances_of, scale_of, ticks_of, written
 from bolometric.core.areas.rows.spec import DigitRows
 from bolometric.core.game.contract import ByHand
 from bolometric.core.game.document import Game
@@ -42,7 +42,7 @@ def asks(game: Game, now: OnRows) -> str | None:
     """What the seat to move has to do."""
     if now.waiting != "choice":
         return None
-    return f"write {minus(game.distribution.totals[now.drawn])} into one of your rows."
+    return f"write {minus(scale_of(game)[now.drawn])} into one of your rows."
 
 
 def tally(game: Game, now: OnRows) -> str | None:
@@ -61,7 +61,7 @@ def options(game: Game, now: OnRows) -> tuple[Option[int], ...]:
 def landed(game: Game, now: OnRows, drawn: Drawn) -> OnRows:
     """A number for the seat to move."""
     assert drawn.total is not None
-    place = game.distribution.totals.index(drawn.total)
+    place = scale_of(game).index(drawn.total)
     return replace(noted(now, f"{drawn.words}."), drawn=place, waiting="choice")
 
 
@@ -69,7 +69,7 @@ def choose(game: Game, now: OnRows, key: int) -> OnRows:
     """Write the number into a row."""
     own = tuple(now.drawn if row == key else other for row, other in enumerate(now.filled[now.seat]))
     filled = tuple(own if seat == now.seat else other for seat, other in enumerate(now.filled))
-    value = minus(game.distribution.totals[now.drawn])
+    value = minus(scale_of(game)[now.drawn])
     now = noted(replace(now, filled=filled, drawn=FREE), f"{value} to row {key + 1}.")
     if all(number != FREE for rows in filled for number in rows):
         return _round_over(game, now)
@@ -93,14 +93,14 @@ def _how_good(game: Game, now: OnRows) -> np.ndarray[tuple[int, ...], np.dtype[n
     filled = np.array(now.filled)
     if game.area_as(DigitRows).aim != "smallest":
         return filled
-    return np.where(filled == FREE, FREE, len(game.distribution.totals) - 1 - filled)
+    return np.where(filled == FREE, FREE, len(scale_of(game)) - 1 - filled)
 
 
 def pick(game: Game, now: OnRows, style: Style, rng: np.random.Generator) -> int:
     """The row that a style writes into."""
-    chances, good = game.distribution.chances, now.drawn
+    chances, good = chances_of(game), now.drawn
     if game.area_as(DigitRows).aim == "smallest":
-        chances, good = chances[::-1], len(chances) - 1 - good
+        good = chances.shape[1] - 1 - good
     return int(written(_how_good(game, now)[None], now.seat, np.array([good]), chances, style, rng)[0])
 
 
@@ -113,5 +113,13 @@ def coach(game: Game, now: OnRows) -> str:
 
 
 BY_HAND = ByHand(
-    begin=begin, landed=landed, choose=choose, options=options, pick=pick, coach=coach, tally=tally, asks=asks
+    begin=begin,
+    landed=landed,
+    choose=choose,
+    options=options,
+    pick=pick,
+    coach=coach,
+    tally=tally,
+    asks=asks,
+    compares=True,
 )

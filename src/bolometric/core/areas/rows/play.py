@@ -6,7 +6,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bolometric.core.areas.making_numbers import Round, rounds_to_points
-from bolometric.core.areas.rows.rules import FREE, Places, ticks_of, written
+from bolometric.core.areas.rows.rules import FREE, Places, chances_of, ticks_of, written
 from bolometric.core.areas.rows.spec import DigitRows
 from bolometric.core.game.contract import Measured
 from bolometric.core.game.document import Game
@@ -34,9 +34,10 @@ def chooses(game: Game) -> bool:
 
 def _round(game: Game) -> Round:
     area, seats = game.area_as(DigitRows), game.seats.count
-    odds = game.distribution
-    chances = odds.chances if area.aim != "smallest" else odds.chances[::-1]
-    edges, styles = chances.cumsum(), [game.seats.style(seat) for seat in range(seats)]
+    chances = chances_of(game)
+    edges, styles = chances.cumsum(axis=1), [game.seats.style(seat) for seat in range(seats)]
+    last = [int(np.flatnonzero(row)[-1]) for row in chances]
+    side = [game.by_side.index(one) for one in game.by_seat]
 
     def play(runs: int, rng: np.random.Generator, book: Book | None) -> tuple[Array, Array, Array]:
         parts = []
@@ -51,10 +52,10 @@ def _round(game: Game) -> Round:
         everyone = np.arange(runs)
         for turn in range(area.rows * seats):
             seat = turn % seats
-            drawn = np.minimum(np.searchsorted(edges, rng.random(runs), "right"), len(edges) - 1)
+            drawn = np.minimum(np.searchsorted(edges[seat], rng.random(runs), "right"), last[seat])
             rows[everyone, seat, written(rows, seat, drawn, chances, styles[seat], rng)] = drawn
             if book is not None:
-                book.write(coded(FIRST, drawn, 0, seat), games)
+                book.write(coded(FIRST, drawn, side[seat], seat), games)
                 if turn < (area.rows - 1) * seats:
                     book.write(coded(DECIDE, turn // seats, 0, seat), games)
         if book is not None and seats > 1:

@@ -5,7 +5,10 @@ from __future__ import annotations
 import numpy as np
 from numpy.typing import NDArray
 
+from bolometric.core.areas.rows.spec import DigitRows
+from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
+from bolometric.core.settings.amounts import Value
 
 Array = NDArray[np.float64]
 Places = NDArray[np.int64]
@@ -13,18 +16,41 @@ FREE = -1
 """In place of a number: the row is still free."""
 
 
+def scale_of(game: Game) -> tuple[Value, ...]:
+    """All numbers that anybody may draw, in rising order."""
+    sides = game.by_side
+    return tuple(sorted({total for one in sides for total in one.distribution.totals}))
+
+
+def chances_of(game: Game) -> Array:
+    """The chance that each seat draws each number of the scale, from the worst number to the best.
+
+    Returns shape (seats, numbers); where all draw alike every row is the same.
+    """
+    scale, least = scale_of(game), game.area_as(DigitRows).aim == "smallest"
+    at = {total: place for place, total in enumerate(scale)}
+    found = np.zeros((game.seats.count, len(scale)))
+    for seat, one in enumerate(game.by_seat):
+        found[seat, [at[total] for total in one.distribution.totals]] = one.distribution.chances
+    return np.ascontiguousarray(found[:, ::-1]) if least else found
+
+
 def written(rows: Places, seat: int, drawn: Places, chances: Array, style: Style, rng: np.random.Generator) -> Places:
     """The row that a seat writes into.
 
     ``rows`` has shape (games, seats, rows): how good each number is, from 0 up, or FREE; ``drawn`` (games,) how good
-    the drawn number is. A plan looks one step ahead, the rest taken as placed by chance: the row whose chance of a
-    tick the number raises most.
+    the drawn number is; ``chances`` as :func:`chances_of` gives them. A plan looks one step ahead, the rest taken as
+    placed by chance: the row whose chance of a tick the number raises most.
     """
     free = rows[:, seat] == FREE
     if style.choose == "guess":
         return np.asarray(np.where(free, rng.random(free.shape), -1.0).argmax(axis=1))
     others = np.delete(rows, seat, axis=1)
-    liked = _gain(others, drawn, chances) if style.choose == "plan" else _beating(others, drawn)
+    liked = (
+        _gain(others, drawn, chances[seat], np.delete(chances, seat, axis=0))
+        if style.choose == "plan"
+        else _beating(others, drawn)
+    )
     return np.asarray(np.where(free, liked, -np.inf).argmax(axis=1))
 
 
@@ -36,17 +62,26 @@ def _beating(others: Places, drawn: Places) -> Array:
     return np.where(beaten, 2 * span + facing, np.where(facing != FREE, span + facing, 0)).astype(float)
 
 
-def _gain(others: Places, drawn: Places, chances: Array) -> Array:
+def _gain(others: Places, drawn: Places, own: Array, theirs: Array) -> Array:
     """By how much the drawn number raises each row's chance of a tick over a number drawn by chance.
 
     A number of goodness g ticks a row if it is at least as good as the best that faces it, and as what others are yet
-    to write there: with n of them P(tick) = [g >= best] · P(a draw is at most g)^n. The mean of that over all draws is
-    looked up, by n and by the best, in sums taken from the top.
+    to write there: P(tick) = [g >= best] · Π P(a draw of theirs is at most g). The mean of that over all own draws is
+    looked up, by who is yet to write there (where all draw alike by how many) and by the best, in sums taken from the
+    top.
     """
-    seats, goods = others.shape[1], len(chances)
-    at_most = chances.cumsum()[None, :] ** np.arange(seats + 1)[:, None]
-    usual = (chances * at_most)[:, ::-1].cumsum(axis=1)[:, ::-1]
-    open_yet, best = (others == FREE).sum(axis=1), np.clip(others.max(axis=1, initial=FREE), 0, goods - 1)
+    seats, goods = others.shape[1], len(own)
+    alike = (theirs == own).all()
+    if alike:
+        at_most = own.cumsum()[None, :] ** np.arange(seats + 1)[:, None]
+    else:
+        at_most = np.ones((1, goods))
+        for chances in theirs:
+            at_most = np.concatenate([at_most, at_most * chances.cumsum()])
+    usual = (own * at_most)[:, ::-1].cumsum(axis=1)[:, ::-1]
+    weight = np.ones(seats, np.int64) if alike else 1 << np.arange(seats)
+    open_yet = ((others == FREE) * weight[None, :, None]).sum(axis=1)
+    best = np.clip(others.max(axis=1, initial=FREE), 0, goods - 1)
     ticks = at_most[open_yet, drawn[:, None]] * (drawn[:, None] >= best)
     return np.asarray(ticks - usual[open_yet, best])
 

@@ -46,6 +46,7 @@ class DigitRows(AreaPart):
     model_config = left_out(*COLUMNS_ONLY)
 
     noun: ClassVar[str] = "Rows that face each other"
+    own_draws: ClassVar[bool] = True
     told_by: ClassVar[str] = "practice"
     rules: ClassVar[tuple[StyleRule, ...]] = (
         StyleRule(

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from bolometric.core.areas.drawing import PASS, by_total
 from bolometric.core.areas.rows.play import COMPARED
+from bolometric.core.areas.rows.rules import scale_of
 from bolometric.core.areas.rows.spec import DigitRows
 from bolometric.core.game.contract import Work
 from bolometric.core.game.document import Game
@@ -14,8 +15,9 @@ from bolometric.core.learner_work.trace import DECIDE
 
 
 def tasks(game: Game) -> Tasks:
-    """What is noted: numbers by how good they are, from 0 up."""
-    totals = game.distribution.totals
+    """What is noted: numbers by how good they are, from 0 up, and of a draw whose way of drawing it was."""
+    totals, sides = scale_of(game), game.by_side
+    own = [{total: at for at, total in enumerate(one.distribution.totals)} for one in sides]
     rising = game.area_as(DigitRows).aim != "smallest"
 
     def place(good: int) -> int:
@@ -27,7 +29,7 @@ def tasks(game: Game) -> Tasks:
             return Task(then=(compared,), words="compares")
         if kind == DECIDE:
             return Task(chosen=True, words="chooses a row")
-        return by_total(game, place(one), WRITE, PASS)
+        return by_total(sides[other], own[other][totals[place(one)]], WRITE, PASS)
 
     return task
 
