@@ -19,6 +19,7 @@ from bolometric.core.sheets.nets import net, overlap, overlapping, placed, solid
 from bolometric.core.sheets.solids import SIDES, solid
 from bolometric.core.sheets.teacher import markdown
 from bolometric.core.sheets.tiled import MOST_PAGES, OVERLAP, tiling
+from bolometric.core.words.aloud import players_rules
 
 
 def edges_of(face):
@@ -165,3 +166,13 @@ def test_what_can_not_be_printed_is_said():
         contents_of(with_values(game, {"printing.alike": 3}))
     with pytest.raises(GameError, match="margins of 50 mm too little of A4 is left: take at most 45 mm"):
         with_values(game, {"printing.margin": 50})
+
+
+def test_coins_of_the_makers_words_stand_on_the_mat_and_in_the_rules():
+    nouns = [{"word": "hundredth", "one": "penny", "many": "pennies"}, {"word": "tenth", "one": "dime"}]
+    data = {"pieces": [{"faces": ["0.05", "0.1", "0.2", "0.5"]}], "area": {"unit": "hundredth", "amount": 1}}
+    game = game_from({**data, "house": {"nouns": nouns}})
+    (table,) = contents_of(game).tables
+    assert (table.mat, table.parts[:2]) == (100, ("dime", "penny"))
+    assert "cut into pennies" in players_rules(game)
+    assert "hundredth" not in players_rules(game)

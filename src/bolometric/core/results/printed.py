@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Callable
+from dataclasses import dataclass, replace
 
 from bolometric.core.results.board import Places
 
@@ -22,6 +23,14 @@ class WriteOn:
     """Whether every player needs one, and not one a table."""
     mat: int = 0
     """A square below it that stands for one, for colouring, cut into so many parts: 10, 100 or 1000; 0 for none."""
+    parts: tuple[str, str, str] = ("tenth", "hundredth", "thousandth")
+    """What its parts are called."""
+
+    def said(self, otherwise: Callable[[str], str]) -> WriteOn:
+        """The same in other words."""
+        heads = tuple(map(otherwise, self.heads))
+        parts = otherwise(self.parts[0]), otherwise(self.parts[1]), otherwise(self.parts[2])
+        return replace(self, title=otherwise(self.title), heads=heads, note=otherwise(self.note), parts=parts)
 
 
 @dataclass(frozen=True, slots=True)

@@ -7,6 +7,7 @@ from dataclasses import replace
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.areas.grid.spec import Grid
 from bolometric.core.game.document import Game, with_values
+from bolometric.core.game.house import spoken
 from bolometric.core.measure.measuring import measure_exactly
 from bolometric.core.question_cards.packs import cards_of
 from bolometric.core.results.board import Heat, Places
@@ -39,7 +40,7 @@ def contents_of(game: Game) -> Contents:
         heat,
         printed.each,
         printed.counters,
-        printed.tables,
+        tuple(table.said(lambda words: spoken(words, game.house.nouns)) for table in printed.tables),
         printed.tiles,
         pieces_at(game),
         _asked(game),

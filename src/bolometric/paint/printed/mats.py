@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QColor, QPainter, QPen
 
@@ -9,7 +11,7 @@ from bolometric.paint.printed.page import Paper, fitted, mm
 
 FINE, MIDDLING, HEAVY = 0.25, 0.7, 1.6
 """Pens of the thousandths, the hundredths, and the tenths with the whole."""
-SAMPLES = ((10, "one tenth"), (100, "one hundredth"), (1000, "one thousandth"))
+CUTS = (10, 100, 1000)
 
 
 def part_of(box: QRectF, parts: int) -> QRectF:
@@ -19,7 +21,7 @@ def part_of(box: QRectF, parts: int) -> QRectF:
     return QRectF(box.left(), box.top(), width, box.height() if parts == 1 else step)
 
 
-def paint_mat(painter: QPainter, box: QRectF, parts: int, paper: Paper) -> None:
+def paint_mat(painter: QPainter, box: QRectF, parts: int, names: Sequence[str], paper: Paper) -> None:
     """The square, cut into its parts, and beside it one of each kind with its name."""
     step, ink = box.width() / 10, QColor(paper.palette.ink)
     if parts >= 1000:
@@ -38,7 +40,7 @@ def paint_mat(painter: QPainter, box: QRectF, parts: int, paper: Paper) -> None:
     painter.drawRect(box)
     left, top = box.right() + mm(8), box.top()
     fitted(painter, QRectF(left, top, mm(90), step), "The whole square is one.", Qt.AlignmentFlag.AlignLeft, 14, ink)
-    for of, words in SAMPLES:
+    for of, name in zip(CUTS, names, strict=True):
         if of > parts:
             break
         top += step * 2.2
@@ -48,4 +50,4 @@ def paint_mat(painter: QPainter, box: QRectF, parts: int, paper: Paper) -> None:
         painter.drawRect(sample)
         painter.setBrush(Qt.BrushStyle.NoBrush)
         told = QRectF(left, sample.bottom(), mm(70), step)
-        fitted(painter, told, words, Qt.AlignmentFlag.AlignLeft, 14, ink)
+        fitted(painter, told, f"one {name}", Qt.AlignmentFlag.AlignLeft, 14, ink)

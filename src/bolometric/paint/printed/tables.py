@@ -125,7 +125,7 @@ def _draw(painter: QPainter, part: _Part, room: QRectF, paper: Paper) -> None:
         fitted(painter, note, table.note, Qt.AlignmentFlag.AlignLeft, 14, ink)
     if field:
         side = mm(FIELD - 4)
-        paint_mat(painter, QRectF(room.left(), box.bottom() + foot + mm(2), side, side), table.mat, paper)
+        paint_mat(painter, QRectF(room.left(), box.bottom() + foot + mm(2), side, side), table.mat, table.parts, paper)
 
 
 def _grid(painter: QPainter, box: QRectF, first: float, wide: float, high: float, rows: int, paper: Paper) -> None:
