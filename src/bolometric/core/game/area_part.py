@@ -74,8 +74,6 @@ class AreaPart(Part):
     """What takes the seconds that a turn is said to take."""
     beforehand: ClassVar[str] = ""
     """What is done before the first turn and is not counted where a turn takes a fixed time: 'placing the counters'."""
-    cut_out: ClassVar[bool] = False
-    """Whether something has to be cut out."""
     nobody_wins: ClassVar[bool] = False
     """Whether a game is over without anybody having won it."""
     thought_runs: ClassVar[int] = 20_000
@@ -142,6 +140,11 @@ class AreaPart(Part):
     @property
     def own_packs(self) -> bool:
         """Whether cards that stay out are of a pack of each seat's own, though others have one that is alike."""
+        return False
+
+    @property
+    def cut_out(self) -> bool:
+        """Whether something has to be cut out."""
         return False
 
     @property

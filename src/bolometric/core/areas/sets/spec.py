@@ -97,7 +97,6 @@ class Sets(AreaPart):
     )
     pace: ClassVar[Literal["turns", "rolls"]] = "rolls"
     gauges: ClassVar[tuple[str, ...]] = ("minutes", "in_time", "score", "success", "idle_turns", "choice")
-    cut_out: ClassVar[bool] = True
 
     own_draws: ClassVar[bool] = True
     kind: Literal["tiles"] = "tiles"
@@ -169,6 +168,11 @@ class Sets(AreaPart):
         ),
         Knob("choice", "may or must", choices=HOW_FEWER, when=(("fewer", ("last_tile", "small_left", "high_gone")),)),
     ] = "choice"
+
+    @property
+    def cut_out(self) -> bool:
+        """Tiles that are turned are."""
+        return self.mark == "tile"
 
     @property
     def success_words(self) -> str:
