@@ -13,6 +13,7 @@ from tests.areas.filled.test_filled import filled_games
 from tests.areas.grid.test_grid import grids
 from tests.areas.multiples.test_multiples import charts
 from tests.areas.own_draws import with_own_draws
+from tests.areas.pairs.test_pairs import pair_games
 from tests.areas.purse.test_purse import purses
 from tests.areas.record.test_record import records
 from tests.areas.rows.test_rows import row_games
@@ -43,6 +44,7 @@ STRATEGIES = {
     "Chain": chains(10),
     "Record": records(),
     "Splits": splits(),
+    "Pairs": pair_games(),
 }
 alike = st.one_of(*(STRATEGIES[entry.kind.__name__] for entry in AREAS))
 """Games in which all players draw alike."""

@@ -74,7 +74,9 @@ class Ear:
         if not self.told(*FOR_ALL) and not any("at the same time" in one for one in self.sentences):
             self.must("who begins", *STARTS)
             self.must("who is next", r"Then take turns\.")
-        if not self.told(r"Strike the two numbers\.") and not self.told(r"Make \d+ with .+ things\."):
+        self.cards = [card.value for pack in game.area.made_pieces for card in pack.cards for _ in range(card.count)]
+        nothing = r"Strike the two numbers\.", r"Make \d+ with .+ things\.", r"Turn two cards, one after the other\."
+        if not self.told(*nothing):
             drawn, makes = self.each_their_own()
             self.draws = self.told(*DRAWS) or (drawn or None) or self.missing("what is drawn")
             make = next((how for words, how in MAKES.items() if self.told(words)), None)

@@ -1,6 +1,7 @@
 """Which game it is that was heard, and many games of it."""
 
 from tests.by_ear.boards import boxes, called, chain, chart, grid
+from tests.by_ear.cards import pairs
 from tests.by_ear.ear import MOST_CALLS, MOST_TURNS, Ear
 from tests.by_ear.numbers import columns, duel, purse, record, rows, splits, tiles
 from tests.by_ear.trails import trail
@@ -20,6 +21,7 @@ KINDS = {
     r"Go on until you have seen everything there is\.": record,
     r"The next sum begins with the answer\.": chain,
     r"Make \d+ with .+ things\.": splits,
+    r"Turn two cards, one after the other\.": pairs,
 }
 
 

@@ -142,7 +142,7 @@ def complete(game):
         kept = any(piece.after == "keep_out" for piece in packs)
         assert ("Keep the cards out" in said) == kept
         assert kept or re.search(r"Put the cards? back and mix", said)
-    if area.kind == "trail" and area.unit == "whole" and not area.chooses_mover:
+    if area.kind == "trail" and area.unit == "whole" and not area.chooses_mover and not area.fills:
         adds = area.counted_ones is None
         assert ("Add it to the number of your square" in said) == adds
         assert ("Move that many squares" in said) != adds

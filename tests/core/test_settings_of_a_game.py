@@ -199,7 +199,9 @@ def test_check_of_a_clean_game(run, tmp_path):
     assert read(path).name == "A new game"
 
 
-ON_SQUARES = {f"area.{name}" for name in ("length", "laid", "row", "written", "runs", "moved", "squares", "packs")}
+ON_SQUARES = {
+    f"area.{name}" for name in ("length", "laid", "row", "written", "runs", "moved", "mark", "squares", "packs")
+}
 
 
 @pytest.mark.parametrize(

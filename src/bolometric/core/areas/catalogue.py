@@ -15,6 +15,7 @@ from bolometric.core.areas.duel import DUEL
 from bolometric.core.areas.filled import BOXES, COUNTERS
 from bolometric.core.areas.grid import GRID
 from bolometric.core.areas.multiples import MULTIPLES
+from bolometric.core.areas.pairs import PAIRS
 from bolometric.core.areas.purse import PURSE
 from bolometric.core.areas.record import RECORD
 from bolometric.core.areas.rows import ROWS
@@ -45,6 +46,7 @@ AREAS: list[AnyEntry] = [
     CHAIN,
     RECORD,
     SPLITS,
+    PAIRS,
 ]
 """In the order in which choices are listed; the first is that of a file that names none."""
 _LOADED: dict[type[AreaPart], Area[Any, Any]] = {}

@@ -21,7 +21,7 @@ SCHOOL = "Keep to your school's own rules."
 def paper(game: Game) -> Iterator[str]:
     """There is something to lay down or write on, and the box is counted and cautioned."""
     contents = contents_of(game)
-    if not (contents.boards or contents.tables or contents.tiles):
+    if not (contents.boards or contents.tables or contents.tiles or game.area.made_pieces):
         yield "Nothing is printed to play on."
     if contents.kit.cautions[-1:] != (SCHOOL,) and list(contents.kit.cautions[-1:]) != [SCHOOL]:
         yield "What goes in the box does not defer to the school's own rules."

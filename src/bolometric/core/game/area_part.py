@@ -133,6 +133,11 @@ class AreaPart(Part):
         return True
 
     @property
+    def made_pieces(self) -> tuple[AnyPiece, ...]:
+        """Pieces that follow from its settings, where nothing else is drawn: they are printed with the rest."""
+        return ()
+
+    @property
     def counted_ones(self) -> Fraction | None:
         """How many squares are counted for a one of the total, where a move is counted; None where it is not."""
         return None

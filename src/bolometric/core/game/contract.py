@@ -222,6 +222,8 @@ class ByHand(Generic[S, K]):
 
     begin: Callable[[Game], S]
     """The standing at the start."""
+    shuffled: Callable[[Game, np.random.Generator], S] | None = None
+    """The standing at the start, where something is laid out by chance; None where ``begin`` says all."""
     landed: Callable[[Game, S, Drawn], S]
     """The standing after a draw. Called only where one is to come, or may."""
     choose: Callable[[Game, S, K], S] | None = None

@@ -54,7 +54,8 @@ class Sitting:
         self.chance = np.random.default_rng(seed + 1)
         self._hands: dict[Held, Hand] = {}
         self._sequences: dict[Held, list[Shown]] = {}
-        self.past = [Position(self.rules.begin(self.game))]
+        laid = self.rules.shuffled
+        self.past = [Position(self.rules.begin(self.game) if laid is None else laid(self.game, self.chance))]
 
     @property
     def here(self) -> Position:

@@ -58,7 +58,7 @@ def kit(game: Game) -> Kit:
 def pieces_at(game: Game) -> tuple[tuple[AnyPiece, int], ...]:
     """Each different piece, with how many a table needs."""
     if not game.area.uses_pieces:
-        return ()
+        return tuple((piece, 1) for piece in game.area.made_pieces)
     return tuple(Counter(piece for hand in game.hands for piece in hand).items())
 
 

@@ -28,6 +28,8 @@ PENCILS = "Mind pencil points"
 
 def caution(game: Game) -> str:
     """What can hurt, for the pieces of this game; it defers to the school."""
+    if game.area.made_pieces:
+        return f"{CUT.capitalize()}: keep to your school's own rules."
     if not game.area.uses_pieces:
         return f"{PENCILS}: keep to your school's own rules."
     told = [SMALL]
@@ -193,9 +195,10 @@ def _styles(game: Game) -> list[Sentences]:
 def _pieces(game: Game) -> Section:
     pieces = Span(pieces_words(game.pieces), "pieces")
     each = " for each player" if len(game.hands) > 1 and not game.others else ""
-    *others, last = area_of(game).words.needs(game)
+    things = area_of(game).words.needs(game)
     if not game.area.uses_pieces:
-        return Section("Pieces", (sentences(f"You need {', '.join(others)} and {last}. ", caution(game)),))
+        return Section("Pieces", (sentences(f"You need {listing_words(things, 'and')}. ", caution(game)),))
+    *others, last = things
     more = f", {', '.join(others)}" if others else ","
     need = sentences("You need ", pieces, f"{each}{more} and {last}. ", caution(game))
     return Section("Pieces", (need, *_draws_of_their_own(game)))

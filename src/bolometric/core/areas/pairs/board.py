@@ -1,0 +1,74 @@
+"""The cards as they lie, and how many partners each has."""
+
+from __future__ import annotations
+
+from math import ceil
+
+from bolometric.core.areas.pairs.by_hand import OnPairs
+from bolometric.core.areas.pairs.spec import Pairs
+from bolometric.core.game.contract import Board
+from bolometric.core.game.document import Game
+from bolometric.core.results.board import Cells, Heat, Places
+from bolometric.core.results.printed import Printed
+from bolometric.core.text.figures import listing, percent, plural
+
+WIDEST = 9
+"""Cards beside each other at the most."""
+
+
+def _cells(texts: tuple[str, ...]) -> Cells:
+    across = min(WIDEST, max(3, ceil(len(texts) ** 0.5 * 1.3)))
+    rows = ceil(len(texts) / across)
+    filled = texts + ("",) * (rows * across - len(texts))
+    return Cells("card", "", ("",) * across, ("",) * rows, filled, tinted=False)
+
+
+def places(game: Game) -> Cells:
+    """Every card, face up, in rising order."""
+    return _cells(tuple(str(card) for card in game.area_as(Pairs).cards))
+
+
+def places_at(game: Game, now: OnPairs) -> Cells:
+    """Face down, but for those that lie face up; nothing where a card was taken."""
+
+    def shown(place: int) -> str:
+        return "" if place in now.gone else str(now.cards[place]) if place in now.up else "?"
+
+    return _cells(tuple(shown(place) for place in range(len(now.cards))))
+
+
+def heat(game: Game) -> Heat:
+    """The chance that a second card, turned blindly, matches each."""
+    area = game.area_as(Pairs)
+    others = len(area.cards) - 1
+    chances = tuple(area.partners(place) / others for place in range(len(area.cards)))
+    padded = chances + (0.0,) * (len(places(game).texts) - len(chances))
+    return Heat(
+        padded, "Matched by a card turned blindly, of 100", question="Which {} do you think is easiest to match?"
+    )
+
+
+def describe(game: Game, heat: Heat, number: int | None) -> str:
+    """What matches a card; without one, how large the pack is and what blind luck comes to."""
+    area = game.area_as(Pairs)
+    cards = area.cards
+    if number is None:
+        chance = sum(heat.values) / len(cards)
+        return (
+            f"{plural(len(area.pairs), 'pair')}, {len(cards)} cards; two turned blindly at the start match in "
+            f"{percent(chance)} of cases (exact)."
+        )
+    if number > len(cards):
+        return "Nothing lies here."
+    place = number - 1
+    wanted = sorted({card for k, card in enumerate(cards) if k != place and area.matches(cards[place], card)})
+    count = area.partners(place)
+    return f"{cards[place]}: matches {listing(wanted, 'or')}, {plural(count, 'card')} of the pack (exact)."
+
+
+def printed(game: Game, board: Places | None) -> Printed:
+    """The pack alone: it is laid out on the table."""
+    return Printed(None, counters=0)
+
+
+BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe, printed=printed)

@@ -1,0 +1,40 @@
+"""What can be wrong with a game of pairs."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from bolometric.core.areas.pairs.spec import Pairs
+from bolometric.core.game.contract import Faults
+from bolometric.core.game.document import Game
+from bolometric.core.game.fault import Fault, change, cures
+from bolometric.core.text.figures import listing
+
+EASIER = 2
+"""Times as many partners with which a card is far easier to match than another."""
+
+
+def lengthens(game: Game) -> str:
+    """What makes more pairs."""
+    return "area.number" if game.area_as(Pairs).match == "total" else "area.most"
+
+
+def by_rules(game: Game) -> Iterator[Fault]:
+    """Cards that are far easier to match than others, and leave some without a partner."""
+    area = game.area_as(Pairs)
+    cards = area.cards
+    count = {cards[place]: area.partners(place) for place in range(len(cards))}
+    few, many = min(count.values()), max(count.values())
+    if many < EASIER * few:
+        return
+    easy, hard = (sorted(card for card, n in count.items() if n == least) for least in (many, few))
+    has = "has" if len(easy) == 1 else "have"
+    named = f"{listing(easy, 'and')} {has} {many} partners, {listing(hard, 'and')} only {few}"
+    sentence = f"{named}: the first are far easier to match."
+    alone = change(game, "Have each pair once", "area.copies", 1) if area.copies > 1 else None
+    same = change(game, "Match equal numbers", "area.match", "same")
+    total = change(game, "Match cards that make a number", "area.match", "total")
+    yield Fault("uneven_partners", "advice", "area.match", sentence, cures(alone, total, same))
+
+
+FAULTS = Faults(lengthens=lengthens, by_rules=by_rules)

@@ -1,0 +1,219 @@
+"""Whole games of pairs, played by the thousand: a compiled loop, card by card; each player has a memory."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from bolometric.core.areas.pairs.exact import old_second
+from bolometric.core.areas.pairs.spec import Pairs
+from bolometric.core.game.document import Game
+from bolometric.core.game.seats import Style
+from bolometric.core.learner_work.note_writer import end_notes, note
+from bolometric.core.learner_work.trace import DECIDE, FIRST, Book, Whole, noted
+from bolometric.core.outcomes.chance import STEP, below, stream
+from bolometric.core.outcomes.lead import ACCOUNT, CHANGES, SINCE, TOLD, alone_ahead, clear_lead, led_at, note_lead
+from bolometric.core.results.batch import TIED, UNFINISHED, Batch, Player
+from bolometric.core.settings.loops import inner, loop
+
+EVERYTHING = 1 << 30
+"""Cards turned last that are known to somebody who remembers every card."""
+
+
+def remembered(style: Style) -> int:
+    """How many of the cards turned last somebody knows."""
+    if style.choose == "guess":
+        return 0
+    return style.number if style.choose == "thumb" and style.rule == "remember_last" else EVERYTHING
+
+
+def player(game: Game) -> Player:
+    """The game compiled for the runs."""
+    area, seats = game.area_as(Pairs), game.seats.count
+    cards, again = area.cards, area.again == "yes"
+    styles = [game.seats.style(seat) for seat in range(seats)]
+    match = np.array(
+        [[i != j and area.matches(one, other) for j, other in enumerate(cards)] for i, one in enumerate(cards)]
+    )
+    memory = np.array([remembered(style) for style in styles])
+    # Best play is a table by the pairs that lie there and the single cards that are known.
+    pairs = len(area.pairs)
+    old = np.zeros((seats, pairs + 1, pairs + 1), np.bool_)
+    for seat, style in enumerate(styles):
+        if style.choose == "plan":
+            for n, k in old_second(pairs, again):
+                old[seat, n, k] = True
+
+    def batch(runs: int, most_turns: int, rng: np.random.Generator, /, book: Book | None = None) -> Batch:
+        out, score, idle = Batch.empty(runs), np.zeros((runs, seats)), np.zeros(runs)
+        taken = np.zeros((runs, seats), np.int64)
+        state = rng.integers(0, 2**64, dtype=np.uint64)
+
+        def play(codes: Whole | None, ends: Whole | None) -> None:
+            _play(state, match, memory, old, again, most_turns, codes, ends, out.columns(), score, idle, taken)
+
+        noted(book, play)
+        over = out.home == 1
+        best = (score == score.max(axis=1, keepdims=True)) & over[:, None]
+        home = (best * (1 << np.arange(seats))).sum(axis=1)
+        alone = best.sum(axis=1) == 1
+        winner = np.where(over, np.where(alone, best.argmax(axis=1), TIED), UNFINISHED).astype(np.int8)
+        return Batch(
+            out.turns,
+            out.turns,
+            winner,
+            home.astype(np.int64),
+            last_lead=out.last_lead,
+            lead_changes=out.lead_changes,
+            half_lead=out.half_lead,
+            idle=idle,
+            score=score,
+            rounds=taken.max(axis=1),
+        )
+
+    return batch
+
+
+@loop
+def _play(  # type: ignore[no-untyped-def]
+    state, match, memory, old, again, most_turns, codes, note_ends, out, score, idle_out, taken
+):
+    turns_out, _, _, home_out, _, last_lead_out, lead_changes_out, half_lead_out = out
+    count, seats = len(match), len(memory)
+    # Which cards lie there, the first ``left`` of a list that is kept dense; when each was turned last, 0 for never.
+    lying, when, held = np.zeros(count, np.int64), np.zeros(count, np.int64), np.zeros(seats, np.int64)
+    lead, at = np.zeros(ACCOUNT, np.int64), 0
+    origin = state
+    for run in range(len(turns_out)):
+        state = stream(origin, run)
+        for card in range(count):
+            lying[card], when[card] = card, 0
+        left, shown, turn, seat, idle = count, 0, 0, 0, 0
+        held[:] = 0
+        clear_lead(lead)
+        going = True
+        while going and turn < most_turns:
+            turn += 1
+            taken[run, seat] += 1
+            since = shown - memory[seat]
+            at = note(codes, at, DECIDE, 0, 0, seat)
+            first, second = _known_pair(lying, left, when, since, match)
+            if first < 0:
+                state += STEP
+                first = _turned(state, lying, left, when, since, -1)
+                single = _singles(lying, left, when, match) if old[seat].any() else 0
+                shown += 1
+                when[first], since = shown, shown - memory[seat]
+                second = _partner(lying, left, when, since, first, match)
+                if second < 0:
+                    state += STEP
+                    if old[seat, left // 2, single]:
+                        second = _any_known(lying, left, when, since, first)
+                    else:
+                        second = _turned(state, lying, left, when, since, first)
+            else:
+                shown += 1
+                when[first] = shown
+            shown += 1
+            when[second] = shown
+            at = note(codes, at, FIRST, first, second, seat)
+            found = match[first, second]
+            if found:
+                held[seat] += 1
+                left = _without(lying, left, first, second)
+                note_lead(lead, alone_ahead(held, 1), turn)
+                going = _any_pair(lying, left, match)
+            idle += not found
+            if not (found and again):
+                seat = 0 if seat == seats - 1 else seat + 1
+        turns_out[run], idle_out[run], home_out[run] = turn, idle, not going
+        for k in range(seats):
+            score[run, k] = held[k]
+        end_notes(note_ends, run, at)
+        last_lead_out[run], lead_changes_out[run] = lead[SINCE], lead[CHANGES]
+        half_lead_out[run] = led_at(lead, lead[TOLD], turn // 2)
+
+
+@inner
+def _known(when, since, card):  # type: ignore[no-untyped-def]
+    """Whether a card is known to somebody who knows those turned after ``since``."""
+    return when[card] > 0 and when[card] > since
+
+
+@inner
+def _known_pair(lying, left, when, since, match):  # type: ignore[no-untyped-def]
+    for i in range(left):
+        if _known(when, since, lying[i]):
+            for j in range(i + 1, left):
+                if match[lying[i], lying[j]] and _known(when, since, lying[j]):
+                    return lying[i], lying[j]
+    return -1, -1
+
+
+@inner
+def _partner(lying, left, when, since, first, match):  # type: ignore[no-untyped-def]
+    for i in range(left):
+        card = lying[i]
+        if match[first, card] and _known(when, since, card):
+            return card
+    return -1
+
+
+@inner
+def _turned(state, lying, left, when, since, beside):  # type: ignore[no-untyped-def]
+    """Any card but ``beside`` that is not known; where all are, any."""
+    free = 0
+    for i in range(left):
+        free += lying[i] != beside and not _known(when, since, lying[i])
+    all_known = free == 0
+    if all_known:
+        free = left - (beside >= 0)
+    which = below(state, free)
+    for i in range(left):
+        if lying[i] != beside and (all_known or not _known(when, since, lying[i])):
+            if which == 0:
+                return lying[i]
+            which -= 1
+    return lying[0]
+
+
+@inner
+def _any_known(lying, left, when, since, beside):  # type: ignore[no-untyped-def]
+    for i in range(left):
+        if lying[i] != beside and _known(when, since, lying[i]):
+            return lying[i]
+    return lying[0]
+
+
+@inner
+def _singles(lying, left, when, match):  # type: ignore[no-untyped-def]
+    """Cards that have been seen, while their partners have not."""
+    found = 0
+    for i in range(left):
+        if when[lying[i]] > 0:
+            found += 1
+            for j in range(left):
+                if match[lying[i], lying[j]] and when[lying[j]] > 0:
+                    found -= 1
+                    break
+    return found
+
+
+@inner
+def _without(lying, left, first, second):  # type: ignore[no-untyped-def]
+    """Take two cards off the list; gives how many are left."""
+    kept = 0
+    for i in range(left):
+        if lying[i] != first and lying[i] != second:
+            lying[kept] = lying[i]
+            kept += 1
+    return kept
+
+
+@inner
+def _any_pair(lying, left, match):  # type: ignore[no-untyped-def]
+    """Whether any two cards that lie there match."""
+    for i in range(left):
+        for j in range(i + 1, left):
+            if match[lying[i], lying[j]]:
+                return True
+    return False
