@@ -6,7 +6,7 @@ from collections import Counter
 from collections.abc import Sequence
 from itertools import pairwise
 
-from bolometric.core.pieces.kinds import AnyPiece, Counters, Die, Drop, Pack, Spinner, faces_of, specials
+from bolometric.core.pieces.kinds import AnyPiece, Card, Counters, Die, Drop, Pack, Spinner, faces_of, specials
 from bolometric.core.pieces.presets import called
 from bolometric.core.settings.amounts import Value, tidy
 from bolometric.core.text.figures import listing, listing_words, minus, number
@@ -25,6 +25,10 @@ def _run(values: Sequence[Value]) -> str:
     return listing(values, "and")
 
 
+def _so_many(card: Card) -> str:
+    return f"{minus(card.number)} × {card.count}" if card.count > 1 else minus(card.number)
+
+
 def shows(piece: AnyPiece) -> str:
     """What a piece shows: a preset's words, a run, or the list."""
     preset = called(piece)
@@ -38,11 +42,7 @@ def shows(piece: AnyPiece) -> str:
         case Pack():
             even = len({card.count for card in piece.cards}) == 1
             each = piece.cards[0].count
-            said = (
-                _run(piece.values)
-                if even
-                else listing_words([f"{minus(card.number)} × {card.count}" for card in piece.cards], "and")
-            )
+            said = _run(piece.values) if even else listing_words([_so_many(card) for card in piece.cards], "and")
             if even and each > 1:
                 said += f", {number(each)} of each"
             said += f", {number(piece.drawn)} drawn at once" if piece.drawn > 1 else ""

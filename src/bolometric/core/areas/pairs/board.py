@@ -12,15 +12,27 @@ from bolometric.core.results.board import Cells, Heat, Places
 from bolometric.core.results.printed import Printed
 from bolometric.core.text.figures import listing, percent, plural
 
-WIDEST = 9
-"""Cards beside each other at the most."""
+NARROWEST, WIDEST = 3, 9
+"""Cards beside each other."""
+AS_WIDE = 1.3
+"""How much wider than high the cards lie, as a part."""
 
 
-def _cells(texts: tuple[str, ...]) -> Cells:
-    across = min(WIDEST, max(3, ceil(len(texts) ** 0.5 * 1.3)))
+def _across(count: int) -> int:
+    """Cards in a row: few places stay empty, and it is a little wider than high."""
+
+    def cost(across: int) -> float:
+        return float(-count % across + abs(across - AS_WIDE * count**0.5))
+
+    return min(range(NARROWEST, WIDEST + 1), key=cost)
+
+
+def _cells(texts: tuple[str, ...], gone: frozenset[int] = frozenset()) -> Cells:
+    across = _across(len(texts))
     rows = ceil(len(texts) / across)
     filled = texts + ("",) * (rows * across - len(texts))
-    return Cells("card", "", ("",) * across, ("",) * rows, filled, tinted=False)
+    unused = frozenset({place + 1 for place in gone} | set(range(len(texts) + 1, len(filled) + 1)))
+    return Cells("", "", ("",) * across, ("",) * rows, filled, unused=unused, tinted=False)
 
 
 def places(game: Game) -> Cells:
@@ -34,7 +46,7 @@ def places_at(game: Game, now: OnPairs) -> Cells:
     def shown(place: int) -> str:
         return "" if place in now.gone else str(now.cards[place]) if place in now.up else "?"
 
-    return _cells(tuple(shown(place) for place in range(len(now.cards))))
+    return _cells(tuple(shown(place) for place in range(len(now.cards))), now.gone)
 
 
 def heat(game: Game) -> Heat:

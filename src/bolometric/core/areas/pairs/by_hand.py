@@ -128,7 +128,7 @@ def asks(game: Game, now: OnPairs) -> str | None:
 
 def tally(game: Game, now: OnPairs) -> str:
     """Who has how many pairs."""
-    told = listing_words([f"{game.seat_name(seat)} {had}" for seat, had in enumerate(now.kept)], "and")
+    told = listing_words([f"{game.seat_name(seat)} has {had}" for seat, had in enumerate(now.kept)], "and")
     return f"Pairs: {told}."
 
 
