@@ -37,7 +37,7 @@ from bolometric.core.outcomes.lead import (
 )
 from bolometric.core.outcomes.sampler import sampler
 from bolometric.core.results.batch import STUCK, TIED, UNFINISHED, Batch, Player
-from bolometric.core.settings.loops import loop
+from bolometric.core.settings.loops import inner, loop
 
 Array = NDArray[np.float64]
 
@@ -194,13 +194,8 @@ def _play(  # type: ignore[no-untyped-def]
                     landed[0, new] += 1
             note_lead(lead, alone_ahead(place, 1), turn)
             # Any marker may have come home, or have been put where it can never get there.
-            stuck = True
-            for k in range(seats):
-                if place[k] == steps:
-                    home |= 1 << k
-                    stuck = False
-                elif can_finish[place[k]]:
-                    stuck = False
+            home |= _home(place, steps)
+            stuck = home == 0 and not _may_finish(place, can_finish)
             if home and not finish_round:
                 break
             seat += 1
@@ -218,3 +213,21 @@ def _play(  # type: ignore[no-untyped-def]
             winner_out[run] = STUCK if stuck else UNFINISHED
         else:
             winner_out[run] = TIED if lead[LEADER] < 0 else lead[LEADER]
+
+
+@inner
+def _home(place, steps):  # type: ignore[no-untyped-def]
+    """Who is home, seat k as bit k."""
+    home = 0
+    for seat in range(len(place)):
+        home |= (place[seat] == steps) << seat
+    return home
+
+
+@inner
+def _may_finish(place, can_finish):  # type: ignore[no-untyped-def]
+    """Whether anybody, none of whom is home, may get there yet."""
+    found = False
+    for seat in range(len(place)):
+        found |= can_finish[place[seat]]
+    return found
