@@ -144,3 +144,34 @@ def test_a_number_of_thousands_of_digits_in_a_file_is_said():
 def test_what_is_no_range_is_said(told):
     with pytest.raises(GameError, match="is no range: write it as"):
         swept(Game(), f"area.length={told}")
+
+
+@pytest.mark.parametrize("words", [["list"], ["export"], ["report"], ["backup", "copy.sqlite3"]])
+def test_a_book_that_is_named_to_be_read_is_not_made(tmp_path, monkeypatch, words):
+    monkeypatch.chdir(tmp_path)
+    done = CliRunner().invoke(main, ["log", *words, "--book", "typo.db"])
+    assert done.exit_code == 2
+    assert "There is no logbook typo.db" in done.stderr
+    assert list(tmp_path.iterdir()) == []
+
+
+@pytest.mark.parametrize(
+    ("words", "back", "said"),
+    [
+        ("2026-03-05", "2026-03-05", ""),
+        ("2026-03", "2026-03-01", "since 2026-03-01"),
+        ("0 days", None, "since "),
+        ("last week", None, "is no day"),
+        ("2026-13", None, "is no day"),
+        ("99999 days", None, "since "),
+    ],
+)
+def test_since_takes_days_and_says_what_it_took(book, words, back, said):
+    with Logbook(book) as log:
+        log.keep(session(day="2026-03-02"), session(day="2026-03-06"))
+    done = CliRunner().invoke(main, ["log", "export", "--book", str(book), "--since", words])
+    assert said in done.stderr
+    assert (done.exit_code == 2) == (said == "is no day")
+    days = [line[:10] for line in done.stdout.splitlines()[1:] if line]
+    if back is not None:
+        assert days == [day for day in ("2026-03-02", "2026-03-06") if day >= back]

@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Iterator
 from contextlib import contextmanager
+from datetime import date, timedelta
 from pathlib import Path
 from tempfile import TemporaryDirectory
 from typing import TYPE_CHECKING, Any
@@ -34,7 +36,35 @@ _BOOK = click.option(
 )
 _GROUP = click.option("--group", default="", help="Only sessions of this group.")
 _NAME = click.option("--game", "name", default="", help="Only sessions of the game with this name.")
-_SINCE = click.option("--since", default="", metavar="DATE", help="Only sessions from this day on.")
+
+
+def _since(context: click.Context, option: click.Parameter, given: str) -> str:
+    """A day as the logbook has it; where it was not written so, what was taken is said."""
+    words = given.strip().lower()
+    if not words:
+        return ""
+    day: date | None
+    back = {"today": 0, "yesterday": 1}.get(words)
+    if (days := re.fullmatch(r"(\d{1,5}) days?", words)) is not None:
+        back = int(days[1])
+    try:
+        if back is not None:
+            day = date.today() - timedelta(days=back)
+        else:
+            parts = re.fullmatch(r"(\d{4})(?:-(\d{1,2})(?:-(\d{1,2}))?)?", words)
+            day = date(*(int(part or 1) for part in parts.groups())) if parts else None
+    except (ValueError, OverflowError):
+        day = None
+    if day is None:
+        fail(f"“{given[:40]}” is no day: write it as 2026-11-05, as 2026-11 for its first day, or as 14 days.")
+    if day.isoformat() != words:
+        click.echo(f"bolometric: since {day.isoformat()}.", err=True)
+    return day.isoformat()
+
+
+_SINCE = click.option(
+    "--since", default="", metavar="DATE", callback=_since, help="Only from this day on: 2026-11-05, 2026-11, 14 days."
+)
 
 
 @main.group(cls=Nearest)
@@ -43,9 +73,12 @@ def log() -> None:
 
 
 @contextmanager
-def _opened(book: Path | None) -> Iterator[Logbook]:
+def _opened(book: Path | None, must_be_there: bool = False) -> Iterator[Logbook]:
+    """A logbook; one that is named only to be read has to be there, and is not made."""
     from bolometric.front.more import FileError, Logbook, usual_place
 
+    if must_be_there and book is not None and not book.exists():
+        fail(f"There is no logbook {book.name} in {book.absolute().parent}: name one that is there, or none for yours.")
     try:
         with Logbook(book or usual_place()) as found:
             yield found
@@ -104,7 +137,7 @@ def list_(group: str, name: str, since: str, words: str, book: Path | None, as_j
     """List sessions, the newest first."""
     from bolometric.front.more import story, to_json
 
-    with _opened(book) as found:
+    with _opened(book, must_be_there=True) as found:
         listed = found.sessions(name, group, since, words)
     if as_json:
         click.echo(to_json(listed), nl=False)
@@ -130,7 +163,7 @@ def export(out: Path | None, group: str, name: str, since: str, book: Path | Non
     """Take sessions out: as CSV for a spreadsheet, or as JSON with their games."""
     from bolometric.front.more import to_csv, to_json
 
-    with _opened(book) as found:
+    with _opened(book, must_be_there=True) as found:
         listed = found.sessions(name, group, since)
     if out is None:
         click.echo(to_csv(listed), nl=False)
@@ -176,7 +209,7 @@ def report(out: Path | None, group: str, name: str, since: str, book: Path | Non
     from bolometric.front.more import report as told
     from bolometric.front.more import report_parts
 
-    with _opened(book) as found:
+    with _opened(book, must_be_there=True) as found:
         sessions = found.sessions(name, group, since)
     if as_json:
         say_json({"sections": [{"title": title, "lines": lines} for title, lines in report_parts(sessions)]})
@@ -198,7 +231,7 @@ def report(out: Path | None, group: str, name: str, since: str, book: Path | Non
 @_BOOK
 def backup(to: Path, book: Path | None) -> None:
     """Write the whole logbook into one file."""
-    with _opened(book) as found:
+    with _opened(book, must_be_there=True) as found:
         if not is_dash(to):
             found.backup(to)
             click.echo(f"Written to {to}.")
