@@ -174,4 +174,4 @@ def test_since_takes_days_and_says_what_it_took(book, words, back, said):
     assert (done.exit_code == 2) == (said == "is no day")
     days = [line[:10] for line in done.stdout.splitlines()[1:] if line]
     if back is not None:
-        assert days == [day for day in ("2026-03-02", "2026-03-06") if day >= back]
+        assert days == [day for day in ("2026-03-06", "2026-03-02") if day >= back]
