@@ -12,6 +12,7 @@ from tests.areas.duel.test_duel import duels
 from tests.areas.filled.test_filled import filled_games
 from tests.areas.grid.test_grid import grids
 from tests.areas.multiples.test_multiples import charts
+from tests.areas.openrow.test_openrow import row_games as open_rows
 from tests.areas.own_draws import with_own_draws
 from tests.areas.pairs.test_pairs import pair_games
 from tests.areas.purse.test_purse import purses
@@ -45,6 +46,7 @@ STRATEGIES = {
     "Record": records(),
     "Splits": splits(),
     "Pairs": pair_games(),
+    "OpenRow": open_rows(),
 }
 alike = st.one_of(*(STRATEGIES[entry.kind.__name__] for entry in AREAS))
 """Games in which all players draw alike."""

@@ -1,6 +1,9 @@
 """Cards that lie face down, of which two are turned."""
 
 import re
+from itertools import combinations
+
+from tests.by_ear.ear import number
 
 
 def pairs(ear):
@@ -43,5 +46,59 @@ def pairs(ear):
                 kept[seat] += 1
             seat = seat if found and again else (seat + 1) % ear.seats
         return turns, [who for who, pairs in enumerate(kept) if pairs == max(kept)]
+
+    return play, lambda: None
+
+
+def open_row(ear):
+    """Open cards that make a number are taken; players see every way, and take any of them."""
+    must, told = ear.must, ear.told
+    must("what is done first", r"Shuffle the pack\.")
+    count = number(must("how many lie open", r"Lay (\w+) cards open beside it\.")[1])
+    take = must("what is taken", r"Take (two open|open) cards that make (?:(\d+)|your number) together\.")
+    sizes = (2,) if take[1] == "two open" else (1, 2, 3, 4, 5)
+    if len(sizes) > 1:
+        must("that one is enough", r"One card may do\.")
+        must("how many at the most", r"You may take five at most\.")
+    must("how it is filled up", r"Then lay cards from the pack until \w+ are open\.")
+    adds = told(r"If you find nothing, lay one more card from the pack\.")
+    if adds:
+        must("what if ten lie there", r"If 10 cards are open already, put them away and lay new ones\.")
+    else:
+        must("what if nothing is found", r"If you find nothing, put all open cards away and lay new ones\.")
+    must("when it ends", r"The game ends when no card is left\.")
+    must("what if the pack is used up", r"When the pack is used up, go on without it\.")
+    must("when it ends then", r"Then it ends when all find nothing, in turn\.")
+    must("who wins", r"The player with most cards wins\.")
+    must("what if two have as many", r"If (?:two have as many, you both|some have as many, they all) win\.")
+
+    def play():
+        pack, row, kept, turns, vain = [*ear.cards], [], [0] * ear.seats, 0, 0
+        ear.dice.shuffle(pack)
+
+        def fill():
+            while pack and len(row) < count:
+                row.append(pack.pop())
+
+        fill()
+        while row and not (not pack and vain >= ear.seats):
+            ear.seat = turns % ear.seats
+            turns += 1
+            wanted = int(take[2]) if take[2] else ear.total()
+            ways = [some for size in sizes for some in combinations(range(len(row)), size)]
+            ways = [some for some in ways if sum(row[place] for place in some) == wanted]
+            if ways:
+                some = ear.dice.choice(ways)
+                kept[ear.seat] += len(some)
+                row[:] = [card for place, card in enumerate(row) if place not in some]
+                vain = 0
+            else:
+                vain += 1
+                if pack and (not adds or len(row) == 10):
+                    row.clear()
+                elif pack:
+                    row.append(pack.pop())
+            fill()
+        return turns, [who for who, cards in enumerate(kept) if cards == max(kept)]
 
     return play, lambda: None

@@ -75,7 +75,12 @@ class Ear:
             self.must("who begins", *STARTS)
             self.must("who is next", r"Then take turns\.")
         self.cards = [card.value for pack in game.area.made_pieces for card in pack.cards for _ in range(card.count)]
-        nothing = r"Strike the two numbers\.", r"Make \d+ with .+ things\.", r"Turn two cards, one after the other\."
+        nothing = (
+            r"Strike the two numbers\.",
+            r"Make \d+ with .+ things\.",
+            r"Turn two cards, one after the other\.",
+            r"Take (?:two open|open) cards that make \d+ together\.",
+        )
         if not self.told(*nothing):
             drawn, makes = self.each_their_own()
             self.draws = self.told(*DRAWS) or (drawn or None) or self.missing("what is drawn")

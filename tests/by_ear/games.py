@@ -1,7 +1,7 @@
 """Which game it is that was heard, and many games of it."""
 
 from tests.by_ear.boards import boxes, called, chain, chart, grid
-from tests.by_ear.cards import pairs
+from tests.by_ear.cards import open_row, pairs
 from tests.by_ear.ear import MOST_CALLS, MOST_TURNS, Ear
 from tests.by_ear.numbers import columns, duel, purse, record, rows, splits, tiles
 from tests.by_ear.trails import trail
@@ -22,6 +22,7 @@ KINDS = {
     r"The next sum begins with the answer\.": chain,
     r"Make \d+ with .+ things\.": splits,
     r"Turn two cards, one after the other\.": pairs,
+    r"Take (?:two open|open) cards that make .+ together\.": open_row,
 }
 
 

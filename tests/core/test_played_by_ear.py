@@ -22,7 +22,8 @@ HEARD = sorted(ALL)
 
 def as_guessed(game):
     """Players who take any option alike, at the pace of the table."""
-    sure = {"area.stops": 0} if game.area.kind == "splits" else {}  # how soon a group is too sure is nothing to be told
+    # How soon a group is too sure, and what is overlooked, is nothing to be told.
+    sure = {"splits": {"area.stops": 0}, "open_row": {"area.noticed": 100}}.get(game.area.kind, {})
     return with_values(game, {"seats.styles": [{"choose": "guess"}], "seats.fluency": (), "brief.aim": (), **sure})
 
 

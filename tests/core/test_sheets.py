@@ -136,7 +136,7 @@ def test_every_game_has_its_contents(at):
         counted = sum(count for piece, count in contents.pieces if piece.kind == "die") * contents.kit.tables
         assert sum(n for n, what in contents.kit.lines if what.startswith(("die (", "dice ("))) == counted
         assert sum(chance for _, chance in contents.tally) == pytest.approx(1) or not contents.tally
-        assert contents.boards or contents.tables or contents.tiles
+        assert contents.boards or contents.tables or contents.tiles or game.area.made_pieces
 
 
 def test_the_teachers_card_says_what_was_measured():

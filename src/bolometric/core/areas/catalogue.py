@@ -15,6 +15,7 @@ from bolometric.core.areas.duel import DUEL
 from bolometric.core.areas.filled import BOXES, COUNTERS
 from bolometric.core.areas.grid import GRID
 from bolometric.core.areas.multiples import MULTIPLES
+from bolometric.core.areas.openrow import OPENROW
 from bolometric.core.areas.pairs import PAIRS
 from bolometric.core.areas.purse import PURSE
 from bolometric.core.areas.record import RECORD
@@ -47,6 +48,7 @@ AREAS: list[AnyEntry] = [
     RECORD,
     SPLITS,
     PAIRS,
+    OPENROW,
 ]
 """In the order in which choices are listed; the first is that of a file that names none."""
 _LOADED: dict[type[AreaPart], Area[Any, Any]] = {}

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 JOINERS = "\u200c\u200d"
 """Join letters in Persian and Indic words, and pictures to one emoji: they stay between what they join."""
-LONGEST_MESSAGE, LONGEST_KEY = 240, 40
+LONGEST_MESSAGE, LONGEST_KEY = 320, 40
 
 
 def one_line(text: str) -> str:

@@ -57,9 +57,10 @@ def kit(game: Game) -> Kit:
 
 def pieces_at(game: Game) -> tuple[tuple[AnyPiece, int], ...]:
     """Each different piece, with how many a table needs."""
+    made = tuple((piece, 1) for piece in game.area.made_pieces)
     if not game.area.uses_pieces:
-        return tuple((piece, 1) for piece in game.area.made_pieces)
-    return tuple(Counter(piece for hand in game.hands for piece in hand).items())
+        return made
+    return (*Counter(piece for hand in game.hands for piece in hand).items(), *made)
 
 
 def _pieces(game: Game, tables: int) -> list[tuple[int, str]]:

@@ -28,12 +28,11 @@ PENCILS = "Mind pencil points"
 
 def caution(game: Game) -> str:
     """What can hurt, for the pieces of this game; it defers to the school."""
-    if game.area.made_pieces:
-        return f"{CUT.capitalize()}: keep to your school's own rules."
+    made = game.area.made_pieces
     if not game.area.uses_pieces:
-        return f"{PENCILS}: keep to your school's own rules."
+        return f"{CUT.capitalize() if made else PENCILS}: keep to your school's own rules."
     told = [SMALL]
-    used = [piece for one in game.by_side for piece in one.pieces]
+    used = [*made, *(piece for one in game.by_side for piece in one.pieces)]
     if any(isinstance(piece, Spinner) for piece in used):
         told.append(SPIN)
     if game.area.cut_out or any(isinstance(piece, (Spinner, Pack)) for piece in used):

@@ -12,32 +12,32 @@ from bolometric.core.results.board import Cells, Heat, Places
 from bolometric.core.results.printed import Printed
 from bolometric.core.text.figures import listing, percent, plural
 
-NARROWEST, WIDEST = 3, 9
+NARROWEST, WIDEST = 3, 12
 """Cards beside each other."""
-AS_WIDE = 1.3
-"""How much wider than high the cards lie, as a part."""
+AS_WIDE, GAP = 1.3, 3
+"""How much wider than high the cards lie, as a part; and how much a place that stays empty counts against that."""
 
 
 def _across(count: int) -> int:
     """Cards in a row: few places stay empty, and it is a little wider than high."""
 
     def cost(across: int) -> float:
-        return float(-count % across + abs(across - AS_WIDE * count**0.5))
+        return float(GAP * (-count % across) + abs(across - AS_WIDE * count**0.5))
 
     return min(range(NARROWEST, WIDEST + 1), key=cost)
 
 
-def _cells(texts: tuple[str, ...], gone: frozenset[int] = frozenset()) -> Cells:
+def _cells(texts: tuple[str, ...], tinted: bool, gone: frozenset[int] = frozenset()) -> Cells:
     across = _across(len(texts))
     rows = ceil(len(texts) / across)
     filled = texts + ("",) * (rows * across - len(texts))
     unused = frozenset({place + 1 for place in gone} | set(range(len(texts) + 1, len(filled) + 1)))
-    return Cells("", "", ("",) * across, ("",) * rows, filled, unused=unused, tinted=False)
+    return Cells("", "", ("",) * across, ("",) * rows, filled, unused=unused, tinted=tinted)
 
 
 def places(game: Game) -> Cells:
     """Every card, face up, in rising order."""
-    return _cells(tuple(str(card) for card in game.area_as(Pairs).cards))
+    return _cells(tuple(str(card) for card in game.area_as(Pairs).cards), tinted=True)
 
 
 def places_at(game: Game, now: OnPairs) -> Cells:
@@ -46,7 +46,7 @@ def places_at(game: Game, now: OnPairs) -> Cells:
     def shown(place: int) -> str:
         return "" if place in now.gone else str(now.cards[place]) if place in now.up else "?"
 
-    return _cells(tuple(shown(place) for place in range(len(now.cards))), now.gone)
+    return _cells(tuple(shown(place) for place in range(len(now.cards))), tinted=False, gone=now.gone)
 
 
 def heat(game: Game) -> Heat:

@@ -105,7 +105,13 @@ class Pairs(AreaPart):
     copies: Annotated[
         StrictInt,
         Field(ge=1, le=4, description="How often each pair is in the pack."),
-        Knob("number", "copies", hint="How often each pair is there: with more, cards have several partners."),
+        Knob(
+            "number",
+            "copies",
+            hint="How often each pair is there: with more, cards have several partners.",
+            order="Have each pair {} times",
+            one="Have each pair once",
+        ),
     ] = 1
     again: Annotated[
         Literal["yes", "no"],

@@ -1,0 +1,109 @@
+"""The row as it lies, and what is told of each number of the pack."""
+
+from __future__ import annotations
+
+from bolometric.core.areas.openrow.by_hand import OnRow
+from bolometric.core.areas.openrow.spec import MOST_OPEN, OpenRow
+from bolometric.core.areas.openrow.ways import fresh, numbers_asked
+from bolometric.core.game.contract import Board
+from bolometric.core.game.document import Game
+from bolometric.core.results.board import Cells, Heat, Places
+from bolometric.core.results.printed import Printed
+from bolometric.core.text.figures import percent
+
+ACROSS = 10
+
+
+def _cells(texts: tuple[str, ...]) -> Cells:
+    rows = -(-len(texts) // ACROSS)
+    across = -(-len(texts) // rows)
+    filled = texts + ("",) * (rows * across - len(texts))
+    unused = frozenset(range(len(texts) + 1, len(filled) + 1))
+    return Cells("", "", ("",) * across, ("",) * rows, filled, unused=unused, tinted=True)
+
+
+def _numbers(game: Game) -> tuple[int, ...]:
+    return tuple(sorted(set(game.area_as(OpenRow).cards)))
+
+
+def places(game: Game) -> Cells:
+    """Every number of the pack once."""
+    return _cells(tuple(map(str, _numbers(game))))
+
+
+def places_at(game: Game, now: OnRow) -> Cells:
+    """The open cards."""
+    texts = tuple(map(str, now.row)) + ("",) * (game.area_as(OpenRow).open - len(now.row))
+    return Cells("", "", ("",) * len(texts), ("",), texts, tinted=False)
+
+
+def _partnered(game: Game, value: int) -> float:
+    """The chance that the number asked for can be made with a card and at most one other of the pack."""
+    area = game.area_as(OpenRow)
+    cards = area.cards
+    chance = 0.0
+    for number, often in numbers_asked(game).items():
+        rest = number - value
+        alone = rest == 0 and area.take == "any"
+        paired = rest in cards and (rest != value or area.copies > 1)
+        chance += often * (alone or paired)
+    return chance
+
+
+def heat(game: Game) -> Heat:
+    """For how many of the numbers asked for each card has one partner, or needs none."""
+    values = tuple(_partnered(game, value) for value in _numbers(game))
+    board = places(game)
+    padded = values + (0.0,) * (len(board.texts) - len(values))
+    words = "Makes it with one more card at most, of 100 numbers asked"
+    return Heat(padded, words, unused=board.unused, question="Which {} do you think can be used most often?")
+
+
+def describe(game: Game, heat: Heat, number: int | None) -> str:
+    """How often a fresh row has nothing, and when that stops; of a card how often it has a partner."""
+    area = game.area_as(OpenRow)
+    if number is not None:
+        numbers = _numbers(game)
+        if number > len(numbers):
+            return "Nothing lies here."
+        chance = heat.values[number - 1]
+        what = "one other card" if area.take == "two" else "at most one other card"
+        return (
+            f"{numbers[number - 1]}: with {what} it makes the number asked for in {percent(chance)} of cases (exact)."
+        )
+    found = fresh(game)
+    told = (
+        f"Nothing fits a fresh row of {area.open} in {percent(found.nothing)} of cases, and there are {found.ways:.1f} "
+        f"ways on average ({found.known})."
+    )
+    if area.open < MOST_OPEN and found.nothing > 0:
+        more = fresh(game, area.open + 2 if area.open + 2 <= MOST_OPEN else MOST_OPEN)
+        told += f" With {min(area.open + 2, MOST_OPEN)} cards nothing fits in {percent(more.nothing)} ({more.known})."
+    return told
+
+
+def never_used(game: Game) -> tuple[int, ...]:
+    """Numbers on cards that can't be part of any way, whatever else lies there: by structure."""
+    area = game.area_as(OpenRow)
+    asked = numbers_asked(game)
+    return tuple(value for value in _numbers(game) if not any(_can_be_used(area, value, number) for number in asked))
+
+
+def _can_be_used(area: OpenRow, value: int, number: int) -> bool:
+    """Whether cards of the pack make a number, one of them with this value."""
+    least, most = area.sizes
+    others = list(area.cards)
+    others.remove(value)
+    reached: list[set[int]] = [{value}, *(set[int]() for _ in range(most - 1))]
+    for card in others:
+        for count in range(most - 1, 0, -1):
+            reached[count] |= {total + card for total in reached[count - 1] if total + card <= number}
+    return any(number in sums for sums in reached[least - 1 :])
+
+
+def printed(game: Game, board: Places | None) -> Printed:
+    """The pack alone: it is laid out on the table."""
+    return Printed(None, counters=0)
+
+
+BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe, printed=printed)

@@ -1,0 +1,164 @@
+"""An open row at the table: the pack lies shuffled beside it, and cards are taken together."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from bolometric.core.areas.openrow.play import likes
+from bolometric.core.areas.openrow.spec import MOST_OPEN, OpenRow
+from bolometric.core.areas.openrow.ways import ways_in
+from bolometric.core.game.contract import ByHand
+from bolometric.core.game.document import Game
+from bolometric.core.game.seats import Style
+from bolometric.core.results.standing import Drawn, Option, Standing, noted, won
+from bolometric.core.settings.amounts import Value
+from bolometric.core.text.figures import listing, listing_words, minus, plural
+
+NONE: tuple[int, ...] = ()
+"""In place of cards: nothing is found."""
+
+
+@dataclass(frozen=True, slots=True)
+class OnRow(Standing):
+    """How the cards lie."""
+
+    row: tuple[int, ...] = ()
+    """The numbers of the open cards."""
+    pack: tuple[int, ...] = ()
+    """Those of the pack, the next one first."""
+    asked: Value | None = None
+    """The number to make in this turn."""
+    kept: tuple[int, ...] = ()
+    """Cards of each seat."""
+    in_vain: int = 0
+    """Turns one after the other in which nothing was found."""
+
+
+def begin(game: Game) -> OnRow:
+    """The cards as they come."""
+    return shuffled(game, np.random.default_rng(0))
+
+
+def shuffled(game: Game, rng: np.random.Generator) -> OnRow:
+    """The pack shuffled, the first cards laid open."""
+    pack = tuple(int(card) for card in rng.permutation(game.area_as(OpenRow).cards))
+    return _next(game, _filled(game, OnRow(pack=pack, kept=(0,) * game.seats.count)))
+
+
+def _filled(game: Game, now: OnRow) -> OnRow:
+    more = max(0, game.area_as(OpenRow).open - len(now.row))
+    return replace(now, row=now.row + now.pack[:more], pack=now.pack[more:])
+
+
+def _next(game: Game, now: OnRow) -> OnRow:
+    """Whoever is to move draws a number, or knows it."""
+    area = game.area_as(OpenRow)
+    if area.asks == "drawn":
+        return replace(now, waiting="draw", asked=None)
+    return replace(now, waiting="choice", asked=area.number)
+
+
+def landed(game: Game, now: OnRow, drawn: Drawn) -> OnRow:
+    """The number to make."""
+    return replace(noted(now, f"{drawn.words}."), asked=drawn.total, waiting="choice")
+
+
+def _ways(game: Game, now: OnRow) -> list[tuple[int, ...]]:
+    return [] if now.asked is None else ways_in(game.area_as(OpenRow), now.row, now.asked)
+
+
+def _cards(now: OnRow, way: tuple[int, ...]) -> tuple[int, ...]:
+    return tuple(sorted(now.row[place] for place in way))
+
+
+def options(game: Game, now: OnRow) -> tuple[Option[tuple[int, ...]], ...]:
+    """Every way to make the number, cards alike told once; and to find nothing."""
+    alike = dict.fromkeys(_cards(now, way) for way in _ways(game, now))
+    taken = tuple(Option(cards, f"Take {listing(cards, 'and')}") for cards in alike)
+    return (*taken, Option(NONE, "Nothing is found"))
+
+
+def choose(game: Game, now: OnRow, key: tuple[int, ...]) -> OnRow:
+    """Take cards of these numbers, or say that there are none to take."""
+    area, seats = game.area_as(OpenRow), game.seats.count
+    if key:
+        kept = tuple(had + len(key) * (seat == now.seat) for seat, had in enumerate(now.kept))
+        row = list(now.row)
+        for card in key:
+            row.remove(card)
+        now = noted(replace(now, row=tuple(row), kept=kept, in_vain=0), f"takes {listing(key, 'and')}.")
+    else:
+        now = replace(now, in_vain=now.in_vain + 1)
+        if now.pack and (area.nothing == "away" or len(now.row) == MOST_OPEN):
+            now = noted(replace(now, row=()), "finds nothing; the row is put away.")
+        elif now.pack:
+            now = noted(replace(now, row=(*now.row, now.pack[0]), pack=now.pack[1:]), "finds nothing; one card more.")
+        else:
+            now = noted(now, "finds nothing.")
+    now = _filled(game, now)
+    if not now.row or (not now.pack and now.in_vain >= seats):
+        best = [seat for seat, had in enumerate(now.kept) if had == max(now.kept)]
+        return won(now, best, f" with {plural(max(now.kept), 'card')}")
+    return _next(game, replace(now, seat=(now.seat + 1) % seats, turn=now.turn + 1))
+
+
+def pick(game: Game, now: OnRow, style: Style, rng: np.random.Generator) -> tuple[int, ...]:
+    """Of the ways that are seen any, or the one with most or fewest cards."""
+    chance = game.area_as(OpenRow).noticed / 100
+    in_order = sorted(_ways(game, now), key=lambda way: sum(1 << place for place in way))
+    seen = [way for way in in_order if chance >= 1 or rng.random() < chance ** (len(way) - 1)]
+    if not seen:
+        return NONE
+    liking = likes(style)
+    way = max(seen, key=lambda way: liking * len(way)) if liking else seen[int(rng.integers(len(seen)))]
+    return _cards(now, way)
+
+
+def asks(game: Game, now: OnRow) -> str | None:
+    """What the seat to move has to do."""
+    if now.waiting != "choice":
+        return None
+    return "no number comes out." if now.asked is None else f"take cards that make {minus(now.asked)}."
+
+
+def tally(game: Game, now: OnRow) -> str:
+    """Who has how many cards, and how many are left."""
+    told = listing_words([f"{game.seat_name(seat)} has {had}" for seat, had in enumerate(now.kept)], "and")
+    return f"Cards: {told}; {len(now.pack)} in the pack."
+
+
+def hints(game: Game, now: OnRow) -> tuple[str, ...]:
+    """How many ways there are, then one card of one, then all of it."""
+    ways = _ways(game, now)
+    if now.waiting != "choice":
+        return ()
+    if not ways:
+        return ("Nothing fits.",)
+    one = [now.row[place] for place in ways[0]]
+    there = "There is one way." if len(ways) == 1 else f"There are {len(ways)} ways."
+    return there, f"Look at the {one[0]}.", f"{listing(one, 'and')}."
+
+
+def coach(game: Game, now: OnRow) -> str:
+    """No best play is known; the ways are told."""
+    if now.waiting != "choice":
+        return "There is nothing to choose now: draw, and see."
+    ways = _ways(game, now)
+    told = "Nothing fits." if not ways else f"{plural(len(ways), 'way')} to make {minus(now.asked or 0)}."
+    return f"{told} Every card counts one, and no best play is known: more cards in a turn are more points."
+
+
+BY_HAND = ByHand(
+    begin=begin,
+    shuffled=shuffled,
+    landed=landed,
+    options=options,
+    choose=choose,
+    pick=pick,
+    asks=asks,
+    tally=tally,
+    hints=hints,
+    coach=coach,
+)

@@ -1,0 +1,223 @@
+"""Whole games with an open row, played by the thousand: a compiled loop that looks through every choice of cards."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from bolometric.core.areas.openrow.spec import MOST_OPEN, OpenRow
+from bolometric.core.areas.openrow.work import NOTHING, TAKEN
+from bolometric.core.game.contract import Measured
+from bolometric.core.game.document import Game
+from bolometric.core.game.seats import Style
+from bolometric.core.learner_work.note_writer import end_notes, note
+from bolometric.core.learner_work.trace import FIRST, Book, Whole, noted
+from bolometric.core.outcomes.chance import HALF, STEP, below, bits, kept, part, stream
+from bolometric.core.outcomes.lead import ACCOUNT, CHANGES, SINCE, TOLD, alone_ahead, clear_lead, led_at, note_lead
+from bolometric.core.outcomes.sampler import sampler
+from bolometric.core.results.batch import TIED, UNFINISHED, Batch, Player
+from bolometric.core.settings.loops import inner, loop
+
+MOST_COLUMNS = 4096
+NEVER = 1 << 20
+"""In place of a number that no cards can make."""
+
+
+def likes(style: Style) -> int:
+    """Which of the ways that are seen a style takes: 1 the one with most cards, -1 with fewest, 0 any."""
+    if style.choose != "thumb":
+        return 0
+    return -1 if style.rule == "fewest_cards" else 1
+
+
+def player(game: Game) -> Player:
+    """The game compiled for the runs."""
+    area, seats = game.area_as(OpenRow), game.seats.count
+    cards = np.array(area.cards)
+    liking = np.array([likes(game.seats.style(seat)) for seat in range(seats)])
+    drawn = area.asks == "drawn"
+    odds = game.distribution
+    ways = (*odds.ways, odds.nothing) if drawn else (1,)
+    sample = sampler(ways, MOST_COLUMNS)
+    asked = np.array([total if isinstance(total, int) else NEVER for total in (*odds.totals, None)]) if drawn else None
+    numbers = np.array([area.number]) if asked is None else asked
+    rules = area.open, *area.sizes, area.nothing == "add", area.noticed / 100
+    table = sample.outcome, sample.keep, sample.alias
+
+    def batch(runs: int, most_turns: int, rng: np.random.Generator, /, book: Book | None = None) -> Batch:
+        out, score = Batch.empty(runs), np.zeros((runs, seats))
+        idle, fitting = np.zeros(runs), np.zeros(runs)
+        state = rng.integers(0, 2**64, dtype=np.uint64)
+
+        def play(codes: Whole | None, ends: Whole | None) -> None:
+            _play(
+                state,
+                cards,
+                numbers,
+                table,
+                drawn,
+                rules,
+                liking,
+                most_turns,
+                codes,
+                ends,
+                out.columns(),
+                score,
+                idle,
+                fitting,
+            )
+
+        noted(book, play)
+        over = out.home == 1
+        best = (score == score.max(axis=1, keepdims=True)) & over[:, None]
+        winner = np.where(over, np.where(best.sum(axis=1) == 1, best.argmax(axis=1), TIED), UNFINISHED)
+        return Batch(
+            out.turns,
+            out.turns if drawn else np.zeros(runs, np.int64),
+            winner.astype(np.int8),
+            (best * (1 << np.arange(seats))).sum(axis=1).astype(np.int64),
+            last_lead=out.last_lead,
+            lead_changes=out.lead_changes,
+            half_lead=out.half_lead,
+            idle=idle,
+            score=score,
+            own={"ways": fitting / np.maximum(out.turns, 1)},
+        )
+
+    return batch
+
+
+@loop
+def _play(  # type: ignore[no-untyped-def]
+    state, cards, numbers, table, drawn, rules, liking, most_turns, codes, note_ends, out, score, idle_out, fitting_out
+):
+    turns_out, _, _, home_out, _, last_lead_out, lead_changes_out, half_lead_out = out
+    outcome, keep, alias = table
+    wanted, fewest, most, adds, seen = rules
+    count, seats, columns = len(cards), len(liking), np.uint64(len(keep))
+    pack, row = cards.copy(), np.zeros(MOST_OPEN, np.int64)
+    sums, sizes = np.zeros(1 << MOST_OPEN, np.int64), np.zeros(1 << MOST_OPEN, np.int64)
+    held, lead, at = np.zeros(seats, np.int64), np.zeros(ACCOUNT, np.int64), 0
+    origin = state
+    for run in range(len(turns_out)):
+        state = stream(origin, run)
+        for card in range(count - 1, 0, -1):  # shuffled; the last one is laid first
+            state += STEP
+            other = below(state, card + 1)
+            pack[card], pack[other] = pack[other], pack[card]
+        left, lying, turn, seat, idle, none, fitting = count, 0, 0, 0, 0, 0, 0
+        held[:] = 0
+        clear_lead(lead)
+        while lying < wanted and left:
+            left -= 1
+            row[lying] = pack[left]
+            lying += 1
+        while lying and turn < most_turns and not (left == 0 and none >= seats):
+            turn += 1
+            number = numbers[0]
+            if drawn:
+                state += STEP
+                wide = bits(state) * columns
+                column = outcome[kept(wide, wide >> HALF, keep[wide >> HALF], alias[wide >> HALF])]
+                number = numbers[column]
+                at = note(codes, at, FIRST, column, 0, seat)
+            chosen, ways = 0, 0
+            if number < NEVER:
+                chosen = _chosen(state, row, lying, number, fewest, most, liking[seat], seen, sums, sizes)
+                ways = _fitting(lying, number, fewest, most, sums, sizes)
+                state += STEP * np.uint64(2 * ways)
+            fitting += ways
+            if chosen:
+                at = note(codes, at, TAKEN, _code(row, lying, chosen), ways, seat)
+                held[seat] += sizes[chosen]
+                lying = _without(row, lying, chosen)
+                note_lead(lead, alone_ahead(held, 1), turn)
+                none = 0
+            else:
+                at = note(codes, at, NOTHING, 0, 0, seat)
+                idle += 1
+                none += 1
+                # With nothing left to lay the row stays as it is.
+                if left and (not adds or lying == MOST_OPEN):
+                    lying = 0
+                elif left:
+                    left -= 1
+                    row[lying] = pack[left]
+                    lying += 1
+            while lying < wanted and left:
+                left -= 1
+                row[lying] = pack[left]
+                lying += 1
+            seat = 0 if seat == seats - 1 else seat + 1
+        turns_out[run], idle_out[run] = turn, idle
+        fitting_out[run] = fitting
+        home_out[run] = lying == 0 or (left == 0 and none >= seats)
+        for k in range(seats):
+            score[run, k] = held[k]
+        end_notes(note_ends, run, at)
+        last_lead_out[run], lead_changes_out[run] = lead[SINCE], lead[CHANGES]
+        half_lead_out[run] = led_at(lead, lead[TOLD], turn // 2)
+
+
+@inner
+def _chosen(state, row, lying, number, fewest, most, liking, seen, sums, sizes):  # type: ignore[no-untyped-def]
+    """The cards that are taken, place k as bit k; 0 if no way is seen. Fills the sums and sizes of all choices.
+
+    Two random numbers are taken for each way there is: whether it is seen, and whether it is preferred to those before.
+    """
+    best, found = 0, 0
+    sums[0], sizes[0] = 0, 0
+    for mask in range(1, 1 << lying):
+        rest = mask & (mask - 1)
+        low = 0
+        while not mask >> low & 1:
+            low += 1
+        sums[mask], sizes[mask] = sums[rest] + row[low], sizes[rest] + 1
+        if sums[mask] != number or sizes[mask] < fewest or sizes[mask] > most:
+            continue
+        state += STEP
+        is_seen = seen >= 1 or part(state) < seen ** (sizes[mask] - 1)
+        state += STEP
+        if not is_seen:
+            continue
+        found += 1
+        if best == 0 or (liking == 0 and below(state, found) == 0) or liking * (sizes[mask] - sizes[best]) > 0:
+            best = mask
+    return best
+
+
+@inner
+def _fitting(lying, number, fewest, most, sums, sizes):  # type: ignore[no-untyped-def]
+    """In how many ways the number can be made."""
+    ways = 0
+    for mask in range(1, 1 << lying):
+        ways += (sums[mask] == number) & (sizes[mask] >= fewest) & (sizes[mask] <= most)
+    return ways
+
+
+@inner
+def _code(row, lying, chosen):  # type: ignore[no-untyped-def]
+    """The numbers of the cards that are taken, each one more, five bits each; the work module reads it."""
+    code = 0
+    for place in range(lying):
+        if chosen >> place & 1:
+            code = code << 5 | (row[place] + 1)
+    return code
+
+
+@inner
+def _without(row, lying, chosen):  # type: ignore[no-untyped-def]
+    """Take cards out of the row; gives how many are left."""
+    left = 0
+    for place in range(lying):
+        if not chosen >> place & 1:
+            row[left] = row[place]
+            left += 1
+    return left
+
+
+def chooses(game: Game) -> bool:
+    """Which cards are taken."""
+    return True
+
+
+MEASURED = Measured(player=player, chooses=chooses)
