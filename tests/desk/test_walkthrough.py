@@ -78,7 +78,7 @@ def test_a_die_and_a_spinner_from_nothing_to_the_command_line(qtbot, open_window
 
 
 def played_out(table):
-    """Play the game at the table by its buttons and its board alone, choosing by chance, the first option more often."""
+    """Play the game at the table by its buttons and its board alone, by chance, the first option more often."""
     chance = random.Random(1)
     for step in range(400):
         if table.sitting.now.over:

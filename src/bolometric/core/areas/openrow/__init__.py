@@ -23,7 +23,7 @@ if TYPE_CHECKING:
     from bolometric.core.game.contract import Area
 
 
-def _load() -> Area[OnRow, tuple[int, ...]]:
+def _load() -> Area[OnRow, int]:
     from bolometric.core.areas.openrow import board, by_hand, faults, play, sentences, work
     from bolometric.core.game.contract import Area
 

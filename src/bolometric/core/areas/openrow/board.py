@@ -34,29 +34,20 @@ def places(game: Game) -> Cells:
 def places_at(game: Game, now: OnRow) -> Cells:
     """The open cards."""
     texts = tuple(map(str, now.row)) + ("",) * (game.area_as(OpenRow).open - len(now.row))
-    return Cells("", "", ("",) * len(texts), ("",), texts, tinted=False)
-
-
-def _partnered(game: Game, value: int) -> float:
-    """The chance that the number asked for can be made with a card and at most one other of the pack."""
-    area = game.area_as(OpenRow)
-    cards = area.cards
-    chance = 0.0
-    for number, often in numbers_asked(game).items():
-        rest = number - value
-        alone = rest == 0 and area.take == "any"
-        paired = rest in cards and (rest != value or area.copies > 1)
-        chance += often * (alone or paired)
-    return chance
+    owners = tuple(now.seat if place in now.held else -1 for place in range(len(texts)))
+    return Cells("", "", ("",) * len(texts), ("",), texts, tinted=False, owners=owners)
 
 
 def heat(game: Game) -> Heat:
-    """For how many of the numbers asked for each card has one partner, or needs none."""
-    values = tuple(_partnered(game, value) for value in _numbers(game))
+    """How often each card can be used in a fresh row that holds it."""
+    found = fresh(game)
+    values = tuple(found.used[value] for value in _numbers(game))
     board = places(game)
     padded = values + (0.0,) * (len(board.texts) - len(values))
-    words = "Makes it with one more card at most, of 100 numbers asked"
-    return Heat(padded, words, unused=board.unused, question="Which {} do you think can be used most often?")
+    words = "Can be used in a fresh row that holds it, of 100"
+    return Heat(
+        padded, words, found.stderr, unused=board.unused, question="Which {} do you think can be used most often?"
+    )
 
 
 def describe(game: Game, heat: Heat, number: int | None) -> str:
@@ -66,11 +57,8 @@ def describe(game: Game, heat: Heat, number: int | None) -> str:
         numbers = _numbers(game)
         if number > len(numbers):
             return "Nothing lies here."
-        chance = heat.values[number - 1]
-        what = "one other card" if area.take == "two" else "at most one other card"
-        return (
-            f"{numbers[number - 1]}: with {what} it makes the number asked for in {percent(chance)} of cases (exact)."
-        )
+        often = percent(heat.values[number - 1])
+        return f"{numbers[number - 1]}: can be used in {often} of fresh rows that hold it ({heat.known})."
     found = fresh(game)
     told = (
         f"Nothing fits a fresh row of {area.open} in {percent(found.nothing)} of cases, and there are {found.ways:.1f} "

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
+from zlib import crc32
 
 import numpy as np
 
@@ -16,8 +17,8 @@ from bolometric.core.results.standing import Drawn, Option, Standing, noted, won
 from bolometric.core.settings.amounts import Value
 from bolometric.core.text.figures import listing, listing_words, minus, plural
 
-NONE: tuple[int, ...] = ()
-"""In place of cards: nothing is found."""
+TAKE, BACK, NONE = -1, -2, -3
+"""In place of a card: take those that are held, put them back, nothing is found."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,6 +33,10 @@ class OnRow(Standing):
     """The number to make in this turn."""
     kept: tuple[int, ...] = ()
     """Cards of each seat."""
+    held: tuple[int, ...] = ()
+    """Places of cards that are about to be taken."""
+    luck: int = 0
+    """What a style sees, and takes, follows from it and from how the cards lie: asked again it is the same."""
     in_vain: int = 0
     """Turns one after the other in which nothing was found."""
 
@@ -44,7 +49,8 @@ def begin(game: Game) -> OnRow:
 def shuffled(game: Game, rng: np.random.Generator) -> OnRow:
     """The pack shuffled, the first cards laid open."""
     pack = tuple(int(card) for card in rng.permutation(game.area_as(OpenRow).cards))
-    return _next(game, _filled(game, OnRow(pack=pack, kept=(0,) * game.seats.count)))
+    luck = int(rng.integers(2**32))
+    return _next(game, _filled(game, OnRow(pack=pack, luck=luck, kept=(0,) * game.seats.count)))
 
 
 def _filled(game: Game, now: OnRow) -> OnRow:
@@ -69,34 +75,45 @@ def _ways(game: Game, now: OnRow) -> list[tuple[int, ...]]:
     return [] if now.asked is None else ways_in(game.area_as(OpenRow), now.row, now.asked)
 
 
-def _cards(now: OnRow, way: tuple[int, ...]) -> tuple[int, ...]:
-    return tuple(sorted(now.row[place] for place in way))
+def options(game: Game, now: OnRow) -> tuple[Option[int], ...]:
+    """Every card that is not held, to take those that are, or to find nothing."""
+    cards = tuple(
+        Option(place, f"The {card}", place + 1) for place, card in enumerate(now.row) if place not in now.held
+    )
+    if not now.held:
+        return (*cards, Option(NONE, "Nothing is found"))
+    held = listing([now.row[place] for place in now.held], "and")
+    take = (Option(TAKE, f"Take {held}"),) if tuple(sorted(now.held)) in _ways(game, now) else ()
+    return (*take, Option(BACK, f"Put {held} back"), *cards)
 
 
-def options(game: Game, now: OnRow) -> tuple[Option[tuple[int, ...]], ...]:
-    """Every way to make the number, cards alike told once; and to find nothing."""
-    alike = dict.fromkeys(_cards(now, way) for way in _ways(game, now))
-    taken = tuple(Option(cards, f"Take {listing(cards, 'and')}") for cards in alike)
-    return (*taken, Option(NONE, "Nothing is found"))
+def choose(game: Game, now: OnRow, key: int) -> OnRow:
+    """Hold a card, put them back, take them, or say that there are none to take."""
+    if key >= 0:
+        return replace(now, held=(*now.held, key))
+    if key == BACK:
+        return replace(now, held=())
+    return _turn_over(game, _taken(now) if key == TAKE else _nothing(game, now))
 
 
-def choose(game: Game, now: OnRow, key: tuple[int, ...]) -> OnRow:
-    """Take cards of these numbers, or say that there are none to take."""
-    area, seats = game.area_as(OpenRow), game.seats.count
-    if key:
-        kept = tuple(had + len(key) * (seat == now.seat) for seat, had in enumerate(now.kept))
-        row = list(now.row)
-        for card in key:
-            row.remove(card)
-        now = noted(replace(now, row=tuple(row), kept=kept, in_vain=0), f"takes {listing(key, 'and')}.")
-    else:
-        now = replace(now, in_vain=now.in_vain + 1)
-        if now.pack and (area.nothing == "away" or len(now.row) == MOST_OPEN):
-            now = noted(replace(now, row=()), "finds nothing; the row is put away.")
-        elif now.pack:
-            now = noted(replace(now, row=(*now.row, now.pack[0]), pack=now.pack[1:]), "finds nothing; one card more.")
-        else:
-            now = noted(now, "finds nothing.")
+def _taken(now: OnRow) -> OnRow:
+    cards = [now.row[place] for place in now.held]
+    kept = tuple(had + len(cards) * (seat == now.seat) for seat, had in enumerate(now.kept))
+    row = tuple(card for place, card in enumerate(now.row) if place not in now.held)
+    return noted(replace(now, row=row, kept=kept, held=(), in_vain=0), f"takes {listing(cards, 'and')}.")
+
+
+def _nothing(game: Game, now: OnRow) -> OnRow:
+    now = replace(now, in_vain=now.in_vain + 1)
+    if now.pack and (game.area_as(OpenRow).nothing == "away" or len(now.row) == MOST_OPEN):
+        return noted(replace(now, row=()), "finds nothing; the row is put away.")
+    if now.pack:
+        return noted(replace(now, row=(*now.row, now.pack[0]), pack=now.pack[1:]), "finds nothing; one card more.")
+    return noted(now, "finds nothing.")
+
+
+def _turn_over(game: Game, now: OnRow) -> OnRow:
+    seats = game.seats.count
     now = _filled(game, now)
     if not now.row or (not now.pack and now.in_vain >= seats):
         best = [seat for seat, had in enumerate(now.kept) if had == max(now.kept)]
@@ -104,16 +121,25 @@ def choose(game: Game, now: OnRow, key: tuple[int, ...]) -> OnRow:
     return _next(game, replace(now, seat=(now.seat + 1) % seats, turn=now.turn + 1))
 
 
-def pick(game: Game, now: OnRow, style: Style, rng: np.random.Generator) -> tuple[int, ...]:
-    """Of the ways that are seen any, or the one with most or fewest cards."""
+def _wanted(game: Game, now: OnRow, style: Style) -> tuple[int, ...]:
+    """The way that a style takes in this turn, the same however often it is asked; empty if it sees none."""
+    rng = np.random.default_rng(crc32(repr((now.luck, now.turn, now.row)).encode()))
     chance = game.area_as(OpenRow).noticed / 100
     in_order = sorted(_ways(game, now), key=lambda way: sum(1 << place for place in way))
     seen = [way for way in in_order if chance >= 1 or rng.random() < chance ** (len(way) - 1)]
     if not seen:
-        return NONE
+        return ()
     liking = likes(style)
-    way = max(seen, key=lambda way: liking * len(way)) if liking else seen[int(rng.integers(len(seen)))]
-    return _cards(now, way)
+    return max(seen, key=lambda way: liking * len(way)) if liking else seen[int(rng.integers(len(seen)))]
+
+
+def pick(game: Game, now: OnRow, style: Style, rng: np.random.Generator) -> int:
+    """Card after card of the way that a style takes: any that is seen, or the one with most or fewest cards."""
+    way = _wanted(game, now, style)
+    if not set(now.held) <= set(way):
+        return BACK
+    missing = [place for place in way if place not in now.held]
+    return missing[0] if missing else TAKE if way else NONE
 
 
 def asks(game: Game, now: OnRow) -> str | None:

@@ -44,6 +44,8 @@ class Fresh:
     """In how many ways they do, on average."""
     stderr: float
     """Of the chance; 0 where it is exact."""
+    used: dict[int, float]
+    """For each number on a card: the chance that such a card can be used, in rows that hold one."""
 
     @property
     def known(self) -> str:
@@ -71,28 +73,44 @@ def fresh(game: Game, open_: int | None = None) -> Fresh:
 def _fresh(cards: tuple[int, ...], sizes: tuple[int, int], asked: tuple[tuple[int, float], ...], count: int) -> Fresh:
     values = sorted(set(cards))
     copies = cards.count(values[0])
-    if comb(len(values) + count - 1, count) <= MOST_ROWS:
-        rows, whole = list(_rows(tuple(values), copies, count)), comb(len(cards), count)
-        weights = [weight / whole for _, weight in rows]
-        told = [_told(row, sizes, asked) for row, _ in rows]
-        nothing = sum(weight * none for weight, (none, _) in zip(weights, told, strict=True))
-        return Fresh(nothing, sum(weight * ways for weight, (_, ways) in zip(weights, told, strict=True)), 0.0)
-    rng = np.random.default_rng(1)
-    sampled = [_told(tuple(rng.permutation(cards)[:count].tolist()), sizes, asked) for _ in range(SAMPLE)]
-    nothing, ways = np.mean(sampled, axis=0).tolist()
-    return Fresh(nothing, ways, max(float(np.std([none for none, _ in sampled])), 1 / SAMPLE) / SAMPLE**0.5)
+    exact = comb(len(values) + count - 1, count) <= MOST_ROWS
+    if exact:
+        rows = list(_rows(tuple(values), copies, count))
+    else:
+        rng = np.random.default_rng(1)
+        rows = [(tuple(sorted(rng.permutation(cards)[:count].tolist())), 1) for _ in range(SAMPLE)]
+    whole, nothing, ways, squares = sum(weight for _, weight in rows), 0.0, 0.0, 0.0
+    holds, uses = dict.fromkeys(values, 0), dict.fromkeys(values, 0.0)
+    for row, weight in rows:
+        none, many, used = _told(row, sizes, asked)
+        nothing, ways, squares = nothing + weight * none, ways + weight * many, squares + weight * none**2
+        for value in set(row):
+            holds[value] += weight
+            uses[value] += weight * used.get(value, 0.0)
+    nothing, spread = nothing / whole, squares / whole - (nothing / whole) ** 2
+    error = 0.0 if exact else max(spread, 1 / SAMPLE) ** 0.5 / SAMPLE**0.5
+    return Fresh(nothing, ways / whole, error, {value: uses[value] / max(holds[value], 1) for value in values})
 
 
-def _told(row: tuple[int, ...], sizes: tuple[int, int], asked: tuple[tuple[int, float], ...]) -> tuple[float, float]:
-    """The chance that nothing fits a row, and how many ways there are on average."""
+def _told(
+    row: tuple[int, ...], sizes: tuple[int, int], asked: tuple[tuple[int, float], ...]
+) -> tuple[float, float, dict[int, float]]:
+    """The chance that nothing fits a row, how many ways there are on average, and how likely each number is used."""
     checkpoint()
-    sums: dict[int, int] = {}
+    chances, none, ways = dict(asked), 1.0, 0.0
+    found: dict[int, set[int]] = {}
     for size in range(sizes[0], min(sizes[1], len(row)) + 1):
         for chosen in combinations(row, size):
             total = sum(chosen)
-            sums[total] = sums.get(total, 0) + 1
-    none = 1.0 - sum(chance for number, chance in asked if number in sums)
-    return none, sum(chance * sums.get(number, 0) for number, chance in asked)
+            if total in chances:
+                ways += chances[total]
+                found.setdefault(total, set()).update(chosen)
+    used: dict[int, float] = {}
+    for total, cards in found.items():
+        none -= chances[total]
+        for card in cards:
+            used[card] = used.get(card, 0.0) + chances[total]
+    return none, ways, used
 
 
 def _rows(values: tuple[int, ...], copies: int, count: int) -> Iterator[tuple[tuple[int, ...], int]]:
