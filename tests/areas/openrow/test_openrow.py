@@ -13,7 +13,6 @@ from bolometric.core.areas.openrow.board import never_used
 from bolometric.core.areas.openrow.ways import fresh, ways_in
 from bolometric.core.areas.openrow.work import cards_in
 from bolometric.core.game.document import game_from
-from bolometric.core.judge.faults import find_faults
 from bolometric.core.learner_work.trace import decoded
 from bolometric.core.measure.measuring import measure
 from bolometric.core.play.sitting import Sitting
@@ -101,7 +100,7 @@ def test_a_card_that_is_never_used_is_in_no_way_at_all(game):
     sizes = (2,) if area.take == "two" else (1, 2, 3, 4, 5)
     used = {card for size in sizes for some in combinations(area.cards, size) if sum(some) in asked for card in some}
     assert set(never_used(game)) == set(area.cards) - used
-    faults = [fault for fault in find_faults(game) if fault.code == "useless_card"]
+    faults = [fault for fault in area_of(game).faults.by_rules(game) if fault.code == "useless_card"]
     assert bool(faults) == bool(set(area.cards) - used)
     for cure in (cure for fault in faults for cure in fault.cures):
         assert len(never_used(cure.game)) < len(never_used(game))

@@ -222,19 +222,20 @@ def test_matches_by_hand_are_those_of_the_runs(games, first_home, finish, moves,
         "back_to_start": [2],
     }
     played = game(area, styles, count)
-    batch = area_of(played).measured.player(played)(20_000, 100_000, np.random.default_rng(4))
+    runs, sat = (3_000, 40) if moves == "back" else (20_000, 120)
+    batch = area_of(played).measured.player(played)(runs, 100_000, np.random.default_rng(4))
     turns, wins = [], np.zeros(count)
-    for seed in range(120):
+    for seed in range(sat):
         sitting = Sitting(played, seed)
         while not sitting.now.over:
             sitting.play_on(played.seats.style(sitting.now.seat))
         turns.append(sitting.now.turn)
         wins[list(sitting.now.winners)] += 1 / len(sitting.now.winners)
-    error = np.std(turns) / len(turns) ** 0.5
+    error = batch.turns.std() / len(turns) ** 0.5
     assert abs(np.mean(turns) - batch.turns.mean()) < 4.5 * error
     bits = (batch.home[:, None] >> np.arange(count)) & 1
     share = (bits / bits.sum(axis=1, keepdims=True)).mean(axis=0)
-    assert np.all(np.abs(wins / 120 - share) < 4.5 * np.sqrt(0.25 / 120))
+    assert np.all(np.abs(wins / sat - share) < 4.5 * np.sqrt(0.25 / sat))
 
 
 @settings(max_examples=20, deadline=None)
@@ -248,14 +249,16 @@ def test_matches_by_hand_are_those_of_the_runs(games, first_home, finish, moves,
 )
 def test_matches_are_worked_out_as_they_are_played(games, first_home, finish, moves, end, count):
     area = {"length": 9, "games": games, "first_home": first_home, "finish": finish, "moves": moves, "end": end}
-    found = measure(game({**area, "back_to_start": [2]}, [{"choose": "thumb"}, {}], count), 15_000)
+    # Games in which players hold each other up are long.
+    runs = 2_000 if moves == "back" else 15_000
+    found = measure(game({**area, "back_to_start": [2]}, [{"choose": "thumb"}, {}], count), runs)
     if moves != "own" and (count > 2 or finish == "finish_round"):
         assert "turns" not in found.exact.readings
         return
     for key in ("turns", "rounds", "setbacks", "ties"):
         exact, simulated = found.exact.readings[key], found.simulated[key]
         assert abs(exact.mean - simulated.mean) <= 4.5 * simulated.stderr + 1e-9, key
-    assert found.exact.readings["turns"].sd == pytest.approx(found.simulated["turns"].sd, rel=0.1)
+    assert found.exact.readings["turns"].sd == pytest.approx(found.simulated["turns"].sd, rel=1500 / runs)
     wins, simulated = found.exact.readings["seat_wins"].values, found.simulated["seat_wins"]
     assert np.abs(np.subtract(wins, simulated.values)).max() <= 4.5 * simulated.stderr
     assert sum(wins) == pytest.approx(1)
@@ -369,7 +372,9 @@ def test_whether_two_can_hold_each_other_up_for_ever_is_found_by_following_all_t
         for face in set(faces):
             begun = replace(first, seat=seat, places=places, began=places[seat])
             now = rules.landed(played, begun, Drawn(face, str(face)))
-            picks = {rules.pick(played, now, played.seats.style(seat), np.random.default_rng(s)) for s in range(12)}
+            style = played.seats.style(seat)
+            either = {option.key for option in rules.options(played, now)}
+            picks = either if style.choose == "guess" else {rules.pick(played, now, style, np.random.default_rng(1))}
             for pick in picks:
                 after = rules.choose(played, now, pick)
                 if after.over:
@@ -385,11 +390,12 @@ def test_whether_two_can_hold_each_other_up_for_ever_is_found_by_following_all_t
     found = for_ever(played)
     caught = {state for state, does in ends.items() if not does}
     assert {(int(s), (int(a), int(b))) for s, a, b in zip(*np.nonzero(found), strict=True)} == caught
-    told = [fault for fault in find_faults(played) if fault.code == "may_never_end"]
+    told = area_of(played).faults.endless(measure_exactly(played))
     assert bool(told) == bool(caught)
     if caught:
-        assert "hold each other up" in told[0].sentence
-        assert told[0].cures
+        nobody = not compile_chain(played.area, played.distribution).whoever_moves[0][0]
+        assert ("Nobody can ever get home" if nobody else "hold each other up") in told.sentence
+        assert told.cures or not compile_chain(played.area, played.distribution).can_finish.all()
     else:
         assert "turns" in measure_exactly(played).readings
 

@@ -130,6 +130,8 @@ def meets(game: Game) -> bool:
 
 def hopeless(game: Game) -> bool:
     """Whether no sequence of totals leads home, or the game waits for a pack that never runs out."""
+    if meets(game):
+        return not _chain(game).whoever_moves[0][0]
     return _trail(game).never_out or not any(_chain(one).can_finish[0] for one in game.by_side)
 
 

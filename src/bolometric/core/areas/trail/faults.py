@@ -44,10 +44,10 @@ def endless(exact: Analysis) -> Fault | None:
     never = exact.never
     if _trail(exact.game).never_out:
         return None  # that is told of the packs
-    if (never_home := held_up(exact.game)) is not None:
-        return never_home
     if area.hopeless(exact.game):
         return Fault(NEVER_ENDS, "fault", END, "Nobody can ever get home: no run of totals leads to the end.")
+    if (never_home := held_up(exact.game)) is not None:
+        return never_home
     if not never:
         return None
     if exact.game.others:

@@ -128,6 +128,12 @@ class TrailChain:
         return np.stack([self.landing, theirs]).astype(np.int64)
 
     @property
+    def whoever_moves(self) -> tuple[NDArray[np.bool_], NDArray[np.bool_]]:
+        """From where home can be reached, and what can be, where another may move a marker too; shape (steps,)."""
+        both = self.landing if self.theirs is None else np.concatenate([self.landing, self.theirs], axis=1)
+        return _can_finish(both), _reached(both)
+
+    @property
     def length(self) -> int:
         """The number of steps, which is also the position called home."""
         return len(self.landing)
@@ -165,7 +171,7 @@ def compile_chain(trail: Trail, distribution: Distribution) -> TrailChain:
     return TrailChain(
         *tables,
         _can_finish(landing),
-        _reached(landing if theirs is None else np.concatenate([landing, theirs], axis=1)),
+        _reached(landing),
         _again(trail, list(place)),
         acts,
         direct if jumps else None,

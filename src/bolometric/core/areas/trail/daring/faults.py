@@ -130,7 +130,7 @@ def _moving(game: Game) -> str | None:
     from bolometric.core.areas.trail.pairs.best_play import against
 
     plan, chain = against(_trail(game), game.distribution), compile_chain(_trail(game), game.distribution)
-    steps, here = chain.length, np.flatnonzero(chain.can_be_reached)
+    steps, here = chain.length, np.flatnonzero(chain.whoever_moves[1])
     own, theirs = (table[here] != np.arange(steps)[here, None] for table in chain.own_and_theirs)
     counts = own[:, None, :] | theirs[None, :, :]
     gives = plan.gives[np.ix_(here, here)][counts]

@@ -49,11 +49,11 @@ def solve(game: Game) -> ExactResult | None:
     entries = 2 * chain.length**2 * len(chain.chances)
     if entries > MOST_ENTRIES or (trail.go_on != "no" and chain.length > MOST_PAIRED_STEPS):
         return None
-    if not chain.can_finish[chain.can_be_reached].all():
+    if trail.go_on != "no" and not chain.can_finish[chain.can_be_reached].all():
         return None  # a marker may be caught, and the game then go on for ever
     turns = _movers(game, chain) if trail.go_on == "no" else _stoppers(game, chain)
     if trail.go_on == "no" and without_end(turns[0], turns[1][:, :2]).any():
-        return None
+        return None  # they may hold each other up, or both be caught
     way = follow(*turns)
     if not way.settled:
         return None

@@ -90,7 +90,7 @@ def _laid_out(game: Game) -> Callable[[int, int, np.random.Generator, Book | Non
                 drawn,
                 landing,
                 chain.turn,
-                chain.can_finish,
+                chain.whoever_moves[0],
                 endless,
                 seats,
                 trail.finish == "finish_round",

@@ -85,7 +85,8 @@ def come_to(game: Game) -> np.ndarray[tuple[int], np.dtype[np.bool_]]:
     trail = game.area_as(Trail)
     chain = compile_chain(trail, game.distribution)
     seen = np.zeros(trail.steps + 1, bool)
-    reached = np.flatnonzero(chain.can_be_reached)
+    several = trail.takes_back and game.seats.count > 1
+    reached = np.flatnonzero(chain.whoever_moves[1] if several else chain.can_be_reached)
     for table in (chain.landing, chain.direct):
         if table is not None:
             seen[np.unique(table[reached])] = True
