@@ -13,6 +13,8 @@ from bolometric.core.chains.race import FirstPassage, race
 from bolometric.core.chains.waiting import WaitingTime
 from bolometric.core.results.readings import Reading, exact_length, exact_value
 
+ROUNDING = 1e-9
+
 
 @dataclass(frozen=True, slots=True)
 class ExactResult:
@@ -37,11 +39,17 @@ class ExactResult:
 
 def seat_readings(wins: Sequence[float], ties: float) -> dict[str, Reading]:
     """Who wins, from each seat's share and the share of games that are tied."""
+    shares = tuple(map(_share, wins))
     return {
-        "seat_wins": Reading("exact", values=tuple(wins)),
-        "first_seat_edge": exact_value(wins[0] - sum(wins) / len(wins)),
-        "ties": exact_value(ties),
+        "seat_wins": Reading("exact", values=shares),
+        "first_seat_edge": exact_value(shares[0] - sum(shares) / len(shares)),
+        "ties": exact_value(_share(ties)),
     }
+
+
+def _share(found: float) -> float:
+    """A share without what rounding puts past its ends; more than that is a mistake, and stays to be seen."""
+    return min(max(found, 0.0), 1.0) if -ROUNDING < found < 1 + ROUNDING else found
 
 
 def together(way: FirstPassage, turns: int | None, seats: int, one_draw: bool) -> ExactResult:

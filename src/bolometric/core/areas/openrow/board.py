@@ -41,6 +41,7 @@ def places_at(game: Game, now: OnRow) -> Cells:
 def heat(game: Game) -> Heat:
     """How often each card can be used in a fresh row that holds it."""
     found = fresh(game)
+    fresh(game, _more(game))  # told of the whole board, which works nothing out
     values = tuple(found.used[value] for value in _numbers(game))
     board = places(game)
     padded = values + (0.0,) * (len(board.texts) - len(values))
@@ -65,9 +66,14 @@ def describe(game: Game, heat: Heat, number: int | None) -> str:
         f"ways on average ({found.known})."
     )
     if area.open < MOST_OPEN and found.nothing > 0:
-        more = fresh(game, area.open + 2 if area.open + 2 <= MOST_OPEN else MOST_OPEN)
-        told += f" With {min(area.open + 2, MOST_OPEN)} cards nothing fits in {percent(more.nothing)} ({more.known})."
+        more = fresh(game, _more(game))
+        told += f" With {_more(game)} cards nothing fits in {percent(more.nothing)} ({more.known})."
     return told
+
+
+def _more(game: Game) -> int:
+    """As many open cards as are told beside those of the game."""
+    return min(game.area_as(OpenRow).open + 2, MOST_OPEN)
 
 
 def never_used(game: Game) -> tuple[int, ...]:

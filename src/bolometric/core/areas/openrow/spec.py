@@ -94,6 +94,7 @@ class OpenRow(AreaPart):
             "cards",
             hint="How many cards lie open: with more something fits more often.",
             order="Lay {} cards open",
+            one="Lay one card open",
         ),
     ] = 6
     asks: Annotated[
