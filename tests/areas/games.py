@@ -11,6 +11,7 @@ from tests.areas.digits.test_digits import digit_games
 from tests.areas.duel.test_duel import duels
 from tests.areas.filled.test_filled import filled_games
 from tests.areas.grid.test_grid import grids
+from tests.areas.hand.test_hand import hand_games
 from tests.areas.multiples.test_multiples import charts
 from tests.areas.openrow.test_openrow import row_games as open_rows
 from tests.areas.own_draws import with_own_draws
@@ -47,6 +48,7 @@ STRATEGIES = {
     "Splits": splits(),
     "Pairs": pair_games(),
     "OpenRow": open_rows(),
+    "Hand": hand_games(),
 }
 alike = st.one_of(*(STRATEGIES[entry.kind.__name__] for entry in AREAS))
 """Games in which all players draw alike."""

@@ -14,6 +14,7 @@ from bolometric.core.areas.digits import DIGITS
 from bolometric.core.areas.duel import DUEL
 from bolometric.core.areas.filled import BOXES, COUNTERS
 from bolometric.core.areas.grid import GRID
+from bolometric.core.areas.hand import HAND
 from bolometric.core.areas.multiples import MULTIPLES
 from bolometric.core.areas.openrow import OPENROW
 from bolometric.core.areas.pairs import PAIRS
@@ -49,6 +50,7 @@ AREAS: list[AnyEntry] = [
     SPLITS,
     PAIRS,
     OPENROW,
+    HAND,
 ]
 """In the order in which choices are listed; the first is that of a file that names none."""
 _LOADED: dict[type[AreaPart], Area[Any, Any]] = {}

@@ -65,7 +65,7 @@ def describe(game: Game, heat: Heat, number: int | None) -> str:
         f"Nothing fits a fresh row of {area.open} in {percent(found.nothing)} of cases, and there are {found.ways:.1f} "
         f"ways on average ({found.known})."
     )
-    if area.open < MOST_OPEN and found.nothing > 0:
+    if found.nothing > 0:
         more = fresh(game, _more(game))
         told += f" With {_more(game)} cards nothing fits in {percent(more.nothing)} ({more.known})."
     return told
@@ -73,7 +73,8 @@ def describe(game: Game, heat: Heat, number: int | None) -> str:
 
 def _more(game: Game) -> int:
     """As many open cards as are told beside those of the game."""
-    return min(game.area_as(OpenRow).open + 2, MOST_OPEN)
+    area = game.area_as(OpenRow)
+    return min(area.open + 2, MOST_OPEN, len(area.cards))
 
 
 def never_used(game: Game) -> tuple[int, ...]:

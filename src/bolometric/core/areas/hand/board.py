@@ -1,0 +1,96 @@
+"""The hand of whoever is to move, and what is told of each number of the pack."""
+
+from __future__ import annotations
+
+from bolometric.core.areas.hand.by_hand import OnHand, width
+from bolometric.core.areas.hand.deals import fitting, nothing_goes, partner_dealt, partners
+from bolometric.core.areas.hand.rules import fewest_and_most
+from bolometric.core.areas.hand.spec import Hand
+from bolometric.core.game.contract import Board
+from bolometric.core.game.document import Game
+from bolometric.core.results.board import Cells, Heat, Places
+from bolometric.core.results.printed import Printed
+from bolometric.core.text.figures import listing, percent, plural
+
+ACROSS = 10
+
+
+def _cells(texts: tuple[str, ...], across: int, tinted: bool, here: int | None = None) -> Cells:
+    rows = -(-len(texts) // across)
+    filled = texts + ("",) * (rows * across - len(texts))
+    unused = frozenset(place for place, text in enumerate(filled, 1) if not text)
+    return Cells("", "", ("",) * across, ("",) * rows, filled, unused=unused, here=here, tinted=tinted)
+
+
+def places(game: Game) -> Cells:
+    """Every number of the pack once."""
+    numbers = game.area_as(Hand).values
+    rows = -(-len(numbers) // ACROSS)
+    return _cells(tuple(map(str, numbers)), -(-len(numbers) // rows), tinted=True)
+
+
+def places_at(game: Game, now: OnHand) -> Cells:
+    """What lies on the table, and below it the hand of the seat to move; the others' are hidden."""
+    area, across = game.area_as(Hand), width(now)
+    hand = tuple(str(area.values[card]) for card in now.hands[now.seat])
+    if area.play == "ask":
+        return _cells(hand or ("",), across, tinted=False)
+    lies = str(now.stands if area.play == "limit" else area.values[now.stands])
+    return _cells((lies, *("",) * (across - 1), *hand), across, tinted=False, here=1)
+
+
+def heat(game: Game) -> Heat:
+    """How easily each number is played."""
+    area, board = game.area_as(Hand), places(game)
+    if area.play == "limit":
+        shares = tuple(float(share) for share in area.compiled.goes.mean(axis=0))
+        words, question = "Can be laid at so many of 100 counts", "Which {} do you think can be laid most often?"
+    else:
+        others = len(area.cards) - 1
+        shares = tuple(partners(area, card) / others for card in range(len(area.values)))
+        words = "Partners of it" if area.play == "ask" else "Cards that go on it"
+        words, question = f"{words}, of 100 others", "Which {} do you think is easiest to play?"
+    padded = shares + (0.0,) * (len(board.texts) - len(shares))
+    return Heat(padded, words, unused=board.unused, question=question)
+
+
+def describe(game: Game, heat: Heat, number: int | None) -> str:
+    """What goes with a card; without one, what the deal comes to."""
+    area = game.area_as(Hand)
+    if number is None:
+        return _of_the_pack(game)
+    if number > len(area.values):
+        return "Nothing lies here."
+    card = number - 1
+    if area.play == "limit":
+        highest = area.limit - area.values[card]
+        return f"{area.values[card]}: can be laid while the count is {highest} or less (exact)."
+    goes = fitting(area, card)
+    if not goes:
+        return f"{area.values[card]}: no other card goes with it (exact)."
+    verb = "makes a pair with" if area.play == "ask" else "goes with"
+    count = plural(partners(area, card), "card")
+    return f"{area.values[card]}: {verb} {listing(goes, 'and')}, {count} of the pack (exact)."
+
+
+def _of_the_pack(game: Game) -> str:
+    area = game.area_as(Hand)
+    cards = plural(len(area.cards), "card")
+    if area.play == "ask":
+        others, often = "the other player" if game.seats.count == 2 else "others", percent(partner_dealt(game))
+        return f"{cards}; a partner of the first card you are dealt is dealt to {others} in {often} of games (exact)."
+    if area.play == "limit":
+        found = fewest_and_most(area.values, area.copies, area.limit)
+        assert found is not None
+        fewest, most = found
+        told = f"{fewest}" if fewest == most else f"{fewest} to {most}"
+        return f"{cards}; it takes {told} of them to make {area.limit} from 0 (exact)."
+    return f"{cards}; whoever begins can lay nothing in {percent(nothing_goes(game))} of games (exact)."
+
+
+def printed(game: Game, board: Places | None) -> Printed:
+    """The pack alone: it is dealt."""
+    return Printed(None, counters=0)
+
+
+BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe, printed=printed)

@@ -1,0 +1,82 @@
+"""Which card can be played when, as tables that the loop, the table and the faults all read.
+
+Cards stand for their places in the pack's numbers, in rising order. How a game of laying stands is one number: where
+cards are laid on an open one the place of that, where they are added the count. In asking it is always 0.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from functools import lru_cache
+
+import numpy as np
+from numpy.typing import NDArray
+
+NOBODY = -1
+"""In place of a partner, where a card has none."""
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class Rules:
+    """One way to play, with the numbers of one pack."""
+
+    goes: NDArray[np.bool_]
+    """Shape (standings, numbers): whether a card can be played."""
+    then: NDArray[np.int64]
+    """The same shape: how it stands afterwards."""
+    takes: NDArray[np.bool_]
+    """The same shape: whether whoever plays it takes the cards that were laid."""
+    partner: NDArray[np.int64]
+    """For each number the place of the one that makes a pair with it, NOBODY where there is none."""
+
+    def ever_goes(self, copies: int) -> bool:
+        """Whether any two cards of the pack go together, a card and its equal only where there are several."""
+        if len(self.goes) == 1:
+            return bool(((self.partner >= 0) & ((self.partner != np.arange(len(self.partner))) | (copies > 1))).any())
+        apart = ~np.eye(len(self.goes), dtype=bool)
+        return bool(self.goes[apart].any()) or (copies > 1 and bool(self.goes.diagonal().any()))
+
+
+@lru_cache(maxsize=64)
+def rules_of(play: str, number: int, values: tuple[int, ...]) -> Rules:
+    """The tables of one way to play."""
+    cards = np.array(values, np.int64)
+    partner = np.full(len(cards), NOBODY, np.int64)
+    places = np.arange(len(cards))
+    match play:
+        case "limit":
+            sums = np.arange(number)[:, None] + cards[None, :]
+            return Rules(sums <= number, np.where(sums < number, sums, 0), sums == number, partner)
+        case "ask":
+            wanted = number - cards
+            found = (wanted >= values[0]) & (wanted <= values[-1])
+            partner[found] = (wanted - values[0])[found]
+            goes = found[None, :]
+            return Rules(goes, np.zeros_like(goes, np.int64), np.zeros_like(goes), partner)
+        case "multiple":
+            high, low = np.maximum.outer(cards, cards), np.minimum.outer(cards, cards)
+            goes = high % np.maximum(low, 1) == 0
+        case _:
+            apart = np.abs(np.subtract.outer(cards, cards))
+            goes = apart <= number if play == "near" else apart == number
+    return Rules(goes, np.broadcast_to(places, goes.shape).copy(), np.zeros_like(goes), partner)
+
+
+def makes_exactly(values: Sequence[int], copies: int, number: int) -> bool:
+    """Whether some cards of the pack come to a number."""
+    return fewest_and_most(values, copies, number) is not None
+
+
+@lru_cache(maxsize=64)
+def fewest_and_most(values: Sequence[int], copies: int, number: int) -> tuple[int, int] | None:
+    """How many cards of the pack make a number, at the fewest and at the most; None if none do."""
+    fewest: dict[int, int] = {0: 0}
+    most: dict[int, int] = {0: 0}
+    for value in values:
+        for _ in range(copies):
+            for sums, better in ((fewest, min), (most, max)):
+                for total, count in list(sums.items()):
+                    if total + value <= number:
+                        sums[total + value] = better(sums.get(total + value, count + 1), count + 1)
+    return (fewest[number], most[number]) if number in fewest else None

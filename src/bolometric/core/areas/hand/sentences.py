@@ -1,0 +1,185 @@
+"""How the settings of a game with cards in the hand are said, on the sheets and aloud."""
+
+from __future__ import annotations
+
+from bolometric.core.areas.hand.deals import fitting, nothing_goes, partners
+from bolometric.core.areas.hand.rules import fewest_and_most
+from bolometric.core.areas.hand.spec import Hand
+from bolometric.core.game.aloud import Aloud, said, share, starts
+from bolometric.core.game.contract import Question, Words
+from bolometric.core.game.document import Game
+from bolometric.core.game.setting_words import choice
+from bolometric.core.text.figures import listing, percent, plural
+from bolometric.core.text.figures import number as in_words
+from bolometric.core.text.spans import Sentences, Span, sentences
+
+NUMBERED = {"near": "apart", "differ": "apart", "limit": "limit", "ask": "number"}
+"""The setting that is the number in what is done."""
+
+
+def board(game: Game) -> tuple[Sentences, ...]:
+    """The pack, and how many cards are dealt."""
+    area = game.area_as(Hand)
+    copies = Span("once each" if area.copies == 1 else f"{area.copies} times each", "area.copies")
+    numbers = Span(str(area.least), "area.least"), " to ", Span(str(area.most), "area.most")
+    pack = sentences("The pack has the numbers ", *numbers, ", ", copies, f": {len(area.cards)} cards.")
+    return pack, sentences("Each player is dealt ", Span(plural(area.hold, "card"), "area.hold"), ".")
+
+
+def needs(game: Game) -> tuple[str, ...]:
+    """The cards."""
+    return (f"{len(game.area_as(Hand).cards)} cards",)
+
+
+def first(game: Game) -> tuple[Sentences, ...]:
+    """The deal."""
+    area = game.area_as(Hand)
+    then = " Turn one card more face up." if area.follows else ""
+    pairs = " Lay down the pairs you hold." if area.play == "ask" else ""
+    return (sentences(f"Shuffle the pack and deal. Nobody sees the others' cards.{then}{pairs}"),)
+
+
+def turn(game: Game) -> tuple[Sentences, ...]:
+    """What is played."""
+    area = game.area_as(Hand)
+    done: list[str | Span] = ["In turn ", choice(game, "area.play")]
+    if area.play in NUMBERED:
+        name = NUMBERED[area.play]
+        done += [" ", Span(str(getattr(area, name)), f"area.{name}")]
+    match area.play:
+        case "limit":
+            more = sentences(
+                "Then draw a card. Who makes the limit exactly takes all cards that were laid, and the count begins at "
+                "0. Who can't lay passes; if all pass, the cards are put away, and the count is 0."
+            )
+        case "ask":
+            more = sentences(
+                "Who has it gives it, and the pair is laid down. If nobody has, draw a card; a pair is laid down."
+            )
+        case _:
+            more = sentences("If none goes, ", choice(game, "area.cannot"), ".")
+    return sentences(*done, "."), more
+
+
+def last(game: Game) -> tuple[Sentences, ...]:
+    """Who wins."""
+    area, alone = game.area_as(Hand), game.seats.count == 1
+    if area.follows:
+        end = "Whoever has no card left wins. "
+        end += "If the pack is used up and all pass for a round, fewest cards win; with as few the win is shared."
+    elif area.play == "ask":
+        end = "The game ends when the pack is used up. Most pairs win; with as many the win is shared."
+    else:
+        end = "The game ends when nobody holds a card. Most cards taken win; with as many the win is shared."
+    if alone:
+        end = "The game ends when you have no card left"
+        end += ", or when the pack is used up and none goes." if area.follows else ". Count the cards you have taken."
+    return (sentences(end),)
+
+
+def aloud(game: Game) -> Aloud:
+    """What is done, in short sentences."""
+    area, alone = game.area_as(Hand), game.seats.count == 1
+    cards = "a card" if area.hold == 1 else f"{in_words(area.hold)} cards"
+    begin = [f"Shuffle the pack. Deal {cards} to each player."]
+    begin += [] if alone else ["Hold your cards so that nobody else sees them."]
+    if area.follows:
+        begin.append("Turn one more card face up beside the pack.")
+    elif area.play == "limit":
+        begin.append("The count begins at 0.")
+    else:
+        begin.append(f"Two cards that make {area.number} are a pair. Lay down all pairs you hold.")
+    told = {"limit": _limit_aloud, "ask": _ask_aloud}.get(area.play, _follow_aloud)
+    turn, end = told(game)
+    each = "once each" if area.copies == 1 else f"{in_words(area.copies)} times each"
+    pack = f"a pack of {len(area.cards)} cards, the numbers {area.least} to {area.most}, {each}"
+    return Aloud((pack,), said(*begin, starts(game)), said(*turn), said(*end))
+
+
+def _follow_aloud(game: Game) -> tuple[list[str], list[str]]:
+    area, alone = game.area_as(Hand), game.seats.count == 1
+    lay = {
+        "near": f"Lay a card that differs from the open card by {area.apart} at most.",
+        "differ": f"Lay a card that is {area.apart} more or {area.apart} less than the open card.",
+        "multiple": "Lay a card that is a multiple of the open card. Or one of which the open card is a multiple.",
+    }[area.play]
+    lay += " An equal card goes too." if area.play != "differ" and area.copies > 1 else ""
+    then = "If it goes, lay it." if area.cannot == "lay" else ""
+    turn = [lay, "Your card is the open card now.", "If you have no card that goes, draw one.", then]
+    turn.append("When the pack is used up, pass instead.")
+    if alone:
+        return turn, [
+            "The game ends when you have no card left, or when the pack is used up and you pass.",
+            "Count your turns. Next time, try to need fewer.",
+        ]
+    end = [
+        "Whoever has no card left wins.",
+        "The game also ends when the pack is used up and all pass, in turn.",
+        "Then the player with fewest cards wins.",
+        share(game, "the same"),
+    ]
+    return turn, end
+
+
+def _limit_aloud(game: Game) -> tuple[list[str], list[str]]:
+    area, alone = game.area_as(Hand), game.seats.count == 1
+    turn = [
+        "Lay a card and add it to the count.",
+        f"The count may go up to {area.limit}, and no further.",
+        "Then draw a card, as long as there are any.",
+        f"If you make {area.limit}, take all the cards that were laid. The count is 0 again.",
+        "If you have no card that goes, put the laid cards away. The count is 0 again."
+        if alone
+        else "If you have no card that goes, pass.",
+    ]
+    if alone:
+        return turn, ["The game ends when you have no card left.", "Count the cards you have taken."]
+    turn.append("If all pass, one after the other, put the laid cards away. The count is 0 again.")
+    turn.append("A player without cards is passed over.")
+    end = ["The game ends when nobody has a card left.", "The player who has taken most cards wins."]
+    return turn, [*end, share(game, "the same")]
+
+
+def _ask_aloud(game: Game) -> tuple[list[str], list[str]]:
+    area, two = game.area_as(Hand), game.seats.count == 2
+    turn = [
+        "Choose one of your cards.",
+        f"Ask {'the other player' if two else 'all others'} for the card that makes {area.number} with it.",
+        "If you get it, lay the pair down.",
+        "" if two else "If several have it, the next one in turn gives it.",
+        f"If {'the other player does not have it' if two else 'nobody has it'}, draw a card from the pack.",
+        "If it makes a pair with one of yours, lay the pair down.",
+        "If you have nothing to ask with, just draw a card.",
+    ]
+    end = ["The game ends when the pack is used up.", "The player with most pairs wins.", share(game, "the same")]
+    return turn, end
+
+
+def talk(game: Game) -> tuple[Question, ...]:
+    """What goes with a card, and how the deal comes out."""
+    area = game.area_as(Hand)
+    if area.play == "limit":
+        found = fewest_and_most(area.values, area.copies, area.limit)
+        assert found is not None
+        most = f"How many cards can it take to make {area.limit} from 0?"
+        told = f"{plural(found[0], 'card')} at the fewest, {found[1]} at the most."
+        one = area.values[-1]
+        last_count = f"The largest count at which {one} can be laid?", f"{area.limit - one}."
+        return ("cards", 2, most, told), ("largest", 1, *last_count)
+    most_played = max(range(len(area.values)), key=lambda card: partners(area, card))
+    value = area.values[most_played]
+    goes = listing(fitting(area, most_played), "and")
+    if area.play == "ask":
+        return (("partner", 1, f"You hold {value}. What do you ask for?", f"{goes}."),)
+    return (
+        ("goes", 1, f"{value} lies open. Which cards go on it?", f"{goes}."),
+        (
+            "begin",
+            3,
+            "How often can whoever begins lay nothing?",
+            f"In {percent(nothing_goes(game))} of games (exact).",
+        ),
+    )
+
+
+WORDS = Words(board=board, needs=needs, first=first, turn=turn, last=last, aloud=aloud, talk=talk)

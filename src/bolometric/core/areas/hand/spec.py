@@ -1,0 +1,270 @@
+"""What the maker of a game with cards in the hand sets."""
+
+from __future__ import annotations
+
+from fractions import Fraction
+from typing import Annotated, ClassVar, Literal, Self
+
+from pydantic import Field, StrictInt, model_validator
+
+from bolometric.core.areas.hand.rules import Rules, makes_exactly, rules_of
+from bolometric.core.game.area_part import AreaPart, StyleRule
+from bolometric.core.pieces.kinds import AnyPiece, Card, Pack
+from bolometric.core.settings.explain import setting_error
+from bolometric.core.settings.knobs import Choice, Knob
+
+MOST_CARDS = 120
+FOLLOWS = ("near", "differ", "multiple")
+"""Ways to play in which a card is laid on the open one."""
+
+PLAYS = (
+    Choice(
+        "near",
+        "lay a card that differs from the open one by at most",
+        "Lay a card that is near the open one",
+        "Every card is compared with the open one; several go as a rule.",
+    ),
+    Choice(
+        "differ",
+        "lay a card that differs from the open one by exactly",
+        "Lay a card that differs by a number",
+        "Counting on and back by a fixed number; two numbers go at most.",
+    ),
+    Choice(
+        "multiple",
+        "lay a card that is a multiple of the open one, or the other way round",
+        "Lay a multiple, or a number of which it is one",
+        "Tables both ways; 1 goes with every number.",
+    ),
+    Choice(
+        "limit",
+        "lay a card and add it to the count, which goes no further than",
+        "Add to a count up to a limit",
+        "Adding past ten, and looking ahead at what is missing.",
+    ),
+    Choice(
+        "ask",
+        "ask for the card that with one of yours makes",
+        "Ask for the card that is missing",
+        "Bonds: every card asks what is missing, and all look.",
+    ),
+)
+CANNOTS = (
+    Choice("draw", "draw one card, and the turn is over", "Hand on after drawing", "Hands grow; the game is longer."),
+    Choice("lay", "draw one card, and lay it if it goes", "Lay a drawn card that goes", "Fewer turns are in vain."),
+)
+
+
+class Hand(AreaPart):
+    """Cards are held in the hand and played one by one.
+
+    A pack of the whole numbers from ``least`` to ``most``, ``copies`` times, is shuffled, and each player is dealt
+    ``hold`` cards.
+
+    Play near, differ, multiple: one card more is turned up. In turn each lays a card on the open one that differs from
+    it by at most, or by exactly, ``apart``, or of which one is a multiple of the other. Who has none draws a card and
+    hands on (cannot draw), or lays it if it goes (cannot lay); once the pack is used up they pass. Whoever has no card
+    left wins; if the pack is used up and all pass for a round, whoever has fewest, shared by equal ones.
+
+    Play limit: in turn each lays a card, adds it to the count and draws another. The count goes no further than
+    ``limit``. Who makes it exactly takes all cards that were laid, and it begins at 0 again. Who has none that goes
+    passes; if all who hold cards pass, the cards are put away, and the count is 0 again. Who has no cards is passed
+    over. When nobody has any, most cards taken win.
+
+    Play ask: two cards that make ``number`` are a pair. All lay down the pairs they hold. In turn each asks all others
+    for the partner of one of their cards; the first in turn who has it gives it. If nobody has, the player draws a
+    card, and lays down the pair if it makes one. Who has nothing to ask for draws a card. The game ends when the pack
+    is used up; most pairs win.
+
+    A guess plays any card that goes, or asks with any. No best play is known: hands are hidden. Readings: idle_turns is
+    the share of turns in which no card is laid and no pair made, score what each has at the end (cards left; cards
+    taken; pairs), playable how many different numbers can be laid, or asked with, in a turn.
+    """
+
+    noun: ClassVar[str] = "Cards in the hand"
+    gauges: ClassVar[tuple[str, ...]] = (
+        "minutes",
+        "in_time",
+        "first_seat_edge",
+        "idle_turns",
+        "playable",
+        "lead_for_good",
+        "choice",
+    )
+    rules: ClassVar[tuple[StyleRule, ...]] = (
+        StyleRule("largest", "play their largest card that goes", "the largest card that can be played"),
+        StyleRule("smallest", "play their smallest card that goes", "the smallest card that can be played"),
+        StyleRule(
+            "ahead",
+            "look ahead",
+            "the card after which most cards of the own hand go; in asking, the one of which most partners are not "
+            "laid down yet; the smallest of equal ones",
+        ),
+    )
+
+    kind: Literal["hand"]
+    play: Annotated[
+        Literal["near", "differ", "multiple", "limit", "ask"],
+        Field(description="What is done in a turn."),
+        Knob("choice", "what is done", practice="operation", choices=PLAYS),
+    ] = "near"
+    apart: Annotated[
+        StrictInt,
+        Field(ge=1, le=20, description="By how much cards may, or must, differ, if play is near or differ."),
+        Knob(
+            "number",
+            "the difference",
+            hint="By how much a card may differ from the open one.",
+            practice="size",
+            order="Let cards differ by {}",
+            when=(("play", ("near", "differ")),),
+        ),
+    ] = 2
+    limit: Annotated[
+        StrictInt,
+        Field(ge=5, le=200, description="How far the count goes, if play is limit."),
+        Knob(
+            "number",
+            "the limit",
+            hint="Whoever makes it exactly takes the cards.",
+            practice="size",
+            order="Let the count go to {}",
+            when=(("play", ("limit",)),),
+        ),
+    ] = 20
+    number: Annotated[
+        StrictInt,
+        Field(ge=2, le=60, description="What two cards make, if play is ask."),
+        Knob(
+            "number",
+            "the number",
+            hint="What two cards make together.",
+            practice="size",
+            order="Make {}",
+            when=(("play", ("ask",)),),
+        ),
+    ] = 10
+    cannot: Annotated[
+        Literal["draw", "lay"],
+        Field(description="What happens in near, differ and multiple when no card goes."),
+        Knob("choice", "when nothing goes", choices=CANNOTS, when=(("play", FOLLOWS),)),
+    ] = "lay"
+    least: Annotated[
+        StrictInt,
+        Field(ge=0, le=30, description="The smallest number in the pack."),
+        Knob("number", "smallest", hint="The smallest number in the pack.", practice="size", order="Begin at {}"),
+    ] = 1
+    most: Annotated[
+        StrictInt,
+        Field(ge=1, le=30, description="The largest number in the pack."),
+        Knob("number", "largest", hint="The largest number in the pack.", practice="size", order="Go up to {}"),
+    ] = 9
+    copies: Annotated[
+        StrictInt,
+        Field(ge=1, le=12, description="How often each number is in the pack."),
+        Knob(
+            "number",
+            "copies",
+            hint="How often each number is there.",
+            order="Have each number {} times",
+            one="Have each number once",
+        ),
+    ] = 4
+    hold: Annotated[
+        StrictInt,
+        Field(ge=1, le=10, description="How many cards each player is dealt."),
+        Knob(
+            "number",
+            "cards",
+            hint="How many cards each player is dealt.",
+            order="Deal {} cards",
+            one="Deal one card",
+        ),
+    ] = 5
+
+    @property
+    def uses_pieces(self) -> bool:
+        """Cards alone are used."""
+        return False
+
+    @property
+    def uses_total(self) -> bool:
+        """Nothing is drawn that makes a total."""
+        return False
+
+    @property
+    def follows(self) -> bool:
+        """Whether cards are laid on an open one."""
+        return self.play in FOLLOWS
+
+    @property
+    def less_is_better(self) -> bool:
+        """Cards that are left are bad, cards and pairs that are taken good."""
+        return self.follows
+
+    @property
+    def values(self) -> tuple[int, ...]:
+        """The numbers of the pack."""
+        return tuple(range(self.least, self.most + 1))
+
+    @property
+    def cards(self) -> tuple[int, ...]:
+        """Every card of the pack, in rising order."""
+        return tuple(value for value in self.values for _ in range(self.copies))
+
+    @property
+    def compiled(self) -> Rules:
+        """Which card goes when, as tables."""
+        number = {"near": self.apart, "differ": self.apart, "limit": self.limit, "ask": self.number}.get(self.play, 0)
+        return rules_of(self.play, number, self.values)
+
+    @property
+    def made_pieces(self) -> tuple[AnyPiece, ...]:
+        """The pack that is dealt."""
+        return (Pack(cards=tuple(Card(value=Fraction(value), count=self.copies) for value in self.values)),)
+
+    def check_seats(self, count: int) -> None:
+        """The pack must deal the hands and have a card more; asking takes two."""
+        if self.play == "ask" and count == 1:
+            raise setting_error("Who plays alone has nobody to ask: have two players, or lay cards.", "area.play")
+        cards = len(self.cards)
+        if count * self.hold >= cards:
+            raise setting_error(
+                f"Hands of {self.hold} for {count} players take {count * self.hold} cards, and the pack has {cards}: "
+                "one more is needed at least. Deal fewer, or have more copies.",
+                "area.hold",
+            )
+
+    @model_validator(mode="after")
+    def _a_pack(self) -> Self:
+        if self.most < self.least:
+            raise setting_error(f"The largest number, {self.most}, is below the smallest, {self.least}.", "area.most")
+        count = len(self.cards)
+        if count > MOST_CARDS:
+            raise setting_error(
+                f"That makes {count} cards, and {MOST_CARDS} are the most: have fewer copies, or fewer numbers.",
+                "area.copies",
+            )
+        if self.play == "multiple" and self.least == 0:
+            raise setting_error("With multiples the pack begins at 1: nothing is divided by 0.", "area.least")
+        if self.play == "limit":
+            self._reaches_the_limit()
+        elif not self.compiled.ever_goes(self.copies):
+            told = f"make {self.number}" if self.play == "ask" else "go together"
+            path = {"multiple": "area.most", "ask": "area.number"}.get(self.play, "area.apart")
+            raise setting_error(
+                f"No two cards of this pack {told}: change the number, or let the pack go further.", path
+            )
+        return self
+
+    def _reaches_the_limit(self) -> None:
+        if self.most > self.limit:
+            raise setting_error(
+                f"A card of {self.most} can never be laid where the count goes to {self.limit}: let it go further, or "
+                "the pack less far.",
+                "area.limit",
+            )
+        if not makes_exactly(self.values, self.copies, self.limit):
+            raise setting_error(
+                f"No cards of this pack make exactly {self.limit}: change it, or have more cards.", "area.limit"
+            )
