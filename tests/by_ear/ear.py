@@ -80,6 +80,7 @@ class Ear:
             r"Make \d+ with .+ things\.",
             r"Turn two cards, one after the other\.",
             r"Take (?:two open|open) cards that make \d+ together\.",
+            r"Hold your cards so that nobody else sees them\.",
         )
         if not self.told(*nothing):
             drawn, makes = self.each_their_own()

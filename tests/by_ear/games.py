@@ -1,5 +1,6 @@
 """Which game it is that was heard, and many games of it."""
 
+from tests.by_ear import hands
 from tests.by_ear.boards import boxes, called, chain, chart, grid
 from tests.by_ear.cards import open_row, pairs
 from tests.by_ear.ear import MOST_CALLS, MOST_TURNS, Ear
@@ -23,6 +24,7 @@ KINDS = {
     r"Make \d+ with .+ things\.": splits,
     r"Turn two cards, one after the other\.": pairs,
     r"Take (?:two open|open) cards that make .+ together\.": open_row,
+    **hands.KINDS,
 }
 
 

@@ -79,7 +79,8 @@ def test_exact_readings_agree_with_games_played(game):
     won = np.stack([batch.home >> seat & 1 for seat in range(game.seats.count)], axis=1)
     shares = (won / np.maximum(won.sum(axis=1, keepdims=True), 1)).mean(axis=0)
     wanted = np.array(exact.readings["seat_wins"].values)
-    assert (wanted >= 0).all() and (wanted <= 1).all()
+    assert (wanted >= 0).all()
+    assert (wanted <= 1).all()
     assert (np.abs(shares - wanted) < 5 * np.sqrt(wanted * (1 - wanted) / runs) + 3e-3).all()
     mean = exact.readings["turns"].mean
     if mean is not None:

@@ -137,6 +137,7 @@ OTHERWISE = (
     r"Player \d.*",
     r"You are done when your box is full\.",
     r"Play \d+ rounds\.",
+    r"If it goes, lay it\.",
 )
 """Rules without which it is another game that can be played too."""
 

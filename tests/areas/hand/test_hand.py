@@ -204,8 +204,10 @@ def test_asking_goes_round_the_table_and_gives_the_pair():
             has = [seat for seat in others if game.area.values.index(partner) in before.hands[seat]]
             assert (after.score[before.seat] > before.score[before.seat]) >= bool(has)
             for seat in others:
-                gave = len(before.hands[seat]) - len(after.hands[seat])
-                assert gave == (bool(has) and seat == has[0])
+                changed = before.hands[seat] != after.hands[seat]
+                assert not changed or seat == has[0]
+            gave = len(before.pack) - len(after.pack)
+            assert gave == (min(2, len(before.pack)) if has else min(1, len(before.pack)))
 
 
 @pytest.mark.parametrize(

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from bolometric.core.areas.hand.by_hand import OnHand, width
 from bolometric.core.areas.hand.deals import fitting, nothing_goes, partner_dealt, partners
 from bolometric.core.areas.hand.rules import fewest_and_most
@@ -35,14 +37,17 @@ def places_at(game: Game, now: OnHand) -> Cells:
     hand = tuple(str(area.values[card]) for card in now.hands[now.seat])
     if area.play == "ask":
         return _cells(hand or ("",), across, tinted=False)
-    lies = str(now.stands if area.play == "limit" else area.values[now.stands])
-    return _cells((lies, *("",) * (across - 1), *hand), across, tinted=False, here=1)
+    counted = area.play == "limit"
+    lies = str(now.stands if counted else area.values[now.stands])
+    cells = _cells((lies, *("",) * (across - 1), *hand), across, tinted=False, here=1)
+    return replace(cells, rows=("count" if counted else "open", "hand", *("",) * (len(cells.rows) - 2)))
 
 
 def heat(game: Game) -> Heat:
     """How easily each number is played."""
     area, board = game.area_as(Hand), places(game)
     if area.play == "limit":
+        fewest_and_most(area.values, area.copies, area.limit)  # told of the whole board, which works nothing out
         shares = tuple(float(share) for share in area.compiled.goes.mean(axis=0))
         words, question = "Can be laid at so many of 100 counts", "Which {} do you think can be laid most often?"
     else:

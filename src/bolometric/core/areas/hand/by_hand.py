@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
+from bolometric.core.areas.hand.deals import fitting
 from bolometric.core.areas.hand.play import AHEAD, ANY, LARGEST, SMALLEST, likes
 from bolometric.core.areas.hand.spec import Hand
 from bolometric.core.game.contract import ByHand
@@ -114,8 +115,8 @@ def _without(now: OnHand, seat: int, card: int) -> OnHand:
     return _held(now, seat, tuple(hand))
 
 
-def _draw(now: OnHand) -> OnHand:
-    return replace(_held(now, now.seat, (*now.hands[now.seat], now.pack[0])), pack=now.pack[1:])
+def _draw(now: OnHand, seat: int) -> OnHand:
+    return replace(_held(now, seat, (*now.hands[seat], now.pack[0])), pack=now.pack[1:])
 
 
 def _scored(now: OnHand, seat: int, more: int) -> OnHand:
@@ -134,7 +135,7 @@ def _lay(game: Game, now: OnHand, card: int, how: str = "lays") -> OnHand:
         words, now, pile = f"{words}, and takes {plural(pile, 'card')}", _scored(now, now.seat, pile), 0
     now = noted(replace(now, stands=after, pile=pile, vain=0), f"{words}.")
     if area.play == "limit" and now.pack:
-        now = _draw(now)
+        now = _draw(now, now.seat)
     if area.follows and not now.hands[now.seat]:
         return won(now, [now.seat], " and has no card left")
     return now
@@ -147,7 +148,7 @@ def _stuck(game: Game, now: OnHand) -> OnHand:
         card = now.pack[0]
         if area.cannot == "lay" and area.compiled.goes[now.stands, card]:
             return _lay(game, replace(now, pack=now.pack[1:]), card, "draws and lays")
-        return noted(replace(_draw(now), vain=0), "draws a card.")
+        return noted(replace(_draw(now, now.seat), vain=0), "draws a card.")
     now = replace(noted(now, "passes."), vain=now.vain + 1)
     holders = sum(map(bool, now.hands))
     if not area.follows and now.vain >= holders:
@@ -166,13 +167,20 @@ def _ask(game: Game, now: OnHand, card: int) -> OnHand:
     now = _without(now, giver, partner)
     now = _held(now, now.seat, (*now.hands[now.seat], partner))
     now = noted(now, f"asks for {area.values[partner]}, and gets it from {game.seat_name(giver)}.")
-    return _paired(game, now, now.seat, card)
+    now = _paired(game, now, now.seat, card)
+    for seat in (now.seat, giver):
+        if now.pack:
+            card = now.pack[0]
+            now = _paired(game, _draw(now, seat), seat, card)
+    return now
 
 
 def _drawn_pair(game: Game, now: OnHand, how: str = "") -> OnHand:
     """A card is drawn; if it makes a pair that is laid down."""
+    if not now.pack:
+        return noted(now, f"{how} has no card to draw.".strip())
     card = now.pack[0]
-    now = noted(_draw(now), f"{how} draws a card.".strip())
+    now = noted(_draw(now, now.seat), f"{how} draws a card.".strip())
     return _paired(game, now, now.seat, card)
 
 
@@ -190,7 +198,7 @@ def _paired(game: Game, now: OnHand, seat: int, card: int) -> OnHand:
 def _next(game: Game, now: OnHand) -> OnHand:
     """Whose turn it is, or how it ends."""
     area, seats = game.area_as(Hand), game.seats.count
-    if area.play == "ask" and not now.pack:
+    if area.play == "ask" and not now.pack and now.seat == seats - 1:
         return _most(now, now.score, "pair")
     if area.follows and not now.pack and now.vain >= seats:
         return _most(now, tuple(-len(hand) for hand in now.hands), "card")
@@ -222,17 +230,16 @@ def pick(game: Game, now: OnHand, style: Style, rng: np.random.Generator) -> int
             return cards[0]
         case x:
             assert x == AHEAD
-            return max(cards, key=lambda card: (_ahead(game, now, card), -card))
+            return max(cards, key=lambda card: (_ahead(game, now, card), card))
 
 
 def _ahead(game: Game, now: OnHand, card: int) -> int:
-    """What a card leaves to be done: own cards that go then, or partners that are still out."""
+    """How well a card is played by one who looks ahead: partners that are still out, or by the table."""
     area, rules = game.area_as(Hand), game.area_as(Hand).compiled
     if area.play == "ask":
         partner = int(rules.partner[card])
         return area.copies - now.laid.count(partner) - (partner == card)
-    rest = _without(now, now.seat, card).hands[now.seat]
-    return int(rules.goes[rules.then[now.stands, card], list(rest)].sum())
+    return int(rules.ahead[now.stands, card])
 
 
 def asks(game: Game, now: OnHand) -> str | None:
@@ -275,9 +282,21 @@ def coach(game: Game, now: OnHand) -> str:
     area, cards = game.area_as(Hand), playable(game, now)
     if not cards:
         return "There is nothing to choose: none of these cards goes."
-    what = "partners still out" if area.play == "ask" else "of your cards go then"
-    each = [f"{area.values[card]}: {_ahead(game, now, card)} {what}" for card in cards]
-    return f"{'; '.join(each)}. No best play is known, since the others' cards are hidden."
+    told = "; ".join(f"{area.values[card]} {_leaves(game, now, card)}" for card in cards)
+    return f"{told}. No best play is known, since the others' cards are hidden."
+
+
+def _leaves(game: Game, now: OnHand, card: int) -> str:
+    """What speaks for a card, or against it."""
+    area, rules = game.area_as(Hand), game.area_as(Hand).compiled
+    if area.play == "ask":
+        return f"has {plural(_ahead(game, now, card), 'partner')} still out"
+    if area.follows:
+        return f"goes with {plural(len(fitting(area, card)), 'number')} of the pack"
+    if rules.takes[now.stands, card]:
+        return f"takes {plural(now.pile + 1, 'card')}"
+    missing = area.limit - now.stands - area.values[card]
+    return f"leaves {missing}, which {'a card' if area.least <= missing <= area.most else 'no card'} makes up"
 
 
 BY_HAND = ByHand(

@@ -32,7 +32,7 @@ def player(game: Game) -> Player:
     rules = area.compiled
     cards = np.repeat(np.arange(len(area.values)), area.copies)
     liking = np.array([likes(game.seats.style(seat)) for seat in range(seats)])
-    laying = rules.goes, rules.then, rules.takes
+    laying = rules.goes, rules.then, rules.takes, rules.ahead
     how = area.hold, area.follows, area.cannot == "lay"
     sign = -1 if area.less_is_better else 1
 
@@ -73,7 +73,7 @@ def _lay(  # type: ignore[no-untyped-def]
     state, cards, laying, how, liking, most_turns, codes, note_ends, out, score, idle_out, playable_out
 ):
     turns_out, _, _, home_out, _, last_lead_out, lead_changes_out, half_lead_out = out
-    goes, then, takes = laying
+    goes, then, takes, ahead = laying
     hold, follows, lays_drawn = how
     seats, numbers, count = len(liking), goes.shape[1], len(cards)
     pack = cards.copy()
@@ -98,7 +98,7 @@ def _lay(  # type: ignore[no-untyped-def]
             choices += different
             card, passes = -1, fits == 0 and (left == 0 or not follows)
             if fits:
-                card = _wanted(state, hands[seat], goes, then, stands, fits, liking[seat])
+                card = _wanted(state, hands[seat], goes[stands], ahead[stands], fits, liking[seat])
                 hands[seat, card] -= 1
                 held[seat] -= 1
                 at = note(codes, at, LAID, card, stands << 1 | (different > 1), seat)
@@ -166,7 +166,7 @@ def _ask(  # type: ignore[no-untyped-def]
                     pairs[seat] += 1
                     at = note(codes, at, PAIR, card, 0, seat)
         turn, seat, idle, choices = 0, 0, 0, 0
-        while left and turn < most_turns:
+        while (left or seat) and turn < most_turns:  # once the pack is used up the round is finished
             turn += 1
             state += STEP
             mine = hands[seat]
@@ -184,20 +184,23 @@ def _ask(  # type: ignore[no-untyped-def]
                 mine[partner[asked]] += 1
                 _pair(mine, partner, laid, asked)
                 pairs[seat] += 1
-            else:
-                left -= 1
-                drawn = pack[left]
-                mine[drawn] += 1
-                if _pair(mine, partner, laid, drawn):
-                    pairs[seat] += 1
-                    at = note(codes, at, PAIR, drawn, 0, seat)
-                else:
-                    at = note(codes, at, NOTHING, 0, 1, seat)
-                    idle += 1
+            found, draws = giver >= 0, left > 0
+            for drawer in (seat, giver):
+                if drawer >= 0 and left:
+                    left -= 1
+                    drawn = pack[left]
+                    hands[drawer, drawn] += 1
+                    if _pair(hands[drawer], partner, laid, drawn):
+                        pairs[drawer] += 1
+                        found = True
+                        at = note(codes, at, PAIR, drawn, 0, drawer)
+            if not found:
+                at = note(codes, at, NOTHING, 0, draws, seat)
+                idle += 1
             note_lead(lead, alone_ahead(pairs, 1), turn)
             seat = 0 if seat == seats - 1 else seat + 1
         turns_out[run], idle_out[run], playable_out[run] = turn, idle, choices
-        home_out[run] = left == 0
+        home_out[run] = left == 0 and seat == 0
         for k in range(seats):
             score[run, k] = pairs[k]
         end_notes(note_ends, run, at)
@@ -233,12 +236,12 @@ def _fitting(hand, goes):  # type: ignore[no-untyped-def]
 
 
 @inner
-def _wanted(state, hand, goes, then, stands, fits, liking):  # type: ignore[no-untyped-def]
+def _wanted(state, hand, goes, ahead, fits, liking):  # type: ignore[no-untyped-def]
     """The card that a seat lays, of those that go: each card alike for a guess."""
-    wanted, best = -1, -1
+    wanted = -1
     rest = np.int64(below(state, fits))
     for card in range(len(hand)):
-        if hand[card] == 0 or not goes[stands, card]:
+        if hand[card] == 0 or not goes[card]:
             continue
         if liking == ANY:
             if 0 <= rest < hand[card]:
@@ -246,13 +249,8 @@ def _wanted(state, hand, goes, then, stands, fits, liking):  # type: ignore[no-u
             rest -= hand[card]
         elif liking == SMALLEST:
             wanted = card if wanted < 0 else wanted
-        elif liking == LARGEST:
+        elif liking == LARGEST or wanted < 0 or ahead[card] >= ahead[wanted]:
             wanted = card
-        else:
-            after, _ = _fitting(hand, goes[then[stands, card]])
-            after -= goes[then[stands, card], card]
-            if after > best:
-                wanted, best = card, after
     return wanted
 
 
@@ -280,7 +278,7 @@ def _asked(state, hand, partner, laid, copies, liking):  # type: ignore[no-untyp
             wanted = card
         else:
             out = copies - laid[partner[card]] - (partner[card] == card)
-            if out > best:
+            if out >= best:
                 wanted, best = card, out
     return wanted, different
 

@@ -27,6 +27,8 @@ class Rules:
     """The same shape: how it stands afterwards."""
     takes: NDArray[np.bool_]
     """The same shape: whether whoever plays it takes the cards that were laid."""
+    ahead: NDArray[np.int64]
+    """The same shape: how well a card is laid by one who looks ahead; more is better."""
     partner: NDArray[np.int64]
     """For each number the place of the one that makes a pair with it, NOBODY where there is none."""
 
@@ -47,20 +49,22 @@ def rules_of(play: str, number: int, values: tuple[int, ...]) -> Rules:
     match play:
         case "limit":
             sums = np.arange(number)[:, None] + cards[None, :]
-            return Rules(sums <= number, np.where(sums < number, sums, 0), sums == number, partner)
+            takes, safe = sums == number, number - sums > values[-1]  # no card can make the limit next
+            return Rules(sums <= number, np.where(sums < number, sums, 0), takes, 2 * takes + safe, partner)
         case "ask":
             wanted = number - cards
             found = (wanted >= values[0]) & (wanted <= values[-1])
             partner[found] = (wanted - values[0])[found]
-            goes = found[None, :]
-            return Rules(goes, np.zeros_like(goes, np.int64), np.zeros_like(goes), partner)
+            goes, none = found[None, :], np.zeros((1, len(cards)), np.int64)
+            return Rules(goes, none, none > 0, none, partner)
         case "multiple":
             high, low = np.maximum.outer(cards, cards), np.minimum.outer(cards, cards)
             goes = high % np.maximum(low, 1) == 0
         case _:
             apart = np.abs(np.subtract.outer(cards, cards))
             goes = apart <= number if play == "near" else apart == number
-    return Rules(goes, np.broadcast_to(places, goes.shape).copy(), np.zeros_like(goes), partner)
+    then, seldom = (np.broadcast_to(row, goes.shape).copy() for row in (places, -goes.sum(axis=0)))
+    return Rules(goes, then, np.zeros_like(goes), seldom, partner)
 
 
 def makes_exactly(values: Sequence[int], copies: int, number: int) -> bool:

@@ -54,7 +54,8 @@ def turn(game: Game) -> tuple[Sentences, ...]:
             )
         case "ask":
             more = sentences(
-                "Who has it gives it, and the pair is laid down. If nobody has, draw a card; a pair is laid down."
+                "Who has it gives it, the pair is laid down, and both draw a card. If nobody has, draw a card. A drawn "
+                "card that makes a pair is laid down too."
             )
         case _:
             more = sentences("If none goes, ", choice(game, "area.cannot"), ".")
@@ -68,7 +69,7 @@ def last(game: Game) -> tuple[Sentences, ...]:
         end = "Whoever has no card left wins. "
         end += "If the pack is used up and all pass for a round, fewest cards win; with as few the win is shared."
     elif area.play == "ask":
-        end = "The game ends when the pack is used up. Most pairs win; with as many the win is shared."
+        end = "Once the pack is used up the round is finished. Most pairs win; with as many the win is shared."
     else:
         end = "The game ends when nobody holds a card. Most cards taken win; with as many the win is shared."
     if alone:
@@ -145,13 +146,17 @@ def _ask_aloud(game: Game) -> tuple[list[str], list[str]]:
     turn = [
         "Choose one of your cards.",
         f"Ask {'the other player' if two else 'all others'} for the card that makes {area.number} with it.",
-        "If you get it, lay the pair down.",
+        "If you get it, lay the pair down. Then you both draw a card, you first.",
         "" if two else "If several have it, the next one in turn gives it.",
-        f"If {'the other player does not have it' if two else 'nobody has it'}, draw a card from the pack.",
-        "If it makes a pair with one of yours, lay the pair down.",
+        f"If {'the other player does not have it' if two else 'nobody has it'}, draw a card.",
         "If you have nothing to ask with, just draw a card.",
+        "Whenever you draw a card that makes a pair, lay the pair down.",
     ]
-    end = ["The game ends when the pack is used up.", "The player with most pairs wins.", share(game, "the same")]
+    end = [
+        "When the pack is used up, finish the round. Then the game ends.",
+        "The player with most pairs wins.",
+        share(game, "the same"),
+    ]
     return turn, end
 
 

@@ -72,9 +72,10 @@ class Hand(AreaPart):
     over. When nobody has any, most cards taken win.
 
     Play ask: two cards that make ``number`` are a pair. All lay down the pairs they hold. In turn each asks all others
-    for the partner of one of their cards; the first in turn who has it gives it. If nobody has, the player draws a
-    card, and lays down the pair if it makes one. Who has nothing to ask for draws a card. The game ends when the pack
-    is used up; most pairs win.
+    for the partner of one of their cards; the first in turn who has it gives it, and both draw a card, the
+    one who asked first. If nobody has, the player draws a card, as does one who has nothing to ask for. A drawn card
+    that makes a pair is laid down with it. Once the pack is used up the round is finished, without drawing;
+    most pairs win.
 
     A guess plays any card that goes, or asks with any. No best play is known: hands are hidden. Readings: idle_turns is
     the share of turns in which no card is laid and no pair made, score what each has at the end (cards left; cards
@@ -97,8 +98,9 @@ class Hand(AreaPart):
         StyleRule(
             "ahead",
             "look ahead",
-            "the card after which most cards of the own hand go; in asking, the one of which most partners are not "
-            "laid down yet; the smallest of equal ones",
+            "laid on a card: the one with which fewest numbers of the pack go; counted: the one that makes the limit, "
+            "else one that leaves more than any card makes up; asked with: the one of which most partners are not laid "
+            "down yet; the largest of equal ones",
         ),
     )
 
