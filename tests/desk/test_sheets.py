@@ -24,7 +24,7 @@ from bolometric.paint.board import layout_of
 from bolometric.paint.printed.book import offered, pages_of, paper_of
 from bolometric.paint.printed.out import pdf, png, svg
 from bolometric.paint.printed.page import FOOT, UNIT
-from bolometric.paint.printed.sizes import planned
+from bolometric.paint.printed.sizes import APART, planned, within
 from tests.desk.pdf_reading import pages_in
 
 TRUE = 0.1
@@ -290,3 +290,18 @@ def test_the_room_is_what_the_margins_leave(qapp):
     assert paper.inside() == (170, 297 - 40 - FOOT)
     assert TeachersCard("a", (), ()).parts == ()
     assert layout_of(Track(3), paper.room()).cells == 3
+
+
+def test_lines_of_ones_own_share_a_page_as_far_as_it_has_room(qapp):
+    """Every player gets one, as many as fit on a page, and none is longer than another."""
+    lit = next(game for game in GAMES if game.name == "Lit Windows")
+    for count in (2, 3, 6):
+        game = with_values(lit, {"seats.count": count, "printing.square": 20})
+        contents = contents_of(game)
+        paper = paper_of(contents)
+        one = planned(contents.boards[0], paper, False)
+        high = within(paper.inside(one.tiling.turned))[1]
+        room = int((high + APART * one.side) / (one.size[1] + APART * one.side))
+        pages = pages_of(contents, frozenset({"boards"}))
+        assert room > 1
+        assert len(pages) == -(-count // room)

@@ -5,7 +5,7 @@ from math import comb
 
 import numpy as np
 import pytest
-from hypothesis import assume, given, settings
+from hypothesis import assume, example, given, settings
 from hypothesis import strategies as st
 
 from bolometric.core.areas.catalogue import area_of
@@ -89,10 +89,20 @@ def test_how_often_nothing_fits_a_fresh_row_is_counted_out(game):
     assert found.stderr == 0
     assert found.nothing == pytest.approx(none / len(rows))
     assert found.ways == pytest.approx(ways / len(rows))
+    for value in set(area.cards):
+        held = [row for row in rows if value in row]
+        uses = sum(
+            chance
+            for row in held
+            for number, chance in asked
+            if any(sum(some) == number and value in some for size in sizes for some in combinations(row, size))
+        )
+        assert found.used[value] == pytest.approx(uses / len(held))
 
 
 @settings(max_examples=30, deadline=None)
 @given(row_games())
+@example(game_from({"area": {"kind": "open_row", "most": 9, "copies": 1, "open": 4}}))
 def test_a_card_that_is_never_used_is_in_no_way_at_all(game):
     area = game.area
     assume(len(area.cards) <= 14)
@@ -117,6 +127,10 @@ def test_what_is_taken_is_noted_with_its_sum():
     assert taken
     assert {sum(cards) for cards in taken} == {10}
     assert any(0 in cards for cards in taken)
+    task = area_of(game).work.tasks(game)
+    ways = [(kind, one, other) for kind, one, other in (decoded(int(code)) for code in codes) if kind == 3]
+    assert all(task(*note).chosen == (note[2] > 1) for note in ways)
+    assert {note[2] > 1 for note in ways} == {True, False}
     assert measure(game, 500).simulated["ways"].mean > 1
 
 
@@ -130,6 +144,7 @@ def test_ways_in_a_row():
     ("data", "says"),
     [
         ({"area": {"number": 40}}, "No cards of this pack make 40"),
+        ({"area": {"number": 18, "copies": 1}}, "No cards of this pack make 18"),
         ({"area": {"least": 5, "most": 4}}, "below the smallest"),
         ({"area": {"most": 30, "copies": 8}}, "120 are the most"),
         ({"area": {"most": 2, "copies": 1}}, "the row alone takes 6"),

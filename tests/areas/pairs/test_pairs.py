@@ -11,6 +11,7 @@ from hypothesis import strategies as st
 
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.areas.pairs.exact import worth
+from bolometric.core.areas.pairs.work import fact_of
 from bolometric.core.game.document import game_from
 from bolometric.core.judge.faults import find_faults
 from bolometric.core.measure.measuring import measure, measure_exactly
@@ -193,3 +194,44 @@ def test_the_pack_is_printed_and_what_is_seen_stays_to_be_remembered():
     assert board.texts[0] == str(sitting.now.cards[0])
     assert board.texts[1:12] == ("?",) * 11
     assert measure(game, 500).simulated["decisions"].mean == pytest.approx(1.0)
+
+
+@pytest.mark.parametrize(
+    ("area", "cards", "worked_out"),
+    [
+        ({"number": 10}, (7, 3), "3 + 7"),
+        ({"match": "same"}, (4, 4), "4 or 4"),
+        ({"match": "double"}, (6, 3), "3 + 3"),
+        ({"match": "double"}, (3, 8), "3 + 3"),
+        ({"match": "differ", "number": 3}, (4, 7), "7 − 4"),
+    ],
+)
+def test_what_is_worked_out_of_two_cards(area, cards, worked_out):
+    assert fact_of(game_from({"area": {"kind": "pairs", **area}}).area, *cards).words == worked_out
+
+
+@given(pair_games())
+def test_a_card_with_twice_the_partners_of_another_is_told_of(game):
+    area, cards = game.area, game.area.cards
+    rules = {
+        "total": lambda a, b: a + b == area.number,
+        "same": lambda a, b: a == b,
+        "double": lambda a, b: a == 2 * b or b == 2 * a,
+        "differ": lambda a, b: abs(a - b) == area.number,
+    }
+    partners = [sum(rules[area.match](a, b) for j, b in enumerate(cards) if j != k) for k, a in enumerate(cards)]
+    told = [fault for fault in area_of(game).faults.by_rules(game) if fault.code == "uneven_partners"]
+    assert bool(told) == (max(partners) >= 2 * min(partners))
+
+
+@given(pair_games(), st.integers(0, 20))
+def test_cards_that_are_turned_back_lie_face_down(game, seed):
+    sitting = Sitting(game, seed)
+    for _ in range(8):
+        if sitting.now.over:
+            break
+        sitting.play_on(game.seats.style(sitting.now.seat))
+        now, texts = sitting.now, area_of(game).board.places_at(game, sitting.now).texts
+        for place, card in enumerate(now.cards):
+            assert texts[place] == ("" if place in now.gone else str(card) if place in now.up else "?")
+        assert set(now.up) <= set(now.shown[-2:])

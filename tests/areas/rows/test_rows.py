@@ -8,7 +8,7 @@ from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
 from bolometric.core.areas.catalogue import area_of
-from bolometric.core.areas.rows.rules import _gain
+from bolometric.core.areas.rows.rules import _gain, chances_of
 from bolometric.core.game.document import game_from
 from bolometric.core.measure.measuring import measure
 from bolometric.core.settings.errors import GameError
@@ -122,3 +122,12 @@ def test_what_a_plan_gains_by_a_row_is_its_chance_of_a_tick_counted_out(data):
     usual = sum(own[mine] * tick(mine) for mine in range(goods))
     gain = _gain(np.array(facing)[None, :, None], np.array([good]), own, np.array(theirs))
     assert gain[0, 0] == pytest.approx(tick(good) - usual)
+
+
+def test_chances_go_from_the_worst_number_to_the_best():
+    data = {"pieces": [{"faces": [1, 1, 3]}]}
+    area = {"kind": "digits", "practice": "rows"}
+    largest = game_from({**data, "area": {**area, "aim": "largest"}})
+    smallest = game_from({**data, "area": {**area, "aim": "smallest"}})
+    assert chances_of(largest)[0] == pytest.approx([2 / 3, 1 / 3])
+    assert chances_of(smallest)[0] == pytest.approx([1 / 3, 2 / 3])

@@ -12,10 +12,11 @@ from bolometric.core.areas.trail.area import meets
 from bolometric.core.areas.trail.pairs.best_play import against
 from bolometric.core.areas.trail.pairs.best_response import plan_of_seat
 from bolometric.core.areas.trail.pairs.exact import for_ever
-from bolometric.core.areas.trail.rules import compile_chain
+from bolometric.core.areas.trail.rules import TAKEN, compile_chain
 from bolometric.core.game.document import game_from
 from bolometric.core.game.seats import Style
 from bolometric.core.judge.faults import find_faults
+from bolometric.core.learner_work.trace import FIRST
 from bolometric.core.measure.measuring import measure, measure_exactly
 from bolometric.core.play.sitting import Sitting
 from bolometric.core.results.standing import Drawn
@@ -283,6 +284,7 @@ def test_the_coach_says_what_each_mover_is_worth():
         ({"area": {"moves": "back"}, "pieces": [{"faces": [-1, 2]}]}, "let totals be 0 or more"),
         ({"area": {"moves": "back", "mark": "cross"}}, "cover squares with counters"),
         ({"area": {"mark": "colour", "end": "bounce"}}, "cover squares with counters"),
+        ({"area": {"mark": "colour", "go_on": "dare", "lose_turn": [1]}}, "cover squares with counters"),
         ({"area": {"mark": "colour"}, "pieces": [{"faces": [-1, 2]}]}, "let totals be 0 or more"),
         ({"area": {"mark": "cover", "runs": "back"}}, "Only a counter can turn"),
         ({"area": {"mark": "cover", "squares": [{"at": 3, "does": "miss"}]}}, "move a counter, or clear"),
@@ -409,3 +411,32 @@ def test_a_game_that_best_play_never_ends_is_told_of():
     assert "held_up" in codes["guess"]
     assert "may_never_end" in codes["best"]
     assert "held_up" not in codes["best"]
+
+
+@pytest.mark.parametrize("number", [2, 4])
+def test_the_other_is_held_up_from_so_many_before_home_on_unless_one_gets_home(number):
+    length, style = 9, Style(choose="thumb", rule="hold_up", number=number)
+    played = game({"length": length, "moves": "back"}, [HOLD], pieces=[{"faces": [1, 2, 3]}])
+    rules, rng = area_of(played).by_hand, np.random.default_rng(1)
+    first = rules.begin(played)
+    for mine in range(length):
+        for theirs in range(length):
+            for face in (1, 2, 3):
+                begun = replace(first, places=(mine, theirs), began=mine)
+                now = rules.landed(played, begun, Drawn(face, str(face)))
+                holds = mine + face < length and 0 < theirs and length - theirs <= number
+                assert rules.pick(played, now, style, rng) == int(holds), (mine, theirs, face)
+
+
+def test_what_the_next_player_is_taken_back_by_is_taken_away():
+    """From where they stood; a move of one's own is added."""
+    tenths = game({"unit": "tenth", "amount": 2, "moves": "back"}, pieces=[{"faces": ["1/10", "3/10"]}])
+    task = area_of(tenths).work.tasks(tenths)
+    chain = compile_chain(tenths.area, tenths.distribution)
+    facts = {
+        task(FIRST, column, at | other).then[0].words
+        for column in range(len(chain.ways))
+        for at in (5, 12)
+        for other in (0, TAKEN)
+    }
+    assert facts >= {"0.1 + 0.5", "0.5 − 0.1", "0.3 + 1.2", "1.2 − 0.3"}

@@ -73,3 +73,10 @@ def test_a_pot_is_said_printed_and_put_in_the_box():
     printed = area_of(game).board.printed(game, area_of(game).board.places(game))
     assert printed.tables[0].heads == ("drawn", "together", "tens", "ones")
     assert len(printed.tables[0].rows) == measure_exactly(game).readings["rounds"].p90
+
+
+@given(st.integers(1, 4), st.integers(5, 30), st.sampled_from(["own", "shared"]))
+def test_there_are_counters_for_every_square_of_a_line(count, length, track):
+    area = {"mark": "cover", "length": length, "track": track}
+    each = area_of(game := game_from({"area": area, "seats": {"count": count}})).board.printed(game, None).counters
+    assert each == length if track == "own" else length <= each * count < length + count
