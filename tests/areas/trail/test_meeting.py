@@ -424,7 +424,7 @@ def test_the_other_is_held_up_from_so_many_before_home_on_unless_one_gets_home(n
             for face in (1, 2, 3):
                 begun = replace(first, places=(mine, theirs), began=mine)
                 now = rules.landed(played, begun, Drawn(face, str(face)))
-                holds = mine + face < length and 0 < theirs and length - theirs <= number
+                holds = mine + face < length and theirs > 0 and length - theirs <= number
                 assert rules.pick(played, now, style, rng) == int(holds), (mine, theirs, face)
 
 
