@@ -17,6 +17,7 @@ ORDER = (
     "trail",
     "squares",
     "choosing",
+    "cards",
     "boards",
     "odds",
     "facts",

@@ -98,7 +98,10 @@ def _lay(  # type: ignore[no-untyped-def]
             choices += different
             card, passes = -1, fits == 0 and (left == 0 or not follows)
             if fits:
-                card = _wanted(state, hands[seat], goes[stands], ahead[stands], fits, liking[seat])
+                if liking[seat] == ANY:
+                    card = _any_card(state, hands[seat], goes[stands], fits)
+                else:
+                    card = _wanted(hands[seat], goes[stands], ahead[stands], liking[seat])
                 hands[seat, card] -= 1
                 held[seat] -= 1
                 at = note(codes, at, LAID, card, stands << 1 | (different > 1), seat)
@@ -131,7 +134,10 @@ def _lay(  # type: ignore[no-untyped-def]
                 vain = vain + 1 if passes else 0
                 if not follows and vain >= holders:
                     stands, pile, vain = 0, 0, 0
-            note_lead(lead, alone_ahead(held, -1) if follows else alone_ahead(taken, 1), turn)
+            if follows:
+                note_lead(lead, alone_ahead(held, -1), turn)
+            elif card >= 0:
+                note_lead(lead, alone_ahead(taken, 1), turn)
             seat = 0 if seat == seats - 1 else seat + 1
             while holders and not follows and held[seat] == 0:
                 seat = 0 if seat == seats - 1 else seat + 1
@@ -236,20 +242,25 @@ def _fitting(hand, goes):  # type: ignore[no-untyped-def]
 
 
 @inner
-def _wanted(state, hand, goes, ahead, fits, liking):  # type: ignore[no-untyped-def]
-    """The card that a seat lays, of those that go: each card alike for a guess."""
-    wanted = -1
+def _any_card(state, hand, goes, fits):  # type: ignore[no-untyped-def]
+    """Any card of those that go, each card alike."""
     rest = np.int64(below(state, fits))
+    for card in range(len(hand)):
+        if goes[card]:
+            if rest < hand[card]:
+                return card
+            rest -= hand[card]
+    return 0
+
+
+@inner
+def _wanted(hand, goes, ahead, liking):  # type: ignore[no-untyped-def]
+    """The card that a seat lays by a rule of thumb, of those that go."""
+    wanted = -1
     for card in range(len(hand)):
         if hand[card] == 0 or not goes[card]:
             continue
-        if liking == ANY:
-            if 0 <= rest < hand[card]:
-                wanted = card
-            rest -= hand[card]
-        elif liking == SMALLEST:
-            wanted = card if wanted < 0 else wanted
-        elif liking == LARGEST or wanted < 0 or ahead[card] >= ahead[wanted]:
+        if wanted < 0 or liking == LARGEST or (liking == AHEAD and ahead[card] >= ahead[wanted]):
             wanted = card
     return wanted
 
@@ -268,18 +279,13 @@ def _asked(state, hand, partner, laid, copies, liking):  # type: ignore[no-untyp
     for card in range(len(hand)):
         if hand[card] == 0 or partner[card] < 0:
             continue
+        out = copies - laid[partner[card]] - (partner[card] == card)
         if liking == ANY:
             if 0 <= rest < hand[card]:
                 wanted = card
             rest -= hand[card]
-        elif liking == SMALLEST:
-            wanted = card if wanted < 0 else wanted
-        elif liking == LARGEST:
-            wanted = card
-        else:
-            out = copies - laid[partner[card]] - (partner[card] == card)
-            if out >= best:
-                wanted, best = card, out
+        elif wanted < 0 or liking == LARGEST or (liking == AHEAD and out >= best):
+            wanted, best = card, out
     return wanted, different
 
 

@@ -122,12 +122,12 @@ def _play(  # type: ignore[no-untyped-def]
                 at = note(codes, at, FIRST, column, 0, seat)
             chosen, ways = 0, 0
             if number < NEVER:
-                chosen = _chosen(state, row, lying, number, fewest, most, liking[seat], seen, sums, sizes)
-                ways = _fitting(lying, number, fewest, most, sums, sizes)
+                chosen, ways = _chosen(state, row, lying, number, fewest, most, liking[seat], seen, sums, sizes)
                 state += STEP * np.uint64(2 * ways)
             fitting += ways
             if chosen:
-                at = note(codes, at, TAKEN, _code(row, lying, chosen), ways, seat)
+                if codes is not None:
+                    at = note(codes, at, TAKEN, _code(row, lying, chosen), ways, seat)
                 held[seat] += sizes[chosen]
                 lying = _without(row, lying, chosen)
                 note_lead(lead, alone_ahead(held, 1), turn)
@@ -160,20 +160,21 @@ def _play(  # type: ignore[no-untyped-def]
 
 @inner
 def _chosen(state, row, lying, number, fewest, most, liking, seen, sums, sizes):  # type: ignore[no-untyped-def]
-    """The cards that are taken, place k as bit k; 0 if no way is seen. Fills the sums and sizes of all choices.
+    """The cards that are taken, place k as bit k, 0 if no way is seen; and how many ways there are.
 
-    Two random numbers are taken for each way there is: whether it is seen, and whether it is preferred to those before.
+    Fills the sums and sizes of all choices, each from the one without its last card. Two random numbers are taken for
+    each way there is: whether it is seen, and whether it is preferred to those before.
     """
-    best, found = 0, 0
+    best, found, ways = 0, 0, 0
     sums[0], sizes[0] = 0, 0
+    for place in range(lying):
+        card, half = row[place], 1 << place
+        for rest in range(half):
+            sums[half + rest], sizes[half + rest] = sums[rest] + card, sizes[rest] + 1
     for mask in range(1, 1 << lying):
-        rest = mask & (mask - 1)
-        low = 0
-        while not mask >> low & 1:
-            low += 1
-        sums[mask], sizes[mask] = sums[rest] + row[low], sizes[rest] + 1
         if sums[mask] != number or sizes[mask] < fewest or sizes[mask] > most:
             continue
+        ways += 1
         state += STEP
         is_seen = seen >= 1 or part(state) < seen ** (sizes[mask] - 1)
         state += STEP
@@ -182,16 +183,7 @@ def _chosen(state, row, lying, number, fewest, most, liking, seen, sums, sizes):
         found += 1
         if best == 0 or (liking == 0 and below(state, found) == 0) or liking * (sizes[mask] - sizes[best]) > 0:
             best = mask
-    return best
-
-
-@inner
-def _fitting(lying, number, fewest, most, sums, sizes):  # type: ignore[no-untyped-def]
-    """In how many ways the number can be made."""
-    ways = 0
-    for mask in range(1, 1 << lying):
-        ways += (sums[mask] == number) & (sizes[mask] >= fewest) & (sizes[mask] <= most)
-    return ways
+    return best, ways
 
 
 @inner

@@ -43,13 +43,15 @@ def player(game: Game) -> Player:
             for n, k in old_second(pairs, again):
                 old[seat, n, k] = True
 
+    weighs = old.any(axis=(1, 2))
+
     def batch(runs: int, most_turns: int, rng: np.random.Generator, /, book: Book | None = None) -> Batch:
         out, score, idle = Batch.empty(runs), np.zeros((runs, seats)), np.zeros(runs)
         taken = np.zeros((runs, seats), np.int64)
         state = rng.integers(0, 2**64, dtype=np.uint64)
 
         def play(codes: Whole | None, ends: Whole | None) -> None:
-            _play(state, match, memory, old, again, most_turns, codes, ends, out.columns(), score, idle, taken)
+            _play(state, match, memory, old, weighs, again, most_turns, codes, ends, out.columns(), score, idle, taken)
 
         noted(book, play)
         over = out.home == 1
@@ -75,7 +77,7 @@ def player(game: Game) -> Player:
 
 @loop
 def _play(  # type: ignore[no-untyped-def]
-    state, match, memory, old, again, most_turns, codes, note_ends, out, score, idle_out, taken
+    state, match, memory, old, weighs, again, most_turns, codes, note_ends, out, score, idle_out, taken
 ):
     turns_out, _, _, home_out, _, last_lead_out, lead_changes_out, half_lead_out = out
     count, seats = len(match), len(memory)
@@ -100,13 +102,13 @@ def _play(  # type: ignore[no-untyped-def]
             if first < 0:
                 state += STEP
                 first = _turned(state, lying, left, when, since, -1)
-                single = _singles(lying, left, when, match) if old[seat].any() else 0
+                single = _singles(lying, left, when, match) if weighs[seat] else 0
                 shown += 1
                 when[first], since = shown, shown - memory[seat]
                 second = _partner(lying, left, when, since, first, match)
                 if second < 0:
                     state += STEP
-                    if old[seat, left // 2, single]:
+                    if weighs[seat] and old[seat, left // 2, single]:
                         second = _any_known(lying, left, when, since, first)
                     else:
                         second = _turned(state, lying, left, when, since, first)
