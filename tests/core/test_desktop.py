@@ -10,7 +10,7 @@ import pytest
 from click.testing import CliRunner
 
 from bolometric.cli import main
-from bolometric.cli.desktop import COMPLETION, ID, MANUAL, PLACES, desktop_files, manual
+from bolometric.cli.desktop import COMPLETION, ID, MANUAL, PLACES, WRITTEN, desktop_files, manual
 
 
 @pytest.fixture
@@ -73,3 +73,32 @@ def test_the_distributions_own_checks_pass(put, tool, call, place):
     assert done.returncode == 0, done.stdout + done.stderr
     assert not done.stderr.strip(), done.stderr
     assert len(desktop_files()) == 6
+
+
+def desktop(done, where):
+    found = CliRunner().invoke(main, ["desktop", done, "--to", str(where)])
+    assert found.exit_code == 0, found.output
+    return found.output
+
+
+@pytest.mark.parametrize("place", [COMPLETION, MANUAL, f"applications/{ID}.desktop"])
+def test_what_a_user_wrote_or_changed_is_kept(put, place):
+    """Before the program came, and after: neither written over nor taken away. All else is."""
+    own = b"# my own, which has been here for years\n"
+    (put / place).write_bytes(own)
+    for done in ("add", "remove", "add", "remove"):
+        told = desktop(done, put)
+        assert f"Kept {put / place}" in told
+        assert (put / place).read_bytes() == own
+        others = [other for other in desktop_files() if other != place]
+        assert [(put / other).exists() for other in others] == [done == "add"] * len(others)
+
+
+def test_what_an_earlier_version_wrote_gives_way(put):
+    """It kept no marks: its completion and its manual are told by a line of theirs."""
+    (put / WRITTEN).unlink()
+    (put / MANUAL).write_text((put / MANUAL).read_text().replace("bolometric", "Bolometric of old"))
+    assert "Kept" not in desktop("add", put)
+    (put / WRITTEN).unlink()
+    assert "Kept" not in desktop("remove", put)
+    assert not [place for place in (*desktop_files(), WRITTEN) if (put / place).exists()]

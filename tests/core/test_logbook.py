@@ -21,7 +21,7 @@ from bolometric.cli import main
 from bolometric.core.game.document import game_from, with_values
 from bolometric.core.game.files import to_text
 from bolometric.core.logbook import calibration as held
-from bolometric.core.logbook import luck
+from bolometric.core.logbook import lent, luck
 from bolometric.core.logbook.session import Session, impossible_words, session_of
 from bolometric.core.logbook.store import MIGRATIONS, DamagedError, Logbook, backups, last_backup, restore
 from bolometric.core.logbook.transfer import from_csv, from_json, to_csv, to_json
@@ -141,6 +141,40 @@ def test_a_newer_version_is_only_read(tmp_path):
             now.keep(session_of(GAME))
         with pytest.raises(FileError, match="open for reading only"):
             now.remove("x")
+
+
+def test_where_nothing_may_be_written_it_is_read_from_a_copy(tmp_path, monkeypatch):
+    """With what another window has written and not yet put into the file itself; and nothing there is touched."""
+    path = tmp_path / "shared" / "lent.sqlite3"
+    with Logbook(path) as made:
+        made.keep(session_of(GAME, note="in the file"))
+        made._open.execute("PRAGMA wal_checkpoint(TRUNCATE)")
+        made.keep(session_of(GAME, note="in its log"))
+        there = {one.name: one.read_bytes() for one in path.parent.iterdir() if not one.name.endswith("-shm")}
+        copied = tmp_path / "readonly"
+        copied.mkdir()
+        for name, data in there.items():
+            (copied / name).write_bytes(data)
+    monkeypatch.setattr(lent, "may_be_written", lambda path: False)
+    with Logbook(copied / path.name) as now:
+        assert {one.note for one in now.sessions()} == {"in the file", "in its log"}
+        now.keep_backup()
+        with pytest.raises(FileError, match=r"Nothing may be written in .*: copy it to a folder of your own"):
+            now.keep(session_of(GAME))
+    assert {one.name: one.read_bytes() for one in copied.iterdir()} == there
+    (copied / "empty.sqlite3").touch()
+    with pytest.raises(FileError, match="none can be made"):
+        Logbook(copied / "empty.sqlite3")
+    monkeypatch.undo()
+    assert lent.may_be_written(path)
+
+
+@pytest.mark.skipif(os.getuid() == 0, reason="nothing is forbidden to root")
+def test_a_folder_of_somebody_elses_is_known(tmp_path):
+    (tmp_path / "a.sqlite3").touch()
+    tmp_path.chmod(0o500)
+    assert not lent.may_be_written(tmp_path / "a.sqlite3")
+    tmp_path.chmod(0o700)
 
 
 def test_a_damaged_logbook_offers_its_last_backup(tmp_path, book):

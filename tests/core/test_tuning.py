@@ -1,7 +1,10 @@
 """From a brief to a game: how well one suits, what settings do over their range, and which games are found."""
 
 import json
+import socket
 import sys
+import threading
+import time
 
 import pytest
 from click.testing import CliRunner
@@ -17,6 +20,7 @@ from bolometric.core.judge.suits import LEAST_OF_NICE, Suited, desirability, sui
 from bolometric.core.results.readings import Reading
 from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.knobs import knob_at
+from bolometric.core.tuning import workers
 from bolometric.core.tuning.find import find, look_for
 from bolometric.core.tuning.looking import look
 from bolometric.core.tuning.reach import best_edge, unreached
@@ -204,9 +208,46 @@ def test_what_cannot_be_tuned_is_said(monkeypatch):
         list(tune(game, ("brief.group",)))
     with pytest.raises(GameError, match="no cluster at"), sharing(1, "tcp://127.0.0.1:9"):
         pass
+    with pytest.raises(GameError, match="no cluster at"), sharing(1, "somewhere"):
+        pass
     monkeypatch.setitem(sys.modules, "distributed", None)
     with pytest.raises(GameError, match="install the extra"), sharing(1, "tcp://127.0.0.1:9"):
         pass
+
+
+@pytest.mark.parametrize("greeting", [b"", b"220 mail.example ready\r\n"])
+def test_a_port_at_which_something_else_answers_or_nobody_is_told_of_soon(greeting, monkeypatch):
+    monkeypatch.setattr(workers, "PATIENCE", 0.3)
+    with socket.create_server(("127.0.0.1", 0)) as server:
+
+        def answer():
+            other, _ = server.accept()
+            other.sendall(greeting)
+            time.sleep(1)
+            other.close()
+
+        answering = threading.Thread(target=answer)
+        answering.start()
+        begun = time.monotonic()
+        address = f"127.0.0.1:{server.getsockname()[1]}"
+        with pytest.raises(GameError, match=f"no cluster at {address}"), sharing(1, address):
+            pass
+        assert time.monotonic() - begun < 5  # the library for it may have to be loaded first
+        answering.join()
+
+
+def test_how_many_were_looked_at_is_told_on_the_way():
+    heard, both = [], []
+    game = game_from(BASE)
+    with sharing(1, "", heard.append) as share:
+        *_, counted = tune(game, ("area.length",), tries=12, share=share)
+    *_, uncounted = tune(game, ("area.length",), tries=12)
+    assert heard == list(range(1, len(heard) + 1))
+    assert len(heard) >= 12
+    assert counted.best == uncounted.best
+    with sharing(2, "", both.append) as share:
+        assert share(abs, [-3, 4, -5]) == [3, 4, 5]
+    assert both == [3]
 
 
 def test_a_sweep_has_the_signs_that_theory_gives():

@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+import json
 import os
 import shutil
 import subprocess
 import sys
 from contextlib import suppress
+from hashlib import sha256
 from pathlib import Path
 
 import click
@@ -24,6 +26,10 @@ PLACES = {
 }
 """Each file that is shipped, and where it goes below the data folder."""
 MANUAL, COMPLETION = "man/man1/bolometric.1", "bash-completion/completions/bolometric"
+WRITTEN = "bolometric/desktop-files.json"
+"""Where marks of what was written are kept, below the data folder."""
+EARLIER = {MANUAL: b'.TH BOLOMETRIC 1 "', COMPLETION: b"local answer=$(env COMP_WORDS="}
+"""What is in the files of earlier versions whose names anybody may have given."""
 COMPLETE = """_bolometric_completion() {
     local IFS=$'\\n'
     local answer=$(env COMP_WORDS="${COMP_WORDS[*]}" COMP_CWORD=$COMP_CWORD _BOLOMETRIC_COMPLETE=bash_complete $1)
@@ -62,11 +68,18 @@ def add(to: Path | None) -> None:
 
     base = to or _data()
     try:
+        written = _written(base)
         for place, text in desktop_files().items():
             path = base / place
+            if not _may_go(path, place, written):
+                click.echo(f"Kept {path}, which is not as this program wrote it: move it away to have ours.")
+                continue
             path.parent.mkdir(parents=True, exist_ok=True)
             write_bytes(text.encode(), path)
+            written[place] = _mark(text.encode())
             click.echo(f"Written to {path}.")
+        (base / WRITTEN).parent.mkdir(parents=True, exist_ok=True)
+        write_bytes(json.dumps(written, indent=2).encode(), base / WRITTEN)
     except FileError as error:
         fail(error)
     except OSError as error:
@@ -79,11 +92,52 @@ def add(to: Path | None) -> None:
 def remove(to: Path | None) -> None:
     """Take all of that out again."""
     base = to or _data()
+    written, kept = _written(base), {}
     for place in desktop_files():
+        if not _may_go(base / place, place, written):
+            click.echo(f"Kept {base / place}, which is not as this program wrote it.")
+            kept[place] = written.get(place, "")
+            continue
         with suppress(OSError):
             (base / place).unlink()
+    with suppress(OSError):
+        if kept:
+            (base / WRITTEN).write_text(json.dumps(kept, indent=2), "utf-8")
+        else:
+            (base / WRITTEN).unlink()
+            (base / WRITTEN).parent.rmdir()
     _refresh(base)
     click.echo(f"Taken out of {base}.")
+
+
+def _mark(data: bytes) -> str:
+    return sha256(data).hexdigest()
+
+
+def _written(base: Path) -> dict[str, str]:
+    """What was written where, as marks of the content; nothing for what an earlier version wrote."""
+    with suppress(OSError, ValueError):
+        found = json.loads((base / WRITTEN).read_text("utf-8"))
+        if isinstance(found, dict):
+            return {str(place): str(mark) for place, mark in found.items()}
+    return {}
+
+
+def _may_go(path: Path, place: str, written: dict[str, str]) -> bool:
+    """Whether a file may be written over or taken away: it is not there, or as this program wrote it.
+
+    Versions up to 0.12 kept no marks: what they wrote is told by its name, or, where anybody's file may have that name,
+    by a line of it.
+    """
+    try:
+        data = path.read_bytes()
+    except (FileNotFoundError, NotADirectoryError):
+        return True
+    except OSError:
+        return False
+    if place in written:
+        return written[place] == _mark(data)
+    return EARLIER.get(place, b"") in data
 
 
 def desktop_files() -> dict[str, str]:

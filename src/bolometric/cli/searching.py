@@ -7,6 +7,7 @@ from pathlib import Path
 import click
 
 from bolometric.cli.group import FILE, INPUT, JSON, fail, game_of, is_dash, main, say, say_json, typed_in
+from bolometric.cli.waiting import looking
 
 _WORKERS = click.option(
     "--workers", type=click.IntRange(1, 256), default=1, show_default=True, help="Processes that look at candidates."
@@ -42,7 +43,8 @@ def tune(
 
     game = game_of(file)
     try:
-        found = better(game, free, lock, seed, tries, budget, workers, cluster)
+        with looking() as told:
+            found = better(game, free, lock, seed, tries, budget, workers, cluster, told)
     except GameError as error:
         fail(error)
     say_json(candidates_plain(found)) if as_json else say(candidates_text(game, found))
@@ -74,7 +76,8 @@ def sweep(
     game = game_of(file)
     try:
         asked = [swept(game, text) for text in knobs]
-        points = through(game, *knobs, runs=runs, seed=seed, workers=workers, cluster=cluster)
+        with looking() as told:
+            points = through(game, *knobs, runs=runs, seed=seed, workers=workers, cluster=cluster, told=told)
     except GameError as error:
         fail(error)
     if as_csv:
@@ -126,7 +129,7 @@ def find(
 
     try:
         asked = plain_from(typed_in(), INPUT) if is_dash(brief) else plain_of(brief)
-        with sharing(workers, cluster) as share:
+        with looking() as told, sharing(workers, cluster, told) as share:
             wishes = {"sums": sums, "deciding": deciding, "luck": luck}
             found = look_for(asked, seed, share, wishes)
     except (FileError, GameError) as error:

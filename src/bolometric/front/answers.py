@@ -6,7 +6,7 @@ one sentence that says what to do.
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from pathlib import Path
 from typing import TYPE_CHECKING, Any, Literal
 
@@ -123,12 +123,19 @@ def odds(game: Game) -> Distribution:
 
 
 def sweep(
-    game: Game, *knobs: str, runs: int = 2_000, seed: int = 1, workers: int = 1, cluster: str = ""
+    game: Game,
+    *knobs: str,
+    runs: int = 2_000,
+    seed: int = 1,
+    workers: int = 1,
+    cluster: str = "",
+    told: Callable[[int], None] | None = None,
 ) -> list[Point]:
     """Every game of the values of a setting, or of two together, with all its readings.
 
     A setting stands with its values: ``area.length=20..60:5``, ``area.end=pass,exact``. ``workers`` are processes that
-    play at once; ``cluster`` is the address of a Dask scheduler instead.
+    play at once; ``cluster`` is the address of a Dask scheduler instead. ``told`` hears how many games have been
+    played so far.
 
     >>> points = sweep(read("ridge-ascent"), "area.length=20..40:10", runs=100)
     >>> [point.values for point in points]
@@ -141,7 +148,7 @@ def sweep(
     from bolometric.core.tuning.workers import sharing
 
     asked = [swept(game, text) for text in knobs]
-    with sharing(workers, cluster) as share:
+    with sharing(workers, cluster, told) as share:
         return list(through(game, asked, runs, seed, share=share))
 
 
@@ -154,6 +161,7 @@ def tune(
     budget: float | None = None,
     workers: int = 1,
     cluster: str = "",
+    told: Callable[[int], None] | None = None,
 ) -> tuple[Candidate, ...]:
     """Games like this one that suit its targets better, the best first.
 
@@ -166,6 +174,7 @@ def tune(
         budget: seconds after which no more are tried.
         workers: processes that look at candidates.
         cluster: the address of a Dask scheduler instead.
+        told: hears how many have been looked at so far.
 
     >>> best = tune(read("ridge-ascent"), free=["area.length"], tries=12)
     >>> best[0].suits >= best[-1].suits
@@ -175,7 +184,7 @@ def tune(
     from bolometric.core.tuning.search import tune as search
     from bolometric.core.tuning.workers import sharing
 
-    with sharing(workers, cluster) as share:
+    with sharing(workers, cluster, told) as share:
         *_, last = search(game, free, lock, seed, tries or TRIES, budget, share)
     return last.best
 

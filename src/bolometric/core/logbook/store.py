@@ -19,6 +19,7 @@ from pathlib import Path
 
 import platformdirs
 
+from bolometric.core.logbook.lent import lent
 from bolometric.core.logbook.session import Session, game_in
 from bolometric.core.settings.errors import FileError
 from bolometric.core.text.figures import listing_words
@@ -109,21 +110,24 @@ class Logbook:
         self.unread: tuple[str, ...] = ()
         """The days of sessions that could not be read when they were last asked for; they stay where they are."""
         with self._said("opened"):
-            path.parent.mkdir(mode=0o700, parents=True, exist_ok=True)
+            self._lent = lent(path)
+            if self._lent is None:
+                path.parent.mkdir(mode=0o700, parents=True, exist_ok=True)
             is_new = not path.exists()
-            self._open = sqlite3.connect(path, timeout=PATIENCE, isolation_level=None)
+            at = path if self._lent is None else Path(self._lent.name) / path.name
+            self._open = sqlite3.connect(at, timeout=PATIENCE, isolation_level=None)
             if is_new:
                 _owner_alone(path)
         try:
             self.version = self._prepare()
         except sqlite3.OperationalError as error:
-            self._open.close()
+            self.close()
             raise FileError(self._refused("opened", error)) from None
         except sqlite3.DatabaseError:
-            self._open.close()
+            self.close()
             raise DamagedError(path, last_backup(path)) from None
         except FileError:
-            self._open.close()
+            self.close()
             raise
 
     def _prepare(self) -> int:
@@ -136,6 +140,8 @@ class Logbook:
         if version > len(self._migrations):
             run("PRAGMA query_only = on")
             return version
+        if self._lent is not None and not version:
+            raise FileError(f"There is no logbook in {self.path.name} yet, and in {self.path.parent} none can be made.")
         run("PRAGMA journal_mode = WAL")
         run("PRAGMA synchronous = FULL")
         run("PRAGMA foreign_keys = ON")
@@ -150,13 +156,25 @@ class Logbook:
         return len(self._migrations)
 
     @property
-    def only_read(self) -> bool:
-        """Whether it is of a newer version, so that nothing is written."""
-        return self.version > len(self._migrations)
+    def only_read(self) -> str:
+        """Why nothing is written, as a sentence: it is of a newer version, or stands where nothing may be written."""
+        if self.version > len(self._migrations):
+            return (
+                "This logbook was written by a newer version of the program, so it is open for reading only: update "
+                "the program to write in it."
+            )
+        if self._lent is not None:
+            return (
+                f"Nothing may be written in {self.path.parent}, so this logbook is open for reading only: copy it to a "
+                "folder of your own to write in it."
+            )
+        return ""
 
     def close(self) -> None:
         """Close it."""
         self._open.close()
+        if self._lent is not None:
+            self._lent.cleanup()
 
     def __enter__(self) -> Logbook:
         return self
@@ -196,10 +214,7 @@ class Logbook:
 
     def _may_write(self) -> None:
         if self.only_read:
-            raise FileError(
-                "This logbook was written by a newer version of the program, so it is open for reading only: update "
-                "the program to write in it."
-            )
+            raise FileError(self.only_read)
 
     def keep(self, *sessions: Session) -> None:
         """Write sessions, all or none; one with a key that is there takes its place. Raises FileError."""
@@ -304,7 +319,7 @@ class Logbook:
     def keep_backup(self) -> None:
         """Write today's backup beside it, unless there is one or nothing to keep; old ones go. Raises FileError."""
         today = self.path.with_name(f"{self.path.stem}-{date.today():%Y%m%d}.backup")
-        if today.exists() or not self._column("SELECT key FROM sessions LIMIT 1"):
+        if self._lent is not None or today.exists() or not self._column("SELECT key FROM sessions LIMIT 1"):
             return
         self.backup(today)
         for old in backups(self.path)[KEPT:]:

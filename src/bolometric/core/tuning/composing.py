@@ -25,7 +25,7 @@ from bolometric.core.tuning.looking import look
 from bolometric.core.tuning.offering import COVERED, EACH_KIND, LONGEST, RUNS, Composed, judged, late, rank
 from bolometric.core.tuning.space import PIECES, free_knobs, values_of
 from bolometric.core.tuning.wanted import Wanted, as_wanted, playable
-from bolometric.core.tuning.workers import Share, alone
+from bolometric.core.tuning.workers import Share, alone, is_alone
 
 SIZED = 6
 """Looks at most until the size suits the minutes."""
@@ -46,7 +46,7 @@ def compose(wanted: Wanted, seed: int = 1, share: Share = alone) -> Iterator[Com
     offered: Counter[type] = Counter()
     for some in _in_turn():
         kept = [one for one in some if type(one.game.area) not in off_aim or bool(getattr(one.game.area, "packs", ()))]
-        at_once = 1 if share is alone else len(kept)
+        at_once = 1 if is_alone(share) else len(kept)
         for part in range(0, len(kept), max(at_once, 1)):
             checkpoint()
             now = [one for one in kept[part : part + at_once] if offered[type(one.game.area)] < EACH_KIND]

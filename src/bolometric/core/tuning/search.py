@@ -26,7 +26,7 @@ from bolometric.core.tuning.looking import look
 from bolometric.core.tuning.recipes import Space, Values
 from bolometric.core.tuning.recipes import apart as values_apart
 from bolometric.core.tuning.space import apart, differences, free_knobs, size_of, without_idle
-from bolometric.core.tuning.workers import Share, alone
+from bolometric.core.tuning.workers import Share, alone, is_alone
 
 TRIES, GENERATIONS = 300, 4
 COARSE, CLOSER, LONG = 300, 3_000, 20_000
@@ -107,7 +107,7 @@ class _Search:
         """Look at candidates with so many games; those that can't be games are left out, and all once time is up."""
         wanted = list(asked)
         missing = [values for values in wanted if (runs, values) not in self.memory]
-        at_once = ALONE if self.share is alone else SHARED
+        at_once = ALONE if is_alone(self.share) else SHARED
         for part in range(0, len(missing), at_once):
             if self.seen and time.monotonic() > self.until:
                 break

@@ -19,7 +19,7 @@ from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.knobs import KnobAt, knob_at
 from bolometric.core.tuning.looking import LONGEST
 from bolometric.core.tuning.space import values_of
-from bolometric.core.tuning.workers import Share, alone
+from bolometric.core.tuning.workers import Share, alone, is_alone
 
 MOST_POINTS, RUNS = 2_500, 2_000
 AT_ONCE = 32
@@ -110,7 +110,7 @@ def sweep(
         raise GameError(f"That would be {count:,} games, and {MOST_POINTS:,} are the most: take larger steps.")
     paths, combinations = tuple(knob.path for knob in knobs), list(product(*(knob.values for knob in knobs)))
     work = partial(_point, game, paths, runs, seed, whom)
-    at_once = 1 if share is alone else AT_ONCE
+    at_once = 1 if is_alone(share) else AT_ONCE
     for part in range(0, len(combinations), at_once):
         yield from share(work, combinations[part : part + at_once])
 

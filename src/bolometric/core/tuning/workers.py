@@ -5,6 +5,7 @@ Each candidate is looked at with seeds of its own work, so the result does not d
 
 from __future__ import annotations
 
+import socket
 from collections.abc import Callable, Iterator, Sequence
 from contextlib import contextmanager
 from typing import Protocol, TypeVar
@@ -13,6 +14,12 @@ from bolometric.core.settings.errors import GameError
 
 A = TypeVar("A")
 B = TypeVar("B")
+Told = Callable[[int], None]
+"""Hears how many have been looked at so far."""
+PATIENCE = 5.0
+"""Seconds in which a scheduler has to answer."""
+MOST_FRAMES = 1 << 16
+"""A scheduler greets with how many frames follow, in eight bytes: a larger number is another program's greeting."""
 PARCELS = 32
 """Into how many parts work is shared out, so that nobody waits long for the last and little is sent."""
 
@@ -29,12 +36,40 @@ def alone(work: Callable[[A], B], given: Sequence[A]) -> list[B]:
     return [work(one) for one in given]
 
 
+class Counted:
+    """Another way to share, which tells after every piece of work how many are done."""
+
+    def __init__(self, share: Share, told: Told) -> None:
+        """``told`` hears the count."""
+        self.inner, self.told, self.done = share, told, 0
+
+    def __call__(self, work: Callable[[A], B], given: Sequence[A]) -> list[B]:
+        """One answer for each."""
+        found: list[B] = []
+        for part in [[one] for one in given] if self.inner is alone else [given]:
+            found += self.inner(work, part)
+            self.done += len(part)
+            self.told(self.done)
+        return found
+
+
+def is_alone(share: Share) -> bool:
+    """Whether nothing is gained by handing over many at once."""
+    return share is alone or (isinstance(share, Counted) and share.inner is alone)
+
+
 @contextmanager
-def sharing(workers: int = 1, cluster: str = "") -> Iterator[Share]:
+def sharing(workers: int = 1, cluster: str = "", told: Told | None = None) -> Iterator[Share]:
     """How work is shared out: alone, on so many processes, or on the cluster at an address.
 
     Raises GameError, with a sentence, where the cluster is not there or what speaks to it is not installed.
     """
+    with _shared_out(workers, cluster) as share:
+        yield share if told is None else Counted(share, told)
+
+
+@contextmanager
+def _shared_out(workers: int, cluster: str) -> Iterator[Share]:
     if not cluster and workers <= 1:
         yield alone
         return
@@ -66,8 +101,30 @@ def _client(address: str):  # type: ignore[no-untyped-def]
             "in place of --cluster."
         ) from None
     try:
-        return Client(address, timeout="5s")  # type: ignore[no-untyped-call]
+        _greeted(address)
+        return Client(address, timeout=f"{PATIENCE:g}s")  # type: ignore[no-untyped-call]
     except (OSError, TimeoutError, ValueError):
         raise GameError(
             f"There is no cluster at {address[:60]}: start its scheduler, or leave --cluster out."
         ) from None
+
+
+def _greeted(address: str) -> None:
+    """Wait for the greeting of a scheduler; its client would wait for ever at a port where nobody speaks.
+
+    Raises OSError, TimeoutError or ValueError where something else is there, or nothing.
+    """
+    scheme, _, place = address.rpartition("://")
+    if scheme not in ("", "tcp"):
+        return  # it speaks only once it is spoken to in its own way
+    host, _, port = place.rpartition(":")
+    with socket.create_connection((host.strip("[]"), int(port)), PATIENCE) as open_:
+        open_.settimeout(PATIENCE)
+        greeting = b""
+        while len(greeting) < 8:
+            more = open_.recv(8 - len(greeting))
+            if not more:
+                raise ValueError("it hung up")
+            greeting += more
+    if int.from_bytes(greeting, "little") > MOST_FRAMES:
+        raise ValueError("another program's greeting")

@@ -82,8 +82,7 @@ class LogbookView(QWidget):
             except FileError as error:
                 self._tell(str(error))
             else:
-                only = "This logbook is of a newer version: it is open for reading only."
-                self._tell(only if self._book.only_read else "")
+                self._tell(self._book.only_read)
         return self._book
 
     def _tell(self, words: str) -> None:
