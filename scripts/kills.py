@@ -1,9 +1,11 @@
-"""Kills the program at random moments, and looks at what is left: kills.py saving|editing TIMES [SEED].
+"""Kills the program at random moments, and looks at what is left: kills.py saving|editing|noting TIMES [SEED].
 
 *saving*: a process saves one version of a game after another to the same file and is killed in the midst; the file must
 hold a whole version, and nothing older than the last save that had come back. *editing*: a window is edited a few times
 a second, now steadily, now in bursts, and is killed; the next start must offer a game, and the edits that are missing
-from it must all be younger than a second. It ends with 1 if anything else was found.
+from it must all be younger than a second. *noting*: sessions are written into a logbook, one after the other and now
+and then several at once, with backups; none that was confirmed may be missing, and of several all or none are there. It
+ends with 1 if anything else was found.
 """
 
 import os
@@ -12,6 +14,7 @@ import signal
 import sys
 import tempfile
 import time
+from collections import Counter
 from pathlib import Path
 
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
@@ -19,7 +22,7 @@ os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 from bolometric.desk.keeping.recovery import Keeper
 from bolometric.desk.shell.app import application, make_window
 from bolometric.desk.shell.settings import Settings
-from bolometric.front.more import Game, read, write
+from bolometric.front.more import Game, Logbook, read, session_of, write
 
 MOST_LOST = 1.0
 """Seconds of edits that a kill may cost."""
@@ -71,6 +74,32 @@ def saving(home: Path, chance: random.Random) -> str:
     return "" if int(found.name) in (last, last + 1) else f"saved {last}, found {found.name}"
 
 
+def noting(home: Path, chance: random.Random) -> str:
+    """One kill while sessions are written down. What went wrong, or nothing."""
+    path, (out, told) = home / f"book-{chance.random()}.sqlite3", os.pipe()
+
+    def work(told: int) -> None:
+        with Logbook(path) as book:
+            for number in range(1, 100_000):
+                several = 1 + 4 * (number % 5 == 0)
+                book.keep(*(session_of(Game(), note=f"{number}") for _ in range(several)))
+                os.write(told, f"{number} {several}\n".encode())
+                if number % 7 == 0:
+                    book.keep_backup()
+
+    child = forked(work, told)
+    os.close(told)
+    kill_after(chance.uniform(0.01, 0.4), child)
+    confirmed = {number: int(several) for number, several in lines_of(out)}
+    with Logbook(path) as book:
+        found = Counter(one.note for one in book.sessions())
+        if book.unread:
+            return f"{len(book.unread)} sessions cannot be read"
+    missing = [number for number, several in confirmed.items() if found[number] != several]
+    halves = [number for number, count in found.items() if count != 1 + 4 * (int(number) % 5 == 0)]
+    return f"confirmed and missing: {missing}; in part: {halves}" if missing or halves else ""
+
+
 def editing(home: Path, chance: random.Random) -> tuple[float, str]:
     """One kill while editing. Seconds of edits that were lost, and what went wrong."""
     out, told = os.pipe()
@@ -103,13 +132,16 @@ def editing(home: Path, chance: random.Random) -> tuple[float, str]:
     return lost, f"{lost:.2f} s of edits lost" if lost > MOST_LOST else ""
 
 
+IN_FILES = {"saving": saving, "noting": noting}
+
+
 def main(what: str, times: int, seed: int) -> int:
     """Kill so often, and tell what came of it."""
     chance, wrong, most = random.Random(seed), [], 0.0
     with tempfile.TemporaryDirectory() as home:
         for _ in range(times):
-            if what == "saving":
-                trouble = saving(Path(home), chance)
+            if what in IN_FILES:
+                trouble = IN_FILES[what](Path(home), chance)
             else:
                 lost, trouble = editing(Path(home), chance)
                 most = max(most, lost)

@@ -1,7 +1,8 @@
 """Uses the window at random for a while: soak.py SECONDS [SEED].
 
-Games of the demo shelf and starters are opened, changed, undone, shown in every view and played at the table; now and
-then the window is left at rest until its exact readings are in. At the end it tells the steps, how long the window was
+Games of the demo shelf and starters are opened, changed, undone, shown in every view and its pages, played at the
+table, typed into, dragged over and used by key; now and then the window is left at rest until its exact readings are
+in. At the end it tells the steps, how long the window was
 held and in which step, the memory minute by minute, and whatever went wrong; it ends with 1 if an exception came up or
 readings stayed away. A crash ends it with a traceback of every thread.
 """
@@ -18,8 +19,9 @@ from pathlib import Path
 
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 
-from PySide6.QtCore import QEventLoop, QTimer
-from PySide6.QtWidgets import QAbstractButton, QPushButton, QToolButton
+from PySide6.QtCore import QEventLoop, QPoint, Qt, QTimer
+from PySide6.QtTest import QTest
+from PySide6.QtWidgets import QAbstractButton, QLineEdit, QPushButton, QToolButton
 
 from bolometric.assets import demo_files
 from bolometric.desk.shell.app import application, make_window
@@ -32,7 +34,9 @@ AT_REST = 30
 """Seconds within which a window that is left alone must have its exact readings."""
 LONG = 0.1
 """Seconds that the window may be held by a step."""
-VIEWS = ("shape", "odds", "runs", "table", "shelf")
+VIEWS = ("shape", "odds", "runs", "practice", "tune", "table", "sheets", "class", "logbook", "shelf")
+KEYS = "0123456789,.+- abcxyz"
+STEERING = (Qt.Key.Key_Tab, Qt.Key.Key_Down, Qt.Key.Key_Up, Qt.Key.Key_Left, Qt.Key.Key_Right, Qt.Key.Key_Space)
 
 
 def memory() -> float:
@@ -47,6 +51,7 @@ class Soak:
         settings.theme = "light"
         self.window = make_window(None, True, settings, home / "shelf", home / "kept")
         self.window.filing.questions = self  # answers in place of the person
+        self.window.late.book_path = lambda: home / "book.sqlite3"
         self.window.resize(1280, 800)
         self.window.show()
         self.trouble: list[str] = []
@@ -75,8 +80,8 @@ class Soak:
         loop.exec()
 
     def step(self) -> None:
-        steps = (self.open, self.change, self.undo, self.show, self.press, self.word, self.rest)
-        (does,) = self.random.choices(steps, (40, 160, 60, 80, 120, 40, 1))
+        steps = (self.open, self.change, self.undo, self.show, self.press, self.word, self.type, self.drag, self.rest)
+        (does,) = self.random.choices(steps, (40, 160, 60, 120, 160, 40, 60, 30, 1))
         act = does()  # chosen first: what choosing takes is not the window's
         began, self.doing = time.monotonic(), f"{does.__name__} in {self.window.view}"
         act()
@@ -118,18 +123,46 @@ class Soak:
         """Nothing."""
 
     def press(self) -> Act:
-        """A button of the odds or the table; those that ask for a file are left alone."""
-        view = self.window.view
-        if view in ("odds", "table"):
-            page = getattr(self.window.late, view)
-            buttons = [
-                one
-                for one in page.findChildren(QAbstractButton)
-                if one.isVisible() and one.isEnabled() and "…" not in one.text() and not self.opens_menu(one)
-            ]
-            if buttons:
-                return self.random.choice(buttons).click
-        return self.pause
+        """A button of the view that is shown; those that ask for a file or a printer are left alone."""
+        buttons = [
+            one
+            for one in self.window.centralWidget().findChildren(QAbstractButton)
+            if one.isVisible() and one.isEnabled() and "…" not in one.text() and not self.opens_menu(one)
+        ]
+        return self.random.choice(buttons).click if buttons else self.pause
+
+    def type(self) -> Act:
+        """Letters and digits into a field of the view, or keys that steer, wherever the focus is."""
+        fields = [
+            one
+            for one in self.window.centralWidget().findChildren(QLineEdit)
+            if one.isVisible() and one.isEnabled() and not one.isReadOnly()
+        ]
+        if fields and self.random.random() < 0.5:
+            text = "".join(self.random.choices(KEYS, k=self.random.randint(1, 12)))
+            return partial(QTest.keyClicks, self.random.choice(fields), text)
+        return partial(self._steer, self.random.choices(STEERING, k=self.random.randint(1, 6)))
+
+    def _steer(self, keys: list[Qt.Key]) -> None:
+        for key in keys:
+            QTest.keyClick(self.app.focusWidget() or self.window, key)
+
+    def drag(self) -> Act:
+        """Across the board, as a bend is dragged, or tiles are pointed at."""
+        return self._drag
+
+    def _drag(self) -> None:
+        board = self.window.shape.board
+        if not board.isVisible():
+            return
+        points = [
+            QPoint(self.random.randrange(max(board.width(), 1)), self.random.randrange(max(board.height(), 1)))
+            for _ in range(4)
+        ]
+        QTest.mousePress(board, Qt.MouseButton.LeftButton, pos=points[0])
+        for point in points[1:]:
+            QTest.mouseMove(board, point)
+        QTest.mouseRelease(board, Qt.MouseButton.LeftButton, pos=points[-1])
 
     @staticmethod
     def opens_menu(button: QAbstractButton) -> bool:

@@ -143,6 +143,18 @@ def test_a_newer_version_is_only_read(tmp_path):
             now.remove("x")
 
 
+@pytest.mark.parametrize("damage", [b"CREATE \xff\xfeABLE sessions", b"CREATE TABLE \xba (((((("])
+def test_a_logbook_of_which_even_the_trouble_cannot_be_read_is_damaged(tmp_path, damage):
+    """SQLite quotes what is damaged, and Python then cannot read what it says."""
+    path = tmp_path / "torn.sqlite3"
+    with Logbook(path) as made:
+        made.keep(session_of(GAME))
+        made._open.execute("PRAGMA wal_checkpoint(TRUNCATE)")
+    path.write_bytes(path.read_bytes().replace(b"CREATE TABLE sessions", damage))
+    with pytest.raises(DamagedError, match="is damaged"):
+        Logbook(path)
+
+
 def test_where_nothing_may_be_written_it_is_read_from_a_copy(tmp_path, monkeypatch):
     """With what another window has written and not yet put into the file itself; and nothing there is touched."""
     path = tmp_path / "shared" / "lent.sqlite3"

@@ -30,7 +30,7 @@ def as_guessed(game):
 @pytest.mark.parametrize("name", HEARD)
 def test_a_game_played_by_ear_is_the_game_that_is_measured(name):
     game = as_guessed(ALL[name])
-    turns, wins = played(game, 1200)
+    turns, wins = played(game, 800)
     found = measure(game, 4000, seed=3).readings
     ended = [count for count in turns if count is not None]
     reading = found["turns"]

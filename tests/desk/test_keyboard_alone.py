@@ -180,7 +180,10 @@ def test_every_word_of_every_sheet_is_reached_and_opened(qtbot, window, hands, p
     window.go("shape")
     hands.press(Qt.Key.Key_F6)
     words = window.sheet.words()
-    for word in words[2:]:
+    # What every game is asked is opened in the first of them; of the others what is their own.
+    mine = words[2:] if path == demo_files()[0] else [word for word in words[2:] if word.startswith("area.")]
+    assert mine
+    for word in mine:
         hands.tab_to(lambda one, word=word: one is window.sheet and window.sheet.focused_word() == word)
         hands.press(Qt.Key.Key_Return)
         assert window.editing.popover is not None, word

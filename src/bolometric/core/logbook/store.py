@@ -16,6 +16,7 @@ from datetime import date
 from functools import lru_cache
 from hashlib import sha256
 from pathlib import Path
+from typing import Any
 
 import platformdirs
 
@@ -33,6 +34,8 @@ OURS = 0x426F6C6F
 """The application id of a logbook: four letters in its head, by which it is told from other programs' databases."""
 OWNER = 0o600
 """Who may read it: its owner alone."""
+DAMAGED = sqlite3.DatabaseError, UnicodeDecodeError
+"""What reading a damaged file raises; the second where bytes of what SQLite says of it are damaged too."""
 Migration = str
 MIGRATIONS: tuple[Migration, ...] = (
     """
@@ -79,6 +82,13 @@ class OtherError(FileError):
         )
 
 
+def _connected(path: Path | str, **how: Any) -> sqlite3.Connection:
+    """A connection whose texts are read even where bytes of them are damaged."""
+    found = sqlite3.connect(path, **how)
+    found.text_factory = lambda data: data.decode("utf-8", "replace")
+    return found
+
+
 def _owner_alone(path: Path) -> None:
     with suppress(OSError):  # a disk may know no owners
         path.chmod(OWNER)
@@ -115,7 +125,7 @@ class Logbook:
                 path.parent.mkdir(mode=0o700, parents=True, exist_ok=True)
             is_new = not path.exists()
             at = path if self._lent is None else Path(self._lent.name) / path.name
-            self._open = sqlite3.connect(at, timeout=PATIENCE, isolation_level=None)
+            self._open = _connected(at, timeout=PATIENCE, isolation_level=None)
             if is_new:
                 _owner_alone(path)
         try:
@@ -123,7 +133,7 @@ class Logbook:
         except sqlite3.OperationalError as error:
             self.close()
             raise FileError(self._refused("opened", error)) from None
-        except sqlite3.DatabaseError:
+        except DAMAGED:
             self.close()
             raise DamagedError(path, last_backup(path)) from None
         except FileError:
@@ -200,7 +210,7 @@ class Logbook:
             yield
         except sqlite3.OperationalError as error:
             raise FileError(self._refused(done, error)) from None
-        except sqlite3.DatabaseError:
+        except DAMAGED:
             raise DamagedError(self.path, last_backup(self.path)) from None
         except OSError as error:
             why = (error.strerror or "refused").lower()
@@ -343,10 +353,10 @@ def _is_game(text: str) -> bool:
 def _check_ours(path: Path) -> None:
     """Raise OtherError unless a file is a logbook, a backup of one, or empty."""
     try:
-        with closing(sqlite3.connect(f"{path.absolute().as_uri()}?mode=ro", uri=True)) as found:
+        with closing(_connected(f"{path.absolute().as_uri()}?mode=ro", uri=True)) as found:
             if path.stat().st_size and not _is_ours(found):
                 raise OtherError(path)
-    except sqlite3.DatabaseError:
+    except DAMAGED:
         raise OtherError(path) from None
 
 
@@ -372,7 +382,10 @@ def backups(path: Path) -> list[Path]:
 def last_backup(path: Path) -> Path | None:
     """The newest backup that can be read."""
     for one in backups(path):
-        with suppress(sqlite3.Error), closing(sqlite3.connect(f"file:{one}?mode=ro", uri=True)) as found:
+        with (
+            suppress(sqlite3.Error, UnicodeDecodeError),
+            closing(_connected(f"{one.absolute().as_uri()}?mode=ro", uri=True)) as found,
+        ):
             if found.execute("PRAGMA quick_check").fetchone()[0] == "ok":
                 return one
     return None

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from bolometric.core.areas.hand.deals import fitting, nothing_goes, partners
+from bolometric.core.areas.hand.deals import fitting, nothing_goes, partner_dealt, partners
 from bolometric.core.areas.hand.rules import fewest_and_most
 from bolometric.core.areas.hand.spec import Hand
 from bolometric.core.game.aloud import Aloud, said, share, starts
@@ -110,7 +110,8 @@ def _follow_aloud(game: Game) -> tuple[list[str], list[str]]:
     turn.append("When the pack is used up, pass instead.")
     if alone:
         return turn, [
-            "The game ends when you have no card left, or when the pack is used up and you pass.",
+            "The game ends when you have no card left.",
+            "It also ends when the pack is used up and you pass.",
             "Count your turns. Next time, try to need fewer.",
         ]
     end = [
@@ -175,9 +176,14 @@ def talk(game: Game) -> tuple[Question, ...]:
     value = area.values[most_played]
     goes = listing(fitting(area, most_played), "and")
     if area.play == "ask":
-        return (("partner", 1, f"You hold {value}. What do you ask for?", f"{goes}."),)
+        dealt = f"In {percent(partner_dealt(game))} of games (exact)."
+        return (
+            ("partner", 1, f"You hold {value}. What do you ask for?", f"{goes}."),
+            ("dealt", 3, "You are dealt a card. How often is a card that makes a pair with it dealt to others?", dealt),
+        )
     return (
         ("goes", 1, f"{value} lies open. Which cards go on it?", f"{goes}."),
+        ("hardest", 2, "Which card goes on fewest others?", f"{_hardest(area)}."),
         (
             "begin",
             3,
@@ -185,6 +191,13 @@ def talk(game: Game) -> tuple[Question, ...]:
             f"In {percent(nothing_goes(game))} of games (exact).",
         ),
     )
+
+
+def _hardest(area: Hand) -> str:
+    """The numbers that go with fewest other cards, and with how many."""
+    each = {value: partners(area, card) for card, value in enumerate(area.values)}
+    fewest = min(each.values())
+    return f"{listing([value for value, count in each.items() if count == fewest], 'and')}: {plural(fewest, 'card')}"
 
 
 WORDS = Words(board=board, needs=needs, first=first, turn=turn, last=last, aloud=aloud, talk=talk)
