@@ -18,6 +18,7 @@ from bolometric.core.pieces.kinds import die
 from bolometric.core.results.readings import Reading, exact_value
 from bolometric.core.tuning.aimed_draws import aimed_draws
 from bolometric.core.tuning.composing import compose
+from bolometric.core.tuning.find import wanted_of
 from bolometric.core.tuning.offering import against, ordered
 from bolometric.core.tuning.wanted import Wanted
 
@@ -158,3 +159,16 @@ def test_a_must_comes_before_what_is_nice_and_what_may_never_end_suits_nothing()
     assert nearness(long) > nearness(short)
     assert suits((of("minutes", 5, 10, None, must=False, never=0.2), of("ties", 0, 1, 0.5))) == 0
     assert suits((Suited(Target(reading="minutes", low=0.1, high=0.2), exact_value(0.15), 1.0),)) == 1
+
+
+@pytest.mark.parametrize("upto", [10, 12, 20])
+def test_for_bonds_cards_ask_for_what_is_missing(upto):
+    """The kinds that are bonds by their nature are made for the number, and nearly all that is worked out is that."""
+    brief = {"brief": {"minutes": {"low": 3, "high": 12}, "aim": [{"kind": "bonds", "upto": upto}]}}
+    made = [one for one in compose(wanted_of({**brief, "seats": {"count": 2}}, {}), 1) if not one.against]
+    shares = {one.game.area.kind: one.share for one in made}
+    kinds = ["pairs", "hand", "splits", *(["open_row"] if upto < 20 else [])]
+    assert shares.keys() >= set(kinds)
+    assert min(shares[kind] for kind in kinds) > 0.9
+    numbers = {one.game.area.kind: getattr(one.game.area, "number", upto) for one in made}
+    assert numbers["pairs"] == numbers["hand"] == upto

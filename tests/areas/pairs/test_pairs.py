@@ -201,12 +201,14 @@ def test_the_pack_is_printed_and_what_is_seen_stays_to_be_remembered():
     [
         ({"number": 10}, (7, 3), "3 + 7"),
         ({"match": "same"}, (4, 4), "4 or 4"),
-        ({"match": "double"}, (6, 3), "3 + 3"),
-        ({"match": "double"}, (3, 8), "3 + 3"),
-        ({"match": "differ", "number": 3}, (4, 7), "7 − 4"),
+        ({"number": 10}, (3, 5), "3 + 7"),
+        ({"match": "double", "least": 4}, (6, 3), "6 + 6"),
+        ({"match": "double", "least": 4}, (18, 4), "9 + 9"),
+        ({"match": "differ", "number": 3, "most": 6}, (4, 7), "3 + 4"),
+        ({"match": "differ", "number": 3, "most": 6}, (9, 7), "9 − 3"),
     ],
 )
-def test_what_is_worked_out_of_two_cards(area, cards, worked_out):
+def test_what_is_worked_out_is_which_card_goes_with_the_first(area, cards, worked_out):
     assert fact_of(game_from({"area": {"kind": "pairs", **area}}).area, *cards).words == worked_out
 
 

@@ -68,8 +68,9 @@ def _never_used(analysis: Analysis) -> str:
 
 
 def unused(analysis: Analysis) -> tuple[int, int]:
-    """How many places of the board nothing can ever come to, and how many places there are."""
-    values = () if analysis.heat is None else analysis.heat.values
+    """How many places of the board nothing can ever come to, and how many places there are that count."""
+    heat = analysis.heat
+    values = [] if heat is None else [one for place, one in enumerate(heat.values, 1) if place not in heat.unused]
     return sum(value <= 0 for value in values), len(values)
 
 

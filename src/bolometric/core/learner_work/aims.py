@@ -266,3 +266,9 @@ def _pairs(does: str, most: int, least: int = 0) -> Iterator[Fact]:
         for a in range(least, b + 1):
             if does != known.COMPARE or a != b:
                 yield fact(does, a, b)
+
+
+def aims_in(brief: object) -> tuple[Aim, ...]:
+    """The aims of a brief as plain data."""
+    listed = brief.get("aim", ()) if isinstance(brief, dict) else ()
+    return tuple(Aim.model_validate(one) for one in listed)

@@ -84,7 +84,7 @@ class OtherError(FileError):
 
 def _connected(path: Path | str, **how: Any) -> sqlite3.Connection:
     """A connection whose texts are read even where bytes of them are damaged."""
-    found = sqlite3.connect(path, **how)
+    found: sqlite3.Connection = sqlite3.connect(path, **how)
     found.text_factory = lambda data: data.decode("utf-8", "replace")
     return found
 
@@ -239,7 +239,10 @@ class Logbook:
         mark = sha256(session.game.encode()).hexdigest()
         row = mark, session.played.name, session.game
         self._open.execute("INSERT OR IGNORE INTO games (hash, name, text) VALUES (?, ?, ?)", row)
-        return int(self._open.execute("SELECT id FROM games WHERE hash = ?", (mark,)).fetchone()[0])
+        found = self._open.execute("SELECT id FROM games WHERE hash = ?", (mark,)).fetchone()
+        if found is None or not isinstance(found[0], int):
+            raise sqlite3.DatabaseError  # it was written just now: the file is damaged
+        return found[0]
 
     def remove(self, key: str) -> None:
         """Take a session out. Raises FileError."""

@@ -68,6 +68,8 @@ def _best(wanted: Wanted, draws: list[AimedDraw], seed: int, starter: Starter) -
         if wanted.minutes is not None and late(found):
             low, high = wanted.minutes  # games of the lower half of the minutes, so that the long ones end in time
             found = max(found, judge(_named(sized(game, (low, (3 * low + high) / 4), seed), wanted)), key=rank)
+        if found.against and (found.share is None or found.share >= ENOUGH):
+            found = max((found, *map(judge, _a_step_off(found.game))), key=rank)
         if wanted.brief.get("targets") and not found.against and found.suits < WELL:
             found = _suited_more(found, judge, seed)
         if best is None or rank(found) > rank(best):
@@ -75,6 +77,14 @@ def _best(wanted: Wanted, draws: list[AimedDraw], seed: int, starter: Starter) -
         if not best.against and best.suits > WELL and best.covered[0] >= COVERED * best.covered[1]:
             break
     return best
+
+
+def _a_step_off(game: Game) -> Iterator[Game]:
+    """The game a step larger and a step smaller: where turns come out even for all, it may be fair."""
+    path = area_of(game).faults.lengthens(game)
+    at = next((at for at in knobs(game) if at.path == path), None)
+    if path and at is not None and isinstance(at.value, int):
+        yield from filter(None, (_with(game, path, at.value + by) for by in (-1, 1)))
 
 
 def _suited_more(found: Composed, judge: Callable[[Game], Composed], seed: int) -> Composed:

@@ -2,19 +2,22 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from dataclasses import replace
 
 from bolometric.core.areas.hand.by_hand import OnHand, width
 from bolometric.core.areas.hand.deals import fitting, nothing_goes, partner_dealt, partners
 from bolometric.core.areas.hand.rules import fewest_and_most
 from bolometric.core.areas.hand.spec import Hand
-from bolometric.core.game.contract import Board
+from bolometric.core.game.contract import Board, Plain
 from bolometric.core.game.document import Game
+from bolometric.core.learner_work.aims import Aim, aims_in
 from bolometric.core.results.board import Cells, Heat, Places
 from bolometric.core.results.printed import Printed
 from bolometric.core.text.figures import listing, percent, plural
 
-ACROSS = 10
+ACROSS, LARGEST = 10, 20
+"""Cards beside each other; the largest number of a pack that is made for an aim."""
 
 
 def _cells(texts: tuple[str, ...], across: int, tinted: bool, here: int | None = None) -> Cells:
@@ -98,4 +101,26 @@ def printed(game: Game, board: Places | None) -> Printed:
     return Printed(None, counters=0)
 
 
-BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe, printed=printed)
+def suited(data: Plain) -> Iterator[Plain]:
+    """What is played, and how far the numbers go, as the aim asks; as it is where cards do nothing for it."""
+    found = [more for aim in aims_in(data["brief"]) if (more := _for(aim)) is not None]
+    yield from ({**data, "area": {**data["area"], **more}} for more in found or [{}])
+
+
+def _for(aim: Aim) -> dict[str, object] | None:
+    most = min(aim.upto, LARGEST)
+    match aim.kind:
+        case "bonds":
+            return {"play": "ask", "number": aim.upto, "least": 1, "most": min(aim.upto - 1, 30), "copies": 6}
+        case "adding":
+            return {"play": "limit", "limit": aim.upto, "least": 1, "most": max(most // 2, 2)}
+        case "counting_on":
+            return {"play": "differ", "apart": aim.by, "least": 1, "most": most}
+        case "taking_away":
+            return {"play": "near", "apart": 3, "least": 1, "most": most, "copies": 3, "hold": 7}
+        case "tables":
+            return {"play": "multiple", "least": 1, "most": 12}
+    return None
+
+
+BOARD = Board(suited=suited, places=places, places_at=places_at, heat=heat, describe=describe, printed=printed)

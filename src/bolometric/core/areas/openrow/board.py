@@ -2,16 +2,21 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+
 from bolometric.core.areas.openrow.by_hand import OnRow
 from bolometric.core.areas.openrow.spec import MOST_OPEN, OpenRow
 from bolometric.core.areas.openrow.ways import fresh, numbers_asked
-from bolometric.core.game.contract import Board
+from bolometric.core.game.contract import Board, Plain
 from bolometric.core.game.document import Game
+from bolometric.core.learner_work.aims import aims_in
 from bolometric.core.results.board import Cells, Heat, Places
 from bolometric.core.results.printed import Printed
 from bolometric.core.text.figures import percent
 
 ACROSS = 10
+LARGEST, MOST_AT_ONCE = {"bonds": 30, "adding": 12}, 8
+"""Of a row that is made for an aim: the largest card, and how many lie open."""
 
 
 def _cells(texts: tuple[str, ...]) -> Cells:
@@ -101,4 +106,14 @@ def printed(game: Game, board: Places | None) -> Printed:
     return Printed(None, counters=0)
 
 
-BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe, printed=printed)
+def suited(data: Plain) -> Iterator[Plain]:
+    """A number that is the aim's, with cards that make it; where it is drawn, and without such an aim, as it is."""
+    found: list[dict[str, object]] = []
+    for aim in aims_in(data["brief"]) if data["area"]["asks"] == "given" else ():
+        if aim.kind in ("bonds", "adding"):
+            more = {"number": aim.upto, "least": 1, "most": min(aim.upto - 1, LARGEST[aim.kind]), "open": MOST_AT_ONCE}
+            found.append({**more, "take": "two" if aim.kind == "bonds" else "any"})
+    yield from ({**data, "area": {**data["area"], **more}} for more in found or [{}])
+
+
+BOARD = Board(suited=suited, places=places, places_at=places_at, heat=heat, describe=describe, printed=printed)

@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from math import ceil
 
 from bolometric.core.areas.pairs.by_hand import OnPairs
 from bolometric.core.areas.pairs.spec import Pairs
-from bolometric.core.game.contract import Board
+from bolometric.core.game.contract import Board, Plain
 from bolometric.core.game.document import Game
+from bolometric.core.learner_work.aims import Aim, aims_in
 from bolometric.core.results.board import Cells, Heat, Places
 from bolometric.core.results.printed import Printed
 from bolometric.core.text.figures import listing, percent, plural
@@ -83,4 +85,21 @@ def printed(game: Game, board: Places | None) -> Printed:
     return Printed(None, counters=0)
 
 
-BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe, printed=printed)
+def suited(data: Plain) -> Iterator[Plain]:
+    """Pairs that are what the aim asks for, as far as two cards can be that; else as they are."""
+    found = [more for aim in aims_in(data["brief"]) if (more := _for(aim)) is not None]
+    yield from ({**data, "area": {**data["area"], **more}} for more in found or [{}])
+
+
+def _for(aim: Aim) -> dict[str, object] | None:
+    match aim.kind:
+        case "bonds" | "adding":
+            return {"match": "total", "number": aim.upto, "least": 0}
+        case "doubles":
+            return {"match": "double", "least": 1, "most": aim.upto // 2}
+        case "counting_on":
+            return {"match": "differ", "number": aim.by, "least": 1, "most": aim.upto - aim.by}
+    return None
+
+
+BOARD = Board(suited=suited, places=places, places_at=places_at, heat=heat, describe=describe, printed=printed)

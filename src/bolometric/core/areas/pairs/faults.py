@@ -15,8 +15,12 @@ EASIER = 2
 
 
 def lengthens(game: Game) -> str:
-    """What makes more pairs."""
-    return "area.number" if game.area_as(Pairs).match == "total" else "area.most"
+    """What makes more pairs: where the number is the aim, each of them more often."""
+    area = game.area_as(Pairs)
+    if area.match != "total":
+        return "area.most"
+    sums = {aim.upto for aim in game.brief.aim if aim.kind in ("bonds", "adding")}
+    return "area.copies" if area.number in sums else "area.number"
 
 
 def by_rules(game: Game) -> Iterator[Fault]:

@@ -1,4 +1,4 @@
-"""What is worked out while cards are turned: whether the two that lie face up match."""
+"""What is worked out while cards are turned: which card goes with the first."""
 
 from __future__ import annotations
 
@@ -12,17 +12,18 @@ from bolometric.core.learner_work.trace import DECIDE
 
 
 def fact_of(area: Pairs, one: int, other: int) -> Fact:
-    """What has to be worked out to see whether two cards match."""
-    low, high = sorted((one, other))
+    """What is worked out when a card is turned: which card it goes with. The next is then only held against that."""
     match area.match:
         case "total":
-            return fact(known.ADD, low, high)
+            return fact(known.ADD, one, area.number - one)
         case "same":
-            return fact(known.COMPARE, low, high)
+            return fact(known.COMPARE, *sorted((one, other)))
         case "double":
-            return fact(known.ADD, low, low)
+            lower = one <= area.most and one >= area.least
+            return fact(known.ADD, one, one) if lower else fact(known.ADD, one // 2, one // 2)
         case "differ":
-            return fact(known.SUBTRACT, high, low)
+            lower = one <= area.most and one >= area.least
+            return fact(known.ADD if lower else known.SUBTRACT, one, area.number)
 
 
 def tasks(game: Game) -> Tasks:

@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from dataclasses import replace
 
 from bolometric.core.areas.splits.by_hand import OnSplits, way_words
 from bolometric.core.areas.splits.found import chance_of_all, chance_of_each, lasting
 from bolometric.core.areas.splits.spec import Splits
-from bolometric.core.game.contract import Board
+from bolometric.core.game.contract import Board, Plain
 from bolometric.core.game.document import Game
+from bolometric.core.learner_work.aims import aims_in
 from bolometric.core.results.board import Heat, Places, Tiles
 from bolometric.core.results.printed import Printed, WriteOn
 from bolometric.core.text.figures import percent, plural
@@ -58,4 +60,10 @@ def printed(game: Game, board: Places | None) -> Printed:
     return Printed(None, counters=0, beside=(), tables=(table,))
 
 
-BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe, printed=printed)
+def suited(data: Plain) -> Iterator[Plain]:
+    """The number of which all ways are the aim; else as it is."""
+    found = [{"whole": aim.upto} for aim in aims_in(data["brief"]) if aim.kind == "bonds"]
+    yield from ({**data, "area": {**data["area"], **more}} for more in found or [{}])
+
+
+BOARD = Board(suited=suited, places=places, places_at=places_at, heat=heat, describe=describe, printed=printed)

@@ -16,9 +16,10 @@ FEW, SELDOM = 2, 0.5
 """Ways of a game that is over before it has begun; and how often all should be found."""
 
 
-def lengthens(game: Game) -> str:
-    """A larger number has more ways."""
-    return "area.whole"
+def lengthens(game: Game) -> str | None:
+    """A larger number has more ways; none where the number is the aim."""
+    bonds = {aim.upto for aim in game.brief.aim if aim.kind == "bonds"}
+    return None if game.area_as(Splits).whole in bonds else "area.whole"
 
 
 def by_rules(game: Game) -> Iterator[Fault]:
