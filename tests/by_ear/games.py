@@ -21,7 +21,7 @@ KINDS = {
     r"(?:Put a counter on|Colour|Write your sign on) a free cell with (?:that|your) number\.": grid,
     r"Go on until you have seen everything there is\.": record,
     r"The next sum begins with the answer\.": chain,
-    r"Make \d+ with .+ things\.": splits,
+    r"(?:Make|Put some of your) \d+ .*things .+\.|Make \d+ with .+ things\.": splits,
     r"Turn two cards, one after the other\.": pairs,
     r"Take (?:two open|open) cards that make .+ together\.": open_row,
     **hands.KINDS,

@@ -29,12 +29,26 @@ def record(ear):
 
 def splits(ear):
     """Ways to make a number, found one by one."""
-    whole = int(ear.must("what is made", r"Make (\d+) with .+ things\.")[1])
-    ear.must("what is found", r"Find a way that is not on the sheet\.", r"Take one .+ thing more each time\.")
-    ear.must("what is written", r"Write how many are .+ and how many are .+\.")
+    whole = int(
+        ear.must("what is made", r"Make (\d+) with .+ things\.", r"Put some of your (\d+) things .+, the others .+\.")[
+            1
+        ]
+    )
+    ear.must(
+        "what is found",
+        r"Find a way that is not on the sheet\.",
+        r"Take one .+ thing more each time\.",
+        r"Put one thing more .+",
+    )
+    ear.must("what is written", r"Write how many are .+ and how many are .+\.", r"Write three numbers: .+\.")
     both = ear.must("what the other way round is", r"The other way round is (a new way|nothing new)\.")[1]
-    alone = ear.must("whether one kind will do", r"(All) may be .+, or all .+\.", r"(Use) some .+ and some .+ things\.")
-    ear.told(r"Begin with .+ thing\.", r"There (?:is|are) \w+ ways?\.")
+    alone = ear.must(
+        "whether one kind will do",
+        r"(All) may be .+, or all .+\.",
+        r"(Use) some .+ and some .+ things\.",
+        r"(Put) at least one thing .+",
+    )
+    ear.told(r"Begin with .+ thing\.", r"Begin with (?:nothing|one thing) .+\.", r"There (?:is|are) \w+ ways?\.")
     ear.told(r"Take the empty sheet\.")
     stops = r"Stop when you (?:all )?think that you have every way\."
     ear.must("when it ends", stops, r"Go on until you have them all\.", r"Go on until there is no way left\.")

@@ -7,11 +7,11 @@ from math import sqrt
 
 import numpy as np
 import pytest
-from hypothesis import given, settings
+from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
 from bolometric.core.areas.catalogue import area_of
-from bolometric.core.game.document import game_from, with_value
+from bolometric.core.game.document import game_from, with_value, with_values
 from bolometric.core.game.kinds import kinds
 from bolometric.core.learner_work import trace
 from bolometric.core.learner_work.aims import AIMS, Aim, asked, fact_from, on_aim
@@ -23,6 +23,7 @@ from bolometric.core.measure.runs import NOTED_ALONE
 from bolometric.core.question_cards.families import FAMILIES, questions_of
 from bolometric.core.question_cards.keyed import fact_of
 from bolometric.core.settings.errors import GameError
+from bolometric.core.words.aloud import players_rules
 from tests.areas.games import any_game
 from tests.core.test_every_area import every
 
@@ -319,3 +320,32 @@ def test_what_is_seen_counts_as_a_fact_where_an_aim_asks_for_it(fluency, shown):
     assert found.simulated["on_aim"].mean == pytest.approx(found.exact.readings["on_aim"].mean, abs=0.02)
     assert found.readings["minutes"].mean == pytest.approx(plain.readings["minutes"].mean)
     assert found.readings["first_try"].mean == pytest.approx(plain.readings["first_try"].mean)
+
+
+@settings(max_examples=15, deadline=None)
+@given(any_game)
+def test_where_everybody_answers_each_meets_the_facts_of_all_turns(game):
+    """What each works out is what all do together otherwise; turns, decisions and hands stay those of one."""
+    assume(game.takes_turns)
+    clock = {"seats.fluency": [{"name": "recalls"}], "seats.slips": "caught"}
+    own, all_ = (with_values(game, {**clock, "seats.answers": who}) for who in ("own", "all"))
+    exact_own, exact_all = (measure_exactly(one).readings for one in (own, all_))
+    if "facts" in exact_own:
+        together = sum(exact_own["facts"].by_seat)
+        assert exact_all["facts"].by_seat == pytest.approx((together,) * game.seats.count)
+        for key in ("decisions", "turns"):
+            if key in exact_own and exact_own[key].mean is not None:
+                assert exact_all[key].mean == pytest.approx(exact_own[key].mean)
+    played_own, played_all = (measure(one, 300, 3).simulated for one in (own, all_))
+    assume("facts" in played_own)
+    assert played_all["facts"].by_seat == pytest.approx((sum(played_own["facts"].by_seat),) * game.seats.count)
+    assert played_all["decisions"].mean == pytest.approx(played_own["decisions"].mean)
+    if "facts" in exact_all:
+        found, exact = played_all["facts"], exact_all["facts"]
+        assert abs(found.mean - exact.mean) <= 5 * found.stderr + 1e-9
+    shares = ("thinking_share", "handling_share", "waiting_share")
+    if all(played_all[key].mean is not None for key in shares):
+        assert sum(played_all[key].mean for key in shares) == pytest.approx(1, abs=1e-6)
+        assert played_all["waiting_share"].mean <= played_own["waiting_share"].mean + 1e-9
+    assert "Everybody works each number out" in players_rules(all_)
+    assert "Everybody works each number out" not in players_rules(own)

@@ -20,6 +20,7 @@ def splits(draw):
     area = {
         "kind": "splits",
         "whole": draw(st.integers(2, 12)),
+        "where": draw(st.sampled_from(["kinds", "places"])),
         "order": draw(st.sampled_from(["two", "one"])),
         "nothing": draw(st.sampled_from(["yes", "no"])),
         "working": draw(st.sampled_from(["any", "steps"])),

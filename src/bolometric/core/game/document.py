@@ -145,6 +145,16 @@ class Game(Part):
         return _of_seat(self, min(seat, len(self.others))) if self.others else self
 
     @property
+    def takes_turns(self) -> bool:
+        """Whether players do something one after the other, while others could look on."""
+        return self.seats.count > 1 and not (self.area.together or self.area.abreast)
+
+    @property
+    def all_answer(self) -> bool:
+        """Whether everybody works out what one player draws and moves."""
+        return self.takes_turns and self.seats.answers == "all"
+
+    @property
     def by_seat(self) -> tuple[Game, ...]:
         """The same for every seat."""
         return tuple(self.of_seat(seat) for seat in range(self.seats.count))

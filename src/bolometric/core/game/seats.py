@@ -97,6 +97,22 @@ SLIPS = (
 )
 
 
+ANSWERS = (
+    Choice(
+        "own",
+        "the player whose turn it is",
+        "Let players work out their own turns",
+        "The others may look on, and wait for their turn.",
+    ),
+    Choice(
+        "all",
+        "everybody",
+        "Let everybody work out every turn",
+        "One rolls and moves, all answer: everybody meets several times as many facts, and waits for the slowest.",
+    ),
+)
+
+
 class Seats(Part):
     """Who sits at the table and how quick their hands are."""
 
@@ -169,6 +185,20 @@ class Seats(Part):
         ),
         Knob("choice", "what happens to slips", choices=SLIPS, suggested=(), when=(("timed", ("worked",)),)),
     ] = "caught"
+
+    answers: Annotated[
+        Literal["own", "all"],
+        Field(
+            description="Who works out what is drawn and moved, where players take turns: own = whoever's turn it is; "
+            "all = everybody, and the game goes on with the slowest."
+        ),
+        Knob("choice", "who works it out", choices=ANSWERS, suggested=(), when=(("several", ("yes",)),)),
+    ] = "own"
+
+    @property
+    def several(self) -> Literal["yes", "no"]:
+        """Whether more than one plays."""
+        return "yes" if self.count > 1 else "no"
 
     @property
     def timed(self) -> Literal["fixed", "worked"]:

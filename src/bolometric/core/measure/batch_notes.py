@@ -41,14 +41,26 @@ class OneBatch:
 
     Args:
         abreast: whether seats do their own at the same time, so that notes of rising seats are one moment.
+        all_answer: whether everybody works out what one seat draws and moves.
     """
 
     def __init__(
-        self, games: int, seats: int, of: Whole, seat: Whole, task: Whole, way: Whole, flat: Flat, abreast: bool
+        self,
+        games: int,
+        seats: int,
+        of: Whole,
+        seat: Whole,
+        task: Whole,
+        way: Whole,
+        flat: Flat,
+        abreast: bool,
+        all_answer: bool = False,
     ) -> None:
         self.games, self.seats, self.flat = games, seats, flat
         everyone = seat == EVERYONE
         self.together = abreast or bool(everyone.any())
+        self.all_think = self.together or all_answer
+        everyone |= all_answer
         follows = (of[1:] == of[:-1]) & (seat[1:] > seat[:-1]) & abreast
         self.moment = np.append(0, np.cumsum(~follows)) if len(of) else of
         self.of, self.task, self.alone = of, task, seat
@@ -56,6 +68,8 @@ class OneBatch:
         self.note = np.repeat(np.arange(len(of)), copies)
         within = np.arange(len(self.note)) - np.repeat(copies.cumsum() - copies, copies)
         self.seat = np.where(everyone[self.note], within, seat[self.note])
+        # What others only work out too is neither theirs to decide nor to move.
+        self.own = (self.seat == seat[self.note]) | (seat[self.note] == EVERYONE)
         self.key = of[self.note] * seats + self.seat
         drawn, always = (_items(flat, rows[self.note]) for rows in (way, flat.then[task]))
         self.row, self.item = (np.concatenate(both) for both in zip(drawn, always, strict=True))
@@ -102,14 +116,14 @@ class OneBatch:
             seconds[slipping] *= rng.geometric(1 - slips[slipping])
         deciding = np.array([(game.seats.profile(seat) or USUAL).choice for seat in range(self.seats)])
         think = np.asarray(np.bincount(self.row, seconds, len(self.note)), float)
-        think += self.flat.weighed[self.task[self.note]] * deciding[self.seat]
+        think += self.flat.weighed[self.task[self.note]] * deciding[self.seat] * self.own
         hands, size = self.flat.hands[self.task], self.games * self.seats
         slowest = np.zeros(len(self.of))
         np.maximum.at(slowest, self.note, think)
         begins, whole = self._timed(slowest + hands)
         shape = (self.games, self.seats)
         thought = np.asarray(np.bincount(self.key, think, size), float).reshape(shape)
-        handled = np.asarray(np.bincount(self.key, hands[self.note], size), float).reshape(shape)
+        handled = np.asarray(np.bincount(self.key, hands[self.note] * self.own, size), float).reshape(shape)
         waits = np.maximum(whole[:, None] - thought - handled, 0.0)
         played = Played(self.of, self.alone, self.task, slowest, hands, begins, whole)
         return thought, handled, waits, whole, played

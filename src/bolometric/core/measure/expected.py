@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
 from math import prod
 
@@ -42,6 +42,8 @@ def expected_of(game: Game) -> Expected | None:
     done = None if work is None else work.expected(game)
     if done is None:
         return None
+    if game.all_answer:
+        done = _answered_by_all(done)
     found: dict[Fact, list[float]] = {}
     seeing = _who_sees(game)
     for seat, parts in enumerate(done):
@@ -70,6 +72,23 @@ def expected_of(game: Game) -> Expected | None:
     thinking = tuple(clocks[who].thinking(parts) for parts, who in zip(done, profiles, strict=True) if who is not None)
     hands = tuple(sum(times * _handling(task, game) for times, task in parts) for parts in done)
     return Expected(met, thinking, hands, sums, right, decisions)
+
+
+def _answered_by_all(done: tuple[tuple[Done, ...], ...]) -> tuple[tuple[Done, ...], ...]:
+    """What each seat does where everybody works out every turn: of the others' turns that alone."""
+    answers: dict[int, Task] = {}
+    for parts in done:
+        for _, task in parts:
+            if id(task) not in answers:
+                answers[id(task)] = replace(task, hands=(), chosen=False, looks=False)
+    return tuple(
+        tuple(
+            (times, task if other == seat else answers[id(task)])
+            for other, parts in enumerate(done)
+            for times, task in parts
+        )
+        for seat in range(len(done))
+    )
 
 
 def _sums(game: Game, done: tuple[tuple[Done, ...], ...]) -> tuple[float, float]:
@@ -179,8 +198,9 @@ def readings_of(game: Game, found: Expected, turns: float | None) -> dict[str, R
         return readings
     thinking, hands = sum(found.thinking), sum(found.hands)
     if turns:
-        readings["thinking_seconds"] = exact_value(thinking / turns / (seats if game.area.together else 1))
-    if seats == 1 or not game.area.together:
+        all_think = game.area.together or game.all_answer
+        readings["thinking_seconds"] = exact_value(thinking / turns / (seats if all_think else 1))
+    if seats == 1 or not (game.area.together or game.all_answer):
         # One after the other: whoever is not busy waits. Where all work at once it is the slowest that counts.
         whole = thinking + hands
         readings["minutes"] = Reading("exact", whole / 60, spread="simulated")

@@ -114,7 +114,8 @@ class Notes:
             self.games += games
             return
         way = flat.row_of[np.searchsorted(flat.edges, flat.group[task] + rng.random(len(task)), "right")]
-        self._count(OneBatch(games, seats, of, seat, task, way, flat, self.game.area.abreast), played, rng)
+        how = self.game.area.abreast, self.game.all_answer
+        self._count(OneBatch(games, seats, of, seat, task, way, flat, *how), played, rng)
         self.games += games
 
     def _count(self, batch: OneBatch, run: Batch, rng: np.random.Generator) -> None:
@@ -132,7 +133,7 @@ class Notes:
         self.minutes = self.minutes.plus(minutes[ended])
         band = self.game.brief.minutes
         self.late += int((~ended | (minutes > (np.inf if band is None else band.high + 1e-9))).sum())
-        self.thinking = self.thinking.plus(think.sum(axis=1), turns * (batch.seats if batch.together else 1))
+        self.thinking = self.thinking.plus(think.sum(axis=1), turns * (batch.seats if batch.all_think else 1))
         everybody = np.maximum(whole * batch.seats, 1e-9)
         for key, part in (("thinking", think), ("waiting", waits), ("handling", hands)):
             self.shares[key] = self.shares.get(key, Pairs()).plus(part.sum(axis=1), everybody)

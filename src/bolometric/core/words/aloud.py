@@ -10,6 +10,8 @@ from bolometric.core.pieces.words import things
 from bolometric.core.results.printed import PlayersRules
 from bolometric.core.words.rule_sheet import caution
 
+EVERYBODY = "Everybody works each number out, not only the player whose turn it is."
+
 
 def _pieces(game: Game) -> list[str]:
     """What is drawn with, a kind a line."""
@@ -31,7 +33,8 @@ def players_parts(game: Game) -> PlayersRules:
 def own_sentences(game: Game) -> tuple[tuple[Where, tuple[str, ...]], ...]:
     """The program's sentences under each heading, before the maker's are put in and any is left out."""
     told = area_of(game).words.aloud(game)
-    return ("first", told.first), ("next", told.turn), ("last", told.last)
+    turn = (*told.turn, EVERYBODY) if game.all_answer else told.turn
+    return ("first", told.first), ("next", turn), ("last", told.last)
 
 
 def players_rules(game: Game, markdown: bool = False) -> str:

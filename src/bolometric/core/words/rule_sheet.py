@@ -138,7 +138,9 @@ def _aim(game: Game) -> Section:
     return Section(
         "Aim",
         (
-            sentences("For ", players, " from ", group, " practising ", practising, ".", *_facts(game)),
+            sentences(
+                "For ", players, " from ", group, " practising ", practising, ".", *_facts(game), *_answering(game)
+            ),
             sentences("To last ", minutes, *_timed(game), *wanted, *_targets(game)),
             *_styles(game),
         ),
@@ -151,6 +153,13 @@ def _facts(game: Game) -> tuple[str | Span, ...]:
         return " You could say ", Span("which facts are the aim", "brief.aim"), "."
     named = listing_words([aim.words for aim in game.brief.aim], "and")
     return " The facts that count: ", Span(named, "brief.aim"), "."
+
+
+def _answering(game: Game) -> tuple[str | Span, ...]:
+    """Who works out a turn, where players take turns."""
+    if not game.takes_turns:
+        return ()
+    return " Each number is worked out by ", choice(game, "seats.answers"), "."
 
 
 def _targets(game: Game) -> tuple[str | Span, ...]:

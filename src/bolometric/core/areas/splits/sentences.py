@@ -15,7 +15,7 @@ def board(game: Game) -> tuple[Sentences, ...]:
     """What is laid out."""
     area = game.area_as(Splits)
     whole, kinds = Span(str(area.whole), "area.whole"), Span(listing_words(area.kinds, "and"), "area.kinds")
-    return (sentences("Find all ways to make ", whole, " with things of two kinds, ", kinds, "."),)
+    return (sentences("Find all ways to make ", whole, " with ", choice(game, "area.where"), ", ", kinds, "."),)
 
 
 def needs(game: Game) -> tuple[str, ...]:
@@ -24,6 +24,8 @@ def needs(game: Game) -> tuple[str, ...]:
 
 
 def _things(area: Splits) -> str:
+    if area.where == "places":
+        return f"{area.whole} things, to put {listing_words(area.kinds, 'and')}"
     return f"{area.whole} things of each kind, {listing_words(area.kinds, 'and')}"
 
 
@@ -65,12 +67,23 @@ def aloud(game: Game) -> Aloud:
     area, alone = game.area_as(Splits), game.seats.count == 1
     one, other = area.kinds
     ways = len(area.ways)
+    if area.where == "places":
+        begins = f"Put some of your {area.whole} things {one}, the others {other}."
+        steps, writes = (
+            f"Put one thing more {one} each time.",
+            f"Write three numbers: {one}, {other}, and all together.",
+        )
+        both = f"Put at least one thing {one} and one {other}."
+    else:
+        begins = f"Make {area.whole} with {one} and {other} things."
+        steps, writes = f"Take one {one} thing more each time.", f"Write how many are {one} and how many are {other}."
+        both = f"Use some {one} and some {other} things."
     turn = said(
-        f"Make {area.whole} with {one} and {other} things.",
-        "Find a way that is not on the sheet." if area.working == "any" else f"Take one {one} thing more each time.",
-        f"Write how many are {one} and how many are {other}.",
+        begins,
+        "Find a way that is not on the sheet." if area.working == "any" else steps,
+        writes,
         "The other way round is nothing new." if area.order == "one" else "The other way round is a new way.",
-        f"All may be {one}, or all {other}." if area.nothing == "yes" else f"Use some {one} and some {other} things.",
+        f"All may be {one}, or all {other}." if area.nothing == "yes" else both,
     )
     if area.working == "steps":
         last: tuple[str, ...] = (f"Begin with {_least(area)}.", "Go on until there is no way left.")
@@ -84,6 +97,8 @@ def aloud(game: Game) -> Aloud:
 
 def _least(area: Splits) -> str:
     first, _ = area.ways[0]
+    if area.where == "places":
+        return f"nothing {area.kinds[0]}" if first == 0 else f"one thing {area.kinds[0]}"
     return f"no {area.kinds[0]} thing" if first == 0 else f"one {area.kinds[0]} thing"
 
 

@@ -33,6 +33,17 @@ WORKING = (
 )
 
 
+WHERE = (
+    Choice("kinds", "things of two kinds", "Tell the parts apart by two kinds", "Both parts are seen at once."),
+    Choice(
+        "places",
+        "things in two places",
+        "Put things in two places",
+        "The parts lie apart: a cup can hide one, and ask how many are missing.",
+    ),
+)
+
+
 class Splits(AreaPart):
     """All find every way to make ``whole`` of things of two kinds, each in turn one that is not on the sheet yet.
 
@@ -57,9 +68,17 @@ class Splits(AreaPart):
     ] = 10
     kinds: Annotated[
         tuple[Annotated[Line, Field(min_length=1, max_length=24)], Annotated[Line, Field(min_length=1, max_length=24)]],
-        Field(description="What the things of the first kind are, and those of the second: red, blue."),
-        Knob("texts", "the two kinds", hint="Two colours, or what else tells the things apart."),
+        Field(
+            description="What the things of the first part are, and those of the second: red, blue; in the cup, beside "
+            "it."
+        ),
+        Knob("texts", "the two parts", hint="Two colours, or two places: in the cup, beside it."),
     ] = ("red", "blue")
+    where: Annotated[
+        Literal["kinds", "places"],
+        Field(description="Whether the two parts are things of two kinds, or things in two places."),
+        Knob("choice", "what tells the parts apart", choices=WHERE),
+    ] = "kinds"
     order: Annotated[
         Literal["two", "one"],
         Field(description="Whether 3 and 7, and 7 and 3, are two ways or one."),
