@@ -17,6 +17,8 @@ def pairs(ear):
         r"They match if they are the same\.",
         r"They match if one is the double of the other\.",
         r"They match if one is (\d+) more than the other\.",
+        r"They match if one is what the other comes to\.",
+        r"They match if one has as many dots as the other says\.",
     ) or ear.missing("what matches")
     ear.must("what becomes of a pair", r"If they match, keep them\.")
     ear.must("what becomes of the others", r"If not, turn them back where they were\.")
@@ -29,6 +31,9 @@ def pairs(ear):
     number = int(re.search(r"\d+", rule[0])[0]) if re.search(r"\d+", rule[0]) else 0
 
     def match(one, other):
+        if "comes to" in rule[0] or "dots" in rule[0]:
+            return one[0] == other[0] and one[1] != other[1]
+        one, other = one[0], other[0]
         if "add up" in rule[0]:
             return one + other == number
         if "more than" in rule[0]:
@@ -36,7 +41,7 @@ def pairs(ear):
         return one == other if "the same" in rule[0] else max(one, other) == 2 * min(one, other) > 0
 
     def play():
-        lying, kept, seat, turns = [*ear.cards], [0] * ear.seats, 0, 0
+        lying, kept, seat, turns = [*ear.faces], [0] * ear.seats, 0, 0
         while any(match(a, b) for k, a in enumerate(lying) for b in lying[k + 1 :]):
             turns += 1
             ear.dice.shuffle(lying)

@@ -74,6 +74,12 @@ class Ear:
         if not self.told(*FOR_ALL) and not any("at the same time" in one for one in self.sentences):
             self.must("who begins", *STARTS)
             self.must("who is next", r"Then take turns\.")
+        self.faces = [
+            (card.value, card.word or pack.shown)
+            for pack in game.area.made_pieces
+            for card in pack.cards
+            for _ in range(card.count)
+        ]
         self.cards = [card.value for pack in game.area.made_pieces for card in pack.cards for _ in range(card.count)]
         nothing = (
             r"Strike the two numbers\.",

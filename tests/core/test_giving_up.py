@@ -47,7 +47,7 @@ SMALL = {
     "daring": of({"length": 20, "go_on": "dare", "lose_turn": [7]}, {"count": 2}),
     "sets": of({"kind": "tiles", "tiles": 4}, {"count": 2, "styles": PLANS[:1]}),
 }
-LATEST = 0.25
+LATEST = 0.4
 """Seconds of work between two askings at most: 0.1 and what a busy machine adds."""
 
 WAYS: dict[str, Callable[[Game], object]] = {"measuring": measure_exactly, "faults": find_faults}

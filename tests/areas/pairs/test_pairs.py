@@ -11,9 +11,10 @@ from hypothesis import strategies as st
 
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.areas.pairs.exact import worth
-from bolometric.core.areas.pairs.work import fact_of
+from bolometric.core.areas.pairs.work import facts_of
 from bolometric.core.game.document import game_from
 from bolometric.core.judge.faults import find_faults
+from bolometric.core.learner_work.aims import fact_from
 from bolometric.core.measure.measuring import measure, measure_exactly
 from bolometric.core.play.sitting import Sitting
 from bolometric.core.settings.errors import GameError
@@ -25,12 +26,14 @@ ALL, LAST, PLAN = {"choose": "thumb", "rule": "remember_all"}, {"choose": "thumb
 @st.composite
 def pair_games(draw):
     """Random games of pairs."""
-    match = draw(st.sampled_from(["total", "same", "double", "differ"]))
+    match = draw(st.sampled_from(["total", "same", "double", "differ", "forms"]))
     least = draw(st.integers(0, 3))
     area = {
         "kind": "pairs",
         "match": match,
-        "number": draw(st.integers(2 * least + 5, 14)) if match == "total" else draw(st.integers(1, 4)),
+        "number": draw(st.integers(2 * least + 5, 14)) if match in ("total", "forms") else draw(st.integers(1, 4)),
+        "front": draw(st.sampled_from(["adding", "taking_away", "times", "dividing", "dots"])),
+        "many": draw(st.integers(3, 7)),
         "least": least,
         "most": least + draw(st.integers(3, 6)),
         "copies": draw(st.sampled_from([1, 1, 2])),
@@ -209,7 +212,46 @@ def test_the_pack_is_printed_and_what_is_seen_stays_to_be_remembered():
     ],
 )
 def test_what_is_worked_out_is_which_card_goes_with_the_first(area, cards, worked_out):
-    assert fact_of(game_from({"area": {"kind": "pairs", **area}}).area, *cards).words == worked_out
+    (found,) = facts_of(game_from({"area": {"kind": "pairs", **area}}).area, *cards)
+    assert found.words == worked_out
+
+
+def shown(area, card):
+    """What a card comes to, from what stands on it."""
+    text = area.label(card)
+    if "●" in text:
+        return len(text)
+    signs = str.maketrans({"×": "*", "−": "-", "÷": "/"})
+    return eval(text.translate(signs))  # what the program made, by Python's own arithmetic
+
+
+@given(st.sampled_from(["adding", "taking_away", "times", "dividing", "dots"]), st.integers(3, 30), st.integers(3, 12))
+def test_of_forms_every_number_is_there_once_and_is_what_the_other_comes_to(front, number, many):
+    try:
+        game = game_from({"area": {"kind": "pairs", "match": "forms", "front": front, "number": number, "many": many}})
+    except GameError as error:
+        assert "different numbers" in str(error)
+        return
+    area = game.area
+    numbers = [card for card in area.cards if card >= 0]
+    assert len(numbers) == len(set(numbers)) == many
+    assert sorted(shown(area, card) for card in area.cards if card < 0) == numbers
+    assert area.one_partner
+    facts = {fact.words for card in area.cards if card < 0 for fact in facts_of(area, card, numbers[0])}
+    told = dict(zip(numbers, texts(area), strict=True))
+    assert facts == {f"see {one}" if front == "dots" else fact_from(text).words for one, text in told.items()}
+    printed = [(piece.shown, card.value, card.word) for piece in area.made_pieces for card in piece.cards]
+    assert {value for how, value, _ in printed if how == "numerals"} == set(numbers)
+    assert {word or value for how, value, word in printed if how != "numerals"} == (
+        set(numbers) if front == "dots" else set(texts(area))
+    )
+
+
+def texts(area):
+    """What stands on the cards that are no numbers, by what they come to."""
+    return [
+        area.label(card) for card in sorted((card for card in area.cards if card < 0), key=lambda one: shown(area, one))
+    ]
 
 
 @given(pair_games())
@@ -220,6 +262,7 @@ def test_a_card_with_twice_the_partners_of_another_is_told_of(game):
         "same": lambda a, b: a == b,
         "double": lambda a, b: a == 2 * b or b == 2 * a,
         "differ": lambda a, b: abs(a - b) == area.number,
+        "forms": lambda a, b: (a < 0) != (b < 0) and shown(area, a) == shown(area, b),
     }
     partners = [sum(rules[area.match](a, b) for j, b in enumerate(cards) if j != k) for k, a in enumerate(cards)]
     told = [fault for fault in area_of(game).faults.by_rules(game) if fault.code == "uneven_partners"]
@@ -235,5 +278,5 @@ def test_cards_that_are_turned_back_lie_face_down(game, seed):
         sitting.play_on(game.seats.style(sitting.now.seat))
         now, texts = sitting.now, area_of(game).board.places_at(game, sitting.now).texts
         for place, card in enumerate(now.cards):
-            assert texts[place] == ("" if place in now.gone else str(card) if place in now.up else "?")
+            assert texts[place] == ("" if place in now.gone else game.area.label(card) if place in now.up else "?")
         assert set(now.up) <= set(now.shown[-2:])

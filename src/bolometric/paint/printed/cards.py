@@ -71,7 +71,10 @@ def _packs(contents: Contents, paper: Paper, times: int) -> Iterator[_Deck]:
 
 
 def _number(card: Card, pack: Pack, paper: Paper) -> Draw:
-    """What a card shows, large in its middle and small in two corners; a line below tells 6 from 9."""
+    """What a card shows, large in its middle and small in two corners; a line below tells 6 from 9.
+
+    Beside dots the corners are empty: a numeral would say what is to be seen, and further dots would be counted too.
+    """
 
     def draw(painter: QPainter, box: QRectF) -> None:
         ink = QColor(paper.palette.ink)
@@ -84,12 +87,14 @@ def _number(card: Card, pack: Pack, paper: Paper) -> Draw:
             painter.setPen(QPen(ink, 1.6))
             y = middle.bottom() - 0.06 * side
             painter.drawLine(QPointF(middle.center().x() - 0.2 * side, y), QPointF(middle.center().x() + 0.2 * side, y))
+        if pack.shown == "dots":
+            return
         small = QRectF(box.left() + mm(3), box.top() + mm(3), 0.2 * box.width(), 0.2 * box.width())
-        paint_value(painter, small, card, "numerals" if pack.shown == "dots" else pack.shown, ink)
+        paint_value(painter, small, card, pack.shown, ink)
         painter.translate(box.center())
         painter.rotate(180)
         painter.translate(-box.center())
-        paint_value(painter, small, card, "numerals" if pack.shown == "dots" else pack.shown, ink)
+        paint_value(painter, small, card, pack.shown, ink)
 
     return draw
 

@@ -12,7 +12,7 @@ from bolometric.core.game.document import Game
 from bolometric.core.learner_work.aims import Aim, aims_in
 from bolometric.core.results.board import Cells, Heat, Places
 from bolometric.core.results.printed import Printed
-from bolometric.core.text.figures import listing, percent, plural
+from bolometric.core.text.figures import listing_words, percent, plural
 
 NARROWEST, WIDEST = 3, 12
 """Cards beside each other."""
@@ -39,14 +39,16 @@ def _cells(texts: tuple[str, ...], tinted: bool, gone: frozenset[int] = frozense
 
 def places(game: Game) -> Cells:
     """Every card, face up, in rising order."""
-    return _cells(tuple(str(card) for card in game.area_as(Pairs).cards), tinted=True)
+    area = game.area_as(Pairs)
+    return _cells(tuple(map(area.label, area.cards)), tinted=True)
 
 
 def places_at(game: Game, now: OnPairs) -> Cells:
     """Face down, but for those that lie face up; nothing where a card was taken."""
+    area = game.area_as(Pairs)
 
     def shown(place: int) -> str:
-        return "" if place in now.gone else str(now.cards[place]) if place in now.up else "?"
+        return "" if place in now.gone else area.label(now.cards[place]) if place in now.up else "?"
 
     return _cells(tuple(shown(place) for place in range(len(now.cards))), tinted=False, gone=now.gone)
 
@@ -75,9 +77,11 @@ def describe(game: Game, heat: Heat, number: int | None) -> str:
     if number > len(cards):
         return "Nothing lies here."
     place = number - 1
-    wanted = sorted({card for k, card in enumerate(cards) if k != place and area.matches(cards[place], card)})
-    count = area.partners(place)
-    return f"{cards[place]}: matches {listing(wanted, 'or')}, {plural(count, 'card')} of the pack (exact)."
+    wanted = area.all_told(card for k, card in enumerate(cards) if k != place and area.matches(cards[place], card))
+    count = plural(area.partners(place), "card")
+    return (
+        f"{area.told(cards[place]).capitalize()}: matches {listing_words(wanted, 'or')}, {count} of the pack (exact)."
+    )
 
 
 def printed(game: Game, board: Places | None) -> Printed:
@@ -95,6 +99,12 @@ def _for(aim: Aim) -> dict[str, object] | None:
     match aim.kind:
         case "bonds" | "adding":
             return {"match": "total", "number": aim.upto, "least": 0}
+        case "tables" if aim.tables:
+            return {"match": "forms", "front": "times", "number": aim.tables[-1], "many": 12}
+        case "taking_away":
+            return {"match": "forms", "front": "taking_away", "number": aim.upto, "many": min(aim.upto - 1, 12)}
+        case "seeing":
+            return {"match": "forms", "front": "dots", "number": aim.upto, "many": min(aim.upto, 12)}
         case "doubles":
             return {"match": "double", "least": 1, "most": aim.upto // 2}
         case "counting_on":

@@ -13,7 +13,7 @@ from bolometric.core.game.contract import ByHand
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
 from bolometric.core.results.standing import Option, Standing, noted, won
-from bolometric.core.text.figures import listing, listing_words, plural
+from bolometric.core.text.figures import listing_words, plural
 
 UP = -1
 """In place of a card: none is turned."""
@@ -62,16 +62,19 @@ def choose(game: Game, now: OnPairs, key: int) -> OnPairs:
     """Turn a card; after two they are kept or turned back."""
     area = game.area_as(Pairs)
     if now.turned == UP:
-        now = noted(now, f"turns card {key + 1}: {now.cards[key]}.")
+        now = noted(now, f"turns card {key + 1}: {area.told(now.cards[key])}.")
         return replace(now, turned=key, shown=(*now.shown, key), up=(key,))
     first, second = now.turned, key
     one, other = now.cards[first], now.cards[second]
     now = replace(now, turned=UP, shown=(*now.shown, key), up=(first, second))
     if not area.matches(one, other):
-        now = noted(now, f"turns card {key + 1}: {other}. They are turned back.")
+        now = noted(now, f"turns card {key + 1}: {area.told(other)}. They are turned back.")
         return replace(now, seat=(now.seat + 1) % game.seats.count, turn=now.turn + 1)
     kept = tuple(had + (seat == now.seat) for seat, had in enumerate(now.kept))
-    now = noted(replace(now, gone=now.gone | {first, second}, up=(), kept=kept), f"keeps {one} and {other}.")
+    now = noted(
+        replace(now, gone=now.gone | {first, second}, up=(), kept=kept),
+        f"keeps {area.told(one)} and {area.told(other)}.",
+    )
     left = lying(now)
     if not any(area.matches(now.cards[a], now.cards[b]) for a in left for b in left if a < b):
         best = [seat for seat, had in enumerate(kept) if had == max(kept)]
@@ -136,8 +139,8 @@ def hints(game: Game, now: OnPairs) -> tuple[str, ...]:
     """What would match the card that lies face up, or whether a pair has been seen."""
     area = game.area_as(Pairs)
     if now.turned != UP:
-        wanted = sorted({card for card in area.cards if area.matches(now.cards[now.turned], card)})
-        return (f"It matches {listing(wanted, 'or')}.",) if wanted else ()
+        wanted = area.all_told(card for card in area.cards if area.matches(now.cards[now.turned], card))
+        return (f"It matches {listing_words(wanted, 'or')}.",) if wanted else ()
     seen = set(now.shown)
     whole = [
         a

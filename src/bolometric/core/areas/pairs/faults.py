@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from bolometric.core.areas.pairs.spec import Pairs
+from bolometric.core.areas.pairs.spec import NUMBERED, Pairs
 from bolometric.core.game.contract import Faults
 from bolometric.core.game.document import Game
 from bolometric.core.game.fault import Fault, change, cures
-from bolometric.core.text.figures import listing
+from bolometric.core.text.figures import listing_words
 
 EASIER = 2
 """Times as many partners with which a card is far easier to match than another."""
@@ -18,7 +18,7 @@ def lengthens(game: Game) -> str:
     """What makes more pairs: where the number is the aim, each of them more often."""
     area = game.area_as(Pairs)
     if area.match != "total":
-        return "area.most"
+        return NUMBERED.get(area.match, "area.most")
     sums = {aim.upto for aim in game.brief.aim if aim.kind in ("bonds", "adding")}
     return "area.copies" if area.number in sums else "area.number"
 
@@ -31,9 +31,9 @@ def by_rules(game: Game) -> Iterator[Fault]:
     few, many = min(count.values()), max(count.values())
     if many < EASIER * few:
         return
-    easy, hard = (sorted(card for card, n in count.items() if n == least) for least in (many, few))
+    easy, hard = (area.all_told(card for card, n in count.items() if n == least) for least in (many, few))
     has = "has" if len(easy) == 1 else "have"
-    named = f"{listing(easy, 'and')} {has} {many} partners, {listing(hard, 'and')} only {few}"
+    named = f"{listing_words(easy, 'and')} {has} {many} partners, {listing_words(hard, 'and')} only {few}"
     sentence = f"{named}: the first are far easier to match."
     alone = change(game, "Have each pair once", "area.copies", 1) if area.copies > 1 else None
     same = change(game, "Match equal numbers", "area.match", "same")

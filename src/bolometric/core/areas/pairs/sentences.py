@@ -15,7 +15,9 @@ def _matching(game: Game) -> list[str | Span]:
     """When two cards match, in words to click."""
     area = game.area_as(Pairs)
     told: list[str | Span] = ["Two cards match that ", choice(game, "area.match")]
-    if area.match in ("total", "differ"):
+    if area.match == "forms":
+        told += [" ", choice(game, "area.front")]
+    if area.match in ("total", "differ", "forms"):
         told += [" ", Span(str(area.number), "area.number")]
     return told
 
@@ -24,7 +26,9 @@ def board(game: Game) -> tuple[Sentences, ...]:
     """The pack."""
     area = game.area_as(Pairs)
     pack: list[str | Span] = ["The pack has the pairs from ", Span(str(area.least), "area.least"), " up"]
-    if area.match != "total":
+    if area.match == "forms":
+        pack = ["The pack has ", Span(plural(area.many, "pair"), "area.many")]
+    elif area.match != "total":
         pack += [" to ", Span(str(area.most), "area.most")]
     pack += [", ", Span("once each" if area.copies == 1 else f"{area.copies} times each", "area.copies")]
     return sentences(*_matching(game), "."), sentences(*pack, f": {len(area.cards)} cards.")
@@ -66,6 +70,9 @@ def aloud(game: Game) -> Aloud:
         "same": "They match if they are the same.",
         "double": "They match if one is the double of the other.",
         "differ": f"They match if one is {area.number} more than the other.",
+        "forms": "They match if one is what the other comes to."
+        if area.front != "dots"
+        else "They match if one has as many dots as the other says.",
     }[area.match]
     after = "Then it is your turn again." if area.again == "yes" else "Then it is the next player's turn."
     turn = said(
@@ -87,6 +94,9 @@ def aloud(game: Game) -> Aloud:
 
 def _pack(area: Pairs) -> str:
     cards = area.cards
+    if area.match == "forms":
+        shown = "dots" if area.front == "dots" else "sums"
+        return f"a pack of {len(cards)} cards, half of them {shown}, half of them numbers"
     return f"a pack of {len(cards)} cards, with numbers from {cards[0]} to {cards[-1]}"
 
 
@@ -104,7 +114,7 @@ def talk(game: Game) -> tuple[Question, ...]:
             "How many pairs can be kept in all?",
             f"{plural(len(area.pairs), 'pair')}: there are {len(cards)} cards.",
         ),
-        ("partner", 1, f"You turn {one}. Which card do you look for?", f"{_wanted(area, one)}."),
+        ("partner", 1, f"You turn {area.told(one)}. Which card do you look for?", f"{_wanted(area, one)}."),
         (
             "blind",
             3,
@@ -115,8 +125,7 @@ def talk(game: Game) -> tuple[Question, ...]:
 
 
 def _wanted(area: Pairs, one: int) -> str:
-    found = sorted({card for card in area.cards if area.matches(one, card)})
-    return " or ".join(map(str, found))
+    return " or ".join(area.all_told(card for card in area.cards if area.matches(one, card)))
 
 
 WORDS = Words(board=board, needs=needs, first=first, turn=turn, last=last, aloud=aloud, talk=talk)

@@ -11,19 +11,24 @@ from bolometric.core.learner_work.tasks import MOVE, PASS, Task, Tasks
 from bolometric.core.learner_work.trace import DECIDE
 
 
-def fact_of(area: Pairs, one: int, other: int) -> Fact:
-    """What is worked out when a card is turned: which card it goes with. The next is then only held against that."""
+def facts_of(area: Pairs, one: int, other: int) -> tuple[Fact, ...]:
+    """What is worked out when two cards are turned: which card goes with the first, or every sum that is shown.
+
+    The second card is then only held against that.
+    """
     match area.match:
         case "total":
-            return fact(known.ADD, one, area.number - one)
+            return (fact(known.ADD, one, area.number - one),)
         case "same":
-            return fact(known.COMPARE, *sorted((one, other)))
+            return (fact(known.COMPARE, *sorted((one, other))),)
         case "double":
             lower = one <= area.most and one >= area.least
-            return fact(known.ADD, one, one) if lower else fact(known.ADD, one // 2, one // 2)
+            return (fact(known.ADD, one, one) if lower else fact(known.ADD, one // 2, one // 2),)
         case "differ":
             lower = one <= area.most and one >= area.least
-            return fact(known.ADD if lower else known.SUBTRACT, one, area.number)
+            return (fact(known.ADD if lower else known.SUBTRACT, one, area.number),)
+        case "forms":
+            return tuple(area.forms[-1 - card].fact for card in (one, other) if card < 0)
 
 
 def tasks(game: Game) -> Tasks:
@@ -35,10 +40,9 @@ def tasks(game: Game) -> Tasks:
         if kind == DECIDE:
             return Task(chosen=True, words="chooses cards")
         first, second = cards[one], cards[other]
-        seen = fact(known.READ, first), fact(known.READ, second)
-        return Task(
-            then=(*seen, fact_of(area, first, second)), hands=(MOVE, MOVE, PASS), words=f"turns {first} and {second}"
-        )
+        read = tuple(fact(known.READ, card) for card in (first, second) if card >= 0)
+        words = f"turns {area.told(first)} and {area.told(second)}"
+        return Task(then=(*read, *facts_of(area, first, second)), hands=(MOVE, MOVE, PASS), words=words)
 
     return task
 
