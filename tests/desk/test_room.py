@@ -1,12 +1,16 @@
 """Calling for a room, and writing down what happened."""
 
+import re
 import time
 from fractions import Fraction
+from itertools import combinations
 
+import numpy as np
 import pytest
 from PySide6.QtCore import Qt
 
 from bolometric.assets import demo_files
+from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import game_from
 from bolometric.core.game.files import read
 from bolometric.core.logbook.calling import CallingBoard, expected, hopeless, left, read_boards, standing, still
@@ -14,6 +18,7 @@ from bolometric.core.logbook.demo import demo_sessions
 from bolometric.core.logbook.session import session_of
 from bolometric.core.logbook.store import Logbook
 from bolometric.core.settings.errors import FileError, GameError
+from tests.areas.games import ALL
 from tests.desk.pdf_reading import pages_in
 
 BOXES = {"bolometric": 1, "pieces": [{}], "area": {"kind": "tiles", "play": "boxes", "boxes": 2, "draws": "shared"}}
@@ -346,3 +351,76 @@ def test_a_session_that_cannot_be_read_is_named_in_the_window(qtbot, window, log
     logbook.bar.show_page(1)
     assert logbook.listing.model.rowCount() == 2
     assert any("One session cannot be read (2026-01-02)" in words for words in heard)
+
+
+SHOWN_TO_A_ROOM = [one for one in ALL.values() if not one.area.uses_pieces]
+
+
+@pytest.mark.parametrize("game", SHOWN_TO_A_ROOM, ids=lambda game: game.name)
+def test_where_nothing_is_drawn_the_room_looks_at_something_together(qtbot, window, room, game):
+    window.filing.start(game)
+    window.go("class")
+    state, seen = room.room, set()
+    assert state.columns == []
+    for _ in range(12):
+        posed = state.posed
+        seen.add(posed)
+        assert state.large == posed.ask
+        assert room.screen_._sentence()[0] != posed.answer
+        assert posed.answer not in room.screen_.accessibleName()
+        qtbot.keyClick(room.screen_, "r")
+        assert room.screen_._sentence() == (posed.answer, True)
+        room.screen_.grab()
+        qtbot.keyClick(room.screen_, Qt.Key.Key_Space)
+        assert not state.revealed
+    assert len(seen) > 3
+    assert state.totals == []
+    assert room.buttons["Roll here"].text() == "Show another"
+    assert not room.buttons["Expected"].isVisible()
+    typed(qtbot, room, 12)
+    assert state.said == "12 hands up, of 28 learners."
+    typed(qtbot, room, 29)
+    assert state.refused.startswith("Type how many hands are up: 0 to 28")
+    window.filing.open(demo_files()[0])
+    window.go("class")
+    assert state.posed is None
+    assert state.columns
+
+
+def claimed(game, posed):
+    """Whether an answer is right, worked out from the cards that are seen."""
+    area, numbers = game.area, [int(number) for number in re.findall(r"\d+", posed.answer)]
+    cards = {name: list(row) for name, row in posed.rows}
+    match area.kind:
+        case "open_row":
+            row = [int(card) for card in cards[""]]
+            sizes = (2,) if area.take == "two" else range(1, 6)
+            ways = {tuple(sorted(some)) for size in sizes for some in combinations(row, size)}
+            ways = {way for way in ways if sum(way) == area.number}
+            told = re.findall(r"\d+(?: \+ \d+)*", posed.answer.split("; and ")[0])
+            told = {tuple(sorted(map(int, one.split(" + ")))) for one in told}
+            return told <= ways and len(told) == min(len(ways), 4)
+        case "hand":
+            hand = {int(card) for card in cards["hand"]}
+            if area.play == "ask":
+                return set(numbers) == {area.number - one for one in hand if area.number - one in area.cards}
+            if area.play == "limit":
+                count = int(cards["count"][0])
+                goes = {one for one in hand if count + one <= area.limit}
+                return set(numbers) == goes | ({area.limit} if area.limit - count in hand else set())
+            lies = int(cards["open"][0])
+            near = {one for one in hand if abs(one - lies) <= area.apart}
+            both = {one for one in hand if max(one, lies) % min(one, lies) == 0}
+            return set(numbers) == (near if area.play == "near" else both)
+        case "splits":
+            (first,) = cards[area.kinds[0]]
+            return numbers == [area.whole - int(first)]
+    return True
+
+
+@pytest.mark.parametrize("game", SHOWN_TO_A_ROOM, ids=lambda game: game.name)
+def test_what_is_said_of_the_cards_that_are_shown_is_so(game):
+    rng = np.random.default_rng(5)
+    for _ in range(60):
+        posed = area_of(game).words.posed(game, rng)
+        assert claimed(game, posed), posed

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+import numpy as np
+
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.conform.check import Check, EntryCheck
 from bolometric.core.game.document import Game
@@ -37,6 +39,20 @@ def questions(game: Game) -> Iterator[str]:
     for one in asked:
         if not one.ask.rstrip().endswith(("?", ".", "!", ":")) or not one.answer.strip():
             yield f"No question with an answer: “{one.ask}” “{one.answer}”"
+
+
+def shown_to_a_room(game: Game) -> Iterator[str]:
+    """Where nothing is drawn there is something to look at together, another one each time, with its answer."""
+    if game.area.uses_pieces:
+        return
+    rng = np.random.default_rng(1)
+    found = [area_of(game).words.posed(game, rng) for _ in range(12)]
+    if None in found or len(set(found)) < 2:
+        yield "Nothing is drawn, and there is nothing to look at together."
+    for one in filter(None, found):
+        cards = [card for _, row in one.rows for card in row]
+        if not cards or not all(cards) or not one.ask.endswith("?") or not one.answer.endswith("."):
+            yield f"Nothing that can be asked of a room: “{one.ask}” “{one.answer}”"
 
 
 def starters(entry: AnyEntry) -> Iterator[str]:
@@ -83,6 +99,7 @@ def _is_part(entry: AnyEntry, name: str) -> bool:
 
 SHOWING = (
     Check("paper", "There is something to play on, and the box is counted and cautioned.", paper),
+    Check("room", "Where nothing is drawn there is something to look at together.", shown_to_a_room),
     Check("questions", "Every question to ask afterwards has its answer.", questions),
 )
 WHOLE = (

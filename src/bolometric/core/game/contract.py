@@ -27,6 +27,7 @@ from bolometric.core.results.batch import Player
 from bolometric.core.results.board import Brush, Heat, Places
 from bolometric.core.results.decision import Decision
 from bolometric.core.results.exact import ExactResult
+from bolometric.core.results.posed import Posed
 from bolometric.core.results.printed import Printed
 from bolometric.core.results.standing import Drawn, Option, Standing
 from bolometric.core.text.spans import Sentences
@@ -119,6 +120,10 @@ Question = tuple[str, int, str, str]
 
 def _no_questions(game: Game) -> tuple[Question, ...]:
     return ()
+
+
+def _nothing_posed(game: Game, rng: np.random.Generator) -> Posed | None:
+    return None
 
 
 def _no_options(game: Game, now: object) -> tuple[Option[Any], ...]:
@@ -268,6 +273,8 @@ class Words:
     """The rules as players hear them: short sentences, one idea each, of what happens; nothing of what is off."""
     talk: Callable[[Game], tuple[Question, ...]] = _no_questions
     """Questions to ask afterwards that are the area's own, each with its answer."""
+    posed: Callable[[Game, np.random.Generator], Posed | None] = _nothing_posed
+    """Where nothing is drawn: something to look at together in a class, another one each time it is called."""
     how_drawn: Callable[[Game], str | None] = _nothing
     """How a draw is made, where it is not once by whoever's turn it is: 'again and again'."""
 

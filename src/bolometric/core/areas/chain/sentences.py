@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
+import numpy as np
+
 from bolometric.core.areas.chain.spec import Chain
 from bolometric.core.game.aloud import Aloud, said, starts
 from bolometric.core.game.contract import Words
 from bolometric.core.game.document import Game
 from bolometric.core.game.setting_words import choice
+from bolometric.core.results.posed import Posed
 from bolometric.core.text.figures import number
 from bolometric.core.text.spans import Sentences, Span, sentences
 
@@ -81,4 +84,29 @@ def _left(count: int) -> str:
     return "one number is" if count == 1 else f"{number(count)} numbers are"
 
 
-WORDS = Words(board=board, needs=needs, first=first, turn=turn, last=last, aloud=aloud)
+MOST_SUMS, MOST_TOLD = 5, 6
+"""Sums that are made before it is shown, and that are told of those that can come next."""
+
+
+def posed(game: Game, rng: np.random.Generator) -> Posed:
+    """A line after some sums: which can come next?"""
+    from bolometric.core.areas.chain.by_hand import begin, choose, options
+
+    area, now = game.area_as(Chain), begin(game)
+    for _ in range(int(rng.integers(MOST_SUMS + 1))):
+        found = options(game, now)
+        after = choose(game, now, found[int(rng.integers(len(found)))].key)
+        if after.over:
+            break
+        now = after
+    sums = [option.words for option in options(game, now)]
+    more = f"; and {len(sums) - MOST_TOLD} more" if len(sums) > MOST_TOLD else ""
+    left = tuple(str(one) for place, one in enumerate(area.open_line) if now.held >> place & 1)
+    rows = [("not struck", left)]
+    if now.begins >= 0:
+        rows.insert(0, ("begin with", (str(area.open_line[now.begins]),)))
+    sign = {0: "You have to add. ", 1: "You have to take away. "}.get(now.sign, "")
+    return Posed(tuple(rows), f"{sign}Which sums can come next?", f"{'; '.join(sums[:MOST_TOLD])}{more}.")
+
+
+WORDS = Words(posed=posed, board=board, needs=needs, first=first, turn=turn, last=last, aloud=aloud)

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import numpy as np
+
 from bolometric.core.areas.hand.deals import fitting, nothing_goes, partner_dealt, partners
 from bolometric.core.areas.hand.rules import fewest_and_most
 from bolometric.core.areas.hand.spec import Hand
@@ -9,7 +11,8 @@ from bolometric.core.game.aloud import Aloud, said, share, starts
 from bolometric.core.game.contract import Question, Words
 from bolometric.core.game.document import Game
 from bolometric.core.game.setting_words import choice
-from bolometric.core.text.figures import listing, percent, plural
+from bolometric.core.results.posed import Posed
+from bolometric.core.text.figures import listing, listing_words, percent, plural
 from bolometric.core.text.figures import number as in_words
 from bolometric.core.text.spans import Sentences, Span, sentences
 
@@ -200,4 +203,28 @@ def _hardest(area: Hand) -> str:
     return f"{listing([value for value, count in each.items() if count == fewest], 'and')}: {plural(fewest, 'card')}"
 
 
-WORDS = Words(board=board, needs=needs, first=first, turn=turn, last=last, aloud=aloud, talk=talk)
+def posed(game: Game, rng: np.random.Generator) -> Posed:
+    """A hand, with the open card or the count above it: which of these can be played?"""
+    area = game.area_as(Hand)
+    dealt = [int(card) for card in rng.permutation(len(area.cards))[: area.hold + 1]]
+    first, *hand = (card // area.copies for card in dealt)
+    hand = sorted(hand)
+    held = ("hand", tuple(str(area.values[card]) for card in hand))
+    if area.play == "ask":
+        wanted = {card: str(area.number - area.values[card]) for card in hand if partners(area, card)}
+        told = listing_words(list(wanted.values()), "and") if wanted else "None"
+        return Posed((held,), f"Which cards make {area.number} with these?", f"{told}.")
+    stands = int(rng.integers(area.limit)) if area.play == "limit" else first
+    found = sorted({area.values[card] for card in hand if area.compiled.goes[stands, card]})
+    goes = listing(found, "and") if found else "None"
+    if area.play == "limit":
+        exact = area.limit - stands
+        full = f" {exact} makes {area.limit}." if exact in {area.values[card] for card in hand} else ""
+        ask = f"The count may go up to {area.limit}. Which cards can be laid?"
+        return Posed((("count", (str(stands),)), held), ask, f"{goes}.{full}")
+    rule = {"near": f"It may differ by {area.apart} at most.", "differ": f"It must differ by {area.apart}."}
+    ask = f"{rule.get(area.play, 'Multiples go, both ways.')} Which cards can be laid?"
+    return Posed((("open", (str(area.values[stands]),)), held), ask, f"{goes}.")
+
+
+WORDS = Words(posed=posed, board=board, needs=needs, first=first, turn=turn, last=last, aloud=aloud, talk=talk)

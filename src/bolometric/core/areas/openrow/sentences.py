@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
+import numpy as np
+
 from bolometric.core.areas.openrow.spec import MOST_OPEN, OpenRow
-from bolometric.core.areas.openrow.ways import fresh
+from bolometric.core.areas.openrow.ways import fresh, ways_in
 from bolometric.core.game.aloud import Aloud, drawn, said, starts
 from bolometric.core.game.contract import Question, Words
 from bolometric.core.game.document import Game
 from bolometric.core.game.setting_words import choice
+from bolometric.core.results.posed import Posed
 from bolometric.core.text.figures import number as in_words
 from bolometric.core.text.figures import percent
 from bolometric.core.text.spans import Sentences, Span, sentences
@@ -114,4 +117,21 @@ def talk(game: Game) -> tuple[Question, ...]:
     return (("pairs", 1, f"Which two cards make {area.number}?", f"{listed or 'None'}."), often)
 
 
-WORDS = Words(board=board, needs=needs, first=first, turn=turn, last=last, aloud=aloud, talk=talk)
+MOST_TOLD = 4
+
+
+def posed(game: Game, rng: np.random.Generator) -> Posed | None:
+    """A row, and which of its cards make the number; nothing where that is drawn."""
+    area = game.area_as(OpenRow)
+    if area.asks == "drawn":
+        return None
+    row = tuple(int(card) for card in rng.permutation(area.cards)[: area.open])
+    ways = list(dict.fromkeys(tuple(sorted(row[place] for place in way)) for way in ways_in(area, row, area.number)))
+    told = "; ".join(" + ".join(map(str, way)) for way in ways[:MOST_TOLD])
+    more = f"; and {len(ways) - MOST_TOLD} more" if len(ways) > MOST_TOLD else ""
+    which = "Which two cards make" if area.take == "two" else "Which cards make"
+    answer = f"{told}{more}." if ways else "Nothing fits."
+    return Posed((("", tuple(map(str, row))),), f"{which} {area.number}?", answer)
+
+
+WORDS = Words(posed=posed, board=board, needs=needs, first=first, turn=turn, last=last, aloud=aloud, talk=talk)

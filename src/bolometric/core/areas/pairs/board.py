@@ -97,7 +97,9 @@ def suited(data: Plain) -> Iterator[Plain]:
 
 def _for(aim: Aim) -> dict[str, object] | None:
     match aim.kind:
-        case "bonds" | "adding":
+        case "adding":
+            return {"match": "forms", "front": "adding", "number": aim.upto, "many": min(aim.upto - 1, 12)}
+        case "bonds":
             return {"match": "total", "number": aim.upto, "least": 0}
         case "tables" if aim.tables:
             return {"match": "forms", "front": "times", "number": aim.tables[-1], "many": 12}

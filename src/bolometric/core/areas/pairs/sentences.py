@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
+import numpy as np
+
 from bolometric.core.areas.pairs.spec import Pairs
 from bolometric.core.game.aloud import Aloud, said, starts
 from bolometric.core.game.contract import Question, Words
 from bolometric.core.game.document import Game
 from bolometric.core.game.setting_words import choice
+from bolometric.core.results.posed import Posed
 from bolometric.core.text.figures import plural
 from bolometric.core.text.spans import Sentences, Span, sentences
 
@@ -128,4 +131,11 @@ def _wanted(area: Pairs, one: int) -> str:
     return " or ".join(area.all_told(card for card in area.cards if area.matches(one, card)))
 
 
-WORDS = Words(board=board, needs=needs, first=first, turn=turn, last=last, aloud=aloud, talk=talk)
+def posed(game: Game, rng: np.random.Generator) -> Posed:
+    """One card; which goes with it?"""
+    area = game.area_as(Pairs)
+    card = area.cards[int(rng.integers(len(area.cards)))]
+    return Posed((("", (area.label(card),)),), "Which card goes with it?", f"{_wanted(area, card).capitalize()}.")
+
+
+WORDS = Words(posed=posed, board=board, needs=needs, first=first, turn=turn, last=last, aloud=aloud, talk=talk)

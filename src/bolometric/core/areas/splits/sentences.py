@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
+import numpy as np
+
 from bolometric.core.areas.splits.spec import Splits
 from bolometric.core.game.aloud import Aloud, said, starts
 from bolometric.core.game.contract import Question, Words
 from bolometric.core.game.document import Game
 from bolometric.core.game.setting_words import choice
+from bolometric.core.results.posed import Posed
 from bolometric.core.text.figures import listing_words, number
 from bolometric.core.text.spans import Sentences, Span, sentences
 
@@ -121,4 +124,13 @@ def talk(game: Game) -> tuple[Question, ...]:
     )
 
 
-WORDS = Words(board=board, needs=needs, first=first, turn=turn, last=last, aloud=aloud, talk=talk)
+def posed(game: Game, rng: np.random.Generator) -> Posed:
+    """One part of a way; how many are the other?"""
+    area = game.area_as(Splits)
+    first, second = area.ways[int(rng.integers(len(area.ways)))]
+    one, other = area.kinds
+    ask = f"{area.whole} in all, {first} {one}. How many {other}?"
+    return Posed(((one, (str(first),)), (other, ("?",))), ask, f"{second} {other}.")
+
+
+WORDS = Words(posed=posed, board=board, needs=needs, first=first, turn=turn, last=last, aloud=aloud, talk=talk)

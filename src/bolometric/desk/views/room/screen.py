@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from PySide6.QtCore import QRectF, QSize, Qt
-from PySide6.QtGui import QCloseEvent, QColor, QGuiApplication, QKeyEvent, QPainter, QPaintEvent
+from PySide6.QtGui import QCloseEvent, QColor, QGuiApplication, QKeyEvent, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QWidget
 
 from bolometric.core.play.hand import Thrown
@@ -14,6 +14,8 @@ from bolometric.paint.pieces import paint_face
 from bolometric.paint.printed.page import fitted
 from bolometric.paint.tally import paint_tally
 
+MOST_BESIDE, TALLEST = 10, 1.4
+"""Cards beside each other; and how much higher than wide one is, at the most."""
 NUMBER, PIECES, WORDS = 0.2, 0.2, 0.09
 """Parts of the height for the number, the pieces beside it, and a line of words."""
 
@@ -72,8 +74,38 @@ class RoomScreen(QWidget):
             beside = QRectF(tally.right() - 0.24 * tally.width(), tally.top(), 0.24 * tally.width(), tally.height())
             tally.setRight(beside.left() - 12)
             self._paint_boards(painter, beside, lines)
-        paint_tally(painter, tally, self.room.columns, self.room.last, self.colours)
+        if self.room.posed is not None:
+            self._paint_rows(painter, tally, self.room.posed.rows)
+        else:
+            paint_tally(painter, tally, self.room.columns, self.room.last, self.colours)
         painter.end()
+
+    def _paint_rows(self, painter: QPainter, place: QRectF, rows: tuple[tuple[str, tuple[str, ...]], ...]) -> None:
+        """Cards row below row, each with what it is; many cards of a row go on below."""
+        lines = [
+            (name if at == 0 else "", cards[at : at + MOST_BESIDE])
+            for name, cards in rows
+            for at in range(0, len(cards), MOST_BESIDE)
+        ]
+        names = any(name for name, _ in lines)
+        left = place.left() + (0.16 * place.width() if names else 0)
+        widest = max(len(cards) for _, cards in lines)
+        high = place.height() / len(lines)
+        wide = min((place.right() - left) / widest, 0.9 * high)
+        begin = left if names else place.center().x() - wide * widest / 2
+        faint, ink = QColor(self.colours.faint), QColor(self.colours.ink)
+        for at, (name, cards) in enumerate(lines):
+            top = place.top() + at * high
+            beside = QRectF(place.left(), top, left - place.left() - 12, high)
+            fitted(painter, beside, name, Qt.AlignmentFlag.AlignRight, min(0.22 * high, 40.0), faint)
+            for across, card in enumerate(cards):
+                tall = min(high, TALLEST * wide)
+                box = QRectF(begin + across * wide, top + (high - tall) / 2, wide, tall).adjusted(6, 6, -6, -6)
+                painter.setPen(QPen(ink, 2))
+                painter.setBrush(QColor(self.colours.paper))
+                painter.drawRoundedRect(box, 8, 8)
+                text = box.adjusted(8, 8, -8, -8)
+                fitted(painter, text, card, Qt.AlignmentFlag.AlignHCenter, 0.5 * box.height(), ink, piece_font)
 
     def _sentence(self) -> tuple[str, bool]:
         """The line of words: why a number is none, a question, its answer, what was said, or where the boards stand."""
@@ -83,6 +115,8 @@ class RoomScreen(QWidget):
         if room.at_question >= 0:
             one = room.questions[room.at_question]
             return (one.answer, True) if room.answered else (one.ask, False)
+        if room.posed is not None and room.revealed:
+            return room.posed.answer, True
         return room.wheres or room.said, False
 
     def _paint_head(self, painter: QPainter, head: QRectF) -> None:

@@ -7,9 +7,11 @@ from collections import Counter
 from collections.abc import Callable
 from fractions import Fraction
 
+import numpy as np
 from PySide6.QtCore import QObject, Qt, QTimer, Signal
 from PySide6.QtGui import QKeyEvent
 
+from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import Game
 from bolometric.core.logbook.calling import (
     NAMES,
@@ -24,6 +26,7 @@ from bolometric.core.logbook.calling import (
     unusual,
 )
 from bolometric.core.play.hand import Hand, Shown
+from bolometric.core.results.posed import Posed
 from bolometric.core.settings.amounts import tidy
 from bolometric.core.settings.errors import GameError
 from bolometric.core.text.figures import minus, plural
@@ -34,9 +37,9 @@ from bolometric.paint.tally import Column
 DIGITS = "0123456789./-−,"
 KEYS = (
     ("number, Enter", "what the real pieces show"),
-    ("Space", "roll here"),
+    ("Space", "roll here, or show something else"),
     ("Backspace", "take the last one back"),
-    ("R", "show the sum, or hide it"),
+    ("R", "show the sum or the answer, or hide it"),
     ("E", "show what was to be expected"),
     ("U", "how unusual is this?"),
     ("B", "who can no longer win?"),
@@ -64,6 +67,10 @@ class Room(QObject):
         self.refused = ""
         """Why what was typed was not counted, until something else is done."""
         self.shown: Shown | None = None
+        self.posed: Posed | None = None
+        """What the room looks at, where nothing is drawn that could be called."""
+        self.posings = 0
+        self._chance = np.random.default_rng(int(time.time()))
         self.revealed = self.expects = self.practice = False
         self.boards: tuple[CallingBoard, ...] = ()
         self.questions: list[TalkQuestion] = []
@@ -81,10 +88,19 @@ class Room(QObject):
     def show_game(self, game: Game) -> None:
         """Another game; what was called stays as long as its pieces are the same."""
         same = (game.pieces, game.draw) == (self.game.pieces, self.game.draw)
-        self.game = game
+        other_area, self.game = game.area != self.game.area, game
         self.questions, self.at_question = [], -1
-        if not same:
+        if not same or (self.posed is None) != game.area.uses_pieces:
             self.begin()
+        elif self.posed is not None and other_area:
+            self.pose()
+
+    def pose(self) -> None:
+        """Something else to look at; its answer is hidden until it is asked for."""
+        self.posed = area_of(self.game).words.posed(self.game, self._chance)
+        self.revealed, self.refused, self.said = False, "", ""
+        self.posings += 1
+        self.changed.emit()
 
     def begin(self) -> None:
         """From the start again."""
@@ -92,8 +108,12 @@ class Room(QObject):
         self.boards, self._hand, self.revealed, self.refused = (), None, False, ""
         self._seconds, self._since = 0.0, 0.0
         self.caller, self._rung = -1, False
+        self.posed, self.posings = None, 0
         self.clock.stop()
-        self.changed.emit()
+        if self.game.area.uses_pieces:
+            self.changed.emit()
+        else:
+            self.pose()
 
     def press(self, event: QKeyEvent) -> bool:
         """What a key does; false for a key that means nothing here."""
@@ -125,8 +145,11 @@ class Room(QObject):
         return True
 
     def enter(self) -> None:
-        """Count what was typed."""
+        """Count what was typed: what came up, or hands that are up."""
         if not self.typed:
+            return
+        if self.posed is not None:
+            self._count_hands()
             return
         try:
             total = read_total(self.game, self.typed)
@@ -138,8 +161,22 @@ class Room(QObject):
         self.shown, self.revealed = None, True
         self._count(total)
 
+    def _count_hands(self) -> None:
+        """How many see it."""
+        learners = self.game.printing.learners
+        hands, self.typed = self.typed, ""
+        if hands.isascii() and hands.isdigit() and int(hands) <= learners:
+            self.said = f"{plural(int(hands), 'hand')} up, of {learners} learners."
+        else:
+            self.refused = f"Type how many hands are up: 0 to {learners}, the learners that Sheets prints for."
+            sounds.knock()
+        self.changed.emit()
+
     def roll(self) -> None:
-        """Use the pieces here; the sum is hidden until it is asked for."""
+        """Use the pieces here, or look at something else; the sum is hidden until it is asked for."""
+        if self.posed is not None:
+            self.pose()
+            return
         if self._hand is None:
             self._hand = Hand(self.game.pieces, self.game.draw, int(time.time()))
         self.shown, self.revealed, self.refused = self._hand.draw(), False, ""
@@ -259,6 +296,8 @@ class Room(QObject):
         """What stands large: what is typed, the sum, or a question mark for it."""
         if self.typed:
             return self.typed
+        if self.posed is not None:
+            return self.posed.ask
         if self.shown is not None:
             hidden = "".join(part for part in self.shown.sum.rpartition("=")[:2]) or "="
             return self.shown.sum if self.revealed else f"{hidden} ?"
@@ -273,6 +312,8 @@ class Room(QObject):
     def columns(self) -> list[Column]:
         """The tally."""
         counts = Counter(self.totals[:-1] if self._hidden else self.totals)
+        if self.posed is not None:
+            return []
         told = expected(self.game, len(self.totals))
         return [
             Column(
@@ -293,7 +334,8 @@ class Room(QObject):
     @property
     def status(self) -> str:
         """Calls, clock, and how long it should still take."""
-        told = [plural(len(self.totals), "call"), self.time + ("" if self.clock.isActive() else " (clock stands)")]
+        shown = plural(len(self.totals), "call") if self.posed is None else f"{self.posings} shown"
+        told = [shown, self.time + ("" if self.clock.isActive() else " (clock stands)")]
         if self.caller >= 0:
             told.append(f"{NAMES[self.caller]} calls")
         if self.practice:

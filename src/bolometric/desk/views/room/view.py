@@ -117,8 +117,12 @@ class ClassView(QWidget):
     def _show_now(self) -> None:
         """Only what means something as the room stands; the rest once it is asked for."""
         room = self.room
-        self.buttons["Sum"].setVisible(room.shown is not None)
-        self.buttons["Sum"].setText("Hide the sum" if room.revealed else "Show the sum")
+        posed, what = room.posed is not None, "sum" if room.posed is None else "solution"
+        self.buttons["Roll here"].setText("Show another" if posed else "Roll here")
+        for words in ("Take back", "Expected", "How unusual?", "Practice", "Next caller"):
+            self.buttons[words].setVisible(not posed)
+        self.buttons["Sum"].setVisible(room.shown is not None or posed)
+        self.buttons["Sum"].setText(f"{'Hide' if room.revealed else 'Show'} the {what}")
         self.buttons["Take back"].setEnabled(bool(room.totals or room.typed))
         self.buttons["Expected"].setText("Hide what was expected" if room.expects else "What was expected?")
         self.buttons["Question"].setText("Next question" if room.at_question >= 0 else "Ask a question")
