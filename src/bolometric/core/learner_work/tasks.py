@@ -15,9 +15,9 @@ from numpy.typing import NDArray
 
 from bolometric.core.learner_work import facts as known
 from bolometric.core.learner_work.facts import Fact, fact
-from bolometric.core.outcomes.distribution import SEED, sample_size
 from bolometric.core.outcomes.evaluate import Numbers
-from bolometric.core.outcomes.listing import Listing, groups_of, listed, rows_of, sampled
+from bolometric.core.outcomes.facts import listed_for_facts
+from bolometric.core.outcomes.listing import Listing
 from bolometric.core.outcomes.totals import Sorted, sort, totals_of
 from bolometric.core.pieces.draw import DIGITS, Draw
 from bolometric.core.pieces.kinds import AnyPiece, Counters, letters_of
@@ -28,8 +28,8 @@ Ways = tuple[tuple[float, tuple[Fact, ...]], ...]
 """Chances, and the facts of each; they add to 1."""
 SURE: Ways = ((1.0, ()),)
 """Nothing to work out."""
-MOST_ROWS = 60_000
-"""Outcomes that are gone through; of more a sample stands for all."""
+MOST_ROWS, MOST_SAMPLED = 60_000, 10_000
+"""Outcomes that are gone through; of more a sample of so many stands for all."""
 THROW, MOVE, PASS, WRITE = "throw", "move", "pass", "write"
 """What hands do: make a draw; move or take off a piece; hand over; write something down."""
 
@@ -107,10 +107,7 @@ def mixed(parts: Iterable[tuple[float, Iterable[tuple[float, tuple[Fact, ...]]]]
 @lru_cache(maxsize=16)
 def draw_work(pieces: tuple[AnyPiece, ...], draw: Draw) -> DrawWork:
     """What a draw takes, over all its outcomes; at most ``MOST_ROWS`` of them, else over a sample. Raises Cancelled."""
-    groups = groups_of(pieces)
-    few = rows_of(groups) <= MOST_ROWS
-    size = min(MOST_ROWS, sample_size(groups))
-    listing = listed(groups) if few else sampled(groups, size, np.random.default_rng(SEED))
+    listing = listed_for_facts(pieces, draw, MOST_ROWS, MOST_SAMPLED)
     steps = _Steps(listing)
     for does, one in _seen(pieces, listing):
         steps.add(does, one, np.zeros(1, np.int64), (0,))
@@ -119,7 +116,7 @@ def draw_work(pieces: tuple[AnyPiece, ...], draw: Draw) -> DrawWork:
         _placed(listing, draw, steps)
     checkpoint()
     special = np.broadcast_to(np.logical_or.reduce(np.broadcast_arrays(*listing.special)), listing.shape).ravel()
-    return DrawWork(steps.by_key(totals, special, listing.all_ways()), not few)
+    return DrawWork(steps.by_key(totals, special, listing.all_ways()), listing.sampled)
 
 
 class _Steps:

@@ -1,7 +1,8 @@
 """Facts: the sums that a draw makes a learner do, with how often each comes up.
 
-A fact is an operation on two numbers. Which facts a draw takes follows from the expression it is worked out by:
-three dice added are first a + b, then that and c. Comparing (largest, smallest) and reading digits are no sums.
+A fact is an operation on two numbers. Which facts a draw takes follows from the expression it is worked out by: three
+dice added are first a + b, then that and c; many equal ones the largest first. Comparing (largest, smallest) and
+reading digits are no sums.
 """
 
 from __future__ import annotations
@@ -13,9 +14,18 @@ from functools import lru_cache, reduce
 import numpy as np
 from numpy.typing import NDArray
 
-from bolometric.core.outcomes.distribution import SEED, sample_size
+from bolometric.core.outcomes.distribution import SAMPLED, SEED, sample_size
 from bolometric.core.outcomes.evaluate import Numbers
-from bolometric.core.outcomes.listing import MOST_LISTED, Listing, groups_of, listed, rows_of, sampled
+from bolometric.core.outcomes.listing import (
+    MOST_LISTED,
+    Listing,
+    gathered,
+    gathered_rows,
+    groups_of,
+    listed,
+    rows_of,
+    sampled,
+)
 from bolometric.core.outcomes.totals import sort, totals_of
 from bolometric.core.pieces.draw import Draw
 from bolometric.core.pieces.expression import SIGNS
@@ -39,12 +49,29 @@ class Facts:
         return SIGNS[self.does]
 
 
+ORDERED = 1_296
+"""Outcomes up to which pieces are added in the order in which they lie: those of four dice."""
+HEEDS_NO_ORDER = ("add", "times", "multiply", "largest", "smallest", "largest_number", "smallest_number", "count")
+
+
+def listed_for_facts(pieces: tuple[AnyPiece, ...], draw: Draw, most: int, sample: int) -> Listing:
+    """Outcomes to go through for what is worked out: in order, gathered, or a sample where more than ``most``.
+
+    With more outcomes than four dice have, equal pieces are worked with the largest first, where the result heeds no
+    order: so people do it, and there are far fewer ways.
+    """
+    groups = groups_of(pieces)
+    if rows_of(groups) > ORDERED and draw.make in HEEDS_NO_ORDER and gathered_rows(groups) <= most:
+        return gathered(groups)
+    if rows_of(groups) <= most:
+        return listed(groups)
+    return sampled(groups, min(sample, sample_size(groups)), np.random.default_rng(SEED))
+
+
 @lru_cache(maxsize=8)
 def facts_of(pieces: tuple[AnyPiece, ...], draw: Draw) -> tuple[Facts, ...]:
     """The facts of one draw, by operation in the order in which they are first done."""
-    groups = groups_of(pieces)
-    few = rows_of(groups) <= MOST_LISTED
-    listing = listed(groups) if few else sampled(groups, sample_size(groups), np.random.default_rng(SEED))
+    listing = listed_for_facts(pieces, draw, MOST_LISTED, SAMPLED)
     found: dict[str, dict[tuple[Value, Value], Fraction]] = {}
 
     def watch(does: str, one: Numbers, other: Numbers) -> None:
