@@ -11,6 +11,7 @@ from collections.abc import Iterator
 import numpy as np
 
 from bolometric.core.game.contract import USUAL_BATCH
+from bolometric.core.measure.ahead import Ahead
 from bolometric.core.measure.notes import Notes, Noting
 from bolometric.core.results.batch import Batch, Player
 from bolometric.core.results.estimate import RunParameters, Sample
@@ -117,23 +118,24 @@ def stream(
     tally, root, size, ask_at = Tally(table), np.random.SeedSequence(seed), pilot, 2 * PILOT
     noting = None if notes is None else Noting(player, notes, seed, most_turns)
     most = MOST_RUNS if runs is None else runs
-    while tally.runs < most:
-        checkpoint()
-        (child,) = root.spawn(1)
-        batch = player(min(size, most - tally.runs), most_turns, np.random.default_rng(child))
-        tally.add(batch)
-        if tally.runs <= pilot:
-            size = int(np.clip(at_once / _length(batch), 1, 20_000))
-            if soon and noting is not None:
-                yield tally
-        if noting is not None:
-            few = int(NOTED_DRAWS / max(batch.rolls.mean(), 1))
-            tally.note(noting.more(int(batch.turns.sum()), min(len(batch.turns), few)))
-        yield tally
-        if runs is None and tally.runs >= ask_at:
-            if tally.widest_error() < SURE:
-                return
-            ask_at = int(tally.runs * ASK_AGAIN)
+    with Ahead(player, most_turns, root) as ahead:
+        while tally.runs < most:
+            checkpoint()
+            batch = ahead.take(min(size, most - tally.runs))
+            tally.add(batch)
+            if tally.runs <= pilot:
+                size = int(np.clip(at_once / _length(batch), 1, 20_000))
+                if soon and noting is not None:
+                    yield tally
+            ahead.begin(size, most - tally.runs)
+            if noting is not None:
+                few = int(NOTED_DRAWS / max(batch.rolls.mean(), 1))
+                tally.note(noting.more(int(batch.turns.sum()), min(len(batch.turns), few)))
+            yield tally
+            if runs is None and tally.runs >= ask_at:
+                if tally.widest_error() < SURE:
+                    return
+                ask_at = int(tally.runs * ASK_AGAIN)
 
 
 def _length(batch: Batch) -> float:

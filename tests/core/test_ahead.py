@@ -1,0 +1,61 @@
+"""Runs on several processors at once: the same games in the same order, and nothing goes on once nobody waits."""
+
+import threading
+import time
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from bolometric.core.measure import ahead
+from bolometric.core.measure.measuring import runs_of
+from bolometric.core.settings.cancel import heeding
+from bolometric.core.settings.errors import Cancelled
+from tests.areas.games import ALL, any_game
+
+
+def told(game, cores, runs, seed=3):
+    """Every tally on the way, as its readings and how often each length came up."""
+    with pytest.MonkeyPatch.context() as patch:
+        patch.setattr(ahead, "cores", lambda: cores)
+        return [(one.runs, one.readings(), one.sample.turns.values.tolist()) for one in runs_of(game, seed, runs)]
+
+
+@pytest.mark.parametrize("name", sorted(ALL))
+def test_however_many_work_the_same_games_are_played(name):
+    one, several = told(ALL[name], 1, 3_000), told(ALL[name], 3, 3_000)
+    assert [part[0] for part in one] == [part[0] for part in several]
+    assert one[-1] == several[-1]
+
+
+@settings(max_examples=15, deadline=None)
+@given(any_game, st.sampled_from([401, 1_000, 2_500]), st.integers(2, 6))
+def test_random_games_too_and_any_number_of_runs(game, runs, cores):
+    assert told(game, 1, runs)[-1] == told(game, cores, runs)[-1]
+
+
+def test_given_up_or_sure_nothing_goes_on(monkeypatch):
+    monkeypatch.setattr(ahead, "cores", lambda: 4)
+    before = threading.active_count()
+    wanted = [True]
+
+    def play():
+        with heeding(lambda: not wanted[0]):
+            for tally in runs_of(ALL["star-field"], 1, 400_000):
+                wanted[0] = tally.runs < 5_000
+
+    with pytest.raises(Cancelled):
+        play()
+    some = runs_of(ALL["open-sky"], 1, 400_000)
+    assert [next(some).runs for _ in range(3)][-1] > 200
+    some.close()
+    until = time.monotonic() + 5
+    while threading.active_count() > before and time.monotonic() < until:
+        time.sleep(0.01)
+    assert threading.active_count() == before
+
+
+def test_whoever_shares_a_machine_with_others_like_it_works_alone(monkeypatch):
+    assert ahead.cores() >= 1
+    monkeypatch.setattr(ahead, "parent_process", lambda: "another")
+    assert ahead.cores() == 1
