@@ -18,6 +18,8 @@ ORDER = (
     "squares",
     "choosing",
     "cards",
+    "cores",
+    "dice",
     "boards",
     "odds",
     "facts",

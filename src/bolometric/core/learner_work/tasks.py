@@ -163,13 +163,16 @@ class _Steps:
     ) -> None:
         code = (self._same * (len(lefts) + 1) + left) * (len(rights) + 1) + right
         codes, self._same = np.unique(code, return_inverse=True)
-        found = []
+        found, made = [], dict[int, Fact]()
+        width = (len(lefts) + 1) * (len(rights) + 1)
         for at in codes.tolist():
-            rest, other = divmod(at, len(rights) + 1)
-            before, one = divmod(rest, len(lefts) + 1)
+            before, pair = divmod(at, width)
+            one, other = divmod(pair, len(rights) + 1)
             facts = self._facts[before]
             if one < len(lefts) and other < len(rights):  # else there is no number
-                facts = (*facts, fact(does, lefts[one], rights[other]))
+                if pair not in made:
+                    made[pair] = fact(does, lefts[one], rights[other])
+                facts = (*facts, made[pair])
             found.append(facts)
         self._facts = found
 

@@ -186,6 +186,8 @@ def items(facts: tuple[Fact, ...], who: Fluency) -> tuple[Item, ...]:
     if len(facts) == 1 and facts[0].counted:
         return (Item(facts[0], *timing(facts[0], who)),)
     dots = Counter(one.one for one in facts if one.does == known.SEE)
+    if not dots:
+        return tuple(Item(one, *timing(one, who)) for one in facts)
     found: list[Item] = []
     for one in facts:
         if one.does == known.SEE:

@@ -93,6 +93,12 @@ class Register:
     def _way(self, facts: tuple[Fact, ...]) -> int:
         """Enter the items of some facts; gives their row."""
         by_profile = [items(facts, one) for one in self.profiles]
+        if len(by_profile) == 1:
+            for item in by_profile[0]:
+                self._fact.append(self._numbered(item.fact))
+                self._times.append([(item.seconds, item.slips)])
+            self._first.append(len(self._fact))
+            return len(self._first) - 2
         # Who sees dots as they count has fewer items: each profile has its own, put side by side.
         named = [item.fact for item in max(by_profile, key=len)]
         for k, one in enumerate(named):
