@@ -392,3 +392,39 @@ def test_the_sheet_turns_into_rules_to_read_aloud_and_back(window):
     assert window.sheet.focused_word() in window.sheet.words()
     window.commands.copy_rules()
     assert QGuiApplication.clipboard().text().startswith(f"{window.document.game.name}\n\nAim\n")
+
+
+def test_a_trap_is_meant_noted_taken_back_and_asked_of_a_class(qtbot, window):
+    """By keyboard, from the list below the board; the note is asked for, and the fault goes on to be told of."""
+    settle(qtbot, window, lambda: window.document.edit("area.end", "exact"))
+
+    def seen(level):
+        return [one for one in window.fault_list.faults if (one.code, one.level) == ("may_never_end", level)]
+
+    qtbot.waitUntil(lambda: bool(seen("fault")))
+    at = window.fault_list.faults.index(seen("fault")[0])
+    window.fault_list.focus_word(f"meant-{at}-yes")
+    settle(qtbot, window, lambda: qtbot.keyClick(window.fault_list, Qt.Key.Key_Return))
+    qtbot.waitUntil(lambda: bool(seen("meant")))
+    assert window.document.game.talk.note_of("may_never_end") == ""
+    window.filing.questions = type("Asked", (), {"new_note": lambda self, note: f"{note}After the first go."})()
+    at = window.fault_list.faults.index(seen("meant")[0])
+    window.fault_list.focus_word(f"meant-{at}-note")
+    settle(qtbot, window, lambda: qtbot.keyClick(window.fault_list, Qt.Key.Key_Return))
+    qtbot.waitUntil(lambda: [one.note for one in seen("meant")] == ["After the first go."])
+    assert "After the first go." in window.fault_list.toPlainText()
+    window.go("class")
+    room = window.late.classroom.room
+    asked = room.make_questions()
+    assert asked[-1].ask == "There is a trap in this game. What is it?"
+    assert asked[-1].answer == seen("meant")[0].sentence
+    window.go("shape")
+    at = window.fault_list.faults.index(seen("meant")[0])
+    window.fault_list.focus_word(f"meant-{at}-no")
+    settle(qtbot, window, lambda: qtbot.keyClick(window.fault_list, Qt.Key.Key_Return))
+    qtbot.waitUntil(lambda: bool(seen("fault")))
+    assert window.document.game.talk.meant == ()
+    for _ in range(3):
+        window.commands.undo()
+    assert window.document.game.talk.meant == ()
+    assert window.document.game.area.end == "exact"

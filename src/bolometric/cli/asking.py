@@ -159,7 +159,7 @@ def boards(file: Path, count: int, seed: int, as_json: bool) -> None:
 def check(file: Path, as_json: bool) -> None:
     """Print faults and advice, and what was measured to cure them.
 
-    Exit code 0: clean or only advice; 1: faults; 2: not a readable game.
+    Exit code 0: clean, or only advice and what is meant; 1: faults; 2: not a readable game.
     """
     from bolometric.front.answers import check as checked
     from bolometric.front.more import faults_plain, summary

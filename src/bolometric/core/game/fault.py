@@ -9,7 +9,7 @@ from bolometric.core.game.document import Game, with_values
 from bolometric.core.game.house import spoken
 from bolometric.core.settings.errors import GameError
 
-Level = Literal["fault", "advice"]
+Level = Literal["fault", "advice", "meant"]
 NEVER_ENDS = "may_never_end"
 """The code of the fault that a player may never reach the aim."""
 
@@ -86,7 +86,8 @@ GOES_ON = " and go on with what its squares do"
 class Fault:
     """Something wrong, or surprising, in a design.
 
-    A *fault* spoils the game whatever it is for; *advice* is about the brief.
+    A *fault* spoils the game whatever it is for; *advice* is about the brief. What is *meant* is either, and there on
+    purpose: a trap for the class to find.
     """
 
     code: str
@@ -95,6 +96,8 @@ class Fault:
     """Path of the setting it hangs on."""
     sentence: str
     cures: tuple[Change, ...] = ()
+    note: str = ""
+    """The maker's, where it is meant."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -26,8 +26,15 @@ class OwnQuestion(Part):
     level: Annotated[StrictInt, Field(ge=1, le=3, description="1 = easy, 2 = middling, 3 = hard.")] = 2
 
 
+class Meant(Part):
+    """Something wrong with a game that is meant: a trap for the class to find, and to talk about."""
+
+    code: Annotated[Line, Field(min_length=1, max_length=40, description="Which fault or advice, by its code.")]
+    note: Annotated[Line, Field(max_length=LONGEST, description="What it is there for, and when to bring it up.")] = ""
+
+
 class Talk(Part):
-    """Questions for afterwards."""
+    """Questions for afterwards, and traps that are meant."""
 
     own: Annotated[
         tuple[OwnQuestion, ...], Field(max_length=MOST, description="Questions that the maker changed or added.")
@@ -36,3 +43,16 @@ class Talk(Part):
         tuple[Annotated[Line, Field(min_length=1, max_length=40)], ...],
         Field(max_length=MOST, description="Which of the program's questions are left out, by their keys."),
     ] = ()
+    meant: Annotated[
+        tuple[Meant, ...],
+        Field(max_length=MOST, description="Faults that are meant, for the talk: they are listed, and no faults."),
+    ] = ()
+
+    def note_of(self, code: str) -> str | None:
+        """What is noted of a fault that is meant; None where it is not."""
+        return next((one.note for one in self.meant if one.code == code), None)
+
+    def with_meant(self, code: str, note: str | None) -> tuple[Meant, ...]:
+        """What is meant, with one more or other; without it where ``note`` is None."""
+        others = tuple(one for one in self.meant if one.code != code)
+        return others if note is None else (*others, Meant(code=code, note=note))

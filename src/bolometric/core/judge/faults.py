@@ -31,6 +31,8 @@ from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.show import headline
 from bolometric.core.text.figures import percent
 
+LEVELS = ("fault", "advice", "meant")
+"""In the order in which they are listed."""
 SURE = 2
 """Standard errors by which a simulated reading must miss its target to be called off it."""
 HARDLY_EVER = 0.01
@@ -45,7 +47,7 @@ def find_faults(game: Game, exact: Analysis | None = None) -> list[Fault]:
         exact: what is known of it already, if it has been worked out.
 
     Returns:
-        Faults before advice, each with cures whose games were measured and found well.
+        Faults before advice before what is meant, each with cures whose games were measured and found well.
 
     Raises:
         Cancelled: once the work is given up.
@@ -56,7 +58,12 @@ def find_faults(game: Game, exact: Analysis | None = None) -> list[Fault]:
     """
     measured = exact if exact is not None and exact.result is not None else quick_measure(game)
     found = [replace(one, sentence=in_words_of(game, one.sentence)) for one in _Seeker(measured, deadline()).all()]
-    return sorted(found, key=lambda fault: fault.level != "fault")
+    return sorted((_as_meant(game, one) for one in found), key=lambda fault: LEVELS.index(fault.level))
+
+
+def _as_meant(game: Game, fault: Fault) -> Fault:
+    note = game.talk.note_of(fault.code)
+    return fault if note is None else replace(fault, level="meant", note=note)
 
 
 class _Seeker:
@@ -196,6 +203,7 @@ def summary(faults: Iterable[Fault]) -> str:
     """The faults as lines of text with their cures."""
     lines = []
     for fault in faults:
-        lines.append(f"{fault.level}: {fault.sentence} [{fault.where}]")
+        note = f" ({fault.note})" if fault.note else ""
+        lines.append(f"{fault.level}: {fault.sentence}{note} [{fault.where}]")
         lines += [f"    cure: {cure.words}{f' ({cure.also})' if cure.also else ''}" for cure in fault.cures]
     return "\n".join(lines)

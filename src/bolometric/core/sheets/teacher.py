@@ -7,6 +7,7 @@ from dataclasses import replace
 from bolometric.core.areas.catalogue import area_of, describe
 from bolometric.core.game.aloud import capital
 from bolometric.core.game.document import Game
+from bolometric.core.game.fault import Fault
 from bolometric.core.game.house import spoken
 from bolometric.core.judge.faults import find_faults
 from bolometric.core.judge.kept import loses
@@ -65,7 +66,14 @@ def _expected(game: Game, known: Measurement) -> tuple[str, ...]:
 
 
 def _wrong(known: Measurement) -> tuple[str, ...]:
-    return tuple(fault.sentence for fault in find_faults(known.exact.game, known.exact))
+    return tuple(_of_fault(fault) for fault in find_faults(known.exact.game, known.exact))
+
+
+def _of_fault(fault: Fault) -> str:
+    """A fault, or a trap that is meant with what is noted of it."""
+    if fault.level != "meant":
+        return fault.sentence
+    return f"A trap that is meant: {fault.sentence}{f' Your note: {fault.note}' if fault.note else ''}"
 
 
 def _best(game: Game, known: Measurement) -> tuple[str, ...]:

@@ -76,6 +76,7 @@ def faults_plain(game: Game, faults: Sequence[Fault]) -> dict[str, object]:
                 "level": one.level,
                 "where": one.where,
                 "words": one.sentence,
+                "note": one.note,
                 "cures": [
                     {
                         "words": cure.words,

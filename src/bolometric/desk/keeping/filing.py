@@ -50,6 +50,12 @@ class Unsaved:
         told, given = QInputDialog.getText(self._window, "Rename", "Name", QLineEdit.EchoMode.Normal, name)
         return told.strip() if given and told.strip() else None
 
+    def new_note(self, note: str) -> str | None:
+        """What is noted of a trap that is meant."""
+        words = "What is it for, and when do you bring it up?"
+        told, given = QInputDialog.getText(self._window, "A note", words, QLineEdit.EchoMode.Normal, note)
+        return told.strip() if given else None
+
     def which_sessions(self, folder: Path) -> Path | None:
         """Which file to take sessions in from."""
         kinds = "Sessions (*.csv *.json);;All files (*)"

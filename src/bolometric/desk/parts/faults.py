@@ -13,7 +13,10 @@ from bolometric.paint.palette import LIGHT, Palette
 if TYPE_CHECKING:
     from bolometric.core.game.fault import Fault
 
-TITLES = {"fault": "Fault", "advice": "Worth a look"}
+TITLES = {"fault": "Fault", "advice": "Worth a look", "meant": "Meant, for the talk"}
+MEANT, NOT_MEANT, NOTE = "It is meant", "It is not meant", "Write a note"
+TRAPS = "meant"
+"""How the words of what is meant begin."""
 
 
 class FaultList(LinkedText):
@@ -21,6 +24,10 @@ class FaultList(LinkedText):
 
     cure_chosen = Signal(object)
     """A Change to apply."""
+    meant_chosen = Signal(str, bool)
+    """A fault by its code, and whether it is meant from now on."""
+    note_asked = Signal(str)
+    """A note is to be written on a fault that is meant, by its code."""
 
     def __init__(self) -> None:
         super().__init__("faults")
@@ -40,11 +47,20 @@ class FaultList(LinkedText):
                 link(word, escape(text)) + (f' <span class="also">({escape(cure.also)})</span>' if cure.also else "")
                 for (word, text), cure in zip(cures, fault.cures, strict=True)
             )
-            lines.append(
-                f'<p><span class="{fault.level}">{TITLES[fault.level]}:</span> {escape(fault.sentence)} {offers}</p>'
-            )
+            traps, more = self._traps(i, fault)
+            words += traps
+            told = f"{escape(fault.sentence)} {escape(fault.note)}".strip()
+            lines.append(f'<p><span class="{fault.level}">{TITLES[fault.level]}:</span> {told} {offers} {more}</p>')
         html = "".join(lines) or "<p>Nothing to say against this game.</p>"
         self.show_html(html, _style(self.colours), words)
+
+    def _traps(self, i: int, fault: Fault) -> tuple[list[str], str]:
+        """Words by which a fault is meant or not, and by which a note is written."""
+        asked = [(f"{TRAPS}-{i}-no", NOT_MEANT), (f"{TRAPS}-{i}-note", NOTE)]
+        if fault.level != "meant":
+            asked = [(f"{TRAPS}-{i}-yes", MEANT)]
+        links = " &nbsp; ".join(f'<span class="also">{link(word, escape(text))}</span>' for word, text in asked)
+        return [word for word, _ in asked], links
 
     def show_waiting(self, words: str = "Looking at what could be wrong …") -> None:
         """Nothing is known of the present game yet, and what was said of an older one may be wrong."""
@@ -52,6 +68,14 @@ class FaultList(LinkedText):
         self.show_html(f"<p>{escape(words)}</p>", _style(self.colours), [])
 
     def _chosen(self, word: str) -> None:
+        if word.startswith(TRAPS):
+            _, at, does = word.split("-")
+            code = self.faults[int(at)].code
+            if does == "note":
+                self.note_asked.emit(code)
+            else:
+                self.meant_chosen.emit(code, does == "yes")
+            return
         i, j = map(int, word.split("-"))
         self.cure_chosen.emit(self.faults[i].cures[j])
 
@@ -62,5 +86,7 @@ def _style(c: Palette) -> str:
     .also {{ color: {c.faint}; }}
     .fault {{ color: {c.ember}; font-weight: bold; }}
     .advice {{ color: {c.faint}; font-weight: bold; }}
+    .meant {{ color: {c.night}; font-weight: bold; }}
     a {{ color: {c.night}; background-color: {c.night_wash}; font-weight: bold; text-decoration: none; }}
+    .also a {{ color: {c.faint}; background-color: {c.paper}; font-weight: normal; text-decoration: underline; }}
     """

@@ -36,6 +36,7 @@ def furnish(window: Window, document: Document, measurer: Measurer) -> None:
     parts = window.column_of_parts
     parts.insertWidget(parts.indexOf(window.notice) + 1, window.rescue)
     window.late = LateViews(window.stack, window.measurer, lambda: window.document.game, window.shelf_files)
+    window.late.faults = lambda: window.fault_list.faults
     window.filing = Filing(document, settings, Unsaved(window), window.shelf_folder, window.say)
     window.shelving = Shelving(window.shelf_folder, document, window.say)
     window.rescuing = Rescuing(window.rescue, document, window.filing, lambda: window.go("shape"))

@@ -144,6 +144,16 @@ class Editing(QWidget):
         except GameError as error:
             self.trouble.emit(str(error))
 
+    def mean(self, code: str, meant: bool) -> None:
+        """A fault is meant from now on, or no more."""
+        talk = self._document.game.talk
+        self.edit("talk.meant", talk.with_meant(code, (talk.note_of(code) or "") if meant else None))
+
+    def note(self, code: str, note: str | None) -> None:
+        """A note on a fault that is meant; nothing where none was given."""
+        if note is not None:
+            self.edit("talk.meant", self._document.game.talk.with_meant(code, note))
+
     def close_popover(self) -> None:
         """Close what is open, keeping its change."""
         if self.popover is not None:

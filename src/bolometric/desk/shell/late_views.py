@@ -19,6 +19,7 @@ from bolometric.paint.palette import LIGHT, Palette
 if TYPE_CHECKING:
     from bolometric.core.game.analysis import Analysis
     from bolometric.core.game.document import Game
+    from bolometric.core.game.fault import Fault
     from bolometric.core.words.talk import TalkQuestion
     from bolometric.desk.views.logbook.view import LogbookView
     from bolometric.desk.views.odds.view import OddsView
@@ -84,6 +85,8 @@ class LateViews(QObject):
         self.logbook: LogbookView | None = None
         self.book_path: Callable[[], Path] = Path
         """Where the logbook is."""
+        self.faults: Callable[[], list[Fault]] = list
+        """What is said against the open game, as far as it is known."""
         self.odds: OddsView | None = None
         self.runs: RunsView | None = None
         self.table: TableView | None = None
@@ -189,7 +192,7 @@ class LateViews(QObject):
     def _make_class(self) -> QWidget:
         from bolometric.desk.views.room.view import ClassView
 
-        made = self.classroom = ClassView(self._questions)
+        made = self.classroom = ClassView(lambda: [*self._questions(), *self._traps()])
         self._add("class", made)
         made.export_asked.connect(self.picture_asked)
         made.log_asked.connect(self.log_asked)
@@ -224,6 +227,12 @@ class LateViews(QObject):
         self._add("table", self.table)
         self.table.show_game(self._game(), self.colours)
         return self.table
+
+    def _traps(self) -> list[TalkQuestion]:
+        """What is meant, as questions for a room."""
+        from bolometric.core.words.talk import traps
+
+        return traps(self.faults())
 
     def _questions(self) -> list[TalkQuestion]:
         """Questions on the open game, with what is known of it by now."""

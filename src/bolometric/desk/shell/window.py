@@ -103,6 +103,8 @@ class Window(Face):
         self.late.family_kept.connect(self.filing.keep_family)
         self.sheet.word_chosen.connect(lambda path: self.editing.open_word(path, self.colours))
         self.fault_list.cure_chosen.connect(self.editing.apply)
+        self.fault_list.meant_chosen.connect(self.editing.mean)
+        self.fault_list.note_asked.connect(self._note)
         self.editing.effects_wanted.connect(lambda key: self.measurer.ask_effects(self.document.game, key))
         self.editing.trouble.connect(self.say)
         self.editing.book_asked.connect(self.help.open_handbook)
@@ -163,6 +165,11 @@ class Window(Face):
         self.go("tune")
         if self.late.tune is not None:
             self.late.tune.put_beside(game)
+
+    def _note(self, code: str) -> None:
+        """Have a note written on a trap that is meant."""
+        now = self.document.game.talk.note_of(code) or ""
+        self.editing.note(code, self.filing.questions.new_note(now))
 
     def _gauge_clicked(self, key: str) -> None:
         self.editing.open_gauge(self.gauges.gauges[key], self.known.readings.get(key), self.colours)

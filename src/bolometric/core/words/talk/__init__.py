@@ -4,6 +4,6 @@ Each is first a claim (:mod:`claims`), a value that can be worked out a second w
 What cannot be claimed is not asked.
 """
 
-from bolometric.core.words.talk.asking import FEWEST, LEVELS, MOST, TalkQuestion, asked_of, edited, questions
+from bolometric.core.words.talk.asking import FEWEST, LEVELS, MOST, TalkQuestion, asked_of, edited, questions, traps
 
-__all__ = ["FEWEST", "LEVELS", "MOST", "TalkQuestion", "asked_of", "edited", "questions"]
+__all__ = ["FEWEST", "LEVELS", "MOST", "TalkQuestion", "asked_of", "edited", "questions", "traps"]

@@ -2,17 +2,19 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass
 
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import Game
+from bolometric.core.game.fault import Fault
 from bolometric.core.game.house import spoken
 from bolometric.core.game.talk import Talk
 from bolometric.core.learner_work.facts import Fact
 from bolometric.core.measure.measuring import Measurement
 from bolometric.core.results.board import Heat
 from bolometric.core.results.readings import Reading
+from bolometric.core.text.figures import number
 from bolometric.core.words.talk.claims import Claim, Said
 from bolometric.core.words.talk.draws import EASY, HARD, MIDDLING, Asked, of_draws
 from bolometric.core.words.talk.playing import of_board, of_play
@@ -93,3 +95,18 @@ def _made(
     work = area_of(game).work
     for k, one in enumerate((work.pays(game) if work is not None else ())[:2]):
         yield f"pays-{k + 1}", HARD, one.question, Said(one.answer)
+
+
+def traps(faults: Iterable[Fault]) -> list[TalkQuestion]:
+    """What is wrong with a game and meant, as questions that a class can find out."""
+    meant = [fault for fault in faults if fault.level == "meant"]
+    many = "a trap" if len(meant) == 1 else f"{number(len(meant))} traps"
+    first = (
+        f"There is {many} in this game. What is it?"
+        if len(meant) == 1
+        else f"There are {many} in this game. What is one of them?"
+    )
+    return [
+        TalkQuestion(f"trap-{at}", 2, first if at == 1 else "And what is another trap?", fault.sentence)
+        for at, fault in enumerate(meant, 1)
+    ]
