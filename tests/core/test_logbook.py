@@ -22,8 +22,9 @@ from bolometric.core.game.document import game_from, with_values
 from bolometric.core.game.files import to_text
 from bolometric.core.logbook import calibration as held
 from bolometric.core.logbook import lent, luck
+from bolometric.core.logbook.outside import DamagedError, backups, last_backup, restore
 from bolometric.core.logbook.session import Session, impossible_words, session_of
-from bolometric.core.logbook.store import MIGRATIONS, DamagedError, Logbook, backups, last_backup, restore
+from bolometric.core.logbook.store import MIGRATIONS, Logbook
 from bolometric.core.logbook.transfer import from_csv, from_json, to_csv, to_json
 from bolometric.core.measure.measuring import measure_exactly
 from bolometric.core.settings.errors import FileError, GameError

@@ -9,8 +9,9 @@ from click.testing import CliRunner
 from bolometric.cli import main
 from bolometric.core.game.document import Game, game_from
 from bolometric.core.logbook.calling import read_total
+from bolometric.core.logbook.outside import OURS, OtherError
 from bolometric.core.logbook.session import session_of
-from bolometric.core.logbook.store import OURS, Logbook, OtherError
+from bolometric.core.logbook.store import Logbook
 from bolometric.core.logbook.transfer import from_csv, from_json
 from bolometric.core.settings.errors import FileError, GameError
 from bolometric.core.tuning.sweep import swept

@@ -10,17 +10,28 @@ from __future__ import annotations
 import json
 import sqlite3
 import time
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Iterator, Sequence
 from contextlib import closing, contextmanager, suppress
 from datetime import date
 from functools import lru_cache
 from hashlib import sha256
 from pathlib import Path
-from typing import Any
 
 import platformdirs
 
 from bolometric.core.logbook.lent import lent
+from bolometric.core.logbook.outside import (
+    DAMAGED,
+    OURS,
+    DamagedError,
+    OtherError,
+    backups,
+    check_ours,
+    connected,
+    is_ours,
+    last_backup,
+    owner_alone,
+)
 from bolometric.core.logbook.session import Session, game_in
 from bolometric.core.settings.errors import FileError
 from bolometric.core.text.figures import listing_words
@@ -30,12 +41,6 @@ PATIENCE = 5.0
 """Seconds to wait for another window that is writing."""
 KEPT = 5
 """Backups that are kept, one a day at most."""
-OURS = 0x426F6C6F
-"""The application id of a logbook: four letters in its head, by which it is told from other programs' databases."""
-OWNER = 0o600
-"""Who may read it: its owner alone."""
-DAMAGED = sqlite3.DatabaseError, UnicodeDecodeError
-"""What reading a damaged file raises; the second where bytes of what SQLite says of it are damaged too."""
 Migration = str
 MIGRATIONS: tuple[Migration, ...] = (
     """
@@ -63,50 +68,6 @@ def usual_place() -> Path:
     return Path(platformdirs.user_data_path(APP)) / NAME
 
 
-class DamagedError(FileError):
-    """A logbook that can't be read; ``backup`` is the last one that can."""
-
-    def __init__(self, path: Path, backup: Path | None) -> None:
-        offer = f" The last backup is {backup.name}: it can take its place." if backup is not None else ""
-        super().__init__(f"The logbook {path.name} in {path.parent} is damaged.{offer}")
-        self.path, self.backup = path, backup
-
-
-class OtherError(FileError):
-    """A database of another program, which is left as it is."""
-
-    def __init__(self, path: Path) -> None:
-        super().__init__(
-            f"{path.name} in {path.parent} belongs to another program, and was left as it is: name another file for "
-            "the logbook."
-        )
-
-
-def _connected(path: Path | str, **how: Any) -> sqlite3.Connection:
-    """A connection whose texts are read even where bytes of them are damaged."""
-    found: sqlite3.Connection = sqlite3.connect(path, **how)
-    found.text_factory = lambda data: data.decode("utf-8", "replace")
-    return found
-
-
-def _owner_alone(path: Path) -> None:
-    with suppress(OSError):  # a disk may know no owners
-        path.chmod(OWNER)
-
-
-def _is_ours(open_: sqlite3.Connection) -> bool:
-    """Whether nothing is in it yet, or a logbook; those of the first versions are known by their tables alone."""
-    mark = int(open_.execute("PRAGMA application_id").fetchone()[0])
-    tables = {str(row[0]) for row in open_.execute("SELECT name FROM sqlite_master WHERE type = 'table'")}
-    if mark == OURS or not tables:
-        return mark in (0, OURS)
-    return mark == 0 and {"games", "sessions"} <= tables and {"key", "told"} <= _columns(open_, "sessions")
-
-
-def _columns(open_: sqlite3.Connection, table: str) -> set[str]:
-    return {str(row[1]) for row in open_.execute(f"PRAGMA table_info({table})")}
-
-
 class Logbook:
     """An open logbook. One for each thread; several may be open on the same file at once."""
 
@@ -125,9 +86,9 @@ class Logbook:
                 path.parent.mkdir(mode=0o700, parents=True, exist_ok=True)
             is_new = not path.exists()
             at = path if self._lent is None else Path(self._lent.name) / path.name
-            self._open = _connected(at, timeout=PATIENCE, isolation_level=None)
+            self._open = connected(at, timeout=PATIENCE, isolation_level=None)
             if is_new:
-                _owner_alone(path)
+                owner_alone(path)
         try:
             self.version = self._prepare()
         except sqlite3.OperationalError as error:
@@ -145,7 +106,7 @@ class Logbook:
         version = int(run("PRAGMA user_version").fetchone()[0])
         if run("PRAGMA quick_check").fetchone()[0] != "ok":
             raise sqlite3.DatabaseError
-        if not _is_ours(self._open):
+        if not is_ours(self._open):
             raise OtherError(self.path)
         if version > len(self._migrations):
             run("PRAGMA query_only = on")
@@ -324,10 +285,10 @@ class Logbook:
         with self._said("backed up"):
             to.parent.mkdir(parents=True, exist_ok=True)
             if to.exists():
-                _check_ours(to)
+                check_ours(to)
             with closing(sqlite3.connect(to)) as other:
                 self._open.backup(other)
-            _owner_alone(to)
+            owner_alone(to)
 
     def keep_backup(self) -> None:
         """Write today's backup beside it, unless there is one or nothing to keep; old ones go. Raises FileError."""
@@ -353,16 +314,6 @@ def _is_game(text: str) -> bool:
         return False
 
 
-def _check_ours(path: Path) -> None:
-    """Raise OtherError unless a file is a logbook, a backup of one, or empty."""
-    try:
-        with closing(_connected(f"{path.absolute().as_uri()}?mode=ro", uri=True)) as found:
-            if path.stat().st_size and not _is_ours(found):
-                raise OtherError(path)
-    except DAMAGED:
-        raise OtherError(path) from None
-
-
 def _session(plain: dict[str, object], key: str, day: str, group: str, text: str) -> Session:
     """What was checked when it was written is not checked again: a list of thousands must not take seconds."""
     lists = {name: tuple(listed) for name in LISTS if isinstance(listed := plain.get(name, []), list)}
@@ -373,38 +324,3 @@ def _session(plain: dict[str, object], key: str, day: str, group: str, text: str
     object.__setattr__(made, "__pydantic_extra__", None)
     object.__setattr__(made, "__pydantic_private__", None)
     return made
-
-
-def backups(path: Path) -> list[Path]:
-    """The backups of a logbook, the newest first."""
-    with suppress(OSError):
-        return sorted(path.parent.glob(f"{path.stem}-*.backup"), reverse=True)
-    return []
-
-
-def last_backup(path: Path) -> Path | None:
-    """The newest backup that can be read."""
-    for one in backups(path):
-        with (
-            suppress(sqlite3.Error, UnicodeDecodeError),
-            closing(_connected(f"{one.absolute().as_uri()}?mode=ro", uri=True)) as found,
-        ):
-            if found.execute("PRAGMA quick_check").fetchone()[0] == "ok":
-                return one
-    return None
-
-
-def restore(path: Path, backup: Path, copy: Callable[[Path, Path], object] | None = None) -> Path:
-    """Put a backup in the place of a damaged logbook, which is kept beside it; gives where. Raises FileError."""
-    from shutil import copyfile
-
-    aside = path.with_name(f"{path.stem}-damaged-{int(time.time())}.sqlite3")
-    try:
-        path.replace(aside)
-        for left in ("-wal", "-shm"):
-            path.with_name(path.name + left).unlink(missing_ok=True)
-        (copy or copyfile)(backup, path)
-    except OSError as error:
-        why = (error.strerror or "refused").lower()
-        raise FileError(f"The backup cannot take the place of {path.name}: {why}.") from None
-    return aside

@@ -10,9 +10,10 @@ from PySide6.QtWidgets import QPushButton, QVBoxLayout, QWidget
 
 from bolometric.core.game.document import Game
 from bolometric.core.game.files import read_text, write_bytes, write_text
+from bolometric.core.logbook.outside import DamagedError, restore
 from bolometric.core.logbook.report import Parts, report, report_parts
 from bolometric.core.logbook.session import Session
-from bolometric.core.logbook.store import DamagedError, Logbook, restore
+from bolometric.core.logbook.store import Logbook
 from bolometric.core.logbook.transfer import from_csv, from_json, to_csv, to_json
 from bolometric.core.settings.errors import FileError
 from bolometric.core.text.figures import plural
