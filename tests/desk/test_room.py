@@ -20,6 +20,7 @@ from bolometric.core.logbook.store import Logbook
 from bolometric.core.settings.errors import FileError, GameError
 from tests.areas.games import ALL
 from tests.desk.pdf_reading import pages_in
+from tests.desk.settling import settle
 
 BOXES = {"bolometric": 1, "pieces": [{}], "area": {"kind": "tiles", "play": "boxes", "boxes": 2, "draws": "shared"}}
 
@@ -424,3 +425,33 @@ def test_what_is_said_of_the_cards_that_are_shown_is_so(game):
     for _ in range(60):
         posed = area_of(game).words.posed(game, rng)
         assert claimed(game, posed), posed
+
+
+def test_a_second_go_is_played_after_the_first_and_both_are_held_against_each_other(qtbot, window, room):
+    settle(qtbot, window, lambda: window.filing.start(game_from({**BOXES, "pieces": [{}, {}]})))
+    window.go("class")
+    state, button = room.room, room.buttons["Second go"]
+    assert not button.isVisibleTo(room.rest)
+    room.boards.setPlainText("2 x 2 12\n3 4")
+    room.take.click()
+    typed(qtbot, room, 7, 3, 4)
+    room.more.click()
+    assert button.isVisibleTo(room.rest)
+    button.click()
+    assert (state.totals, len(state.boards), state.before.totals) == ([], 3, (7, 3, 4))
+    assert "second go" in state.status
+    room.boards.setPlainText("3 x 6 7")
+    room.take.click()
+    assert state.before is not None
+    typed(qtbot, room, 6, 7)
+    assert button.text() == "Compare both goes"
+    heard = []
+    for _ in range(4):
+        qtbot.keyClick(room.screen_, "c")
+        heard.append(state.said)
+    assert heard[0] == "More on 6 (+3) and 7 (+3); fewer on 2 (−2), 3 (−1), 4 (−1) and 12 (−2)."
+    assert heard[1].startswith("To be expected were ")
+    assert heard[2].startswith("It took 3 calls, then 2: the new places saved about ")
+    assert heard[3] == heard[0]
+    state.begin()
+    assert state.before is None

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections import Counter
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
@@ -45,9 +46,27 @@ NAMES = (
     "stone",
     "leaf",
     "wave",
+    "river",
+    "lake",
+    "hill",
+    "cave",
+    "reef",
+    "dune",
+    "fern",
+    "moss",
+    "pine",
+    "owl",
+    "fox",
+    "hare",
+    "bee",
+    "fish",
+    "frog",
+    "crane",
 )
 """Groups go by colour or by a sign of the sky; never by the names of children."""
 MOST_BOARDS = len(NAMES)
+SEVERAL = re.compile(r"\s*(\d{1,2})\s*[x×*:]\s*", re.IGNORECASE)
+"""How a line begins that is the board of several groups."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -107,18 +126,24 @@ def has_boards(game: Game) -> bool:
 
 
 def read_boards(game: Game, text: str) -> tuple[CallingBoard, ...]:
-    """Boards as they are typed: a line for each group, its numbers with spaces between. Raises GameError."""
-    marks, found = int(getattr(game.area, "marks", 0)), []
+    """Boards as they are typed: a line for each group, its numbers with spaces, commas or semicolons between.
+
+    Several groups with the same board are one line that begins with how many: ``4 x 6 7 7 8``. Raises GameError.
+    """
+    marks, found = int(getattr(game.area, "marks", 0)), list[CallingBoard]()
     for number, line in enumerate((one for one in text.splitlines() if one.strip()), 1):
-        if number > MOST_BOARDS:
+        several = SEVERAL.match(line)
+        times = int(several[1]) if several is not None else 1
+        if len(found) + times > MOST_BOARDS:
             raise GameError(f"There is room for {MOST_BOARDS} boards: let groups share one.")
         try:
-            numbers = tuple(Fraction(part) for part in line.replace(",", " ").split())
-        except (ValueError, ZeroDivisionError):
+            parts = re.split(r"[\s,;]+", SEVERAL.sub("", line).strip())
+            numbers = tuple(parsed(part, LARGEST_TOTAL, FINEST_TOTAL) for part in parts)
+        except GameError:
             raise GameError(f"Board {number}: write numbers with spaces between.") from None
         if marks and len(numbers) != marks:
             raise GameError(f"Board {number} has {plural(len(numbers), 'number')}; this game takes {marks}.")
-        found.append(CallingBoard(NAMES[number - 1], numbers))
+        found += [CallingBoard(NAMES[len(found) + k], numbers) for k in range(times)]
     return tuple(found)
 
 

@@ -25,6 +25,7 @@ from bolometric.core.logbook.calling import (
     still_words,
     unusual,
 )
+from bolometric.core.logbook.goes import Go, compared
 from bolometric.core.play.hand import Hand, Shown
 from bolometric.core.results.posed import Posed
 from bolometric.core.settings.amounts import tidy
@@ -47,6 +48,7 @@ KEYS = (
     ("T", "timer: on, off"),
     ("P", "practice: nothing counts"),
     ("N", "the next caller"),
+    ("C", "both goes compared"),
     ("F11", "for the projector"),
 )
 MOST_MARKS = 100_000
@@ -73,6 +75,9 @@ class Room(QObject):
         self._chance = np.random.default_rng(int(time.time()))
         self.revealed = self.expects = self.practice = False
         self.boards: tuple[CallingBoard, ...] = ()
+        self.before: Go | None = None
+        """The first go, while the second is played."""
+        self._goes: tuple[str, ...] = ()
         self.questions: list[TalkQuestion] = []
         self.make_questions: Callable[[], list[TalkQuestion]] = list
         self.at_question, self.answered = -1, False
@@ -106,6 +111,7 @@ class Room(QObject):
         """From the start again."""
         self.totals, self.typed, self.said, self.shown = [], "", "", None
         self.boards, self._hand, self.revealed, self.refused = (), None, False, ""
+        self.before, self._goes = None, ()
         self._seconds, self._since = 0.0, 0.0
         self.caller, self._rung = -1, False
         self.posed, self.posings = None, 0
@@ -132,6 +138,7 @@ class Room(QObject):
             Qt.Key.Key_T: self.run_clock,
             Qt.Key.Key_P: self.practise,
             Qt.Key.Key_N: self.next_caller,
+            Qt.Key.Key_C: self.compare,
         }
         if text in DIGITS or key in does:
             self.refused = ""
@@ -189,6 +196,7 @@ class Room(QObject):
 
     def _count(self, total: Fraction) -> None:
         self.typed = self.said = self.wheres = ""
+        self._goes = ()
         if self.practice:
             self.said = "Practice: not counted."
         elif len(self.totals) < MOST_MARKS:
@@ -232,10 +240,28 @@ class Room(QObject):
         self.changed.emit()
 
     def set_boards(self, text: str) -> None:
-        """The boards of the groups; calling begins anew with them. Raises GameError."""
-        boards = read_boards(self.game, text)
+        """The boards of the groups; calling begins anew with them, after a first go that is kept. Raises GameError."""
+        boards, before = read_boards(self.game, text), self.before
         self.begin()
-        self.boards = boards
+        self.boards, self.before = boards, before
+        self.changed.emit()
+
+    def second_go(self) -> None:
+        """Keep this go and begin another one, with boards that may be typed anew."""
+        kept = Go(self.boards, tuple(self.totals))
+        boards = self.boards
+        self.begin()
+        self.before, self.boards = kept, boards
+        self.said = "The first go is kept. Type the boards anew where they change, or call."
+        self.changed.emit()
+
+    def compare(self) -> None:
+        """The next sentence on both goes, round and round."""
+        if self.before is None:
+            return
+        if not self._goes:
+            self._goes = compared(self.game, self.before, Go(self.boards, tuple(self.totals)))
+        self.said, self._goes = self._goes[0], (*self._goes[1:], self._goes[0])
         self.changed.emit()
 
     def tell_boards(self) -> None:
@@ -340,6 +366,8 @@ class Room(QObject):
             told.append(f"{NAMES[self.caller]} calls")
         if self.practice:
             told.append("practice")
+        if self.before is not None:
+            told.append("second go")
         if self.boards:
             told.append(self._still())
         return " · ".join(told)

@@ -22,7 +22,7 @@ from bolometric.desk.views.room.state import KEYS, Room
 from bolometric.paint.palette import LIGHT, Palette
 
 HINT = "Keys: " + ", ".join(f"{key}: {does}" for key, does in KEYS) + "."
-BOARD_HINT = "Boards of the groups, a line for each: 2 3 3 7 …"
+BOARD_HINT = "Boards of the groups, a line for each: 2 3 3 7 … Several alike: 4 x 2 3 3 7 …"
 NOW = ("Roll here", "Sum", "Take back", "Expected", "Question", "Answer", "Projector")
 """What a room needs while it plays, as far as it means something just then."""
 LATER = (
@@ -35,6 +35,7 @@ LATER = (
     "To the logbook",
     "Begin again",
     "Who can still win?",
+    "Second go",
 )
 """What is unfolded when it is wanted."""
 PER_ROW = 5
@@ -81,6 +82,7 @@ class ClassView(QWidget):
             "Sheet to take home …": lambda: self.export_asked.emit("pdf"),
             "To the logbook": self._log,
             "Begin again": self.room.begin,
+            "Second go": self.go_again,
         }
         for words, button in self.buttons.items():
             button.clicked.connect(lambda _=False, does=does[words]: self._do(does))
@@ -132,6 +134,8 @@ class ClassView(QWidget):
         self.buttons["Practice"].setText("Count again" if room.practice else "Practise, uncounted")
         boards = has_boards(self.game)
         self.buttons["Who can still win?"].setVisible(boards)
+        self.buttons["Second go"].setVisible(boards and bool(room.boards) and bool(room.totals or room.before))
+        self.buttons["Second go"].setText("Second go" if room.before is None else "Compare both goes")
         for part in (self.boards, self.take):
             part.setVisible(boards and (not room.totals or self.more.isChecked()))
         self.rest.setVisible(self.more.isChecked())
@@ -170,6 +174,13 @@ class ClassView(QWidget):
             return
         self._say(f"{plural(len(self.room.boards), 'board')} taken.")
         self.screen_.setFocus()
+
+    def go_again(self) -> None:
+        """Keep this go and begin the second; once there is one, hold both against each other."""
+        if self.room.before is None:
+            self.room.second_go()
+        else:
+            self.room.compare()
 
     def project(self) -> None:
         """Show the picture on the projector, or take it away."""
