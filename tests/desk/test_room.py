@@ -455,3 +455,16 @@ def test_a_second_go_is_played_after_the_first_and_both_are_held_against_each_ot
     assert heard[3] == heard[0]
     state.begin()
     assert state.before is None
+
+
+def test_of_many_boards_those_that_stand_alike_share_a_line(qtbot, window, room):
+    settle(qtbot, window, lambda: window.filing.start(game_from({**BOXES, "pieces": [{}, {}]})))
+    window.go("class")
+    state = room.room
+    state.set_boards("6 x 6 7\n8 3\n2 12\n4 x 7 8")
+    typed(qtbot, room, 7, 8)
+    told = {int(line.split(": ")[1].split()[0]): line.split(":")[0] for line in state.board_lines}
+    counts = {count: 1 + int(name.split()[2]) if " and " in name else 1 for count, name in told.items()}
+    assert counts == {0: 4, 1: 7, 2: 1}
+    state.set_boards("6 7\n8 9")
+    assert state.board_lines == ["red: 2 to go", "blue: 2 to go"]

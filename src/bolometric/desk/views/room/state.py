@@ -51,7 +51,8 @@ KEYS = (
     ("C", "both goes compared"),
     ("F11", "for the projector"),
 )
-MOST_MARKS = 100_000
+MOST_MARKS, MOST_LINES = 100_000, 8
+"""Calls that are counted, and lines on boards that can be read from the back."""
 
 
 class Room(QObject):
@@ -374,8 +375,17 @@ class Room(QObject):
 
     @property
     def board_lines(self) -> list[str]:
-        """How the boards stand, the nearest first."""
-        return [f"{one.name}: {count} to go" for one, count in standing(self.boards, self.totals)]
+        """How the boards stand, the nearest first; many boards that wait for as many numbers share a line."""
+        found = standing(self.boards, self.totals)
+        if len(found) <= MOST_LINES:
+            return [f"{one.name}: {count} to go" for one, count in found]
+        names: dict[int, list[str]] = {}
+        for one, count in found:
+            names.setdefault(count, []).append(one.name)
+        return [
+            f"{some[0]}{f' and {len(some) - 1} more' if len(some) > 1 else ''}: {count} to go"
+            for count, some in list(names.items())[:MOST_LINES]
+        ]
 
     def _still(self) -> str:
         """How long it should still take, worked out once for each call."""
