@@ -33,6 +33,8 @@ def test_every_setting_is_a_word_on_the_sheet(game):
         wanted = {path for path in wanted if path.split(".")[-1] not in alone}
     if game.area.together:
         wanted -= {"seats.starts"}
+    if not game.takes_turns:
+        wanted -= {"seats.answers"}
     wanted -= {f"brief.{key}" for key in ("first_seat_edge", "setbacks") if not game.area.shows(key)}
     if not game.distribution.special:
         wanted -= {"area.special"}

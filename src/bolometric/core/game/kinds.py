@@ -76,7 +76,7 @@ def area_from(given: object) -> object:
     if kind is None:
         several = next((k.told_by for k in kinds() if tag.startswith(f"{_values(k, 'kind')[0]}: ")), "kind")
         choices = ", ".join(map(repr, _KINDS))
-        raise setting_error(f"{tag!r} is not one of the choices here: {choices}."[:400], f"area.{several}")
+        raise setting_error(f"{repr(tag)[:32]} is not one of the choices here: {choices}."[:400], f"area.{several}")
     return kind.model_validate(given)
 
 

@@ -121,6 +121,7 @@ class Pairs(AreaPart):
             "pairs",
             hint="How many pairs there are: each with another answer.",
             order="Have {} pairs",
+            one="Have one pair",
             when=(("match", ("forms",)),),
         ),
     ] = 9
