@@ -16,6 +16,7 @@ from bolometric.core.game.document import Game
 from bolometric.core.game.files import fingerprint, from_text, read, to_text
 from bolometric.core.measure.measuring import measure_exactly
 from bolometric.core.settings.errors import FileError
+from bolometric.core.settings.lines import LONGEST_MESSAGE
 from bolometric.core.words.plain import odds_plain
 from bolometric.core.words.rule_sheet import rules_text
 
@@ -94,7 +95,7 @@ def test_any_value_in_any_place_is_refused_in_a_sentence_or_plays(game, data):
     except FileError as error:
         assert "\n" not in str(error)
         assert str(error).startswith("x")
-        assert len(str(error)) < 300
+        assert len(str(error)) <= LONGEST_MESSAGE
     else:
         assert from_text(to_text(found), "x") == found
         assert rules_text(found)
