@@ -98,7 +98,9 @@ def _play(  # type: ignore[no-untyped-def]
             taken[run, seat] += 1
             since = shown - memory[seat]
             at = note(codes, at, DECIDE, 0, 0, seat)
-            first, second = _known_pair(lying, left, when, since, match)
+            first, second = -1, -1
+            if memory[seat]:
+                first, second = _known_pair(lying, left, when, since, match)
             if first < 0:
                 state += STEP
                 first = _turned(state, lying, left, when, since, -1)
