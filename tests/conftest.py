@@ -2,5 +2,5 @@
 
 from hypothesis import settings
 
-settings.register_profile("bolometric", derandomize=True, deadline=None, max_examples=60)
+settings.register_profile("bolometric", derandomize=True, deadline=None, max_examples=50)
 settings.load_profile("bolometric")

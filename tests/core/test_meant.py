@@ -24,7 +24,7 @@ def meaning(game, note=""):
     return game
 
 
-@settings(max_examples=12, deadline=None)
+@settings(max_examples=6, deadline=None)
 @given(any_game)
 def test_what_is_meant_is_the_same_that_was_wrong_and_no_fault(game):
     before, meant = find_faults(game), meaning(game, "before the second go")

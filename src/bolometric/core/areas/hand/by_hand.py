@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from bolometric.core.areas.hand.deals import fitting
-from bolometric.core.areas.hand.play import AHEAD, ANY, LARGEST, SMALLEST, likes
+from bolometric.core.areas.hand.play import AHEAD, ANY, LARGEST, likes
 from bolometric.core.areas.hand.spec import Hand
 from bolometric.core.game.contract import ByHand
 from bolometric.core.game.document import Game
@@ -220,17 +220,13 @@ def pick(game: Game, now: OnHand, style: Style, rng: np.random.Generator) -> int
     cards = playable(game, now)
     if not cards:
         return NOTHING
-    match likes(style):
-        case x if x == ANY:
-            held = [card for card in now.hands[now.seat] if card in cards]
-            return held[int(rng.integers(len(held)))]
-        case x if x == LARGEST:
-            return cards[-1]
-        case x if x == SMALLEST:
-            return cards[0]
-        case x:
-            assert x == AHEAD
-            return max(cards, key=lambda card: (_ahead(game, now, card), card))
+    liking = likes(style)
+    if liking == ANY:
+        held = [card for card in now.hands[now.seat] if card in cards]
+        return held[int(rng.integers(len(held)))]
+    if liking == AHEAD:
+        return max(cards, key=lambda card: (_ahead(game, now, card), card))
+    return cards[-1] if liking == LARGEST else cards[0]
 
 
 def _ahead(game: Game, now: OnHand, card: int) -> int:
