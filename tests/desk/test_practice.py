@@ -6,7 +6,7 @@ from PySide6.QtTest import QTest
 
 from bolometric.assets import demo_files
 from bolometric.core.game.document import game_from
-from bolometric.core.learner_work.facts import ADD, fact
+from bolometric.core.learner_work.facts import ADD, DIVIDE, MULTIPLY, fact
 from bolometric.core.learner_work.fluency import PROFILES
 from bolometric.core.words.practice import ALL_SEATS, missed, table_of
 from bolometric.desk.editors.fluency import OWN
@@ -217,6 +217,20 @@ def test_what_is_missed_is_told_where_there_is_no_aim_and_where_nothing_is_misse
     listed = game_from({"pieces": [{}, {}], "brief": {"aim": [{"kind": "list", "facts": ["3 + 4"]}]}})
     assert "Every fact" in missed(listed, {fact(ADD, 3, 4): (1.0, 1.0)})
     assert "No fact" in missed(listed, {})
+    tables = game_from({"pieces": [{}, {}], "brief": {"aim": [{"kind": "tables", "tables": [3]}]}})
+    divided = {fact(DIVIDE, 12, 3): (1.0, 0.5), fact(ADD, 3, 4): (1.0, 1.0)}
+    assert missed(tables, divided) == "The aim comes up by dividing alone, never by multiplying."
+    assert "Of 12 facts" in missed(tables, {**divided, fact(MULTIPLY, 3, 4): (1.0, 1.0)})
+
+
+def test_facts_that_are_met_most_are_shown_first(qtbot, window):
+    brief = {"aim": [{"kind": "tables", "tables": [2, 3]}]}
+    area = {"kind": "hand", "play": "multiple", "most": 10}
+    window.document.start(game_from({"area": area, "brief": brief}))
+    window.go("practice")
+    page = window.late.practice.facts
+    qtbot.waitUntil(lambda: page.does.currentData() == "divide", timeout=20_000)
+    assert page.does.findData("multiply") >= 0  # asked for, and never met
 
 
 def test_of_several_aims_the_one_that_was_chosen_stays_chosen(qtbot, window):

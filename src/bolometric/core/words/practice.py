@@ -123,6 +123,13 @@ def missed(game: Game, times: Times) -> str:
     named = listing_words([one.words for one in never[:MOST_NAMED]], "and")
     more = f" and {plural(len(never) - MOST_NAMED, 'more', 'more')}" if len(never) > MOST_NAMED else ""
     if len(never) == len(wanted):
+        met = list(dict.fromkeys(one.does for one in times if one.counted and on_aim(game.brief.aim, one)))
+        if met:
+            does, not_done = (
+                listing_words([known.OPERATIONS[one] for one in some], "and")
+                for some in (met, dict.fromkeys(one.does for one in wanted))
+            )
+            return f"The aim comes up by {does} alone, never by {not_done}."
         return f"No fact that the aim asks for ever comes up: {named}{more}."
     return f"Of {len(wanted):,} facts that the aim asks for, {len(never):,} never came up: {named}{more}."
 

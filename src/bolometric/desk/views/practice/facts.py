@@ -13,6 +13,7 @@ from bolometric.core.words.practice import (
     ALL_SEATS,
     FactCell,
     FactTable,
+    Times,
     fact_words,
     missed,
     operations,
@@ -96,6 +97,11 @@ def _most_often(table: FactTable) -> str:
     return f"Too many for a table. Most often in a game: {told}."
 
 
+def _often(times: Times, does: str) -> float:
+    """How often facts of one kind are met in a game, all players together."""
+    return sum(sum(each) for one, each in times.items() if one.does == does)
+
+
 class FactsPage(PracticePage):
     """Tables side by side."""
 
@@ -148,7 +154,9 @@ class FactsPage(PracticePage):
             self.does.clear()
             for does in offered:
                 self.does.addItem(known_facts.OPERATIONS[does], does)
-            self.does.setCurrentIndex(max(self.does.findData(kept), 0))
+            often = {does: _often(self.known.times, does) for does in offered}
+            most = max(often, key=lambda does: often[does], default=None)
+            self.does.setCurrentIndex(max(self.does.findData(kept if kept in often else most), 0))
         if self.seat.count() != self.known.game.seats.count + 1:
             self.seat.clear()
             self.seat.addItem("a player on average", ALL_SEATS)
