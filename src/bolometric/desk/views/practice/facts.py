@@ -139,8 +139,14 @@ class FactsPage(PracticePage):
         for table in self.tables:
             tables.addWidget(table, 1)
         self.column.addLayout(tables, 1)
-        for box in (self.does, self.seat):
-            box.activated.connect(lambda _: self._show())
+        self._picked: str | None = None
+        """What somebody chose to see; until then it is what is met most."""
+        self.does.activated.connect(lambda _: self._pick())
+        self.seat.activated.connect(lambda _: self._show())
+
+    def _pick(self) -> None:
+        self._picked = self.does.currentData()
+        self._show()
 
     def draw(self) -> None:
         """Offer what there is, and show it."""
@@ -148,15 +154,15 @@ class FactsPage(PracticePage):
         self._show()
 
     def _offer(self) -> None:
-        kept, seat = self.does.currentData(), self.seat.currentData()
+        seat = self.seat.currentData()
         offered = operations(self.known.game, self.known.times)
         if [self.does.itemData(k) for k in range(self.does.count())] != list(offered):
             self.does.clear()
             for does in offered:
                 self.does.addItem(known_facts.OPERATIONS[does], does)
-            often = {does: _often(self.known.times, does) for does in offered}
-            most = max(often, key=lambda does: often[does], default=None)
-            self.does.setCurrentIndex(max(self.does.findData(kept if kept in often else most), 0))
+        often = {does: _often(self.known.times, does) for does in offered}
+        shown = self._picked if self._picked in often else max(often, key=lambda does: often[does], default=None)
+        self.does.setCurrentIndex(max(self.does.findData(shown), 0))
         if self.seat.count() != self.known.game.seats.count + 1:
             self.seat.clear()
             self.seat.addItem("a player on average", ALL_SEATS)
