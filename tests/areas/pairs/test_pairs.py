@@ -20,6 +20,7 @@ from bolometric.core.play.sitting import Sitting
 from bolometric.core.settings.errors import GameError
 from bolometric.core.sheets.gathering import contents_of
 
+SOME = {"choose": "thumb", "rule": "remember_some", "number": 6}
 ALL, LAST, PLAN = {"choose": "thumb", "rule": "remember_all"}, {"choose": "thumb", "rule": "remember_last"}, "plan"
 
 
@@ -39,7 +40,7 @@ def pair_games(draw):
         "copies": draw(st.sampled_from([1, 1, 2])),
         "again": draw(st.sampled_from(["yes", "no"])),
     }
-    style = st.sampled_from([{}, ALL, {**LAST, "number": 4}])
+    style = st.sampled_from([{}, ALL, {**LAST, "number": 4}, SOME])
     seats = {"count": draw(st.integers(1, 3)), "styles": draw(st.lists(style, min_size=1, max_size=3))}
     try:
         return game_from({"area": area, "seats": seats})
@@ -280,3 +281,19 @@ def test_cards_that_are_turned_back_lie_face_down(game, seed):
         for place, card in enumerate(now.cards):
             assert texts[place] == ("" if place in now.gone else game.area.label(card) if place in now.up else "?")
         assert set(now.up) <= set(now.shown[-2:])
+
+
+def test_remembering_some_lies_between_remembering_nothing_and_everything():
+    """All ten of ten are everything, exactly; the fewer are remembered the longer it takes."""
+    area, seats = {"kind": "pairs", "number": 19}, {"count": 2}
+
+    def turns(style):
+        game = game_from({"area": area, "seats": {**seats, "styles": [style]}})
+        return measure(game, 20_000).simulated["turns"]
+
+    found = [turns({**SOME, "number": number}) for number in (1, 4, 7, 10)]
+    everything, nothing = turns(ALL), turns({})
+    assert abs(found[-1].mean - everything.mean) < 4 * (found[-1].stderr + everything.stderr)
+    means = [nothing.mean, *(one.mean for one in found)]
+    assert means == sorted(means, reverse=True)
+    assert means[1] < 0.9 * nothing.mean

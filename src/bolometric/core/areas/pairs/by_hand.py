@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
+from hashlib import blake2b
 
 import numpy as np
 
 from bolometric.core.areas.pairs.exact import old_second, worth
-from bolometric.core.areas.pairs.play import remembered
+from bolometric.core.areas.pairs.play import chance_of, remembered
 from bolometric.core.areas.pairs.spec import Pairs
 from bolometric.core.game.contract import ByHand
 from bolometric.core.game.document import Game
@@ -35,6 +36,8 @@ class OnPairs(Standing):
     """Places of cards that lie face up until the next is turned."""
     kept: tuple[int, ...] = ()
     """Pairs of each seat."""
+    luck: int = 0
+    """Which cards are remembered by those who remember some follows from it."""
 
 
 def begin(game: Game) -> OnPairs:
@@ -45,7 +48,8 @@ def begin(game: Game) -> OnPairs:
 def shuffled(game: Game, rng: np.random.Generator) -> OnPairs:
     """The cards laid out face down."""
     cards = tuple(int(card) for card in rng.permutation(game.area_as(Pairs).cards))
-    return OnPairs(cards=cards, kept=(0,) * game.seats.count, waiting="choice")
+    luck = int(rng.integers(2**32))
+    return OnPairs(cards=cards, kept=(0,) * game.seats.count, waiting="choice", luck=luck)
 
 
 def lying(now: OnPairs) -> list[int]:
@@ -83,10 +87,19 @@ def choose(game: Game, now: OnPairs, key: int) -> OnPairs:
     return replace(now, seat=seat, turn=now.turn + 1)
 
 
+def _luck(now: OnPairs, at: int) -> float:
+    """A number from 0 up to 1 for what the seat to move makes of a card that was turned: asked again it is the same."""
+    digest = blake2b(f"{now.luck} {at} {now.seat}".encode(), digest_size=4).digest()
+    return int.from_bytes(digest, "big") / 2**32
+
+
 def known_to(now: OnPairs, style: Style) -> list[int]:
     """Places of cards that lie there and are known to a style."""
-    last = remembered(style)
-    known = set(now.shown[-last:] if last else ())
+    last, chance = remembered(style), chance_of(style)
+    if chance:
+        known = {place for at, place in enumerate(now.shown) if _luck(now, at) < chance}
+    else:
+        known = set(now.shown[-last:] if last else ())
     return [place for place in lying(now) if place in known]
 
 

@@ -10,7 +10,7 @@ from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
 from bolometric.core.learner_work.note_writer import end_notes, note
 from bolometric.core.learner_work.trace import DECIDE, FIRST, Book, Whole, noted
-from bolometric.core.outcomes.chance import STEP, below, stream
+from bolometric.core.outcomes.chance import STEP, below, part, stream
 from bolometric.core.outcomes.lead import ACCOUNT, CHANGES, SINCE, TOLD, alone_ahead, clear_lead, led_at, note_lead
 from bolometric.core.results.batch import TIED, UNFINISHED, Batch, Player
 from bolometric.core.settings.loops import inner, loop
@@ -26,6 +26,11 @@ def remembered(style: Style) -> int:
     return style.number if style.choose == "thumb" and style.rule == "remember_last" else EVERYTHING
 
 
+def chance_of(style: Style) -> float:
+    """With what chance somebody who remembers some cards knows one that is turned; 0 for all others."""
+    return min(style.number, 10) / 10 if style.choose == "thumb" and style.rule == "remember_some" else 0.0
+
+
 def player(game: Game) -> Player:
     """The game compiled for the runs."""
     area, seats = game.area_as(Pairs), game.seats.count
@@ -35,6 +40,7 @@ def player(game: Game) -> Player:
         [[i != j and area.matches(one, other) for j, other in enumerate(cards)] for i, one in enumerate(cards)]
     )
     memory = np.array([remembered(style) for style in styles])
+    chances = np.array([chance_of(style) for style in styles])
     # Best play is a table by the pairs that lie there and the single cards that are known.
     pairs = len(area.pairs)
     old = np.zeros((seats, pairs + 1, pairs + 1), np.bool_)
@@ -51,7 +57,22 @@ def player(game: Game) -> Player:
         state = rng.integers(0, 2**64, dtype=np.uint64)
 
         def play(codes: Whole | None, ends: Whole | None) -> None:
-            _play(state, match, memory, old, weighs, again, most_turns, codes, ends, out.columns(), score, idle, taken)
+            _play(
+                state,
+                match,
+                memory,
+                chances,
+                old,
+                weighs,
+                again,
+                most_turns,
+                codes,
+                ends,
+                out.columns(),
+                score,
+                idle,
+                taken,
+            )
 
         noted(book, play)
         over = out.home == 1
@@ -77,48 +98,59 @@ def player(game: Game) -> Player:
 
 @loop
 def _play(  # type: ignore[no-untyped-def]
-    state, match, memory, old, weighs, again, most_turns, codes, note_ends, out, score, idle_out, taken
+    state, match, memory, chances, old, weighs, again, most_turns, codes, note_ends, out, score, idle_out, taken
 ):
     turns_out, _, _, home_out, _, last_lead_out, lead_changes_out, half_lead_out = out
     count, seats = len(match), len(memory)
     # Which cards lie there, the first ``left`` of a list that is kept dense; when each was turned last, 0 for never.
     lying, when, held = np.zeros(count, np.int64), np.zeros(count, np.int64), np.zeros(seats, np.int64)
-    lead, at = np.zeros(ACCOUNT, np.int64), 0
+    lead, at, some = np.zeros(ACCOUNT, np.int64), 0, chances.any()
+    # What those who remember some cards know, in place of when these were turned: 1 for a card that is known.
+    own = np.zeros((seats, count), np.int64)
     origin = state
     for run in range(len(turns_out)):
         state = stream(origin, run)
         for card in range(count):
             lying[card], when[card] = card, 0
         left, shown, turn, seat, idle = count, 0, 0, 0, 0
-        held[:] = 0
+        held[:], own[:] = 0, 0
         clear_lead(lead)
         going = True
         while going and turn < most_turns:
             turn += 1
             taken[run, seat] += 1
-            since = shown - memory[seat]
+            by_chance = chances[seat] > 0
+            seen = own[seat] if by_chance else when
+            since = 0 if by_chance else shown - memory[seat]
             at = note(codes, at, DECIDE, 0, 0, seat)
             first, second = -1, -1
             if memory[seat]:
-                first, second = _known_pair(lying, left, when, since, match)
+                first, second = _known_pair(lying, left, seen, since, match)
             if first < 0:
                 state += STEP
-                first = _turned(state, lying, left, when, since, -1)
+                first = _turned(state, lying, left, seen, since, -1)
                 single = _singles(lying, left, when, match) if weighs[seat] else 0
                 shown += 1
-                when[first], since = shown, shown - memory[seat]
-                second = _partner(lying, left, when, since, first, match)
+                when[first] = shown
+                since = 0 if by_chance else shown - memory[seat]
+                if some:
+                    state = _remembered(state, own, chances, first)
+                second = _partner(lying, left, seen, since, first, match)
                 if second < 0:
                     state += STEP
                     if weighs[seat] and old[seat, left // 2, single]:
-                        second = _any_known(lying, left, when, since, first)
+                        second = _any_known(lying, left, seen, since, first)
                     else:
-                        second = _turned(state, lying, left, when, since, first)
+                        second = _turned(state, lying, left, seen, since, first)
             else:
                 shown += 1
                 when[first] = shown
+                if some:
+                    state = _remembered(state, own, chances, first)
             shown += 1
             when[second] = shown
+            if some:
+                state = _remembered(state, own, chances, second)
             at = note(codes, at, FIRST, first, second, seat)
             found = match[first, second]
             if found:
@@ -141,6 +173,17 @@ def _play(  # type: ignore[no-untyped-def]
 def _known(when, since, card):  # type: ignore[no-untyped-def]
     """Whether a card is known to somebody who knows those turned after ``since``."""
     return when[card] > 0 and when[card] > since
+
+
+@inner
+def _remembered(state, own, chances, card):  # type: ignore[no-untyped-def]
+    """Let those who remember some cards know one that is turned, each by chance; gives the random state."""
+    for seat in range(len(chances)):
+        if chances[seat] > 0:
+            state += STEP
+            if part(state) < chances[seat]:
+                own[seat, card] = 1
+    return state
 
 
 @inner

@@ -79,6 +79,12 @@ class Pairs(AreaPart):
             "the cards turned last are known, number of them, those turned in the same turn included",
             numbered=True,
         ),
+        StyleRule(
+            "remember_some",
+            "remember {} of ten cards",
+            "each card that is turned is known from then on with a chance of number in ten",
+            numbered=True,
+        ),
     )
     goals: ClassVar[tuple[Goal, ...]] = (
         Goal(
