@@ -104,6 +104,7 @@ def _play(  # type: ignore[no-untyped-def]
     count, seats = len(match), len(memory)
     # Which cards lie there, the first ``left`` of a list that is kept dense; when each was turned last, 0 for never.
     lying, when, held = np.zeros(count, np.int64), np.zeros(count, np.int64), np.zeros(seats, np.int64)
+    listed = np.zeros(count, np.int64)
     lead, at, some = np.zeros(ACCOUNT, np.int64), 0, chances.any()
     # What those who remember some cards know, in place of when these were turned: 1 for a card that is known.
     own = np.zeros((seats, count), np.int64)
@@ -125,7 +126,7 @@ def _play(  # type: ignore[no-untyped-def]
             at = note(codes, at, DECIDE, 0, 0, seat)
             first, second = -1, -1
             if memory[seat]:
-                first, second = _known_pair(lying, left, seen, since, match)
+                first, second = _known_pair(lying, left, seen, since, match, listed)
             if first < 0:
                 state += STEP
                 first = _turned(state, lying, left, seen, since, -1)
@@ -187,12 +188,17 @@ def _remembered(state, own, chances, card):  # type: ignore[no-untyped-def]
 
 
 @inner
-def _known_pair(lying, left, when, since, match):  # type: ignore[no-untyped-def]
+def _known_pair(lying, left, seen, since, match, known):  # type: ignore[no-untyped-def]
+    """Two cards that match and are known, or -1 twice; ``known`` is room for a list."""
+    many = 0
     for i in range(left):
-        if _known(when, since, lying[i]):
-            for j in range(i + 1, left):
-                if match[lying[i], lying[j]] and _known(when, since, lying[j]):
-                    return lying[i], lying[j]
+        card = lying[i]
+        if _known(seen, since, card):
+            for k in range(many):
+                if match[known[k], card]:
+                    return known[k], card
+            known[many] = card
+            many += 1
     return -1, -1
 
 
