@@ -17,7 +17,7 @@ def pairs(ear):
         r"They match if they are the same\.",
         r"They match if one is the double of the other\.",
         r"They match if one is (\d+) more than the other\.",
-        r"They match if one is what the other comes to\.",
+        r"They match if one is the answer to the other\.",
         r"They match if one has as many dots as the other says\.",
     ) or ear.missing("what matches")
     ear.must("what becomes of a pair", r"If they match, keep them\.")
@@ -31,7 +31,7 @@ def pairs(ear):
     number = int(re.search(r"\d+", rule[0])[0]) if re.search(r"\d+", rule[0]) else 0
 
     def match(one, other):
-        if "comes to" in rule[0] or "dots" in rule[0]:
+        if "answer to" in rule[0] or "dots" in rule[0]:
             return one[0] == other[0] and one[1] != other[1]
         one, other = one[0], other[0]
         if "add up" in rule[0]:

@@ -73,7 +73,7 @@ def aloud(game: Game) -> Aloud:
         "same": "They match if they are the same.",
         "double": "They match if one is the double of the other.",
         "differ": f"They match if one is {area.number} more than the other.",
-        "forms": "They match if one is what the other comes to."
+        "forms": "They match if one is the answer to the other."
         if area.front != "dots"
         else "They match if one has as many dots as the other says.",
     }[area.match]
