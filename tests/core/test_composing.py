@@ -170,5 +170,6 @@ def test_for_bonds_cards_ask_for_what_is_missing(upto):
     kinds = ["pairs", "hand", "splits", *(["open_row"] if upto < 20 else [])]
     assert shares.keys() >= set(kinds)
     assert min(shares[kind] for kind in kinds) > 0.9
+    assert len({(type(one.game.area), one.why, one.game.pieces, one.game.draw) for one in made}) == len(made)
     numbers = {one.game.area.kind: getattr(one.game.area, "number", upto) for one in made}
     assert numbers["pairs"] == numbers["hand"] == upto

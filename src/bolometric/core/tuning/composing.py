@@ -44,6 +44,7 @@ def compose(wanted: Wanted, seed: int = 1, share: Share = alone) -> Iterator[Com
     make = partial(_best, wanted, _draws(wanted), seed)
     off_aim: set[type] = set()
     offered: Counter[type] = Counter()
+    made: set[object] = set()
     for some in _in_turn():
         kept = [one for one in some if type(one.game.area) not in off_aim or bool(getattr(one.game.area, "packs", ()))]
         at_once = 1 if is_alone(share) else len(kept)
@@ -51,6 +52,11 @@ def compose(wanted: Wanted, seed: int = 1, share: Share = alone) -> Iterator[Com
             checkpoint()
             now = [one for one in kept[part : part + at_once] if offered[type(one.game.area)] < EACH_KIND]
             for found in filter(None, share(make, now)):
+                game, figures = found.game, tuple(part.words for part in found.parts)
+                same = type(game.area), game.pieces, game.draw, found.against, found.why, figures
+                if same in made:
+                    continue  # two starters came to one game, or to two that differ in nothing that is measured
+                made.add(same)
                 offered[type(found.game.area)] += not found.against
                 if wanted.aim and (found.share or 0.0) < ENOUGH:
                     off_aim.add(type(found.game.area))
