@@ -4,46 +4,19 @@ Each pair of loops plays the same game; their means must agree within 4 standard
 Times are the best of several, in nanoseconds a turn; the games of the demo and the largest of each kind.
 """
 
-import ctypes
-import subprocess
-from pathlib import Path
-
+import against_c
 import numpy as np
-from alternating import best_of
+from against_c import call
 
 from bolometric.core.areas.catalogue import area_of
 from bolometric.front.more import game_from
 
-HERE = Path(__file__).parent
 REPEATS, RUNS, GOAL = 7, 10_000, 0.7
-SEED = ctypes.c_uint64(0x1234567890ABCDEF)
-
-
-def library():
-    build = HERE / "build"
-    build.mkdir(exist_ok=True)
-    target = build / "cards.so"
-    subprocess.run(["cc", "-O3", "-march=native", "-shared", "-fPIC", "-o", target, HERE / "cards.c"], check=True)
-    return ctypes.CDLL(str(target))
-
-
-def call(loop, *values):
-    """Arrays as pointers, whole numbers as 64 bits."""
-    given = [v.ctypes.data_as(ctypes.c_void_p) if isinstance(v, np.ndarray) else ctypes.c_int64(v) for v in values]
-    loop(SEED, *given)
 
 
 def compare(name, game, theirs):
-    """Nanoseconds a turn of both; the mean number of turns must be the same."""
-    player = area_of(game).measured.player(game)
-    player(100, 10**6, np.random.default_rng(1))
-    routes = {"ours": lambda: player(RUNS, 10**6, np.random.default_rng(2)), "C": theirs}
-    (ours, batch), (other, turns) = best_of(routes, REPEATS).values()
-    error = np.hypot(batch.turns.std(), turns.std()) / RUNS**0.5
-    assert abs(batch.turns.mean() - turns.mean()) < 4 * error, f"{name}: C plays another game"
-    a, b = ours / batch.turns.sum() * 1e9, other / turns.sum() * 1e9
-    print(f"{name:44s}{a:8.1f}{b:8.1f}{b / a:8.2f}")
-    return b / a
+    """Both loops on one game."""
+    return against_c.compare(name, area_of(game).measured.player(game), theirs, RUNS, REPEATS, "turns")
 
 
 def out(game, floats):
@@ -107,4 +80,4 @@ def main(c):
 
 
 if __name__ == "__main__":
-    main(library())
+    main(against_c.library("cards"))

@@ -4,13 +4,11 @@ Each pair of loops plays the same game; their means must agree within 4 standard
 Times are the best of several, in nanoseconds a draw. Solving is timed after the loops are compiled.
 """
 
-import ctypes
-import subprocess
 import time
-from pathlib import Path
 
+import against_c
 import numpy as np
-from alternating import best_of
+from against_c import call
 
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.areas.filled.fill import fills_of, line_of
@@ -23,36 +21,12 @@ from bolometric.core.areas.trail.pairs.best_play import against
 from bolometric.core.outcomes.sampler import sampler
 from bolometric.front.more import game_from, measure_exactly
 
-HERE = Path(__file__).parent
 REPEATS, RUNS, GOAL = 9, 100_000, 0.7
-SEED = ctypes.c_uint64(0x1234567890ABCDEF)
-
-
-def library():
-    build = HERE / "build"
-    build.mkdir(exist_ok=True)
-    target = build / "choosing.so"
-    subprocess.run(["cc", "-O3", "-march=native", "-shared", "-fPIC", "-o", target, HERE / "choosing.c"], check=True)
-    return ctypes.CDLL(str(target))
-
-
-def call(loop, *values):
-    """Arrays as pointers, whole numbers as 64 bits."""
-    given = [v.ctypes.data_as(ctypes.c_void_p) if isinstance(v, np.ndarray) else ctypes.c_int64(v) for v in values]
-    loop(SEED, *given)
 
 
 def compare(name, game, theirs):
-    """Nanoseconds a draw of both; the mean number of draws must be the same."""
-    player = area_of(game).measured.player(game)
-    player(100, 10**6, np.random.default_rng(1))
-    routes = {"ours": lambda: player(RUNS, 10**6, np.random.default_rng(2)), "C": theirs}
-    (ours, batch), (other, draws) = best_of(routes, REPEATS).values()
-    error = np.hypot(batch.rolls.std(), draws.std()) / RUNS**0.5
-    assert abs(batch.rolls.mean() - draws.mean()) < 4 * error, f"{name}: C plays another game"
-    a, b = ours / batch.rolls.sum() * 1e9, other / draws.sum() * 1e9
-    print(f"{name:44s}{a:8.1f}{b:8.1f}{b / a:8.2f}")
-    return b / a
+    """Both loops on one game."""
+    return against_c.compare(name, area_of(game).measured.player(game), theirs, RUNS, REPEATS, "rolls")
 
 
 def by_sets(c, game):
@@ -181,5 +155,5 @@ def solving():
 
 
 if __name__ == "__main__":
-    speeds(library())
+    speeds(against_c.library("choosing"))
     solving()

@@ -13,7 +13,7 @@ from bolometric.core.learner_work.note_writer import end_notes, note
 from bolometric.core.learner_work.trace import Book, Whole, noted
 from bolometric.core.outcomes.chance import STEP, below, stream
 from bolometric.core.outcomes.lead import ACCOUNT, CHANGES, SINCE, TOLD, alone_ahead, clear_lead, led_at, note_lead
-from bolometric.core.results.batch import TIED, UNFINISHED, Batch, Player
+from bolometric.core.results.batch import Batch, Player, least_wins, most_wins, shared_win
 from bolometric.core.settings.loops import inner, loop
 
 ANY, LARGEST, SMALLEST, AHEAD = 0, 1, 2, 3
@@ -34,7 +34,7 @@ def player(game: Game) -> Player:
     liking = np.array([likes(game.seats.style(seat)) for seat in range(seats)])
     laying = rules.goes, rules.then, rules.takes, rules.ahead
     how = area.hold, area.follows, area.cannot == "lay"
-    sign = -1 if area.less_is_better else 1
+    best = least_wins if area.less_is_better else most_wins
 
     def batch(runs: int, most_turns: int, rng: np.random.Generator, /, book: Book | None = None) -> Batch:
         out, score = Batch.empty(runs), np.zeros((runs, seats))
@@ -49,14 +49,12 @@ def player(game: Game) -> Player:
                 _lay(state, cards, laying, how, liking, most_turns, codes, ends, *found)
 
         noted(book, play)
-        over = out.home == 1
-        best = (sign * score == (sign * score).max(axis=1, keepdims=True)) & over[:, None]
-        winner = np.where(over, np.where(best.sum(axis=1) == 1, best.argmax(axis=1), TIED), UNFINISHED)
+        home, winner = shared_win(best(score) & (out.home == 1)[:, None])
         return Batch(
             out.turns,
             np.zeros(runs, np.int64),
-            winner.astype(np.int8),
-            (best * (1 << np.arange(seats))).sum(axis=1).astype(np.int64),
+            winner,
+            home,
             last_lead=out.last_lead,
             lead_changes=out.lead_changes,
             half_lead=out.half_lead,

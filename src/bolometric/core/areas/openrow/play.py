@@ -14,7 +14,7 @@ from bolometric.core.learner_work.trace import FIRST, Book, Whole, noted
 from bolometric.core.outcomes.chance import HALF, STEP, below, bits, kept, part, stream
 from bolometric.core.outcomes.lead import ACCOUNT, CHANGES, SINCE, TOLD, alone_ahead, clear_lead, led_at, note_lead
 from bolometric.core.outcomes.sampler import sampler
-from bolometric.core.results.batch import TIED, UNFINISHED, Batch, Player
+from bolometric.core.results.batch import Batch, Player, most_wins, shared_win
 from bolometric.core.settings.loops import inner, loop
 
 MOST_COLUMNS = 4096
@@ -67,14 +67,12 @@ def player(game: Game) -> Player:
             )
 
         noted(book, play)
-        over = out.home == 1
-        best = (score == score.max(axis=1, keepdims=True)) & over[:, None]
-        winner = np.where(over, np.where(best.sum(axis=1) == 1, best.argmax(axis=1), TIED), UNFINISHED)
+        home, winner = shared_win(most_wins(score) & (out.home == 1)[:, None])
         return Batch(
             out.turns,
             out.turns if drawn else np.zeros(runs, np.int64),
-            winner.astype(np.int8),
-            (best * (1 << np.arange(seats))).sum(axis=1).astype(np.int64),
+            winner,
+            home,
             last_lead=out.last_lead,
             lead_changes=out.lead_changes,
             half_lead=out.half_lead,

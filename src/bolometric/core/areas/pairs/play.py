@@ -12,7 +12,7 @@ from bolometric.core.learner_work.note_writer import end_notes, note
 from bolometric.core.learner_work.trace import DECIDE, FIRST, Book, Whole, noted
 from bolometric.core.outcomes.chance import STEP, below, part, stream
 from bolometric.core.outcomes.lead import ACCOUNT, CHANGES, SINCE, TOLD, alone_ahead, clear_lead, led_at, note_lead
-from bolometric.core.results.batch import TIED, UNFINISHED, Batch, Player
+from bolometric.core.results.batch import Batch, Player, most_wins, shared_win
 from bolometric.core.settings.loops import inner, loop
 
 EVERYTHING = 1 << 30
@@ -75,16 +75,12 @@ def player(game: Game) -> Player:
             )
 
         noted(book, play)
-        over = out.home == 1
-        best = (score == score.max(axis=1, keepdims=True)) & over[:, None]
-        home = (best * (1 << np.arange(seats))).sum(axis=1)
-        alone = best.sum(axis=1) == 1
-        winner = np.where(over, np.where(alone, best.argmax(axis=1), TIED), UNFINISHED).astype(np.int8)
+        home, winner = shared_win(most_wins(score) & (out.home == 1)[:, None])
         return Batch(
             out.turns,
             out.turns,
             winner,
-            home.astype(np.int64),
+            home,
             last_lead=out.last_lead,
             lead_changes=out.lead_changes,
             half_lead=out.half_lead,

@@ -33,24 +33,9 @@ from bolometric.core.settings.errors import GameError
 from bolometric.core.text.figures import minus, plural
 from bolometric.core.words.talk import TalkQuestion
 from bolometric.desk.shell.sounds import sounds
+from bolometric.desk.views.room.keys import DIGITS
 from bolometric.paint.tally import Column
 
-DIGITS = "0123456789./-−,"
-KEYS = (
-    ("number, Enter", "what the real pieces show"),
-    ("Space", "roll here, or show something else"),
-    ("Backspace", "take the last one back"),
-    ("R", "show the sum or the answer, or hide it"),
-    ("E", "show what was to be expected"),
-    ("U", "how unusual is this?"),
-    ("B", "who can no longer win?"),
-    ("Q, A", "the next question; its answer"),
-    ("T", "timer: on, off"),
-    ("P", "practice: nothing counts"),
-    ("N", "the next caller"),
-    ("C", "both goes compared"),
-    ("F11", "for the projector"),
-)
 MOST_MARKS, MOST_LINES = 100_000, 8
 """Calls that are counted, and lines on boards that can be read from the back."""
 

@@ -17,8 +17,9 @@ from bolometric.core.text.figures import minus, plural
 from bolometric.core.words.talk import TalkQuestion
 from bolometric.desk.keeping.exporting import export_picture
 from bolometric.desk.parts.plain import Label
+from bolometric.desk.views.room.keys import KEYS
 from bolometric.desk.views.room.screen import RoomScreen, on_the_other_screen
-from bolometric.desk.views.room.state import KEYS, Room
+from bolometric.desk.views.room.state import Room
 from bolometric.paint.palette import LIGHT, Palette
 
 HINT = "Keys: " + ", ".join(f"{key}: {does}" for key, does in KEYS) + "."
