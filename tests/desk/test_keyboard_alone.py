@@ -131,6 +131,7 @@ def test_from_the_shelf_to_print_class_and_logbook(qtbot, window, hands, tmp_pat
     hands.tab_to(lambda one: one is sheets.pdf)
     hands.press(Qt.Key.Key_Space)
     qtbot.waitUntil(lambda: (tmp_path / "pages.pdf").exists())
+    qtbot.waitUntil(window.isActiveWindow)  # where writing was slow, its progress was in front
     hands.press(Qt.Key.Key_9, CTRL)
     hands.type("7")
     hands.press(Qt.Key.Key_Return)

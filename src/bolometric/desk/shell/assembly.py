@@ -24,6 +24,8 @@ if TYPE_CHECKING:
 def furnish(window: Window, document: Document, measurer: Measurer) -> None:
     """Make the parts, put them where they belong, hand each what it works with, and have the window answer."""
     window.document, window.measurer, settings = document, measurer, window.settings
+    for part in (document, measurer):
+        part.setParent(window)  # what listens to them knows the window: on their own they would keep it for ever
     window.sheet, window.fault_list, window.shape = RuleSheet(), FaultList(), ShapeView()
     window.fault_list.hide()
     window.stack.addWidget(window.shape)

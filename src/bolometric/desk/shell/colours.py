@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from functools import partialmethod
 
+from PySide6.QtCore import QObject
 from PySide6.QtWidgets import QApplication
 
 from bolometric.desk.shell.face import Face
@@ -12,10 +13,14 @@ from bolometric.desk.shell.style import dress, scheme
 from bolometric.paint.palette import Palette
 
 
-class Dressing:
-    """What a window does about colours. ``show_again`` paints what is known in the new ones."""
+class Dressing(QObject):
+    """What a window does about colours. ``show_again`` paints what is known in the new ones.
+
+    A child of the window: what the desktop tells for as long as the program runs reaches it no longer than that.
+    """
 
     def __init__(self, face: Face, show_again: Callable[[], None]) -> None:
+        super().__init__(face)
         self._face, self._show_again = face, show_again
 
     def _use(self, theme: str) -> None:
@@ -30,6 +35,10 @@ class Dressing:
         """The desktop has others now."""
         if self._face.settings.theme == "system":
             self.change()
+
+    def system_contrast(self) -> None:
+        """The desktop wants another contrast."""
+        self.change()
 
     def change(self) -> None:
         """Change the colours of the running window."""

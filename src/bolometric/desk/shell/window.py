@@ -125,7 +125,7 @@ class Window(Face):
     def _connect_colours(self) -> None:
         hints: Any = QGuiApplication.styleHints()
         hints.colorSchemeChanged.connect(self.dressing.system_colours)
-        hints.accessibility().contrastPreferenceChanged.connect(lambda _: self.dressing.change())
+        hints.accessibility().contrastPreferenceChanged.connect(self.dressing.system_contrast)
 
     def begin(self, view: str) -> None:
         """Show the open game in a view and start measuring."""
