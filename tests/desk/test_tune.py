@@ -7,6 +7,9 @@ from bolometric.core.areas.shelf import starters
 from bolometric.core.game.files import read
 from bolometric.core.judge.suits import targets_of
 from bolometric.core.learner_work.aims import Aim
+from bolometric.core.logbook.demo import demo_sessions
+from bolometric.core.logbook.practised import not_met
+from bolometric.core.logbook.store import Logbook
 from bolometric.core.tuning.composing import compose
 from bolometric.core.tuning.offering import ordered
 from bolometric.core.tuning.wanted import Wanted
@@ -243,6 +246,23 @@ def test_a_game_is_begun_from_what_one_has(qtbot, window):
     assert window.document.game == page.beginnings[words].game
     assert len(window.document.game.pieces) == 1
     assert window.view == "shape"
+
+
+def test_what_a_group_has_not_met_is_an_aim_to_begin_from(qtbot, window, tmp_path):
+    sessions = [one for one in demo_sessions() if one.played.name == "Dome Shutters"]
+    with Logbook(tmp_path / "met.sqlite3") as book:
+        book.keep(*sessions)
+    window.shelves.book = lambda: tmp_path / "met.sqlite3"
+    qtbot.keyClick(window, "n", Qt.KeyboardModifier.ControlModifier)
+    page = window.shelves.begin
+    qtbot.waitUntil(lambda: page.asked.aim.findText("what Vega has not met yet") > 0)
+    page.asked.aim.setCurrentText("what Vega has not met yet")
+    page.asked.aim.activated.emit(page.asked.aim.currentIndex())
+    assert not page.asked.upto.isVisible()
+    qtbot.waitUntil(lambda: not page.lane.busy and not page.asked._soon.isActive())
+    beginning = next(iter(page.beginnings.values()))
+    assert beginning.game.brief.aim == (not_met(sessions, "Vega"),)
+    assert beginning.game.brief.practising == "what Vega has not met yet"
 
 
 def test_further_targets_are_set_on_the_sheet(qtbot, window):

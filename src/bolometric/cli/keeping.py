@@ -31,9 +31,7 @@ from bolometric.cli.group import (
 if TYPE_CHECKING:
     from bolometric.front.more import Logbook
 
-_BOOK = click.option(
-    "--book", type=click.Path(path_type=Path), help="Another logbook than the one in your data folder."
-)
+BOOK = click.option("--book", type=click.Path(path_type=Path), help="Another logbook than the one in your data folder.")
 _GROUP = click.option("--group", default="", help="Only sessions of this group.")
 _NAME = click.option("--game", "name", default="", help="Only sessions of the game with this name.")
 
@@ -73,7 +71,7 @@ def log() -> None:
 
 
 @contextmanager
-def _opened(book: Path | None, must_be_there: bool = False) -> Iterator[Logbook]:
+def opened(book: Path | None, must_be_there: bool = False) -> Iterator[Logbook]:
     """A logbook; one that is named only to be read has to be there, and is not made."""
     from bolometric.front.more import FileError, Logbook, usual_place
 
@@ -102,7 +100,7 @@ def _opened(book: Path | None, must_be_there: bool = False) -> Iterator[Logbook]
 @click.option("--note", default="", help="A line of notes.")
 @click.option("--change", default="", help="What to change next time.")
 @click.option("--anyway", is_flag=True, help="Keep totals that the game's pieces cannot make.")
-@_BOOK
+@BOOK
 def add(
     file: Path, day: str | None, totals: str, anyway: bool, tables: int | None, book: Path | None, **said: Any
 ) -> None:
@@ -121,7 +119,7 @@ def add(
     trouble = "" if anyway else impossible_words(session)
     if trouble:
         fail(FileError(f"{trouble} Add --anyway to keep them."))
-    with _opened(book) as found:
+    with opened(book) as found:
         found.keep(session)
     click.echo(f"Logged: {story(session)}")
 
@@ -131,13 +129,13 @@ def add(
 @_NAME
 @_SINCE
 @click.option("--find", "words", default="", help="Only sessions with these words in them.")
-@_BOOK
+@BOOK
 @JSON
 def list_(group: str, name: str, since: str, words: str, book: Path | None, as_json: bool) -> None:
     """List sessions, the newest first."""
     from bolometric.front.more import story, to_json
 
-    with _opened(book, must_be_there=True) as found:
+    with opened(book, must_be_there=True) as found:
         listed = found.sessions(name, group, since, words)
     if as_json:
         click.echo(to_json(listed), nl=False)
@@ -158,12 +156,12 @@ def list_(group: str, name: str, since: str, words: str, book: Path | None, as_j
 @_GROUP
 @_NAME
 @_SINCE
-@_BOOK
+@BOOK
 def export(out: Path | None, group: str, name: str, since: str, book: Path | None) -> None:
     """Take sessions out: as CSV for a spreadsheet, or as JSON with their games."""
     from bolometric.front.more import to_csv, to_json
 
-    with _opened(book, must_be_there=True) as found:
+    with opened(book, must_be_there=True) as found:
         listed = found.sessions(name, group, since)
     if out is None:
         click.echo(to_csv(listed), nl=False)
@@ -174,13 +172,13 @@ def export(out: Path | None, group: str, name: str, since: str, book: Path | Non
 @log.command("import")
 @FILE
 @click.option("--of", "games", type=click.Path(path_type=Path), multiple=True, help="A game that a CSV names.")
-@_BOOK
+@BOOK
 def import_(file: Path, games: tuple[Path, ...], book: Path | None) -> None:
     """Take sessions in, from a CSV or JSON file: all of them or none."""
     from bolometric.front.more import from_csv, from_json, read_text, text_from
 
     known = {game.name: game for game in map(game_of, games)}
-    with _opened(book) as found:
+    with opened(book) as found:
         text, told = (text_from(typed_in(100_000_000), INPUT), INPUT) if is_dash(file) else (read_text(file), file.name)
         if file.suffix.lower() == ".json" or (is_dash(file) and text.lstrip()[:1] == "{"):
             sessions = from_json(text, told)
@@ -202,14 +200,14 @@ def import_(file: Path, games: tuple[Path, ...], book: Path | None) -> None:
 @_GROUP
 @_NAME
 @_SINCE
-@_BOOK
+@BOOK
 @JSON
 def report(out: Path | None, group: str, name: str, since: str, book: Path | None, as_json: bool) -> None:
     """Tell what the sessions say: luck or rule, how groups work, what to try next time."""
     from bolometric.front.more import report as told
     from bolometric.front.more import report_parts
 
-    with _opened(book, must_be_there=True) as found:
+    with opened(book, must_be_there=True) as found:
         sessions = found.sessions(name, group, since)
     if as_json:
         say_json({"sections": [{"title": title, "lines": lines} for title, lines in report_parts(sessions)]})
@@ -228,10 +226,10 @@ def report(out: Path | None, group: str, name: str, since: str, book: Path | Non
 
 @log.command()
 @click.argument("to", type=click.Path(path_type=Path, allow_dash=True))
-@_BOOK
+@BOOK
 def backup(to: Path, book: Path | None) -> None:
     """Write the whole logbook into one file."""
-    with _opened(book, must_be_there=True) as found:
+    with opened(book, must_be_there=True) as found:
         if not is_dash(to):
             found.backup(to)
             click.echo(f"Written to {to}.")

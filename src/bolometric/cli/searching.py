@@ -7,6 +7,7 @@ from pathlib import Path
 import click
 
 from bolometric.cli.group import FILE, INPUT, JSON, fail, game_of, is_dash, main, say, say_json, typed_in
+from bolometric.cli.keeping import BOOK, opened
 from bolometric.cli.waiting import looking
 
 _WORKERS = click.option(
@@ -96,6 +97,8 @@ def sweep(
 @click.option("--sums", type=click.Choice(["known", "usual", "stretch"]), help="How hard the sums are to be.")
 @click.option("--deciding", type=click.Choice(["little", "some", "much"]), help="How much there is to decide.")
 @click.option("--luck", type=click.Choice(["luck", "both", "thinking"]), help="Whether luck or thinking wins.")
+@click.option("--missing", metavar="GROUP", help="Practise what this group of the logbook has not met yet.")
+@BOOK
 @_SEED
 @_WORKERS
 @_CLUSTER
@@ -105,6 +108,8 @@ def find(
     sums: str | None,
     deciding: str | None,
     luck: str | None,
+    missing: str | None,
+    book: Path | None,
     seed: int,
     workers: int,
     cluster: str,
@@ -113,15 +118,18 @@ def find(
     """Look for games of every kind that suit a brief, with the pieces at hand, the best first.
 
     How hard, how much deciding and how much luck are further targets, each with the band that is
-    told. What is found is sound, fair and on the aim; of every other kind one line says why it is left out.
+    told; --missing puts the facts that a group has not met in place of the brief's aim. What is
+    found is sound, fair and on the aim; of every other kind one line says why it is left out.
     """
     from bolometric.front.more import (
         FileError,
         GameError,
+        aimed_at,
         candidates_plain,
         candidates_text,
         left_out_text,
         look_for,
+        not_met,
         plain_from,
         plain_of,
         sharing,
@@ -129,6 +137,9 @@ def find(
 
     try:
         asked = plain_from(typed_in(), INPUT) if is_dash(brief) else plain_of(brief)
+        if missing is not None:
+            with opened(book, must_be_there=True) as found_in:
+                asked = aimed_at(asked, not_met(found_in.sessions(), missing), missing)
         with looking() as told, sharing(workers, cluster, told) as share:
             wishes = {"sums": sums, "deciding": deciding, "luck": luck}
             found = look_for(asked, seed, share, wishes)

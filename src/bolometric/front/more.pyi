@@ -19,6 +19,8 @@ from bolometric.core.judge.nearby import changes as changes
 from bolometric.core.logbook.calibration import predicted_slips as predicted_slips
 from bolometric.core.logbook.calibration import story as story
 from bolometric.core.logbook.demo import demo_sessions as demo_sessions
+from bolometric.core.logbook.practised import aimed_at as aimed_at
+from bolometric.core.logbook.practised import not_met as not_met
 from bolometric.core.logbook.report import report as report
 from bolometric.core.logbook.report import report_parts as report_parts
 from bolometric.core.logbook.session import impossible_words as impossible_words

@@ -14,6 +14,7 @@ from bolometric.core.logbook.calibration import calibrated, calibration_words, c
 from bolometric.core.logbook.learning import Pace, learned
 from bolometric.core.logbook.luck import LITTLE, UNUSUAL, Held
 from bolometric.core.logbook.pace import at_pace
+from bolometric.core.logbook.practised import practised
 from bolometric.core.logbook.session import Session
 from bolometric.core.logbook.slips import cared
 from bolometric.core.results.readings import Reading
@@ -57,6 +58,7 @@ def report_parts(sessions: Sequence[Session]) -> Parts:
     todo = [line for mine, checks in by_name.values() for line in acts(mine, paces, checks)]
     parts = [(f"{plural(len(sessions), 'session')}, {days[0]} to {days[-1]}", todo)]
     parts.append(("What was played", [story(one) for one in sessions]))
+    parts.append(("What was practised", [one.words for one in practised(sessions, paces).values()]))
     if paces:
         lines = [pace.words for pace in paces.values()]
         lines += [care.words for care in cared(counted(sessions)).values()]

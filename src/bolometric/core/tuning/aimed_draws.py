@@ -11,13 +11,14 @@ from dataclasses import dataclass
 from fractions import Fraction
 from itertools import combinations
 
-from bolometric.core.learner_work.aims import Aim, on_aim, worked_out
-from bolometric.core.learner_work.facts import Fact
+from bolometric.core.learner_work.aims import Aim, asked, on_aim, worked_out
+from bolometric.core.learner_work.facts import SUBTRACT, Fact
 from bolometric.core.learner_work.tasks import draw_work
 from bolometric.core.pieces.draw import Draw
 from bolometric.core.pieces.kinds import AnyPiece, Pack, Spinner, die
 from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.settings.errors import GameError
+from bolometric.core.tuning.listed_draws import pieces_for
 
 MOST_AT_HAND = 4
 """Pieces that are put together at most."""
@@ -124,7 +125,8 @@ def _draws(aims: tuple[Aim, ...], pieces: tuple[AnyPiece, ...]) -> Iterator[Draw
         if "tables" in kinds:
             yield Draw(make="square")
         return
-    if len(pieces) == 2 and kinds & {"taking_away", "tenths", "hundredths", "thousandths"}:
+    listed = {one.does for one in asked(tuple(aim for aim in aims if aim.kind == "list"))}
+    if len(pieces) == 2 and (SUBTRACT in listed or kinds & {"taking_away", "tenths", "hundredths", "thousandths"}):
         yield Draw(make="difference")
         if min(pieces[0].values) >= max(pieces[1].values):
             yield Draw(make="subtract")  # nothing to compare first, and never below nought
@@ -169,6 +171,9 @@ def _library(aims: tuple[Aim, ...]) -> Iterator[tuple[AnyPiece, ...]]:
                 yield (die(*range(1, 7)),)
                 if aim.upto <= 40:
                     yield (_cards(1, aim.upto),)
+            case "list":
+                yield from pieces_for(asked((aim,)))
+                yield (die(*range(1, 7)),)
             case _:
                 yield (die(*range(1, 7)),)
 

@@ -217,4 +217,4 @@ def _named(game: Game, wanted: Wanted) -> Game:
     kind = game.area.noun
     if not wanted.aim or not kind:
         return game
-    return with_value(game, "name", f"{kind} for {wanted.aim[0].words}"[:60])
+    return with_value(game, "name", f"{kind} for {wanted.brief.get('practising') or wanted.aim[0].words}"[:60])

@@ -44,6 +44,8 @@ def wanted_of(brief: Mapping[str, Any], wishes: Wishes = MappingProxyType({})) -
     given, seats = dict(brief.get("brief", {})), dict(brief.get("seats", {}))
     said = checked.brief
     asked = {key: given[key] for key in ("first_seat_edge", "setbacks", "targets", "group") if given.get(key)}
+    if any(aim.kind == "list" for aim in said.aim) and given.get("practising"):
+        asked["practising"] = said.practising  # a list has no words of its own
     minutes = None if "minutes" not in given or said.minutes is None else (said.minutes.low, said.minutes.high)
     targets = [*said.targets, *(wished(about, key) for about, key in wishes.items() if key)]
     if minutes is None and not given.get("aim") and not asked and not targets:

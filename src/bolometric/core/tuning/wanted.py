@@ -28,7 +28,12 @@ class Wanted:
     draw: Draw | None = None
     """What is made of the pieces, where that is asked for."""
     brief: Mapping[str, object] = field(default_factory=dict)
-    """What else the brief says: bands and targets, as plain data."""
+    """What else the brief says: bands and targets, and what a list of facts is called, as plain data."""
+
+    @property
+    def purpose(self) -> str:
+        """What is to be practised, in words; nothing where that is not said."""
+        return str(self.brief.get("practising", "")) or ", ".join(aim.words for aim in self.aim)
 
 
 def as_wanted(starter: Starter, wanted: Wanted) -> dict[str, object]:
@@ -43,7 +48,7 @@ def as_wanted(starter: Starter, wanted: Wanted) -> dict[str, object]:
         "targets": (),
         **wanted.brief,
         "aim": [aim.model_dump() for aim in wanted.aim or own.aim],
-        "practising": ", ".join(aim.words for aim in wanted.aim)[:60] or own.practising,
+        "practising": wanted.purpose[:60] or own.practising,
     }
     seats = starter.game.seats.model_dump()
     if wanted.learners is not None:

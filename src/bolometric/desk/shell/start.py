@@ -35,7 +35,7 @@ def take_up(
     left = keeper.left_behind() if keeper else []
     furnish(window, document, Measurer())
     window.keeper = keeper
-    window.late.book_path = book or usual_place
+    window.late.book_path = window.shelves.book = book or usual_place
     view = "shelf"
     if file is not None and window.filing.open(file):
         view = "shape"

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from pathlib import Path
 
 from PySide6.QtCore import Signal
@@ -25,6 +26,8 @@ class ShelvesView(QWidget):
         super().__init__()
         self.shelf, self.colours = shelf, LIGHT
         self.begin: QWidget | None = None
+        self.book: Callable[[], Path] | None = None
+        """Where the logbook lies."""
         self._room = QWidget()
         QVBoxLayout(self._room).setContentsMargins(0, 0, 0, 0)
         self.first = FirstPage()
@@ -66,7 +69,7 @@ class ShelvesView(QWidget):
         from bolometric.desk.views.begin.page import BeginPage
 
         if self.begin is None:
-            self.begin = BeginPage()
+            self.begin = BeginPage(self.book)
             self.begin.chosen.connect(self.begun)
             self.begin.offers.kept.connect(self.kept)
             self.begin.offers.compared.connect(self.compared)

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
+
 from PySide6.QtCore import Qt, QTimer, Signal
 from PySide6.QtWidgets import (
     QComboBox,
@@ -31,7 +33,16 @@ MOST_PIECES, PAUSE = 8, 400
 ANY = "whatever it needs"
 ANY_WISH = {"sums": "sums as they come", "deciding": "any deciding", "luck": "any luck"}
 ABOUT = {"sums": "how hard the sums are", "deciding": "how much there is to decide", "luck": "how much is luck"}
+MISSING = "what {} has not met yet"
+"""An answer to what is practised that the logbook gives."""
 KINDS = {"die": "die", "spinner": "spinner", "pack": "cards", "counters": "counters"}
+
+
+@dataclass(frozen=True, slots=True)
+class Unmet:
+    """The facts that a group has not met are to be practised."""
+
+    group: str
 
 
 class WantedForm(QWidget):
@@ -134,8 +145,24 @@ class WantedForm(QWidget):
                 if words != "blank, you write":
                     self.add.addItem(f"{name}: {words}", piece)
 
-    def _aimed(self) -> None:
+    def offer_groups(self, groups: list[str]) -> None:
+        """Groups of the logbook, of which it is known what they have met."""
+        there = [self.aim.itemText(at) for at in range(self.aim.count())]
+        for at in reversed(range(self.aim.count())):
+            if isinstance(self.aim.itemData(at), Unmet) and self.aim.itemData(at).group not in groups:
+                self.aim.removeItem(at)
+        for group in groups:
+            if MISSING.format(group) not in there:
+                self.aim.addItem(MISSING.format(group), Unmet(group))
+
+    @property
+    def unmet(self) -> str:
+        """The group whose missing facts are to be practised; nothing where the aim is another."""
         kind = self.aim.currentData()
+        return kind.group if isinstance(kind, Unmet) else ""
+
+    def _aimed(self) -> None:
+        kind = None if self.unmet else self.aim.currentData()
         self.upto.setVisible(kind is not None and kind not in WITHOUT_NUMBER)
         self.tables.setVisible(kind in BY_TABLES)
         self._soon.start()
@@ -167,7 +194,7 @@ class WantedForm(QWidget):
     def answers(self) -> Wanted | None:
         """What has been answered; None, and said why, where that can't be."""
         self.trouble.hide()
-        kind, low, high = self.aim.currentData(), self.low.value(), self.high.value()
+        kind, low, high = None if self.unmet else self.aim.currentData(), self.low.value(), self.high.value()
         try:
             words = self.tables.text().replace(",", " ").split() if kind in BY_TABLES else ("2",)
             tables = tuple(int(word) for word in words)

@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+from dataclasses import replace
+from functools import partial
 from pathlib import Path
 
 from PySide6.QtCore import QEvent, QObject, Signal
@@ -18,15 +21,18 @@ from PySide6.QtWidgets import (
 
 from bolometric.core.areas.shelf import starters
 from bolometric.core.judge.difficulty import difficulty_of
+from bolometric.core.logbook.practised import not_met
+from bolometric.core.logbook.store import Logbook
 from bolometric.core.measure.measuring import quick_measure
 from bolometric.core.settings.cancel import checkpoint
+from bolometric.core.settings.errors import FileError
 from bolometric.core.text.figures import plural
 from bolometric.core.tuning.beginning import Beginning, possible
 from bolometric.core.tuning.composing import compose
 from bolometric.core.tuning.offering import Composed
 from bolometric.core.tuning.wanted import Wanted
 from bolometric.desk.parts.plain import Label
-from bolometric.desk.views.begin.asked import WantedForm
+from bolometric.desk.views.begin.asked import MISSING, WantedForm
 from bolometric.desk.views.begin.offered import OfferedGames
 from bolometric.desk.views.card import CARD, GameCard
 from bolometric.desk.views.card_entry import ShelfEntry
@@ -46,9 +52,11 @@ class BeginPage(QWidget):
     _came = Signal(object, object)
     _listed = Signal(object, object)
 
-    def __init__(self) -> None:
+    def __init__(self, book: Callable[[], Path] | None = None) -> None:
+        """``book`` tells where the logbook lies, which knows what groups have met."""
         super().__init__()
         self.colours: Palette = LIGHT
+        self.book = book
         self.beginnings: dict[str, Beginning] = {}
         self.cards: dict[str, GameCard] = {}
         self._asked: object = None
@@ -88,6 +96,8 @@ class BeginPage(QWidget):
     def show_cards(self, colours: Palette) -> None:
         """It is looked at, or its colours are others."""
         fresh, self.colours = colours is not self.colours, colours
+        if self.book is not None:
+            self.lane.add(partial(_groups, self.book()), then=self.asked.offer_groups)
         if not self.cards and not self.lane.busy:
             self.look()
         elif fresh:
@@ -99,10 +109,10 @@ class BeginPage(QWidget):
         wanted = self._begun("Looking for games …", fit=False)
         if wanted is None:
             return
-        asked = self._asked
+        asked, unmet = self._asked, self._unmet()
 
         def work() -> None:
-            known = possible(wanted)
+            known = possible(unmet(wanted))
             self._listed.emit(asked, known)
             for beginning in known:
                 checkpoint()
@@ -121,10 +131,10 @@ class BeginPage(QWidget):
         wanted = self._begun("Suiting one after the other …", fit=True)
         if wanted is None:
             return
-        asked = self._asked
+        asked, unmet = self._asked, self._unmet()
 
         def work() -> None:
-            for found in compose(wanted):
+            for found in compose(unmet(wanted)):
                 checkpoint()
                 self._came.emit(asked, found)
 
@@ -144,6 +154,13 @@ class BeginPage(QWidget):
         self.bar.setValue(0)
         self.told.setText(words)
         return wanted
+
+    def _unmet(self) -> Callable[[Wanted], Wanted]:
+        """What puts the facts that a group has not met into what is wanted, on the thread that works."""
+        group = self.asked.unmet
+        if not group or self.book is None:
+            return lambda wanted: wanted
+        return partial(_with_unmet, group, self.book())
 
     def _list(self, asked: object, known: list[Beginning]) -> None:
         if asked is not self._asked:
@@ -206,6 +223,24 @@ class BeginPage(QWidget):
         none = "" if self.cards else "No kind of game can be played so: take other pieces or fewer learners."
         count = plural(len(self.cards), "game fits", "games fit")
         self.told.setText(words or none or f"{count}. {IDLE}")
+
+
+def _groups(path: Path) -> list[str]:
+    """The groups in a logbook, if there is one that can be read; *Logbook* says what is wrong with it."""
+    if not path.exists():
+        return []
+    try:
+        with Logbook(path) as book:
+            return book.groups()
+    except FileError:
+        return []
+
+
+def _with_unmet(group: str, path: Path, wanted: Wanted) -> Wanted:
+    with Logbook(path) as book:
+        sessions = book.sessions()
+    named = {**wanted.brief, "practising": MISSING.format(group)}
+    return replace(wanted, aim=(not_met(sessions, group),), brief=named)
 
 
 def _path(beginning: Beginning) -> Path:
