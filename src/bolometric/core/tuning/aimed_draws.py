@@ -174,8 +174,6 @@ def _library(aims: tuple[Aim, ...]) -> Iterator[tuple[AnyPiece, ...]]:
             case "list":
                 yield from pieces_for(asked((aim,)))
                 yield (die(*range(1, 7)),)
-            case _:
-                yield (die(*range(1, 7)),)
 
 
 def _two_within(most: int) -> Iterator[tuple[AnyPiece, ...]]:
