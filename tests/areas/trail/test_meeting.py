@@ -16,7 +16,7 @@ from bolometric.core.areas.trail.rules import TAKEN, compile_chain
 from bolometric.core.game.document import game_from
 from bolometric.core.game.seats import Style
 from bolometric.core.judge.faults import find_faults
-from bolometric.core.learner_work.trace import FIRST
+from bolometric.core.learner_work.trace import DECIDE, FIRST, Book, decoded
 from bolometric.core.measure.measuring import measure, measure_exactly
 from bolometric.core.play.sitting import Sitting
 from bolometric.core.results.standing import Drawn
@@ -237,6 +237,19 @@ def test_matches_by_hand_are_those_of_the_runs(games, first_home, finish, moves,
     bits = (batch.home[:, None] >> np.arange(count)) & 1
     share = (bits / bits.sum(axis=1, keepdims=True)).mean(axis=0)
     assert np.all(np.abs(wins / sat - share) < 4.5 * np.sqrt(0.25 / sat))
+
+
+@pytest.mark.parametrize("count", [2, 3])
+@pytest.mark.parametrize("first_home", ["wins", "loses"])
+def test_nobody_chooses_while_a_marker_of_the_two_is_home(first_home, count):
+    """A marker may be moved home by another, and its round goes on: there is nothing to choose then, as at the Table."""
+    area = {"length": 7, "moves": "either", "first_home": first_home, "finish": "finish_round"}
+    played, book = game(area, [{"choose": "thumb"}, {}], count), Book(500)
+    batch = area_of(played).measured.player(played)(500, 1_000, np.random.default_rng(2), book)
+    assert batch.ended.all()
+    decided = [decoded(code) for code in book.notes()[2].tolist()]
+    places = {place for kind, own, other in decided if kind == DECIDE for place in (own, other)}
+    assert places == set(range(played.area.length))
 
 
 @settings(max_examples=12, deadline=None)

@@ -158,7 +158,7 @@ def _play(  # type: ignore[no-untyped-def]
                 count += 1
                 # One draw a turn: whose marker it moves is chosen, by chance, by what is better, or by the plan.
                 if go is None:
-                    if either and place[other] < steps:
+                    if either and place[other] < steps and place[seat] < steps:  # whoever is home has no choice
                         at = note(codes, at, DECIDE, place[seat], place[other], seat)
                         given = gives_away(modes[seat], sign, landing, place[seat], place[other], column, gives[seat])
                         if given == 0.5:
