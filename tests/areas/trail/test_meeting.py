@@ -242,7 +242,7 @@ def test_matches_by_hand_are_those_of_the_runs(games, first_home, finish, moves,
 @pytest.mark.parametrize("count", [2, 3])
 @pytest.mark.parametrize("first_home", ["wins", "loses"])
 def test_nobody_chooses_while_a_marker_of_the_two_is_home(first_home, count):
-    """A marker may be moved home by another, and its round goes on: there is nothing to choose then, as at the Table."""
+    """A marker may be moved home by another, and its round goes on: nothing is to be chosen then, as at the Table."""
     area = {"length": 7, "moves": "either", "first_home": first_home, "finish": "finish_round"}
     played, book = game(area, [{"choose": "thumb"}, {}], count), Book(500)
     batch = area_of(played).measured.player(played)(500, 1_000, np.random.default_rng(2), book)
