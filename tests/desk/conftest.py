@@ -101,3 +101,10 @@ def window(qtbot, open_window):
         found.filing.open(demo_files()[0])
     found.go("shape")
     return found
+
+
+@pytest.fixture
+def room(window):
+    """The class view of that window."""
+    window.go("class")
+    return window.late.classroom

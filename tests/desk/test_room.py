@@ -19,23 +19,8 @@ from bolometric.core.logbook.session import session_of
 from bolometric.core.logbook.store import Logbook
 from bolometric.core.settings.errors import FileError, GameError
 from tests.areas.games import ALL
+from tests.desk.called import BOXES, typed
 from tests.desk.pdf_reading import pages_in
-from tests.desk.settling import settle
-
-BOXES = {"bolometric": 1, "pieces": [{}], "area": {"kind": "tiles", "play": "boxes", "boxes": 2, "draws": "shared"}}
-
-
-@pytest.fixture
-def room(qtbot, window):
-    window.go("class")
-    return window.late.classroom
-
-
-def typed(qtbot, view, *numbers):
-    for number in numbers:
-        for sign in str(number):
-            qtbot.keyClick(view.screen_, sign)
-        qtbot.keyClick(view.screen_, Qt.Key.Key_Return)
 
 
 def test_numbers_are_called_by_key_corrected_and_held_against_the_odds(qtbot, room):
@@ -425,46 +410,3 @@ def test_what_is_said_of_the_cards_that_are_shown_is_so(game):
     for _ in range(60):
         posed = area_of(game).words.posed(game, rng)
         assert claimed(game, posed), posed
-
-
-def test_a_second_go_is_played_after_the_first_and_both_are_held_against_each_other(qtbot, window, room):
-    settle(qtbot, window, lambda: window.filing.start(game_from({**BOXES, "pieces": [{}, {}]})))
-    window.go("class")
-    state, button = room.room, room.buttons["Second go"]
-    assert not button.isVisibleTo(room.rest)
-    room.boards.setPlainText("2 x 2 12\n3 4")
-    room.take.click()
-    typed(qtbot, room, 7, 3, 4)
-    room.more.click()
-    assert button.isVisibleTo(room.rest)
-    button.click()
-    assert (state.totals, len(state.boards), state.before.totals) == ([], 3, (7, 3, 4))
-    assert "second go" in state.status
-    room.boards.setPlainText("3 x 6 7")
-    room.take.click()
-    assert state.before is not None
-    typed(qtbot, room, 6, 7)
-    assert button.text() == "Compare both goes"
-    heard = []
-    for _ in range(4):
-        qtbot.keyClick(room.screen_, "c")
-        heard.append(state.said)
-    assert heard[0] == "More on 6 (+3) and 7 (+3); fewer on 2 (−2), 3 (−1), 4 (−1) and 12 (−2)."
-    assert heard[1].startswith("To be expected were ")
-    assert heard[2].startswith("It took 3 calls, then 2: the new places saved about ")
-    assert heard[3] == heard[0]
-    state.begin()
-    assert state.before is None
-
-
-def test_of_many_boards_those_that_stand_alike_share_a_line(qtbot, window, room):
-    settle(qtbot, window, lambda: window.filing.start(game_from({**BOXES, "pieces": [{}, {}]})))
-    window.go("class")
-    state = room.room
-    state.set_boards("6 x 6 7\n8 3\n2 12\n4 x 7 8")
-    typed(qtbot, room, 7, 8)
-    told = {int(line.split(": ")[1].split()[0]): line.split(":")[0] for line in state.board_lines}
-    counts = {count: 1 + int(name.split()[2]) if " and " in name else 1 for count, name in told.items()}
-    assert counts == {0: 4, 1: 7, 2: 1}
-    state.set_boards("6 7\n8 9")
-    assert state.board_lines == ["red: 2 to go", "blue: 2 to go"]

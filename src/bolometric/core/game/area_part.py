@@ -14,6 +14,7 @@ if TYPE_CHECKING:
     from bolometric.core.outcomes.distribution import Distribution
     from bolometric.core.pieces.draw import Draw
     from bolometric.core.pieces.kinds import AnyPiece
+    from bolometric.core.settings.amounts import Value
 
 PACED_BY = {"turns": ("turn", "turns"), "rolls": ("draw", "draws")}
 Ending = Literal["winner", "together", "nobody"]
@@ -90,6 +91,8 @@ class AreaPart(Part):
     """Whether every seat has its pieces before it, rather than all using the same ones in turn."""
     slips_may_stand: ClassVar[bool] = False
     """Whether a game goes on by a total that was got wrong: its rules follow from the totals of whole draws."""
+    marks_named: ClassVar[str] = "marks"
+    """What lies on a board: 'counters'."""
     at_aim: ClassVar[str] = "done"
     """What a player is who has reached the aim: 'are home'."""
 
@@ -116,6 +119,15 @@ class AreaPart(Part):
     def abreast(self) -> bool:
         """Whether all do their own at the same time: what is noted of each seat in turn is then one moment."""
         return False
+
+    @property
+    def marks(self) -> int:
+        """How many marks a board holds, where draws take them off one by one; 0 in other kinds."""
+        return 0
+
+    def by_guess(self, odds: Distribution) -> dict[Value, float]:
+        """Where a mark of a board that nobody has told of lies: the chance of each number."""
+        return {}
 
     @property
     def one_caller(self) -> bool:

@@ -217,6 +217,10 @@ def story(one: Session) -> str:
     if one.winners:
         names = ["nobody alone" if not seat else game.seat_name(seat - 1) for seat in one.winners]
         told.append(f"won by {', '.join(names)}")
+    if one.boards:
+        told.append(f"{plural(len(one.boards), 'board')}{', two goes' if one.first is not None else ''}")
+    if one.hands:
+        told.append(plural(len(one.hands), "show of hands", "shows of hands"))
     if one.mood:
         told.append(one.mood)
     return " · ".join([*told, *(text for text in (one.note, one.change) if text)])

@@ -88,6 +88,18 @@ class CallingBoard:
     numbers: tuple[Fraction, ...]
 
 
+def typed(board: CallingBoard) -> str:
+    """A board as it is written down."""
+    return " ".join(str(tidy(number)) for number in board.numbers)
+
+
+def boards_of(lines: Sequence[str]) -> tuple[CallingBoard, ...]:
+    """Boards that were written down, by the names they had in the room."""
+    return tuple(
+        CallingBoard(name, tuple(map(Fraction, line.split()))) for name, line in zip(NAMES, lines, strict=False)
+    )
+
+
 def expected(game: Game, calls: int) -> tuple[ExpectedDraws, ...]:
     """For each total that can come up (binomial, exact given its chance)."""
     odds = game.shown
@@ -122,7 +134,7 @@ def unusual(game: Game, totals: Sequence[Fraction]) -> str:
 
 def has_boards(game: Game) -> bool:
     """Whether groups have boards from which each call takes one number."""
-    return getattr(game.area, "marks", 0) > 0 and game.area.together
+    return game.area.marks > 0 and game.area.together
 
 
 def read_boards(game: Game, text: str) -> tuple[CallingBoard, ...]:
@@ -130,7 +142,7 @@ def read_boards(game: Game, text: str) -> tuple[CallingBoard, ...]:
 
     Several groups with the same board are one line that begins with how many: ``4 x 6 7 7 8``. Raises GameError.
     """
-    marks, found = int(getattr(game.area, "marks", 0)), list[CallingBoard]()
+    marks, found = game.area.marks, list[CallingBoard]()
     for number, line in enumerate((one for one in text.splitlines() if one.strip()), 1):
         several = SEVERAL.match(line)
         times = int(several[1]) if several is not None else 1
@@ -155,6 +167,20 @@ def left(board: CallingBoard, totals: Sequence[Fraction]) -> Counter[Fraction]:
 def standing(boards: Sequence[CallingBoard], totals: Sequence[Fraction]) -> list[tuple[CallingBoard, int]]:
     """Boards with how many numbers they still wait for, the nearest first."""
     return sorted(((one, left(one, totals).total()) for one in boards), key=lambda told: told[1])
+
+
+def standing_lines(boards: Sequence[CallingBoard], totals: Sequence[Fraction], most: int) -> list[str]:
+    """How boards stand, the nearest first; of more than ``most`` those that wait for as many numbers share a line."""
+    found = standing(boards, totals)
+    if len(found) <= most:
+        return [f"{one.name}: {count} to go" for one, count in found]
+    names: dict[int, list[str]] = {}
+    for one, count in found:
+        names.setdefault(count, []).append(one.name)
+    return [
+        f"{some[0]}{f' and {len(some) - 1} more' if len(some) > 1 else ''}: {count} to go"
+        for count, some in list(names.items())[:most]
+    ]
 
 
 def hopeless(game: Game, board: CallingBoard, totals: Sequence[Fraction] = ()) -> str:

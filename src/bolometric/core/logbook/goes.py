@@ -14,7 +14,8 @@ from fractions import Fraction
 from math import hypot
 
 from bolometric.core.game.document import Game
-from bolometric.core.logbook.calling import CallingBoard, left, still
+from bolometric.core.logbook.calling import CallingBoard, boards_of, left, still, typed
+from bolometric.core.logbook.session import FirstGo, Session
 from bolometric.core.settings.amounts import Value, tidy
 from bolometric.core.text.figures import listing_words, minus, plural, significant
 
@@ -28,6 +29,20 @@ class Go:
 
     boards: tuple[CallingBoard, ...]
     totals: tuple[Fraction, ...]
+
+    @property
+    def written(self) -> FirstGo:
+        """As it is kept in a logbook, where another go came after it."""
+        return FirstGo(boards=tuple(map(typed, self.boards)), totals=tuple(str(tidy(one)) for one in self.totals))
+
+
+def goes_of(session: Session) -> tuple[Go, Go] | None:
+    """Both goes of a session; None where there was one."""
+    first = session.first
+    if first is None:
+        return None
+    before = Go(boards_of(first.boards), tuple(map(Fraction, first.totals)))
+    return before, Go(boards_of(session.boards), session.numbers)
 
 
 @dataclass(frozen=True, slots=True)

@@ -11,6 +11,8 @@ from bolometric.core.game.document import Game
 from bolometric.core.game.files import to_text
 from bolometric.core.judge.nearby import Effect, effects
 from bolometric.core.logbook.calibration import calibrated, calibration_words, counted, held, measured, story, timed
+from bolometric.core.logbook.goes import compared, goes_of
+from bolometric.core.logbook.hands import counted_words
 from bolometric.core.logbook.learning import Pace, learned
 from bolometric.core.logbook.luck import LITTLE, UNUSUAL, Held
 from bolometric.core.logbook.pace import at_pace
@@ -133,6 +135,7 @@ def game_lines(sessions: Sequence[Session], paces: Mapping[str, Pace], checks: C
         looked += sum(one.count >= one.few for one in found)
     if looked > 1:
         told.append(by_luck_alone(looked))
+    told += [f"{one.day}, {one.group or 'the class'}: {line}" for one in sessions for line in in_the_room(one)]
     wishes = Counter(one.change for one in sessions if one.change)
     told += [
         f"To change, as was noted{f' {count} times' if count > 1 else ''}: {wish}"
@@ -140,6 +143,13 @@ def game_lines(sessions: Sequence[Session], paces: Mapping[str, Pace], checks: C
     ]
     told += next_time(sessions, paces)
     return [line for line in told if line]
+
+
+def in_the_room(one: Session) -> list[str]:
+    """What a class did with its boards: both goes held against each other, and hands that were up."""
+    goes = goes_of(one)
+    told = [] if goes is None else [" ".join(compared(one.played, *goes))]
+    return told + [f"{show_.asked} {counted_words(show_.up, show_.of)}" for show_ in one.hands]
 
 
 def by_luck_alone(checks: int) -> str:

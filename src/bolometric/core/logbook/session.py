@@ -22,7 +22,7 @@ from bolometric.core.text.figures import listing, minus
 
 MOODS: dict[str, str] = {"": "not said", "flat": "flat", "calm": "calm", "lively": "lively", "wild": "wild"}
 Mood = Literal["", "flat", "calm", "lively", "wild"]
-MOST_TABLES, MOST_TOTALS = 60, 5_000
+MOST_TABLES, MOST_TOTALS, MOST_BOARDS, MOST_SHOWS = 60, 5_000, 40, 100
 
 
 def _a_day(text: str) -> str:
@@ -52,6 +52,33 @@ def game_in(text: str) -> Game:
     return from_text(text, "the session's game")
 
 
+def _a_board(text: str) -> str:
+    return " ".join(map(_a_number, text.split()))
+
+
+Totals = Annotated[tuple[Annotated[str, AfterValidator(_a_number)], ...], Field(max_length=MOST_TOTALS)]
+Boards = Annotated[
+    tuple[Annotated[str, Field(min_length=1, max_length=400), AfterValidator(_a_board)], ...],
+    Field(max_length=MOST_BOARDS),
+]
+
+
+class HandsUp(Part):
+    """A show of hands: what was asked, how many were up, and of how many."""
+
+    asked: Annotated[Line, Field(min_length=1, max_length=120)]
+    up: Annotated[StrictInt, Field(ge=0, le=MOST_AT_ONE_CALLER)]
+    of: Annotated[StrictInt, Field(ge=0, le=MOST_AT_ONE_CALLER)]
+    go: Annotated[StrictInt, Field(ge=1, le=2)] = 1
+
+
+class FirstGo(Part):
+    """The go of a class before it talked: how the boards lay then, and what was called."""
+
+    boards: Boards = ()
+    totals: Totals = ()
+
+
 class Session(Part):
     """One session. Several tables may have played at once; each list has one entry for each game that was noted."""
 
@@ -72,8 +99,13 @@ class Session(Part):
     """The seat that won each game, from 1; 0 for a game that was shared or that nobody won."""
     slips: Annotated[tuple[Annotated[StrictInt, Field(ge=0, le=1000)], ...], Field(max_length=MOST_TABLES)] = ()
     """Slips that were noticed in each game, where they were counted."""
-    totals: Annotated[tuple[Annotated[str, AfterValidator(_a_number)], ...], Field(max_length=MOST_TOTALS)] = ()
+    totals: Totals = ()
     """What came up, one after the other."""
+    boards: Boards = ()
+    """How the boards of a class lay, each as its numbers with spaces between."""
+    first: FirstGo | None = None
+    """The go before the one that the rest tells of, where a class played two."""
+    hands: Annotated[tuple[HandsUp, ...], Field(max_length=MOST_SHOWS)] = ()
     mood: Mood = ""
     note: Annotated[Line, Field(max_length=300)] = ""
     change: Annotated[Line, Field(max_length=300)] = ""

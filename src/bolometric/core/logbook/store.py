@@ -56,11 +56,15 @@ MIGRATIONS: tuple[Migration, ...] = (
     """,
     # Sessions may say how many slips were noticed: a program that does not know it only reads.
     "",
+    # And how boards lay, what a class did in a first go, and how many hands were up.
+    "",
 )
 """What brings a logbook from each version to the next; the first makes it."""
-PLAIN = Session.model_fields.keys() - {"key", "day", "group", "game", "turns", "minutes", "winners", "slips", "totals"}
+LISTS = ("turns", "minutes", "winners", "slips", "totals", "boards")
+PARTS: dict[str, object] = {"first": None, "hands": ()}
+"""What few sessions have; they are read with everything checked."""
+PLAIN = Session.model_fields.keys() - {"key", "day", "group", "game", *LISTS, *PARTS}
 """What every session says of itself, beside lists that may be missing."""
-LISTS = ("turns", "minutes", "winners", "slips", "totals")
 
 
 def usual_place() -> Path:
@@ -234,12 +238,11 @@ class Logbook:
         self.unread = ()
         try:
             told = json.loads(f"[{','.join(row[3] for row in rows)}]")  # all at once is twice as quick
-            whole = all(_is_whole(one) for one in told) and all(_is_game(texts[row[4]]) for row in rows)
+            if all(_is_whole(one) for one in told) and all(_is_game(texts[row[4]]) for row in rows):
+                return [_session(one, row[:3], texts[row[4]]) for one, row in zip(told, rows, strict=True)]
         except (ValueError, KeyError, TypeError):
-            whole = False
-        if not whole:
-            return self._one_by_one(rows, texts)
-        return [_session(one, row[0], row[1], row[2], texts[row[4]]) for one, row in zip(told, rows, strict=True)]
+            pass  # one of them is not what it should be
+        return self._one_by_one(rows, texts)
 
     def _one_by_one(self, rows: list[tuple[str, str, str, str, int]], texts: dict[int, str]) -> list[Session]:
         """What can be read of them; the days of the others are kept in ``unread``."""
@@ -314,11 +317,14 @@ def _is_game(text: str) -> bool:
         return False
 
 
-def _session(plain: dict[str, object], key: str, day: str, group: str, text: str) -> Session:
+def _session(plain: dict[str, object], named: tuple[str, str, str], text: str) -> Session:
     """What was checked when it was written is not checked again: a list of thousands must not take seconds."""
+    key, day, group = named
+    if any(plain.get(name) for name in PARTS):
+        return Session.model_validate({**plain, "key": key, "day": day, "group": group, "game": text})
     lists = {name: tuple(listed) for name in LISTS if isinstance(listed := plain.get(name, []), list)}
     made = Session.__new__(Session)
-    fields = {**plain, **lists, "key": key, "day": day, "group": group, "game": text}
+    fields = {**plain, **PARTS, **lists, "key": key, "day": day, "group": group, "game": text}
     object.__setattr__(made, "__dict__", fields)
     object.__setattr__(made, "__pydantic_fields_set__", set(fields))
     object.__setattr__(made, "__pydantic_extra__", None)

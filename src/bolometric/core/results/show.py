@@ -53,9 +53,9 @@ def _by_seat(key: str, values: Sequence[float]) -> str:
 
 
 def certainty(key: str, reading: Reading) -> str:
-    """'exact', or 'simulated' with its standard error."""
-    if reading.method == "exact":
-        return "exact"
+    """'exact', or 'simulated' with its standard error where there is a value that it is of."""
+    if reading.method == "exact" or (reading.mean is None and reading.values is None):
+        return reading.method
     points = READINGS[key].unit in ("share", "edge")
     error = 100 * reading.stderr if points else reading.stderr
     if error < LEAST_ERROR:

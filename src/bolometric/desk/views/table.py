@@ -82,7 +82,7 @@ class TableView(QWidget):
 
     played = Signal()
     """A step was taken, forth or back."""
-    log_asked = Signal(object, object, object, object)
+    log_asked = Signal(object, object, object, object, object)
     """The game that is over is to be written in: totals, minutes (not known here), turns, winners."""
 
     def __init__(self, readying: Readying | None = None) -> None:
@@ -340,7 +340,7 @@ class TableView(QWidget):
         now = self.sitting.now
         winner = now.winners[0] + 1 if len(now.winners) == 1 else 0
         totals = tuple(minus(total) for total in self.sitting.drawn) if self.sitting.game.area.uses_total else ()
-        self.log_asked.emit(totals, None, now.turn, (winner,) if self.sitting.game.seats.count > 1 else ())
+        self.log_asked.emit(totals, None, now.turn, (winner,) if self.sitting.game.seats.count > 1 else (), {})
 
     def _whose(self) -> str:
         """Whose turn it is."""

@@ -10,7 +10,7 @@ from pydantic import Field, StrictInt, model_validator
 
 from bolometric.core.game.area_part import AreaPart, Goal, StyleRule, check_listed
 from bolometric.core.outcomes.distribution import Distribution
-from bolometric.core.settings.amounts import Total
+from bolometric.core.settings.amounts import Total, Value
 from bolometric.core.settings.explain import setting_error
 from bolometric.core.settings.knobs import Choice, Knob
 
@@ -87,6 +87,7 @@ class Boxes(AreaPart):
     gauges: ClassVar[tuple[str, ...]] = GAUGES
 
     own_draws: ClassVar[bool] = True
+    marks_named: ClassVar[str] = "boxes"
 
     kind: Literal["tiles"] = "tiles"
     play: Literal["boxes"]
@@ -102,6 +103,10 @@ class Boxes(AreaPart):
     def marks(self) -> int:
         """How many numbers each seat has to take off."""
         return self.boxes
+
+    def by_guess(self, odds: Distribution) -> dict[Value, float]:
+        """Boxes are filled with what is drawn."""
+        return dict(zip(odds.totals, odds.chances.tolist(), strict=True))
 
     def check_own_draws(self, kept_out: bool, goals: Sequence[str]) -> None:
         """Each draws for themselves."""
@@ -168,6 +173,7 @@ class PlacedCounters(AreaPart):
     )
 
     own_draws: ClassVar[bool] = True
+    marks_named: ClassVar[str] = "counters"
 
     kind: Literal["tiles"] = "tiles"
     play: Literal["counters"]
@@ -210,6 +216,11 @@ class PlacedCounters(AreaPart):
     def marks(self) -> int:
         """How many numbers each seat has to take off."""
         return self.counters
+
+    def by_guess(self, odds: Distribution) -> dict[Value, float]:
+        """Each counter on any number of the line, evenly."""
+        line = range(self.first, self.last + 1)
+        return dict.fromkeys(line, 1 / len(line))
 
     @property
     def evened(self) -> tuple[tuple[str, object], ...]:

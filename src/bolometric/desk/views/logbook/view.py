@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from pathlib import Path
 
 from PySide6.QtCore import Signal
@@ -199,11 +199,16 @@ class LogbookView(QWidget):
         self.away_asked.emit("txt" if isinstance(told, str) else "pdf")
 
     def write_in(
-        self, totals: tuple[str, ...], minutes: float | None, turns: int | None, winners: tuple[int, ...]
+        self,
+        totals: tuple[str, ...],
+        minutes: float | None,
+        turns: int | None,
+        winners: tuple[int, ...],
+        room: Mapping[str, object],
     ) -> None:
-        """Offer what was called or played for writing in."""
+        """Offer what was called or played for writing in; ``room`` is what else of a class a session says."""
         self.bar.show_page(0)
-        self.writing.fill(totals, minutes, turns, winners)
+        self.writing.fill(totals, minutes, turns, winners, room)
 
     def write(self, kind: str, path: Path) -> None:
         """Write the sessions that are listed, or the whole logbook. Raises FileError."""

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from datetime import date
 
 from PySide6.QtCore import QDate, Signal
@@ -21,6 +21,7 @@ from PySide6.QtWidgets import (
 from bolometric.core.game.document import Game
 from bolometric.core.logbook.session import MOODS, MOST_TABLES, Session, impossible_words, session_of
 from bolometric.core.settings.errors import GameError
+from bolometric.core.text.figures import listing_words, plural
 from bolometric.desk.parts.plain import Label
 
 NO_NAMES = "No names of children: a class or a group, tables by colour or star."
@@ -43,6 +44,8 @@ class WritePage(QWidget):
         super().__init__()
         self.game = Game()
         self._doubted: Session | None = None
+        self.room: Mapping[str, object] = {}
+        self.along = Label(objectName="hint", wordWrap=True)
         self.day = QDateEdit(calendarPopup=True, displayFormat="yyyy-MM-dd")
         self.group, self.mood = QComboBox(editable=True), QComboBox()
         self.tables = QSpinBox(minimum=1, maximum=MOST_TABLES)
@@ -77,6 +80,7 @@ class WritePage(QWidget):
         column, row = QVBoxLayout(self), QHBoxLayout()
         column.setContentsMargins(0, 6, 0, 0)
         column.addLayout(_form(first))
+        column.addWidget(self.along)
         column.addWidget(self.rest)
         inner = _form(rest)
         inner.setContentsMargins(0, 0, 0, 0)
@@ -114,15 +118,36 @@ class WritePage(QWidget):
         for field in (*self.lists.values(), self.note, self.change):
             field.clear()
         self.mood.setCurrentIndex(0)
+        self._hold({})
         self._doubt(None)
 
-    def fill(self, totals: tuple[str, ...], minutes: float | None, turns: int | None, winners: tuple[int, ...]) -> None:
+    def fill(
+        self,
+        totals: tuple[str, ...],
+        minutes: float | None,
+        turns: int | None,
+        winners: tuple[int, ...],
+        room: Mapping[str, object],
+    ) -> None:
         """Take over what was called or played here."""
+        self._hold(room)
         self.lists["totals"].setText(" ".join(totals))
         self.lists["minutes"].setText("" if minutes is None else f"{minutes:.1f}")
         self.lists["turns"].setText("" if turns is None else str(turns))
         self.lists["winners"].setText(" ".join(map(str, winners)))
         self._unfold(bool(totals) or turns is not None)  # nothing is written in that is not seen
+
+    def _hold(self, room: Mapping[str, object]) -> None:
+        """What a class did with its boards goes along, and is said."""
+        self.room = room
+        boards, first, hands = (room.get(key) for key in ("boards", "first", "hands"))
+        told = []
+        if isinstance(boards, tuple) and boards:
+            told.append(f"{plural(len(boards), 'board')}{' in two goes' if first is not None else ''}")
+        if isinstance(hands, tuple) and hands:
+            told.append(plural(len(hands), "show of hands", "shows of hands"))
+        self.along.setText(f"Written in with it: {listing_words(told, 'and')}." if told else "")
+        self.along.setVisible(bool(told))
 
     def said(self) -> Session:
         """What the form says. Raises GameError, and ValueError for what is no number."""
@@ -141,6 +166,7 @@ class WritePage(QWidget):
             mood=self.mood.currentData(),
             note=self.note.text(),
             change=self.change.text(),
+            **self.room,
         )
 
     def write(self) -> None:

@@ -16,5 +16,6 @@ KEYS = (
     ("P", "practice: nothing counts"),
     ("N", "the next caller"),
     ("C", "both goes compared"),
+    ("H", "a show of hands"),
     ("F11", "for the projector"),
 )

@@ -112,6 +112,8 @@ class RoomScreen(QWidget):
         room = self.room
         if room.refused:
             return room.refused, True
+        if room.shows.asking is not None:
+            return room.hands_words, False
         if room.at_question >= 0:
             one = room.questions[room.at_question]
             return (one.answer, True) if room.answered else (one.ask, False)

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import time
-from collections import Counter
 from collections.abc import Callable
 from fractions import Fraction
 
@@ -21,8 +20,10 @@ from bolometric.core.logbook.calling import (
     read_boards,
     read_total,
     standing,
+    standing_lines,
     still,
     still_words,
+    typed,
     unusual,
 )
 from bolometric.core.logbook.goes import Go, compared
@@ -34,7 +35,8 @@ from bolometric.core.text.figures import minus, plural
 from bolometric.core.words.talk import TalkQuestion
 from bolometric.desk.shell.sounds import sounds
 from bolometric.desk.views.room.keys import DIGITS
-from bolometric.paint.tally import Column
+from bolometric.desk.views.room.shows import Shows
+from bolometric.paint.tally import Column, tally_columns
 
 MOST_MARKS, MOST_LINES = 100_000, 8
 """Calls that are counted, and lines on boards that can be read from the back."""
@@ -64,6 +66,7 @@ class Room(QObject):
         self.before: Go | None = None
         """The first go, while the second is played."""
         self._goes: tuple[str, ...] = ()
+        self.shows = Shows()
         self.questions: list[TalkQuestion] = []
         self.make_questions: Callable[[], list[TalkQuestion]] = list
         self.at_question, self.answered = -1, False
@@ -98,6 +101,7 @@ class Room(QObject):
         self.totals, self.typed, self.said, self.shown = [], "", "", None
         self.boards, self._hand, self.revealed, self.refused = (), None, False, ""
         self.before, self._goes = None, ()
+        self.shows = Shows()
         self._seconds, self._since = 0.0, 0.0
         self.caller, self._rung = -1, False
         self.posed, self.posings = None, 0
@@ -125,6 +129,7 @@ class Room(QObject):
             Qt.Key.Key_P: self.practise,
             Qt.Key.Key_N: self.next_caller,
             Qt.Key.Key_C: self.compare,
+            Qt.Key.Key_H: self.ask_hands,
         }
         if text in DIGITS or key in does:
             self.refused = ""
@@ -141,7 +146,7 @@ class Room(QObject):
         """Count what was typed: what came up, or hands that are up."""
         if not self.typed:
             return
-        if self.posed is not None:
+        if self.posed is not None or self.shows.asking is not None:
             self._count_hands()
             return
         try:
@@ -155,15 +160,31 @@ class Room(QObject):
         self._count(total)
 
     def _count_hands(self) -> None:
-        """How many see it."""
+        """How many see it, or have it."""
         learners = self.game.printing.learners
         hands, self.typed = self.typed, ""
-        if hands.isascii() and hands.isdigit() and int(hands) <= learners:
-            self.said = f"{plural(int(hands), 'hand')} up, of {learners} learners."
-        else:
+        if not (hands.isascii() and hands.isdigit() and int(hands) <= learners):
             self.refused = f"Type how many hands are up: 0 to {learners}, the learners that Sheets prints for."
             sounds.knock()
+        elif self.posed is not None:
+            self.said = f"{plural(int(hands), 'hand')} up, of {learners} learners."
+        else:
+            expected = self.hands_words.removeprefix(self.shows.asking.words if self.shows.asking else "")
+            self.said = f"{self.shows.count(int(hands), learners, 1 if self.before is None else 2)}{expected}"
         self.changed.emit()
+
+    def ask_hands(self) -> None:
+        """The next thing to put hands up for; after the last one none."""
+        if self.posed is None:
+            self.shows.ask(self.game, self.boards, self.totals)
+            self.typed = self.said = ""
+            self.at_question = -1
+            self.changed.emit()
+
+    @property
+    def hands_words(self) -> str:
+        """What hands are to be put up for."""
+        return self.shows.words(self.game, self.boards, self.totals, self.game.printing.learners, self.expects)
 
     def roll(self) -> None:
         """Use the pieces here, or look at something else; the sum is hidden until it is asked for."""
@@ -227,17 +248,17 @@ class Room(QObject):
 
     def set_boards(self, text: str) -> None:
         """The boards of the groups; calling begins anew with them, after a first go that is kept. Raises GameError."""
-        boards, before = read_boards(self.game, text), self.before
+        boards, before, shows = read_boards(self.game, text), self.before, self.shows
         self.begin()
-        self.boards, self.before = boards, before
+        self.boards, self.before, self.shows = boards, before, shows
         self.changed.emit()
 
     def second_go(self) -> None:
         """Keep this go and begin another one, with boards that may be typed anew."""
         kept = Go(self.boards, tuple(self.totals))
-        boards = self.boards
+        boards, shows = self.boards, self.shows
         self.begin()
-        self.before, self.boards = kept, boards
+        self.before, self.boards, self.shows = kept, boards, shows
         self.said = "The first go is kept. Type the boards anew where they change, or call."
         self.changed.emit()
 
@@ -259,7 +280,7 @@ class Room(QObject):
     def ask(self) -> None:
         """The next question."""
         self.questions = self.questions or self.make_questions()
-        self.at_question, self.answered = self.at_question + 1, False
+        self.at_question, self.answered, self.shows.asking = self.at_question + 1, False, None
         if self.at_question >= len(self.questions):
             self.at_question = -1
         self.changed.emit()
@@ -304,6 +325,12 @@ class Room(QObject):
         return f"{int(self.seconds) // 60}:{int(self.seconds) % 60:02d}"
 
     @property
+    def kept(self) -> dict[str, object]:
+        """What else of this goes into a logbook: how the boards lie, the go before, and hands."""
+        first = None if self.before is None else self.before.written
+        return {"boards": tuple(map(typed, self.boards)), "first": first, "hands": tuple(self.shows.counted)}
+
+    @property
     def large(self) -> str:
         """What stands large: what is typed, the sum, or a question mark for it."""
         if self.typed:
@@ -322,19 +349,10 @@ class Room(QObject):
 
     @property
     def columns(self) -> list[Column]:
-        """The tally."""
-        counts = Counter(self.totals[:-1] if self._hidden else self.totals)
-        if self.posed is not None:
-            return []
-        told = expected(self.game, len(self.totals))
-        return [
-            Column(
-                minus(one.total),
-                counts.get(Fraction(one.total), 0),
-                *((one.mean, one.low, one.high) if self.expects and self.totals else ()),
-            )
-            for one in told
-        ]
+        """The tally; nothing where nothing is called."""
+        counted = self.totals[:-1] if self._hidden else self.totals
+        wanted = expected(self.game, len(self.totals)) if self.expects and self.totals else ()
+        return [] if self.posed is not None else tally_columns(self.game.shown.totals, counted, wanted)
 
     @property
     def last(self) -> int | None:
@@ -360,17 +378,8 @@ class Room(QObject):
 
     @property
     def board_lines(self) -> list[str]:
-        """How the boards stand, the nearest first; many boards that wait for as many numbers share a line."""
-        found = standing(self.boards, self.totals)
-        if len(found) <= MOST_LINES:
-            return [f"{one.name}: {count} to go" for one, count in found]
-        names: dict[int, list[str]] = {}
-        for one, count in found:
-            names.setdefault(count, []).append(one.name)
-        return [
-            f"{some[0]}{f' and {len(some) - 1} more' if len(some) > 1 else ''}: {count} to go"
-            for count, some in list(names.items())[:MOST_LINES]
-        ]
+        """How the boards stand."""
+        return standing_lines(self.boards, self.totals, MOST_LINES)
 
     def _still(self) -> str:
         """How long it should still take, worked out once for each call."""

@@ -37,9 +37,10 @@ LATER = (
     "Begin again",
     "Who can still win?",
     "Second go",
+    "Show of hands",
 )
 """What is unfolded when it is wanted."""
-PER_ROW = 5
+PER_ROW = 6
 
 
 class ClassView(QWidget):
@@ -47,8 +48,8 @@ class ClassView(QWidget):
 
     export_asked = Signal(str)
     """The picture is wanted as a file."""
-    log_asked = Signal(object, object, object, object)
-    """What was called is to be written in: totals, minutes, turns and winners, who are not known here."""
+    log_asked = Signal(object, object, object, object, object)
+    """What was called is to be written in: totals, minutes, turns, winners, who are not known here, and what else."""
 
     def __init__(self, questions: Callable[[], list[TalkQuestion]]) -> None:
         super().__init__()
@@ -84,6 +85,7 @@ class ClassView(QWidget):
             "To the logbook": self._log,
             "Begin again": self.room.begin,
             "Second go": self.go_again,
+            "Show of hands": self.room.ask_hands,
         }
         for words, button in self.buttons.items():
             button.clicked.connect(lambda _=False, does=does[words]: self._do(does))
@@ -137,6 +139,7 @@ class ClassView(QWidget):
         self.buttons["Who can still win?"].setVisible(boards)
         self.buttons["Second go"].setVisible(boards and bool(room.boards) and bool(room.totals or room.before))
         self.buttons["Second go"].setText("Second go" if room.before is None else "Compare both goes")
+        self.buttons["Show of hands"].setVisible(boards)
         for part in (self.boards, self.take):
             part.setVisible(boards and (not room.totals or self.more.isChecked()))
         self.rest.setVisible(self.more.isChecked())
@@ -209,7 +212,7 @@ class ClassView(QWidget):
         minutes = room.seconds / 60 if room.seconds >= 30 else None
         totals = tuple(minus(tidy(one)) for one in room.totals)
         together = self.game.area.together
-        self.log_asked.emit(totals, minutes, len(totals) if together and totals else None, ())
+        self.log_asked.emit(totals, minutes, len(totals) if together and totals else None, (), room.kept)
 
     def close_lanes(self) -> None:
         """The projector's window goes too."""
