@@ -195,7 +195,8 @@ def import_(file: Path, games: tuple[Path, ...], book: Path | None) -> None:
     "-o",
     "--out",
     type=click.Path(path_type=Path, allow_dash=True),
-    help="A PDF to print, - for standard output; without it text is printed.",
+    help="A .pdf to print, a .md, or a .csv of what its pictures show; - for a PDF on standard output; without it text "
+    "is printed.",
 )
 @_GROUP
 @_NAME
@@ -204,8 +205,8 @@ def import_(file: Path, games: tuple[Path, ...], book: Path | None) -> None:
 @JSON
 def report(out: Path | None, group: str, name: str, since: str, book: Path | None, as_json: bool) -> None:
     """Tell what the sessions say: luck or rule, how groups work, what to try next time."""
+    from bolometric.front.more import page_csv, page_markdown, report_page, report_parts
     from bolometric.front.more import report as told
-    from bolometric.front.more import report_parts
 
     with opened(book, must_be_there=True) as found:
         sessions = found.sessions(name, group, since)
@@ -215,13 +216,17 @@ def report(out: Path | None, group: str, name: str, since: str, book: Path | Non
     if out is None:
         say(told(sessions))
         return
+    page, ending = report_page(sessions), out.suffix.lower()
+    if ending in (".md", ".csv"):
+        hand_out((page_markdown if ending == ".md" else page_csv)(page).encode(), out)
+        return
     painting()
     from bolometric.front.more import Printing
-    from bolometric.paint.printed.logged import term_pdf
+    from bolometric.paint.printed.logged import report_pdf
     from bolometric.paint.printed.out import without_screen
 
     without_screen()
-    hand_out(term_pdf(report_parts(sessions), Printing()), out)
+    hand_out(report_pdf(page, Printing()), out)
 
 
 @log.command()

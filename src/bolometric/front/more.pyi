@@ -19,6 +19,9 @@ from bolometric.core.judge.nearby import changes as changes
 from bolometric.core.logbook.calibration import predicted_slips as predicted_slips
 from bolometric.core.logbook.calibration import story as story
 from bolometric.core.logbook.demo import demo_sessions as demo_sessions
+from bolometric.core.logbook.page import page_csv as page_csv
+from bolometric.core.logbook.page import page_markdown as page_markdown
+from bolometric.core.logbook.page import report_page as report_page
 from bolometric.core.logbook.practised import aimed_at as aimed_at
 from bolometric.core.logbook.practised import not_met as not_met
 from bolometric.core.logbook.report import report as report

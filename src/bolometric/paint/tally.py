@@ -2,17 +2,12 @@
 
 from __future__ import annotations
 
-from collections import Counter
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
-from fractions import Fraction
+from dataclasses import dataclass
 
 from PySide6.QtCore import QLineF, QRectF, Qt
 from PySide6.QtGui import QColor, QPainter, QPen
 
-from bolometric.core.logbook.calling import ExpectedDraws
-from bolometric.core.settings.amounts import Value
-from bolometric.core.text.figures import minus
 from bolometric.paint.fonts import piece_font
 from bolometric.paint.palette import Palette
 
@@ -31,18 +26,6 @@ class Column:
     expected: float | None = None
     low: float = 0.0
     high: float = 0.0
-
-
-def tally_columns(
-    totals: Sequence[Value], counted: Sequence[Fraction], wanted: Sequence[ExpectedDraws] = ()
-) -> list[Column]:
-    """A column for each total, with how often it came up; and what was to be expected, where that is given."""
-    counts = Counter(counted)
-    found = [Column(minus(total), counts.get(Fraction(total), 0)) for total in totals]
-    if not wanted:
-        return found
-    told = zip(found, wanted, strict=True)
-    return [replace(column, expected=one.mean, low=one.low, high=one.high) for column, one in told]
 
 
 def paint_tally(painter: QPainter, room: QRectF, columns: Sequence[Column], last: int | None, palette: Palette) -> None:

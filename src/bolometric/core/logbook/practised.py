@@ -72,6 +72,13 @@ class Practised:
         return len(self.met) / whole if whole else 0.0
 
     @property
+    def short(self) -> str:
+        """The same in one line."""
+        met, never, whole = len(self.met), len(self.never), len(self.times) + len(self.never)
+        told = f"A learner of {self.group or 'the class'} has met {met} of {plural(whole, 'fact')} of the aim"
+        return f"{told}, and {never} not at all, such as {self.never[0].words}." if never else f"{told}."
+
+    @property
     def words(self) -> str:
         """As it is told."""
         who = self.group or "the class"
@@ -121,7 +128,8 @@ def practised(sessions: Iterable[Session], paces: Mapping[str, Pace] | None = No
 
 
 def _of_group(group: str, sessions: Sequence[Session], pace: Pace | None) -> Practised:
-    aims = tuple(dict.fromkeys(aim for one in sessions for aim in one.played.brief.aim))
+    in_order = sorted(sessions, key=lambda one: one.day)
+    aims = tuple(dict.fromkeys(aim for one in in_order for aim in one.played.brief.aim))
     times: dict[Fact, float] = defaultdict(float)
     exact = True
     for one in sessions:

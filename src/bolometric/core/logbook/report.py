@@ -57,10 +57,14 @@ def report_parts(sessions: Sequence[Session]) -> Parts:
     in_order = sorted(sessions, key=lambda one: one.played.name)
     games = ((name, list(some)) for name, some in groupby(in_order, key=lambda one: one.played.name))
     by_name = {name: (mine, checked(mine)) for name, mine in games}
-    todo = [line for mine, checks in by_name.values() for line in acts(mine, paces, checks)]
-    parts = [(f"{plural(len(sessions), 'session')}, {days[0]} to {days[-1]}", todo)]
+    todo = sorted(
+        (one for mine, checks in by_name.values() for one in acts(mine, paces, checks)), key=lambda one: one[0]
+    )
+    parts = [(f"{plural(len(sessions), 'session')}, {days[0]} to {days[-1]}", [line for _, line in todo])]
     parts.append(("What was played", [story(one) for one in sessions]))
-    parts.append(("What was practised", [one.words for one in practised(sessions, paces).values()]))
+    met_ = [one.words for one in practised(sessions, paces).values() if one.aims]
+    if met_:
+        parts.append(("What was practised", met_))
     if paces:
         lines = [pace.words for pace in paces.values()]
         lines += [care.words for care in cared(counted(sessions)).values()]
@@ -80,29 +84,36 @@ def checked(sessions: Sequence[Session]) -> Checks:
     return [held(some) for some in versions(sessions)]
 
 
-def acts(sessions: Sequence[Session], paces: Mapping[str, Pace], checks: Checks) -> list[str]:
-    """What a teacher does next with a game: how long to plan for each group, what to look at. Raises Cancelled."""
+LOOK, OTHERWISE, AS_PREDICTED = range(3)
+"""How much something matters that is to be done next, the most first."""
+Act = tuple[int, str]
+"""How much it matters, and what is to be done."""
+
+
+def acts(sessions: Sequence[Session], paces: Mapping[str, Pace], checks: Checks) -> list[Act]:
+    """What a teacher does next with a game: what to look at, how long to plan for each group. Raises Cancelled."""
     newest = versions(sessions)[-1]
     groups = dict.fromkeys(one.group for one in newest if one.minutes)
-    told = [_plan(newest[0], group, paces) for group in groups]
-    told.append(_look_at(newest[0].played, [one for one in checks[-1] if one.count >= one.few]))
-    return [line for line in told if line]
+    told = [(LOOK, _look_at(newest[0].played, [one for one in checks[-1] if one.count >= one.few]))]
+    told += [_plan(newest[0], group, paces) for group in groups]
+    return sorted((one for one in told if one[1]), key=lambda one: one[0])
 
 
-def _plan(one: Session, group: str, paces: Mapping[str, Pace]) -> str:
+def _plan(one: Session, group: str, paces: Mapping[str, Pace]) -> Act:
     """How long to plan, and whether that is what was predicted."""
     pace, predicted = paces.get(group), measured(one.game).readings.get("minutes")
     if pace is None or predicted is None or predicted.mean is None:
-        return ""
+        return AS_PREDICTED, ""
     game = one.played
     at_its = measured(to_text(at_pace(game, pace))).readings.get("minutes")
     if at_its is None or at_its.mean is None:
-        return ""
+        return AS_PREDICTED, ""
     first, then, who = _whole(predicted.mean), _whole(at_its.mean), capital(group or "the class")
     if first == then or abs(at_its.mean / predicted.mean - 1) < WORTH_PLANNING:
-        return f"{who} needs about as long for {game.name} as was predicted: plan {_minutes(first)}."
+        words = f"{who} needs about as long for {game.name} as was predicted: plan {_minutes(first)}."
+        return AS_PREDICTED, words
     how = "slower" if then > first else "quicker"
-    return f"{who} is {how} at {game.name} than was predicted: plan {_minutes(then)}, not {first:g}."
+    return OTHERWISE, f"{who} is {how} at {game.name} than was predicted: plan {_minutes(then)}, not {first:g}."
 
 
 def _whole(minutes: float) -> float:

@@ -47,11 +47,12 @@ def to_csv(sessions: Iterable[Session]) -> str:
     for one in sessions:
         lists = [" ".join(map(str, getattr(one, name))) for name in LISTS]
         row = (one.day, one.group, one.played.name, one.tables, *lists, one.mood, one.note, one.change, one.key)
-        writer.writerow([_harmless(str(cell)) for cell in row])
+        writer.writerow([harmless(str(cell)) for cell in row])
     return out.getvalue()
 
 
-def _harmless(cell: str) -> str:
+def harmless(cell: str) -> str:
+    """A cell that no spreadsheet takes for a formula."""
     return f"'{cell}" if cell.startswith((*FORMULA, *QUOTED)) else cell
 
 

@@ -173,10 +173,11 @@ class Commands:
             self._face.late.logbook.write_in(*told)
 
     def export_sessions(self, kind: str) -> None:
-        """Take sessions away."""
+        """Take sessions away, or what they say."""
         logbook = self._face.late.logbook
         if logbook is not None:
-            self._face.filing.export("sessions", kind, lambda path: logbook.write(kind, path))
+            what, ending = ("report", "csv") if kind == "figures" else ("sessions", kind)
+            self._face.filing.export(what, ending, lambda path: logbook.write(kind, path))
 
     def take_sessions_in(self) -> None:
         """Ask for a file of sessions and take them in."""

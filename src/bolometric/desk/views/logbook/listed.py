@@ -29,7 +29,7 @@ class ListPage(QWidget):
     removed = Signal(str)
     """The key of a session that is to be taken out."""
     away = Signal(str)
-    """Sessions wanted as a file: csv, json or the whole logbook."""
+    """Sessions, or what they say, are wanted as a file of some kind."""
     taken_in = Signal()
     """Sessions are to be taken in from a file."""
 
@@ -60,8 +60,10 @@ class ListPage(QWidget):
             ("csv", "As a table (CSV) …"),
             ("json", "With the games (JSON) …"),
             ("backup", "The whole logbook …"),
-            ("txt", "What they say, as a text …"),
             ("pdf", "What they say, to print (PDF) …"),
+            ("md", "What they say, to go on writing (Markdown) …"),
+            ("txt", "What they say, as a text …"),
+            ("figures", "What its pictures show, as a table (CSV) …"),
         ):
             menu.addAction(words).triggered.connect(lambda _=False, kind=kind: self.away.emit(kind))
         self.more.setMenu(menu)

@@ -82,7 +82,7 @@ def told_of(sessions: Sequence[Session], everything: Sequence[Session]) -> Told:
     )
     versions = tuple((f"{day} ({count})", predicted, met) for day, _, count, predicted, met in history(sessions))
     return Told(
-        tuple(acts(sessions, paces, checks)),
+        tuple(line for _, line in acts(sessions, paces, checks)),
         tuple(lines),
         totals if number else (),
         versions,

@@ -11,8 +11,10 @@ from PySide6.QtWidgets import QPushButton, QVBoxLayout, QWidget
 from bolometric.core.game.document import Game
 from bolometric.core.game.files import read_text, write_bytes, write_text
 from bolometric.core.logbook.outside import DamagedError, restore
-from bolometric.core.logbook.report import Parts, report, report_parts
+from bolometric.core.logbook.page import page_csv, page_markdown, report_page
+from bolometric.core.logbook.report import report
 from bolometric.core.logbook.session import Session
+from bolometric.core.logbook.shown import ReportPage
 from bolometric.core.logbook.store import Logbook
 from bolometric.core.logbook.transfer import from_csv, from_json, to_csv, to_json
 from bolometric.core.settings.errors import FileError
@@ -26,6 +28,8 @@ from bolometric.desk.working.lane import Lane
 from bolometric.paint.palette import LIGHT, Palette
 
 LISTED, SAID = 1, 2
+SAID_AS = ("pdf", "md", "txt", "figures")
+"""Ways of taking away what the sessions say."""
 
 
 class LogbookView(QWidget):
@@ -33,7 +37,7 @@ class LogbookView(QWidget):
 
     said = Signal(str)
     away_asked = Signal(str)
-    """What kind of file is wanted: csv, json or backup."""
+    """What kind of file is wanted: csv, json or backup, or one of ``SAID_AS``."""
     import_asked = Signal()
     taken = Signal(object)
     """A game that takes the place of the open one."""
@@ -44,7 +48,7 @@ class LogbookView(QWidget):
         self._path, self._book = path, None
         self._damaged: DamagedError | None = None
         self.reporting = Lane("report", self)
-        self._report: str | Parts = ""
+        self._report: str | ReportPage = ""
         self.writing, self.listing, self.telling = WritePage(), ListPage(), SaidPage()
         self.bar = PageBar(
             self, [("Write a session", self.writing), ("Sessions", self.listing), ("What they say", self.telling)]
@@ -186,17 +190,21 @@ class LogbookView(QWidget):
 
     def _away(self, kind: str) -> None:
         """Ask for a file; what the sessions say is worked out before."""
-        if kind not in ("txt", "pdf"):
+        if kind not in SAID_AS:
             self.away_asked.emit(kind)
             return
         sessions = list(self.listing.sessions)
         self.listing.count.setText("Working out what they say …")
-        self.reporting.ask(lambda: report(sessions) if kind == "txt" else report_parts(sessions))
 
-    def _reported(self, told: str | Parts) -> None:
-        self._report = told
+        def work() -> tuple[str, str | ReportPage]:
+            return kind, report(sessions) if kind == "txt" else report_page(sessions)
+
+        self.reporting.ask(work)
+
+    def _reported(self, told: tuple[str, str | ReportPage]) -> None:
+        kind, self._report = told
         self._list()
-        self.away_asked.emit("txt" if isinstance(told, str) else "pdf")
+        self.away_asked.emit(kind)
 
     def write_in(
         self,
@@ -217,12 +225,8 @@ class LogbookView(QWidget):
             return
         if kind == "backup":
             book.backup(path)
-        elif isinstance(self._report, str) and kind == "txt":
-            write_text(f"{self._report}\n", path)
-        elif not isinstance(self._report, str) and kind == "pdf":
-            from bolometric.paint.printed.logged import term_pdf
-
-            write_bytes(term_pdf(self._report, self.game.printing), path)
+        elif kind in SAID_AS:
+            write_bytes(_said_as(kind, self._report, self.game), path)
         else:
             write_text((to_json if kind == "json" else to_csv)(self.listing.sessions), path)
 
@@ -249,3 +253,14 @@ class LogbookView(QWidget):
         if self._book is not None:
             self._book.close()
             self._book = None
+
+
+def _said_as(kind: str, told: str | ReportPage, game: Game) -> bytes:
+    """What the sessions say, as a file of a kind; pages as the open game is printed."""
+    if isinstance(told, str):
+        return f"{told}\n".encode()
+    if kind == "pdf":
+        from bolometric.paint.printed.logged import report_pdf
+
+        return report_pdf(told, game.printing)
+    return (page_markdown if kind == "md" else page_csv)(told).encode()

@@ -34,9 +34,10 @@ from bolometric.core.settings.errors import GameError
 from bolometric.core.text.figures import minus, plural
 from bolometric.core.words.talk import TalkQuestion
 from bolometric.desk.shell.sounds import sounds
+from bolometric.desk.views.room.columns import tally_columns
 from bolometric.desk.views.room.keys import DIGITS
 from bolometric.desk.views.room.shows import Shows
-from bolometric.paint.tally import Column, tally_columns
+from bolometric.paint.tally import Column
 
 MOST_MARKS, MOST_LINES = 100_000, 8
 """Calls that are counted, and lines on boards that can be read from the back."""
