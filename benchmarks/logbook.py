@@ -9,8 +9,10 @@ from fractions import Fraction
 from pathlib import Path
 from statistics import median
 
+import numpy as np
+
 from bolometric.assets import demo_files
-from bolometric.front.more import Logbook, read, session_of, story
+from bolometric.front.more import CallingBoard, Go, Logbook, game_from, read, session_of, story, worth
 
 SESSIONS, GROUPS, KEYS = 10_000, 30, 40
 
@@ -60,7 +62,90 @@ def keys() -> None:
     app.processEvents()
 
 
+COUNTERS = {"kind": "tiles", "play": "counters", "counters": 8}
+BOARDS, CLASSES, CALLS = 40, 200, 60
+
+
+def _class_game():
+    return game_from({"name": "Line", "pieces": [{}, {}], "area": COUNTERS})
+
+
+def lesson() -> None:
+    """Thirty boards in ten lines, a go, the talk, five lines anew, a second go: all keys; each call until painted."""
+    from PySide6.QtCore import Qt
+    from PySide6.QtTest import QTest
+
+    from bolometric.desk.shell.app import application
+    from bolometric.desk.views.room.screen import RoomScreen
+    from bolometric.desk.views.room.state import Room
+
+    app, room, chance = application(), Room(), np.random.default_rng(3)
+    screen = RoomScreen(room)
+    screen.resize(1280, 720)
+    room.show_game(_class_game())
+    typed, waits = 0, []
+    for go, lines in enumerate((10, 5)):
+        if go:
+            room.second_go()
+        each = 3 if not go else 6
+        text = "\n".join(
+            f"{each} x {' '.join(map(str, sorted(chance.integers(2, 13, 8).tolist())))}" for _ in range(lines)
+        )
+        typed += len(text) + 1
+        room.set_boards(text)
+        for _ in range(CALLS):
+            total = str(int(chance.integers(1, 7, 2).sum()))
+            began = time.perf_counter()
+            for sign in total:
+                QTest.keyClick(screen, sign)
+            QTest.keyClick(screen, Qt.Key.Key_Return)
+            screen.grab()
+            waits.append(1000 * (time.perf_counter() - began))
+            if "clear" in room.said:
+                break
+    print(f"boards of thirty, two goes: {typed} keys for all boards, and two or three for each of {len(waits)} calls")
+    room.set_boards(f"{BOARDS // 8} x 5 6 6 7 7 8 8 9\n" + "\n".join(["5 x 2 3 4 5 6 7 8 9"] * 7))
+    waits = []
+    for _ in range(KEYS):
+        total = str(int(chance.integers(1, 7, 2).sum()))
+        began = time.perf_counter()
+        for sign in total:
+            QTest.keyClick(screen, sign)
+        QTest.keyClick(screen, Qt.Key.Key_Return)
+        screen.grab()
+        waits.append(1000 * (time.perf_counter() - began))
+    print(f"a call with {BOARDS} boards: {median(waits):.0f} ms at the median, {max(waits):.0f} at worst")
+    app.processEvents()
+
+
+def differences() -> None:
+    """How often new places are said to have made a difference, by how many boards there are.
+
+    Where they made none (mirrored, since two dice are even-handed), and where they did (by the odds, not guesses).
+    """
+    game, chance = _class_game(), np.random.default_rng(5)
+
+    def boards(numbers):
+        return tuple(CallingBoard(str(at), tuple(map(Fraction, row))) for at, row in enumerate(numbers.tolist()))
+
+    for count in (1, 6, 30):
+        false = true = 0
+        for _ in range(CLASSES):
+            guesses = chance.integers(2, 13, (count, 8))
+            better = chance.integers(1, 7, (count, 8)) + chance.integers(1, 7, (count, 8))
+            none = worth(game, Go(boards(guesses), ()), Go(boards(14 - guesses), ()))
+            some = worth(game, Go(boards(guesses), ()), Go(boards(better), ()))
+            false += none is not None and none.known
+            true += some is not None and some.known
+        print(
+            f"{count} boards: a difference is told {100 * false / CLASSES:.1f}% of {CLASSES} classes that made none, "
+            f"of {100 * true / CLASSES:.0f}% where guesses became places by the odds"
+        )
+
+
 if __name__ == "__main__":
     os.environ["QT_QPA_PLATFORM"] = "offscreen"
     listing()
     keys()
+    lesson()
+    differences()

@@ -31,6 +31,9 @@ class Answers:
     def which_sessions(self, folder):
         return self.file
 
+    def which_boards(self, folder):
+        return self.file
+
     def which_file(self, folder):
         self.asked.append("open")
         return self.file

@@ -2,8 +2,11 @@
 
 from fractions import Fraction
 
+import pytest
+
 from bolometric.core.game.document import game_from
 from bolometric.core.logbook.goes import goes_of
+from bolometric.desk.views.room.screen import RoomScreen
 from tests.desk.called import BOXES, typed
 from tests.desk.settling import settle
 
@@ -47,7 +50,7 @@ def test_of_many_boards_those_that_stand_alike_share_a_line(qtbot, window, room)
     state.set_boards("6 x 6 7\n8 3\n2 12\n4 x 7 8")
     typed(qtbot, room, 7, 8)
     told = {int(line.split(": ")[1].split()[0]): line.split(":")[0] for line in state.board_lines}
-    counts = {count: 1 + int(name.split()[2]) if " and " in name else 1 for count, name in told.items()}
+    counts = {count: 1 + int(name.split()[1]) if "more" in name else 1 for count, name in told.items()}
     assert counts == {0: 4, 1: 7, 2: 1}
     state.set_boards("6 7\n8 9")
     assert state.board_lines == ["red: 2 to go", "blue: 2 to go"]
@@ -92,3 +95,41 @@ def test_hands_are_asked_for_counted_and_kept_with_both_goes(qtbot, window, room
     assert not writing.along.isVisible()
     writing.keep.click()
     assert window.late.logbook.book().sessions()[0].boards == ()  # what was written in is not written in again
+
+
+def test_boards_are_read_from_a_table(qtbot, window, room, tmp_path):
+    settle(qtbot, window, lambda: window.filing.start(game_from(COUNTERS)))
+    window.go("class")
+    window.filing.questions.file = tmp_path / "boards.csv"
+    (tmp_path / "boards.csv").write_text("6;7;8\r\n2;2;12\r\n")
+    room.buttons["Boards from a table …"].click()
+    assert [board.numbers for board in room.room.boards] == [(6, 7, 8), (2, 2, 12)]
+    (tmp_path / "boards.csv").write_text("6;7;8\n2;x;12\n")
+    room.buttons["Boards from a table …"].click()
+    assert "2" in room.told.text()
+    assert len(room.room.boards) == 2  # those that were there stay
+    window.filing.questions.file = tmp_path / "none.csv"
+    room.buttons["Boards from a table …"].click()
+    assert "none.csv" in room.told.text()
+
+
+@pytest.mark.parametrize("size", [(1280, 720), (1920, 1080), (1024, 768)])
+def test_what_is_said_is_read_from_the_last_row(qtbot, window, room, size):
+    """A capital under 20 minutes of arc from eight metres, where the picture is two metres wide: whatever is said."""
+    settle(qtbot, window, lambda: window.filing.start(game_from(COUNTERS)))
+    window.go("class")
+    state, screen = room.room, RoomScreen(room.room, projector=True)
+    qtbot.addWidget(screen)
+    screen.resize(*size)
+    state.set_boards("12 x 6 7 8\n13 x 2 3 12")
+    state.expect()
+    wide = min(size[0], size[1] * 16 / 9)
+    capital = 2 * 8 * 0.0029089  # metres: twice the tangent of ten minutes, eight metres away
+    for act in (state.ask_hands, state.ask_hands, lambda: typed(qtbot, room, 9, 7), state.unusual, state.tell_boards):
+        act()
+        screen.grab()
+        assert 0.7 * screen.smallest / wide * 2 >= 0.999 * capital, screen._sentence()
+    typed(qtbot, room, 13)
+    screen.grab()
+    assert state.refused
+    assert 0.7 * screen.smallest / wide * 2 >= 0.999 * capital

@@ -38,6 +38,8 @@ BEHIND = {
     "logbook.store": "Logbook usual_place",
     "logbook.transfer": "from_csv from_json to_csv to_json",
     "logbook.calibration": "predicted_slips story",
+    "logbook.calling": "CallingBoard",
+    "logbook.goes": "Go worth",
     "logbook.page": "page_csv page_markdown report_page",
     "logbook.practised": "aimed_at not_met",
     "logbook.report": "report report_parts",

@@ -18,7 +18,10 @@ from bolometric.core.judge.faults import summary as summary
 from bolometric.core.judge.nearby import changes as changes
 from bolometric.core.logbook.calibration import predicted_slips as predicted_slips
 from bolometric.core.logbook.calibration import story as story
+from bolometric.core.logbook.calling import CallingBoard as CallingBoard
 from bolometric.core.logbook.demo import demo_sessions as demo_sessions
+from bolometric.core.logbook.goes import Go as Go
+from bolometric.core.logbook.goes import worth as worth
 from bolometric.core.logbook.page import page_csv as page_csv
 from bolometric.core.logbook.page import page_markdown as page_markdown
 from bolometric.core.logbook.page import report_page as report_page

@@ -9,6 +9,7 @@ from dataclasses import dataclass
 from fractions import Fraction
 
 import numpy as np
+from numpy.typing import NDArray
 from scipy.stats import binom
 
 from bolometric.core.game.document import Game
@@ -178,7 +179,7 @@ def standing_lines(boards: Sequence[CallingBoard], totals: Sequence[Fraction], m
     for one, count in found:
         names.setdefault(count, []).append(one.name)
     return [
-        f"{some[0]}{f' and {len(some) - 1} more' if len(some) > 1 else ''}: {count} to go"
+        f"{some[0]}{f', {len(some) - 1} more' if len(some) > 1 else ''}: {count} to go"
         for count, some in list(names.items())[:most]
     ]
 
@@ -207,14 +208,18 @@ def still(game: Game, boards: Sequence[CallingBoard], totals: Sequence[Fraction]
     needs = [{places[number]: count for number, count in one.items()} for one in open_boards]
     length = min(LONGEST, 20 + int(8 * max(_rough(need, odds.chances.tolist()) for need in needs)))
     drawn = np.random.default_rng(1).choice(len(odds.totals), (RUNS, length), p=odds.chances / odds.chances.sum())
+    wanted = {one for need in needs for one in need.items()}
+    times = {(at, count): _reached(drawn == at, count) for at, count in wanted}
     first = np.full(RUNS, length)
-    for need in needs:
-        done = np.zeros(RUNS, np.int64)
-        for at, count in need.items():
-            reached = (drawn == at).cumsum(axis=1) >= count
-            done = np.maximum(done, np.where(reached[:, -1], reached.argmax(axis=1) + 1, length))
-        first = np.minimum(first, done)
+    for need in {frozenset(need.items()) for need in needs}:  # many groups may have the same board
+        first = np.minimum(first, np.max([times[one] for one in need], axis=0))
     return float(first.mean()), float(first.std() / np.sqrt(RUNS))
+
+
+def _reached(came: NDArray[np.bool_], count: int) -> NDArray[np.int64]:
+    """The calls after which it came so often in each row; all of them where it did not."""
+    reached = came.cumsum(axis=1, dtype=np.int16) >= count
+    return np.asarray(np.where(reached[:, -1], reached.argmax(axis=1) + 1, came.shape[1]), np.int64)
 
 
 def _rough(need: Mapping[int, int], chances: Sequence[float]) -> float:

@@ -58,8 +58,14 @@ class Unsaved:
 
     def which_sessions(self, folder: Path) -> Path | None:
         """Which file to take sessions in from."""
-        kinds = "Sessions (*.csv *.json);;All files (*)"
-        name, _ = QFileDialog.getOpenFileName(self._window, "Take sessions in", str(folder), kinds)
+        return self._which("Take sessions in", folder, "Sessions (*.csv *.json);;All files (*)")
+
+    def which_boards(self, folder: Path) -> Path | None:
+        """Which table the boards of a class are in."""
+        return self._which("Boards from a table", folder, "Tables (*.csv *.tsv *.txt);;All files (*)")
+
+    def _which(self, title: str, folder: Path, kinds: str) -> Path | None:
+        name, _ = QFileDialog.getOpenFileName(self._window, title, str(folder), kinds)
         return Path(name) if name else None
 
     def lose_changes(self, name: str) -> Answer:

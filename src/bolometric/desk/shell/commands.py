@@ -179,6 +179,12 @@ class Commands:
             what, ending = ("report", "csv") if kind == "figures" else ("sessions", kind)
             self._face.filing.export(what, ending, lambda path: logbook.write(kind, path))
 
+    def take_boards_in(self) -> None:
+        """Ask for a table of boards and put them where boards are typed."""
+        path = self._face.filing.questions.which_boards(self._face.filing.shelf)
+        if path is not None and self._face.late.classroom is not None:
+            self._face.late.classroom.read_boards(path)
+
     def take_sessions_in(self) -> None:
         """Ask for a file of sessions and take them in."""
         path = self._face.filing.questions.which_sessions(self._face.filing.shelf)

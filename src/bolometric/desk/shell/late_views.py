@@ -68,6 +68,8 @@ class LateViews(QObject):
     """What was called or played is to be written in: totals, minutes, turns, winners, and what else of a class."""
     sessions_asked = Signal(str)
     """Sessions are wanted as a file of some kind."""
+    boards_asked = Signal()
+    """A table with the boards of a class is wanted."""
     import_asked = Signal()
     """Sessions are to be taken in."""
     said = Signal(str)
@@ -194,6 +196,7 @@ class LateViews(QObject):
 
         made = self.classroom = ClassView(lambda: [*self._questions(), *self._traps()])
         self._add("class", made)
+        made.table_asked.connect(self.boards_asked)
         made.export_asked.connect(self.picture_asked)
         made.log_asked.connect(self.log_asked)
         made.show_game(self._game(), self.colours)

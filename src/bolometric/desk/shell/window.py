@@ -98,6 +98,7 @@ class Window(Face):
         self.late.log_asked.connect(self.commands.log_room)
         self.late.sessions_asked.connect(self.commands.export_sessions)
         self.late.import_asked.connect(self.commands.take_sessions_in)
+        self.late.boards_asked.connect(self.commands.take_boards_in)
         self.late.game_taken.connect(self._take_game)
         self.late.game_kept.connect(self.filing.keep_copy)
         self.late.family_kept.connect(self.filing.keep_family)

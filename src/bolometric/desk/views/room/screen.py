@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+from math import radians, tan
+
 from PySide6.QtCore import QRectF, QSize, Qt
-from PySide6.QtGui import QCloseEvent, QColor, QGuiApplication, QKeyEvent, QPainter, QPaintEvent, QPen
+from PySide6.QtGui import QCloseEvent, QColor, QFontMetricsF, QGuiApplication, QKeyEvent, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QWidget
 
 from bolometric.core.play.hand import Thrown
@@ -16,8 +18,14 @@ from bolometric.paint.tally import paint_tally
 
 MOST_BESIDE, TALLEST = 10, 1.4
 """Cards beside each other; and how much higher than wide one is, at the most."""
-NUMBER, PIECES, WORDS = 0.2, 0.2, 0.09
-"""Parts of the height for the number, the pieces beside it, and a line of words."""
+NUMBER, WORDS, BOARDS = 0.2, 0.09, 0.38
+"""Parts of the height for the number and a line of words, and of the width for how the boards stand."""
+FAR, WIDE, SEEN, CAPITAL = 8.0, 2.0, 20 / 60, 0.7
+"""Metres to the last row, and across the picture on the wall; degrees under which a capital is read with ease (ISO
+9241-303 recommends 20 to 22 minutes of arc); and how high it is, as a part of the size of the letters."""
+READABLE = FAR * tan(radians(SEEN)) / WIDE / CAPITAL
+"""The size of letters that are read from the last row, as a part of the width of the picture: 43 pixels of 1280."""
+MOST_LINES = 3
 
 
 class RoomScreen(QWidget):
@@ -26,6 +34,8 @@ class RoomScreen(QWidget):
     def __init__(self, room: Room, projector: bool = False) -> None:
         super().__init__(None)
         self.room, self.colours, self._projector = room, LIGHT, projector
+        self.smallest = 0.0
+        """Pixels of the smallest letters of the words above and below, as they were painted last."""
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMinimumSize(QSize(300, 220))
         if projector:
@@ -59,19 +69,20 @@ class RoomScreen(QWidget):
         painter.fillRect(room, QColor(self.colours.sheet))
         room = room.adjusted(16, 8, -16, -8)
         high = room.height()
+        self.smallest = room.width()
         head = QRectF(room.left(), room.top(), room.width(), NUMBER * high)
         self._paint_head(painter, head)
-        words = QRectF(room.left(), head.bottom(), room.width(), WORDS * high)
         said, strong = self._sentence()
         ink = QColor(self.colours.ember if strong else self.colours.ink)
-        fitted(painter, words, said, Qt.AlignmentFlag.AlignHCenter, 0.6 * words.height(), ink)
-        foot = QRectF(room.left(), room.bottom() - WORDS * 0.8 * high, room.width(), WORDS * 0.8 * high)
-        faint = QColor(self.colours.faint)
-        fitted(painter, foot, self.room.status, Qt.AlignmentFlag.AlignHCenter, 0.55 * foot.height(), faint)
+        used = self._write(painter, QRectF(head.bottomLeft(), room.bottomRight()), said, ink, below=False)
+        words = QRectF(room.left(), head.bottom(), room.width(), max(used, WORDS * high))
+        used = self._write(painter, room, self.room.status, QColor(self.colours.faint), below=True)
+        foot = QRectF(room.left(), room.bottom() - used, room.width(), used)
         tally = QRectF(room.left(), words.bottom() + 4, room.width(), foot.top() - words.bottom() - 8)
         lines = self.room.board_lines
         if lines:
-            beside = QRectF(tally.right() - 0.24 * tally.width(), tally.top(), 0.24 * tally.width(), tally.height())
+            wide = BOARDS * tally.width()
+            beside = QRectF(tally.right() - wide, tally.top(), wide, tally.height())
             tally.setRight(beside.left() - 12)
             self._paint_boards(painter, beside, lines)
         if self.room.posed is not None:
@@ -79,6 +90,31 @@ class RoomScreen(QWidget):
         else:
             paint_tally(painter, tally, self.room.columns, self.room.last, self.colours)
         painter.end()
+
+    @property
+    def _readable(self) -> float:
+        """Pixels of letters that the last row reads, where this picture is as wide as a projector shows it."""
+        return READABLE * min(self.width(), 16 / 9 * self.height())
+
+    def _write(self, painter: QPainter, room: QRectF, words: str, ink: QColor, below: bool) -> float:
+        """Words in lines at the top of a room, or at its foot, as large as the last row needs; the height they take."""
+        if not words:
+            return 0.0
+        size = max(self._readable, 0.55 * WORDS * self.height() * (0.8 if below else 1.0))
+        flags = Qt.AlignmentFlag.AlignHCenter | Qt.TextFlag.TextWordWrap
+        while True:
+            font = screen_font(size)
+            told = QFontMetricsF(font)
+            taken = told.boundingRect(QRectF(0, 0, room.width(), 1e6), flags, words)
+            if size < 8 or (taken.width() <= room.width() and taken.height() <= 1.01 * MOST_LINES * told.lineSpacing()):
+                break
+            size *= 0.95
+        self.smallest = min(self.smallest, size)
+        top = room.bottom() - taken.height() if below else room.top()
+        painter.setFont(font)
+        painter.setPen(ink)
+        painter.drawText(QRectF(room.left(), top, room.width(), taken.height() + 2), int(flags), words)
+        return taken.height() + 4
 
     def _paint_rows(self, painter: QPainter, place: QRectF, rows: tuple[tuple[str, tuple[str, ...]], ...]) -> None:
         """Cards row below row, each with what it is; many cards of a row go on below."""
@@ -136,11 +172,11 @@ class RoomScreen(QWidget):
         fitted(painter, head, self.room.large, Qt.AlignmentFlag.AlignHCenter, 0.8 * head.height(), ink, piece_font)
 
     def _paint_boards(self, painter: QPainter, beside: QRectF, lines: list[str]) -> None:
-        high = min(beside.height() / max(len(lines), 6), 48.0)
+        high = min(beside.height() / max(len(lines), 6), max(1.45 * self._readable, 48.0))
         for at, line in enumerate(lines):
             place = QRectF(beside.left(), beside.top() + at * high, beside.width(), high)
             ink = QColor(self.colours.moss if line.endswith(" 0 to go") else self.colours.ink)
-            fitted(painter, place, line, Qt.AlignmentFlag.AlignLeft, 0.62 * high, ink, screen_font)
+            fitted(painter, place, line, Qt.AlignmentFlag.AlignLeft, 0.7 * high, ink, screen_font)
 
 
 def on_the_other_screen(screen: RoomScreen) -> None:

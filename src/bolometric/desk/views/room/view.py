@@ -9,10 +9,10 @@ from PySide6.QtCore import Qt, Signal
 from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QPlainTextEdit, QPushButton, QVBoxLayout, QWidget
 
 from bolometric.core.game.document import Game
-from bolometric.core.game.files import write_bytes
+from bolometric.core.game.files import read_text, write_bytes
 from bolometric.core.logbook.calling import has_boards
 from bolometric.core.settings.amounts import tidy
-from bolometric.core.settings.errors import GameError
+from bolometric.core.settings.errors import FileError, GameError
 from bolometric.core.text.figures import minus, plural
 from bolometric.core.words.talk import TalkQuestion
 from bolometric.desk.keeping.exporting import export_picture
@@ -38,6 +38,7 @@ LATER = (
     "Who can still win?",
     "Second go",
     "Show of hands",
+    "Boards from a table …",
 )
 """What is unfolded when it is wanted."""
 PER_ROW = 6
@@ -48,6 +49,8 @@ class ClassView(QWidget):
 
     export_asked = Signal(str)
     """The picture is wanted as a file."""
+    table_asked = Signal()
+    """A table with the boards of the class is wanted."""
     log_asked = Signal(object, object, object, object, object)
     """What was called is to be written in: totals, minutes, turns, winners, who are not known here, and what else."""
 
@@ -86,6 +89,7 @@ class ClassView(QWidget):
             "Begin again": self.room.begin,
             "Second go": self.go_again,
             "Show of hands": self.room.ask_hands,
+            "Boards from a table …": self.table_asked.emit,
         }
         for words, button in self.buttons.items():
             button.clicked.connect(lambda _=False, does=does[words]: self._do(does))
@@ -139,7 +143,8 @@ class ClassView(QWidget):
         self.buttons["Who can still win?"].setVisible(boards)
         self.buttons["Second go"].setVisible(boards and bool(room.boards) and bool(room.totals or room.before))
         self.buttons["Second go"].setText("Second go" if room.before is None else "Compare both goes")
-        self.buttons["Show of hands"].setVisible(boards)
+        for words in ("Show of hands", "Boards from a table …"):
+            self.buttons[words].setVisible(boards)
         for part in (self.boards, self.take):
             part.setVisible(boards and (not room.totals or self.more.isChecked()))
         self.rest.setVisible(self.more.isChecked())
@@ -178,6 +183,15 @@ class ClassView(QWidget):
             return
         self._say(f"{plural(len(self.room.boards), 'board')} taken.")
         self.screen_.setFocus()
+
+    def read_boards(self, path: Path) -> None:
+        """Put the boards of a table where they are typed, and take them."""
+        try:
+            self.boards.setPlainText(read_text(path))
+        except FileError as error:
+            self._say(str(error))
+            return
+        self._take_boards()
 
     def go_again(self) -> None:
         """Keep this go and begin the second; once there is one, hold both against each other."""
