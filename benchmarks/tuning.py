@@ -14,7 +14,8 @@ from bolometric.assets import demo_files
 from bolometric.core.judge.suits import targets_of
 from bolometric.core.tuning.looking import look
 from bolometric.core.tuning.recipes import Space
-from bolometric.core.tuning.search import COARSE, tune
+from bolometric.core.tuning.screening import COARSE
+from bolometric.core.tuning.search import tune
 from bolometric.core.tuning.space import free_knobs
 from bolometric.core.tuning.sweep import sweep
 from bolometric.front.more import Game, Share, alone, read, sharing, swept, with_value

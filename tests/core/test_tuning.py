@@ -25,7 +25,8 @@ from bolometric.core.tuning.find import find, look_for
 from bolometric.core.tuning.looking import look
 from bolometric.core.tuning.reach import best_edge, unreached
 from bolometric.core.tuning.recipes import Space
-from bolometric.core.tuning.search import DIFFERENT, Seen, best_different, tune
+from bolometric.core.tuning.screening import DIFFERENT, Seen, best_different
+from bolometric.core.tuning.search import tune
 from bolometric.core.tuning.space import apart, free_knobs, size_of, values_of
 from bolometric.core.tuning.sweep import sweep, swept
 from bolometric.core.tuning.workers import sharing

@@ -22,7 +22,13 @@ _SEED = click.option("--seed", type=click.IntRange(0, 2**63 - 1), default=1, sho
 @click.option("--free", multiple=True, metavar="KNOB", help="A setting that may change, by its path; none for all.")
 @click.option("--lock", multiple=True, metavar="KNOB", help="A setting that must stay, by its path.")
 @click.option("--budget", type=click.FloatRange(0.1, 86_400), help="Seconds after which no more are tried.")
-@click.option("--tries", type=click.IntRange(1, 100_000), help="Candidates that are looked at.")
+@click.option("--tries", type=click.IntRange(1, 1_000_000), help="Candidates that are looked at.")
+@click.option(
+    "--keep",
+    "kept",
+    type=click.Path(path_type=Path, dir_okay=False),
+    help="A file from which a search of 5,000 tries or more goes on after it was stopped.",
+)
 @_SEED
 @_WORKERS
 @_CLUSTER
@@ -33,6 +39,7 @@ def tune(
     lock: tuple[str, ...],
     budget: float | None,
     tries: int | None,
+    kept: Path | None,
     seed: int,
     workers: int,
     cluster: str,
@@ -45,7 +52,7 @@ def tune(
     game = game_of(file)
     try:
         with looking() as told:
-            found = better(game, free, lock, seed, tries, budget, workers, cluster, told)
+            found = better(game, free, lock, seed, tries, budget, workers, cluster, told, kept)
     except GameError as error:
         fail(error)
     say_json(candidates_plain(found)) if as_json else say(candidates_text(game, found))

@@ -16,7 +16,7 @@ if TYPE_CHECKING:
     from bolometric.core.logbook.store import Logbook as Logbook
     from bolometric.core.measure.measuring import Measurement
     from bolometric.core.outcomes.distribution import Distribution
-    from bolometric.core.tuning.search import Candidate
+    from bolometric.core.tuning.screening import Candidate
     from bolometric.core.tuning.sweep import Point
     from bolometric.core.words.talk import TalkQuestion
 
@@ -162,6 +162,7 @@ def tune(
     workers: int = 1,
     cluster: str = "",
     told: Callable[[int], None] | None = None,
+    kept: Path | None = None,
 ) -> tuple[Candidate, ...]:
     """Games like this one that suit its targets better, the best first.
 
@@ -175,6 +176,7 @@ def tune(
         workers: processes that look at candidates.
         cluster: the address of a Dask scheduler instead.
         told: hears how many have been looked at so far.
+        kept: of a search of 5,000 tries or more, a file from which it goes on after it was stopped.
 
     >>> best = tune(read("ridge-ascent"), free=["area.length"], tries=12)
     >>> best[0].suits >= best[-1].suits
@@ -185,7 +187,7 @@ def tune(
     from bolometric.core.tuning.workers import sharing
 
     with sharing(workers, cluster, told) as share:
-        *_, last = search(game, free, lock, seed, tries or TRIES, budget, share)
+        *_, last = search(game, free, lock, seed, tries or TRIES, budget, share, kept=kept)
     return last.best
 
 

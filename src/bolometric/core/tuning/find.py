@@ -12,7 +12,7 @@ from bolometric.core.pieces.kinds import AnyPiece
 from bolometric.core.settings.errors import GameError
 from bolometric.core.tuning.composing import compose
 from bolometric.core.tuning.offering import Composed, ordered
-from bolometric.core.tuning.search import Candidate
+from bolometric.core.tuning.screening import Candidate
 from bolometric.core.tuning.wanted import Wanted
 from bolometric.core.tuning.wishes import USUAL_SUMS, wished
 from bolometric.core.tuning.workers import Share, alone

@@ -18,7 +18,8 @@ from bolometric.core.results.readings import Reading
 from bolometric.core.results.show import show
 from bolometric.core.settings.errors import GameError
 from bolometric.core.tuning.looking import readings_for
-from bolometric.core.tuning.search import Keeping, tune
+from bolometric.core.tuning.screening import Keeping
+from bolometric.core.tuning.search import tune
 from bolometric.core.tuning.space import PIECES, apart, differences, free_knobs
 from bolometric.core.tuning.workers import Share, alone
 

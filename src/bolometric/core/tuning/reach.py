@@ -8,7 +8,7 @@ from bolometric.core.game.targets import target_words
 from bolometric.core.judge.suits import off_by, suits
 from bolometric.core.results.show import headline
 from bolometric.core.text.figures import percent
-from bolometric.core.tuning.search import Seen
+from bolometric.core.tuning.screening import Seen
 
 WELL = 0.9
 """A game that suits so well leaves nothing to say."""

@@ -12,7 +12,7 @@ from bolometric.core.measure.measuring import Measurement
 from bolometric.core.results.show import certainty, show
 from bolometric.core.text.figures import percent
 from bolometric.core.tuning.looking import AS_SET, readings_for
-from bolometric.core.tuning.search import Candidate
+from bolometric.core.tuning.screening import Candidate
 from bolometric.core.tuning.sweep import Point, Swept
 from bolometric.core.words.report import table
 

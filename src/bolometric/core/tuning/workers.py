@@ -7,7 +7,10 @@ from __future__ import annotations
 
 import socket
 from collections.abc import Callable, Iterator, Sequence
+from concurrent.futures import Executor, ProcessPoolExecutor
 from contextlib import contextmanager
+from multiprocessing import active_children, get_context
+from signal import SIG_IGN, SIGINT, signal
 from typing import Protocol, TypeVar
 
 from bolometric.core.settings.errors import GameError
@@ -43,14 +46,20 @@ class Counted:
         """``told`` hears the count."""
         self.inner, self.told, self.done = share, told, 0
 
+        self.executor = getattr(share, "executor", None)
+
     def __call__(self, work: Callable[[A], B], given: Sequence[A]) -> list[B]:
         """One answer for each."""
         found: list[B] = []
         for part in [[one] for one in given] if self.inner is alone else [given]:
             found += self.inner(work, part)
-            self.done += len(part)
-            self.told(self.done)
+            self.count(len(part))
         return found
+
+    def count(self, more: int) -> None:
+        """So many more are done."""
+        self.done += more
+        self.told(self.done)
 
 
 def is_alone(share: Share) -> bool:
@@ -75,21 +84,47 @@ def _shared_out(workers: int, cluster: str) -> Iterator[Share]:
         return
     from joblib import Parallel, delayed, parallel_config
 
-    def share(work: Callable[[A], B], given: Sequence[A]) -> list[B]:
-        size = max(1, len(given) // PARCELS)
-        parcels = [given[at : at + size] for at in range(0, len(given), size)]
-        return [one for part in Parallel()(delayed(alone)(work, parcel) for parcel in parcels) for one in part]
+    class Sharing:
+        """Shares lists out by joblib; what is handed over piece by piece goes to the same workers."""
+
+        def __init__(self, executor: Callable[[], Executor]) -> None:
+            self.executor = executor
+
+        def __call__(self, work: Callable[[A], B], given: Sequence[A]) -> list[B]:
+            size = max(1, len(given) // PARCELS)
+            parcels = [given[at : at + size] for at in range(0, len(given), size)]
+            return [one for part in Parallel()(delayed(alone)(work, parcel) for parcel in parcels) for one in part]
 
     if not cluster:
-        with parallel_config("loky", n_jobs=workers):
-            yield share
+        with _processes(workers) as executor, parallel_config("loky", n_jobs=workers):
+            yield Sharing(executor)
         return
     client = _client(cluster)
     try:
         with parallel_config("dask"):
-            yield share
+            yield Sharing(client.get_executor)
     finally:
         client.close()
+
+
+@contextmanager
+def _processes(count: int) -> Iterator[Callable[[], Executor]]:
+    """Makes pools of so many processes, begun once they are wanted; in the end none of them goes on."""
+    made: list[ProcessPoolExecutor] = []
+    others = set(active_children())
+
+    def begin() -> Executor:
+        # The one who asks hears Ctrl-C, and ends the others.
+        made.append(ProcessPoolExecutor(count, get_context("spawn"), signal, (SIGINT, SIG_IGN)))
+        return made[-1]
+
+    try:
+        yield begin
+    finally:
+        for pool in made:
+            pool.shutdown(wait=False, cancel_futures=True)
+        for child in set(active_children()) - others if made else ():
+            child.terminate()
 
 
 def _client(address: str):  # type: ignore[no-untyped-def]

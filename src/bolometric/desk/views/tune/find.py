@@ -23,7 +23,8 @@ from bolometric.core.text.figures import percent
 from bolometric.core.tuning.comparing import Side, rows_of, side_of
 from bolometric.core.tuning.reach import unreached
 from bolometric.core.tuning.recipes import Space
-from bolometric.core.tuning.search import TRIES, Candidate, Memory, Progress, tune
+from bolometric.core.tuning.screening import Candidate, Memory, Progress
+from bolometric.core.tuning.search import TRIES, tune
 from bolometric.core.tuning.space import differences, free_knobs
 from bolometric.desk.parts.offers import Offer, OfferList
 from bolometric.desk.parts.page_bar import PageBar

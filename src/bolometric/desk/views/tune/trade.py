@@ -13,7 +13,7 @@ from bolometric.core.results.show import show
 from bolometric.core.text.figures import significant
 from bolometric.core.tuning.reach import best_edge
 from bolometric.core.tuning.recipes import Space, apart
-from bolometric.core.tuning.search import Seen
+from bolometric.core.tuning.screening import Seen
 from bolometric.desk.parts.charts.scatter import Band, Scatter
 from bolometric.desk.parts.plain import Label
 from bolometric.paint.palette import LIGHT, Palette
