@@ -24,6 +24,7 @@ ORDER = (
     "odds",
     "facts",
     "tuning",
+    "islands",
     "sheets",
     "logbook",
     "stopping",
