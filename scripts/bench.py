@@ -20,6 +20,7 @@ ORDER = (
     "cards",
     "cores",
     "dice",
+    "large",
     "boards",
     "odds",
     "facts",

@@ -22,6 +22,7 @@ from bolometric.core.results.batch import STUCK, Batch, Player
 from bolometric.core.results.estimate import share, spread
 from bolometric.core.results.folded import Pairs, Values
 from bolometric.core.results.readings import Reading
+from bolometric.core.settings.cancel import checkpoint
 
 
 def _error(games: Values) -> float:
@@ -126,6 +127,7 @@ class Notes:
         self.aimed = self.aimed.plus(aimed, facts.sum(axis=1))
         self.by_fact = _grown(self.by_fact, by_fact.shape) + by_fact
         sums = {"facts": facts.sum(axis=0)}
+        checkpoint()  # a batch of long games has a million notes
         decided = np.bincount(batch.of, batch.flat.chosen[batch.task], batch.games)
         self.decisions = self.decisions.plus(decided, turns * (batch.seats if batch.together else 1))
         think, hands, waits, whole, played = batch.times(self.register.profile, self.game, rng)
@@ -138,6 +140,7 @@ class Notes:
         for key, part in (("thinking", think), ("waiting", waits), ("handling", hands)):
             self.shares[key] = self.shares.get(key, Pairs()).plus(part.sum(axis=1), everybody)
             sums[key] = part.sum(axis=0)
+        checkpoint()
         self._aim_and_sums(batch, aimed, minutes if self.game.seats.fluency else self._by_the_clock(run))
         self.first = self.first or replace(played, minutes=minutes)
         for key, total in sums.items():
@@ -161,6 +164,7 @@ class Notes:
         new = second & ~np.isin(codes, codes + known)
         among = np.arange(batch.games) % 2 == 1
         self.fresh = self.fresh.plus(*(np.bincount(game[some], minlength=batch.games)[among] for some in (new, second)))
+        checkpoint()
         sums, right = batch.sums(self.register.profile)
         self.right = self.right.plus(right, sums)
 

@@ -179,6 +179,11 @@ def play(course: Course, runs: int, most_turns: int, rng: np.random.Generator, b
     return out
 
 
+MOST_AGAIN = 20
+"""Draws for each turn of the longest game that may be played, at most, where what does not fit is drawn again: ten dice
+may have to be rolled a million times for the fifteen that one is from home, and a game under way can't be given up."""
+
+
 @loop
 def _play(  # type: ignore[no-untyped-def]
     state, landing, keep, alias, can_finish, seats, finish_round, deck, stopping, own, codes, note_ends, most_turns, out
@@ -223,7 +228,9 @@ def _play(  # type: ignore[no-untyped-def]
                     at = note(codes, at, FIRST, np.int64(column), old, seat)
                     new = np.int64(landing[np.uint64(old) * columns + column])
                     if new == AGAIN:
-                        continue
+                        if rolls < most_turns * MOST_AGAIN:
+                            continue
+                        new, turn = old, turn if home else most_turns  # what hardly ever fits is given up
                     break
                 at = note(codes, at, FURTHER if drawn else FIRST, np.int64(column), new, seat)
                 drawn += 1
