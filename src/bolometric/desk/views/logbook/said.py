@@ -16,6 +16,7 @@ from bolometric.core.game.document import Game
 from bolometric.core.logbook.calibration import Calibration, calibrated, calibration_words, counted, timed
 from bolometric.core.logbook.learning import Pace, learned
 from bolometric.core.logbook.pace import at_pace
+from bolometric.core.logbook.practised import practised
 from bolometric.core.logbook.report import acts, checked, game_lines, history
 from bolometric.core.logbook.session import Session
 from bolometric.core.logbook.slips import Care, cared
@@ -70,6 +71,7 @@ def told_of(sessions: Sequence[Session], everything: Sequence[Session]) -> Told:
     lines += [pace.words for pace in mine]
     cares = cared(counted(everything))
     lines += [care.words for group, care in cares.items() if group in played]
+    lines += [one.words for group, one in practised(everything, paces).items() if group in played and one.aims]
     calibration = calibrated(everything)
     lines.append(calibration_words(calibration))
     game = sessions[0].played
