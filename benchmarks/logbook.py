@@ -84,6 +84,16 @@ def lesson() -> None:
     screen.resize(1280, 720)
     room.show_game(_class_game())
     typed, waits = 0, []
+
+    def call():
+        """Milliseconds from the first key of what two dice show until it is painted."""
+        total, began = str(int(chance.integers(1, 7, 2).sum())), time.perf_counter()
+        for sign in total:
+            QTest.keyClick(screen, sign)
+        QTest.keyClick(screen, Qt.Key.Key_Return)
+        screen.grab()
+        return 1000 * (time.perf_counter() - began)
+
     for go, lines in enumerate((10, 5)):
         if go:
             room.second_go()
@@ -94,26 +104,13 @@ def lesson() -> None:
         typed += len(text) + 1
         room.set_boards(text)
         for _ in range(CALLS):
-            total = str(int(chance.integers(1, 7, 2).sum()))
-            began = time.perf_counter()
-            for sign in total:
-                QTest.keyClick(screen, sign)
-            QTest.keyClick(screen, Qt.Key.Key_Return)
-            screen.grab()
-            waits.append(1000 * (time.perf_counter() - began))
+            waits.append(call())
             if "clear" in room.said:
                 break
     print(f"boards of thirty, two goes: {typed} keys for all boards, and two or three for each of {len(waits)} calls")
     room.set_boards(f"{BOARDS // 8} x 5 6 6 7 7 8 8 9\n" + "\n".join(["5 x 2 3 4 5 6 7 8 9"] * 7))
     waits = []
-    for _ in range(KEYS):
-        total = str(int(chance.integers(1, 7, 2).sum()))
-        began = time.perf_counter()
-        for sign in total:
-            QTest.keyClick(screen, sign)
-        QTest.keyClick(screen, Qt.Key.Key_Return)
-        screen.grab()
-        waits.append(1000 * (time.perf_counter() - began))
+    waits += [call() for _ in range(KEYS)]
     print(f"a call with {BOARDS} boards: {median(waits):.0f} ms at the median, {max(waits):.0f} at worst")
     app.processEvents()
 

@@ -128,12 +128,25 @@ def _by_strides(inner: Array, exits: Array) -> Advance:
         columns[k, :, :3], columns[k, :, 3] = happening, under_way
         happening = inner @ happening
     told = columns.transpose(1, 0, 2).reshape(size, STRIDE * 4)
-    far = np.linalg.matrix_power(inner, STRIDE)
+    far = _power(inner, STRIDE)
 
     def advance(state: Array) -> tuple[Array, Array]:
         return (state @ told).reshape(STRIDE, 4), state @ far
 
     return advance
+
+
+def _power(matrix: Array, exponent: int) -> Array:
+    """As NumPy's ``matrix_power``, squaring, but that it may be given up between two products."""
+    square, found = matrix, None
+    while True:
+        exponent, odd = divmod(exponent, 2)
+        if odd:
+            found = square if found is None else found @ square
+        if not exponent:
+            return matrix if found is None else found
+        checkpoint()
+        square = square @ square
 
 
 class _Settling:

@@ -81,7 +81,7 @@ def facts_met(game: Game) -> Mapping[Fact, tuple[float, ...]]:
     if exact.facts is not None:
         return exact.facts
     rolls = exact.readings.get("rolls")
-    if rolls is not None and (rolls.mean or 0.0) > MOST_ROLLS:
+    if rolls is not None and (rolls.mean or rolls.ended or 0.0) > MOST_ROLLS:
         return {}  # nobody would play it
     *_, tally = runs_of(game, 1, NOTED, LONGEST, note=True)
     return {} if tally.notes is None else tally.notes.times_each

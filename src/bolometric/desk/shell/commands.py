@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from pathlib import Path
-from typing import Any
+from typing import TYPE_CHECKING
 
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QGuiApplication
@@ -12,6 +12,9 @@ from bolometric.desk.parts.chooser import choose
 from bolometric.desk.shell import actions
 from bolometric.desk.shell.face import Face
 from bolometric.desk.shell.sounds import sounds
+
+if TYPE_CHECKING:
+    from bolometric.desk.views.logbook.noted import Noted
 
 
 class Commands:
@@ -166,11 +169,11 @@ class Commands:
         if room is not None:
             self._face.filing.export("tally", kind, lambda path: room.write(kind, path))
 
-    def log_room(self, *told: Any) -> None:
+    def log_room(self, noted: Noted) -> None:
         """Write what was called or played into the logbook."""
         self._face.go("logbook")
         if self._face.late.logbook is not None:
-            self._face.late.logbook.write_in(*told)
+            self._face.late.logbook.write_in(noted)
 
     def export_sessions(self, kind: str) -> None:
         """Take sessions away, or what they say."""

@@ -64,8 +64,8 @@ class LateViews(QObject):
     """The sheets are wanted as a file of some kind."""
     picture_asked = Signal(str)
     """The picture of what was called is wanted as a file of some kind."""
-    log_asked = Signal(object, object, object, object, object)
-    """What was called or played is to be written in: totals, minutes, turns, winners, and what else of a class."""
+    log_asked = Signal(object)
+    """What was called or played is to be written in."""
     sessions_asked = Signal(str)
     """Sessions are wanted as a file of some kind."""
     boards_asked = Signal()

@@ -36,6 +36,7 @@ from bolometric.desk.parts.cloth import Cloth
 from bolometric.desk.parts.plain import Label, entry
 from bolometric.desk.parts.talk_line import TalkLine
 from bolometric.desk.shell.sounds import sounds
+from bolometric.desk.views.logbook.noted import Noted
 from bolometric.desk.working.table_ready import Readying
 from bolometric.paint.board import paint_on_squares, played_picture
 from bolometric.paint.palette import LIGHT, Palette
@@ -82,8 +83,8 @@ class TableView(QWidget):
 
     played = Signal()
     """A step was taken, forth or back."""
-    log_asked = Signal(object, object, object, object, object)
-    """The game that is over is to be written in: totals, minutes (not known here), turns, winners."""
+    log_asked = Signal(object)
+    """The game that is over is to be written in; its minutes are not known here."""
 
     def __init__(self, readying: Readying | None = None) -> None:
         super().__init__()
@@ -340,7 +341,7 @@ class TableView(QWidget):
         now = self.sitting.now
         winner = now.winners[0] + 1 if len(now.winners) == 1 else 0
         totals = tuple(minus(total) for total in self.sitting.drawn) if self.sitting.game.area.uses_total else ()
-        self.log_asked.emit(totals, None, now.turn, (winner,) if self.sitting.game.seats.count > 1 else (), {})
+        self.log_asked.emit(Noted(totals, None, now.turn, (winner,) if self.sitting.game.seats.count > 1 else ()))
 
     def _whose(self) -> str:
         """Whose turn it is."""

@@ -179,7 +179,7 @@ def play(course: Course, runs: int, most_turns: int, rng: np.random.Generator, b
     return out
 
 
-MOST_AGAIN = 20
+MOST_AGAIN = 5
 """Draws for each turn of the longest game that may be played, at most, where what does not fit is drawn again: ten dice
 may have to be rolled a million times for the fifteen that one is from home, and a game under way can't be given up."""
 
@@ -227,10 +227,9 @@ def _play(  # type: ignore[no-untyped-def]
                 if stopping is None:
                     at = note(codes, at, FIRST, np.int64(column), old, seat)
                     new = np.int64(landing[np.uint64(old) * columns + column])
-                    if new == AGAIN:
-                        if rolls < most_turns * MOST_AGAIN:
-                            continue
-                        new, turn = old, turn if home else most_turns  # what hardly ever fits is given up
+                    if new == AGAIN and rolls < most_turns * MOST_AGAIN:
+                        continue
+                    new, turn = (old, turn if home else most_turns) if new == AGAIN else (new, turn)
                     break
                 at = note(codes, at, FURTHER if drawn else FIRST, np.int64(column), new, seat)
                 drawn += 1

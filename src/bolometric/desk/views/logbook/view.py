@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping
+from collections.abc import Callable
 from pathlib import Path
 
 from PySide6.QtCore import Signal
@@ -22,6 +22,7 @@ from bolometric.core.text.figures import plural
 from bolometric.desk.parts.page_bar import PageBar
 from bolometric.desk.parts.plain import Label
 from bolometric.desk.views.logbook.listed import ListPage
+from bolometric.desk.views.logbook.noted import Noted
 from bolometric.desk.views.logbook.said import SaidPage
 from bolometric.desk.views.logbook.write import WritePage
 from bolometric.desk.working.lane import Lane
@@ -206,17 +207,10 @@ class LogbookView(QWidget):
         self._list()
         self.away_asked.emit(kind)
 
-    def write_in(
-        self,
-        totals: tuple[str, ...],
-        minutes: float | None,
-        turns: int | None,
-        winners: tuple[int, ...],
-        room: Mapping[str, object],
-    ) -> None:
-        """Offer what was called or played for writing in; ``room`` is what else of a class a session says."""
+    def write_in(self, noted: Noted) -> None:
+        """Offer what was called or played for writing in."""
         self.bar.show_page(0)
-        self.writing.fill(totals, minutes, turns, winners, room)
+        self.writing.fill(noted)
 
     def write(self, kind: str, path: Path) -> None:
         """Write the sessions that are listed, or the whole logbook. Raises FileError."""

@@ -23,6 +23,7 @@ from bolometric.core.logbook.session import MOODS, MOST_TABLES, Session, impossi
 from bolometric.core.settings.errors import GameError
 from bolometric.core.text.figures import listing_words, plural
 from bolometric.desk.parts.plain import Label
+from bolometric.desk.views.logbook.noted import Noted
 
 NO_NAMES = "No names of children: a class or a group, tables by colour or star."
 HINTS = {
@@ -121,16 +122,10 @@ class WritePage(QWidget):
         self._hold({})
         self._doubt(None)
 
-    def fill(
-        self,
-        totals: tuple[str, ...],
-        minutes: float | None,
-        turns: int | None,
-        winners: tuple[int, ...],
-        room: Mapping[str, object],
-    ) -> None:
+    def fill(self, noted: Noted) -> None:
         """Take over what was called or played here."""
-        self._hold(room)
+        totals, minutes, turns, winners = noted.totals, noted.minutes, noted.turns, noted.winners
+        self._hold(noted.room)
         self.lists["totals"].setText(" ".join(totals))
         self.lists["minutes"].setText("" if minutes is None else f"{minutes:.1f}")
         self.lists["turns"].setText("" if turns is None else str(turns))

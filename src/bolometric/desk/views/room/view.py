@@ -17,6 +17,7 @@ from bolometric.core.text.figures import minus, plural
 from bolometric.core.words.talk import TalkQuestion
 from bolometric.desk.keeping.exporting import export_picture
 from bolometric.desk.parts.plain import Label
+from bolometric.desk.views.logbook.noted import Noted
 from bolometric.desk.views.room.keys import KEYS
 from bolometric.desk.views.room.screen import RoomScreen, on_the_other_screen
 from bolometric.desk.views.room.state import Room
@@ -51,8 +52,8 @@ class ClassView(QWidget):
     """The picture is wanted as a file."""
     table_asked = Signal()
     """A table with the boards of the class is wanted."""
-    log_asked = Signal(object, object, object, object, object)
-    """What was called is to be written in: totals, minutes, turns, winners, who are not known here, and what else."""
+    log_asked = Signal(object)
+    """What was called is to be written in; who won is not known here."""
 
     def __init__(self, questions: Callable[[], list[TalkQuestion]]) -> None:
         super().__init__()
@@ -226,7 +227,8 @@ class ClassView(QWidget):
         minutes = room.seconds / 60 if room.seconds >= 30 else None
         totals = tuple(minus(tidy(one)) for one in room.totals)
         together = self.game.area.together
-        self.log_asked.emit(totals, minutes, len(totals) if together and totals else None, (), room.kept)
+        turns = len(totals) if together and totals else None
+        self.log_asked.emit(Noted(totals, minutes, turns, room=room.kept))
 
     def close_lanes(self) -> None:
         """The projector's window goes too."""
