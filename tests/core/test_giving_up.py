@@ -25,7 +25,6 @@ def of(area: dict[str, Any], seats: dict[str, Any], pieces: list[Any] = DICE) ->
 
 LONG = {
     "many squares": of({"length": 1000, "end": "bounce"}, {"count": 2}),
-    "ten dice that have to fit": of({"length": 300, "end": "again"}, {"count": 2}, [{"kind": "die"}] * 10),
     "carried points": of({"kind": "duel", "length": "rounds", "rounds": 60, "ties": "carried"}, {"count": 3}),
     "many goes": of(
         {"kind": "duel", "length": "first_to", "points": 12, "ties": "again"},
@@ -42,7 +41,6 @@ LONG = {
 }
 SMALL = {
     "many squares": of({"length": 20, "end": "bounce"}, {"count": 2}),
-    "ten dice that have to fit": of({"length": 60, "end": "again"}, {"count": 2}, [{"kind": "die"}] * 10),
     "carried points": of({"kind": "duel", "length": "rounds", "rounds": 3, "ties": "carried"}, {"count": 2}),
     "many goes": of({"kind": "duel", "length": "first_to", "points": 2, "ties": "again"}, {"count": 2}),
     "placing counters": of(

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections import Counter, defaultdict
 from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
+from fractions import Fraction
 from functools import lru_cache
 from math import log, sqrt
 
@@ -59,8 +60,9 @@ def held(sessions: Sequence[Session]) -> list[Held]:
         return []
     found: list[Held] = []
     game, known = sessions[0].played, measured(sessions[0].game)
-    alike = [one for one in sessions if one.played.plays_as(game)]
-    drawn: Counter[object] = Counter(number for one in alike for number in one.numbers)
+    texts = {text for text in {one.game for one in sessions} if game_in(text).plays_as(game)}
+    alike = [one for one in sessions if one.game in texts]
+    drawn = Counter[object](counted_totals(alike))
     if drawn and not game.shown.sampled and not game.draws_differ:  # else nobody noted who drew what
         found.append(held_totals(drawn, list(game.shown.totals), game.shown.chances.tolist()))
     turns = [turn for one in alike for turn in one.turns]
@@ -70,6 +72,14 @@ def held(sessions: Sequence[Session]) -> list[Held]:
     alone = _alone(known)
     if winners and alone:
         found.append(held_wins(winners, alone))
+    return found
+
+
+def counted_totals(sessions: Iterable[Session]) -> Counter[Fraction]:
+    """How often each number came up: thousands of sessions write the same few."""
+    found = Counter[Fraction]()
+    for total, count in Counter(total for one in sessions for total in one.totals).items():
+        found[Fraction(total)] += count
     return found
 
 

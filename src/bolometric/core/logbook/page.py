@@ -8,7 +8,7 @@ from collections import Counter
 from collections.abc import Sequence
 from fractions import Fraction
 
-from bolometric.core.logbook.calibration import measured, timed
+from bolometric.core.logbook.calibration import counted_totals, measured, timed
 from bolometric.core.logbook.calling import expected
 from bolometric.core.logbook.learning import learned
 from bolometric.core.logbook.luck import UNUSUAL, held_totals
@@ -27,10 +27,11 @@ Table = tuple[str, tuple[str, ...], list[tuple[str, ...]]]
 
 def report_page(sessions: Sequence[Session]) -> ReportPage:
     """The page of some sessions. Raises Cancelled once the work is given up."""
-    (title, todo), *rest = report_parts(sessions)
+    known = practised(sessions, learned(timed(sessions)))
+    (title, todo), *rest = report_parts(sessions, known)
     if not sessions:
         return ReportPage(title, (), "", (), "", (), (), ())
-    groups = [one for one in practised(sessions, learned(timed(sessions))).values() if one.aims]
+    groups = [one for one in known.values() if one.aims]
     lines = (*todo[: MOST_SAID - len(groups)], *(one.short for one in groups))
     met = tuple(
         MetFacts(one.group or "the class", one.sessions, len(one.met), len(one.hardly), len(one.never))
@@ -44,7 +45,7 @@ def _came_up(sessions: Sequence[Session]) -> tuple[str, tuple[CameUp, ...]]:
     """Of the version of a game in which it is hardest to put down to luck, or else of which most was noted."""
     found = [(_interest(some), some) for one in _by_game(sessions) for some in versions(one)]
     (_, count), best = max(found, key=lambda told: told[0])
-    game, counts = best[0].played, Counter(number for one in best for number in one.numbers)
+    game, counts = best[0].played, counted_totals(best)
     if not count:
         return "", ()
     return game.name, tuple(
@@ -55,10 +56,10 @@ def _came_up(sessions: Sequence[Session]) -> tuple[str, tuple[CameUp, ...]]:
 
 def _interest(some: Sequence[Session]) -> tuple[float, int]:
     """How much what came up is worth showing: how unusual it is, where that is no accident, then how much there is."""
-    game, counts = some[0].played, Counter[object](number for one in some for number in one.numbers)
+    game, counts = some[0].played, counted_totals(some)
     if not counts or game.shown.sampled:
         return 0.0, counts.total()
-    found = held_totals(counts, list(game.shown.totals), game.shown.chances.tolist())
+    found = held_totals(Counter[object](counts), list(game.shown.totals), game.shown.chances.tolist())
     return (1 - found.p if found.count >= found.few and found.p <= UNUSUAL else 0.0), counts.total()
 
 

@@ -84,7 +84,8 @@ class Practised:
         who = self.group or "the class"
         if not self.aims:
             return f"No game of {who} says what it is to practise: choose its facts, and here stands what was met."
-        aim = listing_words([aim.words for aim in self.aims], "and")
+        named = [aim.words for aim in self.aims if aim.kind != "list"] or [aim.words for aim in self.aims]
+        aim = listing_words(named, "and")
         met, hardly, never = self.met, self.hardly, self.never
         whole = len(self.times) + len(never)
         told = (
@@ -130,15 +131,16 @@ def practised(sessions: Iterable[Session], paces: Mapping[str, Pace] | None = No
 def _of_group(group: str, sessions: Sequence[Session], pace: Pace | None) -> Practised:
     in_order = sorted(sessions, key=lambda one: one.day)
     aims = tuple(dict.fromkeys(aim for one in in_order for aim in one.played.brief.aim))
-    times: dict[Fact, float] = defaultdict(float)
-    exact = True
+    lengths: dict[str, float] = defaultdict(float)
     for one in sessions:
         checkpoint()
-        exact &= measured(one.game).exact.facts is not None
-        length = length_of(one, pace)
-        for fact, often in each_learner(one.game).items():
+        lengths[one.game] += length_of(one, pace)
+    times: dict[Fact, float] = defaultdict(float)
+    for text, length in lengths.items():
+        for fact, often in each_learner(text).items():
             if on_aim(aims, fact):
                 times[fact] += length * often
+    exact = all(measured(text).exact.facts is not None for text in lengths)
     return Practised(group, len(sessions), dict(times), asked(aims), exact, aims)
 
 

@@ -16,7 +16,7 @@ from bolometric.core.logbook.hands import counted_words
 from bolometric.core.logbook.learning import Pace, learned
 from bolometric.core.logbook.luck import LITTLE, UNUSUAL, Held
 from bolometric.core.logbook.pace import at_pace
-from bolometric.core.logbook.practised import practised
+from bolometric.core.logbook.practised import Practised, practised
 from bolometric.core.logbook.session import Session
 from bolometric.core.logbook.slips import cared
 from bolometric.core.results.readings import Reading
@@ -45,8 +45,10 @@ def report(sessions: Sequence[Session]) -> str:
     return "\n".join(lines)
 
 
-def report_parts(sessions: Sequence[Session]) -> Parts:
+def report_parts(sessions: Sequence[Session], met_by: Mapping[str, Practised] | None = None) -> Parts:
     """What to do next, then what was played, and the figures: how groups work, whether it was luck.
+
+    ``met_by`` is what each group has met, where that is known already.
 
     Raises Cancelled once the work is given up.
     """
@@ -62,7 +64,7 @@ def report_parts(sessions: Sequence[Session]) -> Parts:
     )
     parts = [(f"{plural(len(sessions), 'session')}, {days[0]} to {days[-1]}", [line for _, line in todo])]
     parts.append(("What was played", [story(one) for one in sessions]))
-    met_ = [one.words for one in practised(sessions, paces).values() if one.aims]
+    met_ = [one.words for one in (met_by or practised(sessions, paces)).values() if one.aims]
     if met_:
         parts.append(("What was practised", met_))
     if paces:
@@ -174,8 +176,11 @@ def by_luck_alone(checks: int) -> str:
 def versions(sessions: Sequence[Session]) -> list[list[Session]]:
     """Sessions by the version of the game that was played, those first that were played first."""
     found: dict[Game, list[Session]] = {}
+    of_text: dict[str, list[Session]] = {}  # thousands of sessions share a few texts
     for one in sorted(sessions, key=lambda one: one.day):
-        found.setdefault(one.played.as_played, []).append(one)
+        if one.game not in of_text:
+            of_text[one.game] = found.setdefault(one.played.as_played, [])
+        of_text[one.game].append(one)
     return list(found.values())
 
 
