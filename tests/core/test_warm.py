@@ -84,7 +84,8 @@ from adding import added
 from bolometric.core.settings.compiled import gate
 
 def wait(there):
-    print("waits", flush=True)
+    sys.stdout.write("waits\\n")  # in one piece: another thread writes too
+    sys.stdout.flush()
     while not there():
         time.sleep(0.01)
 

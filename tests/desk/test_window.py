@@ -200,6 +200,8 @@ def test_runs_can_be_cancelled_and_taken_up_again(qtbot, window):
     with qtbot.waitSignal(window.measurer.runs_stopped, timeout=60_000):
         window.late.runs.cancel.click()
     assert "Cancelled" in window.late.runs.state.text()
+    window.late.runs.show_played(window.late.runs.played)  # what games of their own tell comes in late
+    assert "Cancelled" in window.late.runs.state.text()
     with qtbot.waitSignal(window.measurer.runs_ready, timeout=60_000):
         window.late.runs.cancel.click()
     assert window.late.runs.cancel.text() == "Cancel"

@@ -36,6 +36,8 @@ HEADINGS = {
 NEAREST, FURTHEST = 0.001, 0.985
 """The shares of games between which lengths are drawn; the rest is told in words."""
 
+PLAY_ON, CANCELLED = "Play on", " Cancelled."
+
 
 class RunsView(QWidget):
     """Shows what happens when the game is played many times."""
@@ -140,16 +142,18 @@ class RunsView(QWidget):
         self.played = played
         self.bar.setValue(int(1000 * played.progress))
         sure = f"the widest standard error is {100 * played.error:.2g} points"
-        self.state.setText(f"{plural(played.runs, 'run')} played; {sure}.")
-        self.bar.setVisible(not played.done)
+        # What games of their own tell may come in after the runs were cancelled.
+        stopped = self.cancel.text() == PLAY_ON and not played.done
+        self.state.setText(f"{plural(played.runs, 'run')} played; {sure}.{CANCELLED if stopped else ''}")
+        self.bar.setVisible(not played.done and not stopped)
         self.cancel.setVisible(not played.done)
         self._draw()
 
     def show_stopped(self) -> None:
         """The runs were cancelled."""
         self.bar.hide()
-        self.state.setText(f"{self.state.text()} Cancelled.")
-        self.cancel.setText("Play on")
+        self.state.setText(f"{self.state.text()}{CANCELLED}")
+        self.cancel.setText(PLAY_ON)
 
     def recolour(self, colours: Palette) -> None:
         """Draw again in other colours."""
