@@ -9,8 +9,9 @@ from hypothesis import assume, given
 from hypothesis import strategies as st
 
 from bolometric.core.game.document import game_from
-from bolometric.core.logbook.calling import MOST_BOARDS, NAMES, CallingBoard, read_boards
+from bolometric.core.logbook.calling import NAMES, CallingBoard, read_boards
 from bolometric.core.logbook.goes import Go, calls_taken, compared, moved, worth
+from bolometric.core.logbook.session import MOST_BOARDS
 from bolometric.core.settings.errors import GameError
 
 GAME = game_from(

@@ -125,3 +125,11 @@ def test_of_nothing_there_is_a_page_that_says_so():
     assert (page.lines, page.came, page.days, page.met, page.figures) == ((), (), (), (), ())
     assert page.title == report([])
     assert page_csv(page) == ""
+
+
+def test_many_groups_leave_room_for_what_to_do_next():
+    base = demo_sessions()
+    sessions = [one.model_copy(update={"group": f"group {at}"}) for at in range(12) for one in base[:3]]
+    page, todo = report_page(sessions), report_parts(sessions)[0][1]
+    assert list(page.lines[:3]) == todo[:3]
+    assert len([line for line in page.lines if line.startswith("A learner")]) == len(page.lines) - 3

@@ -71,18 +71,15 @@ class _Point:
     against: str = ""
 
 
-NOTED, LONGEST, MOST_ROLLS = 200, 2_000, 5_000
-"""Games in which facts are looked for where they are not known exactly, turns of one of them, and draws on average."""
+NOTED, LONGEST = 200, 2_000
+"""Games in which facts are looked for where they are not known exactly, and turns of one of them."""
 
 
 def facts_met(game: Game) -> Mapping[Fact, tuple[float, ...]]:
     """How often each player meets each fact: exactly where that is known, else in games played."""
-    exact = measure_exactly(game, worth_of_thinking=False)
-    if exact.facts is not None:
-        return exact.facts
-    rolls = exact.readings.get("rolls")
-    if rolls is not None and (rolls.mean or rolls.ended or 0.0) > MOST_ROLLS:
-        return {}  # nobody would play it
+    exact = measure_exactly(game, worth_of_thinking=False).facts
+    if exact is not None:
+        return exact
     *_, tally = runs_of(game, 1, NOTED, LONGEST, note=True)
     return {} if tally.notes is None else tally.notes.times_each
 

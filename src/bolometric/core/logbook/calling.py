@@ -14,7 +14,7 @@ from scipy.stats import binom
 
 from bolometric.core.game.document import Game
 from bolometric.core.logbook.luck import held_totals
-from bolometric.core.logbook.session import FINEST_TOTAL, LARGEST_TOTAL
+from bolometric.core.logbook.session import FINEST_TOTAL, LARGEST_TOTAL, MOST_BOARDS
 from bolometric.core.settings.amounts import Value, parsed, tidy
 from bolometric.core.settings.errors import GameError
 from bolometric.core.text.figures import listing, minus, plural, significant
@@ -65,7 +65,7 @@ NAMES = (
     "crane",
 )
 """Groups go by colour or by a sign of the sky; never by the names of children."""
-MOST_BOARDS = len(NAMES)
+assert len(NAMES) == MOST_BOARDS  # each has one of its own
 SEVERAL = re.compile(r"\s*(\d{1,2})\s*[x×*:]\s*", re.IGNORECASE)
 """How a line begins that is the board of several groups."""
 

@@ -19,8 +19,9 @@ from bolometric.core.logbook.shown import CameUp, MetFacts, ReportPage, TimedDay
 from bolometric.core.logbook.transfer import harmless
 from bolometric.core.text.figures import minus
 
-MOST_SAID = 9
-"""Sentences of the first half of the page; all of them stand with the figures."""
+MOST_SAID, LEAST_SAID = 9, 3
+"""Sentences of the first half of the page, and of what to do next, however many groups there are; all of them stand
+with the figures."""
 Table = tuple[str, tuple[str, ...], list[tuple[str, ...]]]
 """What a picture shows, in figures: its caption, its columns and its rows."""
 
@@ -32,7 +33,7 @@ def report_page(sessions: Sequence[Session]) -> ReportPage:
     if not sessions:
         return ReportPage(title, (), "", (), "", (), (), ())
     groups = [one for one in known.values() if one.aims]
-    lines = (*todo[: MOST_SAID - len(groups)], *(one.short for one in groups))
+    lines = (*todo[: max(MOST_SAID - len(groups), LEAST_SAID)], *(one.short for one in groups))
     met = tuple(
         MetFacts(one.group or "the class", one.sessions, len(one.met), len(one.hardly), len(one.never))
         for one in groups

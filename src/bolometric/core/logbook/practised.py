@@ -22,6 +22,8 @@ from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.settings.errors import GameError
 from bolometric.core.text.figures import listing_words, percent, plural, significant
 
+NOT_MET = "what {} has not met yet"
+"""What a group's missing facts are called."""
 ONCE = 1.0 - 1e-9
 """Times a learner has worked a fact out from which on it counts as met: once, but for rounding."""
 MOST_LISTED, SHOWN = 200, 4
@@ -189,4 +191,4 @@ def aimed_at(asked_for: Mapping[str, object], aim: Aim, group: str) -> dict[str,
     """A game as plain data, with what a group has not met yet in place of its brief's aim."""
     brief = asked_for.get("brief")
     changed = {**(brief if isinstance(brief, dict) else {}), "aim": [aim.model_dump(mode="json")]}
-    return {**asked_for, "brief": {**changed, "practising": f"what {group} has not met yet"[:60]}}
+    return {**asked_for, "brief": {**changed, "practising": NOT_MET.format(group)[:60]}}

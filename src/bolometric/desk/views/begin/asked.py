@@ -18,6 +18,7 @@ from PySide6.QtWidgets import (
 
 from bolometric.core.learner_work.aims import AIMS, BY_TABLES, WITHOUT_NUMBER, Aim
 from bolometric.core.learner_work.fluency import PROFILES
+from bolometric.core.logbook.practised import NOT_MET
 from bolometric.core.pieces.kinds import AnyPiece
 from bolometric.core.pieces.presets import PRESETS
 from bolometric.core.pieces.words import pieces_words
@@ -33,8 +34,6 @@ MOST_PIECES, PAUSE = 8, 400
 ANY = "whatever it needs"
 ANY_WISH = {"sums": "sums as they come", "deciding": "any deciding", "luck": "any luck"}
 ABOUT = {"sums": "how hard the sums are", "deciding": "how much there is to decide", "luck": "how much is luck"}
-MISSING = "what {} has not met yet"
-"""An answer to what is practised that the logbook gives."""
 KINDS = {"die": "die", "spinner": "spinner", "pack": "cards", "counters": "counters"}
 
 
@@ -152,8 +151,8 @@ class WantedForm(QWidget):
             if isinstance(self.aim.itemData(at), Unmet) and self.aim.itemData(at).group not in groups:
                 self.aim.removeItem(at)
         for group in groups:
-            if MISSING.format(group) not in there:
-                self.aim.addItem(MISSING.format(group), Unmet(group))
+            if NOT_MET.format(group) not in there:
+                self.aim.addItem(NOT_MET.format(group), Unmet(group))
 
     @property
     def unmet(self) -> str:

@@ -21,7 +21,7 @@ from PySide6.QtWidgets import (
 
 from bolometric.core.areas.shelf import starters
 from bolometric.core.judge.difficulty import difficulty_of
-from bolometric.core.logbook.practised import not_met
+from bolometric.core.logbook.practised import NOT_MET, not_met
 from bolometric.core.logbook.store import Logbook
 from bolometric.core.measure.measuring import quick_measure
 from bolometric.core.settings.cancel import checkpoint
@@ -32,7 +32,7 @@ from bolometric.core.tuning.composing import compose
 from bolometric.core.tuning.offering import Composed
 from bolometric.core.tuning.wanted import Wanted
 from bolometric.desk.parts.plain import Label
-from bolometric.desk.views.begin.asked import MISSING, WantedForm
+from bolometric.desk.views.begin.asked import WantedForm
 from bolometric.desk.views.begin.offered import OfferedGames
 from bolometric.desk.views.card import CARD, GameCard
 from bolometric.desk.views.card_entry import ShelfEntry
@@ -239,7 +239,7 @@ def _groups(path: Path) -> list[str]:
 def _with_unmet(group: str, path: Path, wanted: Wanted) -> Wanted:
     with Logbook(path) as book:
         sessions = book.sessions()
-    named = {**wanted.brief, "practising": MISSING.format(group)}
+    named = {**wanted.brief, "practising": NOT_MET.format(group)}
     return replace(wanted, aim=(not_met(sessions, group),), brief=named)
 
 
