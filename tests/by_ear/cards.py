@@ -1,4 +1,4 @@
-"""Cards that lie face down, of which two are turned."""
+"""Cards that lie face down, of which two or three are turned, and cards that lie open."""
 
 import re
 from itertools import combinations
@@ -7,47 +7,60 @@ from tests.by_ear.ear import number
 
 
 def pairs(ear):
-    """Players who remember nothing: they turn any two."""
+    """Players who remember nothing: they turn any cards."""
     ear.must("how the cards lie", r"Lay them face down in rows\.")
     ear.must("what is done first", r"Shuffle the cards\.")
-    ear.must("how many are turned", r"Turn two cards, one after the other\.")
+    count = number(ear.must("how many are turned", r"Turn (two|three) cards, one after the other\.")[1])
     ear.must("who sees them", r"Show them to all\.")
     rule = ear.told(
         r"They match if they add up to (\d+)\.",
-        r"They match if they are the same\.",
+        r"They match if they are (?:all )?the same\.",
         r"They match if one is the double of the other\.",
         r"They match if one is (\d+) more than the other\.",
         r"They match if one is the answer to the other\.",
         r"They match if one has as many dots as the other says\.",
+        r"They match if the coins on one make the number on the other\.",
+        r"They match if one is the (?:part that is filled on|decimal of) the other\.",
+        r"They match if both fractions are equal\.",
     ) or ear.missing("what matches")
     ear.must("what becomes of a pair", r"If they match, keep them\.")
     ear.must("what becomes of the others", r"If not, turn them back where they were\.")
-    ear.must("when it ends", r"The game ends when no two cards match any more\.")
+    ear.must("when it ends", rf"The game ends when no {('two', 'three')[count - 2]} cards match any more\.")
+    if any(face[1] == "joker" for face in ear.faces):
+        ear.must("what a joker matches", r"A joker matches any card\.")
+    if any(face[1] == "blank" for face in ear.faces):
+        ear.must("what a blank card matches", r"A blank card matches nothing(?:, not even a joker)?\.")
     again = False
     if ear.seats > 1:
-        ear.must("who wins", r"The player with most pairs wins\.")
+        ear.must("who wins", r"The player with most (?:pairs|threes) wins\.")
         ear.must("what if two have as many", r"If (?:two have as many, you both|some have as many, they all) win\.")
-        again = ear.must("who is next after a pair", r"Then it is (?:(your) turn again|the next player's turn)\.")[1]
-    number = int(re.search(r"\d+", rule[0])[0]) if re.search(r"\d+", rule[0]) else 0
+        again = ear.must("who is next after a match", r"Then it is (?:(your) turn again|the next player's turn)\.")[1]
+    wanted = int(re.search(r"\d+", rule[0])[0]) if re.search(r"\d+", rule[0]) else 0
 
-    def match(one, other):
-        if "answer to" in rule[0] or "dots" in rule[0]:
-            return one[0] == other[0] and one[1] != other[1]
-        one, other = one[0], other[0]
+    def match(*cards):
+        kinds = {kind for _, kind in cards}
+        if kinds & {"joker", "blank"}:
+            return "blank" not in kinds
+        values = [value for value, _ in cards]
         if "add up" in rule[0]:
-            return one + other == number
+            return sum(values) == wanted
+        if "the same" in rule[0]:
+            return len(set(values)) == 1
+        one, other = values
         if "more than" in rule[0]:
-            return abs(one - other) == number
-        return one == other if "the same" in rule[0] else max(one, other) == 2 * min(one, other) > 0
+            return abs(one - other) == wanted
+        if "double" in rule[0]:
+            return max(one, other) == 2 * min(one, other) > 0
+        return one == other and len(kinds) == 2
 
     def play():
         lying, kept, seat, turns = [*ear.faces], [0] * ear.seats, 0, 0
-        while any(match(a, b) for k, a in enumerate(lying) for b in lying[k + 1 :]):
+        while any(match(*some) for some in combinations(lying, count)):
             turns += 1
             ear.dice.shuffle(lying)
-            found = match(*lying[:2])
+            found = match(*lying[:count])
             if found:
-                del lying[:2]
+                del lying[:count]
                 kept[seat] += 1
             seat = seat if found and again else (seat + 1) % ear.seats
         return turns, [who for who, pairs in enumerate(kept) if pairs == max(kept)]

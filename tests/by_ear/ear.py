@@ -85,7 +85,7 @@ class Ear:
             r"Strike the two numbers\.",
             r"Make \d+ with .+ things\.",
             r"Put some of your \d+ things .+",
-            r"Turn two cards, one after the other\.",
+            r"Turn (?:two|three) cards, one after the other\.",
             r"Take (?:two open|open) cards that make \d+ together\.",
             r"Hold your cards so that nobody else sees them\.",
         )

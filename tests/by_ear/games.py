@@ -22,7 +22,7 @@ KINDS = {
     r"Go on until you have seen everything there is\.": record,
     r"The next sum begins with the answer\.": chain,
     r"(?:Make|Put some of your) \d+ .*things .+\.|Make \d+ with .+ things\.": splits,
-    r"Turn two cards, one after the other\.": pairs,
+    r"Turn (?:two|three) cards, one after the other\.": pairs,
     r"Take (?:two open|open) cards that make .+ together\.": open_row,
     **hands.KINDS,
 }

@@ -2,7 +2,7 @@
 
 from tests.by_ear.ear import number
 
-SHARED = r"If (?:two have as (?:many|few), you both|some have as (?:many|few), they all) win\."
+SHARED = {how: rf"If (?:two have as {how}, you both|some have as {how}, they all) win\." for how in ("many", "few")}
 
 
 def _deals(ear):
@@ -43,7 +43,7 @@ def follow(ear):
     ear.must("who wins", r"Whoever has no card left wins\.")
     ear.must("when else it ends", r"The game also ends when the pack is used up and all pass, in turn\.")
     ear.must("who wins then", r"Then the player with fewest cards wins\.")
-    ear.must("what if two have as few", SHARED)
+    ear.must("what if two have as few", SHARED["few"])
 
     def goes(one, other):
         if rule[1]:
@@ -91,7 +91,7 @@ def limit(ear):
     ear.must("what of those without cards", r"A player without cards is passed over\.")
     ear.must("when it ends", r"The game ends when nobody has a card left\.")
     ear.must("who wins", r"The player who has taken most cards wins\.")
-    ear.must("what if two have as many", SHARED)
+    ear.must("what if two have as many", SHARED["many"])
 
     def play():
         hands, pack = deal()
@@ -137,7 +137,7 @@ def ask(ear):
     ear.must("what if the pack is used up", r"When the pack is used up, finish the round\.")
     ear.must("when it ends", r"Then the game ends\.")
     ear.must("who wins", r"The player with most pairs wins\.")
-    ear.must("what if two have as many", SHARED)
+    ear.must("what if two have as many", SHARED["many"])
 
     def lay_down(hand, card):
         hand.remove(card)

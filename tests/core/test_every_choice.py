@@ -4,7 +4,8 @@ import pytest
 
 from bolometric.core.areas.catalogue import AREAS, area_of
 from bolometric.core.game.document import with_value
-from bolometric.core.measure.measuring import measure
+from bolometric.core.judge.verdict import applies
+from bolometric.core.measure.measuring import measure, thinking, thinking_played
 from bolometric.core.pieces.draw import MAKES
 from bolometric.core.play.rehearsal import GUESS, rehearse
 from bolometric.core.settings.errors import GameError
@@ -61,6 +62,8 @@ def test_every_choice_is_refused_or_can_be_used(entry):
     assert len(games) > 5
     for game in games:
         assert used(game).readings
+        if applies(game, "choice"):  # a gauge that is shown is filled in
+            assert thinking(game) is not None or thinking_played(game, 1, 4) is not None
 
 
 @pytest.mark.parametrize("entry", AREAS, ids=lambda entry: entry.kind.__name__)

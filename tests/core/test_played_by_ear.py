@@ -12,6 +12,7 @@ from bolometric.core.measure.measuring import measure, measure_exactly
 from bolometric.core.settings.errors import GameError
 from tests.areas.duel.test_duel import duels
 from tests.areas.games import ALL
+from tests.areas.pairs.test_pairs import pair_games
 from tests.areas.sets.test_sets import set_games
 from tests.by_ear.ear import Ear, NotSaid
 from tests.by_ear.games import played
@@ -65,6 +66,18 @@ def test_random_duels_are_played_by_ear_as_they_are_measured(game):
 @given(set_games().filter(lambda game: game.seats.count > 1))
 def test_random_tiles_are_played_by_ear_as_they_are_measured(game):
     agrees(as_guessed(game), 250)
+
+
+@settings(max_examples=12)
+@given(pair_games().filter(lambda game: game.seats.count > 1))
+def test_random_pairs_and_threes_are_played_by_ear_as_they_are_measured(game):
+    game = as_guessed(game)
+    turns, wins = played(game, 150)
+    found = measure(game, 2000, seed=3).readings
+    error = np.std(turns) / len(turns) ** 0.5 + (found["turns"].stderr or 0.0)
+    assert abs(np.mean(turns) - found["turns"].mean) < 5 * error + 1e-9
+    error = np.std(wins, axis=0) / len(wins) ** 0.5 + (found["seat_wins"].stderr or 0.0) + 0.5 / len(wins)
+    assert (np.abs(np.mean(wins, axis=0) - found["seat_wins"].values) < 5 * error).all()
 
 
 LINES = st.fixed_dictionaries(

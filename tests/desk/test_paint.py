@@ -23,6 +23,7 @@ from bolometric.desk.parts.board import BoardWidget
 from bolometric.desk.views.card import GameCard
 from bolometric.paint.board import layout_of, paint_board, picture_of
 from bolometric.paint.cell_board import CellPicture
+from bolometric.paint.faces import paint_value
 from bolometric.paint.palette import DARK, LIGHT, ink_on, usual, warmths
 from bolometric.paint.pieces import edges_of, paint_counters, paint_faces, paint_piece, paint_spinner
 from bolometric.paint.trail_board import TrailLayout, TrailPicture, paint_trail
@@ -192,6 +193,42 @@ def test_dots_can_be_counted(qapp):
     assert all(inked[1:])
     assert inked[1] < inked[2] < inked[3]
     assert inked[4] < inked[5] < inked[6]
+
+
+INK = QColor(LIGHT.ink)
+
+
+def pieces_of_ink(image):
+    """How many separate patches of a colour there are, and how large the largest is."""
+    left = {(x, y) for x in range(image.width()) for y in range(image.height()) if image.pixelColor(x, y) == INK}
+    sizes = []
+    while left:
+        front, size = [left.pop()], 0
+        while front:
+            x, y = front.pop()
+            size += 1
+            near = {(x + 1, y), (x - 1, y), (x, y + 1), (x, y - 1)} & left
+            left -= near
+            front += near
+        sizes.append(size)
+    return [size for size in sizes if size > 20]
+
+
+@pytest.mark.parametrize("n", [0, 3, 7, 10, 13, 20])
+def test_ten_frames_have_a_dot_for_each_of_the_number(qapp, n):
+    """Beside the lines of the frame, which are one patch, or two of two frames, every dot is a patch of ink."""
+    image = drawn(lambda p: paint_value(p, QRectF(0, 0, 200, 200), Face(value=n), "frames", INK), 200, 200)
+    assert len(pieces_of_ink(image)) == n + (2 if n > 10 else 1)
+
+
+@pytest.mark.parametrize("part", [Fraction(1, 2), Fraction(2, 3), Fraction(7, 8), Fraction(11, 12)])
+def test_of_a_bar_the_part_is_filled_that_it_stands_for(qapp, part):
+    bar = drawn(lambda p: paint_value(p, QRectF(0, 0, 400, 400), Face(value=part), "bars", INK), 400, 400)
+    row, ground = [bar.pixelColor(x, 200) for x in range(400)], bar.pixelColor(3, 3)
+    edges = [x for x, colour in enumerate(row) if colour == INK]
+    shaded = sum(colour not in (ground, INK) for colour in row[edges[0] : edges[-1]])
+    inside = sum(colour != INK for colour in row[edges[0] : edges[-1]])
+    assert shaded / inside == pytest.approx(float(part), abs=0.05)
 
 
 @given(st.lists(st.integers(2, 60), min_size=1, max_size=5))

@@ -73,6 +73,11 @@ def act(game: Game) -> str:
     return listing_words([f"{verb} {what}" for verb, what in _acts(game.pieces)], "and")
 
 
+def shared_aloud(game: Game, how: str = "many") -> str:
+    """Who wins where several have as many, or as few."""
+    return f"If two have as {how}, you both win." if game.seats.count == 2 else f"If some have as {how}, they all win."
+
+
 def verb(game: Game) -> str:
     """One word for it: 'roll', or 'go' where the pieces are of several kinds."""
     verbs = {word for one in game.by_side for word, _ in _acts(one.pieces)}

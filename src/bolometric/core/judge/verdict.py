@@ -5,9 +5,9 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
-from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.brief import Band
 from bolometric.core.game.document import Game
+from bolometric.core.measure.measuring import may_think
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.readings import Reading
 
@@ -31,7 +31,7 @@ def applies(game: Game, key: str) -> bool:
     if key == "in_time":
         return game.brief.minutes is not None
     if key == "choice":
-        return bool(game.area.goals) and area_of(game).measured.chooses(game)
+        return may_think(game)
     return game.seats.count > 1 or not READINGS[key].needs_rival
 
 

@@ -20,6 +20,7 @@ from bolometric.core.outcomes.facts import listed_for_facts
 from bolometric.core.outcomes.listing import Listing
 from bolometric.core.outcomes.totals import Sorted, sort, totals_of
 from bolometric.core.pieces.draw import DIGITS, Draw
+from bolometric.core.pieces.faces import COUNTED
 from bolometric.core.pieces.kinds import AnyPiece, Counters, letters_of
 from bolometric.core.settings.amounts import Value
 from bolometric.core.settings.cancel import checkpoint
@@ -214,7 +215,7 @@ def _seen(pieces: tuple[AnyPiece, ...], listing: Listing) -> Iterable[tuple[str,
             if isinstance(piece, Counters):
                 yield known.SEE, listing.marks[letter]
             else:
-                shows = known.SEE if piece.shown == "dots" else known.READ
+                shows = known.SEE if piece.shown in COUNTED else known.READ
                 yield shows, np.abs(listing.columns[letter]) // listing.unit
             letter += 1
 

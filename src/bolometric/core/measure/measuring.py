@@ -132,7 +132,13 @@ BY_SEATS = ((Style(choose="plan"), Style()), (Style(), Style(choose="plan")))
 
 def may_think(game: Game) -> bool:
     """Whether seats have something to choose against each other, and best play at it is known."""
-    return game.area.shows("choice") and area_of(game).measured.chooses(game) and bool(game.area.goals)
+    if not (game.area.shows("choice") and game.area.goals and area_of(game).measured.chooses(game)):
+        return False
+    try:
+        _check_styles(with_styles(game, BY_SEATS[0]))
+    except GameError:
+        return False
+    return True
 
 
 def thinking(game: Game) -> float | None:
@@ -153,16 +159,12 @@ def thinking(game: Game) -> float | None:
 
 
 def thinking_played(game: Game, seed: int, runs: int | None = None) -> Reading | None:
-    """What choosing well is worth, from games played, where it can't be worked out; None where nothing is chosen."""
+    """What choosing well is worth, from games played, where it can't be worked out; None where that is not known."""
     if not may_think(game):
         return None
     shares = []
     for styles in BY_SEATS:
         against = with_styles(game, styles)
-        try:
-            _check_styles(against)
-        except GameError:
-            return None  # best play is not known here
         *_, tally = runs_of(against, seed, runs or game.area.thought_runs)
         shares.append(tally.sample.over_shares(tally.sample.shares[:, int(styles[0].choose == "guess")]))
     won, error = sum(mean for mean, _ in shares) / 2, hypot(*(error for _, error in shares)) / 2

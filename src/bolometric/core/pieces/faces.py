@@ -15,16 +15,36 @@ LONGEST_WORD = 24
 
 Line = Annotated[str, AfterValidator(one_line)]
 
-Shown = Literal["numerals", "dots", "words", "fractions"]
+Shown = Literal["numerals", "dots", "words", "fractions", "frames", "bars", "coins"]
 """How faces are drawn. What can't be drawn as dots, or has no word, is drawn as a numeral."""
+MOST_DOTS, MOST_IN_FRAMES, MOST_PARTS = 12, 20, 12
+"""The largest number drawn as dots, and in ten frames; the most parts of a bar."""
+COUNTED: tuple[Shown, ...] = ("dots", "frames")
+"""Pictures of which one sees how many."""
+PICTURES: tuple[Shown, ...] = (*COUNTED, "bars", "coins")
+"""Beside these no numeral stands: it would say what is to be seen."""
 
 ShownField = Annotated[
     Shown,
     Field(
-        description="How faces are drawn: numerals (0.25), dots (whole numbers to 12), words (each face's word), "
-        "fractions (1/4). What cannot be drawn so is drawn as a numeral."
+        description=f"How faces are drawn: numerals (0.25), dots (whole numbers to {MOST_DOTS}), words (each face's "
+        f"word), fractions (1/4), frames (whole numbers to {MOST_IN_FRAMES}, ten to a frame), bars (a whole in up to "
+        f"{MOST_PARTS} parts), coins (one for each number of the word, such as 5 + 2, or for the number). What cannot "
+        "be drawn so is drawn as a numeral."
     ),
 ]
+
+
+def pictured(shown: Shown, number: Value) -> bool:
+    """Whether a number is seen in a picture, and not read, where faces are drawn so."""
+    match shown:
+        case "dots" | "frames":
+            return isinstance(number, int) and 0 <= number <= (MOST_DOTS if shown == "dots" else MOST_IN_FRAMES)
+        case "bars":
+            return 0 <= number <= 1 and number.denominator <= MOST_PARTS
+        case _:
+            return False
+
 
 Word = Annotated[Line, Field(max_length=LONGEST_WORD, description="A word or colour that stands for the number.")]
 Special = Annotated[bool, Field(description="Marks the face, so that a rule can name it.")]

@@ -6,27 +6,45 @@ from collections import Counter
 from collections.abc import Sequence
 from itertools import pairwise
 
-from bolometric.core.pieces.kinds import AnyPiece, Card, Counters, Die, Drop, Pack, Spinner, faces_of, specials
+from bolometric.core.pieces.faces import Shown
+from bolometric.core.pieces.kinds import AnyPiece, Counters, Die, Drop, Pack, Spinner, faces_of, specials
 from bolometric.core.pieces.presets import called
 from bolometric.core.settings.amounts import Value, tidy
-from bolometric.core.text.figures import listing, listing_words, minus, number
+from bolometric.core.text.figures import listing, listing_words, minus, number, plural
 
 MOST_SAID = 12
 """Numbers of a list that are named."""
 
 
-def _run(values: Sequence[Value]) -> str:
+def _run(values: Sequence[Value], shown: Shown = "numerals") -> str:
     """Values as 'low to high' where they are a run, else as a list, cut where it is long."""
     low, high = values[0], values[-1]
     if len(values) > 2 and all(b - a == 1 for a, b in pairwise(values)):
         return f"{minus(low)} to {minus(high)}"
-    if len(values) > MOST_SAID:
-        return f"{listing(values[: MOST_SAID - 1], 'and')} and {len(values) - MOST_SAID + 1} more"
-    return listing(values, "and")
+    return _some([_written(value, shown) for value in values])
 
 
-def _so_many(card: Card) -> str:
-    return f"{minus(card.number)} × {card.count}" if card.count > 1 else minus(card.number)
+def _some(told: list[str]) -> str:
+    """A list, cut where it is long."""
+    if len(told) > MOST_SAID:
+        return f"{listing_words(told[: MOST_SAID - 1], 'and')} and {len(told) - MOST_SAID + 1} more"
+    return listing_words(told, "and")
+
+
+def _written(value: Value, shown: Shown) -> str:
+    """A number as it is drawn: a fraction over a line where these are, else as a decimal if that is short."""
+    over = shown in ("fractions", "bars") and value.denominator > 1
+    return f"{minus(value.numerator)}/{value.denominator}" if over else minus(value)
+
+
+def _so_many(words: str, count: int) -> str:
+    return f"{words} × {count}" if count > 1 else words
+
+
+def _drawn(pack: Pack) -> str:
+    """How many cards are drawn, and what becomes of them, where that is not the usual."""
+    drawn = f", {number(pack.drawn)} drawn at once" if pack.drawn > 1 else ""
+    return drawn + (", kept out" if pack.after == "keep_out" else "")
 
 
 def shows(piece: AnyPiece) -> str:
@@ -35,18 +53,20 @@ def shows(piece: AnyPiece) -> str:
     match piece:
         case Die() | Spinner():
             marked = listing([f.number for f in faces_of(piece) if f.special], "and") if specials((piece,)) else ""
-            said = preset or _run(piece.values)
+            said = preset or _run(piece.values, piece.shown)
             if isinstance(piece, Spinner) and len({sector.angle for sector in piece.sectors}) > 1:
                 said = listing_words([f"{minus(s.number)} ({minus(tidy(s.angle))}°)" for s in piece.sectors], "and")
             return f"{said}, {marked} special" if marked else said
+        case Pack() if piece.shown == "words" and all(card.word for card in piece.cards):
+            return _some([_so_many(card.word, card.count) for card in piece.cards]) + _drawn(piece)
         case Pack():
             even = len({card.count for card in piece.cards}) == 1
             each = piece.cards[0].count
-            said = _run(piece.values) if even else listing_words([_so_many(card) for card in piece.cards], "and")
+            each_so_many = [_so_many(_written(card.number, piece.shown), card.count) for card in piece.cards]
+            said = _run(piece.values, piece.shown) if even else listing_words(each_so_many, "and")
             if even and each > 1:
                 said += f", {number(each)} of each"
-            said += f", {number(piece.drawn)} drawn at once" if piece.drawn > 1 else ""
-            return said + (", kept out" if piece.after == "keep_out" else "")
+            return said + _drawn(piece)
         case Drop():
             nearer = ", nearer the middle more often" if piece.lands == "middle" else ""
             return f"on a chart {minus(piece.first)} to {minus(piece.last)}{nearer}"
@@ -57,6 +77,16 @@ def shows(piece: AnyPiece) -> str:
             return f"{front} for {piece.front_word} up, {back} for {piece.back_word} up"
 
 
+SEEN_ON = {"dots": "dots", "frames": "ten frames", "bars": "bars", "coins": "coins"}
+"""What is on cards that show pictures."""
+
+
+def cards_of(pack: Pack) -> str:
+    """How many cards a pack has, and what is seen on them where that is no number: '12 cards with ten frames'."""
+    seen = f" with {SEEN_ON[pack.shown]}" if pack.shown in SEEN_ON else ""
+    return f"{plural(pack.size, 'card')}{seen}"
+
+
 def _of_kind(piece: AnyPiece, count: int) -> str:
     match piece:
         case Die():
@@ -64,7 +94,7 @@ def _of_kind(piece: AnyPiece, count: int) -> str:
         case Spinner():
             return f"{number(count)} spinner{'s' if count > 1 else ''}"
         case Pack():
-            return f"{number(count)} pack{'s' if count > 1 else ''} of {piece.size} cards"
+            return f"{number(count)} pack{'s' if count > 1 else ''} of {cards_of(piece)}"
         case Drop():
             return f"{number(count)} counter{'s' if count > 1 else ''} to drop"
         case Counters():

@@ -9,11 +9,10 @@ from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import Game
 from bolometric.core.game.house import spoken
 from bolometric.core.pieces.kinds import AnyPiece, Counters, Die, Drop, Pack, Spinner
-from bolometric.core.pieces.words import shows
+from bolometric.core.pieces.words import cards_of, shows
 from bolometric.core.results.printed import Printed
 from bolometric.core.sheets.contents import Kit
 from bolometric.core.sheets.nets import solid_for
-from bolometric.core.text.figures import plural
 from bolometric.core.words.rule_sheet import caution
 
 FOOD = "If you use food for counters, mind allergies and clean hands"
@@ -75,7 +74,7 @@ def _counted(piece: AnyPiece, number: int) -> tuple[int, str]:
         case Spinner():
             return number, f"{'spinners' if several else 'spinner'} ({shows(piece)})"
         case Pack():
-            return number, f"{'packs' if several else 'pack'} of {plural(piece.size, 'card')} ({shows(piece)})"
+            return number, f"{'packs' if several else 'pack'} of {cards_of(piece)} ({shows(piece)})"
         case Counters():
             return number * piece.count, "two-sided counters"
         case Drop():

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QColor, QFontMetricsF, QPainter, QPen
 
+from bolometric.core.pieces.faces import PICTURES
 from bolometric.core.pieces.kinds import Card, Pack
 from bolometric.core.sheets.cards import HIGH, QUESTION, WIDE, CardGrid, Place
 from bolometric.core.sheets.contents import Asked, Contents
@@ -73,21 +74,21 @@ def _packs(contents: Contents, paper: Paper, times: int) -> Iterator[_Deck]:
 def _number(card: Card, pack: Pack, paper: Paper) -> Draw:
     """What a card shows, large in its middle and small in two corners; a line below tells 6 from 9.
 
-    Beside dots the corners are empty: a numeral would say what is to be seen, and further dots would be counted too.
+    Beside pictures the corners are empty: a numeral would say what is to be seen, and further dots would be counted.
     """
 
     def draw(painter: QPainter, box: QRectF) -> None:
         ink = QColor(paper.palette.ink)
         if card.special:
             paint_special(painter, box, paper.palette)
-        side = 0.62 * box.width()
+        side = (0.78 if pack.shown in PICTURES else 0.62) * box.width()
         middle = QRectF(box.center().x() - side / 2, box.center().y() - side / 2, side, side)
         paint_value(painter, middle, card, pack.shown, ink)
         if card.number in (6, 9) and pack.shown == "numerals":
             painter.setPen(QPen(ink, 1.6))
             y = middle.bottom() - 0.06 * side
             painter.drawLine(QPointF(middle.center().x() - 0.2 * side, y), QPointF(middle.center().x() + 0.2 * side, y))
-        if pack.shown == "dots":
+        if pack.shown in PICTURES:
             return
         small = QRectF(box.left() + mm(3), box.top() + mm(3), 0.2 * box.width(), 0.2 * box.width())
         paint_value(painter, small, card, pack.shown, ink)

@@ -7,7 +7,7 @@ import numpy as np
 from bolometric.core.areas.hand.deals import fitting, nothing_goes, partner_dealt, partners
 from bolometric.core.areas.hand.rules import fewest_and_most
 from bolometric.core.areas.hand.spec import Hand
-from bolometric.core.game.aloud import Aloud, said, starts
+from bolometric.core.game.aloud import Aloud, said, shared_aloud, starts
 from bolometric.core.game.contract import Question, Words
 from bolometric.core.game.document import Game
 from bolometric.core.game.setting_words import choice
@@ -100,12 +100,6 @@ def aloud(game: Game) -> Aloud:
     return Aloud((pack,), said(*begin, starts(game)), said(*turn), said(*end))
 
 
-def _shared(game: Game, how: str) -> str:
-    """Who wins where several have as many, or as few."""
-    two = game.seats.count == 2
-    return f"If two have as {how}, you both win." if two else f"If some have as {how}, they all win."
-
-
 def _follow_aloud(game: Game) -> tuple[list[str], list[str]]:
     area, alone = game.area_as(Hand), game.seats.count == 1
     lay = {
@@ -127,7 +121,7 @@ def _follow_aloud(game: Game) -> tuple[list[str], list[str]]:
         "Whoever has no card left wins.",
         "The game also ends when the pack is used up and all pass, in turn.",
         "Then the player with fewest cards wins.",
-        _shared(game, "few"),
+        shared_aloud(game, "few"),
     ]
     return turn, end
 
@@ -148,7 +142,7 @@ def _limit_aloud(game: Game) -> tuple[list[str], list[str]]:
     turn.append("If all pass, one after the other, put the laid cards away. The count is 0 again.")
     turn.append("A player without cards is passed over.")
     end = ["The game ends when nobody has a card left.", "The player who has taken most cards wins."]
-    return turn, [*end, _shared(game, "many")]
+    return turn, [*end, shared_aloud(game)]
 
 
 def _ask_aloud(game: Game) -> tuple[list[str], list[str]]:
@@ -165,7 +159,7 @@ def _ask_aloud(game: Game) -> tuple[list[str], list[str]]:
     end = [
         "When the pack is used up, finish the round. Then the game ends.",
         "The player with most pairs wins.",
-        _shared(game, "few"),
+        shared_aloud(game),
     ]
     return turn, end
 

@@ -6,7 +6,7 @@ import numpy as np
 
 from bolometric.core.areas.openrow.spec import MOST_OPEN, OpenRow
 from bolometric.core.areas.openrow.ways import fresh, ways_in
-from bolometric.core.game.aloud import Aloud, drawn, said, starts
+from bolometric.core.game.aloud import Aloud, drawn, said, shared_aloud, starts
 from bolometric.core.game.contract import Question, Words
 from bolometric.core.game.document import Game
 from bolometric.core.game.setting_words import choice
@@ -84,11 +84,7 @@ def aloud(game: Game) -> Aloud:
     if alone:
         end.append("Count your turns. Next time, try to need fewer.")
     else:
-        both = "If two have as many, you both win."
-        end += [
-            "The player with most cards wins.",
-            both if game.seats.count == 2 else "If some have as many, they all win.",
-        ]
+        end += ["The player with most cards wins.", shared_aloud(game)]
     begin = said(f"Shuffle the pack. Lay {in_words(area.open)} cards open beside it.", starts(game))
     return Aloud((_pack(area),), begin, said(*turn), said(*end))
 

@@ -6,13 +6,16 @@ from collections.abc import Iterator
 from math import ceil
 
 from bolometric.core.areas.pairs.by_hand import OnPairs
+from bolometric.core.areas.pairs.matching import JOKER
 from bolometric.core.areas.pairs.spec import Pairs
+from bolometric.core.game.aloud import capital
 from bolometric.core.game.contract import Board, Plain
 from bolometric.core.game.document import Game
 from bolometric.core.learner_work.aims import Aim, aims_in
 from bolometric.core.results.board import Cells, Heat, Places
 from bolometric.core.results.printed import Printed
 from bolometric.core.text.figures import listing_words, percent, plural
+from bolometric.core.text.figures import number as in_words
 
 NARROWEST, WIDEST = 3, 12
 """Cards beside each other."""
@@ -54,13 +57,13 @@ def places_at(game: Game, now: OnPairs) -> Cells:
 
 
 def heat(game: Game) -> Heat:
-    """The chance that a second card, turned blindly, matches each."""
+    """The chance that what is turned blindly with each card matches it."""
     area = game.area_as(Pairs)
-    others = len(area.cards) - 1
-    chances = tuple(area.partners(place) / others for place in range(len(area.cards)))
+    chances = tuple(map(area.chance, range(len(area.cards))))
     padded = chances + (0.0,) * (len(places(game).texts) - len(chances))
+    blindly = "a card" if area.size == 2 else "two cards"
     return Heat(
-        padded, "Matched by a card turned blindly, of 100", question="Which {} do you think is easiest to match?"
+        padded, f"Matched by {blindly} turned blindly, of 100", question="Which {} do you think is easiest to match?"
     )
 
 
@@ -71,17 +74,20 @@ def describe(game: Game, heat: Heat, number: int | None) -> str:
     if number is None:
         chance = sum(heat.values) / len(cards)
         return (
-            f"{plural(len(area.pairs), 'pair')}, {len(cards)} cards; two turned blindly at the start match in "
-            f"{percent(chance)} of cases (exact)."
+            f"{plural(len(area.pairs), area.noun_kept)}, {len(cards)} cards; {in_words(area.size)} turned blindly at "
+            f"the start match in {percent(chance)} of cases (exact)."
         )
     if number > len(cards):
         return "Nothing lies here."
     place = number - 1
-    wanted = area.all_told(card for k, card in enumerate(cards) if k != place and area.matches(cards[place], card))
-    count = plural(area.partners(place), "card")
-    return (
-        f"{area.told(cards[place]).capitalize()}: matches {listing_words(wanted, 'or')}, {count} of the pack (exact)."
-    )
+    told = capital(area.told(cards[place]))
+    wanted = area.completing([cards[place]])
+    if cards[place] == JOKER:
+        return f"{told}: matches every card but a blank one (exact)."
+    if not wanted:
+        return f"{told}: matches nothing (exact)."
+    ways = plural(area.partners(place), "card" if area.size == 2 else "way")
+    return f"{told}: matches {listing_words(wanted, 'or')}, {ways} of the pack (exact)."
 
 
 def printed(game: Game, board: Places | None) -> Printed:

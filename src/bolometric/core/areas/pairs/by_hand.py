@@ -1,9 +1,11 @@
-"""Pairs at the table: the cards lie shuffled, and are turned one by one."""
+"""Pairs at the table: the cards lie shuffled, and are turned one by one; three that match are told as a pair is."""
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import dataclass, replace
 from hashlib import blake2b
+from itertools import combinations
 
 import numpy as np
 
@@ -14,22 +16,22 @@ from bolometric.core.game.contract import ByHand
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
 from bolometric.core.results.standing import Option, Standing, noted, won
+from bolometric.core.settings.amounts import Value
 from bolometric.core.text.figures import listing_words, plural
 
-UP = -1
-"""In place of a card: none is turned."""
+SEEN_WHOLE = {2: "Both cards of a pair have been seen.", 3: "All cards of a three have been seen."}
 
 
 @dataclass(frozen=True, slots=True)
 class OnPairs(Standing):
     """How the cards lie."""
 
-    cards: tuple[int, ...] = ()
+    cards: tuple[Value, ...] = ()
     """The number of the card in each place."""
     gone: frozenset[int] = frozenset()
     """Places from which cards were taken."""
-    turned: int = UP
-    """The place of the card that was turned first in this turn."""
+    turned: tuple[int, ...] = ()
+    """Places of the cards that were turned in this turn, before the last one."""
     shown: tuple[int, ...] = ()
     """Places of all cards turned so far, the last one last."""
     up: tuple[int, ...] = ()
@@ -47,7 +49,8 @@ def begin(game: Game) -> OnPairs:
 
 def shuffled(game: Game, rng: np.random.Generator) -> OnPairs:
     """The cards laid out face down."""
-    cards = tuple(int(card) for card in rng.permutation(game.area_as(Pairs).cards))
+    pack = game.area_as(Pairs).cards
+    cards = tuple(pack[place] for place in rng.permutation(len(pack)))
     luck = int(rng.integers(2**32))
     return OnPairs(cards=cards, kept=(0,) * game.seats.count, waiting="choice", luck=luck)
 
@@ -59,32 +62,33 @@ def lying(now: OnPairs) -> list[int]:
 
 def options(game: Game, now: OnPairs) -> tuple[Option[int], ...]:
     """Every card that lies face down."""
-    return tuple(Option(place, f"Card {place + 1}", place + 1) for place in lying(now) if place != now.turned)
+    return tuple(Option(place, f"Card {place + 1}", place + 1) for place in lying(now) if place not in now.turned)
 
 
 def choose(game: Game, now: OnPairs, key: int) -> OnPairs:
-    """Turn a card; after two they are kept or turned back."""
+    """Turn a card; after two, or three, they are kept or turned back."""
     area = game.area_as(Pairs)
-    if now.turned == UP:
-        now = noted(now, f"turns card {key + 1}: {area.told(now.cards[key])}.")
-        return replace(now, turned=key, shown=(*now.shown, key), up=(key,))
-    first, second = now.turned, key
-    one, other = now.cards[first], now.cards[second]
-    now = replace(now, turned=UP, shown=(*now.shown, key), up=(first, second))
-    if not area.matches(one, other):
-        now = noted(now, f"turns card {key + 1}: {area.told(other)}. They are turned back.")
+    up = (*now.turned, key)
+    told = f"turns card {key + 1}: {area.told(now.cards[key])}."
+    now = replace(now, turned=up, shown=(*now.shown, key), up=up)
+    if len(up) < area.size:
+        return noted(now, told)
+    now, cards = replace(now, turned=()), [now.cards[place] for place in up]
+    if not area.matches(*cards):
+        now = noted(now, f"{told} They are turned back.")
         return replace(now, seat=(now.seat + 1) % game.seats.count, turn=now.turn + 1)
     kept = tuple(had + (seat == now.seat) for seat, had in enumerate(now.kept))
-    now = noted(
-        replace(now, gone=now.gone | {first, second}, up=(), kept=kept),
-        f"keeps {area.told(one)} and {area.told(other)}.",
-    )
-    left = lying(now)
-    if not any(area.matches(now.cards[a], now.cards[b]) for a in left for b in left if a < b):
+    now = replace(now, gone=now.gone | set(up), up=(), kept=kept)
+    now = noted(now, f"keeps {listing_words([area.told(card) for card in cards], 'and')}.")
+    if not any(_matches(area, now, places) for places in combinations(lying(now), area.size)):
         best = [seat for seat, had in enumerate(kept) if had == max(kept)]
-        return won(now, best, f" with {plural(max(kept), 'pair')}")
+        return won(now, best, f" with {plural(max(kept), area.noun_kept)}")
     seat = now.seat if area.again == "yes" else (now.seat + 1) % game.seats.count
     return replace(now, seat=seat, turn=now.turn + 1)
+
+
+def _matches(area: Pairs, now: OnPairs, places: Iterable[int]) -> bool:
+    return area.matches(*(now.cards[place] for place in places))
 
 
 def _luck(now: OnPairs, at: int) -> float:
@@ -93,32 +97,34 @@ def _luck(now: OnPairs, at: int) -> float:
     return int.from_bytes(digest, "big") / 2**32
 
 
-def known_to(now: OnPairs, style: Style) -> list[int]:
-    """Places of cards that lie there and are known to a style."""
+def known_to(now: OnPairs, style: Style, ago: int = 0) -> list[int]:
+    """Places of cards that lie there and are known to a style, or were before so many cards were turned."""
     last, chance = remembered(style), chance_of(style)
+    shown = now.shown[: len(now.shown) - ago]
     if chance:
-        known = {place for at, place in enumerate(now.shown) if _luck(now, at) < chance}
+        known = {place for at, place in enumerate(shown) if _luck(now, at) < chance}
     else:
-        known = set(now.shown[-last:] if last else ())
+        known = set(shown[-last:] if last else ())
     return [place for place in lying(now) if place in known]
 
 
 def pick(game: Game, now: OnPairs, style: Style, rng: np.random.Generator) -> int:
-    """A pair or a partner that is known, else any card that is not; best play may turn a known one second."""
-    area, known = game.area_as(Pairs), known_to(now, style)
-    numbers = now.cards
-    if now.turned == UP:
-        for a in known:
-            if any(area.matches(numbers[a], numbers[b]) for b in known if b != a):
-                return a
-    else:
-        known = [place for place in known if place != now.turned]
-        partner = [place for place in known if area.matches(numbers[now.turned], numbers[place])]
-        if partner:
-            return partner[0]
-        if style.choose == "plan" and known and _old_second(area, now):
-            return known[0]
-    others = [place for place in lying(now) if place != now.turned]
+    """A card of a match that is known, else any card that is not; best play may turn a known one second.
+
+    Cards that were turned for a match that was known then are followed by the others of it, whatever is forgotten.
+    """
+    area, count = game.area_as(Pairs), len(now.turned)
+    for ago in range(count, -1, -1):
+        known = known_to(now, style, ago)
+        if set(now.turned[count - ago :]) <= set(known):
+            free = [place for place in known if place not in now.turned]
+            for rest in combinations(free, area.size - count):
+                if _matches(area, now, (*now.turned, *rest)):
+                    return rest[0]
+    known = [place for place in known_to(now, style) if place not in now.turned]
+    if now.turned and style.choose == "plan" and known and _old_second(area, now):
+        return known[0]
+    others = [place for place in lying(now) if place not in now.turned]
     fresh = [place for place in others if place not in known]
     some = fresh or others
     return int(some[int(rng.integers(len(some)))])
@@ -126,7 +132,7 @@ def pick(game: Game, now: OnPairs, style: Style, rng: np.random.Generator) -> in
 
 def _singles(area: Pairs, now: OnPairs) -> int:
     """Cards seen without their partners, before the card that lies face up was turned."""
-    before = now.shown[:-1] if now.turned != UP else now.shown
+    before = now.shown[: len(now.shown) - len(now.turned)]
     seen = [place for place in lying(now) if place in set(before)]
     return sum(not any(area.matches(now.cards[a], now.cards[b]) for b in seen if b != a) for a in seen)
 
@@ -139,29 +145,28 @@ def asks(game: Game, now: OnPairs) -> str | None:
     """What the seat to move has to do."""
     if now.waiting != "choice":
         return None
-    return "turn a card." if now.turned == UP else "turn a second card."
+    return f"turn a {('', 'second ', 'third ')[len(now.turned)]}card."
 
 
 def tally(game: Game, now: OnPairs) -> str:
     """Who has how many pairs."""
     told = listing_words([f"{game.seat_name(seat)} has {had}" for seat, had in enumerate(now.kept)], "and")
-    return f"Pairs: {told}."
+    return f"{game.area_as(Pairs).noun_kept.capitalize()}s: {told}."
 
 
 def hints(game: Game, now: OnPairs) -> tuple[str, ...]:
-    """What would match the card that lies face up, or whether a pair has been seen."""
+    """What would match the cards that lie face up, or whether a match has been seen."""
     area = game.area_as(Pairs)
-    if now.turned != UP:
-        wanted = area.all_told(card for card in area.cards if area.matches(now.cards[now.turned], card))
-        return (f"It matches {listing_words(wanted, 'or')}.",) if wanted else ()
-    seen = set(now.shown)
-    whole = [
-        a
-        for a in lying(now)
-        for b in lying(now)
-        if a < b and {a, b} <= seen and area.matches(now.cards[a], now.cards[b])
-    ]
-    return ("Both cards of a pair have been seen." if whole else "No pair has been seen whole.",)
+    if now.turned:
+        wanted = area.completing([now.cards[place] for place in now.turned])
+        match = "It matches" if len(now.turned) == 1 else "They match"
+        return (f"{match} {listing_words(wanted, 'or')}.",) if wanted else ()
+    return (SEEN_WHOLE[area.size] if _seen_whole(area, now) else f"No {area.noun_kept} has been seen whole.",)
+
+
+def _seen_whole(area: Pairs, now: OnPairs) -> bool:
+    seen = [place for place in lying(now) if place in set(now.shown)]
+    return any(_matches(area, now, places) for places in combinations(seen, area.size))
 
 
 def coach(game: Game, now: OnPairs) -> str:
@@ -169,8 +174,8 @@ def coach(game: Game, now: OnPairs) -> str:
     area = game.area_as(Pairs)
     if now.waiting != "choice":
         return "There is nothing to choose now."
-    if hints(game, now)[:1] == ("Both cards of a pair have been seen.",):
-        return "Both cards of a pair have been seen: take it."
+    if _seen_whole(area, now):
+        return f"{SEEN_WHOLE[area.size].removesuffix('.')}: take it."
     if not area.one_partner or game.seats.count != 2:
         return "Best play is known for two players where every card has one partner: remember, and take what you know."
     n, k = len(lying(now)) // 2, _singles(area, now)

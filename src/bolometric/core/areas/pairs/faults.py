@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from bolometric.core.areas.pairs.matching import SPECIAL
 from bolometric.core.areas.pairs.spec import NUMBERED, Pairs
 from bolometric.core.game.contract import Faults
 from bolometric.core.game.document import Game
@@ -17,6 +18,8 @@ EASIER = 2
 def lengthens(game: Game) -> str:
     """What makes more pairs: where the number is the aim, each of them more often."""
     area = game.area_as(Pairs)
+    if area.match == "total" and area.size == 3:
+        return "area.sets"
     if area.match != "total":
         return NUMBERED.get(area.match, "area.most")
     sums = {aim.upto for aim in game.brief.aim if aim.kind in ("bonds", "adding")}
@@ -24,10 +27,15 @@ def lengthens(game: Game) -> str:
 
 
 def by_rules(game: Game) -> Iterator[Fault]:
-    """Cards that are far easier to match than others, and leave some without a partner."""
+    """Cards that are far easier to match than others, and leave some without a partner.
+
+    Of threes every number has its own count of ways, and jokers and blank cards are meant to differ.
+    """
     area = game.area_as(Pairs)
+    if area.size == 3:
+        return
     cards = area.cards
-    count = {cards[place]: area.partners(place) for place in range(len(cards))}
+    count = {cards[place]: area.partners(place) for place in range(len(cards)) if cards[place] not in SPECIAL}
     few, many = min(count.values()), max(count.values())
     if many < EASIER * few:
         return

@@ -2,9 +2,13 @@
 
 from __future__ import annotations
 
+from itertools import combinations, combinations_with_replacement, permutations
+
 import numpy as np
+from numpy.typing import NDArray
 
 from bolometric.core.areas.pairs.exact import old_second
+from bolometric.core.areas.pairs.matching import THIRD
 from bolometric.core.areas.pairs.spec import Pairs
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
@@ -34,11 +38,9 @@ def chance_of(style: Style) -> float:
 def player(game: Game) -> Player:
     """The game compiled for the runs."""
     area, seats = game.area_as(Pairs), game.seats.count
-    cards, again = area.cards, area.again == "yes"
+    again = area.again == "yes"
     styles = [game.seats.style(seat) for seat in range(seats)]
-    match = np.array(
-        [[i != j and area.matches(one, other) for j, other in enumerate(cards)] for i, one in enumerate(cards)]
-    )
+    match = tables(area)
     memory = np.array([remembered(style) for style in styles])
     chances = np.array([chance_of(style) for style in styles])
     # Best play is a table by the pairs that lie there and the single cards that are known.
@@ -92,6 +94,22 @@ def player(game: Game) -> Player:
     return batch
 
 
+def tables(area: Pairs) -> NDArray[np.bool_]:
+    """Which cards match, never one with itself: shape (cards, cards, 1) for pairs, (cards, cards, cards) for threes."""
+    cards, size = area.cards, area.size
+    values = sorted(set(cards))
+    kinds = np.array([values.index(card) for card in cards])
+    alike = np.zeros((len(values),) * size, np.bool_)
+    for one in combinations_with_replacement(range(len(values)), size):
+        if area.matches(*(values[kind] for kind in one)):
+            for order in permutations(one):
+                alike[order] = True
+    match: NDArray[np.bool_] = alike[np.ix_(*(kinds,) * size)]
+    for this, that in combinations(np.ix_(*(np.arange(len(cards)),) * size), 2):
+        match &= this != that
+    return match.reshape(match.shape if size == 3 else (*match.shape, 1))
+
+
 @loop
 def _play(  # type: ignore[no-untyped-def]
     state, match, memory, chances, old, weighs, again, most_turns, codes, note_ends, out, score, idle_out, taken
@@ -102,6 +120,8 @@ def _play(  # type: ignore[no-untyped-def]
     lying, when, held = np.zeros(count, np.int64), np.zeros(count, np.int64), np.zeros(seats, np.int64)
     listed = np.zeros(count, np.int64)
     lead, at, some = np.zeros(ACCOUNT, np.int64), 0, chances.any()
+    # The cards turned in this turn; the third stays 0 where two are turned, as the third index of what matches.
+    size, up, single = 3 if match.shape[2] > 1 else 2, np.zeros(3, np.int64), 0
     # What those who remember some cards know, in place of when these were turned: 1 for a card that is known.
     own = np.zeros((seats, count), np.int64)
     origin = state
@@ -120,41 +140,27 @@ def _play(  # type: ignore[no-untyped-def]
             seen = own[seat] if by_chance else when
             since = 0 if by_chance else shown - memory[seat]
             at = note(codes, at, DECIDE, 0, 0, seat)
-            first, second = -1, -1
-            if memory[seat]:
-                first, second = _known_pair(lying, left, seen, since, match, listed)
-            if first < 0:
-                state += STEP
-                first = _turned(state, lying, left, seen, since, -1)
-                single = _singles(lying, left, when, match) if weighs[seat] else 0
-                shown += 1
-                when[first] = shown
-                since = 0 if by_chance else shown - memory[seat]
-                if some:
-                    state = _remembered(state, own, chances, first)
-                second = _partner(lying, left, seen, since, first, match)
-                if second < 0:
+            for t in range(size):
+                card = _completing(lying, left, seen, since, match, up, t, listed) if memory[seat] else -1
+                if card < 0:
                     state += STEP
-                    if weighs[seat] and old[seat, left // 2, single]:
-                        second = _any_known(lying, left, seen, since, first)
+                    if t == 1 and weighs[seat] and old[seat, left // 2, single]:
+                        card = _any_known(lying, left, seen, since, up, t)
                     else:
-                        second = _turned(state, lying, left, seen, since, first)
-            else:
+                        card = _turned(state, lying, left, seen, since, up, t)
+                    single = _singles(lying, left, when, match) if t == 0 and weighs[seat] else 0
+                    since += not by_chance  # a card that is turned for what is known makes nobody forget the others
                 shown += 1
-                when[first] = shown
+                up[t], when[card] = card, shown
                 if some:
-                    state = _remembered(state, own, chances, first)
-            shown += 1
-            when[second] = shown
-            if some:
-                state = _remembered(state, own, chances, second)
-            at = note(codes, at, FIRST, first, second, seat)
-            found = match[first, second]
+                    state = _remembered(state, own, chances, card)
+            at = note(codes, at, FIRST, up[0], up[1] + (THIRD * up[2] if size == 3 else 0), seat)
+            found = match[up[0], up[1], up[2]]
             if found:
                 held[seat] += 1
-                left = _without(lying, left, first, second)
+                left = _without(lying, left, up, size)
                 note_lead(lead, alone_ahead(held, 1), turn)
-                going = _any_pair(lying, left, match)
+                going = _any_match(lying, left, match)
             idle += not found
             if not (found and again):
                 seat = 0 if seat == seats - 1 else seat + 1
@@ -184,41 +190,57 @@ def _remembered(state, own, chances, card):  # type: ignore[no-untyped-def]
 
 
 @inner
-def _known_pair(lying, left, seen, since, match, known):  # type: ignore[no-untyped-def]
-    """Two cards that match and are known, or -1 twice; ``known`` is room for a list."""
-    many = 0
-    for i in range(left):
-        card = lying[i]
-        if _known(seen, since, card):
-            for k in range(many):
-                if match[known[k], card]:
-                    return known[k], card
-            known[many] = card
-            many += 1
-    return -1, -1
+def _beside(card, up, many):  # type: ignore[no-untyped-def]
+    """Whether a card is none of those that are turned already."""
+    found = True
+    for k in range(many):
+        found &= up[k] != card
+    return found
 
 
 @inner
-def _partner(lying, left, when, since, first, match):  # type: ignore[no-untyped-def]
+def _completing(lying, left, seen, since, match, up, many, known):  # type: ignore[no-untyped-def]
+    """A known card of a match of which so many cards are turned and the others are known, or -1.
+
+    ``known`` is room for a list of known cards. Of a whole match that is known the one that lies first is given.
+    """
+    threes, count = match.shape[2] > 1, 0
     for i in range(left):
         card = lying[i]
-        if match[first, card] and _known(when, since, card):
-            return card
+        if not (_known(seen, since, card) and _beside(card, up, many)):
+            continue
+        if many == (2 if threes else 1):
+            if match[up[0], card if not threes else up[1], card if threes else 0]:
+                return card
+            continue
+        for k in range(count):
+            if not threes:
+                if match[known[k], card, 0]:
+                    return known[k]
+            elif many == 1:
+                if match[up[0], known[k], card]:
+                    return known[k]
+            else:
+                for j in range(k):
+                    if match[known[j], known[k], card]:
+                        return known[j]
+        known[count] = card
+        count += 1
     return -1
 
 
 @inner
-def _turned(state, lying, left, when, since, beside):  # type: ignore[no-untyped-def]
-    """Any card but ``beside`` that is not known; where all are, any."""
+def _turned(state, lying, left, when, since, up, many):  # type: ignore[no-untyped-def]
+    """Any card not turned yet that is not known; where all are, any."""
     free = 0
     for i in range(left):
-        free += lying[i] != beside and not _known(when, since, lying[i])
+        free += _beside(lying[i], up, many) and not _known(when, since, lying[i])
     all_known = free == 0
     if all_known:
-        free = left - (beside >= 0)
+        free = left - many
     which = below(state, free)
     for i in range(left):
-        if lying[i] != beside and (all_known or not _known(when, since, lying[i])):
+        if _beside(lying[i], up, many) and (all_known or not _known(when, since, lying[i])):
             if which == 0:
                 return lying[i]
             which -= 1
@@ -226,43 +248,49 @@ def _turned(state, lying, left, when, since, beside):  # type: ignore[no-untyped
 
 
 @inner
-def _any_known(lying, left, when, since, beside):  # type: ignore[no-untyped-def]
+def _any_known(lying, left, when, since, up, many):  # type: ignore[no-untyped-def]
     for i in range(left):
-        if lying[i] != beside and _known(when, since, lying[i]):
+        if _beside(lying[i], up, many) and _known(when, since, lying[i]):
             return lying[i]
     return lying[0]
 
 
 @inner
 def _singles(lying, left, when, match):  # type: ignore[no-untyped-def]
-    """Cards that have been seen, while their partners have not."""
+    """Cards that have been seen, while their partners have not; for pairs."""
     found = 0
     for i in range(left):
         if when[lying[i]] > 0:
             found += 1
             for j in range(left):
-                if match[lying[i], lying[j]] and when[lying[j]] > 0:
+                if match[lying[i], lying[j], 0] and when[lying[j]] > 0:
                     found -= 1
                     break
     return found
 
 
 @inner
-def _without(lying, left, first, second):  # type: ignore[no-untyped-def]
-    """Take two cards off the list; gives how many are left."""
+def _without(lying, left, up, size):  # type: ignore[no-untyped-def]
+    """Take cards off the list; gives how many are left."""
     kept = 0
     for i in range(left):
-        if lying[i] != first and lying[i] != second:
+        if _beside(lying[i], up, size):
             lying[kept] = lying[i]
             kept += 1
     return kept
 
 
 @inner
-def _any_pair(lying, left, match):  # type: ignore[no-untyped-def]
-    """Whether any two cards that lie there match."""
+def _any_match(lying, left, match):  # type: ignore[no-untyped-def]
+    """Whether any two cards, or three, that lie there match."""
+    threes = match.shape[2] > 1
     for i in range(left):
         for j in range(i + 1, left):
-            if match[lying[i], lying[j]]:
-                return True
+            if not threes:
+                if match[lying[i], lying[j], 0]:
+                    return True
+                continue
+            for k in range(j + 1, left):
+                if match[lying[i], lying[j], lying[k]]:
+                    return True
     return False

@@ -3,46 +3,25 @@
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Iterable
-from fractions import Fraction
+from collections.abc import Iterable, Sequence
+from math import comb
 from typing import Annotated, ClassVar, Literal, Self
 
 from pydantic import Field, StrictInt, model_validator
 
-from bolometric.core.areas.pairs.forms import Form, forms_of
+from bolometric.core.areas.pairs.forms import Form, answer, forms_of
+from bolometric.core.areas.pairs.matching import BLANK, JOKER, SPECIAL, all_others, each_set, matching, pack_of
+from bolometric.core.areas.pairs.setting_words import AFTER, MATCHES, PAID, SHOWS, TURNS
 from bolometric.core.game.area_part import AreaPart, Goal, StyleRule
-from bolometric.core.pieces.kinds import AnyPiece, Card, Pack
+from bolometric.core.pieces.kinds import AnyPiece
+from bolometric.core.settings.amounts import Value
 from bolometric.core.settings.explain import setting_error
-from bolometric.core.settings.knobs import Choice, Knob
-from bolometric.core.text.figures import plural
+from bolometric.core.settings.knobs import Knob
+from bolometric.core.text.figures import listing_words, plural
 
 MOST_CARDS, FEWEST_PAIRS = 52, 3
 NUMBERED = {"total": "area.number", "forms": "area.many"}
 """What makes more pairs, where that is not the largest number."""
-
-MATCHES = (
-    Choice("total", "together make", "Match cards that make a number", "Bonds: every card asks what is missing."),
-    Choice("same", "have the same number", "Match equal numbers", "Nothing is worked out: for learning the game."),
-    Choice("double", "are a number and its double", "Match a number with its double", "Doubles and halves."),
-    Choice("differ", "differ by", "Match cards that differ by a number", "Counting on and back by a fixed number."),
-    Choice(
-        "forms",
-        "show the same number in two ways:",
-        "Match a number that is shown in two ways",
-        "A sum and its answer, or dots and their number: what is worked out is on the cards.",
-    ),
-)
-SHOWS = (
-    Choice("adding", "sums within", "Show sums", "Each card asks for a sum, and its partner has the answer."),
-    Choice("taking_away", "numbers taken away within", "Show taking away", "The same by taking away."),
-    Choice("times", "the table of", "Show a table", "One table, up to twelve times."),
-    Choice("dividing", "numbers divided by", "Show dividing", "One table, the other way."),
-    Choice("dots", "dots up to", "Show dots", "How many is seen or counted: for the youngest."),
-)
-AGAIN = (
-    Choice("yes", "go again", "Let a pair give another turn", "Whoever remembers well takes several in a row."),
-    Choice("no", "hand on", "Hand on after a pair", "Turns go round evenly; going first means less."),
-)
 
 
 class Pairs(AreaPart):
@@ -51,14 +30,19 @@ class Pairs(AreaPart):
     The pack has both cards of every pair: for forms ``many`` numbers, each as a sum (or as dots, see ``front``) and as
     itself, so that a sum matches its answer; for total the pairs of whole numbers from ``least`` up that make
     ``number``, for same each number from ``least`` to ``most`` twice, for double each of these with its double, for
-    differ each of these with the one that is ``number`` more; all of that ``copies`` times. The game ends when no two
-    cards are left that match; most pairs win, shared if several have as many.
+    differ each of these with the one that is ``number`` more; all of that ``copies`` times. In total and same three
+    cards may be turned and kept instead (turn three): ``sets`` threes that make the number, at even steps among all of
+    them in rising order, or each number three times.
 
-    Turning two cards is a turn; with ``again`` yes a pair gives its player the next one too. Who remembers knows where
-    cards lie: a guess turns any two; the rules of thumb take a pair that is known, else turn a card that is not, and
-    its partner if that is known, else another that is not. The plan also weighs turning a known card second, so that
-    less is shown: it is worked out for two seats where every card has one partner, for the most pairs on average.
-    Readings: idle_turns is the share of turns without a pair, score the pairs of a seat.
+    Beside these lie ``jokers``, which match whatever they are turned with, and ``blanks``, which match nothing, not
+    even a joker. The game ends when no cards are left that match; most pairs win, shared if several have as many.
+
+    Turning two cards, or three, is a turn; with ``again`` yes a pair gives its player the next one too. Who remembers
+    knows where cards lie: a guess turns any cards; the rules of thumb take cards that are known and match, else turn a
+    card that is not known, and, after each, those known that complete the pair, else another that is not. The plan also
+    weighs turning a known card second, so that less is shown: it is worked out for two seats where every card has one
+    partner, for the most pairs on average. Readings: idle_turns is the share of turns without a pair, score the pairs
+    of a seat.
     """
 
     noun: ClassVar[str] = "Pairs to remember"
@@ -98,8 +82,13 @@ class Pairs(AreaPart):
         Field(description="When two cards match."),
         Knob("choice", "cards that match", practice="operation", choices=MATCHES),
     ] = "total"
+    turn: Annotated[
+        Literal["two", "three"],
+        Field(description="How many cards are turned, and match, if match is total or same."),
+        Knob("choice", "cards turned", practice="operation", choices=TURNS, when=(("match", ("total", "same")),)),
+    ] = "two"
     front: Annotated[
-        Literal["adding", "taking_away", "times", "dividing", "dots"],
+        Literal["adding", "taking_away", "times", "dividing", "dots", "frames", "coins", "bars", "equal", "decimals"],
         Field(description="What the one card of a pair shows, if match is forms; the other has the number."),
         Knob("choice", "what is shown", practice="operation", choices=SHOWS, when=(("match", ("forms",)),)),
     ] = "adding"
@@ -108,12 +97,13 @@ class Pairs(AreaPart):
         Field(
             ge=1,
             le=200,
-            description="What two cards make, or by how much they differ; of forms how far they go, or the table.",
+            description="What the cards make, or by how much they differ; of forms how far they go, the table, or the "
+            "largest denominator.",
         ),
         Knob(
             "number",
             "the number",
-            hint="What two cards make together, by how much they differ, how far sums go, or the table.",
+            hint="What cards make together, by how much they differ, how far sums or denominators go, or the table.",
             practice="size",
             order="Match by {}",
             when=(("match", ("total", "differ", "forms")),),
@@ -131,6 +121,23 @@ class Pairs(AreaPart):
             when=(("match", ("forms",)),),
         ),
     ] = 9
+    coins: Annotated[
+        Literal["twos", "quarters"],
+        Field(description="Which coins there are, if front is coins: 1, 2, 5, 10, 20, 50, or 1, 5, 10, 25."),
+        Knob("choice", "coins of", choices=PAID, when=(("match", ("forms",)), ("front", ("coins",)))),
+    ] = "twos"
+    sets: Annotated[
+        StrictInt,
+        Field(ge=FEWEST_PAIRS, le=MOST_CARDS // 3, description="How many threes there are, if three make the number."),
+        Knob(
+            "number",
+            "threes",
+            hint="How many threes that make the number are in the pack.",
+            order="Have {} threes",
+            one="Have one three",
+            when=(("match", ("total",)), ("turn", ("three",))),
+        ),
+    ] = 8
     least: Annotated[
         StrictInt,
         Field(ge=0, le=200, description="The smallest number on a card."),
@@ -169,8 +176,30 @@ class Pairs(AreaPart):
     again: Annotated[
         Literal["yes", "no"],
         Field(description="Whether a pair gives another turn."),
-        Knob("choice", "after a pair", choices=AGAIN),
+        Knob("choice", "after a pair", choices=AFTER),
     ] = "yes"
+    jokers: Annotated[
+        StrictInt,
+        Field(ge=0, le=6, description="Cards that match whatever they are turned with."),
+        Knob(
+            "number",
+            "jokers",
+            hint="Cards that match whatever they are turned with: luck has more of a say.",
+            order="Have {} jokers",
+            one="Have one joker",
+        ),
+    ] = 0
+    blanks: Annotated[
+        StrictInt,
+        Field(ge=0, le=12, description="Cards that match nothing, not even a joker."),
+        Knob(
+            "number",
+            "blank cards",
+            hint="Cards that match nothing: there is more to remember.",
+            order="Have {} blank cards",
+            one="Have one blank card",
+        ),
+    ] = 0
 
     @property
     def uses_pieces(self) -> bool:
@@ -190,79 +219,90 @@ class Pairs(AreaPart):
     @property
     def forms(self) -> tuple[Form, ...]:
         """What is shown in two ways; the card that is no plain number is told by its place here, as −1 less that."""
-        return forms_of(self.front, self.number, self.many)
+        return forms_of(self.front, self.number, self.many, self.coins)
 
-    def label(self, card: int) -> str:
+    @property
+    def size(self) -> int:
+        """How many cards are turned, and match."""
+        return 3 if self.turn == "three" and self.match in ("total", "same") else 2
+
+    @property
+    def noun_kept(self) -> str:
+        """What cards that match are called together."""
+        return "pair" if self.size == 2 else "three"
+
+    def label(self, card: Value) -> str:
         """What stands on a card."""
-        return self.forms[-1 - card].text if self.match == "forms" and card < 0 else str(card)
+        if card in SPECIAL:
+            return SPECIAL[card]
+        if self.match != "forms":
+            return str(card)
+        return self.form(card).text if card < 0 else answer(self.front, card)
 
-    def told(self, card: int) -> str:
+    def told(self, card: Value) -> str:
         """What stands on a card, in a sentence."""
-        return plural(self.forms[-1 - card].number, "dot") if self.front == "dots" and card < 0 else self.label(card)
+        if card in SPECIAL:
+            return f"a {SPECIAL[card]}"
+        pictured = self.form(card).told if self.match == "forms" and card < 0 else ""
+        return pictured or self.label(card)
 
-    def all_told(self, cards: Iterable[int]) -> list[str]:
+    def form(self, card: Value) -> Form:
+        """The form on a card that is no plain number."""
+        return self.forms[-1 - int(card)]
+
+    def all_told(self, cards: Iterable[Value]) -> list[str]:
         """The same of several, each different one once, in rising order."""
         return [self.told(card) for card in sorted(set(cards))]
 
     @property
-    def pairs(self) -> tuple[tuple[int, int], ...]:
-        """Every pair, the smaller number first, as often as it is in the pack."""
-        numbers = range(self.least, self.most + 1)
-        match self.match:
-            case "total":
-                found = [(a, self.number - a) for a in range(self.least, self.number // 2 + 1)]
-            case "same":
-                found = [(a, a) for a in numbers]
-            case "double":
-                found = [(a, 2 * a) for a in numbers if a]
-            case "differ":
-                found = [(a, a + self.number) for a in numbers]
-            case "forms":
-                found = [(-1 - at, form.number) for at, form in enumerate(self.forms)]
-        return tuple(sorted(pair for pair in found for _ in range(self.copies)))
+    def pairs(self) -> tuple[tuple[Value, ...], ...]:
+        """Every pair or three, the smaller numbers first, as often as it is in the pack."""
+        return each_set(self)
 
     @property
-    def cards(self) -> tuple[int, ...]:
-        """The numbers of all cards, in rising order."""
-        return tuple(sorted(value for pair in self.pairs for value in pair))
+    def cards(self) -> tuple[Value, ...]:
+        """The numbers of all cards, in rising order; jokers and blank cards last."""
+        plain = sorted(value for pair in self.pairs for value in pair)
+        return (*plain, *(JOKER,) * self.jokers, *(BLANK,) * self.blanks)
 
-    def matches(self, one: int, other: int) -> bool:
-        """Whether two cards match."""
-        low, high = sorted((one, other))
-        match self.match:
-            case "total":
-                return low + high == self.number
-            case "same":
-                return low == high
-            case "double":
-                return low > 0 and high == 2 * low
-            case "differ":
-                return high - low == self.number
-            case "forms":
-                return low < 0 <= high and self.forms[-1 - low].number == high
+    @property
+    def most_pairs(self) -> int:
+        """How many pairs can be kept at most: those of the pack, and some of jokers alone."""
+        return len(self.pairs) + self.jokers // self.size
+
+    def matches(self, *cards: Value) -> bool:
+        """Whether two cards, or three, match."""
+        return matching(self, cards)
+
+    def others_of(self, place: int) -> Counter[tuple[Value, ...]]:
+        """What matches the card at a place of the pack, from 0: other cards in rising order, and how often."""
+        return all_others(self)[place]
 
     def partners(self, place: int) -> int:
-        """How many cards match the one at a place of the pack, from 0."""
-        cards = self.cards
-        return sum(self.matches(cards[place], card) for k, card in enumerate(cards) if k != place)
+        """How many cards, or twos of cards, match the one at a place of the pack, from 0."""
+        return self.others_of(place).total()
+
+    def completing(self, turned: Sequence[Value]) -> list[str]:
+        """What matches cards of the pack that are turned, in a sentence, each different way once."""
+        beside, rest = self.others_of(self.cards.index(turned[0])), Counter(turned[1:])
+        ways = {tuple((Counter(others) - rest).elements()) for others in beside if rest <= Counter(others)}
+        by_luck = {way for way in ways if len(way) > 1 and JOKER in way}
+        told = [listing_words(list(map(self.told, way)), "and") for way in sorted(ways - by_luck)]
+        return [*told, *(["a joker and any card but a blank one"] if by_luck else [])]
+
+    def chance(self, place: int) -> float:
+        """The chance that what is turned blindly with the card at a place matches it."""
+        return self.partners(place) / comb(len(self.cards) - 1, self.size - 1)
 
     @property
     def one_partner(self) -> bool:
         """Whether every card has just one that matches it."""
-        return all(self.partners(place) == 1 for place in range(len(self.cards)))
+        return self.size == 2 and all(self.partners(place) == 1 for place in range(len(self.cards)))
 
     @property
     def made_pieces(self) -> tuple[AnyPiece, ...]:
         """The pack that is laid out."""
-        plain = Counter(card for card in self.cards if card >= 0 or self.match != "forms")
-        numbers = Pack(cards=tuple(Card(value=Fraction(value), count=count) for value, count in plain.items()))
-        if self.match != "forms":
-            return (numbers,)
-        shown = tuple(
-            Card(value=Fraction(form.number), word="" if self.front == "dots" else form.text, count=self.copies)
-            for form in self.forms
-        )
-        return Pack(cards=shown, shown="dots" if self.front == "dots" else "words"), numbers
+        return pack_of(self)
 
     def check_plan(self, goal: str, seats: int, memory: bool, totals: int) -> None:
         """Best play is known for two, where each card has one partner."""
@@ -275,7 +315,6 @@ class Pairs(AreaPart):
 
     @model_validator(mode="after")
     def _a_pack(self) -> Self:
-        count = len(self.cards)
         if self.match == "forms" and len(self.forms) < self.many:
             told = {"times": "of the table", "dividing": "of the table"}.get(self.front, f"with {self.number}")
             raise setting_error(
@@ -283,14 +322,24 @@ class Pairs(AreaPart):
                 "fewer, or let numbers go further.",
                 "area.many",
             )
-        if len(self.pairs) < FEWEST_PAIRS:
+        by_sets, found = self.match == "total" and self.size == 3, len(self.pairs)
+        if by_sets and found < self.sets * self.copies:
             raise setting_error(
-                f"That makes {len(self.pairs)} pairs, and {FEWEST_PAIRS} are the fewest: let numbers go further.",
+                f"From {self.least} up {plural(found // self.copies, 'three')} can make {self.number}, and {self.sets} "
+                "are asked for: have fewer, or a larger number.",
+                "area.sets",
+            )
+        if found < FEWEST_PAIRS:
+            raise setting_error(
+                f"That makes {plural(found, self.noun_kept)}, and {FEWEST_PAIRS} are the fewest: let numbers go "
+                "further.",
                 "area.number" if self.match in ("total", "forms") else "area.most",
             )
+        count = len(self.cards)
         if count > MOST_CARDS:
+            numbered = "area.sets" if by_sets else NUMBERED.get(self.match, "area.most")
             raise setting_error(
                 f"That makes {count} cards, and {MOST_CARDS} are the most: take fewer numbers, or fewer copies.",
-                "area.copies" if self.copies > 1 else NUMBERED.get(self.match, "area.most"),
+                "area.copies" if self.copies > 1 else numbered,
             )
         return self

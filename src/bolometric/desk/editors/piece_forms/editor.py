@@ -39,7 +39,15 @@ KINDS = (
     ("counters", "two-sided counters"),
     ("drop", "a counter dropped on a chart"),
 )
-SHOWN = (("numerals", "numerals"), ("dots", "dots"), ("words", "their words"), ("fractions", "fractions"))
+SHOWN = (
+    ("numerals", "numerals"),
+    ("dots", "dots"),
+    ("words", "their words"),
+    ("fractions", "fractions"),
+    ("frames", "ten frames"),
+    ("bars", "bars of parts"),
+    ("coins", "coins"),
+)
 READY = "ready-made …"
 _PIECE: TypeAdapter[AnyPiece] = TypeAdapter(Piece)
 
