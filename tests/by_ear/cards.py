@@ -69,45 +69,55 @@ def pairs(ear):
 
 
 def open_row(ear):
-    """Open cards that make a number are taken; players see every way, and take any of them."""
+    """Cards that make a number are taken, open ones or one's own; players see every way, and take any of them."""
     must, told = ear.must, ear.told
     must("what is done first", r"Shuffle the pack\.")
-    count = number(must("how many lie open", r"Lay (\w+) cards open beside it\.")[1])
-    take = must("what is taken", r"Take (two open|open) cards that make (?:(\d+)|your number) together\.")
-    sizes = (2,) if take[1] == "two open" else (1, 2, 3, 4, 5)
+    many = must("how many to take from", r"Lay (\w+) cards open beside it\.", r"Deal (\w+) cards to each player\.")
+    count, own = number(many[1]), "Deal" in many[0]
+    if own:
+        must("whether others see them", r"Hold your cards so that nobody else sees them\.")
+    take = must(
+        "what is taken", r"Take (two|some|open|two open)(?: of your)? cards that make (?:(\d+)|your number) together\."
+    )
+    sizes = (2,) if take[1].startswith("two") else (1, 2, 3, 4, 5)
     if len(sizes) > 1:
         must("that one is enough", r"One card may do\.")
         must("how many at the most", r"You may take five at most\.")
-    must("how it is filled up", r"Then lay cards from the pack until \w+ are open\.")
-    adds = told(r"If you find nothing, lay one more card from the pack\.")
+    must("how it is filled up", r"Then (?:lay|draw) cards from the pack until (?:\w+ are open|you have \w+)\.")
+    adds = told(r"If you find nothing, (?:lay one more card from the pack|draw one more card)\.")
     if adds:
-        must("what if ten lie there", r"If 10 cards are open already, put them away and lay new ones\.")
+        must("what if ten lie there", r"If (?:10 cards are open|you have 10 cards) already, put them away and .+\.")
     else:
-        must("what if nothing is found", r"If you find nothing, put all open cards away and lay new ones\.")
-    must("when it ends", r"The game ends when no card is left\.")
+        must("what if nothing is found", r"If you find nothing, put (?:all open|your) cards away and .+ new ones\.")
+    must("when it ends", r"The game ends when (?:no card is left|nobody has a card left)\.")
     must("what if the pack is used up", r"When the pack is used up, go on without it\.")
+    if own:
+        must("what if one has no cards", r"A player without cards is passed over\.")
     must("when it ends then", r"Then it ends when all find nothing, in turn\.")
     must("who wins", r"The player with most cards wins\.")
     must("what if two have as many", r"If (?:two have as many, you both|some have as many, they all) win\.")
 
     def play():
-        pack, row, kept, turns, vain = [*ear.cards], [], [0] * ear.seats, 0, 0
+        pack, kept, turns, vain = [*ear.cards], [0] * ear.seats, 0, 0
         ear.dice.shuffle(pack)
+        hands = [[] for _ in range(ear.seats)] if own else [[]] * ear.seats
 
-        def fill():
+        def fill(row):
             while pack and len(row) < count:
                 row.append(pack.pop())
 
-        fill()
-        while row and not (not pack and vain >= ear.seats):
-            ear.seat = turns % ear.seats
+        for row in hands:
+            fill(row)
+        seat = 0
+        while any(hands) and not (not pack and vain >= sum(map(bool, hands))):
+            ear.seat, row = seat, hands[seat]
             turns += 1
             wanted = int(take[2]) if take[2] else ear.total()
             ways = [some for size in sizes for some in combinations(range(len(row)), size)]
             ways = [some for some in ways if sum(row[place] for place in some) == wanted]
             if ways:
                 some = ear.dice.choice(ways)
-                kept[ear.seat] += len(some)
+                kept[seat] += len(some)
                 row[:] = [card for place, card in enumerate(row) if place not in some]
                 vain = 0
             else:
@@ -116,7 +126,10 @@ def open_row(ear):
                     row.clear()
                 elif pack:
                     row.append(pack.pop())
-            fill()
+            fill(row)
+            seat = (seat + 1) % ear.seats
+            while any(hands) and not hands[seat]:
+                seat = (seat + 1) % ear.seats
         return turns, [who for who, cards in enumerate(kept) if cards == max(kept)]
 
     return play, lambda: None

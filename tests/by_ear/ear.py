@@ -21,6 +21,7 @@ NUMBERS = ("no", "one", "two", "three", "four", "five", "six", "seven", "eight",
 STARTS = (r".+ starts\.", r"Anyone may start\.")
 FOR_ALL = (r"Choose a caller\.", r"One player rolls for everybody\.")
 ACT = r"(?:Roll|Spin|Draw|Toss|Drop) (?:the|both|all|a|two|three) (?:(?! once)[^,.])*?"
+FOR_YOU = r"(?:rolls|spins|draws|tosses|drops) (?:the|both|all|a|two|three) (?:(?! once)[^,.])*?"
 DRAWS = (
     rf"{ACT}\.",
     rf"{ACT}, one player after the other\.",
@@ -28,6 +29,8 @@ DRAWS = (
     r"Everybody uses their own pieces once, (one after the other|at the same time)\.",
     r"The caller (?:rolls|spins|draws|goes) for everybody\.",
     r"One player (?:rolls|spins|draws) for everybody\.",
+    rf"The (?:other|next) player {FOR_YOU} for you\.",
+    rf"The (?:other|next) player {FOR_YOU} for you, (?:one player after the other)\.",
 )
 MAKES = {
     r"Add the two numbers\.": sum,
@@ -87,9 +90,11 @@ class Ear:
             r"Put some of your \d+ things .+",
             r"Turn (?:two|three) cards, one after the other\.",
             r"Take (?:two open|open) cards that make \d+ together\.",
+            r"Take (?:two|some) of your cards that make \d+ together\.",
             r"Hold your cards so that nobody else sees them\.",
         )
-        if not self.told(*nothing):
+        asked = any("make your number" in one for one in self.sentences)
+        if not self.told(*nothing) or asked:
             drawn, makes = self.each_their_own()
             self.draws = self.told(*DRAWS) or (drawn or None) or self.missing("what is drawn")
             make = next((how for words, how in MAKES.items() if self.told(words)), None)
@@ -109,7 +114,7 @@ class Ear:
         for one in self.every(r"Players? [\d, and]+: .+\."):
             who, what = one.split(": ", 1)
             what, seats = what[:1].upper() + what[1:], [int(word) - 1 for word in re.findall(r"\d+", who)]
-            if re.fullmatch(rf"{ACT}\.", what):
+            if re.fullmatch(rf"{ACT}\.|The (?:other|next) player {FOR_YOU} for you\.", what):
                 drawn |= set(seats)
             elif what.startswith("When "):
                 continue

@@ -23,7 +23,7 @@ KINDS = {
     r"The next sum begins with the answer\.": chain,
     r"(?:Make|Put some of your) \d+ .*things .+\.|Make \d+ with .+ things\.": splits,
     r"Turn (?:two|three) cards, one after the other\.": pairs,
-    r"Take (?:two open|open) cards that make .+ together\.": open_row,
+    r"Take (?:two open|open|two of your|some of your) cards that make .+ together\.": open_row,
     **hands.KINDS,
 }
 

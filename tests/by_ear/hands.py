@@ -82,6 +82,10 @@ def limit(ear):
     deal = _deals(ear)
     ear.must("where the count begins", r"The count begins at 0\.")
     ear.must("what is done", r"Lay a card and add it to the count\.")
+    if min(ear.cards) < 0:
+        ear.must("what a minus sign means", r"If it has a minus sign, take it away from the count\.")
+        ear.must("how far down", r"It may not go below 0\.")
+        ear.must("when else it ends", r"It also ends when the count is 0 and all pass\.")
     most = int(ear.must("how far it goes", r"The count may go up to (\d+), and no further\.")[1])
     ear.must("what is drawn", r"Then draw a card, as long as there are any\.")
     ear.must("who takes them", r"If you make \d+, take all the cards that were laid\.")
@@ -101,7 +105,7 @@ def limit(ear):
             if not hands[seat]:
                 continue
             turns += 1
-            some = [card for card in hands[seat] if count + card <= most]
+            some = [card for card in hands[seat] if 0 <= count + card <= most]
             if some:
                 card = ear.dice.choice(some)
                 hands[seat].remove(card)
@@ -114,6 +118,8 @@ def limit(ear):
             else:
                 passed += 1
                 if passed >= sum(map(bool, hands)):
+                    if count == 0:
+                        break
                     count = laid = passed = 0
         return turns, _most(taken)
 

@@ -63,7 +63,7 @@ def test_a_reader_that_has_gone_is_no_trouble(words):
 def test_what_takes_long_is_told_to_whoever_looks_on(seen):
     """At a terminal a line that is written over; where standard error is a file or a pipe nothing."""
     screen, end = pty.openpty()
-    words = "sweep", GAME, "--knob", "area.length=20..80:2", "--runs", "4000"
+    words = "sweep", GAME, "--knob", "area.length=20..80:2", "--runs", "40000"
     process = begun(*words, stdout=subprocess.DEVNULL, **({"stderr": end} if seen else {}))
     os.close(end)
     if not seen:

@@ -55,7 +55,7 @@ def of(name, **changes):
 @pytest.mark.parametrize("name", GAMES)
 def test_what_is_read_aloud_is_played_as_it_is_measured(name):
     game = of(name)
-    turns, wins = played(game, 900)
+    turns, wins = played(game, 400)
     ended = [count for count in turns if count is not None]
     found = measure(game, 6000, seed=5).readings
     error = np.std(ended) / len(ended) ** 0.5 + found["turns"].stderr

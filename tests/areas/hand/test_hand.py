@@ -36,6 +36,7 @@ def hand_games(draw, plays=PLAYS):
         "least": least,
         "most": least + draw(st.integers(2, 9)),
         "copies": draw(st.integers(1, 4)),
+        "minus": draw(st.sampled_from([0, 0, 1, 3])),
         "hold": draw(st.integers(1, 6)),
     }
     seats = {
@@ -150,8 +151,9 @@ def test_what_is_noted_could_be_played(game):
         if kind == 4:
             assert facts == ()
         elif area.play == "limit":
-            assert facts[0].does == "add"
-            assert facts[0].one + facts[0].other <= area.limit
+            count = facts[0].one + facts[0].other * (1 if facts[0].does == "add" else -1)
+            assert facts[0].does == "add" or (facts[0].does == "subtract" and area.minus)
+            assert 0 <= count <= area.limit
         elif area.play == "ask":
             assert facts[0].one + facts[0].other == area.number
         else:

@@ -33,6 +33,7 @@ def row_games(draw):
         "most": least + draw(st.integers(2, 6)),
         "copies": draw(st.integers(1, 3)),
         "open": draw(st.integers(3, 6)),
+        "row": draw(st.sampled_from(["shared", "own"])),
         "asks": draw(st.sampled_from(["given", "drawn"])),
         "number": draw(st.integers(3, 12)),
         "take": draw(st.sampled_from(["two", "any"])),

@@ -27,7 +27,7 @@ JARGON = re.compile(
     re.IGNORECASE,
 )
 COUNTED_WRONG = re.compile(r"(?<![\d.,/])1 (squares|turns|rounds|boxes|counters|points|digits|rows)\b")
-ONE_OF_MANY = re.compile(r"\b(1|one) (?!less)\w+[^s]s\b|\ba \w+s\b(?<!less)|boxe\b")
+ONE_OF_MANY = re.compile(r"\b(1|one) (?!less)\w+[^s]s\b|\ba \w+s\b(?<!less)(?<!minus)|boxe\b")
 MOST_PLACES = 60
 """Places of a board that are looked at."""
 

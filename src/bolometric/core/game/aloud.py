@@ -155,7 +155,28 @@ def drawn(game: Game) -> tuple[str, ...]:
 
 def acts(game: Game) -> tuple[str, ...]:
     """What is done with the pieces, as a sentence; seat by seat where that is not the same for all."""
+    if game.thrown_by_next:
+        return each_alike(game, lambda one: f"{_other(game)} {_third(one)} for you.")
+    return own_acts(game)
+
+
+def done_for(game: Game, what: str) -> str:
+    """'Roll three digits', or who does it for whoever's turn it is."""
+    return f"{_other(game)} {rolls(game)} {what} for you" if game.thrown_by_next else f"{capital(verb(game))} {what}"
+
+
+def _other(game: Game) -> str:
+    return "The other player" if game.seats.count == 2 else "The next player"
+
+
+def own_acts(game: Game) -> tuple[str, ...]:
+    """The same, of those who use the pieces for themselves."""
     return each_alike(game, lambda one: f"{capital(act(one))}.")
+
+
+def _third(game: Game) -> str:
+    """The same of somebody else: 'rolls both dice'."""
+    return listing_words([f"{THIRD[verb]} {what}" for verb, what in _acts(game.pieces)], "and")
 
 
 def each_makes(game: Game) -> tuple[str, ...]:

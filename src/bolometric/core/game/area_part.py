@@ -140,6 +140,11 @@ class AreaPart(Part):
         return True
 
     @property
+    def draws_by_turn(self) -> bool:
+        """Whether each turn has a draw of its own, for the player whose turn it is."""
+        return self.uses_pieces and not (self.together or self.abreast or self.one_caller)
+
+    @property
     def uses_total(self) -> bool:
         """Whether it is the total of a draw that counts, and not the numbers shown."""
         return True

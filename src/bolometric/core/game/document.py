@@ -155,6 +155,11 @@ class Game(Part):
         return self.takes_turns and self.seats.answers == "all"
 
     @property
+    def thrown_by_next(self) -> bool:
+        """Whether the player after the one whose turn it is uses the pieces."""
+        return self.takes_turns and self.area.draws_by_turn and self.seats.throws == "next"
+
+    @property
     def by_seat(self) -> tuple[Game, ...]:
         """The same for every seat."""
         return tuple(self.of_seat(seat) for seat in range(self.seats.count))

@@ -113,6 +113,22 @@ ANSWERS = (
 )
 
 
+THROWS = (
+    Choice(
+        "own",
+        "the player whose turn it is",
+        "Let players use the pieces in their own turns",
+        "One does everything, and hands the pieces on.",
+    ),
+    Choice(
+        "next",
+        "the player after them",
+        "Let the next player use the pieces",
+        "Two have something to do in each turn: one rolls, spins or draws, and the other works it out and moves.",
+    ),
+)
+
+
 class Seats(Part):
     """Who sits at the table and how quick their hands are."""
 
@@ -193,6 +209,14 @@ class Seats(Part):
             "all = everybody, and the game goes on with the slowest."
         ),
         Knob("choice", "who works it out", choices=ANSWERS, suggested=(), when=(("several", ("yes",)),)),
+    ] = "own"
+    throws: Annotated[
+        Literal["own", "next"],
+        Field(
+            description="Who rolls, spins, draws or tosses, where players take turns: own = whoever's turn it is; next "
+            "= the player after them. It takes as long, and all wait as much."
+        ),
+        Knob("choice", "who uses the pieces", choices=THROWS, suggested=(), when=(("several", ("yes",)),)),
     ] = "own"
 
     @property

@@ -159,7 +159,10 @@ def _answering(game: Game) -> tuple[str | Span, ...]:
     """Who works out a turn, where players take turns."""
     if not game.takes_turns:
         return ()
-    return " Each number is worked out by ", choice(game, "seats.answers"), "."
+    answers: tuple[str | Span, ...] = (" Each number is worked out by ", choice(game, "seats.answers"))
+    if not game.area.draws_by_turn:
+        return *answers, "."
+    return *answers, "; the pieces are used by ", choice(game, "seats.throws"), "."
 
 
 def _targets(game: Game) -> tuple[str | Span, ...]:

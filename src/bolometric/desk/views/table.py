@@ -357,6 +357,9 @@ class TableView(QWidget):
             listed = "Choose from the list." if self._listed else ""
             on_board = where if any(option.place for option in options) else ""
             return " ".join(part for part in (asked, on_board, listed) if part)
+        game = self.sitting.game
+        if asked is None and game.thrown_by_next:
+            return f"{game.seat_name((self.sitting.now.seat + 1) % game.seats.count)} draws."
         return asked or "draw."
 
     def _show_options(self, options: tuple[Option[Hashable], ...]) -> None:

@@ -9,13 +9,13 @@ from bolometric.core.game.aloud import (
     acts,
     capital,
     cards_after,
+    done_for,
     drawn,
     each_makes,
     rolls,
     said,
     share,
     starts,
-    verb,
 )
 from bolometric.core.game.contract import Words
 from bolometric.core.game.document import Game
@@ -103,7 +103,7 @@ def _turn(game: Game) -> tuple[str, ...]:
             made: tuple[str, ...] = (f"One player {rolls(game)} {number(digits)} digits for everybody.",)
         else:
             own = acts(game) if game.draws_differ else ()
-            made = (f"{capital(verb(game))} {number(digits)} digits.", *own, *each_makes(game))
+            made = (f"{done_for(game, f'{number(digits)} digits')}.", *own, *each_makes(game))
         away = "Throw one digit away." if spare else ""
         return (*made, away, "Write them in your columns, in any order you like.")
     draw = (f"One player {rolls(game)} for everybody.", *cards_after(game)) if for_all else drawn(game)

@@ -131,6 +131,11 @@ class Duel(AreaPart):
         return self.going == "at_once"
 
     @property
+    def draws_by_turn(self) -> bool:
+        """Everybody draws in a round."""
+        return False
+
+    @property
     def abreast(self) -> bool:
         """Then each draws, and compares, what is theirs."""
         return self.together

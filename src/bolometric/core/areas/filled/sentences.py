@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from bolometric.core.areas.filled.fill import area_of_marks
 from bolometric.core.areas.filled.spec import Boxes, PlacedCounters
-from bolometric.core.game.aloud import Aloud, acts, called, drawn, each_makes, said, share, starts
+from bolometric.core.game.aloud import Aloud, called, drawn, each_makes, own_acts, said, share, starts
 from bolometric.core.game.contract import Words
 from bolometric.core.game.document import Game
 from bolometric.core.game.setting_words import choice
@@ -103,7 +103,7 @@ def _needs(game: Game) -> tuple[str, ...]:
 
 
 def _boxes(game: Game) -> tuple[str, ...]:
-    first, *others = acts(game)
+    first, *others = own_acts(game)
     once = (f"{first.removesuffix('.')} once for each of your boxes.",)
     return said(
         *((first, *others, "Do so once for each of your boxes.") if others else once),

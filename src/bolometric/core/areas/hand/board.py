@@ -14,7 +14,7 @@ from bolometric.core.game.document import Game
 from bolometric.core.learner_work.aims import Aim, aims_in
 from bolometric.core.results.board import Cells, Heat, Places
 from bolometric.core.results.printed import Printed
-from bolometric.core.text.figures import listing, percent, plural
+from bolometric.core.text.figures import listing, minus, percent, plural
 
 ACROSS, LARGEST = 10, 20
 """Cards beside each other; the largest number of a pack that is made for an aim."""
@@ -31,13 +31,13 @@ def places(game: Game) -> Cells:
     """Every number of the pack once."""
     numbers = game.area_as(Hand).values
     rows = -(-len(numbers) // ACROSS)
-    return _cells(tuple(map(str, numbers)), -(-len(numbers) // rows), tinted=True)
+    return _cells(tuple(map(minus, numbers)), -(-len(numbers) // rows), tinted=True)
 
 
 def places_at(game: Game, now: OnHand) -> Cells:
     """What lies on the table, and below it the hand of the seat to move; the others' are hidden."""
     area, across = game.area_as(Hand), width(now)
-    hand = tuple(str(area.values[card]) for card in now.hands[now.seat])
+    hand = tuple(map(area.label, now.hands[now.seat]))
     if area.play == "ask":
         return _cells(hand or ("",), across, tinted=False)
     counted = area.play == "limit"
@@ -50,7 +50,7 @@ def heat(game: Game) -> Heat:
     """How easily each number is played."""
     area, board = game.area_as(Hand), places(game)
     if area.play == "limit":
-        fewest_and_most(area.values, area.copies, area.limit)  # told of the whole board, which works nothing out
+        fewest_and_most(area.plain, area.copies, area.limit)  # told of the whole board, which works nothing out
         shares = tuple(float(share) for share in area.compiled.goes.mean(axis=0))
         words, question = "Can be laid at so many of 100 counts", "Which {} do you think can be laid most often?"
     else:
@@ -71,8 +71,9 @@ def describe(game: Game, heat: Heat, number: int | None) -> str:
         return "Nothing lies here."
     card = number - 1
     if area.play == "limit":
-        highest = area.limit - area.values[card]
-        return f"{area.values[card]}: can be laid while the count is {highest} or less (exact)."
+        value = area.values[card]
+        when = f"{-value} or more" if value < 0 else f"{area.limit - value} or less"
+        return f"{area.label(card)}: can be laid while the count is {when} (exact)."
     goes = fitting(area, card)
     if not goes:
         return f"{area.values[card]}: no other card goes with it (exact)."
@@ -88,10 +89,10 @@ def _of_the_pack(game: Game) -> str:
         others, often = "the other player" if game.seats.count == 2 else "others", percent(partner_dealt(game))
         return f"{cards}; a partner of the first card you are dealt is dealt to {others} in {often} of games (exact)."
     if area.play == "limit":
-        found = fewest_and_most(area.values, area.copies, area.limit)
+        found = fewest_and_most(area.plain, area.copies, area.limit)
         assert found is not None
         fewest, most = found
-        told = f"{fewest}" if fewest == most else f"{fewest} to {most}"
+        told = f"{fewest} or more" if area.taken_away else f"{fewest}" if fewest == most else f"{fewest} to {most}"
         return f"{cards}; it takes {told} of them to make {area.limit} from 0 (exact)."
     return f"{cards}; whoever begins can lay nothing in {percent(nothing_goes(game))} of games (exact)."
 

@@ -50,7 +50,7 @@ def begin(game: Game) -> OnHand:
 def shuffled(game: Game, rng: np.random.Generator) -> OnHand:
     """The pack shuffled and dealt."""
     area, seats = game.area_as(Hand), game.seats.count
-    order = rng.permutation(np.repeat(np.arange(len(area.values)), area.copies))
+    order = rng.permutation(np.repeat(np.arange(len(area.values)), [area.times(value) for value in area.values]))
     pack = tuple(int(card) for card in order)
     hands = tuple(tuple(sorted(pack[seat * area.hold : (seat + 1) * area.hold])) for seat in range(seats))
     now = OnHand(hands=hands, pack=pack[seats * area.hold :], score=(0,) * seats, waiting="choice")
@@ -81,7 +81,7 @@ def options(game: Game, now: OnHand) -> tuple[Option[int], ...]:
         return (Option(NOTHING, "Draw a card" if _draws(area, now) else "Pass"),)
     verb = "Ask with" if area.play == "ask" else "Lay"
     first = 1 + width(now) * (area.play != "ask")
-    return tuple(Option(card, f"{verb} {area.values[card]}", first + hand.index(card)) for card in cards)
+    return tuple(Option(card, f"{verb} {area.label(card)}", first + hand.index(card)) for card in cards)
 
 
 def width(now: OnHand) -> int:
@@ -128,7 +128,7 @@ def _lay(game: Game, now: OnHand, card: int, how: str = "lays") -> OnHand:
     area, rules = game.area_as(Hand), game.area_as(Hand).compiled
     taken, pile = bool(rules.takes[now.stands, card]), now.pile + 1
     after = int(rules.then[now.stands, card])
-    words = f"{how} {area.values[card]}"
+    words = f"{how} {area.label(card)}"
     if area.play == "limit":
         words += f", which makes {now.stands + area.values[card]}"
     if taken:
@@ -152,6 +152,8 @@ def _stuck(game: Game, now: OnHand) -> OnHand:
     now = replace(noted(now, "passes."), vain=now.vain + 1)
     holders = sum(map(bool, now.hands))
     if not area.follows and now.vain >= holders:
+        if now.stands == 0:  # all that is held would be taken away from nothing
+            return _most(now, now.score, "card")
         now = replace(now, stands=0, pile=0, vain=0, record=(*now.record, "The cards are put away; the count is 0."))
     return now
 
@@ -266,7 +268,7 @@ def hints(game: Game, now: OnHand) -> tuple[str, ...]:
     area, cards = game.area_as(Hand), playable(game, now)
     if not cards:
         return ("None of these cards goes.",)
-    listed = listing_words([str(area.values[card]) for card in cards], "or")
+    listed = listing_words([area.label(card) for card in cards], "or")
     if area.play == "ask":
         wanted = listing_words([str(area.number - area.values[card]) for card in cards], "or")
         return f"What makes {area.number} with {listed}?", f"It is {wanted}."
@@ -278,7 +280,7 @@ def coach(game: Game, now: OnHand) -> str:
     area, cards = game.area_as(Hand), playable(game, now)
     if not cards:
         return "There is nothing to choose: none of these cards goes."
-    told = "; ".join(f"{area.values[card]} {_leaves(game, now, card)}" for card in cards)
+    told = "; ".join(f"{area.label(card)} {_leaves(game, now, card)}" for card in cards)
     return f"{told}. No best play is known, since the others' cards are hidden."
 
 

@@ -30,7 +30,7 @@ def player(game: Game) -> Player:
     """The game compiled for the runs."""
     area, seats = game.area_as(Hand), game.seats.count
     rules = area.compiled
-    cards = np.repeat(np.arange(len(area.values)), area.copies)
+    cards = np.repeat(np.arange(len(area.values)), [area.times(value) for value in area.values])
     liking = np.array([likes(game.seats.style(seat)) for seat in range(seats)])
     laying = rules.goes, rules.then, rules.takes, rules.ahead
     how = area.hold, area.follows, area.cannot == "lay"
@@ -84,12 +84,12 @@ def _lay(  # type: ignore[no-untyped-def]
         state += STEP * np.uint64(count)
         taken[:] = 0
         clear_lead(lead)
-        stands, pile, turn, seat, idle, vain, choices, out_first = 0, 0, 0, 0, 0, 0, 0, False
+        stands, pile, turn, seat, idle, vain, choices, over = 0, 0, 0, 0, 0, 0, 0, False
         if follows:
             left -= 1
             stands = pack[left]
         holders = seats
-        while turn < most_turns and holders and not out_first and not (follows and left == 0 and vain >= seats):
+        while turn < most_turns and holders and not over and not (follows and left == 0 and vain >= seats):
             turn += 1
             state += STEP
             fits, different = _fitting(hands[seat], goes[stands])
@@ -125,12 +125,13 @@ def _lay(  # type: ignore[no-untyped-def]
                     left -= 1
                     hands[seat, pack[left]] += 1
                     held[seat] += 1
-                out_first = follows and held[seat] == 0
+                over = follows and held[seat] == 0
                 holders -= held[seat] == 0
             else:
                 idle += 1
                 vain = vain + 1 if passes else 0
                 if not follows and vain >= holders:
+                    over = stands == 0  # all that is held would be taken away from nothing
                     stands, pile, vain = 0, 0, 0
             if follows:
                 note_lead(lead, alone_ahead(held, -1), turn)
@@ -140,7 +141,7 @@ def _lay(  # type: ignore[no-untyped-def]
             while holders and not follows and held[seat] == 0:
                 seat = 0 if seat == seats - 1 else seat + 1
         turns_out[run], idle_out[run], playable_out[run] = turn, idle, choices
-        home_out[run] = out_first or holders == 0 or (follows and left == 0 and vain >= seats)
+        home_out[run] = over or holders == 0 or (follows and left == 0 and vain >= seats)
         for k in range(seats):
             score[run, k] = held[k] if follows else taken[k]
         end_notes(note_ends, run, at)

@@ -48,9 +48,10 @@ def rules_of(play: str, number: int, values: tuple[int, ...]) -> Rules:
     places = np.arange(len(cards))
     match play:
         case "limit":
-            sums = np.arange(number)[:, None] + cards[None, :]
+            sums = np.arange(number)[:, None] + cards[None, :]  # below 0 where more is taken away than there is
             takes, safe = sums == number, number - sums > values[-1]  # no card can make the limit next
-            return Rules(sums <= number, np.where(sums < number, sums, 0), takes, 2 * takes + safe, partner)
+            goes = (sums >= 0) & (sums <= number)
+            return Rules(goes, np.where(goes & ~takes, sums, 0), takes, 2 * takes + safe, partner)
         case "ask":
             wanted = number - cards
             found = (wanted >= values[0]) & (wanted <= values[-1])

@@ -25,7 +25,11 @@ def board(game: Game) -> tuple[Sentences, ...]:
     area = game.area_as(Hand)
     copies = Span("once each" if area.copies == 1 else f"{area.copies} times each", "area.copies")
     numbers = Span(str(area.least), "area.least"), " to ", Span(str(area.most), "area.most")
-    pack = sentences("The pack has the numbers ", *numbers, ", ", copies, f": {len(area.cards)} cards.")
+    away: list[str | Span] = []
+    if area.play == "limit":
+        told = "never" if not area.minus else "once each" if area.minus == 1 else f"{area.minus} times each"
+        away = [", with a minus sign ", Span(told, "area.minus")]
+    pack = sentences("The pack has the numbers ", *numbers, ", ", copies, *away, f": {len(area.cards)} cards.")
     return pack, sentences("Each player is dealt ", Span(plural(area.hold, "card"), "area.hold"), ".")
 
 
@@ -52,8 +56,9 @@ def turn(game: Game) -> tuple[Sentences, ...]:
     match area.play:
         case "limit":
             more = sentences(
-                "Then draw a card. Who makes the limit exactly takes all cards that were laid, and the count begins at "
-                "0. Who can't lay passes; if all pass, the cards are put away, and the count is 0."
+                f"{AWAY * area.taken_away}Then draw a card. Who makes the limit exactly takes all cards that were "
+                "laid, and the count begins at 0. Who can't lay passes; if all pass, the cards are put away, and the "
+                "count is 0."
             )
         case "ask":
             more = sentences(
@@ -74,10 +79,14 @@ def last(game: Game) -> tuple[Sentences, ...]:
     elif area.play == "ask":
         end = "Once the pack is used up the round is finished. Most pairs win; with as many the win is shared."
     else:
-        end = "The game ends when nobody holds a card. Most cards taken win; with as many the win is shared."
+        end = f"The game ends when nobody holds a card{AT_NOTHING if area.taken_away else ''}. "
+        end += "Most cards taken win; with as many the win is shared."
     if alone:
         end = "The game ends when you have no card left"
-        end += ", or when the pack is used up and none goes." if area.follows else ". Count the cards you have taken."
+        if area.follows:
+            end += ", or when the pack is used up and none goes."
+        else:
+            end += f"{', or when none goes while it is 0' if area.taken_away else ''}. Count the cards you have taken."
     return (sentences(end),)
 
 
@@ -95,9 +104,17 @@ def aloud(game: Game) -> Aloud:
         begin.append(f"Two cards that make {area.number} are a pair. Lay down all pairs you hold.")
     told = {"limit": _limit_aloud, "ask": _ask_aloud}.get(area.play, _follow_aloud)
     turn, end = told(game)
-    each = "once each" if area.copies == 1 else f"{in_words(area.copies)} times each"
-    pack = f"a pack of {len(area.cards)} cards, the numbers {area.least} to {area.most}, {each}"
+    pack = f"a pack of {len(area.cards)} cards, the numbers {area.least} to {area.most}, {_each(area.copies)}"
+    pack += f", and with a minus sign {_each(area.minus)}" if area.taken_away else ""
     return Aloud((pack,), said(*begin, starts(game)), said(*turn), said(*end))
+
+
+def _each(times: int) -> str:
+    return "once each" if times == 1 else f"{in_words(times)} times each"
+
+
+AT_NOTHING = ", or all pass while the count is 0"
+AWAY = "A number with a minus sign is taken away from the count, which never falls below 0. "
 
 
 def _follow_aloud(game: Game) -> tuple[list[str], list[str]]:
@@ -130,7 +147,9 @@ def _limit_aloud(game: Game) -> tuple[list[str], list[str]]:
     area, alone = game.area_as(Hand), game.seats.count == 1
     turn = [
         "Lay a card and add it to the count.",
+        "If it has a minus sign, take it away from the count." if area.taken_away else "",
         f"The count may go up to {area.limit}, and no further.",
+        "It may not go below 0." if area.taken_away else "",
         "Then draw a card, as long as there are any.",
         f"If you make {area.limit}, take all the cards that were laid. The count is 0 again.",
         "If you have no card that goes, put the laid cards away. The count is 0 again."
@@ -138,10 +157,16 @@ def _limit_aloud(game: Game) -> tuple[list[str], list[str]]:
         else "If you have no card that goes, pass.",
     ]
     if alone:
-        return turn, ["The game ends when you have no card left.", "Count the cards you have taken."]
+        end = ["The game ends when you have no card left.", "Count the cards you have taken."]
+        end.insert(1, "It also ends when the count is 0 and you have no card that goes." if area.taken_away else "")
+        return turn, end
     turn.append("If all pass, one after the other, put the laid cards away. The count is 0 again.")
     turn.append("A player without cards is passed over.")
-    end = ["The game ends when nobody has a card left.", "The player who has taken most cards wins."]
+    end = [
+        "The game ends when nobody has a card left.",
+        "It also ends when the count is 0 and all pass." if area.taken_away else "",
+        "The player who has taken most cards wins.",
+    ]
     return turn, [*end, shared_aloud(game)]
 
 
@@ -168,10 +193,10 @@ def talk(game: Game) -> tuple[Question, ...]:
     """What goes with a card, and how the deal comes out."""
     area = game.area_as(Hand)
     if area.play == "limit":
-        found = fewest_and_most(area.values, area.copies, area.limit)
+        found = fewest_and_most(area.plain, area.copies, area.limit)
         assert found is not None
-        most = f"How many cards can it take to make {area.limit} from 0?"
-        told = f"{plural(found[0], 'card')} at the fewest, {found[1]} at the most."
+        most = f"How many cards {'must' if area.taken_away else 'can'} it take to make {area.limit} from 0?"
+        told = f"{plural(found[0], 'card')} at the fewest" + ("." if area.taken_away else f", {found[1]} at the most.")
         one = area.values[-1]
         last_count = f"The largest count at which {one} can be laid?", f"{area.limit - one}."
         return ("cards", 2, most, told), ("largest", 1, *last_count)
@@ -207,9 +232,9 @@ def posed(game: Game, rng: np.random.Generator) -> Posed:
     """A hand, with the open card or the count above it: which of these can be played?"""
     area = game.area_as(Hand)
     dealt = [int(card) for card in rng.permutation(len(area.cards))[: area.hold + 1]]
-    first, *hand = (card // area.copies for card in dealt)
+    first, *hand = (area.values.index(area.cards[card]) for card in dealt)
     hand = sorted(hand)
-    held = ("hand", tuple(str(area.values[card]) for card in hand))
+    held = ("hand", tuple(map(area.label, hand)))
     if area.play == "ask":
         wanted = {card: str(area.number - area.values[card]) for card in hand if partners(area, card)}
         told = listing_words(list(wanted.values()), "and") if wanted else "None"

@@ -12,6 +12,7 @@ from bolometric.core.game.area_part import AreaPart, StyleRule
 from bolometric.core.pieces.kinds import AnyPiece, Card, Pack
 from bolometric.core.settings.explain import setting_error
 from bolometric.core.settings.knobs import Choice, Knob
+from bolometric.core.text.figures import minus
 
 MOST_CARDS = 120
 FOLLOWS = ("near", "differ", "multiple")
@@ -67,9 +68,10 @@ class Hand(AreaPart):
     left wins; if the pack is used up and all pass for a round, whoever has fewest, shared by equal ones.
 
     Play limit: in turn each lays a card, adds it to the count and draws another. The count goes no further than
-    ``limit``. Who makes it exactly takes all cards that were laid, and it begins at 0 again. Who has none that goes
-    passes; if all who hold cards pass, the cards are put away, and the count is 0 again. Who has no cards is passed
-    over. When nobody has any, most cards taken win.
+    ``limit``. The pack may hold the same numbers with a minus sign too, ``minus`` times each: these are taken away from
+    the count, which never falls below 0. Who makes the limit exactly takes all cards that were laid, and it begins at 0
+    again. Who has none that goes passes; if all who hold cards pass, the cards are put away, and the count is 0 again.
+    Who has no cards is passed over. When nobody has any, or all pass while the count is 0, most cards taken win.
 
     Play ask: two cards that make ``number`` are a pair. All lay down the pairs they hold. In turn each asks all others
     for the partner of one of their cards; the first in turn who has it gives it, and both draw a card, the
@@ -172,6 +174,19 @@ class Hand(AreaPart):
             one="Have each number once",
         ),
     ] = 4
+    minus: Annotated[
+        StrictInt,
+        Field(ge=0, le=12, description="How often each number is in the pack with a minus sign, if play is limit."),
+        Knob(
+            "number",
+            "copies with a minus",
+            hint="How often each number is there with a minus sign: it is taken away from the count.",
+            practice="operation",
+            order="Have each number {} times with a minus",
+            one="Have each number once with a minus",
+            when=(("play", ("limit",)),),
+        ),
+    ] = 0
     hold: Annotated[
         StrictInt,
         Field(ge=1, le=10, description="How many cards each player is dealt."),
@@ -205,14 +220,33 @@ class Hand(AreaPart):
         return self.follows
 
     @property
-    def values(self) -> tuple[int, ...]:
-        """The numbers of the pack."""
+    def plain(self) -> tuple[int, ...]:
+        """The numbers of the pack that have no minus sign."""
         return tuple(range(self.least, self.most + 1))
+
+    @property
+    def taken_away(self) -> bool:
+        """Whether the pack holds numbers that are taken away."""
+        return self.play == "limit" and self.minus > 0
+
+    @property
+    def values(self) -> tuple[int, ...]:
+        """The numbers of the pack, in rising order."""
+        below = tuple(-value for value in reversed(self.plain) if value) if self.taken_away else ()
+        return (*below, *self.plain)
+
+    def times(self, value: int) -> int:
+        """How often a number is in the pack."""
+        return self.minus if value < 0 else self.copies
 
     @property
     def cards(self) -> tuple[int, ...]:
         """Every card of the pack, in rising order."""
-        return tuple(value for value in self.values for _ in range(self.copies))
+        return tuple(value for value in self.values for _ in range(self.times(value)))
+
+    def label(self, card: int) -> str:
+        """What stands on a card, which is told by its place in the numbers."""
+        return minus(self.values[card])
 
     @property
     def compiled(self) -> Rules:
@@ -223,7 +257,7 @@ class Hand(AreaPart):
     @property
     def made_pieces(self) -> tuple[AnyPiece, ...]:
         """The pack that is dealt."""
-        return (Pack(cards=tuple(Card(value=Fraction(value), count=self.copies) for value in self.values)),)
+        return (Pack(cards=tuple(Card(value=Fraction(value), count=self.times(value)) for value in self.values)),)
 
     def check_seats(self, count: int) -> None:
         """The pack must deal the hands and have a card more; asking takes two."""
@@ -266,7 +300,7 @@ class Hand(AreaPart):
                 "the pack less far.",
                 "area.limit",
             )
-        if not makes_exactly(self.values, self.copies, self.limit):
+        if not makes_exactly(self.plain, self.copies, self.limit):
             raise setting_error(
                 f"No cards of this pack make exactly {self.limit}: change it, or have more cards.", "area.limit"
             )

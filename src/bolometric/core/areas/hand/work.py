@@ -20,7 +20,7 @@ def fact_of(area: Hand, stands: int, card: int) -> Fact:
     if area.play == "ask":
         return fact(known.ADD, value, area.number - value)
     if area.play == "limit":
-        return fact(known.ADD, stands, value)
+        return known.added(stands, value)
     low, high = sorted((value, area.values[stands]))
     return fact(known.DIVIDE, high, low) if area.play == "multiple" else fact(known.SUBTRACT, high, low)
 
@@ -35,7 +35,7 @@ def tasks(game: Game) -> Tasks:
         value = area.values[one]
         if kind == LAID:
             then = (fact_of(area, other >> 1, one),)
-            return Task(then=then, hands=(MOVE, PASS), chosen=bool(other & 1), words=f"lays {value}")
+            return Task(then=then, hands=(MOVE, PASS), chosen=bool(other & 1), words=f"lays {area.label(one)}")
         then = (fact_of(area, 0, one),)
         if kind == ASKED:
             return Task(then=then, hands=(PASS,), chosen=bool(other), words=f"asks for {area.number - value}")

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from bolometric.core.areas.openrow.by_hand import OnRow
 from bolometric.core.areas.openrow.spec import MOST_OPEN, OpenRow
-from bolometric.core.areas.openrow.ways import fresh, numbers_asked
+from bolometric.core.areas.openrow.ways import a_fresh, fresh, numbers_asked
 from bolometric.core.game.contract import Board, Plain
 from bolometric.core.game.document import Game
 from bolometric.core.learner_work.aims import aims_in
@@ -37,7 +37,7 @@ def places(game: Game) -> Cells:
 
 
 def places_at(game: Game, now: OnRow) -> Cells:
-    """The open cards."""
+    """The open cards, or the hand of the seat to move; the others' are hidden."""
     texts = tuple(map(str, now.row)) + ("",) * (game.area_as(OpenRow).open - len(now.row))
     owners = tuple(now.seat if place in now.held else -1 for place in range(len(texts)))
     return Cells("", "", ("",) * len(texts), ("",), texts, tinted=False, owners=owners)
@@ -50,7 +50,7 @@ def heat(game: Game) -> Heat:
     values = tuple(found.used[value] for value in _numbers(game))
     board = places(game)
     padded = values + (0.0,) * (len(board.texts) - len(values))
-    words = "Can be used in a fresh row that holds it, of 100"
+    words = f"Can be used in {a_fresh(game.area_as(OpenRow))} with it, of 100"
     return Heat(
         padded, words, found.stderr, unused=board.unused, question="Which {} do you think can be used most often?"
     )
@@ -64,11 +64,12 @@ def describe(game: Game, heat: Heat, number: int | None) -> str:
         if number > len(numbers):
             return "Nothing lies here."
         often = percent(heat.values[number - 1])
-        return f"{numbers[number - 1]}: can be used in {often} of fresh rows that hold it ({heat.known})."
+        rows = f"{a_fresh(area).split(' ', 1)[1]}s"
+        return f"{numbers[number - 1]}: can be used in {often} of {rows} with it ({heat.known})."
     found = fresh(game)
     told = (
-        f"Nothing fits a fresh row of {area.open} in {percent(found.nothing)} of cases, and there are {found.ways:.1f} "
-        f"ways on average ({found.known})."
+        f"Nothing fits {a_fresh(area)} of {area.open} in {percent(found.nothing)} of cases, and there are "
+        f"{found.ways:.1f} ways on average ({found.known})."
     )
     if found.nothing > 0:
         more = fresh(game, _more(game))

@@ -1,4 +1,4 @@
-"""An open row at the table: the pack lies shuffled beside it, and cards are taken together."""
+"""An open row at the table, or the hand of each: the pack lies shuffled beside it, and cards are taken together."""
 
 from __future__ import annotations
 
@@ -25,8 +25,8 @@ TAKE, BACK, NONE = -1, -2, -3
 class OnRow(Standing):
     """How the cards lie."""
 
-    row: tuple[int, ...] = ()
-    """The numbers of the open cards."""
+    rows: tuple[tuple[int, ...], ...] = ((),)
+    """The numbers of the open cards; or of those that each seat holds."""
     pack: tuple[int, ...] = ()
     """Those of the pack, the next one first."""
     asked: Value | None = None
@@ -40,6 +40,21 @@ class OnRow(Standing):
     in_vain: int = 0
     """Turns one after the other in which nothing was found."""
 
+    @property
+    def mine(self) -> int:
+        """Which row is that of the seat to move."""
+        return self.seat if len(self.rows) > 1 else 0
+
+    @property
+    def row(self) -> tuple[int, ...]:
+        """The cards from which the seat to move takes."""
+        return self.rows[self.mine]
+
+    def with_row(self, row: tuple[int, ...], used: int = 0) -> OnRow:
+        """With other cards for the seat to move, so many taken from the pack."""
+        rows = (*self.rows[: self.mine], row, *self.rows[self.mine + 1 :])
+        return replace(self, rows=rows, pack=self.pack[used:])
+
 
 def begin(game: Game) -> OnRow:
     """The cards as they come."""
@@ -48,14 +63,16 @@ def begin(game: Game) -> OnRow:
 
 def shuffled(game: Game, rng: np.random.Generator) -> OnRow:
     """The pack shuffled, the first cards laid open."""
-    pack = tuple(int(card) for card in rng.permutation(game.area_as(OpenRow).cards))
-    luck = int(rng.integers(2**32))
-    return _next(game, _filled(game, OnRow(pack=pack, luck=luck, kept=(0,) * game.seats.count)))
+    area, seats = game.area_as(OpenRow), game.seats.count
+    pack = tuple(int(card) for card in rng.permutation(area.cards))
+    luck, many = int(rng.integers(2**32)), seats if area.held else 1
+    rows = tuple(pack[k * area.open : (k + 1) * area.open] for k in range(many))
+    return _next(game, OnRow(rows=rows, pack=pack[many * area.open :], luck=luck, kept=(0,) * seats))
 
 
 def _filled(game: Game, now: OnRow) -> OnRow:
     more = max(0, game.area_as(OpenRow).open - len(now.row))
-    return replace(now, row=now.row + now.pack[:more], pack=now.pack[more:])
+    return now.with_row(now.row + now.pack[:more], more)
 
 
 def _next(game: Game, now: OnRow) -> OnRow:
@@ -100,25 +117,29 @@ def _taken(now: OnRow) -> OnRow:
     cards = [now.row[place] for place in now.held]
     kept = tuple(had + len(cards) * (seat == now.seat) for seat, had in enumerate(now.kept))
     row = tuple(card for place, card in enumerate(now.row) if place not in now.held)
-    return noted(replace(now, row=row, kept=kept, held=(), in_vain=0), f"takes {listing(cards, 'and')}.")
+    return noted(replace(now.with_row(row), kept=kept, held=(), in_vain=0), f"takes {listing(cards, 'and')}.")
 
 
 def _nothing(game: Game, now: OnRow) -> OnRow:
     now = replace(now, in_vain=now.in_vain + 1)
     if now.pack and (game.area_as(OpenRow).nothing == "away" or len(now.row) == MOST_OPEN):
-        return noted(replace(now, row=()), "finds nothing; the row is put away.")
+        return noted(now.with_row(()), "finds nothing; the cards are put away.")
     if now.pack:
-        return noted(replace(now, row=(*now.row, now.pack[0]), pack=now.pack[1:]), "finds nothing; one card more.")
+        return noted(now.with_row((*now.row, now.pack[0]), 1), "finds nothing; one card more.")
     return noted(now, "finds nothing.")
 
 
 def _turn_over(game: Game, now: OnRow) -> OnRow:
-    seats = game.seats.count
+    seats, area = game.seats.count, game.area_as(OpenRow)
     now = _filled(game, now)
-    if not now.row or (not now.pack and now.in_vain >= seats):
+    holders = sum(map(bool, now.rows)) if area.held else seats * bool(now.row)
+    if not holders or (not now.pack and now.in_vain >= holders):
         best = [seat for seat, had in enumerate(now.kept) if had == max(now.kept)]
         return won(now, best, f" with {plural(max(now.kept), 'card')}")
-    return _next(game, replace(now, seat=(now.seat + 1) % seats, turn=now.turn + 1))
+    after = replace(now, seat=(now.seat + 1) % seats, turn=now.turn + 1)
+    while not after.row:  # whoever has no cards is passed over
+        after = replace(after, seat=(after.seat + 1) % seats)
+    return _next(game, after)
 
 
 def _wanted(game: Game, now: OnRow, style: Style) -> tuple[int, ...]:

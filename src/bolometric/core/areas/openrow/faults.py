@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from bolometric.core.areas.openrow.board import never_used
 from bolometric.core.areas.openrow.spec import OpenRow
-from bolometric.core.areas.openrow.ways import fresh
+from bolometric.core.areas.openrow.ways import a_fresh, fresh
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.contract import Faults
 from bolometric.core.game.document import Game
@@ -42,7 +42,7 @@ def by_rules(game: Game) -> Iterator[Fault]:
         if low > area.least:
             found.append(change(game, f"Begin at {low}", "area.least", low))
     found.append(change(game, "Take as many cards as it takes", "area.take", "any") if area.take == "two" else None)
-    sentence = f"{listing(values, 'and')} can never be taken, whatever else lies in the row."
+    sentence = f"{listing(values, 'and')} can never be taken, whatever else lies beside."
     better = [one for one in found if one is not None and len(never_used(one.game)) < len(values)]
     yield Fault("useless_card", "fault", "area.most", sentence, cures(*better))
 
@@ -53,9 +53,9 @@ def advice(exact: Analysis) -> Iterator[Fault]:
     found = fresh(game)
     if found.nothing <= OFTEN:
         return
-    more = change(game, f"Lay {area.open + 1} cards open", "area.open", area.open + 1)
+    more = change(game, f"Have {area.open + 1} cards to take from", "area.open", area.open + 1)
     free = change(game, "Take as many cards as it takes", "area.take", "any") if area.take == "two" else None
-    sentence = f"Nothing fits a fresh row in {percent(found.nothing)} of cases ({found.known})."
+    sentence = f"Nothing fits {a_fresh(area)} in {percent(found.nothing)} of cases ({found.known})."
     yield Fault("nothing_fits", "advice", "area.open", sentence, cures(more, free))
 
 

@@ -40,7 +40,7 @@ def player(game: Game) -> Player:
     sample = sampler(ways, MOST_COLUMNS)
     asked = np.array([total if isinstance(total, int) else NEVER for total in (*odds.totals, None)]) if drawn else None
     numbers = np.array([area.number]) if asked is None else asked
-    rules = area.open, *area.sizes, area.nothing == "add", area.noticed / 100
+    rules = area.open, *area.sizes, area.nothing == "add", area.noticed / 100, area.held
     table = sample.outcome, sample.keep, sample.alias
 
     def batch(runs: int, most_turns: int, rng: np.random.Generator, /, book: Book | None = None) -> Batch:
@@ -90,9 +90,11 @@ def _play(  # type: ignore[no-untyped-def]
 ):
     turns_out, _, _, home_out, _, last_lead_out, lead_changes_out, half_lead_out = out
     outcome, keep, alias = table
-    wanted, fewest, most, adds, seen = rules
+    wanted, fewest, most, adds, seen, own = rules
     count, seats, columns = len(cards), len(liking), np.uint64(len(keep))
-    pack, row = cards.copy(), np.zeros(MOST_OPEN, np.int64)
+    # One row for all, or the hand of each seat; the first so many places of each hold cards.
+    pack, rows = cards.copy(), np.zeros((seats if own else 1, MOST_OPEN), np.int64)
+    lying = np.zeros(len(rows), np.int64)
     sums, sizes = np.zeros(1 << MOST_OPEN, np.int64), np.zeros(1 << MOST_OPEN, np.int64)
     held, lead, at = np.zeros(seats, np.int64), np.zeros(ACCOUNT, np.int64), 0
     origin = state
@@ -102,15 +104,15 @@ def _play(  # type: ignore[no-untyped-def]
             state += STEP
             other = below(state, card + 1)
             pack[card], pack[other] = pack[other], pack[card]
-        left, lying, turn, seat, idle, none, fitting = count, 0, 0, 0, 0, 0, 0
-        held[:] = 0
+        left, turn, seat, idle, none, fitting, holders = count, 0, 0, 0, 0, 0, seats
+        held[:], lying[:] = 0, 0
         clear_lead(lead)
-        while lying < wanted and left:
-            left -= 1
-            row[lying] = pack[left]
-            lying += 1
-        while lying and turn < most_turns and not (left == 0 and none >= seats):
+        for k in range(len(rows)):
+            left = _filled(rows[k], lying, k, wanted, pack, left)
+        while holders and turn < most_turns and not (left == 0 and none >= holders):
             turn += 1
+            mine = seat if own else 0
+            row = rows[mine]
             number = numbers[0]
             if drawn:
                 state += STEP
@@ -120,14 +122,14 @@ def _play(  # type: ignore[no-untyped-def]
                 at = note(codes, at, FIRST, column, 0, seat)
             chosen, ways = 0, 0
             if number < NEVER:
-                chosen, ways = _chosen(state, row, lying, number, fewest, most, liking[seat], seen, sums, sizes)
+                chosen, ways = _chosen(state, row, lying[mine], number, fewest, most, liking[seat], seen, sums, sizes)
                 state += STEP * np.uint64(2 * ways)
             fitting += ways
             if chosen:
                 if codes is not None:
-                    at = note(codes, at, TAKEN, _code(row, lying, chosen), ways, seat)
+                    at = note(codes, at, TAKEN, _code(row, lying[mine], chosen), ways, seat)
                 held[seat] += sizes[chosen]
-                lying = _without(row, lying, chosen)
+                lying[mine] = _without(row, lying[mine], chosen)
                 note_lead(lead, alone_ahead(held, 1), turn)
                 none = 0
             else:
@@ -135,25 +137,34 @@ def _play(  # type: ignore[no-untyped-def]
                 idle += 1
                 none += 1
                 # With nothing left to lay the row stays as it is.
-                if left and (not adds or lying == MOST_OPEN):
-                    lying = 0
+                if left and (not adds or lying[mine] == MOST_OPEN):
+                    lying[mine] = 0
                 elif left:
-                    left -= 1
-                    row[lying] = pack[left]
-                    lying += 1
-            while lying < wanted and left:
-                left -= 1
-                row[lying] = pack[left]
-                lying += 1
+                    left = _filled(row, lying, mine, lying[mine] + 1, pack, left)
+            left = _filled(row, lying, mine, wanted, pack, left)
+            if lying[mine] == 0:
+                holders = holders - 1 if own else 0
             seat = 0 if seat == seats - 1 else seat + 1
+            while own and holders and lying[seat] == 0:  # passed over
+                seat = 0 if seat == seats - 1 else seat + 1
         turns_out[run], idle_out[run] = turn, idle
         fitting_out[run] = fitting
-        home_out[run] = lying == 0 or (left == 0 and none >= seats)
+        home_out[run] = holders == 0 or (left == 0 and none >= holders)
         for k in range(seats):
             score[run, k] = held[k]
         end_notes(note_ends, run, at)
         last_lead_out[run], lead_changes_out[run] = lead[SINCE], lead[CHANGES]
         half_lead_out[run] = led_at(lead, lead[TOLD], turn // 2)
+
+
+@inner
+def _filled(row, lying, mine, wanted, pack, left):  # type: ignore[no-untyped-def]
+    """Lay cards of the pack until so many lie there; gives how many the pack has left."""
+    while lying[mine] < wanted and left:
+        left -= 1
+        row[lying[mine]] = pack[left]
+        lying[mine] += 1
+    return left
 
 
 @inner

@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
+
 import numpy as np
 
 from bolometric.core.areas.openrow.spec import MOST_OPEN, OpenRow
-from bolometric.core.areas.openrow.ways import fresh, ways_in
+from bolometric.core.areas.openrow.ways import a_fresh, fresh, ways_in
 from bolometric.core.game.aloud import Aloud, drawn, said, shared_aloud, starts
 from bolometric.core.game.contract import Question, Words
 from bolometric.core.game.document import Game
@@ -22,7 +24,7 @@ def board(game: Game) -> tuple[Sentences, ...]:
     copies = Span("once each" if area.copies == 1 else f"{area.copies} times each", "area.copies")
     numbers = Span(str(area.least), "area.least"), " to ", Span(str(area.most), "area.most")
     pack = sentences("The pack has the numbers ", *numbers, ", ", copies, f": {len(area.cards)} cards.")
-    return pack, sentences(Span(f"{area.open} cards", "area.open"), " lie open beside it.")
+    return pack, sentences(Span(f"{area.open} cards", "area.open"), " ", choice(game, "area.row"), ".")
 
 
 def needs(game: Game) -> tuple[str, ...]:
@@ -31,8 +33,9 @@ def needs(game: Game) -> tuple[str, ...]:
 
 
 def first(game: Game) -> tuple[Sentences, ...]:
-    """A shuffled pack and its row."""
-    return (sentences("Shuffle the pack and lay the row open."),)
+    """A shuffled pack, and its row or hands."""
+    deal = "deal. Nobody sees the others' cards" if game.area_as(OpenRow).held else "lay the row open"
+    return (sentences(f"Shuffle the pack and {deal}."),)
 
 
 def turn(game: Game) -> tuple[Sentences, ...]:
@@ -43,7 +46,7 @@ def turn(game: Game) -> tuple[Sentences, ...]:
         asked += [": ", Span(str(area.number), "area.number")]
     seen = Span(f"{area.noticed} in a hundred", "area.noticed")
     return (
-        sentences(*asked, ". Take ", choice(game, "area.take"), " that make it together, and fill the row up again."),
+        sentences(*asked, ". Take ", choice(game, "area.take"), " that make it together, and fill up from the pack."),
         sentences("When nothing is found, ", choice(game, "area.nothing"), ", and the turn is over."),
         sentences("Measured with players who see ", seen, " of the ways with two cards, of longer ones fewer."),
     )
@@ -60,33 +63,67 @@ def last(game: Game) -> tuple[Sentences, ...]:
 def aloud(game: Game) -> Aloud:
     """Take what makes the number."""
     area, alone = game.area_as(OpenRow), game.seats.count == 1
-    take = "two open cards" if area.take == "two" else "open cards"
+    told = _HELD if area.held else _OPEN
+    count = in_words(area.open)
+    take = told.two if area.take == "two" else told.some
     that = f"make {area.number} together" if area.asks == "given" else "make your number together"
     turn = [
         *(drawn(game) if area.asks == "drawn" else ()),
         f"Take {take} that {that}.",
         *(("One card may do. You may take five at most.",) if area.take == "any" else ()),
-        f"Then lay cards from the pack until {in_words(area.open)} are open.",
-        "If you find nothing, lay one more card from the pack."
-        if area.nothing == "add"
-        else "If you find nothing, put all open cards away and lay new ones.",
-        *(
-            (f"If {MOST_OPEN} cards are open already, put them away and lay new ones.",)
-            if area.nothing == "add"
-            else ()
-        ),
+        told.fill.format(count),
+        told.more if area.nothing == "add" else told.new.format(count),
+        told.full.format(MOST_OPEN, count) if area.nothing == "add" else "",
     ]
     end = [
-        "The game ends when no card is left.",
+        told.over,
         "When the pack is used up, go on without it.",
+        "A player without cards is passed over." if area.held and not alone else "",
         "Then it ends as soon as you find nothing." if alone else "Then it ends when all find nothing, in turn.",
     ]
     if alone:
         end.append("Count your turns. Next time, try to need fewer.")
     else:
         end += ["The player with most cards wins.", shared_aloud(game)]
-    begin = said(f"Shuffle the pack. Lay {in_words(area.open)} cards open beside it.", starts(game))
+    hide = "Hold your cards so that nobody else sees them." if area.held and not alone else ""
+    begin = said(told.begin.format(count), hide, starts(game))
     return Aloud((_pack(area),), begin, said(*turn), said(*end))
+
+
+@dataclass(frozen=True, slots=True)
+class _Told:
+    """What is said of cards in one place or another, with {} for how many."""
+
+    begin: str
+    two: str
+    some: str
+    fill: str
+    more: str
+    full: str
+    new: str
+    over: str
+
+
+_OPEN = _Told(
+    begin="Shuffle the pack. Lay {} cards open beside it.",
+    two="two open cards",
+    some="open cards",
+    fill="Then lay cards from the pack until {} are open.",
+    more="If you find nothing, lay one more card from the pack.",
+    full="If {} cards are open already, put them away and lay new ones.",
+    new="If you find nothing, put all open cards away and lay new ones.",
+    over="The game ends when no card is left.",
+)
+_HELD = _Told(
+    begin="Shuffle the pack. Deal {} cards to each player.",
+    two="two of your cards",
+    some="some of your cards",
+    fill="Then draw cards from the pack until you have {}.",
+    more="If you find nothing, draw one more card.",
+    full="If you have {} cards already, put them away and draw {} new ones.",
+    new="If you find nothing, put your cards away and draw {} new ones.",
+    over="The game ends when nobody has a card left.",
+)
 
 
 def _pack(area: OpenRow) -> str:
@@ -101,7 +138,7 @@ def talk(game: Game) -> tuple[Question, ...]:
     often = (
         "often",
         3,
-        f"How often does a fresh row of {area.open} cards hold nothing that fits?",
+        f"How often does {a_fresh(area)} of {area.open} cards hold nothing that fits?",
         f"In {percent(found.nothing)} of cases ({found.known}).",
     )
     if area.asks == "drawn":

@@ -26,8 +26,19 @@ TAKES = (
     Choice("any", "one or more cards", "Take as many cards as it takes", "Longer sums; there is nearly always a way."),
 )
 NOTHINGS = (
-    Choice("add", "one more card is laid open", "Lay one more card", "The row grows until something fits."),
-    Choice("away", "the row is put away for a new one", "Lay a new row", "A fresh start; the pack runs out sooner."),
+    Choice("add", "one more card comes from the pack", "Take one more card", "Cards grow more until something fits."),
+    Choice("away", "the cards are put away for new ones", "Take new cards", "A fresh start; the pack runs out sooner."),
+)
+ROWS = (
+    Choice(
+        "shared", "lie open for all", "Lay one row for all", "All look at the same cards; who takes one leaves less."
+    ),
+    Choice(
+        "own",
+        "are in the hand of each player, hidden from the others",
+        "Give each player a hand",
+        "Each looks at cards of their own, in their own time.",
+    ),
 )
 
 
@@ -39,6 +50,9 @@ class OpenRow(AreaPart):
     the row is filled up again. Who finds nothing ends the turn: one more card is laid open (at most ten lie there, then
     they are put away as well), or the whole row is put away for a new one. The game ends when no card is left, or when
     the pack is used up and nobody has found anything for a whole round. Most cards win; shared by equal ones.
+
+    With ``row`` own each player holds ``open`` cards instead, hidden from the others, takes from these alone and fills
+    them up from the pack; a player whose cards are used up is passed over, and "nobody" are those who hold any.
 
     Each way to make the number is seen with a chance of ``noticed`` in a hundred for each card after the first. Of the
     ways that are seen a guess takes any; a rule of thumb the one with most, or fewest, cards. Readings: idle_turns is
@@ -88,15 +102,20 @@ class OpenRow(AreaPart):
     ] = 3
     open: Annotated[
         StrictInt,
-        Field(ge=3, le=8, description="How many cards lie open."),
+        Field(ge=3, le=8, description="How many cards lie open, or each player holds."),
         Knob(
             "number",
             "cards",
-            hint="How many cards lie open: with more something fits more often.",
-            order="Lay {} cards open",
-            one="Lay one card open",
+            hint="How many cards lie open, or are held: with more something fits more often.",
+            order="Have {} cards to take from",
+            one="Have one card to take from",
         ),
     ] = 6
+    row: Annotated[
+        Literal["shared", "own"],
+        Field(description="Where the cards are: in one open row for all, or in the hand of each player, hidden."),
+        Knob("choice", "where they are", choices=ROWS),
+    ] = "shared"
     asks: Annotated[
         Literal["given", "drawn"],
         Field(description="Which number is made: always the same, or what is drawn in each turn."),
@@ -156,6 +175,21 @@ class OpenRow(AreaPart):
     def cards(self) -> tuple[int, ...]:
         """Every card of the pack, in rising order."""
         return tuple(value for value in range(self.least, self.most + 1) for _ in range(self.copies))
+
+    @property
+    def held(self) -> bool:
+        """Whether each player holds cards of their own."""
+        return self.row == "own"
+
+    def check_seats(self, count: int) -> None:
+        """The pack must deal the hands."""
+        cards = len(self.cards)
+        if self.held and count * self.open > cards:
+            raise setting_error(
+                f"Hands of {self.open} for {count} players take {count * self.open} cards, and the pack has {cards}: "
+                "deal fewer, or have more copies.",
+                "area.open",
+            )
 
     @property
     def sizes(self) -> tuple[int, int]:

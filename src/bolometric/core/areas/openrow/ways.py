@@ -53,6 +53,11 @@ class Fresh:
         return f"simulated ± {100 * self.stderr:.2g} points" if self.stderr else "exact"
 
 
+def a_fresh(area: OpenRow) -> str:
+    """What so many cards of the whole pack are called."""
+    return "a fresh hand" if area.held else "a fresh row"
+
+
 def numbers_asked(game: Game) -> dict[int, float]:
     """Each whole number that may be asked for, and how likely it is."""
     area = game.area_as(OpenRow)

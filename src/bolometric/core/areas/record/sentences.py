@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from bolometric.core.areas.record.spec import Record
-from bolometric.core.game.aloud import Aloud, act, capital, cards_after, drawn, said, starts, verb
+from bolometric.core.game.aloud import Aloud, acts, cards_after, drawn, said, starts, verb
 from bolometric.core.game.contract import Words
 from bolometric.core.game.document import Game
 from bolometric.core.game.setting_words import choice
@@ -63,7 +63,7 @@ def aloud(game: Game) -> Aloud:
     area = game.area_as(Record)
     parts = _has_parts(game)
     sheet = f"a record sheet with the columns {listing_words([f'“{name}”' for name in area.columns], 'and')}"
-    turn = [*drawn(game)] if area.seen == "totals" else [f"{capital(act(game))}.", *cards_after(game)]
+    turn = [*drawn(game)] if area.seen == "totals" else [*acts(game), *cards_after(game)]
     if parts:
         turn += [FOUND[area.working], "Write down the parts and the whole."]
     else:
