@@ -19,6 +19,8 @@ from bolometric.core.outcomes.lead import ACCOUNT, CHANGES, SINCE, TOLD, alone_a
 from bolometric.core.results.batch import Batch, Player, most_wins, shared_win
 from bolometric.core.settings.loops import inner, loop
 
+NONE = np.zeros((1, 1), np.bool_)
+"""A table in which nothing matches."""
 EVERYTHING = 1 << 30
 """Cards turned last that are known to somebody who remembers every card."""
 
@@ -40,15 +42,17 @@ def player(game: Game) -> Player:
     area, seats = game.area_as(Pairs), game.seats.count
     again = area.again == "yes"
     styles = [game.seats.style(seat) for seat in range(seats)]
-    match = tables(area)
+    # Which two match, and which three: one of the tables is empty.
+    found = tables(area)
+    pairs, threes = (found, NONE[None]) if area.size == 2 else (NONE, found)
     memory = np.array([remembered(style) for style in styles])
     chances = np.array([chance_of(style) for style in styles])
     # Best play is a table by the pairs that lie there and the single cards that are known.
-    pairs = len(area.pairs)
-    old = np.zeros((seats, pairs + 1, pairs + 1), np.bool_)
+    many = len(area.pairs)
+    old = np.zeros((seats, many + 1, many + 1), np.bool_)
     for seat, style in enumerate(styles):
         if style.choose == "plan":
-            for n, k in old_second(pairs, again):
+            for n, k in old_second(many, again):
                 old[seat, n, k] = True
 
     weighs = old.any(axis=(1, 2))
@@ -61,7 +65,9 @@ def player(game: Game) -> Player:
         def play(codes: Whole | None, ends: Whole | None) -> None:
             _play(
                 state,
-                match,
+                len(area.cards),
+                pairs,
+                threes,
                 memory,
                 chances,
                 old,
@@ -95,7 +101,7 @@ def player(game: Game) -> Player:
 
 
 def tables(area: Pairs) -> NDArray[np.bool_]:
-    """Which cards match, never one with itself: shape (cards, cards, 1) for pairs, (cards, cards, cards) for threes."""
+    """Which cards match, never one with itself: shape (cards, cards) for pairs, (cards, cards, cards) for threes."""
     cards, size = area.cards, area.size
     values = sorted(set(cards))
     kinds = np.array([values.index(card) for card in cards])
@@ -107,21 +113,36 @@ def tables(area: Pairs) -> NDArray[np.bool_]:
     match: NDArray[np.bool_] = alike[np.ix_(*(kinds,) * size)]
     for this, that in combinations(np.ix_(*(np.arange(len(cards)),) * size), 2):
         match &= this != that
-    return match.reshape(match.shape if size == 3 else (*match.shape, 1))
+    return match
 
 
 @loop
 def _play(  # type: ignore[no-untyped-def]
-    state, match, memory, chances, old, weighs, again, most_turns, codes, note_ends, out, score, idle_out, taken
+    state,
+    count,
+    match,
+    threes,
+    memory,
+    chances,
+    old,
+    weighs,
+    again,
+    most_turns,
+    codes,
+    note_ends,
+    out,
+    score,
+    idle_out,
+    taken,
 ):
     turns_out, _, _, home_out, _, last_lead_out, lead_changes_out, half_lead_out = out
-    count, seats = len(match), len(memory)
+    seats = len(memory)
     # Which cards lie there, the first ``left`` of a list that is kept dense; when each was turned last, 0 for never.
     lying, when, held = np.zeros(count, np.int64), np.zeros(count, np.int64), np.zeros(seats, np.int64)
     listed = np.zeros(count, np.int64)
     lead, at, some = np.zeros(ACCOUNT, np.int64), 0, chances.any()
-    # The cards turned in this turn; the third stays 0 where two are turned, as the third index of what matches.
-    size, up, single = 3 if match.shape[2] > 1 else 2, np.zeros(3, np.int64), 0
+    # The cards turned in this turn, and whether each card is one of them.
+    size, up, raised, single = 3 if len(threes) > 1 else 2, np.zeros(3, np.int64), np.zeros(count, np.bool_), 0
     # What those who remember some cards know, in place of when these were turned: 1 for a card that is known.
     own = np.zeros((seats, count), np.int64)
     origin = state
@@ -141,26 +162,35 @@ def _play(  # type: ignore[no-untyped-def]
             since = 0 if by_chance else shown - memory[seat]
             at = note(codes, at, DECIDE, 0, 0, seat)
             for t in range(size):
-                card = _completing(lying, left, seen, since, match, up, t, listed) if memory[seat] else -1
+                card = -1
+                if memory[seat]:
+                    if size == 3:
+                        card = _of_a_three(lying, left, seen, since, threes, raised, up, t, listed)
+                    elif t:
+                        card = _partner(lying, left, seen, since, up[0], match)
+                    else:
+                        card = _of_a_pair(lying, left, seen, since, match, listed)
                 if card < 0:
                     state += STEP
                     if t == 1 and weighs[seat] and old[seat, left // 2, single]:
-                        card = _any_known(lying, left, seen, since, up, t)
+                        card = _any_known(lying, left, seen, since, raised)
                     else:
-                        card = _turned(state, lying, left, seen, since, up, t)
+                        card = _turned(state, lying, left, seen, since, raised, t)
                     single = _singles(lying, left, when, match) if t == 0 and weighs[seat] else 0
                     since += not by_chance  # a card that is turned for what is known makes nobody forget the others
                 shown += 1
-                up[t], when[card] = card, shown
+                up[t], when[card], raised[card] = card, shown, True
                 if some:
                     state = _remembered(state, own, chances, card)
             at = note(codes, at, FIRST, up[0], up[1] + (THIRD * up[2] if size == 3 else 0), seat)
-            found = match[up[0], up[1], up[2]]
+            found = threes[up[0], up[1], up[2]] if size == 3 else match[up[0], up[1]]
             if found:
                 held[seat] += 1
-                left = _without(lying, left, up, size)
+                left = _without(lying, left, raised)
                 note_lead(lead, alone_ahead(held, 1), turn)
-                going = _any_match(lying, left, match)
+                going = _any_match(lying, left, match, threes)
+            for t in range(size):
+                raised[up[t]] = False
             idle += not found
             if not (found and again):
                 seat = 0 if seat == seats - 1 else seat + 1
@@ -190,57 +220,77 @@ def _remembered(state, own, chances, card):  # type: ignore[no-untyped-def]
 
 
 @inner
-def _beside(card, up, many):  # type: ignore[no-untyped-def]
-    """Whether a card is none of those that are turned already."""
-    found = True
-    for k in range(many):
-        found &= up[k] != card
-    return found
+def _of_a_three(lying, left, seen, since, threes, raised, up, many, known):  # type: ignore[no-untyped-def]
+    """A known card of a three of which so many cards are turned and the others are known, or -1.
 
-
-@inner
-def _completing(lying, left, seen, since, match, up, many, known):  # type: ignore[no-untyped-def]
-    """A known card of a match of which so many cards are turned and the others are known, or -1.
-
-    ``known`` is room for a list of known cards. Of a whole match that is known the one that lies first is given.
+    ``known`` is room for a list of known cards. Of a whole three that is known the one that lies first is given.
     """
-    threes, count = match.shape[2] > 1, 0
+    count = 0
     for i in range(left):
         card = lying[i]
-        if not (_known(seen, since, card) and _beside(card, up, many)):
-            continue
-        if many == (2 if threes else 1):
-            if match[up[0], card if not threes else up[1], card if threes else 0]:
-                return card
-            continue
-        for k in range(count):
-            if not threes:
-                if match[known[k], card, 0]:
-                    return known[k]
-            elif many == 1:
-                if match[up[0], known[k], card]:
-                    return known[k]
-            else:
-                for j in range(k):
-                    if match[known[j], known[k], card]:
-                        return known[j]
-        known[count] = card
-        count += 1
+        if _known(seen, since, card) and not raised[card]:
+            if many == 2:
+                if threes[up[0], up[1], card]:
+                    return card
+                continue
+            found = _first_of(known, count, threes, up, many, card)
+            if found >= 0:
+                return found
+            known[count] = card
+            count += 1
     return -1
 
 
 @inner
-def _turned(state, lying, left, when, since, up, many):  # type: ignore[no-untyped-def]
+def _of_a_pair(lying, left, seen, since, match, known):  # type: ignore[no-untyped-def]
+    """A known card whose partner is known too, or -1; ``known`` is room for a list."""
+    count = 0
+    for i in range(left):
+        card = lying[i]
+        if _known(seen, since, card):
+            for k in range(count):
+                if match[known[k], card]:
+                    return known[k]
+            known[count] = card
+            count += 1
+    return -1
+
+
+@inner
+def _partner(lying, left, seen, since, first, match):  # type: ignore[no-untyped-def]
+    for i in range(left):
+        card = lying[i]
+        if match[first, card] and _known(seen, since, card):
+            return card
+    return -1
+
+
+@inner
+def _first_of(known, count, threes, up, many, card):  # type: ignore[no-untyped-def]
+    """The first known card of a three with another known one and this card, and the one that is turned; or -1."""
+    for k in range(count):
+        if many:
+            if threes[up[0], known[k], card]:
+                return known[k]
+            continue
+        for j in range(k):
+            if threes[known[j], known[k], card]:
+                return known[j]
+    return -1
+
+
+@inner
+def _turned(state, lying, left, when, since, raised, many):  # type: ignore[no-untyped-def]
     """Any card not turned yet that is not known; where all are, any."""
     free = 0
     for i in range(left):
-        free += _beside(lying[i], up, many) and not _known(when, since, lying[i])
+        free += not raised[lying[i]] and not _known(when, since, lying[i])
     all_known = free == 0
     if all_known:
         free = left - many
     which = below(state, free)
     for i in range(left):
-        if _beside(lying[i], up, many) and (all_known or not _known(when, since, lying[i])):
+        if not raised[lying[i]] and (all_known or not _known(when, since, lying[i])):
             if which == 0:
                 return lying[i]
             which -= 1
@@ -248,9 +298,9 @@ def _turned(state, lying, left, when, since, up, many):  # type: ignore[no-untyp
 
 
 @inner
-def _any_known(lying, left, when, since, up, many):  # type: ignore[no-untyped-def]
+def _any_known(lying, left, when, since, raised):  # type: ignore[no-untyped-def]
     for i in range(left):
-        if _beside(lying[i], up, many) and _known(when, since, lying[i]):
+        if not raised[lying[i]] and _known(when, since, lying[i]):
             return lying[i]
     return lying[0]
 
@@ -263,34 +313,35 @@ def _singles(lying, left, when, match):  # type: ignore[no-untyped-def]
         if when[lying[i]] > 0:
             found += 1
             for j in range(left):
-                if match[lying[i], lying[j], 0] and when[lying[j]] > 0:
+                if match[lying[i], lying[j]] and when[lying[j]] > 0:
                     found -= 1
                     break
     return found
 
 
 @inner
-def _without(lying, left, up, size):  # type: ignore[no-untyped-def]
+def _without(lying, left, raised):  # type: ignore[no-untyped-def]
     """Take cards off the list; gives how many are left."""
     kept = 0
     for i in range(left):
-        if _beside(lying[i], up, size):
+        if not raised[lying[i]]:
             lying[kept] = lying[i]
             kept += 1
     return kept
 
 
 @inner
-def _any_match(lying, left, match):  # type: ignore[no-untyped-def]
+def _any_match(lying, left, match, threes):  # type: ignore[no-untyped-def]
     """Whether any two cards, or three, that lie there match."""
-    threes = match.shape[2] > 1
+    if len(threes) == 1:
+        for i in range(left):
+            for j in range(i + 1, left):
+                if match[lying[i], lying[j]]:
+                    return True
+        return False
     for i in range(left):
         for j in range(i + 1, left):
-            if not threes:
-                if match[lying[i], lying[j], 0]:
-                    return True
-                continue
             for k in range(j + 1, left):
-                if match[lying[i], lying[j], lying[k]]:
+                if threes[lying[i], lying[j], lying[k]]:
                     return True
     return False
