@@ -72,6 +72,8 @@ def looked(name):
         plain["area"].pop("squares", None)
         return game_from(plain)
 
+    import scipy.sparse  # noqa: F401 (any chain brings it with it)
+
     with suppress(Exception):
         find_faults(small(), with_work(measure_exactly(small())))
         next(iter(runs_of(small(), 1, 200, note=True, soon=True)))

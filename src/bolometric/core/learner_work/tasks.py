@@ -23,7 +23,7 @@ from bolometric.core.pieces.draw import DIGITS, Draw
 from bolometric.core.pieces.faces import COUNTED
 from bolometric.core.pieces.kinds import AnyPiece, Counters, letters_of
 from bolometric.core.settings.amounts import Value
-from bolometric.core.settings.cancel import checkpoint
+from bolometric.core.settings.cancel import checkpoint, watched
 
 Ways = tuple[tuple[float, tuple[Fact, ...]], ...]
 """Chances, and the facts of each; they add to 1."""
@@ -99,7 +99,7 @@ def mixed(parts: Iterable[tuple[float, Iterable[tuple[float, tuple[Fact, ...]]]]
     """Several groups of ways, each with its weight, as one; nothing to work out where there are none."""
     found: dict[tuple[Fact, ...], float] = {}
     for weight, ways in parts:
-        for chance, facts in ways:
+        for chance, facts in watched(ways):
             found[facts] = found.get(facts, 0.0) + weight * chance
     whole = sum(found.values())
     return tuple((chance / whole, facts) for facts, chance in found.items() if chance > 0) if whole else SURE
@@ -166,7 +166,7 @@ class _Steps:
         codes, self._same = np.unique(code, return_inverse=True)
         found, made = [], dict[int, Fact]()
         width = (len(lefts) + 1) * (len(rights) + 1)
-        for at in codes.tolist():
+        for at in watched(codes.tolist()):
             before, pair = divmod(at, width)
             one, other = divmod(pair, len(rights) + 1)
             facts = self._facts[before]
@@ -187,7 +187,7 @@ class _Steps:
         weight = np.bincount(place, ways.astype(float))
         chance = weight / weight.sum()
         found: dict[tuple[Value | None, bool], dict[tuple[Fact, ...], float]] = {}
-        for at, part in zip(codes.tolist(), chance.tolist(), strict=True):
+        for at, part in watched(zip(codes.tolist(), chance.tolist(), strict=True)):
             rest, shown = divmod(at, 2)
             same, total = divmod(rest, many)
             into = found.setdefault((totals.values[total] if total < many - 1 else None, bool(shown)), {})

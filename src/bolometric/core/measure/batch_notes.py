@@ -10,6 +10,7 @@ from bolometric.core.game.document import Game
 from bolometric.core.learner_work.fluency import USUAL
 from bolometric.core.learner_work.trace import EVERYONE
 from bolometric.core.measure.task_table import Array, Flat, Whole
+from bolometric.core.settings.cancel import checkpoint
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -64,6 +65,7 @@ class OneBatch:
         follows = (of[1:] == of[:-1]) & (seat[1:] > seat[:-1]) & abreast
         self.moment = np.append(0, np.cumsum(~follows)) if len(of) else of
         self.of, self.task, self.alone = of, task, seat
+        checkpoint()  # a batch of long games has a million notes; so below
         copies = np.where(everyone, seats, 1)
         self.note = np.repeat(np.arange(len(of)), copies)
         within = np.arange(len(self.note)) - np.repeat(copies.cumsum() - copies, copies)
@@ -71,6 +73,7 @@ class OneBatch:
         # What others only work out too is neither theirs to decide nor to move.
         self.own = (self.seat == seat[self.note]) | (seat[self.note] == EVERYONE)
         self.key = of[self.note] * seats + self.seat
+        checkpoint()
         drawn, always = (_items(flat, rows[self.note]) for rows in (way, flat.then[task]))
         self.row, self.item = (np.concatenate(both) for both in zip(drawn, always, strict=True))
 
@@ -111,12 +114,14 @@ class OneBatch:
         """
         who = profile[self.seat[self.row]]
         seconds, slips = self.flat.seconds[self.item, who], self.flat.slips[self.item, who]
+        checkpoint()
         if game.seats.slips == "caught":
             slipping = slips > 0
             seconds[slipping] *= rng.geometric(1 - slips[slipping])
         deciding = np.array([(game.seats.profile(seat) or USUAL).choice for seat in range(self.seats)])
         think = np.asarray(np.bincount(self.row, seconds, len(self.note)), float)
         think += self.flat.weighed[self.task[self.note]] * deciding[self.seat] * self.own
+        checkpoint()
         hands, size = self.flat.hands[self.task], self.games * self.seats
         slowest = np.zeros(len(self.of))
         np.maximum.at(slowest, self.note, think)

@@ -96,6 +96,8 @@ class Notes:
     """Shape (facts, seats): how often in all games."""
     by_seat: dict[str, Array] = field(default_factory=dict)
     """Sums over games of each seat: facts, and seconds of thinking, hands and waiting."""
+    items: float = 0.0
+    """What is worked out, seen or read of a note, on average over the last batch."""
     first: Played | None = None
     """The first games that were noted."""
 
@@ -121,6 +123,7 @@ class Notes:
 
     def _count(self, batch: OneBatch, run: Batch, rng: np.random.Generator) -> None:
         turns, ended = run.turns, run.ended
+        self.items = len(batch.item) / max(len(batch.note), 1)
         facts, variety, aimed, by_fact = batch.facts(len(self.register.facts))
         self.facts, self.facts_of_game = self.facts.plus(facts), self.facts_of_game.plus(facts.mean(axis=1))
         self.variety, self.variety_of_game = self.variety.plus(variety), self.variety_of_game.plus(variety.mean(axis=1))
@@ -259,6 +262,8 @@ MOST_DEEDS = 2_000
 """Of a game that is shown."""
 ONE_IN = 100
 """Of so many turns that are played one is noted: what that costs is then a small part of what playing costs."""
+USUAL_ITEMS = 8
+"""Of a note, up to which batches are as large as they may be: four dice are seen and added, and a marker is moved."""
 FIRST_GAMES, FEWEST_NOTES, MOST_NOTES, LONGEST = 40, 2_500, 20_000, 20_000
 """Games of the first batch, before it is known how long they are; notes of a later one, and turns of a noted game, at
 most."""
@@ -272,8 +277,11 @@ class Noting:
         self._root = np.random.SeedSequence([seed, 1])
         self._most, self._each, self._owed = min(most_turns, LONGEST), 0.0, 0.0
 
-    def more(self, turns: int, at_most: int) -> Notes:
+    def more(self, turns: int, at_most: int, long: float) -> Notes:
         """Play and note a part of so many turns that were played, of no more games than this; the notes so far.
+
+        Args:
+            long: turns or draws of a game, on average, whichever are more.
 
         A batch costs something however small it is, so notes are owed until there are enough of them. Where it may be
         none, games are too long to be noted.
@@ -282,7 +290,9 @@ class Noting:
         self._owed += turns / ONE_IN
         if self.notes.too_long or (self._each and self._owed < FEWEST_NOTES):
             return self.notes
-        wanted = FIRST_GAMES if not self._each else max(1, int(min(self._owed, MOST_NOTES) / self._each))
+        most = MOST_NOTES / max(1.0, self.notes.items / USUAL_ITEMS)
+        owed = min(self._owed, most) / self._each if self._each else min(FIRST_GAMES, most / long)
+        wanted = max(1, int(owed))
         games = min(wanted, at_most)
         (child,) = self._root.spawn(1)
         rng, book = np.random.default_rng(child), Book(games)

@@ -129,8 +129,9 @@ def stream(
                     yield tally
             ahead.begin(size, most - tally.runs)
             if noting is not None:
+                long = max(float(batch.rolls.mean()), float(batch.turns.mean()), 1.0)
                 few = int(NOTED_DRAWS / max(batch.rolls.mean(), 1))
-                tally.note(noting.more(int(batch.turns.sum()), min(len(batch.turns), few)))
+                tally.note(noting.more(int(batch.turns.sum()), min(len(batch.turns), few), long))
             yield tally
             if runs is None and tally.runs >= ask_at:
                 if tally.widest_error() < SURE:

@@ -14,6 +14,7 @@ from bolometric.core.learner_work.fluency import USUAL, Fluency
 from bolometric.core.learner_work.tasks import Task, Tasks, Ways
 from bolometric.core.learner_work.timing import Item, items
 from bolometric.core.learner_work.trace import DECIDE, NUMBER_BITS, decoded
+from bolometric.core.settings.cancel import checkpoint, watched
 
 Array = NDArray[np.float64]
 Whole = NDArray[np.int64]
@@ -56,6 +57,7 @@ class Register:
         places = []
         for code in known.tolist():
             if code not in self._place:
+                checkpoint()  # a large game has thousands
                 self._enter(code)
             places.append(self._place[code])
         if self.flat is None:
@@ -84,7 +86,7 @@ class Register:
 
     def _group(self, ways: Ways) -> None:
         so_far, group = 0.0, len(self._groups) - 1
-        for chance, facts in ways:
+        for chance, facts in watched(ways):
             so_far += chance
             self._edges.append(group + min(so_far, 1.0))
             self._row_of.append(self._way(facts))

@@ -24,6 +24,7 @@ from numpy.typing import NDArray
 
 from bolometric.core.pieces.kinds import AnyPiece, Counters, Die, Drop, Pack, Sector, Spinner
 from bolometric.core.settings.amounts import Value
+from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.settings.explain import setting_error
 
 MOST_LISTED = 2_000_000
@@ -250,9 +251,12 @@ def _listing(
 ) -> Listing:
     unit = unit_of(groups)
     letters = list(zip([group for group in groups for _ in range(group.drawn)], places, strict=True))
-    columns = [np.array([int(v * unit) for v in group.values], np.int64)[place] for group, place in letters]
-    marks = [np.array(group.marks, np.int64)[place] for group, place in letters]
-    special = [np.array(group.special)[place] for group, place in letters]
+    columns, marks, special = [], [], []
+    for group, place in letters:
+        checkpoint()  # a sample has a million rows
+        columns.append(np.array([int(v * unit) for v in group.values], np.int64)[place])
+        marks.append(np.array(group.marks, np.int64)[place])
+        special.append(np.array(group.special)[place])
     return Listing(unit, tuple(columns), places, tuple(marks), tuple(special), ways, shape, sampled)
 
 
@@ -260,6 +264,7 @@ def sampled(groups: tuple[Group, ...], rows: int, rng: np.random.Generator) -> L
     """So many outcomes by chance, of groups too many to list."""
     places: list[Whole] = []
     for group in groups:
+        checkpoint()
         if group.drawn == 1:
             weights = np.array([float(weight) for weight in group.weights])
             places.append(rng.choice(len(weights), rows, p=weights / weights.sum()))

@@ -6,12 +6,14 @@ The question is handed down beside the calls, not through them, so that a functi
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterable, Iterator
 from contextlib import contextmanager
 from contextvars import ContextVar
+from typing import TypeVar
 
 from bolometric.core.settings.errors import Cancelled
 
+One = TypeVar("One")
 Stop = Callable[[], bool]
 """Whether the answer is no longer wanted; asked often, so it must be quick."""
 
@@ -38,6 +40,18 @@ def heeding(stop: Stop) -> Iterator[None]:
         yield
     finally:
         _asked.reset(before)
+
+
+def watched(items: Iterable[One], every: int = 500) -> Iterator[One]:
+    """The same items, with a checkpoint before the first and then at every so many: for long loops of little work.
+
+    >>> list(watched("abc"))
+    ['a', 'b', 'c']
+    """
+    for at, one in enumerate(items):
+        if at % every == 0:
+            checkpoint()
+        yield one
 
 
 def checkpoint() -> None:

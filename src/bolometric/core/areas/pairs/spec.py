@@ -10,7 +10,7 @@ from typing import Annotated, ClassVar, Literal, Self
 from pydantic import Field, StrictInt, model_validator
 
 from bolometric.core.areas.pairs.forms import Form, answer, forms_of
-from bolometric.core.areas.pairs.matching import BLANK, JOKER, SPECIAL, all_others, each_set, matching, pack_of
+from bolometric.core.areas.pairs.matching import JOKER, SPECIAL, Rule, all_others, cards_of, each_set, matching, pack_of
 from bolometric.core.areas.pairs.setting_words import AFTER, MATCHES, PAID, SHOWS, TURNS
 from bolometric.core.game.area_part import AreaPart, Goal, StyleRule
 from bolometric.core.pieces.kinds import AnyPiece
@@ -222,6 +222,23 @@ class Pairs(AreaPart):
         return forms_of(self.front, self.number, self.many, self.coins)
 
     @property
+    def pack_rule(self) -> Rule:
+        """What says which cards lie there, and match."""
+        return Rule(
+            self.match,
+            self.size,
+            self.number,
+            self.least,
+            self.most,
+            self.sets,
+            self.copies,
+            self.jokers,
+            self.blanks,
+            self.front,
+            self.forms if self.match == "forms" else (),
+        )
+
+    @property
     def size(self) -> int:
         """How many cards are turned, and match."""
         return 3 if self.turn == "three" and self.match in ("total", "same") else 2
@@ -248,7 +265,7 @@ class Pairs(AreaPart):
 
     def form(self, card: Value) -> Form:
         """The form on a card that is no plain number."""
-        return self.forms[-1 - int(card)]
+        return self.pack_rule.form(card)
 
     def all_told(self, cards: Iterable[Value]) -> list[str]:
         """The same of several, each different one once, in rising order."""
@@ -257,13 +274,12 @@ class Pairs(AreaPart):
     @property
     def pairs(self) -> tuple[tuple[Value, ...], ...]:
         """Every pair or three, the smaller numbers first, as often as it is in the pack."""
-        return each_set(self)
+        return each_set(self.pack_rule)
 
     @property
     def cards(self) -> tuple[Value, ...]:
         """The numbers of all cards, in rising order; jokers and blank cards last."""
-        plain = sorted(value for pair in self.pairs for value in pair)
-        return (*plain, *(JOKER,) * self.jokers, *(BLANK,) * self.blanks)
+        return cards_of(self.pack_rule)
 
     @property
     def most_pairs(self) -> int:
@@ -272,11 +288,11 @@ class Pairs(AreaPart):
 
     def matches(self, *cards: Value) -> bool:
         """Whether two cards, or three, match."""
-        return matching(self, cards)
+        return matching(self.pack_rule, cards)
 
     def others_of(self, place: int) -> Counter[tuple[Value, ...]]:
         """What matches the card at a place of the pack, from 0: other cards in rising order, and how often."""
-        return all_others(self)[place]
+        return all_others(self.pack_rule)[place]
 
     def partners(self, place: int) -> int:
         """How many cards, or twos of cards, match the one at a place of the pack, from 0."""
@@ -302,7 +318,7 @@ class Pairs(AreaPart):
     @property
     def made_pieces(self) -> tuple[AnyPiece, ...]:
         """The pack that is laid out."""
-        return pack_of(self)
+        return pack_of(self.pack_rule)
 
     def check_plan(self, goal: str, seats: int, memory: bool, totals: int) -> None:
         """Best play is known for two, where each card has one partner."""
