@@ -17,6 +17,7 @@ def pairs(ear):
         r"They match if they are (?:all )?the same\.",
         r"They match if one is the double of the other\.",
         r"They match if one is (\d+) more than the other\.",
+        r"They match if (.+) is \d+: a is the smaller number, b the larger one\.",
         r"They match if one is the answer to the other\.",
         r"They match if one has as many dots as the other says\.",
         r"They match if the coins on one make the number on the other\.",
@@ -35,7 +36,8 @@ def pairs(ear):
         ear.must("who wins", r"The player with most (?:pairs|threes) wins\.")
         ear.must("what if two have as many", r"If (?:two have as many, you both|some have as many, they all) win\.")
         again = ear.must("who is next after a match", r"Then it is (?:(your) turn again|the next player's turn)\.")[1]
-    wanted = int(re.search(r"\d+", rule[0])[0]) if re.search(r"\d+", rule[0]) else 0
+    wanted = int(re.findall(r"\d+", rule[0])[-1]) if re.search(r"\d+", rule[0]) else 0
+    formula = rule[0].split(" is ")[0].removeprefix("They match if ").translate(str.maketrans("×÷−", "*/-"))
 
     def match(*cards):
         kinds = {kind for _, kind in cards}
@@ -47,6 +49,8 @@ def pairs(ear):
         if "the same" in rule[0]:
             return len(set(values)) == 1
         one, other = values
+        if "smaller number" in rule[0]:
+            return eval(formula, {"a": min(values), "b": max(values)}) == wanted  # by Python's own arithmetic
         if "more than" in rule[0]:
             return abs(one - other) == wanted
         if "double" in rule[0]:

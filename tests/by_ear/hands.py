@@ -5,14 +5,15 @@ from tests.by_ear.ear import number
 SHARED = {how: rf"If (?:two have as {how}, you both|some have as {how}, they all) win\." for how in ("many", "few")}
 
 
-def _deals(ear):
+def _deals(ear, cards=None):
+    cards = ear.cards if cards is None else cards
     count = ear.must("how many are dealt", r"Deal (\w+) cards? to each player\.")[1]
     ear.must("what is done first", r"Shuffle the pack\.")
     ear.must("who sees them", r"Hold your cards so that nobody else sees them\.")
     hold = 1 if count == "a" else number(count)
 
     def deal():
-        pack = [*ear.cards]
+        pack = [*cards]
         ear.dice.shuffle(pack)
         return [[pack.pop() for _ in range(hold)] for _ in range(ear.seats)], pack
 
@@ -25,7 +26,18 @@ def _most(counted):
 
 def follow(ear):
     """A card is laid on the open one."""
-    deal = _deals(ear)
+    words = ("wild", "miss a turn", "draw two")
+    cards = [word if word in words else value for value, word in ear.faces]
+    deal = _deals(ear, cards)
+    special = [word for word in words if word in cards]
+    if special:
+        quoted = ear.must("where special cards go", r"(“.+”) (?:go|goes) on any card, and any card on (?:it|them)\.")[1]
+        assert all(f"“{word}”" in quoted for word in special)
+        assert quoted.count("“") == len(special)
+    if "miss a turn" in special:
+        ear.must("who misses a turn", r"After “miss a turn” the (?:next|other) player misses a turn\.")
+    if "draw two" in special:
+        ear.must("who draws two", r"After “draw two” the (?:next|other) player draws two cards\.")
     ear.must("how it begins", r"Turn one more card face up beside the pack\.")
     rule = ear.must(
         "what goes",
@@ -34,7 +46,8 @@ def follow(ear):
     )
     if "multiple" in rule[0]:
         ear.must("that it may be the other way round", r"Or one of which the open card is a multiple\.")
-    if not rule[2] and len(set(ear.cards)) < len(ear.cards):
+    numbers = [card for card in cards if card not in words]
+    if not rule[2] and len(set(numbers)) < len(numbers):
         ear.must("what of equal cards", r"An equal card goes too\.")
     ear.must("what it changes", r"Your card is the open card now\.")
     ear.must("what if none goes", r"If you have no card that goes, draw one\.")
@@ -46,16 +59,18 @@ def follow(ear):
     ear.must("what if two have as few", SHARED["few"])
 
     def goes(one, other):
+        if one in words or other in words:
+            return True
         if rule[1]:
             return abs(one - other) <= int(rule[1])
         return abs(one - other) == int(rule[2]) if rule[2] else max(one, other) % min(one, other) == 0
 
     def play():
         hands, pack = deal()
-        lies, turns, passed = pack.pop(), 0, 0
+        lies, turns, passed, after = pack.pop(), 0, 0, 0
         while passed < ear.seats:
-            seat = turns % ear.seats
-            hand, turns = hands[seat], turns + 1
+            seat, after = after, (after + 1) % ear.seats
+            hand, turns, laid = hands[seat], turns + 1, True
             some = [card for card in hand if goes(card, lies)]
             if some:
                 lies = ear.dice.choice(some)
@@ -66,12 +81,17 @@ def follow(ear):
                     lies = drawn
                 else:
                     hand.append(drawn)
+                    laid = False
             else:
                 passed += 1
                 continue
             passed = 0
             if not hand:
                 return turns, [seat]
+            if laid and lies == "draw two":
+                hands[after] += [pack.pop() for _ in range(min(2, len(pack)))]
+            if laid and lies == "miss a turn":
+                after = (after + 1) % ear.seats
         return turns, _most([-len(hand) for hand in hands])
 
     return play, lambda: None

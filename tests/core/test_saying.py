@@ -35,6 +35,8 @@ def test_every_setting_is_a_word_on_the_sheet(game):
         wanted -= {"seats.starts"}
     if not game.takes_turns:
         wanted -= {"seats.answers"}
+    if not (game.takes_turns and game.area.draws_by_turn):
+        wanted -= {"seats.throws"}
     wanted -= {f"brief.{key}" for key in ("first_seat_edge", "setbacks") if not game.area.shows(key)}
     if not game.distribution.special:
         wanted -= {"area.special"}

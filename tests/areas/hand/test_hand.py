@@ -12,6 +12,7 @@ from bolometric.core.areas.hand.by_hand import NOTHING, playable
 from bolometric.core.areas.hand.deals import groups, nothing_goes, partner_dealt
 from bolometric.core.areas.hand.faults import alone
 from bolometric.core.areas.hand.rules import fewest_and_most
+from bolometric.core.areas.hand.spec import SPECIAL
 from bolometric.core.game.document import game_from
 from bolometric.core.learner_work.trace import Book, decoded
 from bolometric.core.play.sitting import Sitting
@@ -37,6 +38,9 @@ def hand_games(draw, plays=PLAYS):
         "most": least + draw(st.integers(2, 9)),
         "copies": draw(st.integers(1, 4)),
         "minus": draw(st.sampled_from([0, 0, 1, 3])),
+        "wilds": draw(st.sampled_from([0, 0, 0, 2])),
+        "misses": draw(st.sampled_from([0, 0, 0, 1, 3])),
+        "twos": draw(st.sampled_from([0, 0, 0, 2])),
         "hold": draw(st.integers(1, 6)),
     }
     seats = {
@@ -49,9 +53,16 @@ def hand_games(draw, plays=PLAYS):
         assume(False)
 
 
+def pack_of(area):
+    """Every card by what stands on it: numbers, and the words of special cards."""
+    return [*area.cards, *(word for word, many in zip(SPECIAL, area.special, strict=False) for _ in range(many))]
+
+
 def goes(game, card, other):
     """Whether one card goes on another, or makes a pair with it, from the words alone."""
     area = game.area
+    if SPECIAL.count(card) or SPECIAL.count(other):
+        return True
     match area.play:
         case "near":
             return abs(card - other) <= area.apart
@@ -75,7 +86,7 @@ def test_by_hand_a_game_is_one_of_those_that_are_played(game):
             before = sitting.now
             found += len(playable(game, before))
             sitting.play_on(game.seats.style(before.seat))
-            assert sum(map(len, sitting.now.hands)) + len(sitting.now.pack) <= len(game.area.cards)
+            assert sum(map(len, sitting.now.hands)) + len(sitting.now.pack) <= game.area.size
         end = sitting.now
         turns.append(end.turn)
         scores.append([len(hand) for hand in end.hands] if game.area.follows else end.score)
@@ -93,11 +104,12 @@ def test_the_deal_is_counted_out(game):
     """Every first card with every choice of the cards that are dealt."""
     area = game.area
     dealt = area.hold * (game.seats.count - 1 if area.play == "ask" else 1)
-    assume(len(area.cards) <= 13)
+    pack = pack_of(area)
+    assume(len(pack) <= 13)
     found = [
-        any(goes(game, area.cards[first], card) for card in some)
-        for first in range(len(area.cards))
-        for some in combinations(area.cards[:first] + area.cards[first + 1 :], dealt)
+        any(goes(game, pack[first], card) for card in some)
+        for first in range(len(pack))
+        for some in combinations(pack[:first] + pack[first + 1 :], dealt)
     ]
     share = sum(found) / len(found)
     assert (partner_dealt(game) if area.play == "ask" else 1 - nothing_goes(game)) == pytest.approx(share)
@@ -150,6 +162,8 @@ def test_what_is_noted_could_be_played(game):
         facts = tasks(kind, one, other).then
         if kind == 4:
             assert facts == ()
+        elif area.special and not facts:
+            assert max(one, other >> 1) >= len(area.values)
         elif area.play == "limit":
             count = facts[0].one + facts[0].other * (1 if facts[0].does == "add" else -1)
             assert facts[0].does == "add" or (facts[0].does == "subtract" and area.minus)
@@ -165,6 +179,9 @@ def test_what_is_noted_could_be_played(game):
 def test_groups_are_those_of_laying_on_and_on(game):
     """From every card by every path of the pack's length; cards alone go with no other card at all."""
     numbers = set(game.area.cards)
+    if game.area.special:  # which go with everything
+        assert (groups(game.area), alone(game)) == ((game.area.values,), ())
+        return
     reached = {one: {one} for one in numbers}
     for _ in numbers:
         reached = {
@@ -220,6 +237,8 @@ def test_asking_goes_round_the_table_and_gives_the_pair():
             "Hands of 10 for 4 players take 40 cards",
         ),
         ({"area": {"play": "ask"}, "seats": {"count": 1}}, "nobody to ask"),
+        ({"area": {"twos": 2}, "seats": {"count": 1}}, "no next player"),
+        ({"area": {"most": 9, "copies": 12, "wilds": 8, "misses": 5}}, "121 cards, and 120"),
         ({"area": {"least": 5, "most": 4}}, "below the smallest"),
         ({"area": {"most": 30, "copies": 12}}, "120 are the most"),
         ({"area": {"play": "multiple", "least": 0}}, "begins at 1"),
@@ -238,3 +257,28 @@ def test_what_cannot_be_played_is_refused(data, says):
 def test_the_pack_is_printed():
     game = game_from({"area": {"kind": "hand"}})
     assert [(piece.kind, count) for piece, count in contents_of(game).pieces] == [("pack", 1)]
+
+
+@pytest.mark.parametrize("seats", [2, 3])
+def test_after_a_special_card_the_next_player_misses_a_turn_or_draws_two(seats):
+    area = {"kind": "hand", "misses": 8, "twos": 8, "most": 3, "copies": 2, "hold": 3}
+    game, seen = game_from({"area": area, "seats": {"count": seats}}), set()
+    for seed in range(12):
+        sitting = Sitting(game, seed)
+        while not sitting.now.over:
+            before = sitting.now
+            sitting.play_on(game.seats.style(before.seat))
+            after, laid = sitting.now, sitting.now.vain == 0 and sitting.now.stands
+            following = (before.seat + 1) % seats
+            more = len(after.hands[following]) - len(before.hands[following])
+            if after.over or not laid or "draws a card" in after.record[-1]:
+                continue
+            word = game.area.label(laid)
+            seen.add(word)
+            skipped = word == "miss a turn"
+            assert after.seat == (following + 1) % seats if skipped else after.seat == following
+            if word != "draw two":
+                assert more == 0
+            elif len(before.pack) > 2:
+                assert more == 2
+    assert {"miss a turn", "draw two"} <= seen

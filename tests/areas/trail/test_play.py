@@ -306,8 +306,8 @@ def test_what_takes_thousands_of_draws_a_turn_is_given_up_soon():
 def test_games_of_which_none_may_be_noted_are_too_long_to_be_noted():
     game = game_from({"bolometric": 1})
     noting = Noting(area.player(game), Notes(game, Register(game, area_of(game).work.tasks(game))), 1, 1000)
-    assert not noting.more(1000, 1).too_long
-    assert noting.more(1000, 0).too_long
+    assert not noting.more(1000, 1, 20).too_long
+    assert noting.more(1000, 0, 20).too_long
     assert noting.notes.games == 1
 
 

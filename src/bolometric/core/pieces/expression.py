@@ -6,7 +6,7 @@ parsed from a formula. Its inner nodes are the sums that a learner does, in orde
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 
@@ -73,3 +73,45 @@ def walk(node: Node) -> Iterator[Node]:
         case Alone():
             yield from walk(node.inner)
     yield node
+
+
+@dataclass(frozen=True, slots=True)
+class Sum:
+    """One sum of an expression, with the numbers that came up."""
+
+    does: str
+    left: Fraction
+    right: Fraction
+
+
+def worked(node: Node, numbers: Sequence[Fraction], sums: list[Sum]) -> Fraction | None:
+    """What an expression comes to; None where it divides by nothing.
+
+    Of ``numbers`` the first is what a stands for; ``sums`` is filled with every sum of two, in the order in which they
+    are done.
+    """
+    match node:
+        case Number():
+            return node.value
+        case Letter():
+            return numbers[node.index]
+        case Alone():
+            inner = worked(node.inner, numbers, sums)
+            return None if inner is None else abs(inner) if node.does == "abs" else -inner
+    left, right = worked(node.left, numbers, sums), worked(node.right, numbers, sums)
+    if left is None or right is None or (node.does in ("divide", "div", "mod") and not right):
+        return None
+    sums.append(Sum(node.does, left, right))
+    return DOES[node.does](left, right)
+
+
+DOES: dict[str, Callable[[Fraction, Fraction], Fraction]] = {
+    "add": lambda a, b: a + b,
+    "subtract": lambda a, b: a - b,
+    "multiply": lambda a, b: a * b,
+    "divide": lambda a, b: a / b,
+    "div": lambda a, b: Fraction(a // b),
+    "mod": lambda a, b: a % b,
+    "min": min,
+    "max": max,
+}

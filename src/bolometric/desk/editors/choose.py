@@ -93,7 +93,8 @@ def editor_for(at: KnobAt, game: Game, palette: Palette, own: OwnPieces | None =
         case "placements":
             return PlacementsEditor(at, game)
         case "formula":
-            return FormulaEditor(at, letter_names(game.pieces))
+            of_cards = at.path.startswith("area.")
+            return FormulaEditor(at, ["the smaller card", "the larger one"] if of_cards else letter_names(game.pieces))
         case "texts":
             return TextsEditor(at)
         case "text":

@@ -9,12 +9,13 @@ from bolometric.core.areas.hand.by_hand import OnHand, width
 from bolometric.core.areas.hand.deals import fitting, nothing_goes, partner_dealt, partners
 from bolometric.core.areas.hand.rules import fewest_and_most
 from bolometric.core.areas.hand.spec import Hand
+from bolometric.core.game.aloud import capital
 from bolometric.core.game.contract import Board, Plain
 from bolometric.core.game.document import Game
 from bolometric.core.learner_work.aims import Aim, aims_in
 from bolometric.core.results.board import Cells, Heat, Places
 from bolometric.core.results.printed import Printed
-from bolometric.core.text.figures import listing, minus, percent, plural
+from bolometric.core.text.figures import listing_words, percent, plural
 
 ACROSS, LARGEST = 10, 20
 """Cards beside each other; the largest number of a pack that is made for an aim."""
@@ -28,10 +29,11 @@ def _cells(texts: tuple[str, ...], across: int, tinted: bool, here: int | None =
 
 
 def places(game: Game) -> Cells:
-    """Every number of the pack once."""
-    numbers = game.area_as(Hand).values
-    rows = -(-len(numbers) // ACROSS)
-    return _cells(tuple(map(minus, numbers)), -(-len(numbers) // rows), tinted=True)
+    """Every different card of the pack once."""
+    area = game.area_as(Hand)
+    texts = tuple(map(area.label, area.kinds))
+    rows = -(-len(texts) // ACROSS)
+    return _cells(texts, -(-len(texts) // rows), tinted=True)
 
 
 def places_at(game: Game, now: OnHand) -> Cells:
@@ -41,7 +43,7 @@ def places_at(game: Game, now: OnHand) -> Cells:
     if area.play == "ask":
         return _cells(hand or ("",), across, tinted=False)
     counted = area.play == "limit"
-    lies = str(now.stands if counted else area.values[now.stands])
+    lies = str(now.stands) if counted else area.label(now.stands)
     cells = _cells((lies, *("",) * (across - 1), *hand), across, tinted=False, here=1)
     return replace(cells, rows=("count" if counted else "open", "hand", *("",) * (len(cells.rows) - 2)))
 
@@ -54,8 +56,7 @@ def heat(game: Game) -> Heat:
         shares = tuple(float(share) for share in area.compiled.goes.mean(axis=0))
         words, question = "Can be laid at so many of 100 counts", "Which {} do you think can be laid most often?"
     else:
-        others = len(area.cards) - 1
-        shares = tuple(partners(area, card) / others for card in range(len(area.values)))
+        shares = tuple(partners(area, card) / (area.size - 1) for card in area.kinds)
         words = "Partners of it" if area.play == "ask" else "Cards that go on it"
         words, question = f"{words}, of 100 others", "Which {} do you think is easiest to play?"
     padded = shares + (0.0,) * (len(board.texts) - len(shares))
@@ -67,24 +68,27 @@ def describe(game: Game, heat: Heat, number: int | None) -> str:
     area = game.area_as(Hand)
     if number is None:
         return _of_the_pack(game)
-    if number > len(area.values):
+    if number > len(area.kinds):
         return "Nothing lies here."
-    card = number - 1
+    card = area.kinds[number - 1]
+    told = capital(area.told(card))
     if area.play == "limit":
         value = area.values[card]
         when = f"{-value} or more" if value < 0 else f"{area.limit - value} or less"
         return f"{area.label(card)}: can be laid while the count is {when} (exact)."
     goes = fitting(area, card)
     if not goes:
-        return f"{area.values[card]}: no other card goes with it (exact)."
+        return f"{told}: no other card goes with it (exact)."
+    if card >= len(area.values):
+        return f"{told}: goes with every card (exact)."
     verb = "makes a pair with" if area.play == "ask" else "goes with"
     count = plural(partners(area, card), "card")
-    return f"{area.values[card]}: {verb} {listing(goes, 'and')}, {count} of the pack (exact)."
+    return f"{told}: {verb} {listing_words(list(map(area.told, goes)), 'and')}, {count} of the pack (exact)."
 
 
 def _of_the_pack(game: Game) -> str:
     area = game.area_as(Hand)
-    cards = plural(len(area.cards), "card")
+    cards = plural(area.size, "card")
     if area.play == "ask":
         others, often = "the other player" if game.seats.count == 2 else "others", percent(partner_dealt(game))
         return f"{cards}; a partner of the first card you are dealt is dealt to {others} in {often} of games (exact)."

@@ -10,12 +10,15 @@ import numpy as np
 from bolometric.core.areas.hand.deals import fitting
 from bolometric.core.areas.hand.play import AHEAD, ANY, LARGEST, likes
 from bolometric.core.areas.hand.spec import Hand
+from bolometric.core.game.aloud import capital
 from bolometric.core.game.contract import ByHand
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
 from bolometric.core.results.standing import Drawn, Option, Standing, noted, won
 from bolometric.core.text.figures import listing_words, plural
 
+MISS, TWO = 1, 2
+"""Special cards, by their place among them."""
 NOTHING = -1
 """In place of a card: none can be played."""
 FEWEST_ACROSS, MOST_ACROSS = 4, 10
@@ -40,6 +43,8 @@ class OnHand(Standing):
     """Cards that were laid down in pairs."""
     vain: int = 0
     """Turns one after the other in which somebody passed."""
+    passed_over: bool = False
+    """Whether the next player misses a turn."""
 
 
 def begin(game: Game) -> OnHand:
@@ -50,7 +55,7 @@ def begin(game: Game) -> OnHand:
 def shuffled(game: Game, rng: np.random.Generator) -> OnHand:
     """The pack shuffled and dealt."""
     area, seats = game.area_as(Hand), game.seats.count
-    order = rng.permutation(np.repeat(np.arange(len(area.values)), [area.times(value) for value in area.values]))
+    order = rng.permutation(np.repeat(np.arange(len(area.counts)), area.counts))
     pack = tuple(int(card) for card in order)
     hands = tuple(tuple(sorted(pack[seat * area.hold : (seat + 1) * area.hold])) for seat in range(seats))
     now = OnHand(hands=hands, pack=pack[seats * area.hold :], score=(0,) * seats, waiting="choice")
@@ -81,7 +86,7 @@ def options(game: Game, now: OnHand) -> tuple[Option[int], ...]:
         return (Option(NOTHING, "Draw a card" if _draws(area, now) else "Pass"),)
     verb = "Ask with" if area.play == "ask" else "Lay"
     first = 1 + width(now) * (area.play != "ask")
-    return tuple(Option(card, f"{verb} {area.label(card)}", first + hand.index(card)) for card in cards)
+    return tuple(Option(card, f"{verb} {area.told(card)}", first + hand.index(card)) for card in cards)
 
 
 def width(now: OnHand) -> int:
@@ -128,7 +133,7 @@ def _lay(game: Game, now: OnHand, card: int, how: str = "lays") -> OnHand:
     area, rules = game.area_as(Hand), game.area_as(Hand).compiled
     taken, pile = bool(rules.takes[now.stands, card]), now.pile + 1
     after = int(rules.then[now.stands, card])
-    words = f"{how} {area.label(card)}"
+    words = f"{how} {area.told(card)}"
     if area.play == "limit":
         words += f", which makes {now.stands + area.values[card]}"
     if taken:
@@ -138,6 +143,21 @@ def _lay(game: Game, now: OnHand, card: int, how: str = "lays") -> OnHand:
         now = _draw(now, now.seat)
     if area.follows and not now.hands[now.seat]:
         return won(now, [now.seat], " and has no card left")
+    return _special(game, now, card - len(area.values))
+
+
+def _special(game: Game, now: OnHand, which: int) -> OnHand:
+    """What a special card does to the next player, of whom the turn then passes over, or who draws."""
+    after = (now.seat + 1) % game.seats.count
+    if which == MISS:
+        words = f"{game.seat_name(after).capitalize()} misses a turn."
+        return replace(now, record=(*now.record, words), passed_over=True)
+    if which == TWO and now.pack:
+        drawn = min(2, len(now.pack))
+        words = f"{game.seat_name(after).capitalize()} draws {plural(drawn, 'card')}."
+        for _ in range(drawn):
+            now = _draw(now, after)
+        return replace(now, record=(*now.record, words))
     return now
 
 
@@ -206,10 +226,10 @@ def _next(game: Game, now: OnHand) -> OnHand:
         return _most(now, tuple(-len(hand) for hand in now.hands), "card")
     if not area.follows and area.play != "ask" and not any(now.hands):
         return _most(now, now.score, "card")
-    after = (now.seat + 1) % seats
+    after = (now.seat + 1 + now.passed_over) % seats
     while area.play == "limit" and not now.hands[after]:
         after = (after + 1) % seats
-    return replace(now, seat=after, turn=now.turn + 1)
+    return replace(now, seat=after, turn=now.turn + 1, passed_over=False)
 
 
 def _most(now: OnHand, counted: tuple[int, ...], what: str) -> OnHand:
@@ -251,7 +271,7 @@ def asks(game: Game, now: OnHand) -> str | None:
         case "limit":
             return f"the count is {now.stands}; lay a card, up to {area.limit}."
         case _:
-            return f"{area.values[now.stands]} lies open: lay a card that goes."
+            return f"{capital(area.told(now.stands))} lies open: lay a card that goes."
 
 
 def tally(game: Game, now: OnHand) -> str:
@@ -268,11 +288,12 @@ def hints(game: Game, now: OnHand) -> tuple[str, ...]:
     area, cards = game.area_as(Hand), playable(game, now)
     if not cards:
         return ("None of these cards goes.",)
-    listed = listing_words([area.label(card) for card in cards], "or")
+    listed = listing_words(list(map(area.told, cards)), "or")
     if area.play == "ask":
         wanted = listing_words([str(area.number - area.values[card]) for card in cards], "or")
         return f"What makes {area.number} with {listed}?", f"It is {wanted}."
-    return f"{plural(len(cards), 'number')} of yours can be laid.", f"Lay {listed}."
+    different = "different card" if area.special else "number"
+    return f"{plural(len(cards), different)} of yours can be laid.", f"Lay {listed}."
 
 
 def coach(game: Game, now: OnHand) -> str:
@@ -280,7 +301,7 @@ def coach(game: Game, now: OnHand) -> str:
     area, cards = game.area_as(Hand), playable(game, now)
     if not cards:
         return "There is nothing to choose: none of these cards goes."
-    told = "; ".join(f"{area.label(card)} {_leaves(game, now, card)}" for card in cards)
+    told = "; ".join(f"{area.told(card)} {_leaves(game, now, card)}" for card in cards)
     return f"{told}. No best play is known, since the others' cards are hidden."
 
 
@@ -290,7 +311,7 @@ def _leaves(game: Game, now: OnHand, card: int) -> str:
     if area.play == "ask":
         return f"has {plural(_ahead(game, now, card), 'partner')} still out"
     if area.follows:
-        return f"goes with {plural(len(fitting(area, card)), 'number')} of the pack"
+        return f"goes with {plural(len(fitting(area, card)), 'different card')} of the pack"
     if rules.takes[now.stands, card]:
         return f"takes {plural(now.pile + 1, 'card')}"
     missing = area.limit - now.stands - area.values[card]

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from math import comb
 
+import numpy as np
+
 from bolometric.core.areas.hand.spec import Hand
 from bolometric.core.game.document import Game
 
@@ -14,15 +16,15 @@ def partners(area: Hand, card: int) -> int:
         partner = int(area.compiled.partner[card])
         return 0 if partner < 0 else area.copies - (partner == card)
     goes = area.compiled.goes[card]
-    return int(goes.sum()) * area.copies - bool(goes[card])
+    return int(goes @ np.array(area.counts)) - bool(goes[card])
 
 
 def fitting(area: Hand, card: int) -> tuple[int, ...]:
-    """The numbers of the other cards that go with one, itself only where there are several of it."""
+    """The other cards that go with one, by their places; its equals only where there are several of it."""
     if area.play == "ask":
-        return (area.number - area.values[card],) if partners(area, card) else ()
-    goes = area.compiled.goes[card]
-    return tuple(one for other, one in enumerate(area.values) if goes[other] and (other != card or area.copies > 1))
+        return (int(area.compiled.partner[card]),) if partners(area, card) else ()
+    goes, counts = area.compiled.goes[card], area.counts
+    return tuple(other for other, many in enumerate(counts) if goes[other] and many > (other == card))
 
 
 def nothing_goes(game: Game) -> float:
@@ -39,10 +41,9 @@ def partner_dealt(game: Game) -> float:
 
 def _none_dealt(area: Hand, count: int) -> float:
     """The chance that none of so many cards goes with one that is turned up first, each card of the pack alike."""
-    others = len(area.cards) - 1
-    numbers = range(len(area.values))
-    missing = sum(comb(others - partners(area, card), count) for card in numbers)
-    return missing / (len(area.values) * comb(others, count))
+    others = area.size - 1
+    missing = sum(many * comb(others - partners(area, card), count) for card, many in enumerate(area.counts))
+    return missing / (area.size * comb(others, count))
 
 
 def groups(area: Hand) -> tuple[tuple[int, ...], ...]:
@@ -51,6 +52,8 @@ def groups(area: Hand) -> tuple[tuple[int, ...], ...]:
     Found by following which cards go on which, whatever the hands.
     """
     goes, left, found = area.compiled.goes, set(range(len(area.values))), []
+    if area.special:
+        return (area.values,)
     while left:
         group, todo = set[int](), [min(left)]
         while todo:

@@ -49,7 +49,8 @@ def by_rules(game: Game) -> Iterator[Fault]:
         listed = "; ".join(listing(group, "and") for group in groups(area) if group[0] not in values or len(group) > 1)
         told = f"The pack falls into groups, and laying cards never leads from one to another: {listed}."
         yield Fault("split_pack", "fault", "area.play", told, _better(game, apart))
-    if area.follows and area.compiled.goes.all():
+    numbers = len(area.values)
+    if area.follows and area.compiled.goes[:numbers, :numbers].all():
         told = "Every card goes on every other, so nothing has to be worked out."
         less = max(area.apart // 2, 1)
         yield Fault(

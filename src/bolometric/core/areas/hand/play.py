@@ -30,10 +30,12 @@ def player(game: Game) -> Player:
     """The game compiled for the runs."""
     area, seats = game.area_as(Hand), game.seats.count
     rules = area.compiled
-    cards = np.repeat(np.arange(len(area.values)), [area.times(value) for value in area.values])
+    cards = np.repeat(np.arange(len(area.counts)), area.counts)
     liking = np.array([likes(game.seats.style(seat)) for seat in range(seats)])
     laying = rules.goes, rules.then, rules.takes, rules.ahead
-    how = area.hold, area.follows, area.cannot == "lay"
+    # The places of cards after which the next player misses a turn, or draws two cards.
+    misses, twos = (len(area.values) + k if area.special else -1 for k in (1, 2))
+    how = area.hold, area.follows, area.cannot == "lay", misses, twos
     best = least_wins if area.less_is_better else most_wins
 
     def batch(runs: int, most_turns: int, rng: np.random.Generator, /, book: Book | None = None) -> Batch:
@@ -72,7 +74,7 @@ def _lay(  # type: ignore[no-untyped-def]
 ):
     turns_out, _, _, home_out, _, last_lead_out, lead_changes_out, half_lead_out = out
     goes, then, takes, ahead = laying
-    hold, follows, lays_drawn = how
+    hold, follows, lays_drawn, misses, twos = how
     seats, numbers, count = len(liking), goes.shape[1], len(cards)
     pack = cards.copy()
     hands, held = np.zeros((seats, numbers), np.int64), np.zeros(seats, np.int64)
@@ -138,6 +140,13 @@ def _lay(  # type: ignore[no-untyped-def]
             elif card >= 0:
                 note_lead(lead, alone_ahead(taken, 1), turn)
             seat = 0 if seat == seats - 1 else seat + 1
+            if card >= 0 and card == twos and not over:
+                for _ in range(min(2, left)):
+                    left -= 1
+                    hands[seat, pack[left]] += 1
+                    held[seat] += 1
+            elif card >= 0 and card == misses:
+                seat = 0 if seat == seats - 1 else seat + 1
             while holders and not follows and held[seat] == 0:
                 seat = 0 if seat == seats - 1 else seat + 1
         turns_out[run], idle_out[run], playable_out[run] = turn, idle, choices

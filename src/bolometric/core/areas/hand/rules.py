@@ -41,8 +41,8 @@ class Rules:
 
 
 @lru_cache(maxsize=64)
-def rules_of(play: str, number: int, values: tuple[int, ...]) -> Rules:
-    """The tables of one way to play."""
+def rules_of(play: str, number: int, values: tuple[int, ...], special: int = 0) -> Rules:
+    """The tables of one way to play; behind the numbers stand so many special cards, which go with every card."""
     cards = np.array(values, np.int64)
     partner = np.full(len(cards), NOBODY, np.int64)
     places = np.arange(len(cards))
@@ -64,6 +64,8 @@ def rules_of(play: str, number: int, values: tuple[int, ...]) -> Rules:
         case _:
             apart = np.abs(np.subtract.outer(cards, cards))
             goes = apart <= number if play == "near" else apart == number
+    goes = np.pad(goes, (0, special), constant_values=True)
+    places = np.arange(len(goes))
     then, seldom = (np.broadcast_to(row, goes.shape).copy() for row in (places, -goes.sum(axis=0)))
     return Rules(goes, then, np.zeros_like(goes), seldom, partner)
 

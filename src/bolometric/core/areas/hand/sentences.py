@@ -6,7 +6,7 @@ import numpy as np
 
 from bolometric.core.areas.hand.deals import fitting, nothing_goes, partner_dealt, partners
 from bolometric.core.areas.hand.rules import fewest_and_most
-from bolometric.core.areas.hand.spec import Hand
+from bolometric.core.areas.hand.spec import SPECIAL, Hand
 from bolometric.core.game.aloud import Aloud, said, shared_aloud, starts
 from bolometric.core.game.contract import Question, Words
 from bolometric.core.game.document import Game
@@ -29,13 +29,25 @@ def board(game: Game) -> tuple[Sentences, ...]:
     if area.play == "limit":
         told = "never" if not area.minus else "once each" if area.minus == 1 else f"{area.minus} times each"
         away = [", with a minus sign ", Span(told, "area.minus")]
-    pack = sentences("The pack has the numbers ", *numbers, ", ", copies, *away, f": {len(area.cards)} cards.")
+    if area.follows:
+        away = [", and beside these ", *_special_spans(area)]
+    pack = sentences("The pack has the numbers ", *numbers, ", ", copies, *away, f": {area.size} cards.")
     return pack, sentences("Each player is dealt ", Span(plural(area.hold, "card"), "area.hold"), ".")
+
+
+def _special_spans(area: Hand) -> list[str | Span]:
+    """How many special cards there are, in words to click."""
+    named = ((area.wilds, "wild card", "area.wilds"), (area.misses, MISS, "area.misses"), (area.twos, TWO, "area.twos"))
+    wilds, misses, twos = (Span(plural(count, what) if count else f"no {what}s", path) for count, what, path in named)
+    return [wilds, ", ", misses, " and ", twos]
+
+
+MISS, TWO = "“miss a turn” card", "“draw two” card"
 
 
 def needs(game: Game) -> tuple[str, ...]:
     """The cards."""
-    return (f"{len(game.area_as(Hand).cards)} cards",)
+    return (f"{game.area_as(Hand).size} cards",)
 
 
 def first(game: Game) -> tuple[Sentences, ...]:
@@ -66,7 +78,7 @@ def turn(game: Game) -> tuple[Sentences, ...]:
                 "card that makes a pair is laid down too."
             )
         case _:
-            more = sentences("If none goes, ", choice(game, "area.cannot"), ".")
+            more = sentences("If none goes, ", choice(game, "area.cannot"), ".", " ".join(("", *_special(game))))
     return sentences(*done, "."), more
 
 
@@ -104,8 +116,10 @@ def aloud(game: Game) -> Aloud:
         begin.append(f"Two cards that make {area.number} are a pair. Lay down all pairs you hold.")
     told = {"limit": _limit_aloud, "ask": _ask_aloud}.get(area.play, _follow_aloud)
     turn, end = told(game)
-    pack = f"a pack of {len(area.cards)} cards, the numbers {area.least} to {area.most}, {_each(area.copies)}"
+    pack = f"a pack of {area.size} cards, the numbers {area.least} to {area.most}, {_each(area.copies)}"
     pack += f", and with a minus sign {_each(area.minus)}" if area.taken_away else ""
+    special = [f"{many} “{word}”" for word, many in zip(SPECIAL, area.special, strict=bool(area.special)) if many]
+    pack += f", and {listing_words(special, 'and')}" if special else ""
     return Aloud((pack,), said(*begin, starts(game)), said(*turn), said(*end))
 
 
@@ -126,7 +140,7 @@ def _follow_aloud(game: Game) -> tuple[list[str], list[str]]:
     }[area.play]
     lay += " An equal card goes too." if area.play != "differ" and area.copies > 1 else ""
     then = "If it goes, lay it." if area.cannot == "lay" else ""
-    turn = [lay, "Your card is the open card now.", "If you have no card that goes, draw one.", then]
+    turn = [lay, *_special(game), "Your card is the open card now.", "If you have no card that goes, draw one.", then]
     turn.append("When the pack is used up, pass instead.")
     if alone:
         return turn, [
@@ -141,6 +155,19 @@ def _follow_aloud(game: Game) -> tuple[list[str], list[str]]:
         shared_aloud(game, "few"),
     ]
     return turn, end
+
+
+def _special(game: Game) -> list[str]:
+    """What special cards do, as far as there are any."""
+    area, two = game.area_as(Hand), game.seats.count == 2
+    if not area.special:
+        return []
+    after = "the other player" if two else "the next player"
+    named = [f"“{word}”" for word, many in zip(SPECIAL, area.special, strict=True) if many]
+    told = [f"{listing_words(named, 'and')} {'goes' if len(named) == 1 else 'go'} on any card, and any card on "]
+    told[0] += "it." if len(named) == 1 else "them."
+    told += [f"After “miss a turn” {after} misses a turn."] * (area.misses > 0)
+    return told + [f"After “draw two” {after} draws two cards."] * (area.twos > 0)
 
 
 def _limit_aloud(game: Game) -> tuple[list[str], list[str]]:
@@ -202,7 +229,7 @@ def talk(game: Game) -> tuple[Question, ...]:
         return ("cards", 2, most, told), ("largest", 1, *last_count)
     most_played = max(range(len(area.values)), key=lambda card: partners(area, card))
     value = area.values[most_played]
-    goes = listing(fitting(area, most_played), "and")
+    goes = listing_words(list(map(area.told, fitting(area, most_played))), "and")
     if area.play == "ask":
         dealt = f"In {percent(partner_dealt(game))} of games (exact)."
         return (

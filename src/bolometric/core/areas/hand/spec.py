@@ -15,6 +15,8 @@ from bolometric.core.settings.knobs import Choice, Knob
 from bolometric.core.text.figures import minus
 
 MOST_CARDS = 120
+SPECIAL = ("wild", "miss a turn", "draw two")
+"""What stands on special cards."""
 FOLLOWS = ("near", "differ", "multiple")
 """Ways to play in which a card is laid on the open one."""
 
@@ -66,6 +68,10 @@ class Hand(AreaPart):
     it by at most, or by exactly, ``apart``, or of which one is a multiple of the other. Who has none draws a card and
     hands on (cannot draw), or lays it if it goes (cannot lay); once the pack is used up they pass. Whoever has no card
     left wins; if the pack is used up and all pass for a round, whoever has fewest, shared by equal ones.
+
+    In these three the pack may hold special cards too, which go on every card, and on which every card goes: ``wilds``
+    do nothing else; after one of ``misses`` the next player misses a turn; after one of ``twos`` the next player draws
+    two cards, as far as there are any, before the turn.
 
     Play limit: in turn each lays a card, adds it to the count and draws another. The count goes no further than
     ``limit``. The pack may hold the same numbers with a minus sign too, ``minus`` times each: these are taken away from
@@ -199,6 +205,43 @@ class Hand(AreaPart):
         ),
     ] = 5
 
+    wilds: Annotated[
+        StrictInt,
+        Field(ge=0, le=8, description="Cards that go on every card, in near, differ and multiple."),
+        Knob(
+            "number",
+            "wild cards",
+            hint="They go on every card, and every card goes on them: nobody waits long.",
+            order="Have {} wild cards",
+            one="Have one wild card",
+            when=(("play", FOLLOWS),),
+        ),
+    ] = 0
+    misses: Annotated[
+        StrictInt,
+        Field(ge=0, le=8, description="The same; the next player misses a turn."),
+        Knob(
+            "number",
+            "“miss a turn” cards",
+            hint="They go on every card, and the next player misses a turn.",
+            order="Have {} cards to miss a turn",
+            one="Have one card to miss a turn",
+            when=(("play", FOLLOWS),),
+        ),
+    ] = 0
+    twos: Annotated[
+        StrictInt,
+        Field(ge=0, le=8, description="The same; the next player draws two cards."),
+        Knob(
+            "number",
+            "“draw two” cards",
+            hint="They go on every card, and the next player draws two cards.",
+            order="Have {} cards to draw two",
+            one="Have one card to draw two",
+            when=(("play", FOLLOWS),),
+        ),
+    ] = 0
+
     @property
     def uses_pieces(self) -> bool:
         """Cards alone are used."""
@@ -244,26 +287,60 @@ class Hand(AreaPart):
         """Every card of the pack, in rising order."""
         return tuple(value for value in self.values for _ in range(self.times(value)))
 
+    @property
+    def special(self) -> tuple[int, ...]:
+        """How often each of the special cards is in the pack, in the order of their words; nothing where none is."""
+        counts = (self.wilds, self.misses, self.twos)
+        return counts if self.follows and any(counts) else ()
+
+    @property
+    def counts(self) -> tuple[int, ...]:
+        """How often each different card is in the pack: the numbers, rising, then the special cards."""
+        return (*map(self.times, self.values), *self.special)
+
+    @property
+    def kinds(self) -> tuple[int, ...]:
+        """The different cards that are in the pack, by their places."""
+        return tuple(card for card, many in enumerate(self.counts) if many)
+
+    @property
+    def size(self) -> int:
+        """How many cards the pack has."""
+        return sum(self.counts)
+
     def label(self, card: int) -> str:
-        """What stands on a card, which is told by its place in the numbers."""
-        return minus(self.values[card])
+        """What stands on a card, which is told by its place among the different cards of the pack."""
+        return SPECIAL[card - len(self.values)] if card >= len(self.values) else minus(self.values[card])
+
+    def told(self, card: int) -> str:
+        """The same in a sentence."""
+        return f"“{self.label(card)}”" if card >= len(self.values) else self.label(card)
 
     @property
     def compiled(self) -> Rules:
         """Which card goes when, as tables."""
         number = {"near": self.apart, "differ": self.apart, "limit": self.limit, "ask": self.number}.get(self.play, 0)
-        return rules_of(self.play, number, self.values)
+        return rules_of(self.play, number, self.values, len(self.special))
 
     @property
     def made_pieces(self) -> tuple[AnyPiece, ...]:
         """The pack that is dealt."""
-        return (Pack(cards=tuple(Card(value=Fraction(value), count=self.times(value)) for value in self.values)),)
+        numbers = Pack(cards=tuple(Card(value=Fraction(value), count=self.times(value)) for value in self.values))
+        special = tuple(
+            Card(value=Fraction(0), word=word, count=count)
+            for word, count in zip(SPECIAL, self.special, strict=bool(self.special))
+            if count
+        )
+        return (numbers, Pack(cards=special, shown="words")) if special else (numbers,)
 
     def check_seats(self, count: int) -> None:
         """The pack must deal the hands and have a card more; asking takes two."""
         if self.play == "ask" and count == 1:
             raise setting_error("Who plays alone has nobody to ask: have two players, or lay cards.", "area.play")
-        cards = len(self.cards)
+        if count == 1 and self.misses + self.twos and self.follows:
+            path = "area.misses" if self.misses else "area.twos"
+            raise setting_error("Who plays alone has no next player: have two players, or only wild cards.", path)
+        cards = self.size
         if count * self.hold >= cards:
             raise setting_error(
                 f"Hands of {self.hold} for {count} players take {count * self.hold} cards, and the pack has {cards}: "
@@ -275,7 +352,7 @@ class Hand(AreaPart):
     def _a_pack(self) -> Self:
         if self.most < self.least:
             raise setting_error(f"The largest number, {self.most}, is below the smallest, {self.least}.", "area.most")
-        count = len(self.cards)
+        count = self.size
         if count > MOST_CARDS:
             raise setting_error(
                 f"That makes {count} cards, and {MOST_CARDS} are the most: have fewer copies, or fewer numbers.",

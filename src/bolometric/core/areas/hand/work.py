@@ -14,8 +14,13 @@ LAID, NOTHING, ASKED, PAIR = 3, 4, 5, 6
 it stands and whether a card is drawn; a card that is asked with; a pair that comes without asking."""
 
 
-def fact_of(area: Hand, stands: int, card: int) -> Fact:
-    """What has to be worked out to lay a card as it stands, or to know its partner."""
+def facts_of(area: Hand, stands: int, card: int) -> tuple[Fact, ...]:
+    """What has to be worked out to lay a card as it stands, or to know its partner; nothing of a special card."""
+    numbers = len(area.values)
+    return () if card >= numbers or (area.follows and stands >= numbers) else (_fact(area, stands, card),)
+
+
+def _fact(area: Hand, stands: int, card: int) -> Fact:
     value = area.values[card]
     if area.play == "ask":
         return fact(known.ADD, value, area.number - value)
@@ -32,11 +37,11 @@ def tasks(game: Game) -> Tasks:
     def task(kind: int, one: int, other: int) -> Task:
         if kind == NOTHING:
             return Task(hands=(MOVE, PASS) if other else (PASS,), looks=True, words="has nothing that goes")
-        value = area.values[one]
         if kind == LAID:
-            then = (fact_of(area, other >> 1, one),)
-            return Task(then=then, hands=(MOVE, PASS), chosen=bool(other & 1), words=f"lays {area.label(one)}")
-        then = (fact_of(area, 0, one),)
+            then = facts_of(area, other >> 1, one)
+            return Task(then=then, hands=(MOVE, PASS), chosen=bool(other & 1), words=f"lays {area.told(one)}")
+        then = facts_of(area, 0, one)
+        value = area.values[one]
         if kind == ASKED:
             return Task(then=then, hands=(PASS,), chosen=bool(other), words=f"asks for {area.number - value}")
         return Task(then=then, hands=(MOVE,), words=f"lays down {value} and {area.number - value}")

@@ -6,10 +6,12 @@ from collections import Counter
 from collections.abc import Iterator, Sequence
 from fractions import Fraction
 from functools import lru_cache
-from itertools import combinations
+from itertools import combinations, combinations_with_replacement
 from typing import NamedTuple
 
 from bolometric.core.areas.pairs.forms import FRACTIONS, ON_CARDS, Form, evenly
+from bolometric.core.pieces.expression import Sum, worked
+from bolometric.core.pieces.formula import parse
 from bolometric.core.pieces.kinds import AnyPiece, Card, Pack
 from bolometric.core.settings.amounts import Value
 
@@ -34,6 +36,7 @@ class Rule(NamedTuple):
     copies: int
     jokers: int
     blanks: int
+    formula: str
     front: str
     forms: tuple[Form, ...]
 
@@ -42,6 +45,13 @@ class Rule(NamedTuple):
         return self.forms[-1 - int(card)]
 
 
+def by_formula(formula: str, cards: Sequence[Value]) -> tuple[Fraction | None, list[Sum]]:
+    """What a formula comes to, a the smaller number and b the larger, and its sums. Raises a setting error."""
+    sums: list[Sum] = []
+    return worked(parse(formula).root, [Fraction(card) for card in sorted(cards)], sums), sums
+
+
+@lru_cache(maxsize=64)
 def each_set(rule: Rule) -> tuple[Cards, ...]:
     """Every pair or three, its smaller numbers first, as often as it is in the pack."""
     return tuple(sorted(one for one in _sets(rule) for _ in range(rule.copies)))
@@ -67,6 +77,9 @@ def _sets(rule: Rule) -> list[Cards]:
             return [(a, 2 * a) for a in numbers if a]
         case "differ":
             return [(a, a + rule.number) for a in numbers]
+        case "formula":
+            both = combinations_with_replacement(numbers, 2)
+            return [pair for pair in both if by_formula(rule.formula, pair)[0] == rule.number]
         case _:
             return [(-1 - at, form.number) for at, form in enumerate(rule.forms)]
 
@@ -90,6 +103,8 @@ def matching(rule: Rule, cards: Sequence[Value]) -> bool:
             return low > 0 and high == 2 * low
         case "differ":
             return high - low == rule.number
+        case "formula":
+            return by_formula(rule.formula, (low, high))[0] == rule.number
         case _:
             return low < 0 <= high and rule.form(low).number == high
 

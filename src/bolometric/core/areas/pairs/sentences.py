@@ -8,7 +8,7 @@ import numpy as np
 
 from bolometric.core.areas.pairs.matching import SPECIAL
 from bolometric.core.areas.pairs.spec import Pairs
-from bolometric.core.game.aloud import Aloud, capital, said, shared_aloud, starts
+from bolometric.core.game.aloud import AS_PRINTED, Aloud, capital, said, shared_aloud, starts
 from bolometric.core.game.contract import Question, Words
 from bolometric.core.game.document import Game
 from bolometric.core.game.setting_words import choice
@@ -26,8 +26,10 @@ def _matching(game: Game) -> list[str | Span]:
     told: list[str | Span] = [*cards, " match that ", choice(game, "area.match")]
     if area.match == "forms":
         told += [" ", choice(game, "area.front")]
-    if area.match in ("total", "differ", "forms"):
+    if area.match in ("total", "formula", "differ", "forms"):
         told += [" ", Span(str(area.number), "area.number")]
+    if area.match == "formula":
+        told += [": ", Span(_as_written(area), "area.formula"), ", where a is the smaller number and b the larger"]
     if area.match == "forms" and area.front == "coins":
         told += [", with coins of ", choice(game, "area.coins")]
     return told
@@ -53,6 +55,10 @@ def board(game: Game) -> tuple[Sentences, ...]:
     whole = f": {len(area.cards)} cards."
     told = _matching(game)
     return sentences("In a turn ", *told, "."), sentences(*pack, *beside, whole)
+
+
+def _as_written(area: Pairs) -> str:
+    return area.formula.translate(AS_PRINTED)
 
 
 def needs(game: Game) -> tuple[str, ...]:
@@ -103,6 +109,7 @@ def aloud(game: Game) -> Aloud:
         "total": f"They match if they add up to {area.number}.",
         "same": f"They match if they are {alike}.",
         "double": "They match if one is the double of the other.",
+        "formula": f"They match if {_as_written(area)} is {area.number}: a is the smaller number, b the larger one.",
         "differ": f"They match if one is {area.number} more than the other.",
         "forms": PICTURED.get(area.front, "They match if one is the answer to the other."),
     }[area.match]

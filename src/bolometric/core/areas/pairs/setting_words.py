@@ -8,6 +8,7 @@ MATCHES = (
     Choice("total", "together make", "Match cards that make a number", "Bonds: every card asks what is missing."),
     Choice("same", "have the same number", "Match equal numbers", "Nothing is worked out: for learning the game."),
     Choice("double", "are a number and its double", "Match a number with its double", "Doubles and halves."),
+    Choice("formula", "come by a formula to", "Match by a formula", "A rule of your own for the two numbers."),
     Choice("differ", "differ by", "Match cards that differ by a number", "Counting on and back by a fixed number."),
     Choice(
         "forms",

@@ -13,8 +13,11 @@ from bolometric.core.areas.pairs.forms import Form, answer, forms_of
 from bolometric.core.areas.pairs.matching import JOKER, SPECIAL, Rule, all_others, cards_of, each_set, matching, pack_of
 from bolometric.core.areas.pairs.setting_words import AFTER, MATCHES, PAID, SHOWS, TURNS
 from bolometric.core.game.area_part import AreaPart, Goal, StyleRule
+from bolometric.core.pieces.faces import Line
+from bolometric.core.pieces.formula import LONGEST, parse
 from bolometric.core.pieces.kinds import AnyPiece
 from bolometric.core.settings.amounts import Value
+from bolometric.core.settings.errors import SettingError
 from bolometric.core.settings.explain import setting_error
 from bolometric.core.settings.knobs import Knob
 from bolometric.core.text.figures import listing_words, plural
@@ -30,9 +33,10 @@ class Pairs(AreaPart):
     The pack has both cards of every pair: for forms ``many`` numbers, each as a sum (or as dots, see ``front``) and as
     itself, so that a sum matches its answer; for total the pairs of whole numbers from ``least`` up that make
     ``number``, for same each number from ``least`` to ``most`` twice, for double each of these with its double, for
-    differ each of these with the one that is ``number`` more; all of that ``copies`` times. In total and same three
-    cards may be turned and kept instead (turn three): ``sets`` threes that make the number, at even steps among all of
-    them in rising order, or each number three times.
+    differ each of these with the one that is ``number`` more, for formula every two of these for which ``formula``
+    comes to ``number``; all of that ``copies`` times. In total and same three cards may be turned and kept instead
+    (turn three): ``sets`` threes that make the number, at even steps among all of them in rising order, or each number
+    three times.
 
     Beside these lie ``jokers``, which match whatever they are turned with, and ``blanks``, which match nothing, not
     even a joker. The game ends when no cards are left that match; most pairs win, shared if several have as many.
@@ -78,7 +82,7 @@ class Pairs(AreaPart):
 
     kind: Literal["pairs"]
     match: Annotated[
-        Literal["total", "same", "double", "differ", "forms"],
+        Literal["total", "same", "double", "formula", "differ", "forms"],
         Field(description="When two cards match."),
         Knob("choice", "cards that match", practice="operation", choices=MATCHES),
     ] = "total"
@@ -106,9 +110,26 @@ class Pairs(AreaPart):
             hint="What cards make together, by how much they differ, how far sums or denominators go, or the table.",
             practice="size",
             order="Match by {}",
-            when=(("match", ("total", "differ", "forms")),),
+            when=(("match", ("total", "formula", "differ", "forms")),),
         ),
     ] = 10
+    formula: Annotated[
+        Line,
+        Field(
+            min_length=1,
+            max_length=LONGEST,
+            description="What the two numbers come to, if match is formula: a is the smaller, b the larger; see draw "
+            "for how a formula is written. They match if that is number.",
+        ),
+        Knob(
+            "formula",
+            "the formula",
+            hint="a is the smaller number, b the larger one. + − × ÷ and brackets; min(a, b), max(a, b), abs(a); a div "
+            "b divides and rounds down, a mod b is what is left over.",
+            practice="operation",
+            when=(("match", ("formula",)),),
+        ),
+    ] = "a + b"
     many: Annotated[
         StrictInt,
         Field(ge=FEWEST_PAIRS, le=MOST_CARDS // 2, description="How many pairs there are, if match is forms."),
@@ -147,7 +168,7 @@ class Pairs(AreaPart):
             hint="The smallest number in the pack.",
             practice="size",
             order="Begin at {}",
-            when=(("match", ("total", "same", "double", "differ")),),
+            when=(("match", ("total", "same", "double", "formula", "differ")),),
         ),
     ] = 0
     most: Annotated[
@@ -159,7 +180,7 @@ class Pairs(AreaPart):
             hint="Up to which number pairs are made.",
             practice="size",
             order="Make pairs up to {}",
-            when=(("match", ("same", "double", "differ")),),
+            when=(("match", ("same", "double", "formula", "differ")),),
         ),
     ] = 9
     copies: Annotated[
@@ -234,6 +255,7 @@ class Pairs(AreaPart):
             self.copies,
             self.jokers,
             self.blanks,
+            self.formula,
             self.front,
             self.forms if self.match == "forms" else (),
         )
@@ -320,6 +342,16 @@ class Pairs(AreaPart):
         """The pack that is laid out."""
         return pack_of(self.pack_rule)
 
+    def _can_be_worked_out(self) -> None:
+        """A formula must be one, of two numbers."""
+        try:
+            letters = parse(self.formula).letters
+        except SettingError as error:
+            raise setting_error(error.sentence, "area.formula") from None
+        if not set(letters) <= {"a", "b"}:
+            told = "The formula has two numbers only: a is the smaller, and b the larger."
+            raise setting_error(told, "area.formula")
+
     def check_plan(self, goal: str, seats: int, memory: bool, totals: int) -> None:
         """Best play is known for two, where each card has one partner."""
         if seats != 2 or not self.one_partner:
@@ -331,6 +363,8 @@ class Pairs(AreaPart):
 
     @model_validator(mode="after")
     def _a_pack(self) -> Self:
+        if self.match == "formula":
+            self._can_be_worked_out()
         if self.match == "forms" and len(self.forms) < self.many:
             told = {"times": "of the table", "dividing": "of the table"}.get(self.front, f"with {self.number}")
             raise setting_error(

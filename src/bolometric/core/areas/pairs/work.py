@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from itertools import pairwise
 
-from bolometric.core.areas.pairs.matching import SPECIAL, THIRD
+from bolometric.core.areas.pairs.matching import SPECIAL, THIRD, by_formula
 from bolometric.core.areas.pairs.spec import Pairs
 from bolometric.core.game.contract import Work
 from bolometric.core.game.document import Game
@@ -14,6 +14,9 @@ from bolometric.core.learner_work.tasks import MOVE, PASS, Task, Tasks
 from bolometric.core.learner_work.trace import DECIDE
 from bolometric.core.settings.amounts import Value
 from bolometric.core.text.figures import listing_words
+
+SUMS = {"div": known.DIVIDE, "mod": known.DIVIDE, "min": known.COMPARE, "max": known.COMPARE}
+"""What the sums of a formula are called as facts, where that is another word."""
 
 
 def facts_of(area: Pairs, *cards: Value) -> tuple[Fact, ...]:
@@ -27,6 +30,9 @@ def facts_of(area: Pairs, *cards: Value) -> tuple[Fact, ...]:
         return tuple(each for card in plain if card < 0 for each in area.form(card).facts)
     if area.match == "same":
         return tuple(fact(known.COMPARE, *sorted(two)) for two in pairwise(plain))
+    if area.match == "formula":
+        sums = by_formula(area.formula, plain)[1] if len(plain) == 2 else ()
+        return tuple(fact(SUMS.get(each.does, each.does), each.left, each.right) for each in sums)
     if one in SPECIAL:
         return ()
     lower = area.least <= one <= area.most
