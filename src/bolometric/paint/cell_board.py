@@ -66,8 +66,13 @@ def paint_cells(painter: QPainter, layout: CellLayout, picture: CellPicture, pal
     painter.save()
     painter.setRenderHint(QPainter.RenderHint.Antialiasing)
     size = min(layout.width, layout.height)
-    longest = max([1, *(len(text) for text in picture.cells.texts)])
+    # Words are written smaller, on several lines if need be: numbers beside them stay as large as they can be.
+    in_words = [text for text in picture.cells.texts if _is_words(text)]
+    longest = max([1, *(len(text) for text in picture.cells.texts if not _is_words(text))])
+    longest_word = max([1, *(len(word) for text in in_words for word in text.split())])
+    lines = max([1, *(len(text.split()) for text in in_words)])
     font = piece_font(min(0.44 * size, 1.5 * layout.width / longest, LARGEST))
+    small = piece_font(min(0.6 * layout.height / lines, 1.3 * layout.width / longest_word, LARGEST, 0.3 * size))
     for number, text in enumerate(picture.cells.texts, 1):
         if number in picture.cells.unused:
             continue
@@ -83,14 +88,21 @@ def paint_cells(painter: QPainter, layout: CellLayout, picture: CellPicture, pal
         painter.setBrush(ground)
         painter.drawRoundedRect(place, 3, 3)
         if size >= LEGIBLE:
-            painter.setFont(font)
+            painter.setFont(small if _is_words(text) else font)
             painter.setPen(ink_on(ground) if picture.warmth is not None else QColor(palette.ink))
-            painter.drawText(place, Qt.AlignmentFlag.AlignCenter, text)
+            painter.drawText(place, WRAPPED if _is_words(text) else Qt.AlignmentFlag.AlignCenter, text)
         if picture.cells.owners and picture.cells.owners[number - 1] >= 0:
             paint_counter(painter, place, picture.cells.owners[number - 1], palette)
     if layout.width >= NAMED:
         _paint_names(painter, layout, palette)
     painter.restore()
+
+
+WRAPPED = Qt.AlignmentFlag.AlignCenter | Qt.TextFlag.TextWordWrap
+
+
+def _is_words(text: str) -> bool:
+    return text.replace(" ", "").isalpha()
 
 
 def _paint_names(painter: QPainter, layout: CellLayout, palette: Palette) -> None:

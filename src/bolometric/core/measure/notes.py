@@ -280,8 +280,8 @@ class Noting:
     def more(self, turns: int, at_most: int, long: float) -> Notes:
         """Play and note a part of so many turns that were played, of no more games than this; the notes so far.
 
-        ``long`` are the turns or draws of a game, on average, whichever are more. A batch costs something however small it is, so notes are owed until there are enough of them. Where it may be
-        none, games are too long to be noted.
+        ``long`` are the turns or draws of a game, on average, whichever are more. A batch costs something however small
+        it is, so notes are owed until there are enough of them. Where it may be none, games are too long to be noted.
         """
         self.notes.too_long |= at_most < 1
         self._owed += turns / ONE_IN

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from math import comb
+from re import sub
 
 import numpy as np
 
@@ -58,7 +59,7 @@ def board(game: Game) -> tuple[Sentences, ...]:
 
 
 def _as_written(area: Pairs) -> str:
-    return area.formula.translate(AS_PRINTED)
+    return sub(r"(?<=[\w)])\s*([+−×÷])\s*(?=[\w(])", r" \1 ", area.formula.translate(AS_PRINTED))
 
 
 def needs(game: Game) -> tuple[str, ...]:

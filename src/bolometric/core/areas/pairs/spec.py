@@ -207,6 +207,7 @@ class Pairs(AreaPart):
             "jokers",
             hint="Cards that match whatever they are turned with: luck has more of a say.",
             order="Have {} jokers",
+            suggested=(),
             one="Have one joker",
         ),
     ] = 0
@@ -218,6 +219,7 @@ class Pairs(AreaPart):
             "blank cards",
             hint="Cards that match nothing: there is more to remember.",
             order="Have {} blank cards",
+            suggested=(),
             one="Have one blank card",
         ),
     ] = 0
