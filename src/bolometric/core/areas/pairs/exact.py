@@ -23,7 +23,7 @@ from bolometric.core.areas.pairs.knowledge import State, Turn, guessing, remembe
 from bolometric.core.areas.pairs.spec import Pairs
 from bolometric.core.chains.absorbing import follow
 from bolometric.core.chains.race import PERIOD, FirstPassage
-from bolometric.core.chains.waiting import WaitingTime
+from bolometric.core.chains.waiting import WaitingTime, fixed
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
 from bolometric.core.results.exact import ExactResult, seat_readings
@@ -104,6 +104,7 @@ def _solved(pairs: int, again: bool, ways: tuple[str, ...]) -> ExactResult | Non
     turns = exact_length(length)
     readings = {
         "turns": turns,
+        "rolls": exact_length(fixed(0)),
         "idle_turns": exact_value(1 - pairs / (length.mean() or np.inf)),
         "stuck": exact_value(0.0),
     }

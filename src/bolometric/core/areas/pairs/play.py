@@ -86,7 +86,7 @@ def player(game: Game) -> Player:
         home, winner = shared_win(most_wins(score) & (out.home == 1)[:, None])
         return Batch(
             out.turns,
-            out.turns,
+            np.zeros(runs, np.int64),
             winner,
             home,
             last_lead=out.last_lead,
