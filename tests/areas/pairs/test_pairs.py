@@ -424,3 +424,28 @@ def test_threes_that_make_a_number_are_that_many_and_at_even_steps():
 def test_what_is_worked_out_of_three_cards_and_beside_a_joker(area, cards, worked_out):
     found = facts_of(game_from({"area": {"kind": "pairs", **area}}).area, *cards)
     assert [fact.words for fact in found] == worked_out
+
+
+@pytest.mark.parametrize(
+    ("aim", "front"),
+    [
+        ({"kind": "seeing", "upto": 9}, "dots"),
+        ({"kind": "seeing", "upto": 18}, "frames"),
+        ({"kind": "list", "facts": ["1 ÷ 2", "1 ÷ 4", "3 ÷ 4", "2 ÷ 5"]}, "decimals"),
+    ],
+)
+def test_pairs_made_for_an_aim_show_what_it_asks_for(aim, front):
+    game = game_from({"brief": {"aim": [aim]}, "area": {"kind": "pairs"}})
+    (made,) = (game_from(data) for data in area_of(game).board.suited(game.model_dump(mode="json")))
+    assert made.area.front == front
+    facts = [fact for form in made.area.forms for fact in form.facts]
+    on_aim = [made.brief.aim[0].has(fact) for fact in facts]
+    assert sum(on_aim) >= 0.6 * len(facts)
+    assert set(made.area.label(card) for card in made.area.cards if card >= 0) <= {
+        *map(str, range(1, 19)),
+        "0.5",
+        "0.25",
+        "0.75",
+        "0.2",
+        "0.4",
+    }

@@ -7,11 +7,13 @@ from math import ceil
 
 from bolometric.core.areas.pairs.by_hand import OnPairs
 from bolometric.core.areas.pairs.matching import JOKER
-from bolometric.core.areas.pairs.spec import Pairs
+from bolometric.core.areas.pairs.spec import FEWEST_PAIRS, Pairs
 from bolometric.core.game.aloud import capital
 from bolometric.core.game.contract import Board, Plain
 from bolometric.core.game.document import Game
-from bolometric.core.learner_work.aims import Aim, aims_in
+from bolometric.core.learner_work import facts as known
+from bolometric.core.learner_work.aims import Aim, aims_in, fact_from
+from bolometric.core.pieces.faces import MOST_DOTS
 from bolometric.core.results.board import Cells, Heat, Places
 from bolometric.core.results.printed import Printed
 from bolometric.core.text.figures import listing_words, percent, plural
@@ -19,6 +21,8 @@ from bolometric.core.text.figures import number as in_words
 
 NARROWEST, WIDEST = 3, 12
 """Cards beside each other."""
+FINEST = 20
+"""The largest denominator of fractions that are made for an aim."""
 AS_WIDE, GAP = 1.3, 3
 """How much wider than high the cards lie, as a part; and how much a place that stays empty counts against that."""
 
@@ -112,9 +116,15 @@ def _for(aim: Aim) -> dict[str, object] | None:
         case "taking_away":
             return {"match": "forms", "front": "taking_away", "number": aim.upto, "many": min(aim.upto - 1, 12)}
         case "seeing":
-            return {"match": "forms", "front": "dots", "number": aim.upto, "many": min(aim.upto, 12)}
+            seen = "dots" if aim.upto <= MOST_DOTS else "frames"
+            return {"match": "forms", "front": seen, "number": aim.upto, "many": min(aim.upto, 12)}
         case "doubles":
             return {"match": "double", "least": 1, "most": aim.upto // 2}
+        case "list":
+            facts = [fact_from(text) for text in aim.facts]
+            if all(one.does == known.DIVIDE and one.one < one.other <= FINEST for one in facts):
+                finest = int(max(one.other for one in facts))
+                return {"match": "forms", "front": "decimals", "number": finest, "many": max(FEWEST_PAIRS, len(facts))}
         case "counting_on":
             return {"match": "differ", "number": aim.by, "least": 1, "most": aim.upto - aim.by}
     return None
