@@ -26,7 +26,7 @@ def _most(counted):
 
 def follow(ear):
     """A card is laid on the open one."""
-    words = ("wild", "miss a turn", "draw two")
+    words = ("wild", "miss a turn", "draw two", "swap hands")
     cards = [word if word in words else value for value, word in ear.faces]
     deal = _deals(ear, cards)
     special = [word for word in words if word in cards]
@@ -38,6 +38,8 @@ def follow(ear):
         ear.must("who misses a turn", r"After “miss a turn” the (?:next|other) player misses a turn\.")
     if "draw two" in special:
         ear.must("who draws two", r"After “draw two” the (?:next|other) player draws two cards\.")
+    if "swap hands" in special:
+        ear.must("who swaps", r"After “swap hands” you and the (?:next|other) player swap your cards\.")
     ear.must("how it begins", r"Turn one more card face up beside the pack\.")
     rule = ear.must(
         "what goes",
@@ -90,6 +92,8 @@ def follow(ear):
                 return turns, [seat]
             if laid and lies == "draw two":
                 hands[after] += [pack.pop() for _ in range(min(2, len(pack)))]
+            if laid and lies == "swap hands":
+                hands[seat], hands[after] = hands[after], hands[seat]
             if laid and lies == "miss a turn":
                 after = (after + 1) % ear.seats
         return turns, _most([-len(hand) for hand in hands])

@@ -1,7 +1,7 @@
 """Cards in the hand: each player holds cards that others don't see, and plays them one by one.
 
 rules       which card can be played when
-spec        what the maker sets
+spec        what the maker sets, in setting_words
 play        whole games played by the thousand
 by_hand     at the table
 deals       what the cards that are dealt come to

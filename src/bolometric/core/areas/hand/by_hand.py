@@ -17,7 +17,7 @@ from bolometric.core.game.seats import Style
 from bolometric.core.results.standing import Drawn, Option, Standing, noted, won
 from bolometric.core.text.figures import listing_words, plural
 
-MISS, TWO = 1, 2
+MISS, TWO, SWAP = 1, 2, 3
 """Special cards, by their place among them."""
 NOTHING = -1
 """In place of a card: none can be played."""
@@ -152,6 +152,11 @@ def _special(game: Game, now: OnHand, which: int) -> OnHand:
     if which == MISS:
         words = f"{game.seat_name(after).capitalize()} misses a turn."
         return replace(now, record=(*now.record, words), passed_over=True)
+    if which == SWAP:
+        hands = list(now.hands)
+        hands[now.seat], hands[after] = hands[after], hands[now.seat]
+        words = f"{game.seat_name(now.seat).capitalize()} and {game.seat_name(after)} swap hands."
+        return replace(now, hands=tuple(hands), record=(*now.record, words))
     if which == TWO and now.pack:
         drawn = min(2, len(now.pack))
         words = f"{game.seat_name(after).capitalize()} draws {plural(drawn, 'card')}."

@@ -33,9 +33,9 @@ def player(game: Game) -> Player:
     cards = np.repeat(np.arange(len(area.counts)), area.counts)
     liking = np.array([likes(game.seats.style(seat)) for seat in range(seats)])
     laying = rules.goes, rules.then, rules.takes, rules.ahead
-    # The places of cards after which the next player misses a turn, or draws two cards.
-    misses, twos = (len(area.values) + k if area.special else -1 for k in (1, 2))
-    how = area.hold, area.follows, area.cannot == "lay", misses, twos
+    # The places of cards after which the next player misses a turn, draws two cards, or swaps hands.
+    misses, twos, swaps = (len(area.values) + k if area.special else -1 for k in (1, 2, 3))
+    how = area.hold, area.follows, area.cannot == "lay", misses, twos, swaps
     best = least_wins if area.less_is_better else most_wins
 
     def batch(runs: int, most_turns: int, rng: np.random.Generator, /, book: Book | None = None) -> Batch:
@@ -74,7 +74,7 @@ def _lay(  # type: ignore[no-untyped-def]
 ):
     turns_out, _, _, home_out, _, last_lead_out, lead_changes_out, half_lead_out = out
     goes, then, takes, ahead = laying
-    hold, follows, lays_drawn, misses, twos = how
+    hold, follows, lays_drawn, misses, twos, swaps = how
     seats, numbers, count = len(liking), goes.shape[1], len(cards)
     pack = cards.copy()
     hands, held = np.zeros((seats, numbers), np.int64), np.zeros(seats, np.int64)
@@ -139,8 +139,10 @@ def _lay(  # type: ignore[no-untyped-def]
                 note_lead(lead, alone_ahead(held, -1), turn)
             elif card >= 0:
                 note_lead(lead, alone_ahead(taken, 1), turn)
-            seat = 0 if seat == seats - 1 else seat + 1
-            if card >= 0 and card == twos and not over:
+            before, seat = seat, 0 if seat == seats - 1 else seat + 1
+            if card >= 0 and card == swaps and not over:
+                _swap(hands, held, before, seat)
+            elif card >= 0 and card == twos and not over:
                 for _ in range(min(2, left)):
                     left -= 1
                     hands[seat, pack[left]] += 1
@@ -237,6 +239,14 @@ def _dealt(state, pack, hands, held, hold):  # type: ignore[no-untyped-def]
             left -= 1
             hands[seat, pack[left]] += 1
     return left
+
+
+@inner
+def _swap(hands, held, one, other):  # type: ignore[no-untyped-def]
+    """Two seats swap their hands."""
+    for card in range(hands.shape[1]):
+        hands[one, card], hands[other, card] = hands[other, card], hands[one, card]
+    held[one], held[other] = held[other], held[one]
 
 
 @inner

@@ -37,12 +37,13 @@ def board(game: Game) -> tuple[Sentences, ...]:
 
 def _special_spans(area: Hand) -> list[str | Span]:
     """How many special cards there are, in words to click."""
-    named = ((area.wilds, "wild card", "area.wilds"), (area.misses, MISS, "area.misses"), (area.twos, TWO, "area.twos"))
-    wilds, misses, twos = (Span(plural(count, what) if count else f"no {what}s", path) for count, what, path in named)
-    return [wilds, ", ", misses, " and ", twos]
-
-
-MISS, TWO = "“miss a turn” card", "“draw two” card"
+    counts = (area.wilds, area.misses, area.twos, area.swaps)
+    whats = ("wild card", *(f"“{word}” card" for word in SPECIAL[1:]))
+    wilds, misses, twos, swaps = (
+        Span(plural(count, what) if count else f"no {what}s", f"area.{path}")
+        for count, what, path in zip(counts, whats, ("wilds", "misses", "twos", "swaps"), strict=True)
+    )
+    return [wilds, ", ", misses, ", ", twos, " and ", swaps]
 
 
 def needs(game: Game) -> tuple[str, ...]:
@@ -167,7 +168,8 @@ def _special(game: Game) -> list[str]:
     told = [f"{listing_words(named, 'and')} {'goes' if len(named) == 1 else 'go'} on any card, and any card on "]
     told[0] += "it." if len(named) == 1 else "them."
     told += [f"After “miss a turn” {after} misses a turn."] * (area.misses > 0)
-    return told + [f"After “draw two” {after} draws two cards."] * (area.twos > 0)
+    told += [f"After “draw two” {after} draws two cards."] * (area.twos > 0)
+    return told + [f"After “swap hands” you and {after} swap your cards."] * (area.swaps > 0)
 
 
 def _limit_aloud(game: Game) -> tuple[list[str], list[str]]:

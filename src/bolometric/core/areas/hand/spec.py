@@ -8,54 +8,18 @@ from typing import Annotated, ClassVar, Literal, Self
 from pydantic import Field, StrictInt, model_validator
 
 from bolometric.core.areas.hand.rules import Rules, makes_exactly, rules_of
+from bolometric.core.areas.hand.setting_words import CANNOTS, PLAYS
 from bolometric.core.game.area_part import AreaPart, StyleRule
 from bolometric.core.pieces.kinds import AnyPiece, Card, Pack
 from bolometric.core.settings.explain import setting_error
-from bolometric.core.settings.knobs import Choice, Knob
+from bolometric.core.settings.knobs import Knob
 from bolometric.core.text.figures import minus
 
 MOST_CARDS = 120
-SPECIAL = ("wild", "miss a turn", "draw two")
+SPECIAL = ("wild", "miss a turn", "draw two", "swap hands")
 """What stands on special cards."""
 FOLLOWS = ("near", "differ", "multiple")
 """Ways to play in which a card is laid on the open one."""
-
-PLAYS = (
-    Choice(
-        "near",
-        "lay a card that differs from the open one by at most",
-        "Lay a card that is near the open one",
-        "Every card is compared with the open one; several go as a rule.",
-    ),
-    Choice(
-        "differ",
-        "lay a card that differs from the open one by exactly",
-        "Lay a card that differs by a number",
-        "Counting on and back by a fixed number; two numbers go at most.",
-    ),
-    Choice(
-        "multiple",
-        "lay a card that is a multiple of the open one, or the other way round",
-        "Lay a multiple, or a number of which it is one",
-        "Tables both ways; 1 goes with every number.",
-    ),
-    Choice(
-        "limit",
-        "lay a card and add it to the count, which goes no further than",
-        "Add to a count up to a limit",
-        "Adding past ten, and looking ahead at what is missing.",
-    ),
-    Choice(
-        "ask",
-        "ask for the card that with one of yours makes",
-        "Ask for the card that is missing",
-        "Bonds: every card asks what is missing, and all look.",
-    ),
-)
-CANNOTS = (
-    Choice("draw", "draw one card, and the turn is over", "Hand on after drawing", "Hands grow; the game is longer."),
-    Choice("lay", "draw one card, and lay it if it goes", "Lay a drawn card that goes", "Fewer turns are in vain."),
-)
 
 
 class Hand(AreaPart):
@@ -71,7 +35,7 @@ class Hand(AreaPart):
 
     In these three the pack may hold special cards too, which go on every card, and on which every card goes: ``wilds``
     do nothing else; after one of ``misses`` the next player misses a turn; after one of ``twos`` the next player draws
-    two cards, as far as there are any, before the turn.
+    two cards, as far as there are any, before the turn; after one of ``swaps`` the two swap hands, if any card is left.
 
     Play limit: in turn each lays a card, adds it to the count and draws another. The count goes no further than
     ``limit``. The pack may hold the same numbers with a minus sign too, ``minus`` times each: these are taken away from
@@ -245,6 +209,20 @@ class Hand(AreaPart):
         ),
     ] = 0
 
+    swaps: Annotated[
+        StrictInt,
+        Field(ge=0, le=8, description="The same; whoever lays it and the next player swap their hands."),
+        Knob(
+            "number",
+            "“swap hands” cards",
+            hint="They go on every card, and whoever lays one swaps hands with the next player.",
+            order="Have {} cards to swap hands",
+            suggested=(),
+            one="Have one card to swap hands",
+            when=(("play", FOLLOWS),),
+        ),
+    ] = 0
+
     @property
     def uses_pieces(self) -> bool:
         """Cards alone are used."""
@@ -293,7 +271,7 @@ class Hand(AreaPart):
     @property
     def special(self) -> tuple[int, ...]:
         """How often each of the special cards is in the pack, in the order of their words; nothing where none is."""
-        counts = (self.wilds, self.misses, self.twos)
+        counts = (self.wilds, self.misses, self.twos, self.swaps)
         return counts if self.follows and any(counts) else ()
 
     @property
@@ -340,8 +318,8 @@ class Hand(AreaPart):
         """The pack must deal the hands and have a card more; asking takes two."""
         if self.play == "ask" and count == 1:
             raise setting_error("Who plays alone has nobody to ask: have two players, or lay cards.", "area.play")
-        if count == 1 and self.misses + self.twos and self.follows:
-            path = "area.misses" if self.misses else "area.twos"
+        if count == 1 and any(self.special[1:]):
+            path = "area.misses" if self.misses else "area.twos" if self.twos else "area.swaps"
             raise setting_error("Who plays alone has no next player: have two players, or only wild cards.", path)
         cards = self.size
         if count * self.hold >= cards:

@@ -1,6 +1,9 @@
-"""Pairs: cards face down, of which two that match are kept; players remember, or do not.
+"""Pairs: cards face down, of which two, or three, that match are kept; players remember, or do not.
 
-spec        what the maker sets
+forms       a number shown in two ways
+matching    which cards lie there, and which match
+checks      whether that comes to a pack
+spec        what the maker sets, in setting_words
 knowledge   what players who remember everything, or nothing, make of a turn
 exact       the game as a chain over what is known, and best play
 play        whole games played by the thousand

@@ -6,8 +6,9 @@ from collections.abc import Iterator
 from math import ceil
 
 from bolometric.core.areas.pairs.by_hand import OnPairs
+from bolometric.core.areas.pairs.checks import FEWEST_PAIRS
 from bolometric.core.areas.pairs.matching import JOKER
-from bolometric.core.areas.pairs.spec import FEWEST_PAIRS, Pairs
+from bolometric.core.areas.pairs.spec import Pairs
 from bolometric.core.game.aloud import capital
 from bolometric.core.game.contract import Board, Plain
 from bolometric.core.game.document import Game

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from bolometric.core.areas.pairs.checks import NUMBERED
 from bolometric.core.areas.pairs.matching import SPECIAL
-from bolometric.core.areas.pairs.spec import NUMBERED, Pairs
+from bolometric.core.areas.pairs.spec import Pairs
 from bolometric.core.game.contract import Faults
 from bolometric.core.game.document import Game
 from bolometric.core.game.fault import Fault, change, cures

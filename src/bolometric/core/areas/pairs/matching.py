@@ -40,6 +40,11 @@ class Rule(NamedTuple):
     front: str
     forms: tuple[Form, ...]
 
+    @property
+    def noun(self) -> str:
+        """What cards that match are called together."""
+        return "pair" if self.size == 2 else "three"
+
     def form(self, card: Value) -> Form:
         """The form on a card that is no plain number: it is told by its place among them, as −1 less that."""
         return self.forms[-1 - int(card)]

@@ -9,22 +9,18 @@ from typing import Annotated, ClassVar, Literal, Self
 
 from pydantic import Field, StrictInt, model_validator
 
+from bolometric.core.areas.pairs.checks import FEWEST_PAIRS, MOST_CARDS, check_pack
 from bolometric.core.areas.pairs.forms import Form, answer, forms_of
 from bolometric.core.areas.pairs.matching import JOKER, SPECIAL, Rule, all_others, cards_of, each_set, matching, pack_of
 from bolometric.core.areas.pairs.setting_words import AFTER, MATCHES, PAID, SHOWS, TURNS
 from bolometric.core.game.area_part import AreaPart, Goal, StyleRule
 from bolometric.core.pieces.faces import Line
-from bolometric.core.pieces.formula import LONGEST, parse
+from bolometric.core.pieces.formula import LONGEST
 from bolometric.core.pieces.kinds import AnyPiece
 from bolometric.core.settings.amounts import Value
-from bolometric.core.settings.errors import SettingError
 from bolometric.core.settings.explain import setting_error
 from bolometric.core.settings.knobs import Knob
-from bolometric.core.text.figures import listing_words, plural
-
-MOST_CARDS, FEWEST_PAIRS = 52, 3
-NUMBERED = {"total": "area.number", "forms": "area.many"}
-"""What makes more pairs, where that is not the largest number."""
+from bolometric.core.text.figures import listing_words
 
 
 class Pairs(AreaPart):
@@ -270,7 +266,7 @@ class Pairs(AreaPart):
     @property
     def noun_kept(self) -> str:
         """What cards that match are called together."""
-        return "pair" if self.size == 2 else "three"
+        return self.pack_rule.noun
 
     def label(self, card: Value) -> str:
         """What stands on a card."""
@@ -344,16 +340,6 @@ class Pairs(AreaPart):
         """The pack that is laid out."""
         return pack_of(self.pack_rule)
 
-    def _can_be_worked_out(self) -> None:
-        """A formula must be one, of two numbers."""
-        try:
-            letters = parse(self.formula).letters
-        except SettingError as error:
-            raise setting_error(error.sentence, "area.formula") from None
-        if not set(letters) <= {"a", "b"}:
-            told = "The formula has two numbers only: a is the smaller, and b the larger."
-            raise setting_error(told, "area.formula")
-
     def check_plan(self, goal: str, seats: int, memory: bool, totals: int) -> None:
         """Best play is known for two, where each card has one partner."""
         if seats != 2 or not self.one_partner:
@@ -365,33 +351,5 @@ class Pairs(AreaPart):
 
     @model_validator(mode="after")
     def _a_pack(self) -> Self:
-        if self.match == "formula":
-            self._can_be_worked_out()
-        if self.match == "forms" and len(self.forms) < self.many:
-            told = {"times": "of the table", "dividing": "of the table"}.get(self.front, f"with {self.number}")
-            raise setting_error(
-                f"There are {len(self.forms)} different numbers {told}, and {self.many} pairs are asked for: have "
-                "fewer, or let numbers go further.",
-                "area.many",
-            )
-        by_sets, found = self.match == "total" and self.size == 3, len(self.pairs)
-        if by_sets and found < self.sets * self.copies:
-            raise setting_error(
-                f"From {self.least} up {plural(found // self.copies, 'three')} can make {self.number}, and {self.sets} "
-                "are asked for: have fewer, or a larger number.",
-                "area.sets",
-            )
-        if found < FEWEST_PAIRS:
-            raise setting_error(
-                f"That makes {plural(found, self.noun_kept)}, and {FEWEST_PAIRS} are the fewest: let numbers go "
-                "further.",
-                "area.number" if self.match in ("total", "forms") else "area.most",
-            )
-        count = len(self.cards)
-        if count > MOST_CARDS:
-            numbered = "area.sets" if by_sets else NUMBERED.get(self.match, "area.most")
-            raise setting_error(
-                f"That makes {count} cards, and {MOST_CARDS} are the most: take fewer numbers, or fewer copies.",
-                "area.copies" if self.copies > 1 else numbered,
-            )
+        check_pack(self.pack_rule, self.many)
         return self
