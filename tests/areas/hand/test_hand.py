@@ -18,6 +18,7 @@ from bolometric.core.learner_work.trace import Book, decoded
 from bolometric.core.play.sitting import Sitting
 from bolometric.core.settings.errors import GameError
 from bolometric.core.sheets.gathering import contents_of
+from tests.by_ear.games import played
 
 STYLES = [{}, *({"choose": "thumb", "rule": rule} for rule in ("largest", "smallest", "ahead"))]
 PLAYS = ["near", "differ", "multiple", "limit", "ask"]
@@ -287,3 +288,16 @@ def test_after_a_special_card_the_next_player_misses_a_turn_or_draws_two(seats):
             elif len(before.pack) > 2:
                 assert more == 2
     assert {"miss a turn", "draw two", "swap hands"} <= seen
+
+
+@pytest.mark.parametrize("what", ["wilds", "misses", "twos", "swaps"])
+def test_each_special_card_does_in_the_runs_what_is_read_aloud_of_it(what):
+    """With so many of it that a rule which is left out is seen."""
+    area = {"kind": "hand", "apart": 2, "most": 8, "copies": 2, "hold": 5, what: 8}
+    game = game_from({"area": area, "seats": {"count": 2}})
+    turns, wins = played(game, 2500)
+    batch = area_of(game).measured.player(game)(20_000, 10_000, np.random.default_rng(1))
+    assert abs(np.mean(turns) - batch.turns.mean()) < 4.5 * batch.turns.std() * (1 / 2500 + 1 / 20_000) ** 0.5
+    won = batch.home >> 0 & 1 == 1
+    shared = (batch.home == 3) / 2
+    assert np.mean(wins, axis=0)[0] == pytest.approx((won - shared).mean(), abs=4.5 * 0.5 / 2500**0.5)
