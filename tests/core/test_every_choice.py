@@ -3,7 +3,7 @@
 import pytest
 
 from bolometric.core.areas.catalogue import AREAS, area_of
-from bolometric.core.game.document import with_value
+from bolometric.core.game.document import game_from, with_value
 from bolometric.core.judge.verdict import applies
 from bolometric.core.measure.measuring import measure, thinking, thinking_played
 from bolometric.core.pieces.draw import MAKES
@@ -75,3 +75,12 @@ def test_odd_pieces_are_refused_or_can_be_used(entry):
     ways = ways[AREAS.index(entry) % 2 :: 2]  # every way in every other kind
     for each in filter(None, (or_none(game, *way) for way in ways)):
         used(each)
+
+
+def test_no_worth_of_thinking_is_told_where_best_play_is_refused():
+    for changes in ({"copies": 2}, {"jokers": 1}, {"turn": "three"}):
+        game = game_from({"area": {"kind": "pairs", **changes}})
+        assert not applies(game, "choice")
+        assert thinking(game) is None
+        assert thinking_played(game, 1, 4) is None
+    assert applies(game_from({"area": {"kind": "pairs"}}), "choice")

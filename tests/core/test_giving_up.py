@@ -12,7 +12,7 @@ import pytest
 from bolometric.core.game.document import Game, game_from
 from bolometric.core.judge.faults import find_faults
 from bolometric.core.measure.measuring import measure_exactly
-from bolometric.core.settings.cancel import checkpoint, heeding
+from bolometric.core.settings.cancel import checkpoint, heeding, watched
 from bolometric.core.settings.errors import Cancelled
 
 DICE = [{"kind": "die"}, {"kind": "die"}]
@@ -92,3 +92,17 @@ def test_what_was_given_up_is_not_heeded_afterwards() -> None:
     with pytest.raises(Cancelled), heeding(lambda: True):
         checkpoint()
     checkpoint()
+
+
+def test_a_long_loop_is_asked_before_it_begins_and_at_every_so_many() -> None:
+    asked: list[int] = []
+
+    def stop() -> bool:
+        asked.append(1)
+        return len(asked) > 3
+
+    done: list[int] = []
+    with pytest.raises(Cancelled), heeding(stop):
+        done.extend(watched(range(5000), 100))
+    assert len(asked) == 4
+    assert len(done) in (0, 300)

@@ -10,9 +10,9 @@ from bolometric.core.game.document import Game, game_from
 from bolometric.core.game.files import read
 from bolometric.core.judge.verdict import off, scale, verdict
 from bolometric.core.measure.measuring import measure_exactly, runs_of
-from bolometric.core.pieces.kinds import Die, die
+from bolometric.core.pieces.kinds import Die, Pack, die
 from bolometric.core.pieces.presets import DICE
-from bolometric.core.pieces.words import pieces_words, shows
+from bolometric.core.pieces.words import cards_of, pieces_words, shows
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.readings import Reading
 from bolometric.core.results.show import certainty, headline, show
@@ -211,3 +211,13 @@ def test_bands_are_said_in_their_unit():
     assert band_words(game, "brief.minutes") == "8 to 12 minutes"
     assert band_words(game, "brief.setbacks") == "0 to 10%"
     assert band_words(game, "brief.first_seat_edge") == "−5 to 5 points"
+
+
+def test_cards_are_told_as_they_are_drawn():
+    parts = ["1/2", "1/4", "2/3"]
+    told = [shows(Pack(cards=parts, shown=shown)) for shown in ("numerals", "fractions", "bars")]
+    assert told == ["0.5, 0.25 and 2/3", "1/2, 1/4 and 2/3", "1/2, 1/4 and 2/3"]
+    words = Pack(cards=[{"value": 0, "word": "wild", "count": 2}, {"value": 1, "word": "swap"}], shown="words")
+    assert (shows(words), cards_of(words)) == ("wild × 2 and swap", "3 cards")
+    assert cards_of(Pack(cards=[1, 2, 3], shown="frames")) == "3 cards with ten frames"
+    assert shows(Pack(cards=[{"value": n, "word": f"w{n}"} for n in range(20)], shown="words")).endswith("and 9 more")

@@ -15,7 +15,7 @@ from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import game_from, with_value
 from bolometric.core.game.files import read
 from bolometric.core.measure.measuring import measure_exactly
-from bolometric.core.pieces.faces import Face
+from bolometric.core.pieces.faces import Face, pictured
 from bolometric.core.pieces.kinds import Counters, Die, Pack, Spinner
 from bolometric.core.results.board import Track
 from bolometric.desk.editors.piece_forms.editor import PieceButton
@@ -340,3 +340,11 @@ def test_what_is_best_and_what_has_the_keyboard_can_be_seen(qtbot, qapp):
         image = widget.grab().toImage()
         edge = {image.pixelColor(x, image.height() // 2).name() for x in range(4)}
         assert LIGHT.ember in edge
+
+
+def test_what_cannot_be_pictured_is_a_numeral():
+    assert [pictured("bars", Fraction(1, n)) for n in (2, 12, 13)] == [True, True, False]
+    assert [pictured("bars", value) for value in (1, Fraction(3, 2), -1)] == [True, False, False]
+    assert [pictured("frames", n) for n in (0, 20, 21)] == [True, True, False]
+    assert [pictured("dots", n) for n in (12, 13)] == [True, False]
+    assert not pictured("coins", 5)

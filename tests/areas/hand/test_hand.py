@@ -301,3 +301,18 @@ def test_each_special_card_does_in_the_runs_what_is_read_aloud_of_it(what):
     won = batch.home >> 0 & 1 == 1
     shared = (batch.home == 3) / 2
     assert np.mean(wins, axis=0)[0] == pytest.approx((won - shared).mean(), abs=4.5 * 0.5 / 2500**0.5)
+
+
+def test_where_all_that_is_held_would_be_taken_away_from_nothing_the_game_ends():
+    area = {"kind": "hand", "play": "limit", "limit": 9, "least": 1, "copies": 1, "minus": 4, "hold": 3}
+    game = game_from({"area": area, "seats": {"count": 2}})
+    left = []
+    for seed in range(20):
+        sitting = Sitting(game, seed)
+        while not sitting.now.over:
+            assert sitting.now.turn < 2000
+            sitting.play_on(game.seats.style(sitting.now.seat))
+        left.append(sum(map(len, sitting.now.hands)))
+    assert max(left) > 0
+    batch = area_of(game).measured.player(game)(2000, 2000, np.random.default_rng(1))
+    assert batch.ended.all()
