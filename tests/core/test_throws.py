@@ -25,7 +25,7 @@ def test_the_next_player_draws_and_all_else_is_as_it_was(name):
     changed = [(one, other) for one, other in zip(before, after, strict=True) if one != other]
     assert changed
     assert all("player" in other and "for you" in other for _, other in changed)
-    assert "the player after them" in rules_text(shared)
+    assert "for the player before them" in rules_text(shared)
     assert played(shared, 15) == played(own, 15)
     assert measure(shared, 50).readings == measure(own, 50).readings
 

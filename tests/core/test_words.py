@@ -82,7 +82,7 @@ def test_the_rules_of_ridge_ascent_as_they_are_printed():
     assert rules_text(read(demo_files()[0])).splitlines() == [
         "Aim",
         "For 2 players from the Rigel group practising adding to 12. The facts that count: adding within 12. Each "
-        "number is worked out by the player whose turn it is; the pieces are used by the player whose turn it is.",
+        "number is worked out by the player whose turn it is; players use the pieces in their own turns.",
         "To last 4 to 6 minutes, at about 25 seconds a turn; or say how quickly players work. "
         "Advantage of going first: −5 to 5 points. "
         "Turns that go backwards: 0 to 10%. You could set further targets.",

@@ -116,13 +116,13 @@ ANSWERS = (
 THROWS = (
     Choice(
         "own",
-        "the player whose turn it is",
+        "in their own turns",
         "Let players use the pieces in their own turns",
         "One does everything, and hands the pieces on.",
     ),
     Choice(
         "next",
-        "the player after them",
+        "for the player before them",
         "Let the next player use the pieces",
         "Two have something to do in each turn: one rolls, spins or draws, and the other works it out and moves.",
     ),
@@ -216,7 +216,7 @@ class Seats(Part):
             description="Who rolls, spins, draws or tosses, where players take turns: own = whoever's turn it is; next "
             "= the player after them. It takes as long, and all wait as much."
         ),
-        Knob("choice", "who uses the pieces", choices=THROWS, suggested=(), when=(("several", ("yes",)),)),
+        Knob("choice", "how the pieces are used", choices=THROWS, suggested=(), when=(("several", ("yes",)),)),
     ] = "own"
 
     @property

@@ -162,7 +162,7 @@ def _answering(game: Game) -> tuple[str | Span, ...]:
     answers: tuple[str | Span, ...] = (" Each number is worked out by ", choice(game, "seats.answers"))
     if not game.area.draws_by_turn:
         return *answers, "."
-    return *answers, "; the pieces are used by ", choice(game, "seats.throws"), "."
+    return *answers, "; players use the pieces ", choice(game, "seats.throws"), "."
 
 
 def _targets(game: Game) -> tuple[str | Span, ...]:
