@@ -91,13 +91,14 @@ def open_row(ear):
     adds = told(r"If you find nothing, (?:lay one more card from the pack|draw one more card)\.")
     if adds:
         must("what if ten lie there", r"If (?:10 cards are open|you have 10 cards) already, put them away and .+\.")
-    else:
+    passes = told(r"If you find nothing, pass\.")
+    if not adds and not passes:
         must("what if nothing is found", r"If you find nothing, put (?:all open|your) cards away and .+ new ones\.")
     must("when it ends", r"The game ends when (?:no card is left|nobody has a card left)\.")
     must("what if the pack is used up", r"When the pack is used up, go on without it\.")
     if own:
         must("what if one has no cards", r"A player without cards is passed over\.")
-    must("when it ends then", r"Then it ends when all find nothing, in turn\.")
+    must("when it ends then", r"(?:Then it|It also) ends when all find nothing, in turn\.")
     must("who wins", r"The player with most cards wins\.")
     must("what if two have as many", r"If (?:two have as many, you both|some have as many, they all) win\.")
 
@@ -113,7 +114,7 @@ def open_row(ear):
         for row in hands:
             fill(row)
         seat = 0
-        while any(hands) and not (not pack and vain >= sum(map(bool, hands))):
+        while any(hands) and not ((passes or not pack) and vain >= sum(map(bool, hands))):
             ear.seat, row = seat, hands[seat]
             turns += 1
             wanted = int(take[2]) if take[2] else ear.total()
@@ -126,7 +127,9 @@ def open_row(ear):
                 vain = 0
             else:
                 vain += 1
-                if pack and (not adds or len(row) == 10):
+                if passes:
+                    pass
+                elif pack and (not adds or len(row) == 10):
                     row.clear()
                 elif pack:
                     row.append(pack.pop())

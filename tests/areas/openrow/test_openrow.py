@@ -38,7 +38,7 @@ def row_games(draw):
         "asks": draw(st.sampled_from(["given", "drawn"])),
         "number": draw(st.integers(3, 12)),
         "take": draw(st.sampled_from(["two", "any"])),
-        "nothing": draw(st.sampled_from(["add", "away"])),
+        "nothing": draw(st.sampled_from(["add", "away", "pass"])),
         "noticed": draw(st.sampled_from([60, 100, 100])),
     }
     seats = {
@@ -164,7 +164,7 @@ def test_the_pack_is_printed_beside_the_dice():
     assert [(piece.kind, count) for piece, count in contents_of(game).pieces] == [("die", 2), ("pack", 1)]
 
 
-@pytest.mark.parametrize("nothing", ["add", "away"])
+@pytest.mark.parametrize("nothing", ["add", "away", "pass"])
 def test_hands_that_make_a_number_are_played_as_is_read_aloud(nothing):
     """Few cards, so that players are passed over; from the rules alone, at the table, and in the runs."""
     area = {"kind": "open_row", "row": "own", "number": 3, "most": 3, "take": "any", "open": 3, "copies": 4}

@@ -122,6 +122,8 @@ def _taken(now: OnRow) -> OnRow:
 
 def _nothing(game: Game, now: OnRow) -> OnRow:
     now = replace(now, in_vain=now.in_vain + 1)
+    if game.area_as(OpenRow).nothing == "pass":
+        return noted(now, "finds nothing, and passes.")
     if now.pack and (game.area_as(OpenRow).nothing == "away" or len(now.row) == MOST_OPEN):
         return noted(now.with_row(()), "finds nothing; the cards are put away.")
     if now.pack:
@@ -133,7 +135,7 @@ def _turn_over(game: Game, now: OnRow) -> OnRow:
     seats, area = game.seats.count, game.area_as(OpenRow)
     now = _filled(game, now)
     holders = sum(map(bool, now.rows)) if area.held else seats * bool(now.row)
-    if not holders or (not now.pack and now.in_vain >= holders):
+    if not holders or ((not now.pack or area.nothing == "pass") and now.in_vain >= holders):
         best = [seat for seat, had in enumerate(now.kept) if had == max(now.kept)]
         return won(now, best, f" with {plural(max(now.kept), 'card')}")
     after = replace(now, seat=(now.seat + 1) % seats, turn=now.turn + 1)

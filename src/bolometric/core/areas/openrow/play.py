@@ -22,6 +22,11 @@ NEVER = 1 << 20
 """In place of a number that no cards can make."""
 
 
+ADD, AWAY, PASS = 0, 1, 2
+NOTHINGS = {"add": ADD, "away": AWAY, "pass": PASS}
+"""What happens when nothing is found."""
+
+
 def likes(style: Style) -> int:
     """Which of the ways that are seen a style takes: 1 the one with most cards, -1 with fewest, 0 any."""
     if style.choose != "thumb":
@@ -40,7 +45,7 @@ def player(game: Game) -> Player:
     sample = sampler(ways, MOST_COLUMNS)
     asked = np.array([total if isinstance(total, int) else NEVER for total in (*odds.totals, None)]) if drawn else None
     numbers = np.array([area.number]) if asked is None else asked
-    rules = area.open, *area.sizes, area.nothing == "add", area.noticed / 100, area.held
+    rules = area.open, *area.sizes, NOTHINGS[area.nothing], area.noticed / 100, area.held
     table = sample.outcome, sample.keep, sample.alias
 
     def batch(runs: int, most_turns: int, rng: np.random.Generator, /, book: Book | None = None) -> Batch:
@@ -90,7 +95,7 @@ def _play(  # type: ignore[no-untyped-def]
 ):
     turns_out, _, _, home_out, _, last_lead_out, lead_changes_out, half_lead_out = out
     outcome, keep, alias = table
-    wanted, fewest, most, adds, seen, own = rules
+    wanted, fewest, most, nothing, seen, own = rules
     count, seats, columns = len(cards), len(liking), np.uint64(len(keep))
     # One row for all, or the hand of each seat; the first so many places of each hold cards.
     pack, rows = cards.copy(), np.zeros((seats if own else 1, MOST_OPEN), np.int64)
@@ -109,7 +114,7 @@ def _play(  # type: ignore[no-untyped-def]
         clear_lead(lead)
         for k in range(len(rows)):
             left = _filled(rows[k], lying, k, wanted, pack, left)
-        while holders and turn < most_turns and not (left == 0 and none >= holders):
+        while holders and turn < most_turns and not ((left == 0 or nothing == PASS) and none >= holders):
             turn += 1
             mine = seat if own else 0
             row = rows[mine]
@@ -137,7 +142,9 @@ def _play(  # type: ignore[no-untyped-def]
                 idle += 1
                 none += 1
                 # With nothing left to lay the row stays as it is.
-                if left and (not adds or lying[mine] == MOST_OPEN):
+                if nothing == PASS:
+                    pass
+                elif left and (nothing == AWAY or lying[mine] == MOST_OPEN):
                     lying[mine] = 0
                 elif left:
                     left = _filled(row, lying, mine, lying[mine] + 1, pack, left)
@@ -149,7 +156,7 @@ def _play(  # type: ignore[no-untyped-def]
                 seat = 0 if seat == seats - 1 else seat + 1
         turns_out[run], idle_out[run] = turn, idle
         fitting_out[run] = fitting
-        home_out[run] = holders == 0 or (left == 0 and none >= holders)
+        home_out[run] = holders == 0 or ((left == 0 or nothing == PASS) and none >= holders)
         for k in range(seats):
             score[run, k] = held[k]
         end_notes(note_ends, run, at)

@@ -54,7 +54,8 @@ def turn(game: Game) -> tuple[Sentences, ...]:
 
 def last(game: Game) -> tuple[Sentences, ...]:
     """Who has most."""
-    end = "The game ends when no card is left, or when the pack is used up and nobody has found anything for a round."
+    used_up = "" if game.area_as(OpenRow).nothing == "pass" else "the pack is used up and "
+    end = f"The game ends when no card is left, or when {used_up}nobody has found anything for a round."
     if game.seats.count == 1:
         return (sentences(f"{end} Count your turns: next time, try to need fewer."),)
     return (sentences(f"{end} Most cards win; with as many the win is shared."),)
@@ -72,14 +73,14 @@ def aloud(game: Game) -> Aloud:
         f"Take {take} that {that}.",
         *(("One card may do. You may take five at most.",) if area.take == "any" else ()),
         told.fill.format(count),
-        told.more if area.nothing == "add" else told.new.format(count),
+        {"add": told.more, "away": told.new.format(count), "pass": "If you find nothing, pass."}[area.nothing],
         told.full.format(MOST_OPEN, count) if area.nothing == "add" else "",
     ]
     end = [
         told.over,
         "When the pack is used up, go on without it.",
         "A player without cards is passed over." if area.held and not alone else "",
-        "Then it ends as soon as you find nothing." if alone else "Then it ends when all find nothing, in turn.",
+        _ends(area, alone),
     ]
     if alone:
         end.append("Count your turns. Next time, try to need fewer.")
@@ -124,6 +125,12 @@ _HELD = _Told(
     new="If you find nothing, put your cards away and draw {} new ones.",
     over="The game ends when nobody has a card left.",
 )
+
+
+def _ends(area: OpenRow, alone: bool) -> str:
+    """When else it ends."""
+    when = "as soon as you find nothing" if alone else "when all find nothing, in turn"
+    return f"It also ends {when}." if area.nothing == "pass" else f"Then it ends {when}."
 
 
 def _pack(area: OpenRow) -> str:

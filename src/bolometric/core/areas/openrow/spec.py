@@ -27,6 +27,7 @@ TAKES = (
 )
 NOTHINGS = (
     Choice("add", "one more card comes from the pack", "Take one more card", "Cards grow more until something fits."),
+    Choice("pass", "one passes", "Pass", "Nothing changes: the game ends once all pass."),
     Choice("away", "the cards are put away for new ones", "Take new cards", "A fresh start; the pack runs out sooner."),
 )
 ROWS = (
@@ -48,8 +49,9 @@ class OpenRow(AreaPart):
     The pack has every whole number from ``least`` to ``most``, ``copies`` times. The number is ``number`` (asks given),
     or the total of a draw in each turn (asks drawn). Taken are two cards, or one to five (take any); they are kept, and
     the row is filled up again. Who finds nothing ends the turn: one more card is laid open (at most ten lie there, then
-    they are put away as well), or the whole row is put away for a new one. The game ends when no card is left, or when
-    the pack is used up and nobody has found anything for a whole round. Most cards win; shared by equal ones.
+    they are put away as well), the whole row is put away for a new one, or one passes. The game ends when no card is
+    left, or when nobody has found anything for a whole round and the pack is used up, or passing is the rule. Most
+    cards win; shared by equal ones.
 
     With ``row`` own each player holds ``open`` cards instead, hidden from the others, takes from these alone and fills
     them up from the pack; a player whose cards are used up is passed over, and "nobody" are those who hold any.
@@ -139,8 +141,8 @@ class OpenRow(AreaPart):
         Knob("choice", "how many cards", practice="operation", choices=TAKES),
     ] = "two"
     nothing: Annotated[
-        Literal["add", "away"],
-        Field(description="What happens when nothing is found: one more card, or a new row."),
+        Literal["add", "away", "pass"],
+        Field(description="What happens when nothing is found: one more card, a new row, or nothing."),
         Knob("choice", "when nothing is found", choices=NOTHINGS),
     ] = "add"
     noticed: Annotated[
