@@ -42,6 +42,7 @@ def pair_games(draw, special=True):
         "jokers": draw(st.sampled_from([0, 0, 1, 3])) if special else 0,
         "blanks": draw(st.sampled_from([0, 0, 1, 2])) if special else 0,
         "many": draw(st.integers(3, 7)),
+        "weight": draw(st.sampled_from(["alike", "alike", "harder"])) if special else "alike",
         "least": least,
         "most": least + draw(st.integers(3, 6)),
         "copies": draw(st.sampled_from([1, 1, 2])),

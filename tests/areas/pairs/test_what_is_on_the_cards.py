@@ -1,5 +1,6 @@
 """What is on cards of pairs, what matches, and what is worked out of it."""
 
+from collections import Counter
 from fractions import Fraction
 from functools import cache
 from itertools import combinations, pairwise
@@ -16,6 +17,8 @@ from bolometric.core.areas.pairs.play import tables
 from bolometric.core.areas.pairs.work import facts_of
 from bolometric.core.game.document import game_from
 from bolometric.core.learner_work.aims import fact_from
+from bolometric.core.learner_work.fluency import USUAL
+from bolometric.core.learner_work.timing import timing
 from bolometric.core.settings.errors import GameError
 from tests.areas.pairs.test_pairs import FRONTS, pair_games
 
@@ -230,3 +233,20 @@ def test_fractions_come_halves_first_and_decimals_of_two_places_before_longer_on
     assert max(len(form.text.split(" + ")) for form in coins.forms) <= 5
     every = forms_of("coins", 200, 200, "quarters")
     assert max(len(form.text.split(" + ")) for form in every) == 5
+
+
+@pytest.mark.parametrize("front", ["adding", "times", "coins", "frames", "decimals"])
+def test_the_harder_half_is_there_once_more(front):
+    """Harder is what takes longer: no pair that is there once takes longer than one that is there twice."""
+    area = {"kind": "pairs", "match": "forms", "front": front, "number": 16, "many": 7, "weight": "harder"}
+    found = game_from({"area": area}).area
+    times = Counter(card for card in found.cards if card < 0)
+    seconds = {card: sum(timing(fact, USUAL).seconds for fact in found.form(card).facts) for card in times}
+    assert sorted(times.values()) == [1, 1, 1, 1, 2, 2, 2]
+    once, twice = ([seconds[card] for card in times if times[card] == many] for many in (1, 2))
+    assert max(once) <= min(twice)
+    printed = sum(
+        (Counter({card.word or card.number: card.count for card in one.cards}) for one in found.made_pieces), Counter()
+    )
+    assert printed.total() == len(found.cards) == 20
+    assert not list(area_of(game_from({"area": area})).faults.by_rules(game_from({"area": area})))

@@ -30,10 +30,10 @@ def lengthens(game: Game) -> str:
 def by_rules(game: Game) -> Iterator[Fault]:
     """Cards that are far easier to match than others, and leave some without a partner.
 
-    Of threes every number has its own count of ways, and jokers and blank cards are meant to differ.
+    Of threes every number has its own count of ways; jokers, blank cards and a harder half are meant to differ.
     """
     area = game.area_as(Pairs)
-    if area.size == 3:
+    if area.size == 3 or (area.match == "forms" and area.weight == "harder"):
         return
     cards = area.cards
     count = {cards[place]: area.partners(place) for place in range(len(cards)) if cards[place] not in SPECIAL}

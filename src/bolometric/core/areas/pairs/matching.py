@@ -10,6 +10,8 @@ from itertools import combinations, combinations_with_replacement
 from typing import NamedTuple
 
 from bolometric.core.areas.pairs.forms import FRACTIONS, ON_CARDS, Form, evenly
+from bolometric.core.learner_work.fluency import USUAL
+from bolometric.core.learner_work.timing import timing
 from bolometric.core.pieces.expression import Sum, worked
 from bolometric.core.pieces.formula import parse
 from bolometric.core.pieces.kinds import AnyPiece, Card, Pack
@@ -34,6 +36,7 @@ class Rule(NamedTuple):
     most: int
     sets: int
     copies: int
+    weight: str
     jokers: int
     blanks: int
     formula: str
@@ -59,7 +62,19 @@ def by_formula(formula: str, cards: Sequence[Value]) -> tuple[Fraction | None, l
 @lru_cache(maxsize=64)
 def each_set(rule: Rule) -> tuple[Cards, ...]:
     """Every pair or three, its smaller numbers first, as often as it is in the pack."""
-    return tuple(sorted(one for one in _sets(rule) for _ in range(rule.copies)))
+    found = _sets(rule)
+    if rule.match == "forms" and rule.weight == "harder":
+        found += [found[at] for at in harder(rule.forms)]
+    return tuple(sorted(one for one in found for _ in range(rule.copies)))
+
+
+def harder(forms: Sequence[Form]) -> list[int]:
+    """Places of the half, rounded down, that takes a usual learner longest; of equal ones those of larger numbers."""
+
+    def seconds(at: int) -> tuple[float, Value]:
+        return sum(timing(one, USUAL).seconds for one in forms[at].facts), forms[at].number
+
+    return sorted(range(len(forms)), key=seconds, reverse=True)[: len(forms) // 2]
 
 
 @lru_cache(maxsize=64)
@@ -127,6 +142,7 @@ def all_others(rule: Rule) -> tuple[Counter[Cards], ...]:
 
 def pack_of(rule: Rule) -> tuple[AnyPiece, ...]:
     """The packs that are laid out together: what is shown, plain numbers, and what is neither."""
+    times = Counter(cards_of(rule))
     plain = Counter(card for card in cards_of(rule) if card not in SPECIAL and (card >= 0 or rule.match != "forms"))
     fractions = rule.match == "forms" and rule.front in FRACTIONS and rule.front != "decimals"
     numbers = tuple(Card(value=Fraction(value), count=count) for value, count in plain.items())
@@ -135,7 +151,8 @@ def pack_of(rule: Rule) -> tuple[AnyPiece, ...]:
         shown = ON_CARDS.get(rule.front, "words")
         words = shown in ("words", "coins")
         forms = tuple(
-            Card(value=Fraction(form.number), word=form.text if words else "", count=rule.copies) for form in rule.forms
+            Card(value=Fraction(form.number), word=form.text if words else "", count=times[-1 - at])
+            for at, form in enumerate(rule.forms)
         )
         packs.insert(0, Pack(cards=forms, shown=shown))
     special = tuple(

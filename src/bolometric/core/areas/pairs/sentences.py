@@ -50,6 +50,8 @@ def board(game: Game) -> tuple[Sentences, ...]:
     if area.match not in ("total", "forms"):
         pack = [*pack[:2], " to ", Span(str(area.most), "area.most")]
     pack += [", ", Span("once each" if area.copies == 1 else f"{area.copies} times each", "area.copies")]
+    if area.match == "forms":
+        pack += [", ", choice(game, "area.weight")]
     special = ((area.jokers, "joker", "area.jokers"), (area.blanks, "blank card", "area.blanks"))
     jokers, blanks = (Span(plural(count, what) if count else f"no {what}s", path) for count, what, path in special)
     beside: list[str | Span] = [", and beside these ", jokers, " and ", blanks]

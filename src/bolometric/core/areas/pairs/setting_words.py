@@ -40,6 +40,12 @@ AFTER = (
     Choice("yes", "go again", "Let a pair give another turn", "Whoever remembers well takes several in a row."),
     Choice("no", "hand on", "Hand on after a pair", "Turns go round evenly; going first means less."),
 )
+WEIGHTS = (
+    Choice("alike", "all of them alike", "Have all pairs alike", "Every fact comes up as often as another."),
+    Choice(
+        "harder", "the harder half once more", "Have the harder half once more", "What takes longest comes up twice."
+    ),
+)
 TURNS = (
     Choice("two", "two cards", "Turn two cards", "One partner is looked for; with two players best play is known."),
     Choice(

@@ -12,7 +12,7 @@ from pydantic import Field, StrictInt, model_validator
 from bolometric.core.areas.pairs.checks import FEWEST_PAIRS, MOST_CARDS, check_pack
 from bolometric.core.areas.pairs.forms import Form, answer, forms_of
 from bolometric.core.areas.pairs.matching import JOKER, SPECIAL, Rule, all_others, cards_of, each_set, matching, pack_of
-from bolometric.core.areas.pairs.setting_words import AFTER, MATCHES, PAID, SHOWS, TURNS
+from bolometric.core.areas.pairs.setting_words import AFTER, MATCHES, PAID, SHOWS, TURNS, WEIGHTS
 from bolometric.core.game.area_part import AreaPart, Goal, StyleRule
 from bolometric.core.pieces.faces import Line
 from bolometric.core.pieces.formula import LONGEST
@@ -190,6 +190,14 @@ class Pairs(AreaPart):
             one="Have each pair once",
         ),
     ] = 1
+    weight: Annotated[
+        Literal["alike", "harder"],
+        Field(
+            description="If match is forms: alike, or the half of them that takes a usual learner longest once more, "
+            "so that cards of it have two partners and more."
+        ),
+        Knob("choice", "which pairs are there more often", choices=WEIGHTS, when=(("match", ("forms",)),)),
+    ] = "alike"
     again: Annotated[
         Literal["yes", "no"],
         Field(description="Whether a pair gives another turn."),
@@ -251,6 +259,7 @@ class Pairs(AreaPart):
             self.most,
             self.sets,
             self.copies,
+            self.weight,
             self.jokers,
             self.blanks,
             self.formula,
