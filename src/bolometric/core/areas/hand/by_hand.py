@@ -150,16 +150,16 @@ def _special(game: Game, now: OnHand, which: int) -> OnHand:
     """What a special card does to the next player, of whom the turn then passes over, or who draws."""
     after = (now.seat + 1) % game.seats.count
     if which == MISS:
-        words = f"{game.seat_name(after).capitalize()} misses a turn."
+        words = f"{capital(game.seat_name(after))} misses a turn."
         return replace(now, record=(*now.record, words), passed_over=True)
     if which == SWAP:
         hands = list(now.hands)
         hands[now.seat], hands[after] = hands[after], hands[now.seat]
-        words = f"{game.seat_name(now.seat).capitalize()} and {game.seat_name(after)} swap hands."
+        words = f"{capital(game.seat_name(now.seat))} and {game.seat_name(after)} swap hands."
         return replace(now, hands=tuple(hands), record=(*now.record, words))
     if which == TWO and now.pack:
         drawn = min(2, len(now.pack))
-        words = f"{game.seat_name(after).capitalize()} draws {plural(drawn, 'card')}."
+        words = f"{capital(game.seat_name(after))} draws {plural(drawn, 'card')}."
         for _ in range(drawn):
             now = _draw(now, after)
         return replace(now, record=(*now.record, words))
