@@ -113,11 +113,12 @@ def _play(  # type: ignore[no-untyped-def]
         held[:], lying[:] = 0, 0
         clear_lead(lead)
         for k in range(len(rows)):
-            left = _filled(rows[k], lying, k, wanted, pack, left)
+            lying[k] = _filled(rows[k], 0, wanted, pack, left)
+            left -= lying[k]
         while holders and turn < most_turns and not ((left == 0 or nothing == PASS) and none >= holders):
             turn += 1
             mine = seat if own else 0
-            row = rows[mine]
+            row, lies = rows[mine], lying[mine]
             number = numbers[0]
             if drawn:
                 state += STEP
@@ -127,14 +128,14 @@ def _play(  # type: ignore[no-untyped-def]
                 at = note(codes, at, FIRST, column, 0, seat)
             chosen, ways = 0, 0
             if number < NEVER:
-                chosen, ways = _chosen(state, row, lying[mine], number, fewest, most, liking[seat], seen, sums, sizes)
+                chosen, ways = _chosen(state, row, lies, number, fewest, most, liking[seat], seen, sums, sizes)
                 state += STEP * np.uint64(2 * ways)
             fitting += ways
             if chosen:
                 if codes is not None:
-                    at = note(codes, at, TAKEN, _code(row, lying[mine], chosen), ways, seat)
+                    at = note(codes, at, TAKEN, _code(row, lies, chosen), ways, seat)
                 held[seat] += sizes[chosen]
-                lying[mine] = _without(row, lying[mine], chosen)
+                lies = _without(row, lies, chosen)
                 note_lead(lead, alone_ahead(held, 1), turn)
                 none = 0
             else:
@@ -144,11 +145,14 @@ def _play(  # type: ignore[no-untyped-def]
                 # With nothing left to lay the row stays as it is.
                 if nothing == PASS:
                     pass
-                elif left and (nothing == AWAY or lying[mine] == MOST_OPEN):
-                    lying[mine] = 0
+                elif left and (nothing == AWAY or lies == MOST_OPEN):
+                    lies = 0
                 elif left:
-                    left = _filled(row, lying, mine, lying[mine] + 1, pack, left)
-            left = _filled(row, lying, mine, wanted, pack, left)
+                    left -= 1
+                    row[lies] = pack[left]
+                    lies += 1
+            lying[mine] = _filled(row, lies, wanted, pack, left)
+            left -= lying[mine] - lies
             if lying[mine] == 0:
                 holders = holders - 1 if own else 0
             seat = 0 if seat == seats - 1 else seat + 1
@@ -165,13 +169,13 @@ def _play(  # type: ignore[no-untyped-def]
 
 
 @inner
-def _filled(row, lying, mine, wanted, pack, left):  # type: ignore[no-untyped-def]
-    """Lay cards of the pack until so many lie there; gives how many the pack has left."""
-    while lying[mine] < wanted and left:
+def _filled(row, lying, wanted, pack, left):  # type: ignore[no-untyped-def]
+    """Lay cards of the pack, which has so many left, until as many lie there as are wanted; gives how many do."""
+    while lying < wanted and left:
         left -= 1
-        row[lying[mine]] = pack[left]
-        lying[mine] += 1
-    return left
+        row[lying] = pack[left]
+        lying += 1
+    return lying
 
 
 @inner
