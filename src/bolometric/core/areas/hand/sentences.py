@@ -27,8 +27,8 @@ def board(game: Game) -> tuple[Sentences, ...]:
     numbers = Span(str(area.least), "area.least"), " to ", Span(str(area.most), "area.most")
     away: list[str | Span] = []
     if area.play == "limit":
-        told = "never" if not area.minus else "once each" if area.minus == 1 else f"{area.minus} times each"
-        away = [", with a minus sign ", Span(told, "area.minus")]
+        told = "none" if not area.minus else "once each" if area.minus == 1 else f"{area.minus} times each"
+        away = [", and ", Span(told, "area.minus"), " with a minus sign"]
     if area.follows:
         away = [", and beside these ", *_special_spans(area)]
     pack = sentences("The pack has the numbers ", *numbers, ", ", copies, *away, f": {area.size} cards.")
@@ -99,7 +99,8 @@ def last(game: Game) -> tuple[Sentences, ...]:
         if area.follows:
             end += ", or when the pack is used up and none goes."
         else:
-            end += f"{', or when none goes while it is 0' if area.taken_away else ''}. Count the cards you have taken."
+            end += ", or when none goes while the count is 0" if area.taken_away else ""
+            end += ". Count the cards you have taken."
     return (sentences(end),)
 
 
