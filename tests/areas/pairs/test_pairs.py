@@ -28,7 +28,7 @@ FRONTS = ["adding", "taking_away", "times", "dividing", "dots", "frames", "coins
 @st.composite
 def pair_games(draw, special=True):
     """Random games of pairs, of threes too; and with jokers and blank cards, if these are wanted."""
-    match = draw(st.sampled_from(["total", "same", "double", "differ", "formula", "forms"]))
+    match = draw(st.sampled_from(["total", "same", "double", "differ", "family", "formula", "forms"]))
     least = draw(st.integers(0, 3))
     area = {
         "kind": "pairs",
@@ -150,6 +150,7 @@ def test_some_cards_have_more_partners_than_others():
         ({"match": "formula", "formula": "a + c"}, [{}], "a is the smaller, and b the larger"),
         ({"jokers": 1}, [{"choose": PLAN}], "every card has one partner"),
         ({"turn": "three", "number": 9, "sets": 13}, [{}], "12 threes can make 9, and 13 are asked for"),
+        ({"match": "family", "most": 5}, [{}], "6 threes can be a sum with numbers up to 5, and 8 are asked for"),
         ({"turn": "three", "number": 30, "sets": 16, "jokers": 5}, [{}], "53 cards, and 52 are the most"),
     ],
 )

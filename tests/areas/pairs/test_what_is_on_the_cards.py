@@ -190,6 +190,8 @@ def test_threes_that_make_a_number_are_that_many_and_at_even_steps():
         ({"turn": "three", "number": 12}, (JOKER, 8, 1), []),
         ({"turn": "three", "number": 12}, (2, BLANK, 1), []),
         ({"turn": "three", "match": "same"}, (4, 5, 4), ["4 or 5", "4 or 5"]),
+        ({"match": "family"}, (7, 3, 4), ["3 + 7", "7 − 3"]),
+        ({"match": "family"}, (7, JOKER, 4), []),
         ({"number": 10}, (4, JOKER), ["4 + 6"]),
         ({"number": 10}, (BLANK, 4), []),
         ({"match": "formula", "formula": "2 * a + b", "number": 12}, (6, 3), ["2 × 3", "6 + 6"]),

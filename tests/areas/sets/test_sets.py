@@ -268,3 +268,15 @@ def test_who_finds_nothing_that_fits_has_looked_for_it(notes):
     took = (known[1]["thinking_seconds"].mean - known[0]["thinking_seconds"].mean) / 4
     expected = known[0]["decisions"].mean + 1 - known[0]["success"].mean
     assert took == pytest.approx(expected, abs=0.03 if notes else 1e-9)
+
+
+def test_a_draw_that_makes_no_sum_needs_no_look_at_the_tiles():
+    """A die with 0 and 1: half of the games end at once; of the others half look for a second 1 in vain."""
+    area = {"kind": "tiles", "play": "sets", "tiles": 3}
+    fluency = {"name": "counts", "adding": "count_on"}
+    game = game_from({"pieces": [{"faces": [0, 1]}], "area": area, "seats": {"count": 1, "fluency": [fluency]}})
+    who, hands = game.seats.profile(0), game.seats.hands
+    throw, end = hands.throw + who.look, hands.hand_on
+    nothing, second = throw + end, 2 * throw + hands.move + end
+    seconds = nothing / 2 + second / 4 + (second + who.choice) / 4
+    assert measure_exactly(game).readings["minutes"].mean == pytest.approx(seconds / 60)

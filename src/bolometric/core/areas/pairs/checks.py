@@ -25,11 +25,12 @@ def check_pack(rule: Rule, many: int) -> None:
             "area.many",
         )
     found = len(each_set(rule))
-    by_sets = rule.match == "total" and rule.size == 3
+    by_sets = rule.match in ("total", "family") and rule.size == 3
     if by_sets and found < rule.sets * rule.copies:
+        make = f"make {rule.number}" if rule.match == "total" else f"be a sum with numbers up to {rule.most}"
         raise setting_error(
-            f"From {rule.least} up {plural(found // rule.copies, 'three')} can make {rule.number}, and {rule.sets} are "
-            "asked for: have fewer, or a larger number.",
+            f"From {rule.least} up {plural(found // rule.copies, 'three')} can {make}, and {rule.sets} are asked for: "
+            "have fewer, or larger numbers.",
             "area.sets",
         )
     if found < FEWEST_PAIRS:

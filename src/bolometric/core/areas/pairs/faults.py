@@ -19,7 +19,7 @@ EASIER = 2
 def lengthens(game: Game) -> str:
     """What makes more pairs: where the number is the aim, each of them more often."""
     area = game.area_as(Pairs)
-    if area.match == "total" and area.size == 3:
+    if area.threes == "some":
         return "area.sets"
     if area.match != "total":
         return NUMBERED.get(area.match, "area.most")

@@ -93,6 +93,9 @@ def _sets(rule: Rule) -> list[Cards]:
             return [(a, rule.number - a) for a in range(rule.least, rule.number // 2 + 1)]
         case "same":
             return [(a,) * rule.size for a in numbers]
+        case "family":
+            sums: list[Cards] = [(a, b, a + b) for a in numbers if a for b in range(a, rule.most - a + 1)]
+            return evenly(sums, rule.sets)
         case "double":
             return [(a, 2 * a) for a in numbers if a]
         case "differ":
@@ -119,6 +122,8 @@ def matching(rule: Rule, cards: Sequence[Value]) -> bool:
             return sum(cards) == rule.number
         case "same":
             return low == high
+        case "family":
+            return 2 * high == sum(cards)
         case "double":
             return low > 0 and high == 2 * low
         case "differ":

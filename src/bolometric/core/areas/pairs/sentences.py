@@ -24,6 +24,8 @@ def _matching(game: Game) -> list[str | Span]:
     """When cards match, in words to click."""
     area = game.area_as(Pairs)
     cards = [choice(game, "area.turn")] if area.match in ("total", "same") else ["two cards"]
+    if area.match == "family":
+        cards = ["three cards"]
     told: list[str | Span] = [*cards, " match that ", choice(game, "area.match")]
     if area.match == "forms":
         told += [" ", choice(game, "area.front")]
@@ -42,12 +44,13 @@ def board(game: Game) -> tuple[Sentences, ...]:
     pack: list[str | Span] = ["The pack has the pairs from ", Span(str(area.least), "area.least"), " up"]
     if area.match == "forms":
         pack = ["The pack has ", Span(plural(area.many, "pair"), "area.many")]
-    elif area.size == 3 and area.match == "total":
+    elif area.threes == "some":
         pack = ["The pack has ", Span(plural(area.sets, "three"), "area.sets")]
-        pack += [" of numbers from ", Span(str(area.least), "area.least"), " up"]
+        pack += [" of numbers from ", Span(str(area.least), "area.least")]
+        pack += [" up"] if area.match == "total" else [" to ", Span(str(area.most), "area.most")]
     elif area.size == 3:
         pack = ["The pack has the threes from ", Span(str(area.least), "area.least")]
-    if area.match not in ("total", "forms"):
+    if area.match not in ("total", "family", "forms"):
         pack = [*pack[:2], " to ", Span(str(area.most), "area.most")]
     pack += [", ", Span("once each" if area.copies == 1 else f"{area.copies} times each", "area.copies")]
     if area.match == "forms":
@@ -112,6 +115,7 @@ def aloud(game: Game) -> Aloud:
         "total": f"They match if they add up to {area.number}.",
         "same": f"They match if they are {alike}.",
         "double": "They match if one is the double of the other.",
+        "family": "They match if the largest number is the two others together.",
         "formula": f"They match if {_as_written(area)} is {area.number}: a is the smaller number, b the larger one.",
         "differ": f"They match if one is {area.number} more than the other.",
         "forms": PICTURED.get(area.front, "They match if one is the answer to the other."),

@@ -8,6 +8,12 @@ MATCHES = (
     Choice("total", "together make", "Match cards that make a number", "Bonds: every card asks what is missing."),
     Choice("same", "have the same number", "Match equal numbers", "Nothing is worked out: for learning the game."),
     Choice("double", "are a number and its double", "Match a number with its double", "Doubles and halves."),
+    Choice(
+        "family",
+        "are a sum: the largest is the two others together",
+        "Match three numbers that are a sum",
+        "A family of facts: adding two, or taking one from another.",
+    ),
     Choice("formula", "come by a formula to", "Match by a formula", "A rule of your own for the two numbers."),
     Choice("differ", "differ by", "Match cards that differ by a number", "Counting on and back by a fixed number."),
     Choice(

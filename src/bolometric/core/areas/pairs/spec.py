@@ -30,9 +30,10 @@ class Pairs(AreaPart):
     itself, so that a sum matches its answer; for total the pairs of whole numbers from ``least`` up that make
     ``number``, for same each number from ``least`` to ``most`` twice, for double each of these with its double, for
     differ each of these with the one that is ``number`` more, for formula every two of these for which ``formula``
-    comes to ``number``; all of that ``copies`` times. In total and same three cards may be turned and kept instead
-    (turn three): ``sets`` threes that make the number, at even steps among all of them in rising order, or each number
-    three times.
+    comes to ``number``; all of that ``copies`` times. For family three cards are turned, of which the largest is the
+    sum of the two others: ``sets`` such threes of numbers from ``least`` (1 at the least) to ``most``. In total and
+    same three cards may be turned and kept instead (turn three): ``sets`` threes that make the number, or each number
+    three times. Where ``sets`` are taken they stand at even steps among all there are.
 
     Beside these lie ``jokers``, which match whatever they are turned with, and ``blanks``, which match nothing, not
     even a joker. The game ends when no cards are left that match; most pairs win, shared if several have as many.
@@ -78,7 +79,7 @@ class Pairs(AreaPart):
 
     kind: Literal["pairs"]
     match: Annotated[
-        Literal["total", "same", "double", "formula", "differ", "forms"],
+        Literal["total", "same", "double", "family", "formula", "differ", "forms"],
         Field(description="When two cards match."),
         Knob("choice", "cards that match", practice="operation", choices=MATCHES),
     ] = "total"
@@ -145,14 +146,18 @@ class Pairs(AreaPart):
     ] = "twos"
     sets: Annotated[
         StrictInt,
-        Field(ge=FEWEST_PAIRS, le=MOST_CARDS // 3, description="How many threes there are, if three make the number."),
+        Field(
+            ge=FEWEST_PAIRS,
+            le=MOST_CARDS // 3,
+            description="How many threes there are, if three make the number or a sum.",
+        ),
         Knob(
             "number",
             "threes",
-            hint="How many threes that make the number are in the pack.",
+            hint="How many threes are in the pack, at even steps among all there are.",
             order="Have {} threes",
             one="Have one three",
-            when=(("match", ("total",)), ("turn", ("three",))),
+            when=(("threes", ("some",)),),
         ),
     ] = 8
     least: Annotated[
@@ -164,7 +169,7 @@ class Pairs(AreaPart):
             hint="The smallest number in the pack.",
             practice="size",
             order="Begin at {}",
-            when=(("match", ("total", "same", "double", "formula", "differ")),),
+            when=(("match", ("total", "same", "double", "family", "formula", "differ")),),
         ),
     ] = 0
     most: Annotated[
@@ -176,7 +181,7 @@ class Pairs(AreaPart):
             hint="Up to which number pairs are made.",
             practice="size",
             order="Make pairs up to {}",
-            when=(("match", ("same", "double", "formula", "differ")),),
+            when=(("match", ("same", "double", "family", "formula", "differ")),),
         ),
     ] = 9
     copies: Annotated[
@@ -270,7 +275,13 @@ class Pairs(AreaPart):
     @property
     def size(self) -> int:
         """How many cards are turned, and match."""
-        return 3 if self.turn == "three" and self.match in ("total", "same") else 2
+        three = self.match == "family" or (self.turn == "three" and self.match in ("total", "same"))
+        return 3 if three else 2
+
+    @property
+    def threes(self) -> Literal["some", "all"]:
+        """Whether so many threes are taken of those there are, or all."""
+        return "some" if self.size == 3 and self.match != "same" else "all"
 
     @property
     def noun_kept(self) -> str:

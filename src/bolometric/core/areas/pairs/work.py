@@ -22,7 +22,8 @@ SUMS = {"div": known.DIVIDE, "mod": known.DIVIDE, "min": known.COMPARE, "max": k
 def facts_of(area: Pairs, *cards: Value) -> tuple[Fact, ...]:
     """What is worked out when cards are turned: which card goes with the first ones, or every sum that is shown.
 
-    The last card is then only held against that. With a joker, or a blank card, first there is nothing to work out.
+    The last card is then only held against that; of a sum either of two numbers completes it. With a joker, or a blank
+    card, first there is nothing to work out.
     """
     one, *others = cards
     plain = [card for card in cards if card not in SPECIAL]
@@ -39,6 +40,9 @@ def facts_of(area: Pairs, *cards: Value) -> tuple[Fact, ...]:
     match area.match:
         case "total" if area.size == 3:
             return _third(area, one, others[0])
+        case "family":
+            low, high = sorted((one, others[0]))
+            return () if high in SPECIAL else (fact(known.ADD, low, high), fact(known.SUBTRACT, high, low))
         case "total":
             return (fact(known.ADD, one, area.number - one),)
         case "double":

@@ -74,7 +74,7 @@ def expected(game: Game) -> tuple[tuple[Done, ...], ...] | None:
             for way, count in enumerate(drawn.tolist())
             if count
         ]
-        sums = sum(count * float(closing.chances[way].sum()) for way, count in enumerate(drawn.tolist()) if count)
+        sums = sum(count * float(closing.chances[way][:-1].sum()) for way, count in enumerate(drawn.tolist()) if count)
         in_vain = max(sums - float(closed.sum()), 0.0)  # a sum is drawn, and no open tiles make it
         done += [(rounds * in_vain, LOOKING), (rounds * decided, Task(chosen=True))]
         found.append((*done, (float(rounds), Task(hands=(PASS,)))))
