@@ -252,3 +252,8 @@ def test_the_harder_half_is_there_once_more(front):
     )
     assert printed.total() == len(found.cards) == 20
     assert not list(area_of(game_from({"area": area})).faults.by_rules(game_from({"area": area})))
+
+
+def test_more_than_ten_dots_lie_in_two_ten_frames():
+    forms = forms_of("frames", 20, 20)
+    assert [form.told.split(" in ")[1] for form in forms] == ["a ten frame"] * 10 + ["two ten frames"] * 10

@@ -73,6 +73,11 @@ def act(game: Game) -> str:
     return listing_words([f"{verb} {what}" for verb, what in _acts(game.pieces)], "and")
 
 
+def times_each(copies: int) -> str:
+    """How often each of several is there: 'three times each'."""
+    return "once each" if copies == 1 else f"{number(copies)} times each"
+
+
 def shared_aloud(game: Game, how: str = "many") -> str:
     """Who wins where several have as many, or as few."""
     return f"If two have as {how}, you both win." if game.seats.count == 2 else f"If some have as {how}, they all win."

@@ -147,7 +147,7 @@ def _lay(game: Game, now: OnHand, card: int, how: str = "lays") -> OnHand:
 
 
 def _special(game: Game, now: OnHand, which: int) -> OnHand:
-    """What a special card does to the next player, of whom the turn then passes over, or who draws."""
+    """What a special card does to the next player: a turn is missed, hands are swapped, or two cards are drawn."""
     after = (now.seat + 1) % game.seats.count
     if which == MISS:
         words = f"{capital(game.seat_name(after))} misses a turn."

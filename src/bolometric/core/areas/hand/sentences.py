@@ -7,7 +7,7 @@ import numpy as np
 from bolometric.core.areas.hand.deals import fitting, nothing_goes, partner_dealt, partners
 from bolometric.core.areas.hand.rules import fewest_and_most
 from bolometric.core.areas.hand.spec import SPECIAL, Hand
-from bolometric.core.game.aloud import Aloud, said, shared_aloud, starts
+from bolometric.core.game.aloud import Aloud, said, shared_aloud, starts, times_each
 from bolometric.core.game.contract import Question, Words
 from bolometric.core.game.document import Game
 from bolometric.core.game.setting_words import choice
@@ -118,15 +118,11 @@ def aloud(game: Game) -> Aloud:
         begin.append(f"Two cards that make {area.number} are a pair. Lay down all pairs you hold.")
     told = {"limit": _limit_aloud, "ask": _ask_aloud}.get(area.play, _follow_aloud)
     turn, end = told(game)
-    pack = f"a pack of {area.size} cards, the numbers {area.least} to {area.most}, {_each(area.copies)}"
-    pack += f", and with a minus sign {_each(area.minus)}" if area.taken_away else ""
+    pack = f"a pack of {area.size} cards, the numbers {area.least} to {area.most}, {times_each(area.copies)}"
+    pack += f", and with a minus sign {times_each(area.minus)}" if area.taken_away else ""
     special = [f"{many} “{word}”" for word, many in zip(SPECIAL, area.special, strict=bool(area.special)) if many]
     pack += f", and {listing_words(special, 'and')}" if special else ""
     return Aloud((pack,), said(*begin, starts(game)), said(*turn), said(*end))
-
-
-def _each(times: int) -> str:
-    return "once each" if times == 1 else f"{in_words(times)} times each"
 
 
 AT_NOTHING = ", or all pass while the count is 0"

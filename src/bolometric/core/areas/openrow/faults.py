@@ -42,7 +42,7 @@ def by_rules(game: Game) -> Iterator[Fault]:
         if low > area.least:
             found.append(change(game, f"Begin at {low}", "area.least", low))
     found.append(change(game, "Take as many cards as it takes", "area.take", "any") if area.take == "two" else None)
-    sentence = f"{listing(values, 'and')} can never be taken, whatever else lies beside."
+    sentence = f"{listing(values, 'and')} can never be taken, whatever other cards there are."
     better = [one for one in found if one is not None and len(never_used(one.game)) < len(values)]
     yield Fault("useless_card", "fault", "area.most", sentence, cures(*better))
 

@@ -8,7 +8,7 @@ import numpy as np
 
 from bolometric.core.areas.openrow.spec import MOST_OPEN, OpenRow
 from bolometric.core.areas.openrow.ways import a_fresh, fresh, ways_in
-from bolometric.core.game.aloud import Aloud, drawn, said, shared_aloud, starts
+from bolometric.core.game.aloud import Aloud, drawn, said, shared_aloud, starts, times_each
 from bolometric.core.game.contract import Question, Words
 from bolometric.core.game.document import Game
 from bolometric.core.game.setting_words import choice
@@ -134,7 +134,7 @@ def _ends(area: OpenRow, alone: bool) -> str:
 
 
 def _pack(area: OpenRow) -> str:
-    each = "once each" if area.copies == 1 else f"{in_words(area.copies)} times each"
+    each = times_each(area.copies)
     return f"a pack of {len(area.cards)} cards, the numbers {area.least} to {area.most}, {each}"
 
 

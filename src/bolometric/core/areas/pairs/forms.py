@@ -21,6 +21,7 @@ from bolometric.core.text.figures import LONGEST_DECIMAL, listing_words, minus, 
 
 One = TypeVar("One")
 MOST_TIMES, MOST_COINS = 12, 5
+FRAMES = ("a ten frame", "two ten frames")
 DOT, RING = "●", "○"
 PAID_WITH = {"twos": (50, 20, 10, 5, 2, 1), "quarters": (25, 10, 5, 1)}
 """The coins there are, the largest first."""
@@ -73,7 +74,7 @@ def _frames(upto: int) -> Iterator[Form]:
     for number in range(1, min(upto, MOST_IN_FRAMES) + 1):
         full = DOT * number + RING * (-number % 10)
         rows = " ".join(full[at : at + 10] for at in range(0, len(full), 10))
-        yield Form(rows, number, (fact(known.SEE, number),), f"{plural(number, 'dot')} in a ten frame")
+        yield Form(rows, number, (fact(known.SEE, number),), f"{plural(number, 'dot')} in {FRAMES[number > 10]}")
 
 
 def _coins(upto: int, coins: tuple[int, ...]) -> Iterator[Form]:
