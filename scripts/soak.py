@@ -1,10 +1,16 @@
-"""Uses the window at random for a while: soak.py SECONDS [SEED].
+"""Uses the window at random for a while: soak.py SECONDS [SEED ...].
+
+Of several seeds each has an equal part of the time, one after the other in the same window.
 
 Games of the demo shelf and starters are opened, changed, undone, shown in every view and its pages, played at the
 table, typed into, dragged over and used by key; now and then the window is left at rest until its exact readings are
-in. At the end it tells the steps, how long the window was
-held and in which step, the memory minute by minute, and whatever went wrong; it ends with 1 if an exception came up or
-readings stayed away. A crash ends it with a traceback of every thread.
+in. At the end it tells the steps, how long the window was held and in which step, the memory minute by minute, and
+whatever went wrong; it ends with 1 if an exception came up or readings stayed away. A crash ends it with a traceback of
+every thread.
+
+A hold is told twice: by the clock on the wall, and by what of it the program itself was working, which is the lesser of
+that clock and of the processor time of all its threads. The rest is what other programs, or the host of a virtual
+machine, kept from it.
 """
 
 import faulthandler
@@ -16,6 +22,7 @@ import time
 from collections.abc import Callable
 from functools import partial
 from pathlib import Path
+from typing import NamedTuple
 
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 
@@ -39,6 +46,38 @@ KEYS = "0123456789,.+- abcxyz"
 STEERING = (Qt.Key.Key_Tab, Qt.Key.Key_Down, Qt.Key.Key_Up, Qt.Key.Key_Left, Qt.Key.Key_Right, Qt.Key.Key_Space)
 
 
+class Now(NamedTuple):
+    """The clocks of a moment, in seconds."""
+
+    wall: float
+    window: float
+    """Processor time of the window's own thread."""
+    program: float
+    """And of all threads of the program."""
+
+    @classmethod
+    def read(cls) -> "Now":
+        return cls(time.monotonic(), time.thread_time(), time.process_time())
+
+
+class Hold(NamedTuple):
+    """How long the window did not answer, in seconds, and while it did what."""
+
+    working: float
+    wall: float
+    window: float
+    doing: str
+
+    @classmethod
+    def between(cls, start: Now, end: Now, doing: str, free: float = 0.0) -> "Hold":
+        """What was held between two moments, of which `free` seconds were waited for on purpose."""
+        wall, window, program = (max(late - early - free, 0.0) for early, late in zip(start, end, strict=True))
+        return cls(min(wall, program), wall, window, doing)
+
+    def __str__(self) -> str:
+        return f"{self.working:.2f} s ({self.window:.2f} in the window, {self.wall:.2f} on the wall: {self.doing})"
+
+
 def memory() -> float:
     """Resident megabytes."""
     return int(Path("/proc/self/statm").read_text().split()[1]) * os.sysconf("SC_PAGE_SIZE") / 1e6
@@ -57,7 +96,7 @@ class Soak:
         self.trouble: list[str] = []
         self.window.measurer.failed.connect(self.trouble.append)
         sys.excepthook = lambda kind, error, _: self.trouble.append(f"{kind.__name__}: {error}")
-        self.held: list[tuple[float, str]] = []
+        self.held: list[Hold] = []
         self.memory: list[float] = []
 
     def lose_changes(self, name: str) -> str:
@@ -65,13 +104,12 @@ class Soak:
 
     def wait(self, seconds: float) -> None:
         """Let the window work, and note how long it leaves a clock of 10 ms waiting."""
-        loop, clock, last = QEventLoop(), QTimer(), time.monotonic()
+        loop, clock, last = QEventLoop(), QTimer(), Now.read()
 
         def tick() -> None:
             nonlocal last
-            now = time.monotonic()
-            if now - last - 0.01 > LONG:
-                self.held.append((now - last - 0.01, self.doing))
+            now = Now.read()
+            self.note(last, now, 0.01)
             last = now
 
         clock.timeout.connect(tick)
@@ -79,14 +117,20 @@ class Soak:
         QTimer.singleShot(int(seconds * 1000), loop.quit)
         loop.exec()
 
+    def note(self, start: Now, end: Now, free: float = 0.0) -> None:
+        """Keep what was held, if it was long."""
+        held = Hold.between(start, end, self.doing, free)
+        if held.wall > LONG:
+            self.held.append(held)
+
     def step(self) -> None:
         steps = (self.open, self.change, self.undo, self.show, self.press, self.word, self.type, self.drag, self.rest)
         (does,) = self.random.choices(steps, (40, 160, 60, 120, 160, 40, 60, 30, 1))
         act = does()  # chosen first: what choosing takes is not the window's
-        began, self.doing = time.monotonic(), f"{does.__name__} in {self.window.view}"
+        began, self.doing = Now.read(), f"{does.__name__} in {self.window.view}"
         act()
-        if (took := time.monotonic() - began) > LONG and does not in (self.word, self.rest):
-            self.held.append((took, self.doing))
+        if does not in (self.word, self.rest):
+            self.note(began, Now.read())
         self.wait(self.random.expovariate(8))
 
     def rest(self) -> Act:
@@ -179,27 +223,41 @@ class Soak:
         self.wait(0.1)
         self.window.editing.close_popover()
 
+    def close(self) -> None:
+        self.window.document.start(self.window.document.game)
+        self.window.close()
+        if self.window.keeper is not None:
+            self.window.keeper.close()
 
-def main(seconds: float, seed: int) -> int:
+
+def told(held: list[Hold]) -> str:
+    """How often the window was held, and the longest times."""
+    held.sort(reverse=True)
+    working = sum(one.working > LONG for one in held)
+    return (
+        f"held above {LONG} s {working} times by its own work and {len(held)} times on the wall "
+        f"({max((one.wall for one in held), default=0.0):.2f} s at most), the longest "
+        f"{', '.join(map(str, held[:8])) or 'none'}"
+    )
+
+
+def main(seconds: float, seeds: list[int]) -> int:
     """Use the window, and tell what came of it."""
     faulthandler.enable()
     with tempfile.TemporaryDirectory() as home:
-        soak = Soak(Path(home), seed)
+        soak = Soak(Path(home), seeds[0])
         began, steps = time.monotonic(), 0
-        while (gone := time.monotonic() - began) < seconds:
-            soak.step()
-            steps += 1
-            if gone > WARM * (len(soak.memory) + 1):
-                soak.memory.append(memory())
+        for place, seed in enumerate(seeds, 1):
+            soak.random = random.Random(seed)
+            while (gone := time.monotonic() - began) < seconds * place / len(seeds):
+                soak.step()
+                steps += 1
+                if gone > WARM * (len(soak.memory) + 1):
+                    soak.memory.append(memory())
         closing = time.monotonic()
-        soak.window.document.start(soak.window.document.game)
-        soak.window.close()
-        if soak.window.keeper is not None:
-            soak.window.keeper.close()
-        soak.held.sort(reverse=True)
+        soak.close()
         print(
-            f"seed {seed}: {steps} steps in {seconds:.0f} s; held above {LONG} s {len(soak.held)} times, at most "
-            f"{', '.join(f'{took:.2f} s ({doing})' for took, doing in soak.held[:5]) or 'never'}; closed in "
+            f"seeds {seeds}: {steps} steps in {seconds:.0f} s; {told(soak.held)}; closed in "
             f"{time.monotonic() - closing:.2f} s; memory {' '.join(f'{one:.0f}' for one in soak.memory)} MB"
         )
     for one in soak.trouble:
@@ -208,4 +266,4 @@ def main(seconds: float, seed: int) -> int:
 
 
 if __name__ == "__main__":
-    sys.exit(main(float(sys.argv[1]), int(sys.argv[2]) if len(sys.argv) > 2 else 1))
+    sys.exit(main(float(sys.argv[1]), [int(seed) for seed in sys.argv[2:]] or [1]))

@@ -9,12 +9,11 @@ from fractions import Fraction
 from functools import lru_cache
 from math import log, sqrt
 
-from scipy.stats import beta
-
 from bolometric.core.game.document import Game
 from bolometric.core.learner_work.timing import timing
 from bolometric.core.logbook.learning import KINDS, TimedGroup
 from bolometric.core.logbook.luck import Held, held_lengths, held_totals, held_wins
+from bolometric.core.logbook.quantiles import share_at
 from bolometric.core.logbook.session import Session, game_in
 from bolometric.core.logbook.slips import Counted
 from bolometric.core.measure.measuring import Measurement, measure
@@ -43,8 +42,8 @@ class Calibration:
         Science 16, 2001).
         """
         did = round(self.held * self.games)
-        low = float(beta.ppf(0.05, did + 0.5, self.games - did + 0.5)) if did else 0.0
-        high = float(beta.ppf(0.95, did + 0.5, self.games - did + 0.5)) if did < self.games else 1.0
+        low = share_at(0.05, did + 0.5, self.games - did + 0.5) if did else 0.0
+        high = share_at(0.95, did + 0.5, self.games - did + 0.5) if did < self.games else 1.0
         return low, high
 
 

@@ -10,10 +10,10 @@ from fractions import Fraction
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.stats import binom
 
 from bolometric.core.game.document import Game
 from bolometric.core.logbook.luck import held_totals
+from bolometric.core.logbook.quantiles import count_at
 from bolometric.core.logbook.session import FINEST_TOTAL, LARGEST_TOTAL, MOST_BOARDS
 from bolometric.core.settings.amounts import Value, parsed, tidy
 from bolometric.core.settings.errors import GameError
@@ -105,9 +105,7 @@ def expected(game: Game, calls: int) -> tuple[ExpectedDraws, ...]:
     """For each total that can come up (binomial, exact given its chance)."""
     odds = game.shown
     return tuple(
-        ExpectedDraws(
-            total, calls * chance, float(binom.ppf(LOW, calls, chance)), float(binom.ppf(HIGH, calls, chance))
-        )
+        ExpectedDraws(total, calls * chance, count_at(LOW, calls, chance), count_at(HIGH, calls, chance))
         for total, chance in zip(odds.totals, odds.chances.tolist(), strict=True)
     )
 

@@ -18,10 +18,10 @@ from math import factorial
 from typing import Literal
 
 import numpy as np
-from scipy.stats import binom
 
 from bolometric.core.game.document import Game
 from bolometric.core.logbook.calling import HIGH, LOW, CallingBoard, left
+from bolometric.core.logbook.quantiles import count_at
 from bolometric.core.settings.amounts import Value, tidy
 from bolometric.core.text.figures import minus, plural, significant
 
@@ -134,7 +134,7 @@ def expected_hands(
         hands = float(sum(question.holds(board, totals) for board in boards))
         return ExpectedHands(hands, hands, hands, len(boards), known=True)
     chance = share(game, question, totals)
-    low, high = (float(binom.ppf(part, learners, chance)) for part in (LOW, HIGH))
+    low, high = (count_at(part, learners, chance) for part in (LOW, HIGH))
     return ExpectedHands(learners * chance, low, high, learners, known=False)
 
 

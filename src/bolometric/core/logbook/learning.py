@@ -20,10 +20,9 @@ from math import exp, sqrt
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.optimize import least_squares
-from scipy.stats import norm
 
 from bolometric.core.learner_work.facts import ADD, DIVIDE, MULTIPLY, SUBTRACT
+from bolometric.core.logbook.quantiles import spreads
 from bolometric.core.text.figures import listing_words, percent, plural
 
 Floats = NDArray[np.float64]
@@ -142,6 +141,8 @@ def learned(games: Sequence[TimedGroup]) -> dict[str, Pace]:
         slow = np.concatenate([everyone / ALL_SPREAD, (each / GROUP_SPREAD).ravel()])
         return np.concatenate([(logs - told) / errors, each_kind / KIND_SPREAD, _heavy(slow)])
 
+    from scipy.optimize import least_squares  # heavy to import, and wanted once there are sessions
+
     found = least_squares(residuals, np.zeros(2 + kinds + 2 * len(groups)), method="lm")
     slopes = np.asarray(found.jac)
     posterior = _Posterior(found.x, np.linalg.inv(slopes.T @ slopes))  # the curvature of half the sum of squares
@@ -180,5 +181,5 @@ def _pace(group: str, games: list[TimedGroup], found: _Posterior, k: int) -> Pac
 
 def _ends(told: tuple[float, float]) -> Found:
     middle, spread = told
-    wide = float(norm.ppf((1 + WIDE) / 2)) * spread
+    wide = spreads(WIDE) * spread
     return exp(middle), exp(middle - wide), exp(middle + wide)

@@ -15,9 +15,9 @@ from dataclasses import dataclass
 from math import comb, e, lgamma, log, sqrt
 
 import numpy as np
-from scipy.stats import norm
 
 from bolometric.core.chains.waiting import WaitingTime
+from bolometric.core.logbook.quantiles import beyond
 from bolometric.core.settings.amounts import tidy
 from bolometric.core.text.figures import minus, percent, plural
 
@@ -176,7 +176,7 @@ def held_lengths(turns: Sequence[int], known: WaitingTime) -> Held:
     off = (mean - 0.5) / (spread / sqrt(len(ranks))) if ranks and spread else 0.0
     middle = known.quantile(0.5)
     odd = f"On average they are longer than {percent(mean)} of games; half take {middle} or fewer."
-    return Held("How long it took", len(turns), float(2 * norm.sf(abs(off))), 0.0, odd, FEW_GAMES, True)
+    return Held("How long it took", len(turns), beyond(off), 0.0, odd, FEW_GAMES, True)
 
 
 def mid_rank_sd(known: WaitingTime) -> float:

@@ -13,9 +13,9 @@ from dataclasses import dataclass
 from math import exp, sqrt
 
 import numpy as np
-from scipy.stats import norm
 
 from bolometric.core.logbook.learning import WIDE, Found, compared
+from bolometric.core.logbook.quantiles import spreads
 from bolometric.core.text.figures import percent, plural
 
 ALL_SPREAD, GROUP_SPREAD = 0.6, 0.4
@@ -69,7 +69,7 @@ def cared(games: Sequence[Counted]) -> dict[str, Care]:
         theta += np.clip(step, -1.0, 1.0)
         if np.abs(step).max() < SETTLED:
             break
-    spread, wide = np.linalg.inv(curve), float(norm.ppf((1 + WIDE) / 2))
+    spread, wide = np.linalg.inv(curve), spreads(WIDE)
     found = {}
     for k, group in enumerate(groups, 1):
         middle = theta[0] + theta[k]

@@ -62,7 +62,7 @@ def application() -> QApplication:
     give_back()
     app = QApplication.instance() or QApplication([APP])
     assert isinstance(app, QApplication)
-    sys.setswitchinterval(0.001)  # a painting window takes the interpreter back sooner from busy threads
+    sys.setswitchinterval(0.0002)  # a painting window takes the interpreter back sooner from busy threads
     app.setApplicationName(APP)
     app.setApplicationDisplayName("Bolometric")
     app.setApplicationVersion(__version__)

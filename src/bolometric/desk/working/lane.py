@@ -17,6 +17,7 @@ from PySide6.QtCore import QObject, Signal
 from bolometric.core.settings.cancel import heeding
 from bolometric.core.settings.errors import BolometricError, Cancelled
 from bolometric.desk.working.edit_gate import edits
+from bolometric.desk.working.turns import turns
 
 Work = Callable[[], object]
 Found = TypeVar("Found")
@@ -38,11 +39,14 @@ class _Task:
     then: Callable[[Any], None]
     """Given what came out, on the window's thread."""
     urgent: bool
-    """Whether it goes on where other work gives way to an edit."""
+    """Whether it goes on where other work gives way to an edit, and waits for no turn."""
 
 
 class Lane(QObject):
-    """One thread. :meth:`ask` puts the newest work in place of all before; :meth:`add` puts work behind the others."""
+    """One thread. :meth:`ask` puts the newest work in place of all before; :meth:`add` puts work behind the others.
+
+    Lanes take turns at what is not urgent, but for those made with ``apart``, which go on beside them.
+    """
 
     done = Signal(object)
     """What came out of the newest work asked for."""
@@ -50,8 +54,9 @@ class Lane(QObject):
     """Why there is nothing, in a sentence."""
     _relay = Signal(object, object, str)
 
-    def __init__(self, name: str, parent: QObject | None = None) -> None:
+    def __init__(self, name: str, parent: QObject | None = None, apart: bool = False) -> None:
         super().__init__(parent)
+        self._apart = apart
         self._asked: Work | None = None
         self._closed = False
         self._goes_on = threading.Event()
@@ -111,7 +116,7 @@ class Lane(QObject):
         found, words = None, ""
         try:
             with heeding(lambda: self._given_up(task)):
-                if self._closed or not task.wanted():
+                if self._unwanted(task) or (self._waits(task) and turns.take(task, lambda: self._unwanted(task))):
                     return
                 found = task.work()
         except Cancelled:
@@ -120,16 +125,29 @@ class Lane(QObject):
             words = str(error)
         except Exception as error:  # a thread has no one above it: say it in the window, keep the program
             words = f"This could not be worked out ({type(error).__name__}: {error})."
+        finally:
+            turns.end(task)
         self._relay.emit(task, found, words)
 
     def _given_up(self, task: _Task) -> bool:
-        """Whether a piece of work is not wanted; waits here while it is paused or an edit must be shown first."""
+        """Whether a piece of work is not wanted; waits here while it is paused, or others go before."""
 
         def unwanted() -> bool:
-            return self._closed or not task.wanted()
+            return self._unwanted(task)
 
-        self._goes_on.wait()
-        return unwanted() if task.urgent else edits.give_way(unwanted)
+        if self.paused:
+            turns.end(task)
+            self._goes_on.wait()
+        if task.urgent:
+            return unwanted()
+        return edits.give_way(unwanted) or (self._waits(task) and turns.pass_on(task, unwanted))
+
+    def _unwanted(self, task: _Task) -> bool:
+        return self._closed or not task.wanted()
+
+    def _waits(self, task: _Task) -> bool:
+        """Whether it takes turns with the work of other lanes."""
+        return not (self._apart or task.urgent)
 
     def _deliver(self, task: _Task, found: object, words: str) -> None:
         if self._closed or not task.wanted():

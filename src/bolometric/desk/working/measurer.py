@@ -84,7 +84,7 @@ class Measurer(QObject):
         self._latest: tuple[int, PlayedRuns] | None = None
         """What games of their own tell (what thinking and a place are worth), and the latest runs, each with its
         generation; only touched by the runs' thread."""
-        self._exact, self._runs = Lane("exact", self), Lane("runs", self)
+        self._exact, self._runs = Lane("exact", self), Lane("runs", self, apart=True)
         for lane in (self._exact, self._runs):
             lane.failed.connect(self.failed)
         self._relay.connect(self._deliver)

@@ -22,7 +22,7 @@ class Readying(QObject):
         super().__init__()
         self._wanted: Wanted | None = None
         self._done: Wanted | None = None
-        self._lane = Lane("ready", self)
+        self._lane = Lane("ready", self, apart=True)
         self._lane.done.connect(self._laid)
         self._lane.failed.connect(self._laid)  # the table all the same: who takes the step that fails is told there
 

@@ -1,0 +1,95 @@
+"""Work that can wait takes turns: one at a time, nobody for ever, and whoever is not wanted stands in nobody's way."""
+
+import threading
+import time
+
+from bolometric.core.settings.cancel import checkpoint, never_stop
+from bolometric.desk.working import turns as taking_turns
+from bolometric.desk.working.lane import Lane
+from bolometric.desk.working.turns import Turns
+
+
+class Watched:
+    """Counts who is at work between two checkpoints."""
+
+    def __init__(self):
+        self.at_work, self.most, self.order = 0, 0, []
+        self.lock = threading.Lock()
+
+    def work(self, name, times=15):
+        for _ in range(times):
+            checkpoint()
+            with self.lock:
+                self.at_work += 1
+                self.most = max(self.most, self.at_work)
+                self.order.append(name)
+            time.sleep(0.004)
+            with self.lock:
+                self.at_work -= 1
+        return name
+
+
+def _together(qtbot, watched, lanes, **kinds):
+    came = []
+    for name, lane in lanes.items():
+        lane.add(lambda name=name: watched.work(name), then=came.append, **kinds)
+    qtbot.waitUntil(lambda: sorted(came) == sorted(lanes), timeout=20_000)
+
+
+def test_lanes_take_turns_and_all_come_to_an_end(qtbot, monkeypatch):
+    monkeypatch.setattr(taking_turns, "SLICE", 0.01)
+    watched, lanes = Watched(), {name: Lane(name) for name in "abc"}
+    _together(qtbot, watched, lanes)
+    assert watched.most == 1
+    assert watched.order != sorted(watched.order)  # not one after the other, but by turns
+    for lane in lanes.values():
+        lane.close()
+
+
+def test_what_is_urgent_or_apart_goes_on_beside_them(qtbot):
+    for kinds, apart in (({"urgent": True}, False), ({}, True)):
+        watched, lanes = Watched(), {name: Lane(name, apart=apart) for name in "ab"}
+        _together(qtbot, watched, lanes, **kinds)
+        assert watched.most == 2
+        for lane in lanes.values():
+            lane.close()
+
+
+def test_a_lane_that_stands_still_or_is_closed_lets_the_others_go_on(qtbot):
+    watched, still, waits, other = Watched(), Lane("still"), Lane("waits"), Lane("other")
+    still.add(lambda: watched.work("still", 10_000))
+    qtbot.waitUntil(lambda: "still" in watched.order)
+    waits.add(lambda: watched.work("waits", 10_000))
+    began = time.monotonic()
+    waits.close()  # while it stands in line
+    assert time.monotonic() - began < 2
+    still.pause(True)
+    with qtbot.waitSignal(other.done, timeout=20_000):
+        other.ask(lambda: watched.work("other"))
+    still.pause(False)
+    now = watched.order.count("still")
+    qtbot.waitUntil(lambda: watched.order.count("still") > now)
+    still.close()
+    assert watched.most == 1
+    other.close()
+
+
+def test_a_turn_is_kept_until_it_is_long_and_somebody_waits(monkeypatch):
+    line, one, two = Turns(), object(), object()
+    assert line.take(one, never_stop) is False
+    assert line.pass_on(one, lambda: True) is True  # told when it is not wanted
+    thread = threading.Thread(target=lambda: (line.take(two, never_stop), line.end(two)))
+    thread.start()
+    while len(line._line) < 2:
+        time.sleep(0.001)
+    monkeypatch.setattr(taking_turns, "SLICE", 60)
+    line.pass_on(one, never_stop)
+    assert line._line[0] is one
+    monkeypatch.setattr(taking_turns, "SLICE", 0)
+    line.pass_on(one, never_stop)  # two has had its turn when one is back at work
+    thread.join(10)
+    assert not thread.is_alive()
+    assert list(line._line) == [one]
+    line.end(one)
+    line.end(one)
+    assert not line._line
