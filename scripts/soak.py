@@ -32,6 +32,7 @@ from PySide6.QtWidgets import QAbstractButton, QLineEdit, QPushButton, QToolButt
 
 from bolometric.assets import demo_files
 from bolometric.desk.shell.app import application, make_window
+from bolometric.desk.shell.collecting import keep_short
 from bolometric.desk.shell.settings import Settings
 from bolometric.front.more import changes, starters
 
@@ -93,6 +94,7 @@ class Soak:
         self.window.late.book_path = lambda: home / "book.sqlite3"
         self.window.resize(1280, 800)
         self.window.show()
+        keep_short()  # as the program does
         self.trouble: list[str] = []
         self.window.measurer.failed.connect(self.trouble.append)
         sys.excepthook = lambda kind, error, _: self.trouble.append(f"{kind.__name__}: {error}")

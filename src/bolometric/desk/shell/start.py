@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import gc
 from collections.abc import Callable
 from pathlib import Path
 
@@ -15,6 +14,7 @@ from bolometric.core.settings.errors import FileError
 from bolometric.desk.keeping.document import Document
 from bolometric.desk.keeping.recovery import Keeper
 from bolometric.desk.shell.assembly import furnish
+from bolometric.desk.shell.collecting import keep_short
 from bolometric.desk.shell.settings import APP, recovery_folder
 from bolometric.desk.shell.single_window import Listener, usual_name
 from bolometric.desk.shell.window import Window
@@ -85,8 +85,7 @@ class Running:
         window.document.changed.connect(self.compiling.ask)
         window.closing.connect(self.compiling.close)
         self.listener = None if alone else Listener(usual_name(), window.commands.receive)
-        gc.freeze()
-        gc.enable()
+        keep_short()
 
     def close(self) -> None:
         """Nobody listens any more, and what was kept in case is no longer needed."""
