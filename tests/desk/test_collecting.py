@@ -17,7 +17,8 @@ def as_before():
 def test_what_outlives_a_long_search_is_not_gone_through_again(as_before, monkeypatch):
     collecting.keep_short()
     collecting.keep_short()
-    assert gc.isenabled() and gc.callbacks.count(collecting._watch) == 1
+    assert gc.isenabled()
+    assert gc.callbacks.count(collecting._watch) == 1
     kept = [[] for _ in range(1000)]
     monkeypatch.setattr(collecting, "LONG", 60)
     gc.collect()
