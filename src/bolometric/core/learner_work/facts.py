@@ -7,6 +7,7 @@ do not heed order, so 4 + 3 is the same fact as 3 + 4. Seeing what a piece shows
 from __future__ import annotations
 
 from fractions import Fraction
+from functools import lru_cache
 from typing import NamedTuple
 
 from bolometric.core.settings.amounts import Value, tidy
@@ -32,12 +33,24 @@ OPERATIONS: dict[str, str] = {
 SIGNS = {ADD: "+", SUBTRACT: "−", MULTIPLY: "×", DIVIDE: "÷"}
 
 
-class Fact(NamedTuple):
-    """One fact. Made by :func:`fact`, which puts numbers whose order does not matter in rising order."""
-
+class _Parts(NamedTuple):
     does: str
     one: Value
     other: Value
+
+
+class Fact(_Parts):
+    """One fact. Made by :func:`fact`, which puts numbers whose order does not matter in rising order."""
+
+    def __hash__(self) -> int:
+        """Worked out once: facts are looked up all the time, and a fraction takes long to hash."""
+        known: int | None = self.__dict__.get("hash")
+        if known is None:
+            known = self.__dict__["hash"] = tuple.__hash__(self)
+        return known
+
+    def __getstate__(self) -> None:
+        """Nothing beside its parts: texts hash otherwise in another process."""
 
     @property
     def counted(self) -> bool:
@@ -70,17 +83,25 @@ def bracketed(value: Value) -> str:
     return f"({minus(value)})" if value < 0 else minus(value)
 
 
+@lru_cache(maxsize=100_000)
 def fact(does: str, one: Value, other: Value = 0) -> Fact:
     """A fact, the same one however its numbers are ordered where their order does not matter.
 
     >>> fact("add", 4, 3) == fact("add", 3, 4), fact("subtract", 4, 3).words
     (True, '4 − 3')
     """
-    if type(one) is not int or type(other) is not int:
-        one, other = tidy(Fraction(one)), tidy(Fraction(other))
+    one, other = _own(one), _own(other)
     if does in FREE_ORDER and other < one:
         one, other = other, one
     return Fact(does, one, other)
+
+
+def _own(value: Value) -> Value:
+    """The same number in Python's own integers: a table's are equal to them, and cannot stand in a game."""
+    if type(value) is int:
+        return value
+    exact = Fraction(value)
+    return tidy(Fraction(int(exact.numerator), exact.denominator))
 
 
 def added(at: Value, total: Value) -> Fact:

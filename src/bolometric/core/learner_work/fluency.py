@@ -14,7 +14,6 @@ from bolometric.core.learner_work.aims import Aim, fact_from
 from bolometric.core.pieces.faces import Line
 from bolometric.core.settings.base import Part
 from bolometric.core.settings.explain import setting_error
-from bolometric.core.settings.once import once
 
 LONGEST = 600
 Seconds = Annotated[StrictFloat | StrictInt, Field(ge=0, le=LONGEST)]
@@ -78,14 +77,6 @@ class Fluency(Part):
         if not (self.count or self.recall or self.look):
             raise setting_error("Somebody who needs no time for anything is not measured: give a look some seconds.")
         return self
-
-    @once
-    def _hashed(self) -> int:
-        return hash(tuple(getattr(self, name) for name in type(self).model_fields))
-
-    def __hash__(self) -> int:
-        """As of any part, worked out once: every timing of a fact is remembered by it."""
-        return self._hashed
 
     @model_validator(mode="before")
     @classmethod

@@ -6,13 +6,14 @@ number they hold, weighed with the ways to choose these; where there are too man
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import lru_cache
-from itertools import combinations
+from itertools import combinations, combinations_with_replacement
 from math import comb
 
 import numpy as np
+from numpy.typing import NDArray
 
 from bolometric.core.areas.openrow.spec import OpenRow
 from bolometric.core.game.document import Game
@@ -21,6 +22,8 @@ from bolometric.core.settings.cancel import checkpoint
 
 MOST_ROWS, SAMPLE = 4_000, 2_000
 """Different rows that are gone through, and rows of a sample."""
+AT_ONCE = 1 << 18
+"""Choices of cards that are looked at together."""
 
 
 def ways_in(area: OpenRow, row: Sequence[int], number: Value) -> list[tuple[int, ...]]:
@@ -80,49 +83,56 @@ def _fresh(cards: tuple[int, ...], sizes: tuple[int, int], asked: tuple[tuple[in
     copies = cards.count(values[0])
     exact = comb(len(values) + count - 1, count) <= MOST_ROWS
     if exact:
-        rows = list(_rows(tuple(values), copies, count))
+        rows, weights = _rows(np.array(values), copies, count)
     else:
         rng = np.random.default_rng(1)
-        rows = [(tuple(sorted(rng.permutation(cards)[:count].tolist())), 1) for _ in range(SAMPLE)]
-    whole, nothing, ways, squares = sum(weight for _, weight in rows), 0.0, 0.0, 0.0
-    holds, uses = dict.fromkeys(values, 0), dict.fromkeys(values, 0.0)
-    for row, weight in rows:
-        none, many, used = _told(row, sizes, asked)
-        nothing, ways, squares = nothing + weight * none, ways + weight * many, squares + weight * none**2
-        for value in set(row):
-            holds[value] += weight
-            uses[value] += weight * used.get(value, 0.0)
-    nothing, spread = nothing / whole, squares / whole - (nothing / whole) ** 2
+        rows = np.sort([rng.permutation(cards)[:count] for _ in range(SAMPLE)], axis=1)
+        weights = np.ones(SAMPLE)
+    weights /= weights.sum()
+    none, ways, used = _told(rows, sizes, asked)
+    nothing = float(weights @ none)
+    spread = float(weights @ none**2) - nothing**2
     error = 0.0 if exact else max(spread, 1 / SAMPLE) ** 0.5 / SAMPLE**0.5
-    return Fresh(nothing, ways / whole, error, {value: uses[value] / max(holds[value], 1) for value in values})
+    first = np.diff(rows, axis=1, prepend=-1) > 0  # the first card of each number in a row
+    holds = {value: weights @ (first & (rows == value)) for value in values}
+    uses = {value: weights @ (used * (first & (rows == value))) for value in values}
+    parts = {value: float(uses[value].sum() / max(holds[value].sum(), 1e-300)) for value in values}
+    return Fresh(nothing, float(weights @ ways), error, parts)
 
 
 def _told(
-    row: tuple[int, ...], sizes: tuple[int, int], asked: tuple[tuple[int, float], ...]
-) -> tuple[float, float, dict[int, float]]:
-    """The chance that nothing fits a row, how many ways there are on average, and how likely each number is used."""
-    checkpoint()
-    chances, none, ways = dict(asked), 1.0, 0.0
-    found: dict[int, set[int]] = {}
-    for size in range(sizes[0], min(sizes[1], len(row)) + 1):
-        for chosen in combinations(row, size):
-            total = sum(chosen)
-            if total in chances:
-                ways += chances[total]
-                found.setdefault(total, set()).update(chosen)
-    used: dict[int, float] = {}
-    for total, cards in found.items():
-        none -= chances[total]
-        for card in cards:
-            used[card] = used.get(card, 0.0) + chances[total]
+    rows: NDArray[np.int64], sizes: tuple[int, int], asked: tuple[tuple[int, float], ...]
+) -> tuple[NDArray[np.float64], NDArray[np.float64], NDArray[np.float64]]:
+    """For each row of cards the chance that nothing fits and how many ways there are on average, shape (rows,).
+
+    And for each of its cards how likely it can be used, shape (rows, cards).
+    """
+    many, count = rows.shape
+    none, ways, used = np.ones(many), np.zeros(many), np.zeros((many, count))
+    chosen = np.array(
+        [
+            [place in places for place in range(count)]
+            for size in range(sizes[0], min(sizes[1], count) + 1)
+            for places in combinations(range(count), size)
+        ],
+        np.float32,
+    ).reshape(-1, count)
+    step = max(1, AT_ONCE // max(len(chosen), 1))
+    for begin in range(0, many, step):
+        part = slice(begin, begin + step)
+        totals = rows[part].astype(np.float32) @ chosen.T  # whole numbers far below what this holds exactly
+        for total, chance in asked:
+            checkpoint()
+            fits = totals == total
+            none[part] -= chance * fits.any(axis=1)
+            ways[part] += chance * fits.sum(axis=1)
+            used[part] += chance * (fits.astype(np.float32) @ chosen > 0)
     return none, ways, used
 
 
-def _rows(values: tuple[int, ...], copies: int, count: int) -> Iterator[tuple[tuple[int, ...], int]]:
-    """Every row by its numbers, and in how many ways its cards can be chosen."""
-    if not count:
-        yield (), 1
-    elif values:
-        for held in range(min(copies, count) + 1):
-            for rest, ways in _rows(values[1:], copies, count - held):
-                yield (values[0],) * held + rest, ways * comb(copies, held)
+def _rows(values: NDArray[np.int64], copies: int, count: int) -> tuple[NDArray[np.int64], NDArray[np.float64]]:
+    """Every row by its numbers, rising, and in how many ways its cards can be chosen."""
+    rows = np.array(list(combinations_with_replacement(values.tolist(), count)))
+    held = (rows[:, :, None] == values).sum(axis=1)
+    ways = np.array([comb(copies, many) for many in range(count + 1)], float)[held].prod(axis=1)
+    return rows[ways > 0], ways[ways > 0]
