@@ -110,5 +110,9 @@ def test_both_goes_and_hands_are_kept_and_told(tmp_path):
     assert goes_of(plain) is None
     assert "2 boards, two goes · 2 shows of hands" in story(session)
     told = " ".join(report([session]).split())
-    for line in (*compared(game, *goes_of(session)), "who had one on 5 in the beginning? 7 hands up, of 28."):
+    counted = "Hands up: who had one on 5 in the beginning? 7 hands up, of 28."
+    for line in (*compared(game, *goes_of(session)), f"First go: {counted}", "Second go: ? 1 hand up, of 2."):
         assert line in told
+    alone = " ".join(report([plain.model_copy(update={"hands": hands[:1]})]).split())
+    assert counted in alone
+    assert "First go" not in alone

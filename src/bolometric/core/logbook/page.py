@@ -28,8 +28,9 @@ Table = tuple[str, tuple[str, ...], list[tuple[str, ...]]]
 
 def report_page(sessions: Sequence[Session]) -> ReportPage:
     """The page of some sessions. Raises Cancelled once the work is given up."""
-    known = practised(sessions, learned(timed(sessions)))
-    (title, todo), *rest = report_parts(sessions, known)
+    paces = learned(timed(sessions))
+    known = practised(sessions, paces)
+    (title, todo), *rest = report_parts(sessions, known, paces)
     if not sessions:
         return ReportPage(title, (), "", (), "", (), (), ())
     groups = [one for one in known.values() if one.aims]

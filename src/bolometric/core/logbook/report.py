@@ -17,7 +17,7 @@ from bolometric.core.logbook.learning import Pace, learned
 from bolometric.core.logbook.luck import LITTLE, UNUSUAL, Held
 from bolometric.core.logbook.pace import at_pace
 from bolometric.core.logbook.practised import Practised, practised
-from bolometric.core.logbook.session import Session
+from bolometric.core.logbook.session import HandsUp, Session
 from bolometric.core.logbook.slips import cared
 from bolometric.core.results.readings import Reading
 from bolometric.core.results.show import show
@@ -45,17 +45,21 @@ def report(sessions: Sequence[Session]) -> str:
     return "\n".join(lines)
 
 
-def report_parts(sessions: Sequence[Session], met_by: Mapping[str, Practised] | None = None) -> Parts:
+def report_parts(
+    sessions: Sequence[Session],
+    met_by: Mapping[str, Practised] | None = None,
+    known_paces: Mapping[str, Pace] | None = None,
+) -> Parts:
     """What to do next, then what was played, and the figures: how groups work, whether it was luck.
 
-    ``met_by`` is what each group has met, where that is known already.
+    ``met_by`` is what each group has met, and ``known_paces`` how it works, where that is known already.
 
     Raises Cancelled once the work is given up.
     """
     if not sessions:
         return [(NOTHING, [])]
     days = sorted(one.day for one in sessions)
-    paces = learned(timed(sessions))
+    paces = learned(timed(sessions)) if known_paces is None else known_paces
     in_order = sorted(sessions, key=lambda one: one.played.name)
     games = ((name, list(some)) for name, some in groupby(in_order, key=lambda one: one.played.name))
     by_name = {name: (mine, checked(mine)) for name, mine in games}
@@ -162,7 +166,13 @@ def in_the_room(one: Session) -> list[str]:
     """What a class did with its boards: both goes held against each other, and hands that were up."""
     goes = goes_of(one)
     told = [] if goes is None else [" ".join(compared(one.played, *goes))]
-    return told + [f"{show_.asked} {counted_words(show_.up, show_.of)}" for show_ in one.hands]
+    return told + [_shown(one, hands) for hands in one.hands]
+
+
+def _shown(one: Session, hands: HandsUp) -> str:
+    """A show of hands, with the go it was asked in where there were two."""
+    told = f"{hands.asked} {counted_words(hands.up, hands.of)}"
+    return told if one.first is None else f"{('First', 'Second')[hands.go - 1]} go: {told}"
 
 
 def by_luck_alone(checks: int) -> str:

@@ -10,7 +10,7 @@ from bolometric.core.pieces.faces import Shown
 from bolometric.core.pieces.kinds import AnyPiece, Counters, Die, Drop, Pack, Spinner, faces_of, specials
 from bolometric.core.pieces.presets import called
 from bolometric.core.settings.amounts import Value, tidy
-from bolometric.core.text.figures import listing, listing_words, minus, number, plural
+from bolometric.core.text.figures import listing, listing_words, minus, number, over_line, plural
 
 MOST_SAID = 12
 """Numbers of a list that are named."""
@@ -33,8 +33,7 @@ def _some(told: list[str]) -> str:
 
 def _written(value: Value, shown: Shown) -> str:
     """A number as it is drawn: a fraction over a line where these are, else as a decimal if that is short."""
-    over = shown in ("fractions", "bars") and value.denominator > 1
-    return f"{minus(value.numerator)}/{value.denominator}" if over else minus(value)
+    return over_line(value) if shown in ("fractions", "bars") else minus(value)
 
 
 def _so_many(words: str, count: int) -> str:

@@ -29,6 +29,11 @@ def minus(value: Value | float) -> str:
     return text.replace("-", "−")
 
 
+def over_line(value: Value) -> str:
+    """A fraction over a line, however short its decimal; a whole number as it is."""
+    return f"{minus(value.numerator)}/{value.denominator}" if value.denominator > 1 else minus(value)
+
+
 def significant(value: float, digits: int) -> str:
     """So many digits that count, the rest noughts; written out, with commas in thousands."""
     near = float(f"{value:.{digits}g}")

@@ -111,11 +111,12 @@ def _play(  # type: ignore[no-untyped-def]
             pack[card], pack[other] = pack[other], pack[card]
         left, turn, seat, idle, none, fitting, holders = count, 0, 0, 0, 0, 0, seats
         held[:], lying[:] = 0, 0
+        over = False
         clear_lead(lead)
         for k in range(len(rows)):
             lying[k] = _filled(rows[k], 0, wanted, pack, left)
             left -= lying[k]
-        while holders and turn < most_turns and not ((left == 0 or nothing == PASS) and none >= holders):
+        while not over and turn < most_turns:
             turn += 1
             mine = seat if own else 0
             row, lies = rows[mine], lying[mine]
@@ -158,9 +159,10 @@ def _play(  # type: ignore[no-untyped-def]
             seat = 0 if seat == seats - 1 else seat + 1
             while own and holders and lying[seat] == 0:  # passed over
                 seat = 0 if seat == seats - 1 else seat + 1
+            over = holders == 0 or ((left == 0 or nothing == PASS) and none >= holders)
         turns_out[run], idle_out[run] = turn, idle
         fitting_out[run] = fitting
-        home_out[run] = holders == 0 or ((left == 0 or nothing == PASS) and none >= holders)
+        home_out[run] = over
         for k in range(seats):
             score[run, k] = held[k]
         end_notes(note_ends, run, at)

@@ -17,7 +17,7 @@ from bolometric.core.learner_work import facts as known
 from bolometric.core.learner_work.facts import Fact, fact
 from bolometric.core.pieces.faces import MOST_DOTS, MOST_IN_FRAMES, MOST_PARTS, Shown
 from bolometric.core.settings.amounts import Value
-from bolometric.core.text.figures import LONGEST_DECIMAL, listing_words, minus, plural
+from bolometric.core.text.figures import LONGEST_DECIMAL, listing_words, minus, over_line, plural
 
 One = TypeVar("One")
 MOST_TIMES, MOST_COINS = 12, 5
@@ -114,11 +114,7 @@ def _decimals(upto: int) -> Iterator[Form]:
     """Fractions whose decimals end, those of three places and more last; the decimal stands on the partner."""
     short = [part for part in lowest_terms(upto) if 10**LONGEST_DECIMAL % part.denominator == 0]
     for part in sorted(short, key=lambda one: 100 % one.denominator > 0):  # else in the order in which they come
-        yield Form(_over(part), part, (fact(known.DIVIDE, part.numerator, part.denominator),))
-
-
-def _over(part: Fraction) -> str:
-    return f"{part.numerator}/{part.denominator}"
+        yield Form(over_line(part), part, (fact(known.DIVIDE, part.numerator, part.denominator),))
 
 
 MAKE: dict[str, Callable[[int], Iterator[Form]]] = {
@@ -158,4 +154,4 @@ def evenly(found: list[One], many: int) -> list[One]:
 
 def answer(front: str, number: Value) -> str:
     """What stands on the partner of a card: decimals where these are asked for, else fractions as they are written."""
-    return minus(number) if front == "decimals" or isinstance(number, int) else _over(number)
+    return minus(number) if front == "decimals" else over_line(number)
