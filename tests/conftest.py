@@ -4,6 +4,7 @@ A process that dies takes its output along: where it was is written to a file, a
 """
 
 import faulthandler
+import gc
 import os
 import shutil
 import tempfile
@@ -12,6 +13,7 @@ from pathlib import Path
 import pytest
 from hypothesis import settings
 
+os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")  # no test needs a screen
 settings.register_profile("bolometric", derandomize=True, deadline=None, max_examples=40)
 settings.load_profile("bolometric")
 
@@ -29,6 +31,11 @@ def pytest_configure(config):
         return
     config.fallen = (Path(os.environ[FALLEN]) / config.workerinput["workerid"]).open("w")
     faulthandler.enable(config.fallen)
+
+
+def pytest_collection_finish():
+    """What all tests share is there by now, and need not be gone through again for unused objects."""
+    gc.freeze()
 
 
 def pytest_terminal_summary(terminalreporter):

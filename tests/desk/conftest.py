@@ -1,9 +1,5 @@
 """The real window, offscreen, with fresh settings, shelf and recovery folder for every test."""
 
-import os
-
-os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
-
 from functools import partial
 
 import pytest

@@ -10,7 +10,6 @@ from bolometric.desk.shell import collecting
 @pytest.fixture
 def as_before():
     yield
-    gc.unfreeze()
     gc.callbacks.remove(collecting._watch)
 
 
