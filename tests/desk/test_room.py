@@ -109,6 +109,12 @@ def test_boards_follow_the_calls(qtbot, window, room):
         typed(qtbot, room, 1)
     assert room.room.said == "red is clear!"
     assert "A board is clear." in room.room.status
+    for boards, said in (("1 2\n2 1\n1 1", "red and blue are clear!"), ("5 x 1 2\n1 1", "5 boards are clear!")):
+        room.room.set_boards(boards)
+        typed(qtbot, room, 1, 2)
+        assert room.room.said == said
+        typed(qtbot, room, 1)  # the next one is clear after the game
+        assert "clear" not in room.room.said
 
 
 def test_the_projector_shows_the_same_and_takes_keys(qtbot, window, room):

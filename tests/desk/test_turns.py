@@ -75,20 +75,28 @@ def test_a_lane_that_stands_still_or_is_closed_lets_the_others_go_on(qtbot):
 
 
 def test_a_turn_is_kept_until_it_is_long_and_somebody_waits(monkeypatch):
-    line, one, two = Turns(), object(), object()
+    line, one, two, had = Turns(), object(), object(), []
     assert line.take(one, never_stop) is False
     assert line.pass_on(one, lambda: True) is True  # told when it is not wanted
-    thread = threading.Thread(target=lambda: (line.take(two, never_stop), line.end(two)))
+    assert line.take(two, lambda: True) is True  # and does not stand in line then
+    assert list(line._line) == [one]
+
+    def second():
+        line.take(two, never_stop)
+        had.append(two)
+        line.end(two)
+
+    thread = threading.Thread(target=second)
     thread.start()
     while len(line._line) < 2:
         time.sleep(0.001)
     monkeypatch.setattr(taking_turns, "SLICE", 60)
     line.pass_on(one, never_stop)
-    assert line._line[0] is one
+    assert not had
     monkeypatch.setattr(taking_turns, "SLICE", 0)
-    line.pass_on(one, never_stop)  # two has had its turn when one is back at work
+    line.pass_on(one, never_stop)
+    assert had == [two]
     thread.join(10)
-    assert not thread.is_alive()
     assert list(line._line) == [one]
     line.end(one)
     line.end(one)

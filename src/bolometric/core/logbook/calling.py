@@ -17,9 +17,11 @@ from bolometric.core.logbook.quantiles import count_at
 from bolometric.core.logbook.session import FINEST_TOTAL, LARGEST_TOTAL, MOST_BOARDS
 from bolometric.core.settings.amounts import Value, parsed, tidy
 from bolometric.core.settings.errors import GameError
-from bolometric.core.text.figures import listing, minus, plural, significant
+from bolometric.core.text.figures import listing, listing_words, minus, plural, significant
 
 LOW, HIGH = 0.1, 0.9
+MOST_NAMED = 4
+"""Boards that are named at once, so that it can be read from the back."""
 RUNS, LONGEST = 500, 2_000
 """Ways in which the calls may go on that are tried, and calls after which one of them is given up."""
 NAMES = (
@@ -166,6 +168,14 @@ def left(board: CallingBoard, totals: Sequence[Fraction]) -> Counter[Fraction]:
 def standing(boards: Sequence[CallingBoard], totals: Sequence[Fraction]) -> list[tuple[CallingBoard, int]]:
     """Boards with how many numbers they still wait for, the nearest first."""
     return sorted(((one, left(one, totals).total()) for one in boards), key=lambda told: told[1])
+
+
+def clear_words(boards: Sequence[CallingBoard], totals: Sequence[Fraction]) -> str:
+    """Whose boards are clear, all of them where a call cleared several; nothing where none is."""
+    names = [one.name for one, count in standing(boards, totals) if not count]
+    if len(names) > MOST_NAMED:
+        return f"{len(names)} boards are clear!"
+    return f"{listing_words(names, 'and')} {'is' if len(names) == 1 else 'are'} clear!" if names else ""
 
 
 def standing_lines(boards: Sequence[CallingBoard], totals: Sequence[Fraction], most: int) -> list[str]:

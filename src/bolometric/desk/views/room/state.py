@@ -15,11 +15,11 @@ from bolometric.core.game.document import Game
 from bolometric.core.logbook.calling import (
     NAMES,
     CallingBoard,
+    clear_words,
     expected,
     hopeless,
     read_boards,
     read_total,
-    standing,
     standing_lines,
     still,
     still_words,
@@ -208,12 +208,12 @@ class Room(QObject):
         if self.practice:
             self.said = "Practice: not counted."
         elif len(self.totals) < MOST_MARKS:
-            clear = self._clear()
+            clear = clear_words(self.boards, self.totals)
             self.totals.append(total)
             if not self._seconds and not self._since:
                 self.run_clock()
-            if self.boards and not clear and self._clear():
-                self.said = f"{self._nearest()[0].name} is clear!"
+            if not clear and (now := clear_words(self.boards, self.totals)):
+                self.said = now
                 self.finished.emit()
         self.changed.emit()
 
@@ -388,9 +388,3 @@ class Room(QObject):
         if self._told_still is None or self._told_still[0] != key:
             self._told_still = key, still_words(still(self.game, self.boards, self.totals))
         return self._told_still[1]
-
-    def _nearest(self) -> tuple[CallingBoard, int]:
-        return standing(self.boards, self.totals)[0]
-
-    def _clear(self) -> bool:
-        return bool(self.boards) and self._nearest()[1] == 0
