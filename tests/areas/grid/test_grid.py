@@ -132,28 +132,31 @@ def makes(game, shown):
     return {number.value for number in numbers_from(tuple(sorted(shown, reverse=True)), game.area.making)}
 
 
+GAMES = 400
+
+
 @settings(max_examples=40, deadline=None)
 @given(grids(), st.integers(0, 99))
 def test_runs_are_like_games_played_by_the_rules_as_written(game, seed):
     chance, limit = random.Random(seed), 400
-    *_, tally = runs_of(game, seed, 3000, most_turns=limit)
-    plain = [found for found in (played(game, chance, limit) for _ in range(600)) if found is not None]
-    if len(plain) < 600 or not tally.sample.ended:
+    *_, tally = runs_of(game, seed, 2000, most_turns=limit)
+    plain = [found for found in (played(game, chance, limit) for _ in range(GAMES)) if found is not None]
+    if len(plain) < GAMES or not tally.sample.ended:
         return  # games without an end are told so elsewhere
     turns = np.array([found[0] for found in plain])
     if not turns.sum():
         assert tally.readings()["turns"].mean == 0  # nothing can be claimed from the first
         return
     readings = tally.readings()
-    spread = turns.std() / 600**0.5 + readings["turns"].stderr
+    spread = turns.std() / GAMES**0.5 + readings["turns"].stderr
     assert abs(readings["turns"].mean - turns.mean()) < 5 * spread + 1e-9
     idle = sum(found[1] for found in plain) / turns.sum()
     assert abs(readings["idle_turns"].mean - idle) < 5 * 0.6 / turns.sum() ** 0.5 + 5 * readings["idle_turns"].stderr
     won = np.zeros(game.seats.count)
     for *_, best in plain:
         for seat in best:
-            won[seat] += 1 / len(best) / 600
-    assert np.all(np.abs(np.array(readings["seat_wins"].values) - won) < 5 * (0.25 / 600) ** 0.5 + 0.02)
+            won[seat] += 1 / len(best) / GAMES
+    assert np.all(np.abs(np.array(readings["seat_wins"].values) - won) < 5 * (0.25 / GAMES) ** 0.5 + 0.02)
 
 
 @settings(max_examples=40, deadline=None)

@@ -81,10 +81,10 @@ def goes(game, card, other):
 @settings(max_examples=40, deadline=None)
 @given(hand_games())
 def test_by_hand_a_game_is_one_of_those_that_are_played(game):
-    batch = area_of(game).measured.player(game)(4000, 100_000, np.random.default_rng(2))
+    batch = area_of(game).measured.player(game)(3000, 100_000, np.random.default_rng(2))
     assert batch.ended.all()
     turns, scores, choices = [], [], []
-    for seed in range(60):
+    for seed in range(40):
         sitting = Sitting(game, seed)
         found = 0
         while not sitting.now.over:

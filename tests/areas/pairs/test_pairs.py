@@ -118,7 +118,7 @@ def test_a_pack_of_six_is_played_out_in_every_order(again):
 def test_by_hand_a_game_is_one_of_those_that_are_played(game):
     batch = area_of(game).measured.player(game)(6000, 100_000, np.random.default_rng(5))
     turns = []
-    for seed in range(80):
+    for seed in range(50):
         sitting = Sitting(game, seed)
         while not sitting.now.over:
             sitting.play_on(game.seats.style(sitting.now.seat))

@@ -26,7 +26,9 @@ from bolometric.core.settings.cancel import checkpoint
 Array = NDArray[np.float64]
 MOST_STATES, MOST_WORK = 20_000, 3e8
 """Ways of having seen some of each group, and these times groups and draws: a second or two."""
-GONE = 1e-14
+GONE, NOTHING = 1e-14, 1e-200
+"""What is left to be seen at the end; and what a state weighs that is as good as empty: processors take a hundred times
+as long for numbers that are all but nought."""
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -74,27 +76,34 @@ def seen_all(kinds_ways: tuple[int, ...], nothing: int) -> WaitingTime | None:
     if prod(size + 1 for size in sizes) > MOST_STATES:
         return None
     shape = tuple(size + 1 for size in sizes)
-    here = np.zeros(shape)
-    here[(0,) * len(shape)] = 1.0
-    counts = np.indices(shape)
-    fresh = [(size - counts[axis]) * (way / whole) for axis, (way, size) in enumerate(groups)]
-    stays = 1.0 - sum(fresh)
+    counts = np.indices(shape).reshape(len(shape), -1)
+    chances = [way / whole for way, _ in groups]
+    stays = 1.0 - np.array(chances) @ (np.array(sizes)[:, None] - counts)
+    # Into a state a group leads from the one with one fewer of it, which lies so many places before: of states in one
+    # row, with room before the first.
+    before = [prod(shape[axis + 1 :]) for axis in range(len(shape))]
+    gains = [
+        np.where(count > 0, (size - count + 1) * chance, 0.0)
+        for size, count, chance in zip(sizes, counts, chances, strict=True)
+    ]
+    states, room = prod(shape), before[0]
+    here, there, moved = np.zeros(room + states), np.zeros(room + states), np.zeros(states)
+    here[room] = 1.0
     head = [1.0]
-    done = tuple(size for size in sizes)
     while head[-1] > GONE:
-        checkpoint()
-        if len(head) * here.size * len(groups) > MOST_WORK:
+        if len(head) % 16 == 0:
+            checkpoint()
+            here[here < NOTHING] = 0.0
+        if len(head) * states * len(groups) > MOST_WORK:
             return None
-        there = here * stays
-        for axis, chance in enumerate(fresh):
-            moved = here * chance
-            source = [slice(None)] * len(shape)
-            target = [slice(None)] * len(shape)
-            source[axis], target[axis] = slice(0, -1), slice(1, None)
-            there[tuple(target)] += moved[tuple(source)]
-        here = there
-        here[done] = 0.0  # what is complete is complete
-        head.append(float(here.sum()))
+        after = there[room:]
+        np.multiply(here[room:], stays, out=after)
+        for gain, back in zip(gains, before, strict=True):
+            np.multiply(here[room - back : room - back + states], gain, out=moved)
+            after += moved
+        after[-1] = 0.0  # what is complete is complete
+        head.append(float(after.sum()))
+        here, there = there, here
     return WaitingTime(np.array([*head[:-1], 0.0]))
 
 
