@@ -33,8 +33,8 @@ area: .venv/ready-dev
 	$(BIN)/ruff check $(AREA) tests/areas/$(NAME)
 	$(BIN)/ruff format --check $(AREA) tests/areas/$(NAME)
 	$(BIN)/mypy
-	$(BIN)/python -m bolometric.core.conform $(if $(wildcard $(BUILT_IN)),$(NAME),tests.areas.$(NAME).area)
-	$(BIN)/python -m pytest -q -n 2 tests/areas/$(NAME)
+	$(BIN)/python -m bolometric.core.conform $(if $(wildcard $(BUILT_IN)),$(NAME),tests.areas.$(NAME).area) & held=$$!; \
+	$(BIN)/python -m pytest -q -n 2 tests/areas/$(NAME); ran=$$?; wait $$held && exit $$ran
 
 lint: .venv/ready-dev
 	$(BIN)/ruff check --fix .

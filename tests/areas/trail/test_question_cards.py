@@ -147,7 +147,7 @@ def test_broken_rows_are_named_and_the_rest_is_kept():
 @given(card_games(), st.integers(1, 10**6))
 def test_games_by_hand_are_those_of_the_runs(game, seed):
     """Played on at the table, where the rules are told step by step, and by the compiled loop."""
-    games, batch = 80, area_of(game).measured.player(game)(4000, 50, np.random.default_rng(seed))
+    games, batch = 50, area_of(game).measured.player(game)(4000, 50, np.random.default_rng(seed))
     turns, won, kept = [], [], []
     for one in range(games):
         sitting = Sitting(game, seed + one)
