@@ -140,7 +140,8 @@ class Lane(QObject):
             self._goes_on.wait()
         if task.urgent:
             return unwanted()
-        return edits.give_way(unwanted) or (self._waits(task) and turns.pass_on(task, unwanted))
+        # The gate last: it may have been closed while others had their turn.
+        return (self._waits(task) and turns.pass_on(task, unwanted)) or edits.give_way(unwanted)
 
     def _unwanted(self, task: _Task) -> bool:
         return self._closed or not task.wanted()
