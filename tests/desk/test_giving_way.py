@@ -9,11 +9,12 @@ from dataclasses import dataclass
 
 import pytest
 
-from bolometric.core.settings.cancel import heeding
+from bolometric.core.settings.cancel import checkpoint, heeding
 from bolometric.core.settings.errors import Cancelled
 from bolometric.core.settings.once import once
 from bolometric.desk.working import edit_gate as giving_way
 from bolometric.desk.working.edit_gate import EditGate
+from bolometric.desk.working.lane import Lane
 
 
 def test_others_wait_until_the_gate_is_open_and_no_longer_than_they_must(monkeypatch):
@@ -33,6 +34,31 @@ def test_others_wait_until_the_gate_is_open_and_no_longer_than_they_must(monkeyp
     for _ in range(100):
         gate.give_way()  # long work is waited for once
     assert time.perf_counter() - began < 0.04
+
+
+def test_a_lane_stands_still_while_the_gate_is_closed_and_what_is_urgent_goes_on(qtbot):
+    steps = {"waits": 0, "urgent": 0}
+
+    def work(name):
+        while True:
+            checkpoint()
+            steps[name] += 1
+            time.sleep(0.001)
+
+    lanes = {name: Lane(name) for name in steps}
+    for name, lane in lanes.items():
+        lane.add(lambda name=name: work(name), urgent=name == "urgent")
+    qtbot.waitUntil(lambda: min(steps.values()) > 0)
+    giving_way.edits.close()
+    time.sleep(0.1)
+    before = dict(steps)
+    time.sleep(0.2)
+    assert steps["waits"] == before["waits"]
+    assert steps["urgent"] > before["urgent"]
+    giving_way.edits.open()
+    qtbot.waitUntil(lambda: steps["waits"] > before["waits"])
+    for lane in lanes.values():
+        lane.close()
 
 
 def test_the_gate_is_closed_from_an_edit_to_its_readings(qtbot, window):
