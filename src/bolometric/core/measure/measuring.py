@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, replace
 from fractions import Fraction
+from functools import lru_cache
 from math import floor, hypot
+from types import MappingProxyType
 
 from bolometric.core.areas.catalogue import area_of, heat_of
 from bolometric.core.game.analysis import Analysis
@@ -250,15 +252,21 @@ def quick_measure(game: Game, wanted: str | None = None) -> Analysis:
     found = measure_exactly(game, wanted == "choice", wanted in NOTED_ALONE)
     if found.result is not None and (wanted is None or wanted in found.readings):
         return found
-    for tally in runs_of(game, 1, QUICK_RUNS, LONGEST_LOOK, note=wanted in NOTED_ALONE):
-        if tally.sample.turns_played > QUICK_TURNS or tally.sample.longest == LONGEST_LOOK:
-            break
-    played = dict(tally.readings())
+    played = dict(_seen_quickly(game, wanted in NOTED_ALONE))
     if wanted == "choice" and (worth := thinking_played(game, 1)) is not None:
         played["choice"] = worth
     if wanted in EVEN:
         played |= even_played(game, 1, QUICK_RUNS)
     return replace(found, readings=joined(played, found.readings))
+
+
+@lru_cache(maxsize=128)
+def _seen_quickly(game: Game, noted: bool) -> Mapping[str, Reading]:
+    """What a quick look sees in games played: the same ones, whichever reading it is for and whoever looks next."""
+    for tally in runs_of(game, 1, QUICK_RUNS, LONGEST_LOOK, note=noted):
+        if tally.sample.turns_played > QUICK_TURNS or tally.sample.longest == LONGEST_LOOK:
+            break
+    return MappingProxyType(tally.readings())
 
 
 def table_of(game: Game) -> RunParameters:
