@@ -33,24 +33,12 @@ OPERATIONS: dict[str, str] = {
 SIGNS = {ADD: "+", SUBTRACT: "−", MULTIPLY: "×", DIVIDE: "÷"}
 
 
-class _Parts(NamedTuple):
+class Fact(NamedTuple):
+    """One fact. Made by :func:`fact`, which puts numbers whose order does not matter in rising order."""
+
     does: str
     one: Value
     other: Value
-
-
-class Fact(_Parts):
-    """One fact. Made by :func:`fact`, which puts numbers whose order does not matter in rising order."""
-
-    def __hash__(self) -> int:
-        """Worked out once: facts are looked up all the time, and a fraction takes long to hash."""
-        known: int | None = self.__dict__.get("hash")
-        if known is None:
-            known = self.__dict__["hash"] = tuple.__hash__(self)
-        return known
-
-    def __getstate__(self) -> None:
-        """Nothing beside its parts: texts hash otherwise in another process."""
 
     @property
     def counted(self) -> bool:
@@ -83,7 +71,20 @@ def bracketed(value: Value) -> str:
     return f"({minus(value)})" if value < 0 else minus(value)
 
 
-@lru_cache(maxsize=100_000)
+class _Amount(Fraction):
+    """A fraction that is hashed once, since facts are looked up all the time."""
+
+    __slots__ = ("_hash",)
+
+    def __hash__(self) -> int:  # type: ignore[override]  # a number of any kind need not have one
+        try:
+            return self._hash
+        except AttributeError:
+            self._hash: int = super().__hash__()
+            return self._hash
+
+
+@lru_cache(maxsize=20_000)
 def fact(does: str, one: Value, other: Value = 0) -> Fact:
     """A fact, the same one however its numbers are ordered where their order does not matter.
 
@@ -98,10 +99,13 @@ def fact(does: str, one: Value, other: Value = 0) -> Fact:
 
 def _own(value: Value) -> Value:
     """The same number in Python's own integers: a table's are equal to them, and cannot stand in a game."""
-    if type(value) is int:
-        return value
-    exact = Fraction(value)
-    return tidy(Fraction(int(exact.numerator), exact.denominator))
+    return value if type(value) is int else tidy(_amount(Fraction(value)))
+
+
+@lru_cache(maxsize=20_000)
+def _amount(value: Fraction) -> Fraction:
+    """One object for each amount: what is the same object is soon found to be equal."""
+    return _Amount(int(value.numerator), int(value.denominator))
 
 
 def added(at: Value, total: Value) -> Fact:
