@@ -117,7 +117,7 @@ class Aim(Part):
         return _has(self, one)
 
 
-@lru_cache(maxsize=50_000)
+@lru_cache(maxsize=30_000)
 def _has(aim: Aim, one: Fact) -> bool:
     if one.does == known.SEE:
         return (aim.kind == "seeing" and 1 <= one.one <= aim.upto) or (aim.kind == "list" and one in _listed(aim.facts))

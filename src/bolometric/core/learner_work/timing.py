@@ -53,7 +53,7 @@ class Timing(NamedTuple):
         return self.seconds / (1 - self.slips)
 
 
-@lru_cache(maxsize=200_000)
+@lru_cache(maxsize=60_000)
 def timing(one: Fact, who: Fluency) -> Timing:
     """How long a fact takes somebody, and how often it goes wrong.
 

@@ -114,7 +114,7 @@ def _right(facts: tuple[Fact, ...], who: Fluency) -> float:
     return prod(1 - timing(one, who).slips for one in facts)
 
 
-@lru_cache(maxsize=4096)
+@lru_cache(maxsize=512)
 def _rightly(ways: Ways, who: Fluency) -> tuple[float, float, float]:
     """The chance of ways with something to work out, that they do and it is right, and that any way is right."""
     some = some_right = any_right = 0.0
@@ -153,7 +153,7 @@ class _Clock:
         return sum(part.seconds / (1 - part.slips) if self._caught else part.seconds for part in parts)
 
 
-@lru_cache(maxsize=4096)
+@lru_cache(maxsize=512)
 def _facts(ways: Ways) -> tuple[tuple[Fact, float], ...]:
     found: dict[Fact, float] = {}
     for chance, facts in ways:
