@@ -84,7 +84,7 @@ def made(make, values, marks, factor):
 digit = st.integers(0, 9)
 
 
-@settings(max_examples=90)
+@settings(max_examples=60)
 @given(
     st.sampled_from([choice.value for choice in MAKES if choice.value != "formula"]).flatmap(
         lambda make: st.tuples(
