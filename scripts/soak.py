@@ -104,6 +104,18 @@ class Soak:
     def lose_changes(self, name: str) -> str:
         return "discard"
 
+    def overwrite(self, name: str, why: str) -> bool:
+        return self.random.random() < 0.5
+
+    def changed_since(self, name: str) -> str:
+        return self.random.choice(("both", "theirs", "over", "stay"))
+
+    def new_name(self, name: str) -> str:
+        return f"{name} {self.random.randint(1, 99)}"
+
+    def new_note(self, note: str) -> None:
+        """Escape was pressed: nothing is noted."""
+
     def wait(self, seconds: float) -> None:
         """Let the window work, and note how long it leaves a clock of 10 ms waiting."""
         loop, clock, last = QEventLoop(), QTimer(), Now.read()
