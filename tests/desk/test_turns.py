@@ -80,6 +80,9 @@ def test_a_turn_is_kept_until_it_is_long_and_somebody_waits(monkeypatch):
     assert line.pass_on(one, lambda: True) is True  # told when it is not wanted
     assert line.take(two, lambda: True) is True  # and does not stand in line then
     assert list(line._line) == [one]
+    began = line._since
+    line.take(two, lambda: True)
+    assert began == line._since  # nor does who comes later lengthen the turn that is
 
     def second():
         line.take(two, never_stop)

@@ -12,11 +12,10 @@ import time
 from collections import deque
 
 from bolometric.core.settings.cancel import Stop
+from bolometric.desk.working.edit_gate import LOOK
 
 SLICE = 0.05
 """Seconds after which a turn is passed on at the next checkpoint, if somebody waits for it."""
-LOOK = 0.01
-"""Seconds between two looks whether what waits is wanted any more."""
 
 
 class Turns:
@@ -32,7 +31,8 @@ class Turns:
         with self._moved:
             if work not in self._line:
                 self._line.append(work)
-                self._since = time.monotonic()
+                if len(self._line) == 1:  # whoever comes later does not lengthen the turn that is
+                    self._since = time.monotonic()
             while self._line[0] is not work:
                 if unwanted():
                     self._leave(work)
@@ -57,7 +57,8 @@ class Turns:
                 self._leave(work)
 
     def _leave(self, work: object) -> None:
-        self._since = time.monotonic() if self._line[0] is work else self._since
+        if self._line[0] is work:
+            self._since = time.monotonic()
         self._line.remove(work)
         self._moved.notify_all()
 
