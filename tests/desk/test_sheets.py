@@ -1,5 +1,6 @@
 """Sheets as they come out: PDFs read back, and the view that makes them."""
 
+from dataclasses import replace
 from math import atan2, degrees, hypot
 
 import numpy as np
@@ -20,6 +21,7 @@ from bolometric.core.sheets.contents import TeachersCard
 from bolometric.core.sheets.gathering import contents_of
 from bolometric.core.sheets.nets import net
 from bolometric.desk.views.sheets import sending
+from bolometric.desk.views.sheets.view import LACKS_CARD, PAGES_FIRST
 from bolometric.paint.board import layout_of
 from bolometric.paint.printed.book import offered, pages_of, paper_of
 from bolometric.paint.printed.out import pdf, png, svg
@@ -260,6 +262,35 @@ def test_a_pdf_is_written_from_the_window(qtbot, window, sheets, tmp_path):
 def test_no_printer_is_said(window, sheets):
     window.commands.print_sheets()
     assert window.notice.words.text() == sending.NO_PRINTER
+
+
+def test_nothing_is_written_before_its_pages_are_there(qtbot, window, tmp_path):
+    window.filing.questions.place = tmp_path / "out.pdf"
+    window.commands.print_sheets()  # the view is made by this
+    view = window.late.sheets
+    assert window.notice.words.text() == PAGES_FIRST
+    assert not any(one.isEnabled() for one in (view.pdf, view.others, view.print))
+    view.export_asked.emit("pdf")
+    assert window.notice.words.text() == "The pages are still being made: nothing was written."
+    assert not (tmp_path / "out.pdf").exists()
+    qtbot.waitUntil(lambda: window.notice.words.text() == sending.NO_PRINTER)  # asked for once they are there
+    qtbot.waitUntil(lambda: view.ready)
+    assert view.pdf.isEnabled()
+    window.editing.edit("area.length", 31)  # what is in front are pages of another game
+    assert not any(one.isEnabled() for one in (view.pdf, view.others, view.print))
+    qtbot.waitUntil(view.pdf.isEnabled)
+    assert view.contents.game == window.document.game
+
+
+def test_a_card_that_is_missing_is_told(qtbot, window, sheets, tmp_path):
+    window.filing.questions.place = tmp_path / "out.pdf"
+    whole = sheets.contents
+    sheets.contents = replace(whole, card=None)
+    sheets.export_asked.emit("pdf")
+    assert window.notice.words.text().endswith(LACKS_CARD)
+    sheets.contents = whole
+    sheets.export_asked.emit("pdf")
+    assert window.notice.words.text() == f"Written to {tmp_path / 'out.pdf'}."
 
 
 def test_stopped_halfway_nothing_is_written(qtbot, window, sheets, tmp_path, monkeypatch):

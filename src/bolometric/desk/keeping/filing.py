@@ -225,8 +225,8 @@ class Filing:
         asked = path == given and not is_protected(path)
         return self._may_write(path, known=asked) and self._write(path)
 
-    def export(self, what: str, kind: str, write: Callable[[Path], None]) -> bool:
-        """Ask where to write a table, a picture or pages, and have them written there."""
+    def export(self, what: str, kind: str, write: Callable[[Path], None], lacking: str = "") -> bool:
+        """Ask where to write a table, a picture or pages, and have them written there; tell what they are lacking."""
         path = self.questions.where_export(self._folder() / f"{self._plain_name()}-{what}.{kind}")
         if path is None:
             return False
@@ -239,7 +239,7 @@ class Filing:
         except FileError as error:
             self.say(str(error))
             return False
-        self.say(f"Written to {path}.")
+        self.say(f"Written to {path}. {lacking}".rstrip())
         return True
 
     def _plain_name(self) -> str:

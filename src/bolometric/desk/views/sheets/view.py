@@ -6,7 +6,7 @@ from dataclasses import replace
 from functools import partial
 from pathlib import Path
 
-from PySide6.QtCore import Qt, Signal
+from PySide6.QtCore import Qt, QTimer, Signal
 from PySide6.QtWidgets import QComboBox, QHBoxLayout, QMenu, QPushButton, QScrollArea, QSizePolicy, QVBoxLayout, QWidget
 
 from bolometric.core.game.document import Game
@@ -28,6 +28,8 @@ from bolometric.paint.printed.page import Page
 
 SIDE = 300
 """Pixels of the list and the settings."""
+PAGES_FIRST = "The pages are being made: the printer is asked for once they are there."
+LACKS_CARD = "The teacher's card is not among the pages: it is still being measured."
 
 
 class SheetsView(QWidget):
@@ -46,6 +48,7 @@ class SheetsView(QWidget):
         self.pages: list[Page] = []
         self.at = 0
         self._wanted: object = None
+        self._printer_wanted = False
         self._troubles: list[str] = []
         self.lane, self.cards = Lane("sheets", self), Lane("card", self)
         self.lane.done.connect(self._take)
@@ -65,6 +68,7 @@ class SheetsView(QWidget):
         self.fit.hide()
         self._lay_out()
         self._connect()
+        self._show_page()
 
     def _lay_out(self) -> None:
         left = QVBoxLayout()
@@ -132,6 +136,11 @@ class SheetsView(QWidget):
         if self._wanted != self.game:
             self._ask()
 
+    def hideEvent(self, event: object) -> None:
+        """Whoever goes elsewhere does not wait for the printer any more."""
+        super().hideEvent(event)  # type: ignore[arg-type]
+        self._printer_wanted = False
+
     def _change(self, key: str, value: object) -> None:
         """Ask for a change; where it was refused the form shows again what the game has."""
         self.change_asked.emit(f"printing.{key}", value)
@@ -145,6 +154,7 @@ class SheetsView(QWidget):
     def _ask(self) -> None:
         game = self._wanted = self.game
         self.cards.give_up()
+        self._offer()
         self.lane.ask(lambda: contents_of(game))
 
     def _take(self, contents: Contents) -> None:
@@ -156,6 +166,9 @@ class SheetsView(QWidget):
         else:
             self.contents = replace(contents, card=kept)
         self._make_pages()
+        if self._printer_wanted:
+            self._printer_wanted = False
+            QTimer.singleShot(0, self, self.ask_printer)
 
     def _same_game(self, contents: Contents) -> bool:
         """Whether only the printing differs from what is shown, so that the teacher's card holds."""
@@ -226,11 +239,16 @@ class SheetsView(QWidget):
         self.where.setText("no page" if page is None else f"{self.at + 1} of {count}: {page.title}")
         self.back.setEnabled(self.at > 0)
         self.on.setEnabled(self.at < count - 1)
-        for button in (self.pdf, self.others, self.print):
-            button.setEnabled(count > 0)
+        self._offer()
         if self.contents is not None:
             self.told.setText(" ".join(dict.fromkeys(self._troubles)) or self._told())
             self.fit.setVisible(bool(self._troubles) and self.game.printing.square is not None)
+
+    def _offer(self) -> None:
+        """Pages can be written once they are there, and are those of the game as it is."""
+        there = bool(self.pages) and self.contents is not None and self.contents.game == self.game
+        for button in (self.pdf, self.others, self.print):
+            button.setEnabled(there)
 
     def _told(self) -> str:
         assert self.contents is not None
@@ -244,22 +262,34 @@ class SheetsView(QWidget):
         """Whether all pages are there, the teacher's card too."""
         return self.contents is not None and self.contents.game == self.game and self.contents.card is not None
 
+    @property
+    def lacking(self) -> str:
+        """What the pages lack that is still being measured, in a sentence, or nothing."""
+        wanted = "teacher" not in self.game.printing.left_out
+        return LACKS_CARD if wanted and self.contents is not None and self.contents.card is None else ""
+
     def write(self, kind: str, path: Path) -> None:
         """Write the pages to a file. Raises FileError."""
-        if self.contents is None:
-            return
+        if self.contents is None or self.contents.game != self.game:
+            raise FileError("The pages are still being made: nothing was written.")
         try:
             write_pages(self, kind, self.pages, self.at, paper_of(self.contents), self.contents, path)
         except Cancelled:
             raise FileError("Stopped: nothing was written.") from None
 
     def ask_printer(self) -> None:
-        """Print, once a printer was chosen; where there is none, say so."""
-        if self.contents is None or not self.pages:
+        """Print, once the pages are there and a printer was chosen; where there is none, say so."""
+        contents = self.contents
+        if contents is None or contents.game != self.game:
+            self._printer_wanted = True
+            self.said.emit(PAGES_FIRST)
+            return
+        if not self.pages:
             return
         try:
-            if print_pages(self, self.pages, paper_of(self.contents)):
-                self.said.emit(f"{plural(len(self.pages), 'page')} sent to the printer.")
+            lacking = self.lacking
+            if print_pages(self, self.pages, paper_of(contents)):
+                self.said.emit(f"{plural(len(self.pages), 'page')} sent to the printer. {lacking}".rstrip())
         except FileError as error:
             self.said.emit(str(error))
         except Cancelled:
