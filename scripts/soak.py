@@ -28,7 +28,7 @@ os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 
 from PySide6.QtCore import QEventLoop, QPoint, Qt, QTimer
 from PySide6.QtTest import QTest
-from PySide6.QtWidgets import QAbstractButton, QLineEdit, QPushButton, QToolButton
+from PySide6.QtWidgets import QAbstractButton, QDialog, QLineEdit, QMenu, QProgressDialog, QPushButton, QToolButton
 
 from bolometric.assets import demo_files
 from bolometric.desk.shell.app import application, make_window
@@ -100,6 +100,37 @@ class Soak:
         sys.excepthook = lambda kind, error, _: self.trouble.append(f"{kind.__name__}: {error}")
         self.held: list[Hold] = []
         self.memory: list[float] = []
+        self.home = home
+        self.answering = QTimer()
+        self.answering.timeout.connect(self.answer)
+        self.answering.start(20)
+
+    def answer(self) -> None:
+        """What keys opened and waits for somebody: a menu is closed, a dialog filled in and ended either way."""
+        menu, dialog = self.app.activePopupWidget(), self.app.activeModalWidget()
+        if isinstance(menu, QMenu):
+            menu.close()
+        elif isinstance(dialog, QDialog) and not isinstance(dialog, QProgressDialog):
+            for field in dialog.findChildren(QLineEdit):
+                field.setText("".join(self.random.choices(KEYS, k=self.random.randint(0, 12))))
+            self.random.choice((dialog.accept, dialog.reject))()
+
+    def where(self, name: str) -> Path | None:
+        """A place of that name, or none: Escape was pressed."""
+        return self.random.choice((self.home / name, None))
+
+    def where_to(self, proposed: Path) -> Path | None:
+        return self.where(proposed.name)
+
+    where_export = where_to
+
+    def which_file(self, folder: Path) -> Path | None:
+        return self.random.choice((*demo_files(), None))
+
+    def which_sessions(self, folder: Path) -> Path | None:
+        return None
+
+    which_boards = which_sessions
 
     def lose_changes(self, name: str) -> str:
         return "discard"

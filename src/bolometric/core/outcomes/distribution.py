@@ -15,11 +15,12 @@ Reference: Grinstead and Snell, *Introduction to Probability*, section 7.1 (conv
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Callable, Iterable
+from collections.abc import Callable, Iterable, Iterator
 from dataclasses import dataclass
 from fractions import Fraction
 from functools import lru_cache
-from math import comb, factorial, gcd, prod, sqrt
+from itertools import islice, pairwise
+from math import comb, factorial, gcd, lcm, prod, sqrt
 
 import numpy as np
 from numpy.typing import NDArray
@@ -94,14 +95,10 @@ class Distribution:
         return np.array([way / whole for way in self.ways])
 
     def _moment(self, power: int) -> Fraction:
-        unit = max((Fraction(total).denominator for total in self.totals), default=1)
-        common = unit if all(unit % Fraction(t).denominator == 0 for t in self.totals) else 0
-        if common:
-            whole = sum(int(t * common) ** power * w for t, w in zip(self.totals, self.ways, strict=True))
-            return Fraction(whole, common**power * sum(self.ways))
-        return sum((Fraction(t) ** power * w for t, w in zip(self.totals, self.ways, strict=True)), Fraction(0)) / sum(
-            self.ways
-        )
+        common = lcm(*{total.denominator for total in self.totals})
+        units = (total.numerator * (common // total.denominator) for total in self.totals)
+        whole = sum(unit**power * ways for unit, ways in zip(units, self.ways, strict=True))
+        return Fraction(whole, common**power * sum(self.ways))
 
     @property
     def mean(self) -> float:
@@ -116,10 +113,9 @@ class Distribution:
     @property
     def step(self) -> Fraction:
         """The grid the totals lie on: 1, or the largest of 1/10, 1/100 … that fits all; 0 if none does."""
-        for unit in (1, 10, 100, 1000, 10_000):
-            if all(unit % Fraction(total).denominator == 0 for total in self.totals):
-                return Fraction(1, unit)
-        return Fraction(0)
+        parts = {total.denominator for total in self.totals}
+        units = (unit for unit in (1, 10, 100, 1000, 10_000) if all(unit % part == 0 for part in parts))
+        return next((Fraction(1, unit) for unit in units), Fraction(0))
 
     @property
     def gaps(self) -> int:
@@ -130,13 +126,17 @@ class Distribution:
 
     def impossible(self, most: int) -> tuple[Value, ...]:
         """The first so many numbers of the grid between least and greatest that can never come up."""
-        found: list[Value] = []
-        for low, high in zip(self.totals, self.totals[1:], strict=False):
-            value = Fraction(low) + self.step
-            while self.step and value < high and len(found) < most:
-                found.append(tidy(value))
-                value += self.step
-        return tuple(found)
+        return tuple(islice(self._between(), most))
+
+    def _between(self) -> Iterator[Value]:
+        step = self.step
+        if not step:
+            return
+        for low, high in pairwise(self.totals):
+            value = low + step
+            while value < high:
+                yield tidy(value)
+                value += step
 
 
 def distribution_of(pieces: tuple[AnyPiece, ...], draw: Draw) -> Distribution:

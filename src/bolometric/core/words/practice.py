@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+from heapq import nlargest
+from itertools import chain
 
 from bolometric.core.game.document import Game
 from bolometric.core.learner_work import facts as known
@@ -59,21 +61,50 @@ def table_of(game: Game, times: Times, does: str, seat: int = ALL_SEATS) -> Fact
     cells: dict[tuple[Value, Value], FactCell] = {}
 
     def enter(one: Fact, count: float, wanted: bool) -> None:
-        pairs = [(one.one, one.other)]
-        if does in known.FREE_ORDER:
-            pairs.append((one.other, one.one))
-        for pair in pairs:
-            cells[pair] = FactCell(one, count, wanted)
+        cells.update(dict.fromkeys(_places(one), FactCell(one, count, wanted)))
 
     for one, each in times.items():
         if one.does == does:
-            count = sum(each) / len(each) if seat == ALL_SEATS else each[min(seat, len(each) - 1)]
-            enter(one, count, on_aim(game.brief.aim, one))
+            enter(one, _met(each, seat), on_aim(game.brief.aim, one))
     for one in asked(game.brief.aim):
         if one.does == does and (one.one, one.other) not in cells:
             enter(one, 0.0, True)
     down = tuple(sorted({a for a, _ in cells}))
     return FactTable(does, down, tuple(sorted({b for _, b in cells})), cells)
+
+
+def _places(one: Fact) -> list[tuple[Value, Value]]:
+    """Where a fact stands in its table: twice, if its numbers may be in either order."""
+    places = [(one.one, one.other)]
+    return [*places, places[0][::-1]] if one.does in known.FREE_ORDER else places
+
+
+def _met(each: Sequence[float], seat: int) -> float:
+    return sum(each) / len(each) if seat == ALL_SEATS else each[min(seat, len(each) - 1)]
+
+
+def fits_table(game: Game, times: Times, does: str, most: int) -> bool:
+    """Whether the table of an operation has at most so many rows and columns; found without making it."""
+    down, across = set[Value](), set[Value]()
+    for one in chain(times, asked(game.brief.aim)):
+        if one.does == does:
+            for a, b in _places(one):
+                down.add(a)
+                across.add(b)
+            if max(len(down), len(across)) > most:
+                return False
+    return True
+
+
+def met_most(times: Times, does: str, seat: int, most: int) -> list[tuple[Fact, float]]:
+    """The facts of an operation that are met most, with how often, the first first."""
+    met = ((one, _met(each, seat)) for one, each in times.items() if one.does == does)
+    return nlargest(most, ((one, count) for one, count in met if count), key=lambda found: found[1])
+
+
+def most_met(times: Times, does: str) -> float:
+    """How often the fact of an operation that is met most is met in a game, by one player."""
+    return max((_met(each, ALL_SEATS) for one, each in times.items() if one.does == does), default=0.0)
 
 
 def fact_words(cell: FactCell, who: str) -> str:

@@ -15,7 +15,10 @@ from bolometric.core.words.practice import (
     FactTable,
     Times,
     fact_words,
+    fits_table,
+    met_most,
     missed,
+    most_met,
     operations,
     seats_words,
     summary,
@@ -28,7 +31,7 @@ from bolometric.desk.views.practice.page import Known, PracticePage
 from bolometric.desk.working.lane import Lane
 from bolometric.paint.palette import Palette, warmths
 
-MOST_SIDE, MOST_BESIDE = 32, 2
+MOST_SIDE, MOST_BESIDE, MOST_TOLD = 32, 2, 24
 
 
 class FactsOf(QWidget):
@@ -58,14 +61,14 @@ class FactsOf(QWidget):
         self.title.setText(game.name)
         self.words.setText(f"{summary(game, times, known.readings)} {seats_words(game, known.readings)}".strip())
         self.missing.setText(missed(game, times))
+        if not fits_table(game, times, does, MOST_SIDE):
+            self.table.show_cells("", (), (), (), colours)
+            self.told.setText(_most_often(times, does, seat))
+            return
         table = table_of(game, times, does, seat)
         if not table.cells:
             self.table.show_cells("", (), (), (), colours)
             self.told.setText("Nothing of this kind is worked out in this game.")
-            return
-        if max(len(table.down), len(table.across)) > MOST_SIDE:
-            self.table.show_cells("", (), (), (), colours)
-            self.told.setText(_most_often(table))
             return
         self.told.setText("")
         who = "a player" if seat == ALL_SEATS else game.seat_name(seat)
@@ -88,12 +91,9 @@ def _cell(found: FactCell | None, warm: dict[float, float], who: str) -> Cell:
     return Cell(significant(found.times, 1), warm[found.times], None, fact_words(found, who), found.wanted)
 
 
-def _most_often(table: FactTable) -> str:
+def _most_often(times: Times, does: str, seat: int) -> str:
     """Too many to lay out as a table: those met most are told."""
-    cells = {id(cell): cell for cell in table.cells.values() if cell.times}.values()
-    likely = sorted(cells, key=lambda cell: -cell.times)[:24]
-    unique = list(dict.fromkeys((cell.fact, cell.times) for cell in likely))
-    told = "; ".join(f"{one.words} ({significant(times, 2)})" for one, times in unique)
+    told = "; ".join(f"{one.words} ({significant(often, 2)})" for one, often in met_most(times, does, seat, MOST_TOLD))
     return f"Too many for a table. Most often in a game: {told}."
 
 
@@ -192,10 +192,7 @@ class FactsPage(PracticePage):
         does, seat = self.does.currentData() or known_facts.ADD, self.seat.currentData()
         seat = ALL_SEATS if seat is None else seat
         shown = {0: self.known, **{k + 1: known for k, known in self._beside.items()}}
-        counts = [
-            cell.times for known in shown.values() for cell in table_of(known.game, known.times, does).cells.values()
-        ]
-        top = max(counts, default=0.0)
+        top = max(most_met(known.times, does) for known in shown.values())
         self.trouble.setVisible(bool(self.trouble.text()))
         for k, table in enumerate(self.tables):
             table.setVisible(k in shown)
