@@ -20,6 +20,7 @@ from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.outcomes.events import Questions, wanted
 from bolometric.core.play.hand import Hand
 from bolometric.core.settings.errors import GameError
+from bolometric.core.words.odds import odds_words
 from bolometric.core.words.report import odds_csv
 from tests.random_games import pieces
 
@@ -101,6 +102,13 @@ def test_never_numbers_are_those_between_that_are_not_there(whole, unit):
     assert list(odds.impossible(2)) == never[:2]
     assert odds.chance_where(lambda total: total >= totals[0]) == 1
     assert odds.with_ways(1) == list(totals)
+
+
+def test_odds_of_a_hundred_thousand_totals_are_told_in_one_go():
+    # Looking at all totals for each of them would take days.
+    fifths = Distribution(tuple(Fraction(n, 5) if n % 5 else n // 5 for n in range(0, 200_000, 2)), (1,) * 100_000)
+    assert f"Never in between ({399_997 - 100_000:,}): 0.1, 0.2, 0.3, 0.5," in odds_words(fifths)
+    assert fifths.mean == Fraction(199_998, 10)
 
 
 @given(st.lists(pieces(), min_size=1, max_size=2), st.integers(0, 99))
