@@ -13,6 +13,7 @@ from bolometric.core.game.files import read
 from bolometric.core.measure.measuring import measure_exactly
 from bolometric.core.play import warm as warming
 from bolometric.core.settings.compiled import Marks
+from bolometric.core.settings.forgetting import forget, remembering
 
 LOOKED_AT = """
 import gc, sys
@@ -159,22 +160,15 @@ def test_a_game_that_is_asked_for_is_reached_before_all_others(name):
     assert {type(one.area).__name__ for one in reached[1:]} == {"Chain"}
 
 
-def remembered():
-    """Every function of the core that remembers its answers."""
-    modules = [module for name, module in sys.modules.items() if name.startswith("bolometric.core.")]
-    return {one for module in modules for one in vars(module).values() if hasattr(one, "cache_info")}
-
-
 @pytest.mark.parametrize("path", demo_files(), ids=lambda path: path.name)
 def test_a_window_that_tells_of_a_whole_board_works_nothing_out(path):
     """It does so while it paints; whatever takes long is worked out with the colours of the board."""
     game = read(path)
     area_of(game)
-    for one in remembered():
-        one.cache_clear()
+    forget()
     heat = measure_exactly(game).heat
     if heat is None:
         return
-    before = {one: one.cache_info().misses for one in remembered()}
+    before = {one: one.cache_info().misses for one in remembering()}
     area_of(game).board.describe(game, heat, None)
-    assert [one.__name__ for one in remembered() if one.cache_info().misses > before.get(one, 0)] == []
+    assert [one.__name__ for one in remembering() if one.cache_info().misses > before.get(one, 0)] == []

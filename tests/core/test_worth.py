@@ -12,6 +12,7 @@ from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import game_from, with_value, with_values
 from bolometric.core.game.fault import GOES_ON, carried_along
 from bolometric.core.game.files import read
+from bolometric.core.judge import cures as searching
 from bolometric.core.judge.change_size import how_large, stray
 from bolometric.core.judge.cures import Cures
 from bolometric.core.judge.difficulty import difficulty_of
@@ -184,8 +185,9 @@ def test_what_is_offered_takes_the_squares_along_and_says_so():
     assert loses(game, bare) != ""
 
 
-def test_a_cure_that_loses_something_comes_last_and_says_what():
-    """Of every fault: what keeps the point of the game is told before what does not."""
+def test_a_cure_that_loses_something_comes_last_and_says_what(monkeypatch):
+    """Of every fault: what keeps the point of the game is told before what does not, where there is time to look."""
+    monkeypatch.setattr(searching, "BUDGET", 600.0)
     game, some = read(PATHS["loose-scree"]), []
     for fault in find_faults(game):
         lost = [loses(game, one.game) for one in fault.cures]

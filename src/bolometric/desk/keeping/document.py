@@ -20,6 +20,8 @@ KEEP_AFTER = 300
 class Document(QObject):
     """One open game. Views read ``game`` and listen to ``changed``."""
 
+    opened = Signal()
+    """Another game takes the place of the one before; told before what has ``changed``."""
     changed = Signal(object)
     """The game is another one (an edit, undo, redo, or another document)."""
     state_changed = Signal()
@@ -109,6 +111,7 @@ class Document(QObject):
         self.path, self._seen = path, seen if path is None or seen is not None else fingerprint(path)
         self._watch()
         self._history = History([game], saved=None if unsaved else game)
+        self.opened.emit()
         self._after()
 
     @property

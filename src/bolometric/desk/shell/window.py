@@ -130,6 +130,7 @@ class Window(Face):
 
     def begin(self, view: str) -> None:
         """Show the open game in a view and start measuring."""
+        self.document.opened.connect(self.measurer.forget)
         self.document.changed.connect(lambda _: self.known.game_changed())  # not before, or it is measured twice
         self._tell_state()
         self.gauges.show_labels()

@@ -24,6 +24,7 @@ from math import factorial
 import numpy as np
 from numpy.typing import NDArray
 
+from bolometric.core.areas.filled import poisson
 from bolometric.core.areas.filled.fill import Fill
 from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.settings.loops import loop
@@ -65,8 +66,7 @@ def clear_within(chances: tuple[float, ...], fill: Fill, marks: int) -> Array | 
         within = np.zeros(high - low)
         begin, end = max(low, offset), min(high, offset + len(clear))
         if begin < end:
-            draws = np.arange(begin, end)
-            within[begin - low : end - low] = clear[begin - offset : end - offset] / poisson(draws, rate)
+            within[begin - low : end - low] = clear[begin - offset : end - offset] / poisson.chances(begin, end, rate)
         found.append(np.minimum(within, sure))
         if sure - within[-1] < GONE * 100:
             break
@@ -93,15 +93,6 @@ def _windows() -> Iterator[tuple[float, int, int]]:
         low, root = high, (REACH + np.sqrt(REACH**2 + 4 * high)) / 2
 
 
-def poisson(counts: NDArray[np.int64], mean: float) -> Array:
-    """P(count) for a Poisson variable, without overflow."""
-    from scipy.special import gammaln  # heavy to import, and not needed for a trail
-
-    if mean == 0:
-        return np.asarray(counts == 0, float)
-    return np.asarray(np.exp(counts * np.log(mean) - mean - gammaln(counts + 1.0)))
-
-
 def _range(mean: float) -> tuple[int, int]:
     far = KEPT * np.sqrt(mean)
     return max(0, int(mean - far) - SPARE), int(mean + far) + SPARE
@@ -109,10 +100,8 @@ def _range(mean: float) -> tuple[int, int]:
 
 def _enough(count: int, rate: float, chance: float) -> bool:
     """Whether fewer than ``count`` is out of the question, at any number of draws that the rate serves."""
-    from scipy.special import gammaincc
-
     least = chance * (rate - REACH * np.sqrt(rate))  # the mean of this number where draws are as few as that
-    return count == 0 or (least > 0 and float(gammaincc(count, least)) < NEVER)
+    return count == 0 or (least > 0 and poisson.fewer(count, least) < NEVER)
 
 
 def _fixed(p: Array, counts: tuple[int, ...], rate: float) -> tuple[int, Array]:
@@ -125,10 +114,10 @@ def _fixed(p: Array, counts: tuple[int, ...], rate: float) -> tuple[int, Array]:
             low, high = _range(rate * chance)
             parts.append((max(low, count), high, rate * chance))
     begin, end = _range(rate * max(saturated, 0.0))
-    clear = poisson(np.arange(begin, end + 1), rate * max(saturated, 0.0))
+    clear = poisson.chances(begin, end + 1, rate * max(saturated, 0.0))
     for low, high, mean in parts:
         checkpoint()
-        clear, begin = np.convolve(clear, poisson(np.arange(low, high + 1), mean)), begin + low
+        clear, begin = np.convolve(clear, poisson.chances(low, high + 1, mean)), begin + low
     return begin, clear
 
 
@@ -144,14 +133,13 @@ def _by_chance(p: Array, weights: Array, marks: int, rate: float) -> tuple[int, 
     mean, degrees = rate * max(saturated, 0.0), np.arange(marks + 1)
     begin, end = _range(mean)
     factorials = np.array([float(factorial(a)) for a in degrees])
-    rest = (weight**degrees / factorials)[:, None] * poisson(np.arange(begin, end + 1), mean)[None, :]
+    rest = (weight**degrees / factorials)[:, None] * poisson.chances(begin, end + 1, mean)[None, :]
     clear = np.zeros((marks + 1, 1))
     clear[0, 0] = 1.0
     for chance, own in parts:  # the short ones first; the long one last, and only as far as it is wanted
         low, high = _range(rate * chance)
-        counts = np.arange(low, high + 1)
-        enough = counts[None, :] >= degrees[:, None]
-        factor = (own**degrees / factorials)[:, None] * poisson(counts, rate * chance)[None, :] * enough
+        enough = np.arange(low, high + 1)[None, :] >= degrees[:, None]
+        factor = (own**degrees / factorials)[:, None] * poisson.chances(low, high + 1, rate * chance)[None, :] * enough
         clear, begin = _product(clear, factor), begin + low
     checkpoint()
     last = sum(np.convolve(clear[a], rest[marks - a]) for a in range(marks + 1))

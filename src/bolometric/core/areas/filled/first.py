@@ -18,6 +18,7 @@ from itertools import chain, combinations
 import numpy as np
 from numpy.typing import NDArray
 
+from bolometric.core.areas.filled import poisson
 from bolometric.core.settings.cancel import checkpoint
 
 Array = NDArray[np.float64]
@@ -43,20 +44,12 @@ class Clock:
 
 def clock(chances: Array, most: int) -> Clock:
     """Moments for numbers with these chances, counted up to ``most``."""
-    from scipy.special import gammainc  # heavy to import, and not needed for a trail
-
     possible = chances[chances > 0]
     ends = np.log(SMALLEST / possible.max()), np.log(LARGEST * (1 + most / 8) / possible.min())
     steps, step = np.linspace(*ends, POINTS, retstep=True)
     moments = np.exp(steps)
-    counts, means = np.arange(most + 2), chances[:, None] * moments[None, :]
-    done = np.ones((len(chances), most + 2, POINTS))
-    for count in counts[1:]:
-        done[:, count] = gammainc(count, means)
-    just = np.zeros_like(done)
-    just[:, 0] = np.exp(-means)
-    for count in counts[1:]:
-        just[:, count] = just[:, count - 1] * means / count
+    means = chances[:, None] * moments[None, :]
+    done, just = (np.moveaxis(of(most + 1, means), 0, 1) for of in (poisson.at_least, poisson.each))
     return Clock(moments, moments * step, done, just)
 
 
