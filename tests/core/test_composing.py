@@ -6,7 +6,6 @@ import pytest
 
 from bolometric.core.game.document import game_from, with_value
 from bolometric.core.game.targets import Target
-from bolometric.core.judge.faults import find_faults
 from bolometric.core.judge.kept import loses
 from bolometric.core.judge.sound import unsound
 from bolometric.core.judge.suits import Suited, nearness, suits
@@ -21,6 +20,7 @@ from bolometric.core.tuning.composing import compose
 from bolometric.core.tuning.find import wanted_of
 from bolometric.core.tuning.offering import against, ordered
 from bolometric.core.tuning.wanted import Wanted
+from tests.faults_alone import faults_alone
 
 AIMS = {
     "numbers": Aim(kind="numbers", upto=10),
@@ -76,7 +76,7 @@ def test_what_is_offered_is_sound_on_the_aim_in_time_and_fair(name):
     assert [one for one in best if one.against] == []
     for one in best[:3]:
         readings = measure(one.game, 1_500, seed=5).readings
-        assert [fault.sentence for fault in find_faults(one.game) if fault.level == "fault"] == []
+        assert [fault.sentence for fault in faults_alone(one.game) if fault.level == "fault"] == []
         share = readings["on_aim"]
         assert share.mean + 4 * share.stderr >= 0.6
         assert 0.7 * 6 <= readings["minutes"].mean <= 1.3 * 10

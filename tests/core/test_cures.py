@@ -16,6 +16,7 @@ from bolometric.core.judge.change_size import CHOICE, TOLD, Stray, how_large, st
 from bolometric.core.judge.faults import find_faults, summary
 from bolometric.core.judge.verdict import off
 from bolometric.core.measure.measuring import measure_exactly
+from tests.faults_alone import codes_of, faults_alone
 from tests.random_games import games
 
 
@@ -77,15 +78,15 @@ def test_a_search_ends_with_its_budget_and_faults_are_told_all_the_same(monkeypa
 def test_no_remedy_is_named_that_the_game_has(area, remedy):
     pieces = [{"faces": [1, 1, 1, 1, 1, 1, 1, 1, 1, 2]}] if area["lose_turn"] else [{}]
     game = game_from({"bolometric": 1, "pieces": pieces, "area": {"length": 60, "go_on": "dare", **area}})
-    found = [fault.sentence for fault in find_faults(game) if fault.code == "no_choice"]
+    found = [fault.sentence for fault in faults_alone(game) if fault.code == "no_choice"]
     assert all(remedy in sentence for sentence in found if "Going on" in sentence)
 
 
 def test_a_total_that_does_what_its_list_says_is_not_called_useless():
     game = game_from({"bolometric": 1, "pieces": [{"faces": ["1/2", 1, 2]}], "area": {"back_to_start": ["1/2"]}})
-    assert "useless_total" not in {fault.code for fault in find_faults(game)}
+    assert "useless_total" not in codes_of(game)
     plain = game_from({"bolometric": 1, "pieces": [{"faces": ["1/2", 1, 2]}]})
-    assert "useless_total" in {fault.code for fault in find_faults(plain)}
+    assert "useless_total" in codes_of(plain)
 
 
 def test_a_difference_in_skill_is_no_advantage_of_going_first():
@@ -95,7 +96,7 @@ def test_a_difference_in_skill_is_no_advantage_of_going_first():
     found = measure_exactly(game).readings
     assert found["first_seat_edge"].mean == pytest.approx(0, abs=1e-9)  # between players who play alike
     assert found["seat_wins"].values[0] - found["seat_wins"].values[1] > 0.1  # what unequal players do is another
-    assert "off_brief_first_seat_edge" not in {fault.code for fault in find_faults(game)}
+    assert "off_brief_first_seat_edge" not in codes_of(game)
     at_once = game_from({"bolometric": 1, "area": {**area, "finish": "at_once", "length": 10}, **skilled})
     (fault,) = [fault for fault in find_faults(at_once) if fault.code == "off_brief_first_seat_edge"]
     assert "between equal players" in fault.sentence

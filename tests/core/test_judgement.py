@@ -16,6 +16,7 @@ from bolometric.core.measure.measuring import in_style, measure, measure_exactly
 from bolometric.core.results.show import headline
 from bolometric.core.words.rule_sheet import rules_text
 from tests.areas.games import any_game
+from tests.faults_alone import faults_alone
 
 CAN_NOT = ("never_closed", "out_of_reach", "target_out_of_reach")
 """Faults that say of the aim that it can't be reached."""
@@ -63,7 +64,7 @@ def test_what_cures_a_fault_leaves_it_behind(game):
     for fault in find_faults(game):
         if fault.level == "fault":
             for cure in fault.cures[:1]:
-                assert fault.code not in [after.code for after in find_faults(cure.game)], (fault.sentence, cure.words)
+                assert fault.code not in [after.code for after in faults_alone(cure.game)], (fault.sentence, cure.words)
 
 
 @settings(max_examples=40, deadline=None)
@@ -114,7 +115,7 @@ def test_what_spoils_a_game_is_found_with_a_sentence_and_its_cures_help(data, co
     assert code in found, found.keys()
     assert says in found[code].sentence
     for cure in found[code].cures:
-        assert code not in {fault.code for fault in find_faults(cure.game)}
+        assert code not in {after.code for after in faults_alone(cure.game)}
 
 
 def test_a_shared_aim_out_of_reach_is_given_the_turns_it_needs():

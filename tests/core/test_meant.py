@@ -12,13 +12,14 @@ from bolometric.core.judge.faults import find_faults, summary
 from bolometric.core.sheets.teacher import teachers_card
 from bolometric.core.words.talk import traps
 from tests.areas.games import any_game
+from tests.faults_alone import codes_of
 
 TRAP = game_from({"pieces": [{}, {}], "area": {"kind": "tiles", "play": "counters", "first": 1, "last": 12}})
 
 
 def meaning(game, note=""):
     """The game with everything that is wrong with it meant."""
-    codes = {fault.code for fault in find_faults(game)}
+    codes = codes_of(game)
     for code in sorted(codes):
         game = with_value(game, "talk.meant", game.talk.with_meant(code, note))
     return game

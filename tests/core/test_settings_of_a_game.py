@@ -19,6 +19,7 @@ from bolometric.core.measure.measuring import quick_measure
 from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.knobs import knob_at, knobs
 from bolometric.core.words.rule_sheet import rule_sheet
+from tests.faults_alone import faults_alone
 
 PATHS = [at.path for at in knobs(Game())]
 
@@ -105,7 +106,7 @@ def test_an_unknown_setting_is_said():
 def test_starters_are_games_without_faults():
     for words, game in ((one.words, one.game) for one in starters()):
         assert words
-        assert not [fault for fault in find_faults(game) if fault.level == "fault"]
+        assert not [fault for fault in faults_alone(game) if fault.level == "fault"]
         assert quick_measure(game).readings["in_time"].mean > 0.5
 
 

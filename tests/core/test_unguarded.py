@@ -21,7 +21,6 @@ from bolometric.core.game.area_part import StyleRule
 from bolometric.core.game.document import game_from, with_value
 from bolometric.core.game.seats import Style
 from bolometric.core.judge import nearby
-from bolometric.core.judge.faults import find_faults
 from bolometric.core.measure.measuring import measure_exactly
 from bolometric.core.pieces.draw import EXACTLY
 from bolometric.core.pieces.piece_line import read_line
@@ -33,6 +32,7 @@ from bolometric.core.results.folded import Values
 from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.knobs import knobs
 from bolometric.core.settings.lines import cut
+from tests.faults_alone import codes_of
 
 TWO, ONE = {"count": 2}, {"count": 1}
 
@@ -228,7 +228,7 @@ def test_text_that_has_room_is_left_and_longer_text_is_cut_to_its_room():
 @pytest.mark.parametrize(("track", "told"), [("shared", True), ("own", False)])
 def test_only_one_marker_for_all_can_be_too_far_from_home_for_its_turns(track, told):
     game = game_of(area={"track": track, "turns": 2, "length": 60}, seats=TWO)
-    assert ("out_of_reach" in {fault.code for fault in find_faults(game)}) == told
+    assert ("out_of_reach" in codes_of(game)) == told
 
 
 @given(st.integers(-390, 390), st.integers(-390, 390))

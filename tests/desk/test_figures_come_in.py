@@ -5,11 +5,11 @@ from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QPushButton
 
 from bolometric.core.game.document import game_from
-from bolometric.core.judge.faults import find_faults
 from bolometric.core.results.readings import Reading
 from bolometric.desk.parts.sheet.explain import ReadingDetail
 from bolometric.desk.working.measurer import Measurer
 from tests.desk.settling import settle
+from tests.faults_alone import faults_alone
 
 
 def test_only_the_last_of_many_edits_is_shown(qtbot, window):
@@ -107,7 +107,7 @@ def test_a_cure_is_a_click(qtbot, window):
     assert "may never end" in window.gauges.gauges["minutes"].accessibleName()
     window.fault_list.focus_word("0-0")
     settle(qtbot, window, lambda: qtbot.keyClick(window.fault_list, Qt.Key.Key_Return))
-    assert not any(fault.code == "may_never_end" for fault in find_faults(window.document.game))
+    assert not any(fault.code == "may_never_end" for fault in faults_alone(window.document.game))
 
 
 def test_the_first_game_is_measured_once_and_played_after_the_window_is_up(monkeypatch, open_window):

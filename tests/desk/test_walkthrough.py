@@ -9,9 +9,9 @@ from PySide6.QtWidgets import QLineEdit, QRadioButton, QSpinBox
 from bolometric.cli import main
 from bolometric.core.areas.shelf import starters
 from bolometric.core.game.files import read
-from bolometric.core.judge.faults import find_faults
 from tests.desk.settling import settle
 from tests.desk.test_window import choose
+from tests.faults_alone import faults_alone
 
 
 def test_a_die_and_a_spinner_from_nothing_to_the_command_line(qtbot, open_window, tmp_path):
@@ -163,7 +163,7 @@ def test_a_track_with_cards_from_a_plain_trail_to_the_table_and_the_command_line
     settle(qtbot, window, lambda: packs.upto.setValue(12))
     settle(qtbot, window, lambda: (packs.right.setText("90 50"), packs.right.textEdited.emit("")))
     window.editing.close_popover()
-    assert any(fault.code == "pack_never_asked" for fault in find_faults(window.document.game))
+    assert any(fault.code == "pack_never_asked" for fault in faults_alone(window.document.game))
     brush = window.shape.brush
     brush.setCurrentIndex(next(i for i in range(brush.count()) if "card of Adding" in brush.itemText(i)))
     settle(qtbot, window, lambda: window.shape.board.stroked.emit((3, 6, 9, 12, 15)))
@@ -241,7 +241,7 @@ def test_a_game_for_two_learners_of_different_skill(qtbot, open_window, tmp_path
     window.commands.save()
 
     path = str(tmp_path / "tables.bolo.json")
-    assert not [fault for fault in find_faults(read(tmp_path / "tables.bolo.json")) if fault.code == "aim_never_met"]
+    assert not [fault for fault in faults_alone(read(tmp_path / "tables.bolo.json")) if fault.code == "aim_never_met"]
     told = json.loads(CliRunner().invoke(main, ["measure", path, "--json"]).output)
     assert told["readings"]["on_aim"]["method"] == "exact"
     assert told["readings"]["minutes"]["spread"] == "simulated"

@@ -16,6 +16,7 @@ from bolometric.core.judge.faults import find_faults
 from bolometric.core.measure.measuring import in_style, measure, runs_of
 from bolometric.core.play.sitting import Sitting
 from bolometric.core.settings.errors import GameError
+from tests.faults_alone import codes_of
 
 
 @st.composite
@@ -170,7 +171,7 @@ def test_an_aim_out_of_reach_and_a_chain_that_ends_at_once_are_found():
     assert {"out_of_reach", "ends_at_once"} <= set(found)
     for fault in found.values():
         for cure in fault.cures:
-            assert fault.code not in {after.code for after in find_faults(cure.game)}
+            assert fault.code not in codes_of(cure.game)
 
 
 @pytest.mark.parametrize("seats", [1, 2, 3, 4])

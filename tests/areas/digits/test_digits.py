@@ -18,6 +18,7 @@ from bolometric.core.judge.faults import find_faults
 from bolometric.core.measure.measuring import measure, measure_exactly
 from bolometric.core.play.sitting import Sitting
 from bolometric.core.settings.errors import GameError
+from tests.faults_alone import codes_of
 
 TEN = {"faces": list(range(10))}
 styles = st.sampled_from(
@@ -181,7 +182,7 @@ def test_faults_name_the_setting_and_their_cure_works(data, code, says):
     fault = next(fault for fault in find_faults(game) if fault.code == code)
     assert says in fault.sentence
     for change in fault.cures:
-        assert code not in {found.code for found in find_faults(change.game)}
+        assert code not in codes_of(change.game)
     assert fault.cures
 
 

@@ -18,6 +18,7 @@ from bolometric.core.learner_work.timing import timing
 from bolometric.core.measure.measuring import measure, measure_exactly
 from bolometric.core.play.sitting import Sitting
 from bolometric.core.settings.errors import GameError
+from tests.faults_alone import faults_alone
 from tests.random_games import dice
 
 
@@ -155,7 +156,7 @@ def test_what_no_duel_can_be_is_refused_or_said():
     with pytest.raises(GameError, match="two players at least"):
         game_from({"area": {"kind": "duel"}, "seats": {"count": 1}})
     same = game_from({"pieces": [{"faces": [3, 3]}], "area": {"kind": "duel", "ties": "again"}})
-    assert "no round is ever decided" in next(f.sentence for f in find_faults(same) if f.code == "may_never_end")
+    assert "no round is ever decided" in next(f.sentence for f in faults_alone(same) if f.code == "may_never_end")
 
 
 def test_where_nothing_makes_a_hopeless_seat_even_all_are_given_the_same_pieces():

@@ -14,6 +14,7 @@ from bolometric.core.layouts.apportion import apportioned
 from bolometric.core.layouts.text import read_layout, typed_layout
 from bolometric.core.settings.errors import GameError
 from bolometric.core.words.boards import boards_for, boards_plain, boards_text
+from tests.faults_alone import codes_of
 
 CELL = st.one_of(st.integers(1, 9), st.sampled_from(["hole", "free"]))
 
@@ -62,11 +63,11 @@ def test_a_balanced_board_has_no_impossible_number_and_fewer_faults():
     assert set(cells) <= set(possible(FIELD))
     assert Counter(cells)[7] == 6
     changed = with_value(FIELD, "area.cells", cells)
-    codes = {fault.code for fault in find_faults(changed)}
+    codes = codes_of(changed)
     assert not codes & {"impossible_cell", "impossible_line", "equal_neighbours", "uneven_numbers"}
-    assert {"impossible_cell", "uneven_numbers"} <= {fault.code for fault in find_faults(FIELD)}
+    assert {"impossible_cell", "uneven_numbers"} <= codes_of(FIELD)
     (cure,) = next(fault for fault in find_faults(FIELD) if fault.code == "impossible_cell").cures
-    assert "impossible_cell" not in {fault.code for fault in find_faults(cure.game)}
+    assert "impossible_cell" not in codes_of(cure.game)
 
 
 def test_where_two_ways_of_rounding_differ_is_told():

@@ -22,6 +22,7 @@ from bolometric.core.settings.errors import GameError
 from bolometric.core.words.rule_sheet import rules_text
 from bolometric.core.words.telling import length_words, win_words
 from tests.areas.ledger.area import LEDGER
+from tests.faults_alone import faults_alone
 
 
 @pytest.fixture
@@ -86,7 +87,7 @@ def test_it_is_checked_and_its_cures_are_measured(ledger):
     same = game_from({**GAME, "pieces": [{"faces": [3, 3]}]})
     (fault,) = [fault for fault in find_faults(same) if fault.level == "fault" and fault.code == "one_total"]
     assert fault.cures[0].words == "Use two dice"
-    assert not [found for found in find_faults(fault.cures[0].game) if found.code == "one_total"]
+    assert not [found for found in faults_alone(fault.cures[0].game) if found.code == "one_total"]
 
 
 def test_it_is_offered_and_stands_in_the_schema(ledger):

@@ -18,6 +18,7 @@ from bolometric.core.judge.nearby import effects
 from bolometric.core.measure.measuring import measure
 from bolometric.core.play.sitting import Sitting
 from bolometric.core.settings.errors import GameError
+from tests.faults_alone import codes_of, faults_alone
 from tests.random_games import dice
 
 styles = st.sampled_from(
@@ -126,7 +127,7 @@ def test_out_of_reach_and_without_a_choice_is_a_fault_with_its_cure():
     far = game_from({"area": {"kind": "purse", "draws": 2, "multipliers": [1, 5], "target": 99}})
     fault = next(fault for fault in find_faults(far) if fault.code == "target_out_of_reach")
     assert "nobody can hit the target" in fault.sentence
-    assert "target_out_of_reach" not in {found.code for found in find_faults(fault.cures[0].game)}
+    assert "target_out_of_reach" not in codes_of(fault.cures[0].game)
     one = game_from({"area": {"kind": "purse", "multipliers": [5]}})
     fault = next(fault for fault in find_faults(one) if fault.code == "no_choice")
     assert fault.cures[0].words == "Add 50"
@@ -164,9 +165,9 @@ def test_a_target_far_out_of_reach_is_cured_by_the_nearest_that_can_be_hit():
     faults = {fault.code: fault for fault in find_faults(game)}
     cure = faults["target_out_of_reach"].cures[0]
     assert cure.words == "Make the target 90"
-    assert "target_out_of_reach" not in {fault.code for fault in find_faults(cure.game)}
+    assert "target_out_of_reach" not in codes_of(cure.game)
     (more,) = faults["no_choice"].cures
-    assert "no_choice" not in {fault.code for fault in find_faults(more.game)}
+    assert "no_choice" not in codes_of(more.game)
 
 
 @pytest.mark.parametrize(("multipliers", "cure"), [([2], ["Add 10"]), ([1], ["Add 10"])])
@@ -176,4 +177,4 @@ def test_a_further_multiplier_is_tried_before_it_is_offered(multipliers, cure):
     game = game_from({"pieces": [{"faces": [1, 2, 3]}], "area": area})
     (fault,) = [fault for fault in find_faults(game) if fault.code == "no_choice"]
     assert [one.words for one in fault.cures] == cure
-    assert "no_choice" not in [after.code for one in fault.cures for after in find_faults(one.game)]
+    assert "no_choice" not in [after.code for one in fault.cures for after in faults_alone(one.game)]

@@ -20,6 +20,7 @@ from bolometric.core.outcomes.distribution import distribution_of
 from bolometric.core.play.sitting import Sitting
 from bolometric.core.results.batch import TIED
 from bolometric.core.settings.errors import GameError
+from tests.faults_alone import codes_of
 from tests.random_games import dice
 
 styles = st.sampled_from(
@@ -254,7 +255,7 @@ def test_faults_name_the_setting_and_their_cure_works(data, code, says, cure):
     assert says in fault.sentence
     assert cure is None or fault.cures[0].words == cure
     for change in fault.cures:
-        assert code not in {found.code for found in find_faults(change.game)}
+        assert code not in codes_of(change.game)
 
 
 @pytest.mark.parametrize("notes", [False, True])

@@ -19,6 +19,7 @@ from bolometric.core.measure.measuring import in_style, measure_exactly, runs_of
 from bolometric.core.results.batch import UNFINISHED
 from bolometric.core.settings.errors import GameError
 from bolometric.core.words.rule_sheet import rules_text
+from tests.faults_alone import codes_of
 from tests.random_games import dice, moved, outcomes, totals
 
 styles = st.one_of(
@@ -218,7 +219,7 @@ def test_a_choice_that_is_none_is_a_fault_with_its_cure(area, says):
     assert fault.level == "fault"
     for cure in fault.cures:
         assert cure.game.area.go_on == "dare"  # the choice is the point: it is mended, not taken away
-        assert "no_choice" not in {found.code for found in find_faults(cure.game)}
+        assert "no_choice" not in codes_of(cure.game)
     if "back_to_start" in area:  # the natural cure stands first: that total costs the turn, and no more
         assert fault.cures[0].words == "Let a total of 1 or 2 cost the turn's gain, and nothing more"
         assert (fault.cures[0].game.area.lose_turn, fault.cures[0].game.area.back_to_start) == ((1, 2), ())

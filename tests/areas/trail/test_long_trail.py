@@ -13,6 +13,7 @@ from bolometric.core.judge.faults import find_faults
 from bolometric.core.measure.measuring import measure_exactly, runs_of
 from bolometric.core.settings.errors import GameError
 from bolometric.core.words.rule_sheet import rules_text
+from tests.faults_alone import codes_of, faults_alone
 from tests.random_games import games
 
 
@@ -94,7 +95,7 @@ def test_totals_between_steps_are_a_fault_with_a_finer_unit_as_cure():
     (fault,) = [fault for fault in find_faults(game) if fault.code == "useless_total"]
     assert "0.01, 0.02, 0.03, 0.04, 0.05 or 0.06 is no whole number of tenths" in fault.sentence
     assert [cure.words for cure in fault.cures] == ["Measure in hundredths"]
-    assert not [f for f in find_faults(fault.cures[0].game) if f.code == "useless_total"]
+    assert not [f for f in faults_alone(fault.cures[0].game) if f.code == "useless_total"]
 
 
 @pytest.mark.parametrize(
@@ -123,7 +124,7 @@ def test_a_pack_kept_out_is_measured_by_play_and_its_faults_found():
     found = measure_exactly(game)
     assert set(found.readings) == {"draw_size"}
     assert found.heat.visits.stderr > 0
-    assert {fault.code for fault in find_faults(game)} >= {"far_too_long"}
+    assert codes_of(game) >= {"far_too_long"}
     # Alone: six cards add to 21, so nine passes of 54 draws make 189, and 11 more are drawn from the tenth.
     alone = game.model_copy(update={"seats": game.seats.model_copy(update={"count": 1})})
     (*_, tally) = runs_of(alone, 1, 4000)

@@ -21,6 +21,7 @@ from bolometric.core.settings.errors import GameError
 from bolometric.core.text.figures import percent
 from bolometric.core.words.rule_sheet import rules_text
 from tests.areas.trail.test_meeting import HOLD, WIN, game
+from tests.faults_alone import codes_of, faults_alone
 
 
 def test_the_coach_says_what_each_mover_is_worth():
@@ -83,7 +84,7 @@ def test_a_choice_of_marker_that_is_none_is_a_fault_with_its_cures(area, says, c
         assert len(fault.cures) == len(cures)
         for cure, words in zip(fault.cures, cures, strict=True):
             assert cure.words.startswith(words)
-            assert "no_choice" not in {found.code for found in find_faults(cure.game)}
+            assert "no_choice" not in codes_of(cure.game)
 
 
 def test_styles_are_said_as_what_they_do_where_totals_move_either_marker():
@@ -163,7 +164,7 @@ def test_whether_two_can_hold_each_other_up_for_ever_is_found_by_following_all_t
 def test_a_game_that_best_play_never_ends_is_told_of():
     area = {"length": 8, "moves": "back", "end": "exact", "back_to_start": [2]}
     codes = {
-        name: [fault.code for fault in find_faults(game(area, styles, pieces=[{"faces": [1, 2, 3]}]))]
+        name: [fault.code for fault in faults_alone(game(area, styles, pieces=[{"faces": [1, 2, 3]}]))]
         for name, styles in (("guess", [{}]), ("best", [WIN]))
     }
     assert "held_up" in codes["guess"]
