@@ -97,7 +97,7 @@ def test_the_same_seed_plays_the_same_runs_in_parts_that_add_up(game, seed):
         assert one.sample.shared.of(1 << seat) == one.sample.won(seat)
 
 
-@every
+@pytest.mark.parametrize("game", [*ALL.values()][::3], ids=[*ALL][::3])
 def test_the_command_line_measures_checks_and_lists_odds(game, tmp_path):
     path = tmp_path / "game.bolo.json"
     write(game, path)

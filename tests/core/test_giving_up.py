@@ -56,7 +56,7 @@ WAYS: dict[str, Callable[[Game], object]] = {"measuring": measure_exactly, "faul
 
 
 class Asked:
-    """Notes the longest work between two askings, and has had enough after a second and a half of it.
+    """Notes the longest work between two askings, and has had enough after a second of it.
 
     Work is the time of this thread, so that what else the machine does is not counted.
     """
@@ -68,7 +68,7 @@ class Asked:
     def __call__(self) -> bool:
         now = time.thread_time()
         self.longest, self.last = max(self.longest, now - self.last), now
-        return now - self.began > 1.5
+        return now - self.began > 1.0
 
 
 @pytest.mark.parametrize("way", WAYS)

@@ -47,11 +47,14 @@ def write_on(path, pipe):
             os.write(pipe, f"{one.key}\n".encode())
 
 
+KILLS = 100
+
+
 def test_a_kill_at_any_moment_loses_nothing_confirmed(tmp_path):
     path, confirmed, rng = tmp_path / "log.sqlite3", set(), np.random.default_rng(1)
     Logbook(path).close()
     session_of(GAME)  # whatever is made at the first time is made
-    for _ in range(200):
+    for _ in range(KILLS):
         seen, told = os.pipe()
         child = os.fork()
         if not child:
@@ -69,7 +72,7 @@ def test_a_kill_at_any_moment_loses_nothing_confirmed(tmp_path):
         confirmed |= set(whole)
     with Logbook(path) as made:
         kept = {one.key for one in made.sessions()}
-    assert len(confirmed) > 200
+    assert len(confirmed) > KILLS
     assert confirmed <= kept
 
 
