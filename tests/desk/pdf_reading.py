@@ -4,7 +4,7 @@ import io
 
 import numpy as np
 import pypdf
-from pypdf.generic import ContentStream
+from pypdf.generic import ContentStream, NameObject
 
 POINT = 25.4 / 72
 PAINTED = {b"S", b"s", b"f", b"F", b"f*", b"B", b"B*", b"b", b"b*"}
@@ -15,14 +15,20 @@ def pages_in(data):
     return reader, [Drawn(reader, page) for page in reader.pages]
 
 
+def taken_apart(reader, page):
+    """What a page does step by step, which its text is then taken from without taking it apart anew."""
+    made = page[NameObject("/Contents")] = ContentStream(page.get_contents(), reader, "bytes")
+    return made
+
+
 class Drawn:
     """What is on one page."""
 
     def __init__(self, reader, page):
         self.size = float(page.mediabox.width) * POINT, float(page.mediabox.height) * POINT
-        self.text = " ".join(page.extract_text().split())
         self.shapes, self.at = [], []
-        self._read(ContentStream(page.get_contents(), reader).operations, float(page.mediabox.top))
+        self._read(taken_apart(reader, page).operations, float(page.mediabox.top))
+        self.text = " ".join(page.extract_text().split())
 
     def _read(self, operations, high):
         base = np.eye(3)

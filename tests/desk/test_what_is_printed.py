@@ -6,7 +6,6 @@ from collections import Counter
 
 import pypdf
 import pytest
-from pypdf.generic import ContentStream
 from PySide6.QtGui import QColor, QFontMetricsF, QImage, QPainter
 
 from bolometric.assets import demo_files
@@ -24,6 +23,7 @@ from bolometric.paint.printed.looks import LOOKS
 from bolometric.paint.printed.out import pdf, png
 from bolometric.paint.printed.page import UNIT
 from bolometric.paint.printed.words import PrintedWords
+from tests.desk.pdf_reading import taken_apart
 
 GAMES = [*map(read, demo_files()), *(starter.game for starter in starters())]
 NAMES = [game.name or f"starter {at}" for at, game in enumerate(GAMES)]
@@ -83,7 +83,7 @@ def test_without_colour_means_without_colour(qapp, at, look):
     _, reader = sheets(GAMES[at], look=look, left_out=[])
     levels = set()
     for page in reader.pages:
-        for given, does in ContentStream(page.get_contents(), reader).operations:
+        for given, does in taken_apart(reader, page).operations:
             if does in {b"scn", b"SCN", b"sc", b"SC", b"rg", b"RG"} and len(given) == 3:
                 values = [float(value) for value in given]
                 assert max(values) - min(values) < 0.01, (does, values)
