@@ -72,7 +72,7 @@ def search(area):
     return best(start, None, None), wins(start, None, None)
 
 
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=20, deadline=None)
 @given(chains())
 def test_longest_chains_and_winners_are_those_of_a_plain_search(game):
     sums, first_wins = search(game.area)

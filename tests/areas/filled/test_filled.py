@@ -164,7 +164,7 @@ def filled_games(draw):
         raise
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=30, deadline=None)
 @given(filled_games())
 def test_exact_and_simulated_agree(game):
     found = measure(game, 8_000)

@@ -78,7 +78,7 @@ def goes(game, card, other):
     return card + other == area.number
 
 
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=20, deadline=None)
 @given(hand_games())
 def test_by_hand_a_game_is_one_of_those_that_are_played(game):
     batch = area_of(game).measured.player(game)(3000, 100_000, np.random.default_rng(2))
@@ -154,7 +154,7 @@ def test_small_packs_come_to_what_every_order_comes_to(area):
     assert batch.turns.mean() == pytest.approx(mean_turns(game), abs=4 * batch.turns.std() / 60_000**0.5)
 
 
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=20, deadline=None)
 @given(hand_games())
 def test_what_is_noted_could_be_played(game):
     """Every card that is laid goes as it stands, every pair makes the number, and nothing is laid too often."""

@@ -44,7 +44,7 @@ def turns_by_hand(game):
     return needed[0]
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=30, deadline=None)
 @given(tracks())
 def test_turns_are_those_of_a_chain_by_hand_and_of_games_played(game):
     found = measure(game, 3000)

@@ -17,7 +17,7 @@ from tests.faults_alone import codes_of, faults_alone
 from tests.random_games import games
 
 
-@settings(max_examples=80)
+@settings(max_examples=40)
 @given(games(longest=40))
 def test_the_long_way_and_the_short_way_agree(game):
     chain = compile_chain(game.area, game.distribution)

@@ -202,7 +202,7 @@ def test_landings_of_a_shared_marker_are_those_of_its_turns(area):
     assert np.all(np.abs(found / games - values) < 4.5 * np.sqrt(values * (1 - values) / games + 1e-4))
 
 
-@settings(max_examples=8, deadline=None)
+@settings(max_examples=5, deadline=None)
 @given(
     st.sampled_from(["one", "three", "five"]),
     st.sampled_from(["wins", "loses"]),
@@ -250,7 +250,7 @@ def test_nobody_chooses_while_a_marker_of_the_two_is_home(first_home, count):
     assert places == set(range(played.area.length))
 
 
-@settings(max_examples=12, deadline=None)
+@settings(max_examples=8, deadline=None)
 @given(
     st.sampled_from(["three", "five"]),
     st.sampled_from(["wins", "loses"]),

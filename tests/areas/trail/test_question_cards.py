@@ -50,7 +50,7 @@ def value(text):
     return Fraction(text.strip())
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=30, deadline=None)
 @given(st.sampled_from(sorted(FAMILIES)), st.data())
 def test_made_packs_are_right_and_within_their_family(family, data):
     kind = FAMILIES[family]

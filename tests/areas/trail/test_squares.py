@@ -83,7 +83,7 @@ def test_exact_and_played_agree(game, seed):
     assert (exact.result.turns.never > 1e-9) <= (exact.readings["stuck"].mean > 0 or not batch.ended.all())
 
 
-@settings(max_examples=15, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+@settings(max_examples=10, deadline=None, suppress_health_check=[HealthCheck.too_slow])
 @given(tracks((*PLAIN, "swap"), st.integers(2, 4)), st.integers(0, 2**32))
 def test_played_and_longhand_agree(game, seed):
     rng, games = random.Random(seed), 500
