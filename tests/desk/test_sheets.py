@@ -126,6 +126,16 @@ def test_a_net_has_the_edge_that_was_set(qapp):
     assert len(net(6).tabs) == 7
 
 
+def test_nets_are_found_with_the_contents_and_not_when_pages_are_made(qapp):
+    net.cache_clear()
+    game = game_from({"bolometric": 1, "pieces": [{"faces": [*range(1, 13)]}, {"faces": [*range(1, 9)]}]})
+    contents = contents_of(game)
+    found = net.cache_info().misses
+    assert found == 2
+    assert "pieces" in {page.sheet for page in pages_of(contents)}
+    assert net.cache_info().misses == found
+
+
 def test_a_board_over_pages_has_its_squares_on_each_and_a_map(qapp):
     game = game_from({"bolometric": 1, "area": {"length": 40}})
     pages, drawn = printed(game, "boards", square=60)

@@ -9,11 +9,15 @@ from bolometric.core.areas.grid.spec import Grid
 from bolometric.core.game.document import Game, with_values
 from bolometric.core.game.house import spoken
 from bolometric.core.measure.measuring import measure_exactly
+from bolometric.core.pieces.kinds import Die
 from bolometric.core.question_cards.packs import cards_of
 from bolometric.core.results.board import Heat, Places
+from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.settings.errors import GameError
 from bolometric.core.sheets.contents import Asked, Contents
 from bolometric.core.sheets.kit import kit, pieces_at, printed_of
+from bolometric.core.sheets.nets import net
+from bolometric.core.sheets.solids import SIDES
 from bolometric.core.sheets.teacher import teachers_card
 from bolometric.core.text.figures import minus
 from bolometric.core.words.aloud import players_parts
@@ -29,6 +33,7 @@ def contents_of(game: Game) -> Contents:
     Raises GameError where different boards are wanted and the game can't have them, Cancelled once given up.
     """
     printed = printed_of(game)
+    _unfold(game)
     boards = () if printed.board is None else _boards(game, printed.board)
     heat = _heat(game) if boards else None
     return Contents(
@@ -46,6 +51,14 @@ def contents_of(game: Game) -> Contents:
         _asked(game),
         _tally(game),
     )
+
+
+def _unfold(game: Game) -> None:
+    """Find the nets of its dice: here, and not when a window paints them."""
+    for piece, _ in pieces_at(game):
+        if isinstance(piece, Die) and len(piece.faces) in SIDES:
+            checkpoint()
+            net(len(piece.faces))
 
 
 def with_card(contents: Contents) -> Contents:

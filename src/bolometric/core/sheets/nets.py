@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from functools import lru_cache
+from functools import cache
 from itertools import combinations
 from typing import TypeVar
 
@@ -80,7 +80,7 @@ def placed(faces: Sequence[T], sides: int) -> tuple[T, ...]:
     return tuple(found[side] for side in range(sides))
 
 
-@lru_cache(maxsize=8)
+@cache
 def net(sides: int) -> Net:
     """The net of a die with so many sides; the flattest of those that were tried. Raises ValueError for another."""
     body, rng = solid(sides), np.random.default_rng(sides)

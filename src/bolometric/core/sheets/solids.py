@@ -8,7 +8,7 @@ Coordinates of the others are the usual ones (H. S. M. Coxeter, *Regular Polytop
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import lru_cache
+from functools import cache
 from itertools import combinations
 from math import cos, pi, sin, sqrt
 
@@ -42,7 +42,7 @@ def normal(corners: Array) -> Array:
     return np.asarray(way / np.linalg.norm(way))
 
 
-@lru_cache(maxsize=8)
+@cache
 def solid(sides: int) -> Solid:
     """The solid with so many faces. Raises ValueError for a number that has none here."""
     if sides not in SIDES:

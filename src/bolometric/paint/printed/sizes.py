@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
+from functools import lru_cache
 from math import ceil
 
 from PySide6.QtCore import QRectF
@@ -112,9 +113,7 @@ def _size(places: Places, side: float, room: tuple[float, float], waiting: bool)
     """Width and height of the board in millimetres, such that its painter draws squares with that side."""
     match places:
         case Track(laid="curve"):
-            rough = QRectF(0, 0, 1000.0, 1000.0 * room[1] / room[0])
-            grow = side / layout_of(places, rough).square(1).width()
-            wide, high = rough.width() * grow, rough.height() * grow
+            wide, high = (side * length for length in _curved(places, room[1] / room[0]))
         case Track():
             _, columns, rows = block(places.laid, places.squares, places.row, room[0] / room[1])
             wide, high = columns * side, rows * side
@@ -130,6 +129,17 @@ def _size(places: Places, side: float, room: tuple[float, float], waiting: bool)
                 wide = _beside(wide, cell_board.LEFT, cell_board.LEFT_PART)
             high = _beside(len(heads) * side, cell_board.TOP, cell_board.TOP_PART)
     return wide, high + (WAITING * side if waiting else 0.0)
+
+
+@lru_cache(maxsize=64)
+def _curved(places: Track, high: float) -> tuple[float, float]:
+    """Width and height of a curved trail in sides of its squares, in a room ``high`` times as high as it is wide.
+
+    Remembered, since one side after the other is tried on the same curve.
+    """
+    rough = QRectF(0, 0, 1000.0, 1000.0 * high)
+    side = layout_of(places, rough).square(1).width()
+    return rough.width() / side, rough.height() / side
 
 
 def _beside(length: float, most: float, part: float) -> float:
