@@ -2,6 +2,7 @@
 
 import re
 import time
+from dataclasses import replace
 
 import pytest
 from hypothesis import Phase, given, settings
@@ -16,6 +17,7 @@ from bolometric.core.judge.change_size import CHOICE, TOLD, Stray, how_large, st
 from bolometric.core.judge.faults import find_faults, summary
 from bolometric.core.judge.verdict import off
 from bolometric.core.measure.measuring import measure_exactly
+from tests.areas.games import ALL
 from tests.faults_alone import codes_of, faults_alone
 from tests.random_games import games
 
@@ -68,7 +70,15 @@ def test_a_search_ends_with_its_budget_and_faults_are_told_all_the_same(monkeypa
     found = find_faults(slow)
     assert {fault.code for fault in found} == codes
     assert not any(fault.cures for fault in found if fault.code.startswith("off_brief"))
+    assert find_faults(slow, cures=False) == found
     assert time.monotonic() - began < 30  # what is left is the measuring of the game itself
+
+
+@pytest.mark.parametrize("name", sorted(ALL)[::6])
+def test_what_is_wrong_is_the_same_whether_cures_are_looked_for_or_not(name):
+    whole, alone = find_faults(ALL[name]), find_faults(ALL[name], cures=False)
+    assert [replace(one, cures=()) for one in whole] == [replace(one, cures=()) for one in alone]
+    assert all(set(less.cures) <= set(more.cures) for more, less in zip(whole, alone, strict=True))
 
 
 @pytest.mark.parametrize(

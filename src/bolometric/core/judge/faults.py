@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Iterator
 from dataclasses import replace
-from math import isfinite
+from math import inf, isfinite
 
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.analysis import Analysis
@@ -39,12 +39,14 @@ HARDLY_EVER = 0.01
 """A game that ends in time less often than this is called too long for any lesson."""
 
 
-def find_faults(game: Game, exact: Analysis | None = None) -> list[Fault]:
+def find_faults(game: Game, exact: Analysis | None = None, cures: bool = True) -> list[Fault]:
     """Everything wrong or surprising in a design.
 
     Args:
         game: the game.
         exact: what is known of it already, if it has been worked out.
+        cures: whether changes are measured that would help, which takes most of the time; without, a fault has at most
+            those cures that need no measuring.
 
     Returns:
         Faults before advice before what is meant, each with cures whose games were measured and found well.
@@ -57,7 +59,8 @@ def find_faults(game: Game, exact: Analysis | None = None) -> list[Fault]:
     ['impossible_total']
     """
     measured = exact if exact is not None and exact.result is not None else quick_measure(game)
-    found = [replace(one, sentence=in_words_of(game, one.sentence)) for one in _Seeker(measured, deadline()).all()]
+    until = deadline() if cures else -inf
+    found = [replace(one, sentence=in_words_of(game, one.sentence)) for one in _Seeker(measured, until).all()]
     return sorted((_as_meant(game, one) for one in found), key=lambda fault: LEVELS.index(fault.level))
 
 

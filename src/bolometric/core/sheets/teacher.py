@@ -66,7 +66,7 @@ def _expected(game: Game, known: Measurement) -> tuple[str, ...]:
 
 
 def _wrong(known: Measurement) -> tuple[str, ...]:
-    return tuple(_of_fault(fault) for fault in find_faults(known.exact.game, known.exact))
+    return tuple(_of_fault(fault) for fault in find_faults(known.exact.game, known.exact, cures=False))
 
 
 def _of_fault(fault: Fault) -> str:
