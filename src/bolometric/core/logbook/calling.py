@@ -171,11 +171,11 @@ def standing(boards: Sequence[CallingBoard], totals: Sequence[Fraction]) -> list
 
 
 def clear_words(boards: Sequence[CallingBoard], totals: Sequence[Fraction]) -> str:
-    """Whose boards are clear, all of them where a call cleared several; nothing where none is."""
+    """Whose boards are clear, all of them where there are several; nothing where none is."""
     names = [one.name for one, count in standing(boards, totals) if not count]
     if len(names) > MOST_NAMED:
-        return f"{len(names)} boards are clear!"
-    return f"{listing_words(names, 'and')} {'is' if len(names) == 1 else 'are'} clear!" if names else ""
+        return f"{len(names)} boards are clear"
+    return f"{listing_words(names, 'and')} {'is' if len(names) == 1 else 'are'} clear" if names else ""
 
 
 def standing_lines(boards: Sequence[CallingBoard], totals: Sequence[Fraction], most: int) -> list[str]:
@@ -234,12 +234,12 @@ def _rough(need: Mapping[int, int], chances: Sequence[float]) -> float:
     return max(count / chances[at] for at, count in need.items())
 
 
-def still_words(found: tuple[float, float] | None) -> str:
-    """As it is told."""
+def still_words(found: tuple[float, float] | None, clear: str) -> str:
+    """As it is told; ``clear`` says whose boards are."""
+    if clear:
+        return f"{clear}."
     if found is None:
         return "No board can be cleared any more."
     mean, error = found
-    if not mean:
-        return "A board is clear."
     more = f"About {significant(mean, 2)} more calls until the first board is clear"
     return f"{more} (simulated ± {significant(error, 1)})."

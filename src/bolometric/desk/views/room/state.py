@@ -213,7 +213,7 @@ class Room(QObject):
             if not self._seconds and not self._since:
                 self.run_clock()
             if not clear and (now := clear_words(self.boards, self.totals)):
-                self.said = now
+                self.said = f"{now}!"
                 self.finished.emit()
         self.changed.emit()
 
@@ -386,5 +386,6 @@ class Room(QObject):
         """How long it should still take, worked out once for each call."""
         key = self.game, self.boards, len(self.totals), self.totals[-1:]
         if self._told_still is None or self._told_still[0] != key:
-            self._told_still = key, still_words(still(self.game, self.boards, self.totals))
+            found = still(self.game, self.boards, self.totals)
+            self._told_still = key, still_words(found, clear_words(self.boards, self.totals))
         return self._told_still[1]
