@@ -21,7 +21,7 @@ from bolometric.core.sheets.contents import TeachersCard
 from bolometric.core.sheets.gathering import contents_of
 from bolometric.core.sheets.nets import net
 from bolometric.desk.views.sheets import sending
-from bolometric.desk.views.sheets.view import LACKS_CARD, PAGES_FIRST
+from bolometric.desk.views.sheets.view import LACKS_CARD, NO_PAGES, PAGES_FIRST
 from bolometric.paint.board import layout_of
 from bolometric.paint.printed.book import offered, pages_of, paper_of
 from bolometric.paint.printed.out import pdf, png, svg
@@ -283,7 +283,7 @@ def test_nothing_is_written_before_its_pages_are_there(qtbot, window, tmp_path):
     assert window.notice.words.text() == PAGES_FIRST
     assert not any(one.isEnabled() for one in (view.pdf, view.others, view.print))
     view.export_asked.emit("pdf")
-    assert window.notice.words.text() == "The pages are still being made: nothing was written."
+    assert window.notice.words.text() == NO_PAGES
     assert not (tmp_path / "out.pdf").exists()
     qtbot.waitUntil(lambda: window.notice.words.text() == sending.NO_PRINTER)  # asked for once they are there
     qtbot.waitUntil(lambda: view.ready)
@@ -292,6 +292,18 @@ def test_nothing_is_written_before_its_pages_are_there(qtbot, window, tmp_path):
     assert not any(one.isEnabled() for one in (view.pdf, view.others, view.print))
     qtbot.waitUntil(view.pdf.isEnabled)
     assert view.contents.game == window.document.game
+
+
+def test_where_there_can_be_no_pages_printing_says_why(qtbot, window, sheets):
+    window.editing.edit("printing.alike", 3)  # a trail has no different boards
+    qtbot.waitUntil(lambda: not sheets.lane.busy)
+    assert not sheets.pages
+    window.commands.print_sheets()
+    assert window.notice.words.text() == sheets.told.text() != ""
+    assert "different boards" in sheets.told.text()
+    window.commands.undo()
+    qtbot.waitUntil(sheets.pdf.isEnabled)
+    assert window.notice.words.text() != sending.NO_PRINTER  # nobody waits for a printer any more
 
 
 def test_a_card_that_is_missing_is_told(qtbot, window, sheets, tmp_path):

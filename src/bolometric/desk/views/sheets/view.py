@@ -29,6 +29,7 @@ from bolometric.paint.printed.page import Page
 SIDE = 300
 """Pixels of the list and the settings."""
 PAGES_FIRST = "The pages are being made: the printer is asked for once they are there."
+NO_PAGES = "The pages are still being made: nothing was written."
 LACKS_CARD = "The teacher's card is not among the pages: it is still being measured."
 
 
@@ -184,7 +185,7 @@ class SheetsView(QWidget):
             self._make_pages()
 
     def _fail(self, words: str) -> None:
-        self.pages, self.contents = [], None
+        self.pages, self.contents, self._printer_wanted = [], None, False
         self.told.setText(words)
         self._show_page()
 
@@ -271,7 +272,7 @@ class SheetsView(QWidget):
     def write(self, kind: str, path: Path) -> None:
         """Write the pages to a file. Raises FileError."""
         if self.contents is None or self.contents.game != self.game:
-            raise FileError("The pages are still being made: nothing was written.")
+            raise FileError(NO_PAGES if self.lane.busy else self.told.text())
         try:
             write_pages(self, kind, self.pages, self.at, paper_of(self.contents), self.contents, path)
         except Cancelled:
@@ -281,8 +282,8 @@ class SheetsView(QWidget):
         """Print, once the pages are there and a printer was chosen; where there is none, say so."""
         contents = self.contents
         if contents is None or contents.game != self.game:
-            self._printer_wanted = True
-            self.said.emit(PAGES_FIRST)
+            self._printer_wanted = self.lane.busy
+            self.said.emit(PAGES_FIRST if self.lane.busy else self.told.text())
             return
         if not self.pages:
             return
