@@ -106,13 +106,13 @@ def test_an_edit_right_after_an_answer_does_not_wait_for_the_last_one(qtbot, win
 
 LET_GO = """
 import ctypes
-from bolometric.desk.shell.allocator import give_back
+from bolometric.desk.working.allocator import keep_little
 library = ctypes.CDLL(None)
 library.malloc.restype, library.free.argtypes = ctypes.c_void_p, [ctypes.c_void_p]
 class Told(ctypes.Structure):
     _fields_ = [(name, ctypes.c_size_t) for name in "arena ordblks smblks hblks a b c d e f".split()]
 library.mallinfo2.restype = Told
-give_back()
+keep_little()
 library.free(library.malloc(16 << 20))  # after which the library by itself would keep what is smaller
 before = library.mallinfo2().hblks
 kept = library.malloc(2 << 20)

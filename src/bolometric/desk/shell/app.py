@@ -13,9 +13,9 @@ from PySide6.QtCore import QtMsgType, qInstallMessageHandler
 from PySide6.QtWidgets import QApplication
 
 from bolometric import __version__
-from bolometric.desk.shell.allocator import give_back
 from bolometric.desk.shell.settings import APP, Settings, shelf_folder
 from bolometric.desk.shell.window import Window
+from bolometric.desk.working.allocator import keep_little
 from bolometric.paint.fonts import load_fonts
 
 if TYPE_CHECKING:
@@ -59,7 +59,7 @@ def never_aborting() -> Iterator[None]:
 
 def application() -> QApplication:
     """The one application object, with fonts and name set."""
-    give_back()
+    keep_little()
     app = QApplication.instance() or QApplication([APP])
     assert isinstance(app, QApplication)
     sys.setswitchinterval(0.0002)  # a painting window takes the interpreter back sooner from busy threads

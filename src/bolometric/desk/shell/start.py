@@ -15,6 +15,7 @@ from bolometric.desk.keeping.document import Document
 from bolometric.desk.keeping.recovery import Keeper
 from bolometric.desk.shell.assembly import furnish
 from bolometric.desk.shell.collecting import keep_short
+from bolometric.desk.shell.mishaps import heed_mishaps
 from bolometric.desk.shell.settings import APP, recovery_folder
 from bolometric.desk.shell.single_window import Listener, usual_name
 from bolometric.desk.shell.window import Window
@@ -78,6 +79,7 @@ class Running:
 
     def __init__(self, window: Window, file: Path | None, demo: bool, alone: bool) -> None:
         take_up(window, file, demo, book=demo_book if demo else usual_place)
+        heed_mishaps(window.say)
         self.window = window
         self.compiling = Compiling(names())
         self.compiling.told.connect(window.bar.show_told)

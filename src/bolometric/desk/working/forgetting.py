@@ -1,15 +1,12 @@
-"""Gives memory back once another game is opened: what is remembered of the last one, and what the C library keeps."""
+"""Lets go, once another game is opened, of what is remembered of the last one."""
 
 from __future__ import annotations
 
-import ctypes
-from contextlib import suppress
-
 from bolometric.core.settings.forgetting import forget
+from bolometric.desk.working.allocator import trim
 
 
-def give_back() -> None:
-    """Let go of what is remembered of games, and have the C library hand back what is free, where it can."""
+def let_go() -> None:
+    """Let go of what is remembered of games, and have the C library give back what that leaves unused."""
     forget()
-    with suppress(AttributeError, OSError):  # a C library that is not GNU's has nothing of that name
-        ctypes.CDLL(None).malloc_trim(0)
+    trim()

@@ -19,7 +19,7 @@ from bolometric.core.game.document import Game
 from bolometric.core.results.readings import Reading
 from bolometric.core.settings.cancel import checkpoint, heeding
 from bolometric.desk.working.edit_gate import edits
-from bolometric.desk.working.forgetting import give_back
+from bolometric.desk.working.forgetting import let_go
 from bolometric.desk.working.lane import Lane
 
 if TYPE_CHECKING:  # what measures is imported by the threads, once the window is up
@@ -105,7 +105,7 @@ class Measurer(QObject):
 
     def forget(self) -> None:
         """Another game comes: what is remembered of the last one is let go of, on the thread that measures."""
-        self._exact.add(give_back, urgent=True)
+        self._exact.add(let_go, urgent=True)
 
     def ask_faults(self, exact: Analysis) -> None:
         """Look for faults in a measured game; answered by ``faults_ready``.

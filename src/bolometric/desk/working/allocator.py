@@ -19,9 +19,15 @@ KEPT = 4 << 20
 """Bytes that may lie unused at the end of a heap."""
 
 
-def give_back() -> None:
+def keep_little() -> None:
     """Before there are threads."""
     with suppress(OSError, AttributeError):
         mallopt = ctypes.CDLL(None).mallopt
         for what, value in ((_ARENA_MAX, HEAPS), (_MMAP_THRESHOLD, LARGE), (_TRIM_THRESHOLD, KEPT)):
             mallopt(what, value)
+
+
+def trim() -> None:
+    """Give back what lies unused in between."""
+    with suppress(OSError, AttributeError):
+        ctypes.CDLL(None).malloc_trim(0)
