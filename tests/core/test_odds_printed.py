@@ -109,6 +109,8 @@ def test_odds_of_a_hundred_thousand_totals_are_told_in_one_go():
     fifths = Distribution(tuple(Fraction(n, 5) if n % 5 else n // 5 for n in range(0, 200_000, 2)), (1,) * 100_000)
     assert f"Never in between ({399_997 - 100_000:,}): 0.1, 0.2, 0.3, 0.5," in odds_words(fifths)
     assert fifths.mean == 199_998 / 10
+    assert {fifths.chance(total) for total in fifths.totals} == {Fraction(1, 100_000)}
+    assert fifths.chance(Fraction(1, 5)) == 0
 
 
 @given(st.lists(pieces(), min_size=1, max_size=2), st.integers(0, 99))

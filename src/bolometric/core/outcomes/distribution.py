@@ -31,6 +31,7 @@ from bolometric.core.pieces.draw import Draw
 from bolometric.core.pieces.kinds import AnyPiece
 from bolometric.core.settings.amounts import TOTAL_LIMIT, Value, tidy
 from bolometric.core.settings.explain import setting_error
+from bolometric.core.settings.once import once
 
 MOST_TOTALS = 100_000
 SAMPLED = 400_000
@@ -38,9 +39,12 @@ SAMPLED = 400_000
 SEED = 20_240
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class Distribution:
-    """Every total that can come up, in rising order, with the exact number of ways to make it."""
+    """Every total that can come up, in rising order, with the exact number of ways to make it.
+
+    What each total is asked for is worked out once, since there may be a hundred thousand of them.
+    """
 
     totals: tuple[Value, ...]
     ways: tuple[int, ...]
@@ -52,7 +56,7 @@ class Distribution:
     sampled: bool = False
     """True if the ways are counts of outcomes taken by chance."""
 
-    @property
+    @once
     def all_ways(self) -> int:
         """The number of equally likely outcomes behind the totals."""
         return sum(self.ways) + self.nothing
@@ -64,10 +68,11 @@ class Distribution:
 
     def ways_of(self, total: Value) -> int:
         """Ways to make ``total``; 0 if it never comes up."""
-        try:
-            return self.ways[self.totals.index(total)]
-        except ValueError:
-            return 0
+        return self._ways_of_each.get(total, 0)
+
+    @once
+    def _ways_of_each(self) -> dict[Value, int]:
+        return dict(zip(self.totals, self.ways, strict=True))
 
     def with_ways(self, ways: int) -> list[Value]:
         """The totals that are made in just so many ways."""

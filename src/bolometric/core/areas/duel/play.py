@@ -44,7 +44,8 @@ class _Hand:
         self.seats = list(seats)
         mine, values = game.of_seat(seats[0]), round_in(game).values
         deck, place, _ = deck_of(mine.pieces, mine.draw)
-        where = [values.index(total) for total in mine.shown.totals]
+        places = {value: at for at, value in enumerate(values)}
+        where = [places[total] for total in mine.shown.totals]
         best_first = np.array([*where, len(values)])
         self._dealing = deck.dealing(np.append(best_first[np.minimum(place, len(where))], -1)[deck.index])
         self._left, self._counts = _whole(deck, runs)

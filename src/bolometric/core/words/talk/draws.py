@@ -114,15 +114,16 @@ def of_draws(game: Game) -> Iterator[Asked]:
 def _of_chances(game: Game, uses: Uses, often: Value) -> Iterator[Asked]:
     """What is likelier, and how long one waits for what is rare."""
     likely, comes = uses.ways_of(often), "can be made" if uses.making else "comes"
-    less = [number for number in uses.numbers if uses.ways_of(number) < likely]
+    each = list(zip(uses.numbers, uses.ways, strict=True))
+    less = [number for number, ways in each if ways < likely]
     near = min(less, key=lambda number: (abs(number - often - 2), number))
     ask = f"Which would you rather wait for, {minus(often)} or {minus(near)}, and why?"
     yield "wait", MIDDLING, ask, Rather(often, likely, near, uses.ways_of(near), uses.of)
     if remembers(game.pieces):
         return  # a draw is not as the one before
-    seldom = min(uses.numbers, key=lambda number: (uses.ways_of(number), -number))
+    seldom, rare = min(each, key=lambda one: (one[1], -one[0]))
     ask = f"How many draws does it take on average until {minus(seldom)} {comes}?"
-    yield "rarest", HARD, ask, Wait(seldom, uses.ways_of(seldom), uses.of)
+    yield "rarest", HARD, ask, Wait(seldom, rare, uses.of)
 
 
 def _of_ways(game: Game, uses: Uses, number: Value, drawn: str) -> Iterator[Asked]:

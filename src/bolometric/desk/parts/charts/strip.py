@@ -33,6 +33,8 @@ class Strip(QWidget):
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMouseTracking(True)
         self.deeds: tuple[Deed, ...] = ()
+        self.seconds = 0.0
+        """How long the game lasts."""
         self.names: tuple[str, ...] = ("player 1",)
         self.colours, self.at = LIGHT, -1
 
@@ -44,14 +46,10 @@ class Strip(QWidget):
     def show_deeds(self, deeds: tuple[Deed, ...], names: tuple[str, ...], colours: Palette) -> None:
         """Take on a game; ``names`` are what its players are called."""
         self.deeds, self.names, self.colours, self.at = deeds, names, colours, -1
+        self.seconds = max(map(_end, deeds), default=0.0)
         self.setMinimumHeight(int(TOP + FOOT + 26 * self.seats))
         self.updateGeometry()
         self.update()
-
-    @property
-    def seconds(self) -> float:
-        """How long the game lasts."""
-        return max((_end(deed) for deed in self.deeds), default=0.0)
 
     def sizeHint(self) -> QSize:
         """A row for each player."""
