@@ -8,8 +8,11 @@ from bolometric.assets import demo_files
 from bolometric.core.game.document import game_from
 from bolometric.core.learner_work.facts import ADD, DIVIDE, MULTIPLY, fact
 from bolometric.core.learner_work.fluency import PROFILES
+from bolometric.core.measure.notes import Deed
 from bolometric.core.words.practice import ALL_SEATS, missed, table_of
 from bolometric.desk.editors.fluency import OWN
+from bolometric.desk.parts.charts.strip import Strip
+from bolometric.paint.palette import LIGHT
 
 
 @pytest.fixture
@@ -245,3 +248,15 @@ def test_of_several_aims_the_one_that_was_chosen_stays_chosen(qtbot, window):
     editor.remove.click()
     assert [aim.upto for aim in window.document.game.brief.aim] == [10, 12]
     assert editor.list.currentRow() == 1
+
+
+def test_a_game_of_a_hundred_thousand_deeds_is_a_strip_too(qtbot):
+    # Going through all of them for each would take hours.
+    strip = Strip()
+    qtbot.addWidget(strip)
+    strip.resize(700, 120)
+    strip.show_deeds(tuple(Deed(at % 2, "rolls", 1.0, 2.0, 3.0 * at) for at in range(100_000)), ("A", "B"), LIGHT)
+    assert strip.seconds == 300_000
+    assert not strip.grab().isNull()
+    QTest.keyClick(strip, Qt.Key.Key_Right)
+    assert strip.at == 0
