@@ -281,6 +281,7 @@ def test_nothing_is_written_before_its_pages_are_there(qtbot, window, tmp_path):
     window.commands.print_sheets()  # the view is made by this
     view = window.late.sheets
     assert window.notice.words.text() == PAGES_FIRST
+    assert view.where.text() == "pages are being made …"
     assert not any(one.isEnabled() for one in (view.pdf, view.others, view.print))
     view.export_asked.emit("pdf")
     assert window.notice.words.text() == NO_PAGES
@@ -298,6 +299,7 @@ def test_where_there_can_be_no_pages_printing_says_why(qtbot, window, sheets):
     window.editing.edit("printing.alike", 3)  # a trail has no different boards
     qtbot.waitUntil(lambda: not sheets.lane.busy)
     assert not sheets.pages
+    assert sheets.where.text() == "no page"
     window.commands.print_sheets()
     assert window.notice.words.text() == sheets.told.text() != ""
     assert "different boards" in sheets.told.text()

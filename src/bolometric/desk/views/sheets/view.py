@@ -157,6 +157,8 @@ class SheetsView(QWidget):
         self.cards.give_up()
         self._offer()
         self.lane.ask(lambda: contents_of(game))
+        if not self.pages:
+            self._show_page()
 
     def _take(self, contents: Contents) -> None:
         kept = self.contents.card if self._same_game(contents) and self.contents is not None else None
@@ -237,7 +239,8 @@ class SheetsView(QWidget):
         page = self.pages[self.at] if self.at < count else None
         paper = None if self.contents is None else paper_of(self.contents)
         self.preview.show_page(page, paper, self.at + 1, count, self.colours)
-        self.where.setText("no page" if page is None else f"{self.at + 1} of {count}: {page.title}")
+        none = "pages are being made …" if self.lane.busy else "no page"
+        self.where.setText(none if page is None else f"{self.at + 1} of {count}: {page.title}")
         self.back.setEnabled(self.at > 0)
         self.on.setEnabled(self.at < count - 1)
         self._offer()
