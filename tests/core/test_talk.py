@@ -13,7 +13,9 @@ from bolometric.core.game.document import game_from, with_value
 from bolometric.core.game.files import from_text, read, to_text
 from bolometric.core.judge.difficulty import difficulty, difficulty_of
 from bolometric.core.measure.measuring import measure, quick_measure
+from bolometric.core.text.figures import minus
 from bolometric.core.words.talk import FEWEST, MOST, asked_of
+from bolometric.core.words.talk.draws import as_first_draws, uses_of
 from tests.areas.games import any_game
 from tests.core.test_every_area import every
 
@@ -35,13 +37,18 @@ def test_every_game_has_something_to_talk_about(game):
 
 @settings(max_examples=20, deadline=None, phases=[Phase.reuse, Phase.generate])
 @given(any_game)
-def test_questions_of_any_game_agree_with_its_odds(game):
+def test_questions_of_any_game_agree_with_what_its_draws_come_to(game):
     for one in asked_of(measure(game, 120)):
-        odds = game.shown
+        uses = uses_of(as_first_draws(game))
         if one.key == "never":
             assert one.answer.startswith("No")
-        if one.key == "likeliest" and max(odds.ways) != min(odds.ways):
-            assert f"{max(odds.ways):,} of {odds.all_ways:,}" in one.answer
+        if one.key == "likeliest" and max(uses.ways) != min(uses.ways):
+            assert f"{max(uses.ways):,} of {uses.of:,}" in one.answer
+        if one.key == "rarest":  # of those that come as seldom the largest
+            rare = min(uses.ways)
+            last = max(number for number, ways in zip(uses.numbers, uses.ways, strict=True) if ways == rare)
+            assert one.answer.endswith(f"it comes in {rare:,} of {uses.of:,} ways.")
+            assert f" {minus(last)} " in one.ask
         if one.key == "thinking":
             assert ("nothing to decide" in one.answer) == (not area_of(game).measured.chooses(game))
 

@@ -96,6 +96,15 @@ def test_every_board_is_drawn_with_the_side_that_was_planned(qapp):
                 )
 
 
+@pytest.mark.parametrize("across", ["portrait", "landscape"])
+def test_a_curved_trail_has_the_shape_of_its_page(qapp, across):
+    game = with_values(game_from({"bolometric": 1, "area": {"laid": "curve"}}), {"printing.across": across})
+    contents = contents_of(game)
+    plan = planned(contents.boards[0], paper_of(contents), False)
+    wide, high = within(paper_of(contents).inside(across == "landscape"))
+    assert plan.size == pytest.approx((wide, high), rel=0.01)
+
+
 def test_a_spinner_has_true_angles(qapp):
     angles = [30, 75.5, 54.5, 200]
     sectors = [{"value": at, "angle": angle} for at, angle in enumerate(angles)]
@@ -305,6 +314,7 @@ def test_where_there_can_be_no_pages_printing_says_why(qtbot, window, sheets):
     assert "different boards" in sheets.told.text()
     window.commands.undo()
     qtbot.waitUntil(sheets.pdf.isEnabled)
+    qtbot.wait(50)
     assert window.notice.words.text() != sending.NO_PRINTER  # nobody waits for a printer any more
 
 
