@@ -1,6 +1,7 @@
 """What nobody has caught: it is said in the window, which goes on and can be painted again."""
 
 import os
+import re
 import subprocess
 import sys
 from pathlib import Path
@@ -9,7 +10,9 @@ import pytest
 from PySide6.QtGui import QImage, QPainter
 
 from bolometric.core.settings.errors import FileError
+from bolometric.core.text.figures import plural
 from bolometric.desk.shell import mishaps
+from bolometric.desk.working.lane import Lane
 
 PAINTS_WRONGLY = """
 import sys
@@ -79,9 +82,8 @@ def test_it_is_said_and_its_painter_ends(qapp, said, capsys):
 
 
 def test_where_it_happened_is_told_by_the_programs_own_line(qapp, said, capsys):
-    met_in = sys.modules["bolometric.core.text.figures"]
     try:
-        met_in.plural(None, None)
+        plural(None, None)
     except TypeError:
         sys.excepthook(*sys.exc_info())
     assert "core/text/figures.py, line" in said[-1]
@@ -109,3 +111,12 @@ def test_a_window_with_a_part_that_cannot_be_painted_goes_on(tmp_path):
     assert line.startswith("0 Something went wrong here (ZeroDivisionError")
     assert "active painter" not in done.stderr
     assert done.stderr.count("bolometric: ValueError: torn") == 3
+
+
+def test_a_thread_too_tells_where(qtbot):
+    lane, told = Lane("astray"), []
+    lane.failed.connect(told.append)
+    lane.ask(lambda: plural(None, None))
+    qtbot.waitUntil(lambda: bool(told))
+    assert re.fullmatch(r"This could not be worked out \(TypeError: .*, core/text/figures\.py, line \d+\)\.", told[0])
+    lane.close()

@@ -17,6 +17,7 @@ from PySide6.QtCore import QObject, Signal
 from bolometric.core.settings.cancel import heeding
 from bolometric.core.settings.errors import BolometricError, Cancelled
 from bolometric.desk.working.edit_gate import edits
+from bolometric.desk.working.told_of import told_of
 from bolometric.desk.working.turns import turns
 
 Work = Callable[[], object]
@@ -124,7 +125,7 @@ class Lane(QObject):
         except BolometricError as error:
             words = str(error)
         except Exception as error:  # a thread has no one above it: say it in the window, keep the program
-            words = f"This could not be worked out ({type(error).__name__}: {error})."
+            words = f"This could not be worked out ({told_of(error)})."
         finally:
             turns.end(task)
         self._relay.emit(task, found, words)
