@@ -61,7 +61,8 @@ def test_a_lane_stands_still_while_the_gate_is_closed_and_what_is_urgent_goes_on
         lane.close()
 
 
-def test_the_gate_is_closed_from_an_edit_to_its_readings(qtbot, window):
+def test_the_gate_is_closed_from_an_edit_to_its_readings(qtbot, window, monkeypatch):
+    monkeypatch.setattr(giving_way, "LONGEST", 60.0)
     qtbot.waitUntil(lambda: giving_way.edits._open.is_set())
     with qtbot.waitSignal(window.measurer.exact_ready):
         window.document.edit("area.length", 33)
@@ -72,7 +73,8 @@ def test_the_gate_is_closed_from_an_edit_to_its_readings(qtbot, window):
     assert giving_way.edits._open.is_set()
 
 
-def test_faults_of_the_last_game_do_not_open_the_gate_of_the_next(qtbot, window):
+def test_faults_of_the_last_game_do_not_open_the_gate_of_the_next(qtbot, window, monkeypatch):
+    monkeypatch.setattr(giving_way, "LONGEST", 60.0)  # else a machine that stands still for a second opens it
     qtbot.waitUntil(lambda: giving_way.edits._open.is_set() and window.known.exact is not None)
     before, exact = window.measurer._generation, window.known.exact
     window.document.edit("area.length", 35)
