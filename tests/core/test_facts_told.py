@@ -5,7 +5,7 @@ from hypothesis import strategies as st
 
 from bolometric.core.game.document import game_from
 from bolometric.core.learner_work.facts import ADD, MULTIPLY, SUBTRACT, fact
-from bolometric.core.words.practice import ALL_SEATS, fits_table, met_most, most_met, table_of
+from bolometric.core.words.practice import ALL_SEATS, fits_table, met_most, table_of, top_count
 from tests.random_games import tenths
 
 number = st.one_of(st.integers(0, 9), tenths)
@@ -27,4 +27,4 @@ def test_what_is_found_without_the_table_is_what_the_table_holds(times, aim, doe
     named = met_most(times, does, seat, most)
     assert [often for _, often in named] == sorted(counts.values(), reverse=True)[:most]
     assert dict(named).items() <= counts.items()
-    assert most_met(times, does) == max((one.times for one in table_of(game, times, does).cells.values()), default=0)
+    assert top_count(times, does) == max((one.times for one in table_of(game, times, does).cells.values()), default=0)

@@ -329,6 +329,21 @@ def test_a_card_that_is_missing_is_told(qtbot, window, sheets, tmp_path):
     assert window.notice.words.text() == f"Written to {tmp_path / 'out.pdf'}."
 
 
+def test_a_card_that_comes_while_a_place_is_chosen_is_not_told_to_be_missing(
+    window, sheets, tmp_path, monkeypatch
+):
+    whole = sheets.contents
+    sheets.contents = replace(whole, card=None)
+
+    def where_export(proposed):
+        sheets.contents = whole
+        return tmp_path / "out.pdf"
+
+    monkeypatch.setattr(window.filing.questions, "where_export", where_export)
+    sheets.export_asked.emit("pdf")
+    assert window.notice.words.text() == f"Written to {tmp_path / 'out.pdf'}."
+
+
 def test_stopped_halfway_nothing_is_written(qtbot, window, sheets, tmp_path, monkeypatch):
     monkeypatch.setattr(sending.QProgressDialog, "wasCanceled", lambda self: True)
     with pytest.raises(FileError, match="Stopped"):

@@ -18,7 +18,7 @@ def remembering() -> list[_lru_cache_wrapper[Any]]:
     remembers is of the games that were played, whichever is in front.
     """
     # Copies are made in one go: other threads import modules meanwhile.
-    modules = [one for name, one in sys.modules.copy().items() if name.startswith(CORE) and not name.startswith(BOOK)]
+    modules = [one for name, one in sys.modules.copy().items() if name.startswith(CORE)]
     values = [one for module in modules for one in vars(module).copy().values() if hasattr(one, "cache_info")]
     found = {id(one): one for one in values if not one.__module__.startswith(BOOK)}
     return [one for one in found.values() if one.cache_info().maxsize is not None]

@@ -102,7 +102,7 @@ def met_most(times: Times, does: str, seat: int, most: int) -> list[tuple[Fact, 
     return nlargest(most, ((one, count) for one, count in met if count), key=lambda found: found[1])
 
 
-def most_met(times: Times, does: str) -> float:
+def top_count(times: Times, does: str) -> float:
     """How often the fact of an operation that is met most is met in a game, by one player."""
     return max((_met(each, ALL_SEATS) for one, each in times.items() if one.does == does), default=0.0)
 

@@ -225,8 +225,8 @@ class Filing:
         asked = path == given and not is_protected(path)
         return self._may_write(path, known=asked) and self._write(path)
 
-    def export(self, what: str, kind: str, write: Callable[[Path], None], lacking: str = "") -> bool:
-        """Ask where to write a table, a picture or pages, and have them written there; tell what they are lacking."""
+    def export(self, what: str, kind: str, write: Callable[[Path], str | None]) -> bool:
+        """Ask where to write a table, a picture or pages, and have them written; ``write`` may say what they lack."""
         path = self.questions.where_export(self._folder() / f"{self._plain_name()}-{what}.{kind}")
         if path is None:
             return False
@@ -235,7 +235,7 @@ class Filing:
             if not self._may_write(path):
                 return False
         try:
-            write(path)
+            lacking = write(path) or ""
         except FileError as error:
             self.say(str(error))
             return False

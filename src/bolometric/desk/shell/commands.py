@@ -161,7 +161,7 @@ class Commands:
         """Take the sheets away."""
         sheets = self._face.late.sheets
         if sheets is not None:
-            self._face.filing.export("sheets", kind, lambda path: sheets.write(kind, path), sheets.lacking)
+            self._face.filing.export("sheets", kind, lambda path: sheets.write(kind, path))
 
     def export_room(self, kind: str) -> None:
         """Take the picture of what was called away."""

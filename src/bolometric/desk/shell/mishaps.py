@@ -25,7 +25,7 @@ def heed_mishaps(say: Callable[[str], None]) -> None:
             return
         told = told_of(error)
         print(f"bolometric: {told}", file=sys.stderr, flush=True)
-        say(f"Something went wrong here ({told}). Your game is kept; if it looks wrong, undo the last step.")
+        say(f"Something went wrong here ({told}). If your game looks wrong now, undo the last step.")
 
     sys.excepthook = heed
 

@@ -1,13 +1,13 @@
 """Poisson variables: the chance of a count, of fewer, and of at least so many.
 
-SciPy has these too, by the incomplete gamma function. Importing it takes longer than measuring a small game, and counts
-are whole numbers here, for which sums of positive terms are as exact.
+SciPy has these too, by the incomplete gamma function. Importing it takes a fifth of what measuring a small game
+takes in all, and counts are whole numbers here, for which sums of positive terms are as exact.
 Reference: Johnson, Kemp and Kotz, *Univariate Discrete Distributions*, chapter 4.
 """
 
 from __future__ import annotations
 
-from functools import lru_cache
+from functools import cache
 from math import lgamma
 
 import numpy as np
@@ -19,7 +19,7 @@ FAR = 12.0
 SPARE = 40
 
 
-@lru_cache(maxsize=32)
+@cache
 def _log_factorials(bits: int) -> Array:
     return np.array([lgamma(n + 1.0) for n in range(2**bits)])
 

@@ -18,11 +18,11 @@ from bolometric.core.words.practice import (
     fits_table,
     met_most,
     missed,
-    most_met,
     operations,
     seats_words,
     summary,
     table_of,
+    top_count,
 )
 from bolometric.desk.parts.charts.pair_table import Cell, PairTableView
 from bolometric.desk.parts.plain import Label
@@ -192,7 +192,7 @@ class FactsPage(PracticePage):
         does, seat = self.does.currentData() or known_facts.ADD, self.seat.currentData()
         seat = ALL_SEATS if seat is None else seat
         shown = {0: self.known, **{k + 1: known for k, known in self._beside.items()}}
-        top = max(most_met(known.times, does) for known in shown.values())
+        top = max(top_count(known.times, does) for known in shown.values())
         self.trouble.setVisible(bool(self.trouble.text()))
         for k, table in enumerate(self.tables):
             table.setVisible(k in shown)

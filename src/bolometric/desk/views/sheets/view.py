@@ -155,9 +155,10 @@ class SheetsView(QWidget):
     def _ask(self) -> None:
         game = self._wanted = self.game
         self.cards.give_up()
-        self._offer()
         self.lane.ask(lambda: contents_of(game))
-        if not self.pages:
+        if self.pages:
+            self._offer()
+        else:
             self._show_page()
 
     def _take(self, contents: Contents) -> None:
@@ -250,9 +251,14 @@ class SheetsView(QWidget):
 
     def _offer(self) -> None:
         """Pages can be written once they are there, and are those of the game as it is."""
-        there = bool(self.pages) and self.contents is not None and self.contents.game == self.game
+        there = bool(self.pages) and self._current is not None
         for button in (self.pdf, self.others, self.print):
             button.setEnabled(there)
+
+    @property
+    def _current(self) -> Contents | None:
+        """What is shown, if it is of the game as it is."""
+        return self.contents if self.contents is not None and self.contents.game == self.game else None
 
     def _told(self) -> str:
         assert self.contents is not None
@@ -264,40 +270,42 @@ class SheetsView(QWidget):
     @property
     def ready(self) -> bool:
         """Whether all pages are there, the teacher's card too."""
-        return self.contents is not None and self.contents.game == self.game and self.contents.card is not None
+        return self._current is not None and self._current.card is not None
 
-    @property
-    def lacking(self) -> str:
-        """What the pages lack that is still being measured, in a sentence, or nothing."""
-        wanted = "teacher" not in self.game.printing.left_out
-        return LACKS_CARD if wanted and self.contents is not None and self.contents.card is None else ""
-
-    def write(self, kind: str, path: Path) -> None:
-        """Write the pages to a file. Raises FileError."""
-        if self.contents is None or self.contents.game != self.game:
+    def write(self, kind: str, path: Path) -> str:
+        """Write the pages to a file, and tell what they lack, if anything. Raises FileError."""
+        contents = self._current
+        if contents is None:
             raise FileError(NO_PAGES if self.lane.busy else self.told.text())
         try:
-            write_pages(self, kind, self.pages, self.at, paper_of(self.contents), self.contents, path)
+            write_pages(self, kind, self.pages, self.at, paper_of(contents), contents, path)
         except Cancelled:
             raise FileError("Stopped: nothing was written.") from None
+        return _lacking(contents)
 
     def ask_printer(self) -> None:
         """Print, once the pages are there and a printer was chosen; where there is none, say so."""
-        contents = self.contents
-        if contents is None or contents.game != self.game:
+        contents = self._current
+        if contents is None:
             self._printer_wanted = self.lane.busy
             self.said.emit(PAGES_FIRST if self.lane.busy else self.told.text())
             return
         if not self.pages:
             return
         try:
-            lacking = self.lacking
-            if print_pages(self, self.pages, paper_of(contents)):
-                self.said.emit(f"{plural(len(self.pages), 'page')} sent to the printer. {lacking}".rstrip())
+            pages = self.pages
+            if print_pages(self, pages, paper_of(contents)):
+                told = f"{plural(len(pages), 'page')} sent to the printer. {_lacking(contents)}"
+                self.said.emit(told.rstrip())
         except FileError as error:
             self.said.emit(str(error))
         except Cancelled:
             self.said.emit("Printing was stopped.")
+
+
+def _lacking(contents: Contents) -> str:
+    """What its pages lack that is still being measured, in a sentence; nothing where it was left out."""
+    return LACKS_CARD if contents.card is None and "teacher" not in contents.game.printing.left_out else ""
 
 
 def _card_later(contents: Contents) -> Contents:
