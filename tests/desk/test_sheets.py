@@ -329,9 +329,7 @@ def test_a_card_that_is_missing_is_told(qtbot, window, sheets, tmp_path):
     assert window.notice.words.text() == f"Written to {tmp_path / 'out.pdf'}."
 
 
-def test_a_card_that_comes_while_a_place_is_chosen_is_not_told_to_be_missing(
-    window, sheets, tmp_path, monkeypatch
-):
+def test_a_card_that_comes_while_a_place_is_chosen_is_not_told_to_be_missing(window, sheets, tmp_path, monkeypatch):
     whole = sheets.contents
     sheets.contents = replace(whole, card=None)
 
