@@ -58,8 +58,8 @@ class Answers:
 @pytest.fixture
 def qtbot(qtbot):
     """Waits longer than its usual five seconds: a busy machine is no fault of the program."""
-    qtbot.waitSignal = partial(qtbot.waitSignal, timeout=60_000)
-    qtbot.waitUntil = partial(qtbot.waitUntil, timeout=60_000)
+    qtbot.waitSignal = partial(qtbot.waitSignal, timeout=120_000)
+    qtbot.waitUntil = partial(qtbot.waitUntil, timeout=120_000)
     return qtbot
 
 

@@ -3,5 +3,5 @@
 
 def settle(qtbot, window, act):
     """Do something that changes the game and wait for its exact readings."""
-    with qtbot.waitSignal(window.measurer.exact_ready, timeout=30_000):
+    with qtbot.waitSignal(window.measurer.exact_ready):
         act()

@@ -23,7 +23,7 @@ def test_only_the_last_of_many_edits_is_shown(qtbot, window):
 
 
 def test_runs_stream_in_behind_the_exact_readings(qtbot, window):
-    qtbot.waitUntil(lambda: window.known.played is not None and window.known.played.done, timeout=60_000)
+    qtbot.waitUntil(lambda: window.known.played is not None and window.known.played.done)
     assert window.known.played.game == window.document.game
     assert window.known.readings["minutes"].method == "exact"
     lead = window.gauges.gauges["lead_for_good"].reading
@@ -35,7 +35,7 @@ def test_runs_stream_in_behind_the_exact_readings(qtbot, window):
 
 
 def test_runs_that_end_before_the_exact_readings_come_are_shown_with_them(qtbot, window):
-    qtbot.waitUntil(lambda: window.known.played is not None and window.known.played.done, timeout=60_000)
+    qtbot.waitUntil(lambda: window.known.played is not None and window.known.played.done)
     window.go("runs")
     played, exact = window.known.played, window.known.exact
     window.known.game_changed(play=False)
@@ -49,16 +49,16 @@ def test_runs_that_end_before_the_exact_readings_come_are_shown_with_them(qtbot,
 
 def test_runs_can_be_cancelled_and_taken_up_again(qtbot, window):
     window.go("runs")
-    with qtbot.waitSignal(window.measurer.runs_ready, timeout=60_000):
+    with qtbot.waitSignal(window.measurer.runs_ready):
         # A long way, more back than forth on many draws: some ten thousand runs of ten thousand turns until it is sure.
         long = {"pieces": [{"faces": [-3, -2, -1, 1, 2, 4]}], "area": {"length": 1000}}
         window.document.start(game_from({"bolometric": 1, **long}))
-    with qtbot.waitSignal(window.measurer.runs_stopped, timeout=60_000):
+    with qtbot.waitSignal(window.measurer.runs_stopped):
         window.late.runs.cancel.click()
     assert "Cancelled" in window.late.runs.state.text()
     window.late.runs.show_played(window.late.runs.played)  # what games of their own tell comes in late
     assert "Cancelled" in window.late.runs.state.text()
-    with qtbot.waitSignal(window.measurer.runs_ready, timeout=60_000):
+    with qtbot.waitSignal(window.measurer.runs_ready):
         window.late.runs.cancel.click()
     assert window.late.runs.cancel.text() == "Cancel"
 
@@ -72,7 +72,7 @@ def test_long_exact_work_says_so_and_can_be_given_up(qtbot, window):
     with qtbot.waitSignal(window.measurer.exact_stopped):
         window.bar.status.cancel.click()
     assert not window.bar.status.cancel.isVisible()
-    qtbot.waitUntil(lambda: "minutes" in window.known.readings, timeout=60_000)
+    qtbot.waitUntil(lambda: "minutes" in window.known.readings)
     assert window.known.readings["minutes"].method == "simulated"
 
 

@@ -28,12 +28,9 @@ def test_others_wait_until_the_gate_is_open_and_no_longer_than_they_must(monkeyp
     monkeypatch.setattr(giving_way, "LONGEST", 0.05)
     gate.close()
     began = time.perf_counter()
-    gate.give_way()
-    assert 0.04 < time.perf_counter() - began < 2
-    began = time.perf_counter()
     for _ in range(100):
         gate.give_way()  # long work is waited for once
-    assert time.perf_counter() - began < 0.04
+    assert 0.04 < time.perf_counter() - began < 2
 
 
 def test_a_lane_stands_still_while_the_gate_is_closed_and_what_is_urgent_goes_on(qtbot):
@@ -86,7 +83,7 @@ def test_faults_of_the_last_game_do_not_open_the_gate_of_the_next(qtbot, window,
 
 def test_an_edit_right_after_an_answer_does_not_wait_for_the_last_one(qtbot, window, monkeypatch):
     """What is left to do for the last game waits for the window to paint; the edit that comes first must not."""
-    monkeypatch.setattr(giving_way, "LONGEST", 60.0)  # longer than this waits, however slow the machine
+    monkeypatch.setattr(giving_way, "LONGEST", 600.0)  # far longer than this waits, however slow the machine
     came = []
     game = window.document.game
 
@@ -97,7 +94,7 @@ def test_an_edit_right_after_an_answer_does_not_wait_for_the_last_one(qtbot, win
 
     window.measurer.exact_ready.connect(again)
     window.document.edit("area.length", 29)
-    qtbot.waitUntil(lambda: len(came) == 6, timeout=40_000)
+    qtbot.waitUntil(lambda: len(came) == 6)
     window.measurer.exact_ready.disconnect(again)
     assert game != window.document.game
 

@@ -97,7 +97,7 @@ def test_a_view_made_late_shows_the_present_game(qtbot, open_window, name):
     with qtbot.waitSignal(window.measurer.exact_ready):
         window.filing.open(demo_files()[0])
     settle(qtbot, window, lambda: window.document.edit("area.length", 33))
-    qtbot.waitUntil(lambda: window.known.played is not None and window.known.played.done, timeout=20_000)
+    qtbot.waitUntil(lambda: window.known.played is not None and window.known.played.done)
     window.go(name)
     view = window.late.view(name)
     assert view.isVisible()
@@ -123,7 +123,7 @@ def test_a_view_made_late_shows_the_present_game(qtbot, open_window, name):
 def test_other_colours_keep_what_was_played(qtbot, window):
     window.go("runs")
     runs = window.late.runs
-    qtbot.waitUntil(lambda: runs.played is not None and runs.played.done, timeout=20_000)
+    qtbot.waitUntil(lambda: runs.played is not None and runs.played.done)
     played = runs.played
     window.dressing.use_dark()
     assert runs.played is played
@@ -137,7 +137,7 @@ def test_the_chart_of_leads_is_named_for_what_it_shows(qtbot, open_window, area,
     window.filing.start(game_from({"bolometric": 1, "area": area, "seats": {"count": 2}}))
     window.go("runs")
     runs = window.late.runs
-    qtbot.waitUntil(lambda: runs.played is not None and runs.played.done, timeout=20_000)
+    qtbot.waitUntil(lambda: runs.played is not None and runs.played.done)
     assert words in runs.leads._across
     if not area:
         bars = runs.lengths.drawing.bars[0]
@@ -197,12 +197,12 @@ def test_a_game_whose_draws_hang_together_is_shown_as_simulated(qtbot, window):
     with qtbot.waitSignal(window.measurer.exact_ready):
         window.filing.open(path)
     window.go("shape")
-    qtbot.waitUntil(lambda: window.gauges.gauges["minutes"].reading is not None, timeout=20_000)
+    qtbot.waitUntil(lambda: window.gauges.gauges["minutes"].reading is not None)
     assert window.gauges.gauges["minutes"].reading.method == "simulated"
     assert "simulated ±" in window.shape.board.describe(5)
     window.go("runs")
     assert not window.late.runs.within.isVisibleTo(window.late.runs)  # how soon one player is home is not known
-    with qtbot.waitSignal(window.measurer.effects_ready, timeout=30_000):
+    with qtbot.waitSignal(window.measurer.effects_ready):
         window.gauges.gauges["minutes"].click()
     assert "simulated" in window.editing.popover.content._movers.text()
     window.editing.close_popover()
@@ -221,7 +221,7 @@ def test_the_key_for_rules_leaves_the_view_but_for_the_shelf(open_window):
 
 def test_a_detail_is_filled_once_and_left_alone_after_that(qtbot, open_window):
     window = open_window()
-    with qtbot.waitSignal(window.measurer.exact_ready, timeout=20_000):
+    with qtbot.waitSignal(window.measurer.exact_ready):
         window.filing.open(demo_files()[0])
     window.go("shape")
     window._gauge_clicked("setbacks")

@@ -41,7 +41,7 @@ def test_tables_and_charts_are_taken_away(qtbot, window, tmp_path, monkeypatch):
     for page in range(len(window.late.odds.pages)):
         window.late.odds.show_page(page)
         if window.late.odds.pages[page] is window.late.odds.making:
-            qtbot.waitUntil(lambda: window.late.odds.making.made is not None, timeout=20_000)
+            qtbot.waitUntil(lambda: window.late.odds.making.made is not None)
         for kind, start in starts.items():
             window.filing.questions.place = tmp_path / f"out{page}"
             window.commands.export_odds(kind)

@@ -213,7 +213,7 @@ def test_progress_never_falls_and_ends_at_one(qtbot, measurer):
     seen = []
     measurer.runs_ready.connect(lambda played: seen.append((played.progress, played.done)))
     measurer.measure(read(demo_files()[2]))
-    qtbot.waitUntil(lambda: bool(seen) and seen[-1][1], timeout=60_000)
+    qtbot.waitUntil(lambda: bool(seen) and seen[-1][1])
     assert seen[-1][0] == 1
     assert all(0 < progress <= 1 for progress, _ in seen)
 
@@ -242,7 +242,7 @@ def test_what_thinking_is_worth_comes_by_play_where_it_is_not_worked_out(qtbot, 
     seen = []
     measurer.runs_ready.connect(lambda played: seen.append(played.readings.get("choice")))
     measurer.measure(game)
-    qtbot.waitUntil(lambda: bool(seen) and seen[-1] is not None, timeout=60_000)
+    qtbot.waitUntil(lambda: bool(seen) and seen[-1] is not None)
     assert seen[-1].method == "simulated"
     assert seen[-1].mean > 0.5
     known = read(next(path for path in demo_files() if path.name.startswith("dome")))

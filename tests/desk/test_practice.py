@@ -20,12 +20,12 @@ def practice(qtbot, window):
     """The practice view of Ridge Ascent, some games noted."""
     window.go("practice")
     view = window.late.practice
-    qtbot.waitUntil(lambda: view.known.practice is not None and view.known.exact is not None, timeout=15_000)
+    qtbot.waitUntil(lambda: view.known.practice is not None and view.known.exact is not None)
     return view
 
 
 def edit(qtbot, window, path, value):
-    with qtbot.waitSignal(window.measurer.work_ready, timeout=30_000):
+    with qtbot.waitSignal(window.measurer.work_ready):
         window.editing.edit(path, value)
 
 
@@ -54,7 +54,7 @@ def test_a_player_alone_and_another_game_beside_it(qtbot, window, practice):
     assert first > table_of(window.document.game, practice.known.times, ADD, ALL_SEATS).cells[3, 4].times
     page.others[0].setCurrentIndex(page.others[0].findText("twin domes"))
     page._ask(0)
-    qtbot.waitUntil(lambda: 0 in page._beside, timeout=20_000)
+    qtbot.waitUntil(lambda: 0 in page._beside)
     assert page.tables[1].isVisible()
     assert page.tables[1].title.text() == "Twin Domes"
     page.others[0].setCurrentIndex(0)
@@ -69,7 +69,7 @@ def test_a_broken_game_beside_it_is_said_in_a_sentence(qtbot, window, practice, 
     page.others[0].addItem("broken", path)
     page.others[0].setCurrentIndex(page.others[0].count() - 1)
     page._ask(0)
-    qtbot.waitUntil(lambda: "broken.bolo.json" in page.trouble.text(), timeout=5_000)
+    qtbot.waitUntil(lambda: "broken.bolo.json" in page.trouble.text())
     assert 0 not in page._beside
 
 
@@ -79,7 +79,7 @@ def test_time_is_told_for_players_who_are_timed_and_for_others(qtbot, window, pr
     assert "count on" in page.who.text()
     assert page.strip.deeds
     edit(qtbot, window, "seats.fluency", [PROFILES[0].model_dump()])
-    qtbot.waitUntil(lambda: "waiting" in page.words.text() and bool(page.strip.deeds), timeout=15_000)
+    qtbot.waitUntil(lambda: "waiting" in page.words.text() and bool(page.strip.deeds))
     assert "Each player counts everything." in page.who.text()
     page.strip.setFocus()
     QTest.keyClick(page.strip, Qt.Key.Key_Right)
@@ -94,8 +94,8 @@ def test_difficulty_says_what_it_is_made_of_and_where_thinking_pays(qtbot, windo
     view = window.late.practice
     view.bar.show_page(2)
     page = view.difficulty
-    qtbot.waitUntil(lambda: "turns (exact)" in page.pays.text(), timeout=15_000)
-    qtbot.waitUntil(lambda: all(scale.value is not None for scale in page.scales.scales), timeout=15_000)
+    qtbot.waitUntil(lambda: "turns (exact)" in page.pays.text())
+    qtbot.waitUntil(lambda: all(scale.value is not None for scale in page.scales.scales))
     assert page.board.isVisible()
     assert "Sums:" in page.made_of.text()
     assert page.scales.accessibleName()
@@ -132,9 +132,9 @@ def test_after_a_game_at_the_table_questions_come_one_by_one(qtbot, window):
     window.document.edit("area.length", 5)
     window.go("table")
     table = window.late.table
-    qtbot.waitUntil(table.draw.isEnabled, timeout=30_000)
+    qtbot.waitUntil(table.draw.isEnabled)
     assert not table.talk.isVisible()
-    qtbot.waitUntil(lambda: window.late._played is not None and window.known.exact is not None, timeout=20_000)
+    qtbot.waitUntil(lambda: window.late._played is not None and window.known.exact is not None)
     while not table.sitting.now.over:
         table.draw.click()
     assert table.talk.isVisible()
@@ -232,7 +232,7 @@ def test_facts_that_are_met_most_are_shown_first(qtbot, window):
     window.document.start(game_from({"area": area, "brief": brief}))
     window.go("practice")
     page = window.late.practice.facts
-    qtbot.waitUntil(lambda: page.does.currentData() == "divide", timeout=20_000)
+    qtbot.waitUntil(lambda: page.does.currentData() == "divide")
     assert page.does.findData("multiply") >= 0  # asked for, and never met
 
 

@@ -109,7 +109,7 @@ def test_an_area_of_ones_own_is_drawn_played_and_told_in_the_window(qtbot, windo
     register(LEDGER)
     try:
         window.document.start(game_from({"bolometric": 1, "name": "Sky page", "area": {"kind": "ledger", "draws": 3}}))
-        qtbot.waitUntil(lambda: "turns" in window.known.readings, timeout=20_000)
+        qtbot.waitUntil(lambda: "turns" in window.known.readings)
         window.go("runs")
         assert "Nobody wins" in window.late.runs.wins_words.text()
         assert not window.grab().isNull()

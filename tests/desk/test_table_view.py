@@ -103,7 +103,7 @@ def test_every_demo_game_is_laid_out(table, path):
 def test_the_table_is_a_view_of_the_window(qtbot, window):
     window.go("table")
     assert window.late.table.isVisible()
-    qtbot.waitUntil(window.late.table.draw.isEnabled, timeout=60_000)
+    qtbot.waitUntil(window.late.table.draw.isEnabled)
     window.late.table.draw.click()
     window.document.edit("area.length", 45)
     assert window.late.table.sitting.here.draws == 0
@@ -138,7 +138,7 @@ def test_a_table_is_laid_beside_the_window(qtbot):
     table = TableView(readying)
     qtbot.addWidget(table)
     table.show_game(demo("signal-digits"), LIGHT)
-    with qtbot.waitSignal(readying.ready, timeout=60_000):
+    with qtbot.waitSignal(readying.ready):
         table.show()
         table.coach.setChecked(True)
         assert "being laid" in table.state.text()
@@ -155,7 +155,7 @@ def test_a_rehearsal_that_fails_keeps_no_table_waiting(qtbot, monkeypatch):
 
     monkeypatch.setattr("bolometric.desk.working.table_ready.rehearse", fails)
     readying, game = Readying(), demo("ridge-ascent")
-    with qtbot.waitSignal(readying.ready, timeout=10_000):
+    with qtbot.waitSignal(readying.ready):
         assert not readying.is_ready(game, (), False)
     assert readying.is_ready(game, (), False)
     readying.close()

@@ -27,7 +27,7 @@ def test_a_search_is_begun_its_best_taken_and_taken_back(qtbot, window, tune, tm
     page.tries.setValue(40)
     page.begin.click()
     assert page.begin.text() == "Cancel"
-    qtbot.waitUntil(lambda: not page.lane.busy, timeout=60_000)
+    qtbot.waitUntil(lambda: not page.lane.busy)
     assert page.found[0].suits >= page.found[-1].suits
     assert page.games.count() == len(page.found)
     page.games.setCurrentRow(0)
@@ -57,7 +57,7 @@ def test_what_is_not_marked_is_locked_and_all_locked_is_said(qtbot, window, tune
     page._items()[0].setCheckState(Qt.CheckState.Checked)
     page.tries.setValue(20)
     page.begin.click()
-    qtbot.waitUntil(lambda: not page.lane.busy, timeout=60_000)
+    qtbot.waitUntil(lambda: not page.lane.busy)
     assert {one.game.area.end for one in page.found} == {window.document.game.area.end}
 
 
@@ -77,7 +77,7 @@ def test_a_search_is_cancelled_and_one_of_an_older_game_is_given_up(qtbot, windo
 def test_a_sweep_is_drawn_and_a_point_of_it_taken(qtbot, window, tune):
     tune.bar.show_page(2)
     page = tune.sweeper
-    qtbot.waitUntil(lambda: bool(page.points) and not page.lane.busy, timeout=60_000)
+    qtbot.waitUntil(lambda: bool(page.points) and not page.lane.busy)
     assert page.first.knob.currentData() == page.swept[0].path  # something is drawn from the beginning
     assert page.reading.currentData() == "first_seat_edge"  # which is off its target
     page.first.knob.setCurrentIndex(page.first.knob.findData("area.length"))
@@ -85,7 +85,7 @@ def test_a_sweep_is_drawn_and_a_point_of_it_taken(qtbot, window, tune):
     page.first.low.setValue(20)
     page.first.high.setValue(40)
     page.begin.click()
-    qtbot.waitUntil(lambda: not page.lane.busy, timeout=60_000)
+    qtbot.waitUntil(lambda: not page.lane.busy)
     assert [point.values for point in page.points] == [(20,), (25,), (30,), (35,), (40,)]
     assert page.reading.currentData() == "minutes"
     page.reading.setCurrentIndex(page.reading.findData("lead_for_good"))
@@ -99,14 +99,14 @@ def test_a_sweep_is_drawn_and_a_point_of_it_taken(qtbot, window, tune):
     page.first.knob.setCurrentIndex(page.first.knob.findData("area.end"))
     page.first.knob.activated.emit(page.first.knob.currentIndex())
     page.begin.click()
-    qtbot.waitUntil(lambda: not page.lane.busy, timeout=60_000)
+    qtbot.waitUntil(lambda: not page.lane.busy)
     assert len(page.points) == 4
 
 
 def test_two_settings_make_a_map_on_which_a_game_is_chosen_and_taken(qtbot, window, tune):
     tune.bar.show_page(2)
     page = tune.sweeper
-    qtbot.waitUntil(lambda: bool(page.points) and not page.lane.busy, timeout=60_000)
+    qtbot.waitUntil(lambda: bool(page.points) and not page.lane.busy)
     page.first.knob.setCurrentIndex(page.first.knob.findData("area.length"))
     page.reading.setCurrentIndex(page.reading.findData("minutes"))
     page.first.low.setValue(20)
@@ -116,7 +116,7 @@ def test_two_settings_make_a_map_on_which_a_game_is_chosen_and_taken(qtbot, wind
     assert "the same setting twice" in page.told.text()
     page.second.knob.setCurrentIndex(page.second.knob.findData("area.finish"))
     page.begin.click()
-    qtbot.waitUntil(lambda: not page.lane.busy, timeout=60_000)
+    qtbot.waitUntil(lambda: not page.lane.busy)
     assert [point.values for point in page.points][:3] == [(20, "at_once"), (20, "finish_round"), (25, "at_once")]
     rings = {(a, b): cell.wanted for a, row in enumerate(page.map.cells) for b, cell in enumerate(row)}
     band = window.document.game.brief.minutes
@@ -131,7 +131,7 @@ def test_two_settings_make_a_map_on_which_a_game_is_chosen_and_taken(qtbot, wind
 
 def test_what_moves_a_reading_is_listed_and_a_step_taken(qtbot, window, tune):
     page = tune.mover
-    qtbot.waitUntil(lambda: bool(page.found) and not page.lane.busy, timeout=60_000)
+    qtbot.waitUntil(lambda: bool(page.found) and not page.lane.busy)
     rows = page.rows.widget().findChildren(StepBar)
     assert len(rows) == sum(len(move.steps) for move in page.found)
     assert abs(rows[0].step.effect) >= abs(rows[-1].step.effect)
@@ -147,7 +147,7 @@ def test_what_moves_a_reading_is_listed_and_a_step_taken(qtbot, window, tune):
     page.take.click()
     assert window.document.game.area.length == row.step.value
     page.choose("lead_for_good")
-    qtbot.waitUntil(lambda: bool(page.found) and not page.lane.busy, timeout=60_000)
+    qtbot.waitUntil(lambda: bool(page.found) and not page.lane.busy)
     assert "±" in page.rows.widget().findChildren(StepBar)[0].figure
 
 
@@ -162,7 +162,7 @@ def test_a_search_is_paused_and_goes_on_and_its_trade_off_chosen_from(qtbot, win
     qtbot.wait(300)
     assert page.progress is tried
     page.pause.click()
-    qtbot.waitUntil(lambda: not page.lane.busy, timeout=60_000)
+    qtbot.waitUntil(lambda: not page.lane.busy)
     assert page.progress.tried > 20
     scatter = page.trade.scatter
     ending = [one for one in page.progress.seen if all(part.reading.mean is not None for part in one.parts[:2])]
@@ -174,16 +174,16 @@ def test_a_search_is_paused_and_goes_on_and_its_trade_off_chosen_from(qtbot, win
     page.trade.upwards.setCurrentIndex(page.trade.upwards.count() - 1)
     page.trade._draw()
     assert min(y for _, y in scatter.points) == 0  # the game as it is changes nothing
-    qtbot.waitUntil(lambda: page.table.rowCount() > 5, timeout=60_000)
+    qtbot.waitUntil(lambda: page.table.rowCount() > 5)
     page.compare.click()
     assert tune.bar.stack.currentWidget() is tune.compare
-    qtbot.waitUntil(lambda: len(tune.compare.sides) in (1, 2) and not tune.compare.lane.busy, timeout=60_000)
+    qtbot.waitUntil(lambda: len(tune.compare.sides) in (1, 2) and not tune.compare.lane.busy)
 
 
 def test_versions_are_made_saved_together_and_told_apart_on_the_shelf(qtbot, window, tune, tmp_path):
     tune.bar.show_page(3)
     page = tune.ladder
-    qtbot.waitUntil(lambda: bool(page.rungs) and not page.lane.busy, timeout=60_000)
+    qtbot.waitUntil(lambda: bool(page.rungs) and not page.lane.busy)
     assert page.list.count() == len(page.rungs) == 3  # there is something to look at from the beginning
     assert [rung.level for rung in page.rungs] == ["easier", "as it is", "harder"]
     assert not page.easy.isVisible()
@@ -191,7 +191,7 @@ def test_versions_are_made_saved_together_and_told_apart_on_the_shelf(qtbot, win
     page.by.setCurrentIndex(page.by.findData("minutes"))
     page.by.activated.emit(page.by.currentIndex())
     assert page.easy.isVisible()
-    qtbot.waitUntil(lambda: not page.looks.busy and page.hard.value() > page.easy.value() > 0, timeout=60_000)
+    qtbot.waitUntil(lambda: not page.looks.busy and page.hard.value() > page.easy.value() > 0)
     page.easy.setValue(9)
     page.hard.setValue(3)
     page.begin.click()
@@ -199,14 +199,14 @@ def test_versions_are_made_saved_together_and_told_apart_on_the_shelf(qtbot, win
     page.easy.setValue(3)
     page.hard.setValue(9)
     page.begin.click()
-    qtbot.waitUntil(lambda: not page.lane.busy, timeout=60_000)
+    qtbot.waitUntil(lambda: not page.lane.busy)
     assert [rung.level for rung in page.rungs] == ["easy", "middle", "hard"]
     page.keep.click()
     kept = sorted((tmp_path / "shelf").glob("*.bolo.json"))
     assert [read(path).family.place for path in kept] == [1, 2, 3]
     window.go("shelf")
     card = window.shelf.cards[kept[1]]
-    qtbot.waitUntil(lambda: card.entry is not None and "from the one before" in card.entry.words, timeout=60_000)
+    qtbot.waitUntil(lambda: card.entry is not None and "from the one before" in card.entry.words)
     assert page.rungs[1].changes[0] in card.entry.words
 
 
@@ -215,18 +215,18 @@ def test_games_are_put_side_by_side(qtbot, window, tune):
     page = tune.compare
     page.which.setCurrentIndex(2)
     page.which.activated.emit(2)
-    qtbot.waitUntil(lambda: len(page.sides) == 2, timeout=60_000)
+    qtbot.waitUntil(lambda: len(page.sides) == 2)
     assert page.readings.columnCount() == 3
     assert len(page.chart.drawing.lines) == 2
     assert page.rules.rowCount() > 0
     page.clear.click()
-    qtbot.waitUntil(lambda: len(page.sides) == 1, timeout=60_000)
+    qtbot.waitUntil(lambda: len(page.sides) == 1)
 
 
 def test_a_game_is_begun_from_what_one_has(qtbot, window):
     qtbot.keyClick(window, "n", Qt.KeyboardModifier.ControlModifier)
     page = window.shelves.begin
-    qtbot.waitUntil(lambda: bool(page.cards) and not page.lane.busy, timeout=60_000)
+    qtbot.waitUntil(lambda: bool(page.cards) and not page.lane.busy)
     assert len(page.cards) == len(starters())
     page.asked.low.setValue(9)
     page.asked.high.setValue(4)
@@ -240,7 +240,7 @@ def test_a_game_is_begun_from_what_one_has(qtbot, window):
     page.asked.add.setCurrentIndex(1)
     page.asked.add.activated.emit(1)
     assert page.asked.answers.minutes == (3, 4)
-    qtbot.waitUntil(lambda: bool(page.cards) and not page.lane.busy and not page.asked._soon.isActive(), timeout=60_000)
+    qtbot.waitUntil(lambda: bool(page.cards) and not page.lane.busy and not page.asked._soon.isActive())
     words = next(iter(page.cards))
     page.cards[words].click()
     assert window.document.game == page.beginnings[words].game
@@ -291,7 +291,7 @@ def test_further_targets_are_set_on_the_sheet(qtbot, window):
 def test_games_that_suit_are_offered_with_marks_and_begun_kept_or_put_beside(qtbot, window, tmp_path):
     window.help.show_begin()
     page = window.shelves.begin
-    qtbot.waitUntil(lambda: bool(page.cards) and not page.lane.busy, timeout=60_000)
+    qtbot.waitUntil(lambda: bool(page.cards) and not page.lane.busy)
     asked = page.asked
     asked.aim.setCurrentIndex(asked.aim.findData("bonds"))
     asked.aim.activated.emit(asked.aim.currentIndex())
@@ -309,7 +309,7 @@ def test_games_that_suit_are_offered_with_marks_and_begun_kept_or_put_beside(qtb
     asked._soon.stop()
     page.suit.click()
     assert page.suit.text() == "Cancel"
-    qtbot.waitUntil(lambda: not page.lane.busy and page.suit.text() != "Cancel", timeout=120_000)
+    qtbot.waitUntil(lambda: not page.lane.busy and page.suit.text() != "Cancel")
     offers = page.offers
     assert offers.games.count() > 1
     first = offers.games.offer(0)
@@ -334,12 +334,12 @@ def test_games_that_suit_are_offered_with_marks_and_begun_kept_or_put_beside(qtb
 def test_suiting_can_be_stopped_and_what_was_found_stays(qtbot, window):
     window.help.show_begin()
     page = window.shelves.begin
-    qtbot.waitUntil(lambda: bool(page.cards) and not page.lane.busy, timeout=60_000)
+    qtbot.waitUntil(lambda: bool(page.cards) and not page.lane.busy)
     page.asked.aim.setCurrentIndex(page.asked.aim.findData("adding"))
     page.asked._aimed()
     page.asked._soon.stop()
     page.suit.click()
-    qtbot.waitUntil(lambda: page.offers.games.count() > 0, timeout=60_000)
+    qtbot.waitUntil(lambda: page.offers.games.count() > 0)
     page.suit.click()
     assert "Cancelled" in page.told.text()
     assert page.offers.games.count() > 0

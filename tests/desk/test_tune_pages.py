@@ -74,7 +74,7 @@ def test_an_axis_keeps_its_setting_and_may_be_nothing(axis):
 
 
 def wait(qtbot, *lanes):
-    qtbot.waitUntil(lambda: not any(lane.busy for lane in lanes), timeout=60_000)
+    qtbot.waitUntil(lambda: not any(lane.busy for lane in lanes))
 
 
 @pytest.mark.parametrize("names", [("battery", "star-chart"), ("signal", "twin"), ("observatory", "comet")])
@@ -88,7 +88,7 @@ def test_games_beside_each_other_show_their_own_figures_and_what_differs(qtbot, 
     games = [read(next(path for path in demo_files() if name in path.name)) for name in names]
     for game in games:
         page.add(game)
-    qtbot.waitUntil(lambda: len(page.sides) == 3, timeout=60_000)
+    qtbot.waitUntil(lambda: len(page.sides) == 3)
     assert [side.game for side in page.sides] == [window.document.game, *games]
     for side in page.sides[1:]:
         exact = measure_exactly(side.game)
@@ -101,7 +101,7 @@ def test_games_beside_each_other_show_their_own_figures_and_what_differs(qtbot, 
     wait(qtbot, page.lane)
     assert len(page.sides) == 3  # not twice
     page.clear.click()
-    qtbot.waitUntil(lambda: len(page.sides) == 1, timeout=60_000)
+    qtbot.waitUntil(lambda: len(page.sides) == 1)
     assert page.sides[0].game == window.document.game
 
 

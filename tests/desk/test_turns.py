@@ -33,7 +33,7 @@ def _together(qtbot, watched, lanes, **kinds):
     came = []
     for name, lane in lanes.items():
         lane.add(lambda name=name: watched.work(name), then=came.append, **kinds)
-    qtbot.waitUntil(lambda: sorted(came) == sorted(lanes), timeout=20_000)
+    qtbot.waitUntil(lambda: sorted(came) == sorted(lanes))
 
 
 def test_lanes_take_turns_and_all_come_to_an_end(qtbot, monkeypatch):
@@ -64,7 +64,7 @@ def test_a_lane_that_stands_still_or_is_closed_lets_the_others_go_on(qtbot):
     waits.close()  # while it stands in line
     assert time.monotonic() - began < 2
     still.pause(True)
-    with qtbot.waitSignal(other.done, timeout=20_000):
+    with qtbot.waitSignal(other.done):
         other.ask(lambda: watched.work("other"))
     still.pause(False)
     now = watched.order.count("still")

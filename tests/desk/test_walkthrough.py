@@ -123,7 +123,7 @@ def test_tiles_of_ones_own_from_a_starter_to_the_table_and_the_command_line(qtbo
     window.go("table")
     table = window.late.table
     table.coach.setChecked(True)
-    qtbot.waitUntil(table.draw.isEnabled, timeout=60_000)  # until it is laid
+    qtbot.waitUntil(table.draw.isEnabled)  # until it is laid
     while table.sitting.now.waiting != "choice":
         table.draw.click()
     assert "is best, leaving" in table.advice.text()
@@ -146,7 +146,7 @@ def test_every_second_starter_is_played_to_its_end_at_the_table(qtbot, open_wind
     for words, starter in ((one.words, one.game) for one in starters()[::2]):
         window.opened(window.filing.start(starter))
         window.go("table")
-        qtbot.waitUntil(lambda: window.late.table.is_laid, timeout=60_000)
+        qtbot.waitUntil(lambda: window.late.table.is_laid)
         played_out(window.late.table)
         assert window.late.table.state.text(), words
 
@@ -183,12 +183,12 @@ def test_a_track_with_cards_from_a_plain_trail_to_the_table_and_the_command_line
     game = window.document.game
     assert [square.at for square in game.area.squares] == [3, 6, 8, 9, 12, 15]
     assert "Whisper the answer first." in window.sheet.toPlainText()
-    qtbot.waitUntil(lambda: window.known.played is not None and window.known.played.done, timeout=60_000)
+    qtbot.waitUntil(lambda: window.known.played is not None and window.known.played.done)
     kept = window.known.played.readings["cards_kept"].values
     assert kept[0] > 1.4 * kept[1]  # nine right in ten against one in two
     window.go("table")
     table = window.late.table
-    qtbot.waitUntil(table.draw.isEnabled, timeout=30_000)
+    qtbot.waitUntil(table.draw.isEnabled)
     played_out(table)
     assert "with" in table.sitting.now.record[-1]
     window.filing.questions.place = tmp_path / "loop"
@@ -226,13 +226,13 @@ def test_a_game_for_two_learners_of_different_skill(qtbot, open_window, tmp_path
 
     window.go("practice")
     view = window.late.practice
-    qtbot.waitUntil(lambda: view.known.practice is not None and view.known.exact.facts is not None, timeout=20_000)
+    qtbot.waitUntil(lambda: view.known.practice is not None and view.known.exact.facts is not None)
     assert "are the aim (exact)" in view.facts.tables[0].words.text()
     view.facts.does.setCurrentIndex(view.facts.does.findData("multiply"))
     view.facts._show()
     assert "3 × 7" in view.facts.tables[0].missing.text()
     view.bar.show_page(1)
-    qtbot.waitUntil(lambda: "waiting" in view.time.words.text(), timeout=20_000)
+    qtbot.waitUntil(lambda: "waiting" in view.time.words.text())
     view.bar.show_page(3)
     view.talk.list.setCurrentRow(0)
     view.talk.ask.setText("Which product came up most for you?")

@@ -222,7 +222,7 @@ def test_what_was_said_of_another_game_is_taken_off(qtbot, window):
     qtbot.waitUntil(lambda: "Advantage of going first" in window.fault_list.toPlainText())
     window.measurer.faults_ready.disconnect()  # the answer does not come
     window.document.edit("area.length", 55)
-    qtbot.waitUntil(lambda: "Looking at what could be wrong" in window.fault_list.toPlainText(), timeout=5000)
+    qtbot.waitUntil(lambda: "Looking at what could be wrong" in window.fault_list.toPlainText())
     assert window.fault_list.faults == []
 
 
