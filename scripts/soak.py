@@ -4,9 +4,9 @@ Of several seeds each has an equal part of the time, one after the other in the 
 
 Games of the demo shelf and starters are opened, changed, undone, shown in every view and its pages, played at the
 table, typed into, dragged over and used by key; now and then the window is left at rest until its exact readings are
-in. At the end it tells the steps, how long the window was held and in which step, the memory minute by minute, and
-whatever went wrong; it ends with 1 if an exception came up or readings stayed away. A crash ends it with a traceback of
-every thread.
+in. At the end it tells the steps, how long the window was held and in which step, the memory minute by minute, what
+there was at the fifteenth minute and at the end that could have grown, and whatever went wrong; it ends with 1 if an
+exception came up or readings stayed away. A crash ends it with a traceback of every thread.
 
 A hold is told twice: by the clock on the wall, and by what of it the program itself was working, which is the lesser of
 that clock and of the processor time of all its threads. The rest is what other programs, or the host of a virtual
@@ -14,12 +14,15 @@ machine, kept from it.
 """
 
 import faulthandler
+import gc
 import os
 import random
+import sqlite3
 import sys
 import tempfile
 import time
 from collections.abc import Callable
+from contextlib import closing, suppress
 from functools import partial
 from pathlib import Path
 from typing import NamedTuple
@@ -31,13 +34,15 @@ from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QAbstractButton, QDialog, QLineEdit, QMenu, QProgressDialog, QPushButton, QToolButton
 
 from bolometric.assets import demo_files
+from bolometric.core.settings.forgetting import remembering
 from bolometric.desk.shell.app import application, make_window
 from bolometric.desk.shell.collecting import keep_short
 from bolometric.desk.shell.settings import Settings
 from bolometric.front.more import changes, starters
 
 Act = Callable[[], object]
-WARM = 60
+MINUTE, WARM = 60, 15
+"""Seconds between two looks at the memory, and the look from which on it is to stay as it is."""
 AT_REST = 30
 """Seconds within which a window that is left alone must have its exact readings."""
 LONG = 0.1
@@ -79,9 +84,24 @@ class Hold(NamedTuple):
         return f"{self.working:.2f} s ({self.window:.2f} in the window, {self.wall:.2f} on the wall: {self.doing})"
 
 
-def memory() -> float:
+class Standing(NamedTuple):
+    """What there is at a moment."""
+
+    memory: float
     """Resident megabytes."""
-    return int(Path("/proc/self/statm").read_text().split()[1]) * os.sysconf("SC_PAGE_SIZE") / 1e6
+    objects: int
+    """That the collector of cycles knows."""
+    widgets: int
+    remembered: int
+    """Answers about games."""
+    sessions: int
+    """In the logbook: the data that the use itself leaves."""
+
+    def __str__(self) -> str:
+        return (
+            f"{self.memory:.0f} MB with {self.objects} objects, {self.widgets} widgets, {self.remembered} answers "
+            f"remembered and {self.sessions} sessions in the logbook"
+        )
 
 
 class Soak:
@@ -99,11 +119,22 @@ class Soak:
         self.window.measurer.failed.connect(self.trouble.append)
         sys.excepthook = lambda kind, error, _: self.trouble.append(f"{kind.__name__}: {error}")
         self.held: list[Hold] = []
-        self.memory: list[float] = []
+        self.stood: list[Standing] = []
         self.home = home
         self.answering = QTimer()
         self.answering.timeout.connect(self.answer)
         self.answering.start(20)
+
+    def standing(self) -> Standing:
+        memory = int(Path("/proc/self/statm").read_text().split()[1]) * os.sysconf("SC_PAGE_SIZE") / 1e6
+        remembered, sessions = sum(one.cache_info().currsize for one in remembering()), 0
+        # There is no book before the first session.
+        with (
+            suppress(sqlite3.Error),
+            closing(sqlite3.connect(f"file:{self.home}/book.sqlite3?mode=ro", uri=True)) as book,
+        ):
+            (sessions,) = book.execute("SELECT count(*) FROM sessions").fetchone()
+        return Standing(memory, len(gc.get_objects()), len(self.app.allWidgets()), remembered, sessions)
 
     def answer(self) -> None:
         """What keys opened and waits for somebody: a menu is closed, a dialog filled in and ended either way."""
@@ -297,14 +328,17 @@ def main(seconds: float, seeds: list[int]) -> int:
             while (gone := time.monotonic() - began) < seconds * place / len(seeds):
                 soak.step()
                 steps += 1
-                if gone > WARM * (len(soak.memory) + 1):
-                    soak.memory.append(memory())
-        closing = time.monotonic()
+                if gone > MINUTE * (len(soak.stood) + 1):
+                    soak.stood.append(soak.standing())
+        soak.stood.append(soak.standing())
+        asked = time.monotonic()
         soak.close()
         print(
             f"seeds {seeds}: {steps} steps in {seconds:.0f} s; {told(soak.held)}; closed in "
-            f"{time.monotonic() - closing:.2f} s; memory {' '.join(f'{one:.0f}' for one in soak.memory)} MB"
+            f"{time.monotonic() - asked:.2f} s; memory {' '.join(f'{one.memory:.0f}' for one in soak.stood)} MB"
         )
+        for one in (*soak.stood[WARM - 1 : WARM], soak.stood[-1]):
+            print("there were", one)
     for one in soak.trouble:
         print("went wrong:", one)
     return bool(soak.trouble)
