@@ -11,6 +11,7 @@ import os
 import subprocess
 import sys
 import time
+from pathlib import Path
 
 from alternating import best_of
 
@@ -34,7 +35,7 @@ def played(game, cores):
 
 def alone(path):
     """What each of the processes does: play whenever it is told to, and say how long that took."""
-    act = played(read(path), 1)
+    act = played(read(Path(path)), 1)
     act()
     print("ready", flush=True)
     for _ in sys.stdin:
