@@ -45,6 +45,17 @@ def test_nothing_is_imported_before_it_is_wanted():
     assert not {"numpy", "pydantic", "numba", "PySide6"} & set(found)
 
 
+@pytest.mark.parametrize("room", ["paint.fonts", "desk.shell.settings"])
+def test_what_is_imported_beside_the_binding_is_not_read_as_text(room):
+    """The binding's own import would, for every module, and keep thirty megabytes of it."""
+    told = (
+        f"import bolometric.{room}, sys, linecache; import plistlib; print('PySide6' in sys.modules, *linecache.cache)"
+    )
+    found = subprocess.run([sys.executable, "-c", told], capture_output=True, text=True, check=True).stdout.split()
+    assert found[0] == "True"
+    assert not [name for name in found if "plistlib" in name]
+
+
 def imports(path):
     return {
         (node.module, name.name)

@@ -1,12 +1,3 @@
 """The window."""
 
-import builtins
-
-_found = builtins.__import__
-
-import PySide6.QtCore  # noqa: E402, F401
-
-# The binding puts an import of its own in place, which reads the source of every module for a switch that nobody here
-# throws, and keeps it: with it the program is up a fifth later, and takes 22 MB more. Where somebody else loaded the
-# binding before, what it keeps of the import that was there is put back.
-builtins.__import__ = _found if _found.__name__ == "__import__" else getattr(builtins, "__orig_import__", _found)
+import bolometric.paint  # noqa: F401  # before anything else of the binding

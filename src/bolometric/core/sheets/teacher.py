@@ -107,16 +107,13 @@ def _versions(game: Game) -> tuple[str, ...]:
     for one in found:
         before, after, path = one.before.mean or 0.0, one.after.mean or 0.0, one.change.path
         part = after / before - 1
+        told = shorter if part < 0 else longer
         known = (path, part < 0) in seen or path.startswith(("brief", "seats"))
-        if abs(part) >= SHORT_OF and not known and not loses(game, one.change.game):
+        # What a change loses is looked for last, and for as many as are told: it may take games played.
+        if len(told) < MOST_CHANGES and abs(part) >= SHORT_OF and not known and not loses(game, one.change.game):
             seen.add((path, part < 0))
-            (shorter if part < 0 else longer).append(f"{one.change.words} ({show('minutes', after)})")
-    told = []
-    if shorter:
-        told.append(f"Shorter: {'; '.join(shorter[:MOST_CHANGES])}.")
-    if longer:
-        told.append(f"Longer: {'; '.join(longer[:MOST_CHANGES])}.")
-    return tuple(told)
+            told.append(f"{one.change.words} ({show('minutes', after)})")
+    return tuple(f"{by}: {'; '.join(told)}." for by, told in (("Shorter", shorter), ("Longer", longer)) if told)
 
 
 def markdown(contents: Contents) -> str:
