@@ -4,9 +4,10 @@ Of several seeds each has an equal part of the time, one after the other in the 
 
 Games of the demo shelf and starters are opened, changed, undone, shown in every view and its pages, played at the
 table, typed into, dragged over and used by key; now and then the window is left at rest until its exact readings are
-in. At the end it tells the steps, how long the window was held and in which step, the memory minute by minute, what
-there was at the fifteenth minute and at the end that could have grown, and whatever went wrong; it ends with 1 if an
-exception came up or readings stayed away. A crash ends it with a traceback of every thread.
+in. Each minute is told of on standard error. At the end it tells the steps, how long the window was held and in which
+step, the memory minute by minute, what there was at the fifteenth minute and at the end that could have grown, and
+whatever went wrong; it ends with 1 if an exception came up or readings stayed away. A crash ends it with a traceback of
+every thread.
 
 A hold is told twice: by the clock on the wall, and by what of it the program itself was working, which is the lesser of
 that clock and of the processor time of all its threads. The rest is what other programs, or the host of a virtual
@@ -330,6 +331,8 @@ def main(seconds: float, seeds: list[int]) -> int:
                 steps += 1
                 if gone > MINUTE * (len(soak.stood) + 1):
                     soak.stood.append(soak.standing())
+                    longest = max(soak.held, default="nothing")
+                    print(f"minute {len(soak.stood)}: {soak.stood[-1]}; the longest held: {longest}", file=sys.stderr)
         soak.stood.append(soak.standing())
         asked = time.monotonic()
         soak.close()
