@@ -70,17 +70,14 @@ def _sums(game: Game, practice: Practice | None, readings: dict[str, Reading]) -
     if practice is None or not practice.games:
         return Scale("Sums", None, ends, "not known yet", "It follows from games that are played.")
     who = game.seats.profile(0) or USUAL
-    cost: dict[str, float] = {}
-    for one, times in practice.facts.items():
-        cost[one.does] = cost.get(one.does, 0.0) + sum(times) * timing(one, who).mean
-    hardest = sorted(practice.facts, key=lambda one: -timing(one, who).seconds)[:1]
+    hardest = max(practice.facts, key=lambda one: timing(one, who).seconds, default=None)
     made = f"{show('thinking_seconds', practice.thinking)} of thinking a turn (simulated, {_whose(game)})."
     right = readings.get("first_try")
     if right is not None and right.mean is not None:
         made += f" {percent(right.mean)} of the sums come out right at the first try ({certainty('first_try', right)})."
-    if hardest:
-        slow = timing(hardest[0], who).seconds
-        made += f" The slowest fact is {hardest[0].words}, {show('thinking_seconds', slow)}."
+    if hardest is not None:
+        slow = timing(hardest, who).seconds
+        made += f" The slowest fact is {hardest.words}, {show('thinking_seconds', slow)}."
     aim = [timing(one, who).mean for one in asked(game.brief.aim)]
     if aim:
         mean = sum(aim) / len(aim)

@@ -10,7 +10,7 @@ from fractions import Fraction
 from functools import lru_cache
 from typing import NamedTuple
 
-from bolometric.core.settings.amounts import Value, tidy
+from bolometric.core.settings.amounts import HashedOnce, Value, tidy
 from bolometric.core.text.figures import minus
 
 ADD, SUBTRACT, MULTIPLY, DIVIDE, COMPARE = "add", "subtract", "multiply", "divide", "compare"
@@ -71,19 +71,6 @@ def bracketed(value: Value) -> str:
     return f"({minus(value)})" if value < 0 else minus(value)
 
 
-class _Amount(Fraction):
-    """A fraction that is hashed once, since facts are looked up all the time."""
-
-    __slots__ = ("_hash",)
-
-    def __hash__(self) -> int:  # type: ignore[override]  # a number of any kind need not have one
-        try:
-            return self._hash
-        except AttributeError:
-            self._hash: int = super().__hash__()
-            return self._hash
-
-
 @lru_cache(maxsize=20_000)
 def fact(does: str, one: Value, other: Value = 0) -> Fact:
     """A fact, the same one however its numbers are ordered where their order does not matter.
@@ -99,13 +86,13 @@ def fact(does: str, one: Value, other: Value = 0) -> Fact:
 
 def _own(value: Value) -> Value:
     """The same number in Python's own integers: a table's are equal to them, and cannot stand in a game."""
-    return value if type(value) is int else tidy(_amount(Fraction(value)))
+    return value if type(value) is int else _amount(Fraction(value))
 
 
 @lru_cache(maxsize=20_000)
-def _amount(value: Fraction) -> Fraction:
+def _amount(value: Fraction) -> Value:
     """One object for each amount: what is the same object is soon found to be equal."""
-    return _Amount(int(value.numerator), int(value.denominator))
+    return HashedOnce.of(tidy(value))
 
 
 def added(at: Value, total: Value) -> Fact:

@@ -30,7 +30,7 @@ from bolometric.core.outcomes.totals import sort, totals_of
 from bolometric.core.pieces.draw import Draw
 from bolometric.core.pieces.expression import SIGNS
 from bolometric.core.pieces.kinds import AnyPiece
-from bolometric.core.settings.amounts import Value
+from bolometric.core.settings.amounts import HashedOnce, Value
 
 
 @dataclass(frozen=True, slots=True)
@@ -78,7 +78,8 @@ def facts_of(pieces: tuple[AnyPiece, ...], draw: Draw) -> tuple[Facts, ...]:
         if does in SIGNS:
             into = found.setdefault(does, {})
             for pair, chance in _pairs(listing, one, other):
-                into[pair] = into.get(pair, Fraction(0)) + chance
+                before = into.get(pair)
+                into[pair] = chance if before is None else before + chance
 
     totals_of(listing, draw, watch)
     return tuple(Facts(does, times, listing.sampled) for does, times in found.items())
@@ -91,13 +92,14 @@ def _pairs(listing: Listing, one: Numbers, other: Numbers) -> list[tuple[tuple[V
     factors = [_kept(factor, shape) for factor in listing.ways]
     ways = np.broadcast_to(reduce(np.multiply, factors), shape).ravel()
     left, right = (sort(_flat(numbers, shape)) for numbers in (one, other))
-    code = left.place * len(right.values) + right.place
+    down, across = ([HashedOnce.of(value) for value in numbers.values] for numbers in (left, right))
+    code = left.place * len(across) + right.place
     codes, place = np.unique(code, return_inverse=True)
     counts = np.zeros(len(codes), object)
     np.add.at(counts, place, ways.astype(object))
     whole = sum(counts)
     return [
-        ((left.values[at // len(right.values)], right.values[at % len(right.values)]), Fraction(int(count), whole))
+        ((down[at // len(across)], across[at % len(across)]), Fraction(int(count), whole))
         for at, count in zip(codes.tolist(), counts, strict=True)
     ]
 

@@ -91,6 +91,24 @@ def tidy(value: Fraction) -> Value:
     return value.numerator if value.denominator == 1 else value
 
 
+class HashedOnce(Fraction):
+    """A fraction whose hash is worked out once: it takes a power, and facts are looked up all the time."""
+
+    __slots__ = ("_hash",)
+
+    @classmethod
+    def of(cls, value: Value) -> Value:
+        """The same amount; a whole one is an ``int``, whose hash is there at once."""
+        return value if isinstance(value, int) else cls(int(value.numerator), int(value.denominator))
+
+    def __hash__(self) -> int:  # type: ignore[override]  # a number of any kind need not have one
+        try:
+            return self._hash
+        except AttributeError:
+            self._hash: int = super().__hash__()
+            return self._hash
+
+
 def amount_field(largest: int, finest: int, bound: dict[str, int] | None = None) -> tuple[object, ...]:
     """What to put in ``Annotated[Fraction, *amount_field(...)]``: bounds, file form and schema.
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from bisect import bisect_left
 from collections.abc import Iterator
 from dataclasses import dataclass
 from fractions import Fraction
@@ -115,13 +116,17 @@ def _of_chances(game: Game, uses: Uses, often: Value) -> Iterator[Asked]:
     """What is likelier, and how long one waits for what is rare."""
     likely, comes = uses.ways_of(often), "can be made" if uses.making else "comes"
     each = list(zip(uses.numbers, uses.ways, strict=True))
-    less = [number for number, ways in each if ways < likely]
-    near = min(less, key=lambda number: (abs(number - often - 2), number))
+    # The nearest that is less likely, from there to either side: there may be thousands of numbers, in order.
+    wanted = Fraction(often) + 2
+    at = bisect_left(uses.numbers, wanted)
+    sides = (next((number for number, ways in side if ways < likely), None) for side in (each[:at][::-1], each[at:]))
+    near = min((one for one in sides if one is not None), key=lambda number: abs(Fraction(number) - wanted))
     ask = f"Which would you rather wait for, {minus(often)} or {minus(near)}, and why?"
     yield "wait", MIDDLING, ask, Rather(often, likely, near, uses.ways_of(near), uses.of)
     if remembers(game.pieces):
         return  # a draw is not as the one before
-    seldom, rare = min(each, key=lambda one: (one[1], -one[0]))
+    rare = min(uses.ways)
+    seldom = next(number for number, ways in reversed(each) if ways == rare)
     ask = f"How many draws does it take on average until {minus(seldom)} {comes}?"
     yield "rarest", HARD, ask, Wait(seldom, rare, uses.of)
 

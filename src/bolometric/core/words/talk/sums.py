@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Callable, Iterable, Iterator, Mapping
 from fractions import Fraction
 
 from bolometric.core.learner_work import facts as known
@@ -24,23 +24,36 @@ TEN, TEENS = 10, 20
 def of_sums(times: Mapping[Fact, tuple[float, ...]], exactly: bool) -> Iterator[Asked]:
     """Questions about the facts that players meet, by how often they do."""
     sums = {one: sum(met) for one, met in times.items() if one.does in (*known.SIGNS, known.COMPARE)}
-    sums = {one: often for one, often in sums.items() if result_of(one) is not None}
+    sums = {one: often for one, often in sums.items() if _comes_to_something(one)}
     if not sums:
         return
-    usual = max(sums, key=lambda one: (round(sums[one], 9), -timing(one, USUAL).seconds, str(one)))
+    usual = _most(sums, lambda one: (round(sums[one], 9), -timing(one, USUAL).seconds))
     if sums[usual] >= RARE:
         ask = f"Which is more, {usual.words}?" if usual.does == known.COMPARE else f"What is {usual.words}?"
         level = EASY if timing(usual, USUAL).seconds <= QUICK else MIDDLING
         yield "usual", level, ask, Worked(usual, _result(usual), times=sums[usual] if exactly else None)
     ways = {one: strategy(one) for one in sums if one != usual and one.does != known.COMPARE}
-    hard = max(ways, key=lambda one: (bool(ways[one]), timing(one, USUAL).seconds, str(one)), default=None)
+    hard = _most(ways, lambda one: (float(bool(ways[one])), timing(one, USUAL).seconds)) if ways else None
     if hard is not None and (ways[hard] or timing(hard, USUAL).seconds > QUICK):
         yield "hardest", HARD, f"How would you work out {hard.words}?", Worked(hard, _result(hard), ways[hard])
     if usual.does == known.ADD and sums[usual] >= RARE:
-        same = [one for one in sums if one.does == known.ADD and one != usual and _result(one) == _result(usual)]
+        made = _result(usual)
+        same = [one for one in sums if one.does == known.ADD and one.one + one.other == made and one != usual]
         if same:
             others = tuple(sorted(same, key=lambda one: (one.one, one.other)))
             yield "same", MIDDLING, f"Which other sums make the same as {usual.words}?", SameResult(usual, others)
+
+
+def _most(sums: Iterable[Fact], by: Callable[[Fact], tuple[float, float]]) -> Fact:
+    """The first by a measure; of those that are alike the last by its words, which only these are asked for."""
+    each = [(by(one), one) for one in sums]
+    most = max(measure for measure, _ in each)
+    return max((one for measure, one in each if measure == most), key=str)
+
+
+def _comes_to_something(one: Fact) -> bool:
+    """Whether there is a result, without working it out: there may be tens of thousands of facts."""
+    return one.one != one.other if one.does == known.COMPARE else one.does != known.DIVIDE or one.other != 0
 
 
 def result_of(one: Fact) -> Value | None:
@@ -71,7 +84,7 @@ def strategy(one: Fact) -> tuple[str, ...]:
 
     Doubles and near doubles, through ten, twice twice, ten times less one, five as half of ten, and one more time.
     """
-    if any(Fraction(value).denominator != 1 or value < 0 for value in (one.one, one.other)):
+    if one.one.denominator != 1 or one.other.denominator != 1 or one.one < 0 or one.other < 0:
         return ()
     a, b = int(one.one), int(one.other)
     match one.does:

@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+from heapq import nsmallest
+from math import fsum
+
 from PySide6.QtWidgets import QComboBox, QHBoxLayout, QScrollArea
 
 from bolometric.core.outcomes.facts import Facts, facts_of
@@ -72,7 +75,7 @@ class DrawFactsPage(OddsPage):
         facts = self._facts[at]
         down = sorted({left for left, _ in facts.times})
         across = sorted({right for _, right in facts.times})
-        each = float(sum(facts.times.values()))
+        each = fsum(map(float, facts.times.values()))
         known = "simulated" if facts.sampled else "exact"
         self.words.setText(f"{len(facts.times):,} different sums, {each:.3g} in each draw ({known}).")
         if max(len(down), len(across)) > MOST_SIDE:
@@ -93,7 +96,7 @@ class DrawFactsPage(OddsPage):
 
     def _show_likeliest(self, facts: Facts) -> None:
         """Too many to lay out as a table: the likeliest are told."""
-        likely = sorted(facts.times.items(), key=lambda item: (-item[1], item[0]))[:20]
+        likely = nsmallest(20, facts.times.items(), key=lambda item: (-float(item[1]), item[0]))
         told = "; ".join(f"{minus(a)} {facts.sign} {minus(b)} ({percent(float(p))})" for (a, b), p in likely)
         self.table.show_cells("", (), (), (), self.colours)
         self.told.setText(f"Too many for a table. Most often: {told}.")
