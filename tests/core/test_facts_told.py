@@ -1,11 +1,17 @@
-"""What the page of facts shows, against the whole table of the same facts, ordered and counted by hand."""
+"""What is told of the facts that players meet, against the whole list or table of them, ordered and counted by hand."""
+
+from fractions import Fraction
+from operator import add, mul, sub
 
 from hypothesis import given
 from hypothesis import strategies as st
 
 from bolometric.core.game.document import game_from
-from bolometric.core.learner_work.facts import ADD, MULTIPLY, SUBTRACT, fact
+from bolometric.core.learner_work.facts import ADD, COMPARE, DIVIDE, MULTIPLY, SUBTRACT, fact
+from bolometric.core.learner_work.fluency import USUAL
+from bolometric.core.learner_work.timing import timing
 from bolometric.core.words.practice import ALL_SEATS, fits_table, met_most, table_of, top_count
+from bolometric.core.words.talk.sums import QUICK, RARE, of_sums, result_of, strategy
 from tests.random_games import tenths
 
 number = st.one_of(st.integers(0, 9), tenths)
@@ -28,3 +34,34 @@ def test_what_is_found_without_the_table_is_what_the_table_holds(times, aim, doe
     assert [often for _, often in named] == sorted(counts.values(), reverse=True)[:most]
     assert dict(named).items() <= counts.items()
     assert top_count(times, does) == max((one.times for one in table_of(game, times, does).cells.values()), default=0)
+
+
+RESULTS = {ADD: add, SUBTRACT: sub, MULTIPLY: mul, DIVIDE: lambda a, b: Fraction(a) / b, COMPARE: max}
+worked_out = st.dictionaries(
+    st.builds(fact, st.sampled_from(list(RESULTS)), *[st.one_of(st.integers(0, 3), tenths)] * 2),
+    st.sampled_from((0.05, 0.5)).map(lambda often: (often, often)),
+    min_size=1,
+    max_size=30,
+)
+
+
+@given(worked_out)
+def test_questions_are_of_the_facts_that_are_met_most_and_take_longest(times):
+    asked = {key: claim for key, _, _, claim in of_sums(times, True)}
+    none = {one for one in times if (one.does, one.one) == (COMPARE, one.other) or (one.does, one.other) == (DIVIDE, 0)}
+    real = {one: RESULTS[one.does](one.one, one.other) for one in times if one not in none}
+    assert {one: result_of(one) for one in times} == {**real, **dict.fromkeys(none)}
+    if not real:
+        assert not asked
+        return
+    usual = min(real, key=lambda one: (-sum(times[one]), timing(one, USUAL).seconds, [-ord(sign) for sign in str(one)]))
+    others = [one for one in real if one != usual and one.does != COMPARE]
+    assert ("usual" in asked) == (sum(times[usual]) >= RARE)
+    if "usual" in asked:
+        assert (asked["usual"].fact, asked["usual"].result) == (usual, real[usual])
+    hard = max(others, key=lambda one: (bool(strategy(one)), timing(one, USUAL).seconds, str(one)), default=None)
+    assert ("hardest" in asked) == (hard is not None and (bool(strategy(hard)) or timing(hard, USUAL).seconds > QUICK))
+    if "hardest" in asked:
+        assert (asked["hardest"].fact, asked["hardest"].result) == (hard, real[hard])
+    same = {one for one in others if usual.does == one.does == ADD and real[one] == real[usual]}
+    assert set(asked["same"].others if "same" in asked else ()) == (same if sum(times[usual]) >= RARE else set())

@@ -44,6 +44,9 @@ def test_questions_of_any_game_agree_with_what_its_draws_come_to(game):
             assert one.answer.startswith("No")
         if one.key == "likeliest" and max(uses.ways) != min(uses.ways):
             assert f"{max(uses.ways):,} of {uses.of:,}" in one.answer
+        if one.key == "wait":  # the nearest to two more than the likeliest, the lower of two
+            less = [number for number, ways in zip(uses.numbers, uses.ways, strict=True) if ways < max(uses.ways)]
+            assert one.claim.other == min(less, key=lambda number: (abs(number - one.claim.number - 2), number))
         if one.key == "rarest":  # of those that come as seldom the largest
             rare = min(uses.ways)
             last = max(number for number, ways in zip(uses.numbers, uses.ways, strict=True) if ways == rare)
