@@ -27,7 +27,9 @@ def of_sums(times: Mapping[Fact, tuple[float, ...]], exactly: bool) -> Iterator[
     sums = {one: often for one, often in sums.items() if _comes_to_something(one)}
     if not sums:
         return
-    usual = _most(sums, lambda one: (round(sums[one], 9), -timing(one, USUAL).seconds))
+    # What has a nought in it is told at sight: it is asked only where there is nothing else.
+    known_well = [one for one, often in sums.items() if often >= RARE and 0 not in (one.one, one.other)]
+    usual = _most(known_well or sums, lambda one: (round(sums[one], 9), -timing(one, USUAL).seconds))
     if sums[usual] >= RARE:
         ask = f"Which is more, {usual.words}?" if usual.does == known.COMPARE else f"What is {usual.words}?"
         level = EASY if timing(usual, USUAL).seconds <= QUICK else MIDDLING
