@@ -147,6 +147,9 @@ def test_chances_are_counted_over_all_draws(faces, data):
         failing = made.failing(number.value)
         assert sum(count for _, count in failing) == whole - number.ways
         assert all(not made.can(draw, number.value) for draw, _ in failing)
+        each = {one.sum for draw in product(*faces) for one in numbers_from(draw, rules) if one.value == number.value}
+        several = {text for text in each if len(digits_in(text)) > 1}
+        assert made.put_together(number.value) in (several or each)
 
 
 def test_draws_of_every_kind_of_piece_are_counted():

@@ -107,11 +107,27 @@ class Making:
             checkpoint()
             ways = sum(self.draws.ways[place] for place in makes)
             sums = sum(int(self._tables[place].ways[at]) for place, at in makes.items())
-            place = min(makes, key=lambda k: (self.found[self._tables[k].best[makes[k]]].cost, -self.draws.ways[k], k))
-            best = int(self._tables[place].best[makes[place]])
-            text = written(self.found, best, self.draws.shown[place], self.rules)
-            told.append(MadeNumber(tidy(value), ways, ways / whole, sums, text))
+            told.append(MadeNumber(tidy(value), ways, ways / whole, sums, self._shortest(makes)))
         return tuple(told)
+
+    def put_together(self, value: Value) -> str:
+        """The shortest sum of two numbers or more, among the shortest of each draw; one number where there is none.
+
+        Raises KeyError for a number that no draw can make.
+        """
+        makes = self._by_value[Fraction(value)]
+        several = {place: at for place, at in makes.items() if self._form(place, at).letters.bit_count() > 1}
+        return self._shortest(several or makes)
+
+    def _form(self, place: int, at: int) -> SumForm:
+        """The form of the shortest sum by which a draw makes a number."""
+        return self.found[int(self._tables[place].best[at])]
+
+    def _shortest(self, makes: dict[int, int]) -> str:
+        """The shortest sum of these draws, of the likeliest if several are as short; each with its place in its table."""
+        place = min(makes, key=lambda k: (self._form(k, makes[k]).cost, -self.draws.ways[k], k))
+        best = int(self._tables[place].best[makes[place]])
+        return written(self.found, best, self.draws.shown[place], self.rules)
 
     @once
     def chances(self) -> dict[Value, float]:

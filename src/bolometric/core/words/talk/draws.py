@@ -134,9 +134,8 @@ def _of_chances(game: Game, uses: Uses, often: Value) -> Iterator[Asked]:
 def _of_ways(game: Game, uses: Uses, number: Value, drawn: str) -> Iterator[Asked]:
     """How a number comes about, and a claim that can't be."""
     if uses.making is not None:
-        made = next(one for one in uses.making.made if one.value == number)
         ask = f"How can {drawn} be put together to {minus(number)}?"
-        yield "ways", MIDDLING, ask, MadeBy(number, made.sum, made.ways, uses.of)
+        yield "ways", MIDDLING, ask, MadeBy(number, uses.making.put_together(number), uses.ways_of(number), uses.of)
         return
     if not can_be_listed(game.pieces) or sum(map(letters_of, game.pieces)) < 2:
         return

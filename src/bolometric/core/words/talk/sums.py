@@ -27,8 +27,7 @@ def of_sums(times: Mapping[Fact, tuple[float, ...]], exactly: bool) -> Iterator[
     sums = {one: often for one, often in sums.items() if _comes_to_something(one)}
     if not sums:
         return
-    # What has a nought in it is told at sight: it is asked only where there is nothing else.
-    known_well = [one for one, often in sums.items() if often >= RARE and 0 not in (one.one, one.other)]
+    known_well = [one for one, often in sums.items() if often >= RARE and not _at_sight(one)]
     usual = _most(known_well or sums, lambda one: (round(sums[one], 9), -timing(one, USUAL).seconds))
     if sums[usual] >= RARE:
         ask = f"Which is more, {usual.words}?" if usual.does == known.COMPARE else f"What is {usual.words}?"
@@ -56,6 +55,12 @@ def _most(sums: Iterable[Fact], by: Callable[[Fact], tuple[float, float]]) -> Fa
 def _comes_to_something(one: Fact) -> bool:
     """Whether there is a result, without working it out: there may be tens of thousands of facts."""
     return one.one != one.other if one.does == known.COMPARE else one.does != known.DIVIDE or one.other != 0
+
+
+def _at_sight(one: Fact) -> bool:
+    """Whether there is nothing to work out: with nought, or once. It is asked only where there is nothing else."""
+    once = one.does == known.MULTIPLY and 1 in (one.one, one.other)
+    return once or (one.does == known.DIVIDE and one.other == 1) or 0 in (one.one, one.other)
 
 
 def result_of(one: Fact) -> Value | None:
