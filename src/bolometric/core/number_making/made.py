@@ -124,7 +124,7 @@ class Making:
         return self.found[int(self._tables[place].best[at])]
 
     def _shortest(self, makes: dict[int, int]) -> str:
-        """The shortest sum of these draws, of the likeliest if several are as short; each with its place in its table."""
+        """The shortest sum of these draws, each with its place in its table; the likeliest draw's of those as short."""
         place = min(makes, key=lambda k: (self._form(k, makes[k]).cost, -self.draws.ways[k], k))
         best = int(self._tables[place].best[makes[place]])
         return written(self.found, best, self.draws.shown[place], self.rules)
