@@ -38,7 +38,8 @@ def of_play(game: Game, readings: Mapping[str, Reading]) -> Iterator[Asked]:
     elif choice is not None and choice.mean is not None:
         yield "thinking", MIDDLING, "Does it help to think, or is it all luck?", ThinkingPays(choice)
     success = readings.get("success")
-    if game.area.ending == "together" and success is not None and success.mean is not None:
+    # What always happens, or never does, is nothing to guess.
+    if game.area.ending == "together" and success is not None and success.mean is not None and 0 < success.mean < 1:
         yield "together", HARD, "How often do you think all reach the aim together?", HowMuch("success", success)
 
 
