@@ -12,14 +12,18 @@ from bolometric.core.areas.shelf import starters
 from bolometric.core.game.document import game_from, with_values
 from bolometric.core.game.files import read
 from bolometric.core.game.printing import PAPERS
+from bolometric.core.judge.kept import OTHER_FACTS, facts_met, loses
+from bolometric.core.judge.nearby import effects
+from bolometric.core.results.show import show
 from bolometric.core.settings.errors import GameError
 from bolometric.core.sheets.cards import CardGrid
 from bolometric.core.sheets.gathering import contents_of, with_card
 from bolometric.core.sheets.nets import net, overlap, overlapping, placed, solid_for
 from bolometric.core.sheets.solids import SIDES, solid
-from bolometric.core.sheets.teacher import markdown
+from bolometric.core.sheets.teacher import markdown, teachers_card
 from bolometric.core.sheets.tiled import MOST_PAGES, OVERLAP, tiling
 from bolometric.core.words.aloud import players_rules
+from tests.areas.games import ALL
 
 
 def edges_of(face):
@@ -148,6 +152,50 @@ def test_the_teachers_card_says_what_was_measured():
     assert any(line.startswith("Shorter:") for line in told["Easier and harder"])
     assert all(ask and answer for ask, answer in card.questions)
     assert "{}" not in markdown(with_card(contents_of(game)))
+
+
+OTHER_LENGTHS = {  # what was told of each once, and is another game, or longer than too long
+    "A trail of sums": "Take the largest",
+    "All ways to ten": "Make 12",
+    "Make ten and keep": "Match by",
+    "Stars and clouds": "Use two handfuls",
+    "loose-scree": "Longer",
+}
+
+
+@pytest.mark.parametrize("name", OTHER_LENGTHS)
+def test_what_is_shorter_or_longer_is_the_same_game(name):
+    game = ALL[name]
+    own = {one for one, times in facts_met(game).items() if sum(times)}
+    there_is = {f"{one.change.words} ({show('minutes', one.after.mean)})": one for one in effects(game, "minutes")}
+    lines = [line for part in teachers_card(game).parts for line in part.lines]
+    told = [line for line in lines if line.startswith(("Shorter: ", "Longer: "))]
+    assert told or name == "Stars and clouds"
+    assert OTHER_LENGTHS[name] not in "".join(told)
+    for line in told:
+        for words in line.rstrip(".").partition(": ")[2].split("; "):
+            one = there_is[words]
+            times, before = one.after.mean / one.before.mean, one.before.mean
+            assert 1.08 <= times <= 2 if line.startswith("Longer") else 0.5 <= times <= 0.92
+            met = {fact: sum(counts) for fact, counts in facts_met(one.change.game).items()}
+            assert sum(often for fact, often in met.items() if fact in own) >= 0.5 * sum(met.values())
+            assert not line.startswith("Longer") or before <= game.brief.minutes.high
+
+
+@pytest.mark.parametrize(
+    ("name", "path", "value", "lost"),
+    [
+        ("A trail of sums", "area.length", 60, ""),
+        ("A trail of sums", "draw.make", "largest", OTHER_FACTS),
+        ("All ways to ten", "area.whole", 8, OTHER_FACTS),
+        ("Make ten and keep", "area.number", 12, OTHER_FACTS),
+        ("Ten in the row", "area.most", 11, ""),
+        ("To the lake and home", "area.length", 30, ""),
+    ],
+)
+def test_a_game_that_names_no_aim_is_for_what_is_worked_out_in_it(name, path, value, lost):
+    game = with_values(ALL[name], {"brief.aim": ()})
+    assert loses(game, with_values(game, {path: value})) == lost
 
 
 @settings(max_examples=20)

@@ -1,13 +1,13 @@
 """What must stay when a game is changed: its point. A change that loses it is not offered, whatever its figures.
 
-The point of a game is what it practises (the share and the coverage of its aim), that there is something to choose, the
-squares that do something on its way, and that it is as sound as it was.
+The point of a game is what it practises (the share and the coverage of its aim; where it names none, the facts that it
+has), that there is something to choose, the squares that do something on its way, and that it is as sound as it was.
 """
 
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from functools import lru_cache
 
 from bolometric.core.areas.catalogue import area_of
@@ -21,9 +21,13 @@ from bolometric.core.settings.errors import GameError
 SHARE, COVERAGE, DENSITY = 0.9, 0.6, 0.8
 """Parts of what there was that must be left: of the share of the aim, of its different facts, and of the
 squares that do something for each square of the way."""
+KNOWN = 0.5
+"""The part of what is worked out that must have come up before, in a game that names no aim: larger numbers and longer
+ways bring some facts that are new, other bonds or other operations nothing else."""
 
 
 LESS_AIM, OTHER_THINGS = "less of what is worked out is the aim", "other things are done with the numbers"
+OTHER_FACTS = "most of what is worked out is something else"
 OF_PIECES = (LESS_AIM, OTHER_THINGS)
 """What is lost by the pieces, whatever the board."""
 
@@ -46,6 +50,8 @@ def loses(game: Game, other: Game, fewer: bool = False) -> str:
         return LESS_AIM
     if not fewer and after.facts < COVERAGE * before.facts:
         return "fewer facts of the aim come up"
+    if not fewer and not game.brief.aim and _known(before.times, after.times) < KNOWN:
+        return OTHER_FACTS
     if fewer and after.does != before.does:
         return OTHER_THINGS
     if fewer and after.unused > max(before.unused, other.area.unused_at_most):
@@ -64,6 +70,8 @@ class _Point:
     share: float = 0.0
     facts: int = 0
     """Different facts of the aim that come up."""
+    times: Mapping[Fact, float] = field(default_factory=dict)
+    """How often each fact is met by all together."""
     does: frozenset[str] = frozenset()
     """What is done with the numbers."""
     unused: float = 0.0
@@ -98,7 +106,8 @@ def _point_of(game: Game) -> _Point:
     squares = len(getattr(area, "squares", ())) + len(getattr(area, "placed", ()))
     found = measure_exactly(game, worth_of_thinking=False)
     idle, places = unused(found)
-    times = facts_met(game) if found.facts is None else found.facts
+    met = facts_met(game) if found.facts is None else found.facts
+    times = {one: sum(counts) for one, counts in met.items()}
     share, facts = _aimed(game, times)
     return _Point(
         area_of(game).measured.chooses(game),
@@ -106,16 +115,22 @@ def _point_of(game: Game) -> _Point:
         squares / length if isinstance(length, int) else 0.0,
         share,
         facts,
+        times,
         frozenset(one.does for one in times),
         idle / max(places, 1),
         unsound(found, found.readings) if found.result is not None else "",
     )
 
 
-def _aimed(game: Game, met: Mapping[Fact, tuple[float, ...]]) -> tuple[float, int]:
+def _known(before: Mapping[Fact, float], after: Mapping[Fact, float]) -> float:
+    """The part of what is worked out afterwards that was worked out before; all of it where that was nothing."""
+    whole = sum(after.values())
+    return sum(often for one, often in after.items() if one in before) / whole if whole and before else 1.0
+
+
+def _aimed(game: Game, times: Mapping[Fact, float]) -> tuple[float, int]:
     """How much of what is worked out is the aim, and how many different facts of it there are."""
     if not game.brief.aim:
         return 0.0, 0
-    times = {one: sum(counts) for one, counts in met.items()}
     good = {one: often for one, often in times.items() if on_aim(game.brief.aim, one)}
     return sum(good.values()) / max(sum(times.values()), 1e-12), len(good)

@@ -7,8 +7,9 @@ from dataclasses import replace
 from bolometric.core.areas.catalogue import area_of, describe
 from bolometric.core.game.aloud import capital
 from bolometric.core.game.document import Game
-from bolometric.core.game.fault import Fault
+from bolometric.core.game.fault import Change, Fault
 from bolometric.core.game.house import spoken
+from bolometric.core.judge.change_size import Stray, stray
 from bolometric.core.judge.faults import find_faults
 from bolometric.core.judge.kept import loses
 from bolometric.core.judge.nearby import effects
@@ -17,6 +18,7 @@ from bolometric.core.measure.measuring import Measurement, measure
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.show import certainty, headline, show
 from bolometric.core.settings.errors import GameError
+from bolometric.core.settings.knobs import knob_at
 from bolometric.core.sheets.contents import Contents, SheetPart, TeachersCard
 from bolometric.core.sheets.kit import kit
 from bolometric.core.tuning.learner_levels import level_words, levels
@@ -26,7 +28,9 @@ from bolometric.core.words.talk import asked_of
 RUNS, MOST_QUESTIONS, MOST_CHANGES = 2_000, 6, 3
 EXPECTED = ("minutes", "in_time", "success", "first_seat_edge", "setbacks", "choice", "facts", "on_aim", "stuck")
 SHORT_OF = 0.08
-"""What changes the length by less than this part is no easier or harder version."""
+"""What changes the length by less than this part is no version of another length."""
+MOST_TIMES = 2
+"""What takes more than so many times as long, or as short, is another game."""
 
 
 def teachers_card(game: Game, found: Measurement | None = None) -> TeachersCard:
@@ -99,21 +103,37 @@ def _for_learners(game: Game) -> tuple[str, ...]:
 
 
 def _versions(game: Game) -> tuple[str, ...]:
-    """What makes it shorter and longer, by how much; nothing that loses what it is for."""
-    found = [one for one in effects(game, "minutes") if one.after.mean is not None and one.before.mean]
+    """What makes it shorter and longer, by how much; nothing that loses what it is for, nor away from its brief."""
     shorter: list[str] = []
     longer: list[str] = []
     seen: set[tuple[str, bool]] = set()
-    for one in found:
-        before, after, path = one.before.mean or 0.0, one.after.mean or 0.0, one.change.path
-        part = after / before - 1
-        told = shorter if part < 0 else longer
-        known = (path, part < 0) in seen or path.startswith(("brief", "seats"))
+    for one in effects(game, "minutes"):
+        before, after, change = one.before.mean, one.after.mean, one.change
+        if not before or after is None:
+            continue  # it may never end
+        told, way = (shorter, (change.path, True)) if after < before else (longer, (change.path, False))
+        if way in seen or len(told) == MOST_CHANGES or not _worth_telling(game, before, after):
+            continue
         # What a change loses is looked for last, and for as many as are told: it may take games played.
-        if len(told) < MOST_CHANGES and abs(part) >= SHORT_OF and not known and not loses(game, one.change.game):
-            seen.add((path, part < 0))
-            told.append(f"{one.change.words} ({show('minutes', after)})")
+        if not _same_game(game, change) or loses(game, change.game):
+            continue
+        seen.add(way)
+        told.append(f"{change.words} ({show('minutes', after)})")
     return tuple(f"{by}: {'; '.join(told)}." for by, told in (("Shorter", shorter), ("Longer", longer)) if told)
+
+
+def _same_game(game: Game, change: Change) -> bool:
+    """Whether the same is done for the same end: with more or fewer of something, or what touches no practice."""
+    if change.path.startswith(("brief", "seats")):
+        return False
+    return knob_at(game, change.path).knob.kind == "number" or stray(game, change) <= Stray.SIZE
+
+
+def _worth_telling(game: Game, before: float, after: float) -> bool:
+    """Whether another length is one to play: not as now, nor several times that, nor yet longer than too long."""
+    band = game.brief.minutes
+    beyond = band is not None and (after > before > band.high or after < before < band.low)
+    return abs(after / before - 1) >= SHORT_OF and 1 / MOST_TIMES <= after / before <= MOST_TIMES and not beyond
 
 
 def markdown(contents: Contents) -> str:
