@@ -149,7 +149,7 @@ def test_the_teachers_card_says_what_was_measured():
     told = {part.title: part.lines for part in card.parts}
     assert any(line.startswith("Length: 4.5 min") and "exact" in line for line in told["What to expect"])
     assert told["Mind"][-1] == SCHOOL
-    assert any(line.startswith("Shorter:") for line in told["Easier and harder"])
+    assert any(line.startswith("Shorter:") for line in told["Other versions"])
     assert all(ask and answer for ask, answer in card.questions)
     assert "{}" not in markdown(with_card(contents_of(game)))
 
@@ -176,7 +176,7 @@ def test_what_is_shorter_or_longer_is_the_same_game(name):
         for words in line.rstrip(".").partition(": ")[2].split("; "):
             one = there_is[words]
             times, before = one.after.mean / one.before.mean, one.before.mean
-            assert 1.08 <= times <= 2 if line.startswith("Longer") else 0.5 <= times <= 0.92
+            assert 1.08 <= times <= 2.5 if line.startswith("Longer") else 0.4 <= times <= 0.92
             met = {fact: sum(counts) for fact, counts in facts_met(one.change.game).items()}
             assert sum(often for fact, often in met.items() if fact in own) >= 0.5 * sum(met.values())
             assert not line.startswith("Longer") or before <= game.brief.minutes.high

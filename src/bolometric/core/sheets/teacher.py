@@ -1,4 +1,4 @@
-"""The teacher's card: what the game is for, what to expect, best play, questions, and easier and harder versions."""
+"""The teacher's card: what the game is for, what to expect, best play, questions, and other versions."""
 
 from __future__ import annotations
 
@@ -29,7 +29,7 @@ RUNS, MOST_QUESTIONS, MOST_CHANGES = 2_000, 6, 3
 EXPECTED = ("minutes", "in_time", "success", "first_seat_edge", "setbacks", "choice", "facts", "on_aim", "stuck")
 SHORT_OF = 0.08
 """What changes the length by less than this part is no version of another length."""
-MOST_TIMES = 2
+MOST_TIMES = 2.5
 """What takes more than so many times as long, or as short, is another game."""
 
 
@@ -42,7 +42,7 @@ def teachers_card(game: Game, found: Measurement | None = None) -> TeachersCard:
         SheetPart("What to expect", _expected(game, known)),
         SheetPart("What may go wrong", _wrong(known)),
         SheetPart("How to play it well", _best(game, known)),
-        SheetPart("Easier and harder", (*_for_learners(game), *_versions(game))),
+        SheetPart("Other versions", (*_for_learners(game), *_versions(game))),
         SheetPart("Mind", kit(game).cautions),
     ]
     asked = tuple((one.ask, one.answer) for one in asked_of(known)[:MOST_QUESTIONS])
