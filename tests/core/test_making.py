@@ -147,7 +147,12 @@ def test_chances_are_counted_over_all_draws(faces, data):
         failing = made.failing(number.value)
         assert sum(count for _, count in failing) == whole - number.ways
         assert all(not made.can(draw, number.value) for draw, _ in failing)
-        each = {one.sum for draw in product(*faces) for one in numbers_from(draw, rules) if one.value == number.value}
+        by_draw = {
+            draw: [one.sum for one in numbers_from(draw, rules) if one.value == number.value]
+            for draw in product(*faces)
+        }
+        each = {text for found in by_draw.values() for text in found}
+        assert all(made.sum_for(draw, number.value) == "".join(found) for draw, found in by_draw.items())
         several = {text for text in each if len(digits_in(text)) > 1}
         assert made.put_together(number.value) in (several or each)
 

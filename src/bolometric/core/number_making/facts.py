@@ -13,8 +13,8 @@ from bolometric.core.pieces.formula import parse
 
 def facts_of_sum(making: Making, numbers: Numbers, value: Fraction) -> tuple[Fact, ...]:
     """What making a number takes, inner sums first; none where it can't be made, or the number itself was drawn."""
-    shortest = next((one.sum for one in making.numbers(numbers) if one.value == value), None)
-    return () if shortest is None else facts_of_text(shortest)
+    shortest = making.sum_for(numbers, value)
+    return facts_of_text(shortest) if shortest else ()
 
 
 def facts_of_text(text: str) -> tuple[Fact, ...]:

@@ -83,6 +83,12 @@ class Making:
             )
         )
 
+    def sum_for(self, numbers: Numbers, value: Value) -> str:
+        """The shortest sum by which a draw makes a number; empty where it cannot. Raises KeyError for no such draw."""
+        place = self._place[in_order(numbers)]
+        at = self._by_value.get(Fraction(value), {}).get(place)
+        return "" if at is None else self._written(place, at)
+
     def signs(self, numbers: Numbers) -> dict[Fraction, int]:
         """Of each number that a draw can make, how many signs its shortest sum has."""
         table = self._tables[self._place[in_order(numbers)]]
@@ -126,8 +132,11 @@ class Making:
     def _shortest(self, makes: dict[int, int]) -> str:
         """The shortest sum of these draws, each with its place in its table; the likeliest draw's of those as short."""
         place = min(makes, key=lambda k: (self._form(k, makes[k]).cost, -self.draws.ways[k], k))
-        best = int(self._tables[place].best[makes[place]])
-        return written(self.found, best, self.draws.shown[place], self.rules)
+        return self._written(place, makes[place])
+
+    def _written(self, place: int, at: int) -> str:
+        """The shortest sum of a number, by the place of its draw and its own in the table of that."""
+        return written(self.found, int(self._tables[place].best[at]), self.draws.shown[place], self.rules)
 
     @once
     def chances(self) -> dict[Value, float]:

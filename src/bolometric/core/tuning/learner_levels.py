@@ -121,12 +121,17 @@ def _others(game: Game, larger: bool, seed: int) -> Iterator[Game]:
     """The game with smaller pieces or larger ones, as long as before, with what it is for still in it."""
     lasting = _lasting(game, seed)
     minutes = None if lasting is None else (lasting * (1 - NEAR), lasting * (1 + NEAR))
+    # Boards that suit other pieces are the same ones to play, whichever pieces: where none is played as this one is,
+    # no more are made, which takes a tenth of a second each.
+    asked, alike = False, False
     for pieces in dict.fromkeys(_pieces(game, larger)):
         checkpoint()
-        for board in _boards(game, pieces):
+        for own, board in _boards(game, pieces, alike or not asked):
+            asked = asked or not own
             made = playable(board)
             if made is None or _choices(made) != _choices(game):
                 continue  # how it is played stays
+            alike = alike or not own
             whole = sized(made, minutes, seed)
             lost = loses(game, whole, fewer=True)
             if not lost and _as_long(whole, lasting, seed):
@@ -135,12 +140,13 @@ def _others(game: Game, larger: bool, seed: int) -> Iterator[Game]:
                 break  # another board would not mend it
 
 
-def _boards(game: Game, pieces: tuple[AnyPiece, ...]) -> Iterator[dict[str, object]]:
-    """The game with other pieces, first on its own board, then on boards whose numbers suit them; as plain data."""
+def _boards(game: Game, pieces: tuple[AnyPiece, ...], suited: bool) -> Iterator[tuple[bool, dict[str, object]]]:
+    """The game with other pieces, first on its ``own`` board, then on boards whose numbers suit them; as plain data."""
     data = {**game.model_dump(), "pieces": [piece.model_dump() for piece in pieces]}
-    yield data
-    with suppress(GameError):  # there is none
-        yield from area_of(game).board.suited(data)
+    yield True, data
+    if suited:
+        with suppress(GameError):  # there is none
+            yield from ((False, board) for board in area_of(game).board.suited(data))
 
 
 def _pieces(game: Game, larger: bool) -> Iterator[tuple[AnyPiece, ...]]:
