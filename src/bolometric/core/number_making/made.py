@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import dataclass
 from fractions import Fraction
 from functools import lru_cache
@@ -95,9 +96,9 @@ class Making:
         rows = zip(table.over.tolist(), table.under.tolist(), table.best.tolist(), strict=True)
         return {Fraction(a, b): self.found[best].letters.bit_count() - 1 for a, b, best in rows}
 
-    def can(self, numbers: Numbers, value: Value) -> bool:
-        """Whether a draw can make a number."""
-        return self._place[in_order(numbers)] in self._by_value.get(Fraction(value), {})
+    def makers(self, value: Value) -> Iterable[int]:
+        """The places among all draws of those that can make a number."""
+        return self._by_value.get(Fraction(value), {}).keys()
 
     def failing(self, value: Value) -> tuple[tuple[Numbers, int], ...]:
         """The draws that cannot make a number, each with its ways, the likeliest first."""

@@ -186,10 +186,11 @@ def _draws(
         found: list[tuple[Numbers, int, list[int]]] = [((t,), way, places.get(Fraction(t), [])) for t, way in rows]
     else:
         all_ways = made.draws.all_ways
-        found = [
-            (numbers, way, [cell for value, cells in places.items() if made.can(numbers, value) for cell in cells])
-            for numbers, way in zip(made.draws.shown, made.draws.ways, strict=True)
-        ]
+        claimed: list[list[int]] = [[] for _ in made.draws.shown]
+        for value, cells in places.items():
+            for place in made.makers(value):
+                claimed[place] += cells
+        found = list(zip(made.draws.shown, made.draws.ways, claimed, strict=True))
     some = [(numbers, way, sorted(cells)) for numbers, way, cells in found if cells]
     rest = all_ways - sum(way for _, way, _ in some)
     return tuple(numbers for numbers, _, _ in some), [*(way for _, way, _ in some), rest], [*(c for *_, c in some), []]
