@@ -12,7 +12,7 @@ from bolometric.core.areas.shelf import starters
 from bolometric.core.game.document import game_from, with_values
 from bolometric.core.game.files import read
 from bolometric.core.game.printing import PAPERS
-from bolometric.core.judge.kept import OTHER_FACTS, facts_met, loses
+from bolometric.core.judge.kept import OTHER_FACTS, OTHER_THINGS, facts_met, loses
 from bolometric.core.judge.nearby import effects
 from bolometric.core.results.show import show
 from bolometric.core.settings.errors import GameError
@@ -186,7 +186,10 @@ def test_what_is_shorter_or_longer_is_the_same_game(name):
     ("name", "path", "value", "lost"),
     [
         ("A trail of sums", "area.length", 60, ""),
-        ("A trail of sums", "draw.make", "largest", OTHER_FACTS),
+        ("A trail of sums", "draw.make", "largest", OTHER_THINGS),
+        ("A trail of sums", "draw.make", "times", OTHER_FACTS),
+        ("Higher sum", "draw.make", "largest", OTHER_THINGS),
+        ("Cross them off", "draw.make", "formula", OTHER_THINGS),
         ("All ways to ten", "area.whole", 8, OTHER_FACTS),
         ("Make ten and keep", "area.number", 12, OTHER_FACTS),
         ("Ten in the row", "area.most", 11, ""),

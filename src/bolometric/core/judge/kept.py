@@ -6,6 +6,7 @@ has), that there is something to choose, the squares that do something on its wa
 
 from __future__ import annotations
 
+from collections import defaultdict
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 from functools import lru_cache
@@ -21,9 +22,9 @@ from bolometric.core.settings.errors import GameError
 SHARE, COVERAGE, DENSITY = 0.9, 0.6, 0.8
 """Parts of what there was that must be left: of the share of the aim, of its different facts, and of the
 squares that do something for each square of the way."""
-KNOWN = 0.5
-"""The part of what is worked out that must have come up before, in a game that names no aim: larger numbers and longer
-ways bring some facts that are new, other bonds or other operations nothing else."""
+KNOWN, MUCH = 0.5, 0.2
+"""In a game that names no aim: the part of what is worked out that must have come up before (larger numbers and longer
+ways bring some facts that are new, other bonds nothing else), and the part that is so much of it that it must stay."""
 
 
 LESS_AIM, OTHER_THINGS = "less of what is worked out is the aim", "other things are done with the numbers"
@@ -50,7 +51,9 @@ def loses(game: Game, other: Game, fewer: bool = False) -> str:
         return LESS_AIM
     if not fewer and after.facts < COVERAGE * before.facts:
         return "fewer facts of the aim come up"
-    if not fewer and not game.brief.aim and _known(before.times, after.times) < KNOWN:
+    if not fewer and not game.brief.aim and not _mostly_done(before.met) <= after.does:
+        return OTHER_THINGS
+    if not fewer and not game.brief.aim and _known(before.met, after.met) < KNOWN:
         return OTHER_FACTS
     if fewer and after.does != before.does:
         return OTHER_THINGS
@@ -70,8 +73,8 @@ class _Point:
     share: float = 0.0
     facts: int = 0
     """Different facts of the aim that come up."""
-    times: Mapping[Fact, float] = field(default_factory=dict)
-    """How often each fact is met by all together."""
+    met: Mapping[Fact, tuple[float, ...]] = field(default_factory=dict)
+    """How often each player meets each fact, in a game that names no aim."""
     does: frozenset[str] = frozenset()
     """What is done with the numbers."""
     unused: float = 0.0
@@ -92,7 +95,7 @@ def facts_met(game: Game) -> Mapping[Fact, tuple[float, ...]]:
     return {} if tally.notes is None else tally.notes.times_each
 
 
-@lru_cache(maxsize=256)
+@lru_cache(maxsize=64)
 def _point(game: Game) -> _Point:
     try:
         return _point_of(game)
@@ -107,30 +110,40 @@ def _point_of(game: Game) -> _Point:
     found = measure_exactly(game, worth_of_thinking=False)
     idle, places = unused(found)
     met = facts_met(game) if found.facts is None else found.facts
-    times = {one: sum(counts) for one, counts in met.items()}
-    share, facts = _aimed(game, times)
+    share, facts = _aimed(game, met)
     return _Point(
         area_of(game).measured.chooses(game),
         len(game.pieces) if area.uses_pieces else 0,
         squares / length if isinstance(length, int) else 0.0,
         share,
         facts,
-        times,
-        frozenset(one.does for one in times),
+        {} if game.brief.aim else met,
+        frozenset(one.does for one in met),
         idle / max(places, 1),
         unsound(found, found.readings) if found.result is not None else "",
     )
 
 
-def _known(before: Mapping[Fact, float], after: Mapping[Fact, float]) -> float:
+def _mostly_done(met: Mapping[Fact, tuple[float, ...]]) -> frozenset[str]:
+    """What is done with the numbers in much of what is worked out."""
+    does: dict[str, float] = defaultdict(float)
+    for one, counts in met.items():
+        does[one.does] += sum(counts)
+    return frozenset(key for key, often in does.items() if often >= MUCH * sum(does.values()))
+
+
+def _known(before: Mapping[Fact, tuple[float, ...]], after: Mapping[Fact, tuple[float, ...]]) -> float:
     """The part of what is worked out afterwards that was worked out before; all of it where that was nothing."""
-    whole = sum(after.values())
-    return sum(often for one, often in after.items() if one in before) / whole if whole and before else 1.0
+    if not before:
+        return 1.0
+    whole = sum(map(sum, after.values()))
+    return sum(sum(counts) for one, counts in after.items() if one in before) / whole if whole else 0.0
 
 
-def _aimed(game: Game, times: Mapping[Fact, float]) -> tuple[float, int]:
+def _aimed(game: Game, met: Mapping[Fact, tuple[float, ...]]) -> tuple[float, int]:
     """How much of what is worked out is the aim, and how many different facts of it there are."""
     if not game.brief.aim:
         return 0.0, 0
+    times = {one: sum(counts) for one, counts in met.items()}
     good = {one: often for one, often in times.items() if on_aim(game.brief.aim, one)}
     return sum(good.values()) / max(sum(times.values()), 1e-12), len(good)
