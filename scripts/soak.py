@@ -14,6 +14,7 @@ that clock and of the processor time of all its threads. The rest is what other 
 machine, kept from it.
 """
 
+import ctypes
 import faulthandler
 import gc
 import os
@@ -90,6 +91,8 @@ class Standing(NamedTuple):
 
     memory: float
     """Resident megabytes."""
+    used: float
+    """Megabytes of the C library's heaps that are in use; the rest of them lies between, or is kept for later."""
     objects: int
     """That the collector of cycles knows."""
     widgets: int
@@ -100,9 +103,26 @@ class Standing(NamedTuple):
 
     def __str__(self) -> str:
         return (
-            f"{self.memory:.0f} MB with {self.objects} objects, {self.widgets} widgets, {self.remembered} answers "
+            f"{self.memory:.0f} MB, {self.used:.0f} of them in use on heaps, with {self.objects} objects, {self.widgets} widgets, {self.remembered} answers "
             f"remembered and {self.sessions} sessions in the logbook"
         )
+
+
+class HeapsTold(ctypes.Structure):
+    """As in malloc.h of the GNU C library."""
+
+    _fields_ = [
+        (name, ctypes.c_size_t)
+        for name in "arena ordblks smblks hblks hblkhd usmblks fsmblks uordblks fordblks keepcost".split()
+    ]
+
+
+def on_heaps() -> float:
+    """Megabytes in use on the heaps of the GNU C library."""
+    tell = ctypes.CDLL(None).mallinfo2
+    tell.restype = HeapsTold
+    told = tell()
+    return float(told.uordblks + told.hblkhd) / 1e6
 
 
 class Soak:
@@ -135,7 +155,7 @@ class Soak:
             closing(sqlite3.connect(f"file:{self.home}/book.sqlite3?mode=ro", uri=True)) as book,
         ):
             (sessions,) = book.execute("SELECT count(*) FROM sessions").fetchone()
-        return Standing(memory, len(gc.get_objects()), len(self.app.allWidgets()), remembered, sessions)
+        return Standing(memory, on_heaps(), len(gc.get_objects()), len(self.app.allWidgets()), remembered, sessions)
 
     def answer(self) -> None:
         """What keys opened and waits for somebody: a menu is closed, a dialog filled in and ended either way."""

@@ -28,6 +28,8 @@ LINE = 24
 MOST_MARKS = HIGH // LINE
 MARKS = 0.36
 """The part of a card that its marks take, where it is wide enough for words beside them."""
+MOST_BOARDS = 24
+"""Small boards that are kept painted: of about three screens."""
 OFFER = Qt.ItemDataRole.UserRole
 
 
@@ -123,10 +125,10 @@ class _OfferPainter(QStyledItemDelegate):
         painter.restore()
 
     def _board(self, game: Game, ratio: float) -> QPixmap:
-        """The small board of a game; the last hundred are kept."""
+        """The small board of a game; those of a few screens are kept."""
         key = game, self._list.colours
         if key not in self._boards:
-            if len(self._boards) > 100:
+            if len(self._boards) > MOST_BOARDS:
                 self._boards.clear()
             made = QPixmap(BOARD * ratio)
             made.setDevicePixelRatio(ratio)
