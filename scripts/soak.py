@@ -103,18 +103,15 @@ class Standing(NamedTuple):
 
     def __str__(self) -> str:
         return (
-            f"{self.memory:.0f} MB, {self.used:.0f} of them in use on heaps, with {self.objects} objects, {self.widgets} widgets, {self.remembered} answers "
-            f"remembered and {self.sessions} sessions in the logbook"
+            f"{self.memory:.0f} MB, {self.used:.0f} of them in use on heaps; {self.objects} objects, {self.widgets} "
+            f"widgets, {self.remembered} answers remembered, {self.sessions} sessions in the logbook"
         )
 
 
 class HeapsTold(ctypes.Structure):
     """As in malloc.h of the GNU C library."""
 
-    _fields_ = [
-        (name, ctypes.c_size_t)
-        for name in "arena ordblks smblks hblks hblkhd usmblks fsmblks uordblks fordblks keepcost".split()
-    ]
+    _fields_ = [(name, ctypes.c_size_t) for name in ("arena", "a", "b", "c", "mapped", "d", "e", "used", "free", "end")]
 
 
 def on_heaps() -> float:
@@ -122,7 +119,7 @@ def on_heaps() -> float:
     tell = ctypes.CDLL(None).mallinfo2
     tell.restype = HeapsTold
     told = tell()
-    return float(told.uordblks + told.hblkhd) / 1e6
+    return float(told.used + told.mapped) / 1e6
 
 
 class Soak:
