@@ -5,13 +5,14 @@ Of several seeds each has an equal part of the time, one after the other in the 
 Games of the demo shelf and starters are opened, changed, undone, shown in every view and its pages, played at the
 table, typed into, dragged over and used by key; now and then the window is left at rest until its exact readings are
 in. Each minute is told of on standard error. At the end it tells the steps, how long the window was held and in which
-step, the memory minute by minute, what there was at the fifteenth minute and at the end that could have grown, and
-whatever went wrong; it ends with 1 if an exception came up or readings stayed away. A crash ends it with a traceback of
-every thread.
+step, the memory minute by minute, what there was at the fifteenth minute and at the end that could have grown, as it
+was and with the same small game in front, and whatever went wrong; it ends with 1 if an exception came up or readings
+stayed away. A crash ends it with a traceback of every thread.
 
-A hold is told twice: by the clock on the wall, and by what of it the program itself was working, which is the lesser of
-that clock and of the processor time of all its threads. The rest is what other programs, or the host of a virtual
-machine, kept from it.
+A hold is told twice: by the clock on the wall, and by what of it the program itself was working. That is the lesser of
+the processor time of all its threads and of the clock without what the host of a virtual machine took for others: a
+thread that waits for a processor that is taken does not move to the other. The rest is what other programs, or that
+host, kept from it.
 """
 
 import ctypes
@@ -40,16 +41,21 @@ from bolometric.core.settings.forgetting import remembering
 from bolometric.desk.shell.app import application, make_window
 from bolometric.desk.shell.collecting import keep_short
 from bolometric.desk.shell.settings import Settings
+from bolometric.desk.working.forgetting import let_go
 from bolometric.front.more import changes, starters
 
 Act = Callable[[], object]
 MINUTE, WARM = 60, 15
 """Seconds between two looks at the memory, and the look from which on it is to stay as it is."""
+SETTLED = 5
+"""Seconds after which a small game has been played and looked through."""
 AT_REST = 30
 """Seconds within which a window that is left alone must have its exact readings."""
 LONG = 0.1
 """Seconds that the window may be held by a step."""
 VIEWS = ("shape", "odds", "runs", "practice", "tune", "table", "sheets", "class", "logbook", "shelf")
+STEAL, TICKS = 8, os.sysconf("SC_CLK_TCK")
+"""Where a processor's row in /proc/stat tells what was taken of it, and how many of its units make a second."""
 KEYS = "0123456789,.+- abcxyz"
 STEERING = (Qt.Key.Key_Tab, Qt.Key.Key_Down, Qt.Key.Key_Up, Qt.Key.Key_Left, Qt.Key.Key_Right, Qt.Key.Key_Space)
 
@@ -62,10 +68,14 @@ class Now(NamedTuple):
     """Processor time of the window's own thread."""
     program: float
     """And of all threads of the program."""
+    stolen: tuple[float, ...]
+    """What the host of a virtual machine took of each processor."""
 
     @classmethod
     def read(cls) -> "Now":
-        return cls(time.monotonic(), time.thread_time(), time.process_time())
+        rows = [line.split() for line in Path("/proc/stat").read_text().splitlines() if line.startswith("cpu")]
+        stolen = tuple(int(row[STEAL]) / TICKS for row in rows[1:])
+        return cls(time.monotonic(), time.thread_time(), time.process_time(), stolen)
 
 
 class Hold(NamedTuple):
@@ -79,8 +89,9 @@ class Hold(NamedTuple):
     @classmethod
     def between(cls, start: Now, end: Now, doing: str, free: float = 0.0) -> "Hold":
         """What was held between two moments, of which `free` seconds were waited for on purpose."""
-        wall, window, program = (max(late - early - free, 0.0) for early, late in zip(start, end, strict=True))
-        return cls(min(wall, program), wall, window, doing)
+        wall, window, program = (max(late - early - free, 0.0) for early, late in zip(start[:3], end[:3], strict=True))
+        stolen = max(late - early for early, late in zip(start.stolen, end.stolen, strict=True))
+        return cls(min(max(wall - stolen, 0.0), program), wall, window, doing)
 
     def __str__(self) -> str:
         return f"{self.working:.2f} s ({self.window:.2f} in the window, {self.wall:.2f} on the wall: {self.doing})"
@@ -138,6 +149,7 @@ class Soak:
         sys.excepthook = lambda kind, error, _: self.trouble.append(f"{kind.__name__}: {error}")
         self.held: list[Hold] = []
         self.stood: list[Standing] = []
+        self.bases: list[Standing] = []
         self.home = home
         self.answering = QTimer()
         self.answering.timeout.connect(self.answer)
@@ -153,6 +165,17 @@ class Soak:
         ):
             (sessions,) = book.execute("SELECT count(*) FROM sessions").fetchone()
         return Standing(memory, on_heaps(), len(gc.get_objects()), len(self.app.allWidgets()), remembered, sessions)
+
+    def at_base(self) -> Standing:
+        """What has stayed of all use: what there is with a small game in front, once it is measured."""
+        self.doing = "base"
+        self.window.filing.open(demo_files()[0])
+        self.window.go("shape")
+        self._rest()
+        self.wait(SETTLED)
+        gc.collect()
+        let_go()
+        return self.standing()
 
     def answer(self) -> None:
         """What keys opened and waits for somebody: a menu is closed, a dialog filled in and ended either way."""
@@ -348,9 +371,12 @@ def main(seconds: float, seeds: list[int]) -> int:
                 steps += 1
                 if gone > MINUTE * (len(soak.stood) + 1):
                     soak.stood.append(soak.standing())
+                    if len(soak.stood) == WARM:
+                        soak.bases.append(soak.at_base())
                     longest = max(soak.held, default="nothing")
                     print(f"minute {len(soak.stood)}: {soak.stood[-1]}; the longest held: {longest}", file=sys.stderr)
         soak.stood.append(soak.standing())
+        soak.bases.append(soak.at_base())
         asked = time.monotonic()
         soak.close()
         print(
@@ -359,6 +385,8 @@ def main(seconds: float, seeds: list[int]) -> int:
         )
         for one in (*soak.stood[WARM - 1 : WARM], soak.stood[-1]):
             print("there were", one)
+        for one in soak.bases:
+            print("with a small game in front", one)
     for one in soak.trouble:
         print("went wrong:", one)
     return bool(soak.trouble)
