@@ -37,11 +37,10 @@ from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QAbstractButton, QDialog, QLineEdit, QMenu, QProgressDialog, QPushButton, QToolButton
 
 from bolometric.assets import demo_files
-from bolometric.core.settings.forgetting import remembering
 from bolometric.desk.shell.app import application, make_window
 from bolometric.desk.shell.collecting import keep_short
 from bolometric.desk.shell.settings import Settings
-from bolometric.desk.working.forgetting import let_go
+from bolometric.desk.working.forgetting import let_go, remembered
 from bolometric.front.more import changes, starters
 
 Act = Callable[[], object]
@@ -157,14 +156,13 @@ class Soak:
 
     def standing(self) -> Standing:
         memory = int(Path("/proc/self/statm").read_text().split()[1]) * os.sysconf("SC_PAGE_SIZE") / 1e6
-        remembered, sessions = sum(one.cache_info().currsize for one in remembering()), 0
-        # There is no book before the first session.
+        sessions = 0  # there is no book before the first one
         with (
             suppress(sqlite3.Error),
             closing(sqlite3.connect(f"file:{self.home}/book.sqlite3?mode=ro", uri=True)) as book,
         ):
             (sessions,) = book.execute("SELECT count(*) FROM sessions").fetchone()
-        return Standing(memory, on_heaps(), len(gc.get_objects()), len(self.app.allWidgets()), remembered, sessions)
+        return Standing(memory, on_heaps(), len(gc.get_objects()), len(self.app.allWidgets()), remembered(), sessions)
 
     def at_base(self) -> Standing:
         """What has stayed of all use: what there is with a small game in front, once it is measured."""
