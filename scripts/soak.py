@@ -103,8 +103,8 @@ class Standing(NamedTuple):
     """Resident megabytes."""
     used: float
     """Megabytes of the C library's heaps that are in use; the rest of them lies between, or is kept for later."""
-    objects: int
-    """That the collector of cycles knows."""
+    blocks: int
+    """Of memory that Python's own objects are in; to list the objects would break tuples that threads are filling."""
     widgets: int
     remembered: int
     """Answers about games."""
@@ -113,8 +113,8 @@ class Standing(NamedTuple):
 
     def __str__(self) -> str:
         return (
-            f"{self.memory:.0f} MB, {self.used:.0f} of them in use on heaps; {self.objects} objects, {self.widgets} "
-            f"widgets, {self.remembered} answers remembered, {self.sessions} sessions in the logbook"
+            f"{self.memory:.0f} MB, {self.used:.0f} of them in use on heaps; {self.blocks} blocks of Python, "
+            f"{self.widgets} widgets, {self.remembered} answers remembered, {self.sessions} sessions in the logbook"
         )
 
 
@@ -162,7 +162,9 @@ class Soak:
             closing(sqlite3.connect(f"file:{self.home}/book.sqlite3?mode=ro", uri=True)) as book,
         ):
             (sessions,) = book.execute("SELECT count(*) FROM sessions").fetchone()
-        return Standing(memory, on_heaps(), len(gc.get_objects()), len(self.app.allWidgets()), remembered(), sessions)
+        return Standing(
+            memory, on_heaps(), sys.getallocatedblocks(), len(self.app.allWidgets()), remembered(), sessions
+        )
 
     def at_base(self) -> Standing:
         """What has stayed of all use: what there is with a small game in front, once it is measured."""
