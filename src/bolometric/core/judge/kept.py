@@ -51,12 +51,11 @@ def loses(game: Game, other: Game, fewer: bool = False) -> str:
         return LESS_AIM
     if not fewer and after.facts < COVERAGE * before.facts:
         return "fewer facts of the aim come up"
-    if not fewer and not game.brief.aim and not _mostly_done(before.met) <= after.does:
+    stays = before.does == after.does if fewer else _mostly_done(before.met) <= after.does
+    if not stays:
         return OTHER_THINGS
-    if not fewer and not game.brief.aim and _known(before.met, after.met) < KNOWN:
+    if not fewer and _known(before.met, after.met) < KNOWN:
         return OTHER_FACTS
-    if fewer and after.does != before.does:
-        return OTHER_THINGS
     if fewer and after.unused > max(before.unused, other.area.unused_at_most):
         return "less of the board is used"
     return "it is not sound: " + after.against if after.against and not before.against else ""

@@ -103,7 +103,7 @@ def _for_learners(game: Game) -> tuple[str, ...]:
 
 
 def _versions(game: Game) -> tuple[str, ...]:
-    """What makes it shorter and longer, by how much; nothing that loses what it is for, nor away from its brief."""
+    """What makes it shorter and longer, and how long it takes then; nothing that loses what it is for."""
     shorter: list[str] = []
     longer: list[str] = []
     seen: set[tuple[str, bool]] = set()

@@ -123,15 +123,18 @@ def _others(game: Game, larger: bool, seed: int) -> Iterator[Game]:
     minutes = None if lasting is None else (lasting * (1 - NEAR), lasting * (1 + NEAR))
     # Boards that suit other pieces are the same ones to play, whichever pieces: where none is played as this one is,
     # no more are made, which takes a tenth of a second each.
-    asked, alike = False, False
+    choices, suited_alike = _choices(game), set[bool]()
     for pieces in dict.fromkeys(_pieces(game, larger)):
         checkpoint()
-        for own, board in _boards(game, pieces, alike or not asked):
-            asked = asked or not own
+        for own, board in _boards(game, pieces, suited_alike != {False}):
             made = playable(board)
-            if made is None or _choices(made) != _choices(game):
+            if made is None:
+                continue
+            alike = _choices(made) == choices
+            if not own:
+                suited_alike.add(alike)
+            if not alike:
                 continue  # how it is played stays
-            alike = alike or not own
             whole = sized(made, minutes, seed)
             lost = loses(game, whole, fewer=True)
             if not lost and _as_long(whole, lasting, seed):

@@ -58,9 +58,9 @@ def _comes_to_something(one: Fact) -> bool:
 
 
 def _at_sight(one: Fact) -> bool:
-    """Whether there is nothing to work out: with nought, or once. It is asked only where there is nothing else."""
-    once = one.does == known.MULTIPLY and 1 in (one.one, one.other)
-    return once or (one.does == known.DIVIDE and one.other == 1) or 0 in (one.one, one.other)
+    """Whether there is nothing to work out: with nought, times one or by one. Asked where there is nothing else."""
+    ones = {known.MULTIPLY: (one.one, one.other), known.DIVIDE: (one.other,)}
+    return 1 in ones.get(one.does, ()) or 0 in (one.one, one.other)
 
 
 def result_of(one: Fact) -> Value | None:
