@@ -1,15 +1,19 @@
 """Formulas: parsed into the tree school arithmetic asks for, worked out exactly, refused where they go wrong."""
 
+import time
 from collections import Counter
+from concurrent.futures import ThreadPoolExecutor
 from fractions import Fraction
 from itertools import product
 
+import lark
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from bolometric.core.game.document import set_from
 from bolometric.core.outcomes.distribution import distribution_of
+from bolometric.core.pieces import formula
 from bolometric.core.pieces.draw import Draw
 from bolometric.core.pieces.expression import Alone, Expression, Letter, Number, Operation
 from bolometric.core.pieces.formula import LONGEST, parse
@@ -31,6 +35,24 @@ nodes = st.recursive(
     max_leaves=7,
 )
 SIGNS = {"add": "+", "subtract": "-", "multiply": "*", "divide": "/", "div": " div ", "mod": " mod "}
+
+
+def test_one_parser_is_made_whoever_else_wants_it_meanwhile(monkeypatch):
+    """Two that were made at the same time have ended in an error of Python's, once in two hours of use."""
+    made = []
+
+    def slowly(*given, **more):
+        made.append(given)
+        time.sleep(0.05)
+        return plain(*given, **more)
+
+    plain = lark.Lark
+    monkeypatch.setattr(lark, "Lark", slowly)
+    formula._made.cache_clear()
+    with ThreadPoolExecutor(4) as threads:
+        read = list(threads.map(parse.__wrapped__, ["a + b"] * 4))
+    assert read == [parse("a + b")] * 4
+    assert len(made) == 1
 
 
 def typed(node):

@@ -7,7 +7,8 @@ length and the numbers in it are bounded, and what can't be read is told by the 
 from __future__ import annotations
 
 from fractions import Fraction
-from functools import lru_cache
+from functools import cache, lru_cache
+from threading import Lock
 from typing import TYPE_CHECKING, cast
 
 from bolometric.core.pieces.expression import CALLS, LETTERS, Alone, Expression, Letter, Node, Number, Operation
@@ -44,8 +45,21 @@ LETTER: /[a-zA-Z](?![a-zA-Z])/
 """
 
 
-@lru_cache(maxsize=1)
+_ONE_AT_A_TIME = Lock()
+
+
 def _parser() -> Lark:
+    """Made by one thread, and used by all.
+
+    Making it reads literals as Python writes them. Python 3.11 counts how deep it is in one for all threads together,
+    so that two of them that make a parser at the same time end in an error.
+    """
+    with _ONE_AT_A_TIME:
+        return _made()
+
+
+@cache
+def _made() -> Lark:
     import lark  # wanted only where a formula is
 
     return lark.Lark(_GRAMMAR, parser="lalr", maybe_placeholders=False)
