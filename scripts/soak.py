@@ -15,7 +15,6 @@ thread that waits for a processor that is taken does not move to the other. The 
 host, kept from it.
 """
 
-import ctypes
 import faulthandler
 import gc
 import os
@@ -28,13 +27,13 @@ from collections.abc import Callable
 from contextlib import closing, suppress
 from functools import partial
 from pathlib import Path
-from typing import NamedTuple
 
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 
 from PySide6.QtCore import QEventLoop, QPoint, Qt, QTimer
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QAbstractButton, QDialog, QLineEdit, QMenu, QProgressDialog, QPushButton, QToolButton
+from standing import Hold, Now, Standing, loops_loaded, on_heaps
 
 from bolometric.assets import demo_files
 from bolometric.desk.shell.app import application, make_window
@@ -53,83 +52,8 @@ AT_REST = 30
 LONG = 0.1
 """Seconds that the window may be held by a step."""
 VIEWS = ("shape", "odds", "runs", "practice", "tune", "table", "sheets", "class", "logbook", "shelf")
-STEAL, TICKS = 8, os.sysconf("SC_CLK_TCK")
-"""Where a processor's row in /proc/stat tells what was taken of it, and how many of its units make a second."""
 KEYS = "0123456789,.+- abcxyz"
 STEERING = (Qt.Key.Key_Tab, Qt.Key.Key_Down, Qt.Key.Key_Up, Qt.Key.Key_Left, Qt.Key.Key_Right, Qt.Key.Key_Space)
-
-
-class Now(NamedTuple):
-    """The clocks of a moment, in seconds."""
-
-    wall: float
-    window: float
-    """Processor time of the window's own thread."""
-    program: float
-    """And of all threads of the program."""
-    stolen: tuple[float, ...]
-    """What the host of a virtual machine took of each processor."""
-
-    @classmethod
-    def read(cls) -> "Now":
-        rows = [line.split() for line in Path("/proc/stat").read_text().splitlines() if line.startswith("cpu")]
-        stolen = tuple(int(row[STEAL]) / TICKS for row in rows[1:])
-        return cls(time.monotonic(), time.thread_time(), time.process_time(), stolen)
-
-
-class Hold(NamedTuple):
-    """How long the window did not answer, in seconds, and while it did what."""
-
-    working: float
-    wall: float
-    window: float
-    doing: str
-
-    @classmethod
-    def between(cls, start: Now, end: Now, doing: str, free: float = 0.0) -> "Hold":
-        """What was held between two moments, of which `free` seconds were waited for on purpose."""
-        wall, window, program = (max(late - early - free, 0.0) for early, late in zip(start[:3], end[:3], strict=True))
-        stolen = max(late - early for early, late in zip(start.stolen, end.stolen, strict=True))
-        return cls(min(max(wall - stolen, 0.0), program), wall, window, doing)
-
-    def __str__(self) -> str:
-        return f"{self.working:.2f} s ({self.window:.2f} in the window, {self.wall:.2f} on the wall: {self.doing})"
-
-
-class Standing(NamedTuple):
-    """What there is at a moment."""
-
-    memory: float
-    """Resident megabytes."""
-    used: float
-    """Megabytes of the C library's heaps that are in use; the rest of them lies between, or is kept for later."""
-    blocks: int
-    """Of memory that Python's own objects are in; to list the objects would break tuples that threads are filling."""
-    widgets: int
-    remembered: int
-    """Answers about games."""
-    sessions: int
-    """In the logbook: the data that the use itself leaves."""
-
-    def __str__(self) -> str:
-        return (
-            f"{self.memory:.0f} MB, {self.used:.0f} of them in use on heaps; {self.blocks} blocks of Python, "
-            f"{self.widgets} widgets, {self.remembered} answers remembered, {self.sessions} sessions in the logbook"
-        )
-
-
-class HeapsTold(ctypes.Structure):
-    """As in malloc.h of the GNU C library."""
-
-    _fields_ = [(name, ctypes.c_size_t) for name in ("arena", "a", "b", "c", "mapped", "d", "e", "used", "free", "end")]
-
-
-def on_heaps() -> float:
-    """Megabytes in use on the heaps of the GNU C library."""
-    tell = ctypes.CDLL(None).mallinfo2
-    tell.restype = HeapsTold
-    told = tell()
-    return float(told.used + told.mapped) / 1e6
 
 
 class Soak:
@@ -146,6 +70,9 @@ class Soak:
         self.trouble: list[str] = []
         self.window.measurer.failed.connect(self.trouble.append)
         sys.excepthook = lambda kind, error, _: self.trouble.append(f"{kind.__name__}: {error}")
+        self.stopped: object = None
+        """The game of which somebody stopped the exact work."""
+        self.window.measurer.exact_stopped.connect(self.note_stop)
         self.held: list[Hold] = []
         self.stood: list[Standing] = []
         self.bases: list[Standing] = []
@@ -162,9 +89,8 @@ class Soak:
             closing(sqlite3.connect(f"file:{self.home}/book.sqlite3?mode=ro", uri=True)) as book,
         ):
             (sessions,) = book.execute("SELECT count(*) FROM sessions").fetchone()
-        return Standing(
-            memory, on_heaps(), sys.getallocatedblocks(), len(self.app.allWidgets()), remembered(), sessions
-        )
+        widgets = len(self.app.allWidgets())
+        return Standing(memory, on_heaps(), sys.getallocatedblocks(), widgets, remembered(), sessions, loops_loaded())
 
     def at_base(self) -> Standing:
         """What has stayed of all use: what there is with a small game in front, once it is measured."""
@@ -256,10 +182,17 @@ class Soak:
 
     def _rest(self) -> None:
         began = time.monotonic()
-        while self.window.known.exact is None and time.monotonic() - began < AT_REST:
+        while self._awaited() and time.monotonic() - began < AT_REST:
             self.wait(0.2)
-        if self.window.known.exact is None:
+        if self._awaited():
             self.trouble.append(f"no exact readings after {AT_REST} s at rest: {self.window.document.game}")
+
+    def _awaited(self) -> bool:
+        """Whether exact readings have to come: they are not there, and nobody pressed *Cancel*."""
+        return self.window.known.exact is None and self.stopped is not self.window.document.game
+
+    def note_stop(self) -> None:
+        self.stopped = self.window.document.game
 
     def open(self) -> Act:
         if self.random.random() < 0.5:
