@@ -3,13 +3,18 @@
 from fractions import Fraction
 from operator import add, mul, sub
 
+import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from bolometric.core.areas.shelf import starters
 from bolometric.core.game.document import game_from
+from bolometric.core.judge.kept import facts_met
+from bolometric.core.learner_work.aims import on_aim
 from bolometric.core.learner_work.facts import ADD, COMPARE, DIVIDE, MULTIPLY, SUBTRACT, fact
 from bolometric.core.learner_work.fluency import USUAL
 from bolometric.core.learner_work.timing import timing
+from bolometric.core.text.ranking import most_often
 from bolometric.core.words.practice import ALL_SEATS, fits_table, met_most, table_of, top_count
 from bolometric.core.words.talk.sums import QUICK, RARE, of_sums, result_of, strategy
 from tests.random_games import tenths
@@ -31,9 +36,30 @@ def test_what_is_found_without_the_table_is_what_the_table_holds(times, aim, doe
     assert list(table.down) == sorted({a for a, _ in table.cells})
     counts = {cell.fact: cell.times for cell in table.cells.values() if cell.times}
     named = met_most(times, does, seat, most)
-    assert [often for _, often in named] == sorted(counts.values(), reverse=True)[:most]
-    assert dict(named).items() <= counts.items()
+    first = sorted(counts, key=lambda one: (-counts[one], one))[:most]
+    assert [part.rpartition(" (")[0] for part in named.split("; ")[: len(first)]] == [one.words for one in first]
+    more = sum(often == counts[first[-1]] for one, often in counts.items() if one not in first) if first else 0
+    assert named.endswith(f"and {more} more as often as the last of these") == bool(more)
     assert top_count(times, does) == max((one.times for one in table_of(game, times, does).cells.values()), default=0)
+
+
+@pytest.mark.parametrize("starter", starters(), ids=lambda one: one.words)
+def test_what_a_game_to_begin_from_says_it_practises_is_worked_out_in_it(starter):
+    """Each set of facts that is its aim comes up, and together they are much of all (questions are asked now and then).
+
+    What it says in words is the teacher's to read; once three of them said *taking away* where squares were counted.
+    """
+    game = starter.game
+    met = {one: sum(often) for one, often in facts_met(game).items()}
+    whole = sum(met.values())
+    assert game.brief.aim
+    for aim in game.brief.aim:
+        assert sum(often for one, often in met.items() if aim.has(one)) >= 0.1 * whole, aim.words
+    assert sum(often for one, often in met.items() if on_aim(game.brief.aim, one)) >= 0.25 * whole
+
+
+def test_what_rounding_tells_apart_comes_as_often():
+    assert most_often({1: 0.1 + 0.2, 2: 0.3, 3: 0.29}, 1) == ([1], 1)
 
 
 RESULTS = {ADD: add, SUBTRACT: sub, MULTIPLY: mul, DIVIDE: lambda a, b: Fraction(a) / b, COMPARE: max}

@@ -37,7 +37,7 @@ def test_the_table_shows_what_is_met_and_what_the_aim_misses(qtbot, window, prac
     assert table.cells[1, 8].times == 0
     assert table.cells[1, 8].wanted
     assert table.cells[3, 4].times == pytest.approx(2 * table.cells[4, 4].times)
-    assert "never came up" in page.missing.text()
+    assert "never come up" in page.missing.text()
     row, column = 2, 3
     assert "3 + 4" in page.table.cells[row][column].told
     assert "exact" in page.table.head
@@ -216,14 +216,18 @@ def test_fluency_is_chosen_changed_and_painted(qtbot, window):
 
 def test_what_is_missed_is_told_where_there_is_no_aim_and_where_nothing_is_missed():
     game = game_from({"pieces": [{}, {}]})
-    assert "Say on the sheet" in missed(game, {})
+    assert "Say on the sheet" in missed(game, {}, True)
     listed = game_from({"pieces": [{}, {}], "brief": {"aim": [{"kind": "list", "facts": ["3 + 4"]}]}})
-    assert "Every fact" in missed(listed, {fact(ADD, 3, 4): (1.0, 1.0)})
-    assert "No fact" in missed(listed, {})
+    assert "Every fact" in missed(listed, {fact(ADD, 3, 4): (1.0, 1.0)}, False)
+    assert missed(listed, {}, True) == "No fact that the aim asks for ever comes up: 3 + 4."
+    assert missed(listed, {}, False) == "No fact that the aim asks for came up in the games noted: 3 + 4."
     tables = game_from({"pieces": [{}, {}], "brief": {"aim": [{"kind": "tables", "tables": [3]}]}})
     divided = {fact(DIVIDE, 12, 3): (1.0, 0.5), fact(ADD, 3, 4): (1.0, 1.0)}
-    assert missed(tables, divided) == "The aim comes up by dividing alone, never by multiplying."
-    assert "Of 12 facts" in missed(tables, {**divided, fact(MULTIPLY, 3, 4): (1.0, 1.0)})
+    assert missed(tables, divided, True) == "The aim comes up by dividing alone, never by multiplying."
+    assert missed(tables, divided, False).endswith("came up by dividing alone, not by multiplying.")
+    more = {**divided, fact(MULTIPLY, 3, 4): (1.0, 1.0)}
+    assert missed(tables, more, True).startswith("Of 12 facts that the aim asks for, 11 never come up: 1 × 3, 2 × 3")
+    assert "11 did not come up in the games noted" in missed(tables, more, False)
 
 
 def test_facts_that_are_met_most_are_shown_first(qtbot, window):

@@ -46,6 +46,17 @@ def listing_words(words: Sequence[str], last: str) -> str:
     return words[0] if len(words) == 1 else f"{', '.join(words[:-1])} {last} {words[-1]}"
 
 
+def some_of(words: Sequence[str], most: int, last: str = "and") -> str:
+    """Words as a list; of a long one the first ``most``, and how many more there are, which is never one alone.
+
+    >>> some_of("abcd", 3), some_of("abcde", 3)
+    ('a, b, c and d', 'a, b, c and 2 more')
+    """
+    if len(words) <= most + 1:
+        return listing_words(words, last)
+    return f"{', '.join(words[:most])} {last} {len(words) - most:,} more"
+
+
 def listing(values: Iterable[Value], last: str) -> str:
     """Numbers as a list in words."""
     return listing_words([minus(value) for value in values], last)

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
-from heapq import nlargest
 from itertools import chain
 
 from bolometric.core.game.document import Game
@@ -14,7 +13,8 @@ from bolometric.core.learner_work.facts import Fact
 from bolometric.core.results.readings import Reading
 from bolometric.core.results.show import certainty, headline, show
 from bolometric.core.settings.amounts import Value
-from bolometric.core.text.figures import listing_words, percent, plural, significant
+from bolometric.core.text.figures import listing_words, percent, significant, some_of
+from bolometric.core.text.ranking import cut_words, most_often
 
 Times = Mapping[Fact, tuple[float, ...]]
 ALL_SEATS = -1
@@ -96,10 +96,11 @@ def fits_table(game: Game, times: Times, does: str, most: int) -> bool:
     return True
 
 
-def met_most(times: Times, does: str, seat: int, most: int) -> list[tuple[Fact, float]]:
-    """The facts of an operation that are met most, with how often, the first first."""
-    met = ((one, _met(each, seat)) for one, each in times.items() if one.does == does)
-    return nlargest(most, ((one, count) for one, count in met if count), key=lambda found: found[1])
+def met_most(times: Times, does: str, seat: int, most: int) -> str:
+    """The facts of an operation that are met most, with how often: so many, and how many more as often."""
+    met = {one: count for one, each in times.items() if one.does == does and (count := _met(each, seat))}
+    first, more = most_often(met, most)
+    return cut_words([f"{one.words} ({significant(met[one], 2)})" for one in first], more)
 
 
 def top_count(times: Times, does: str) -> float:
@@ -107,11 +108,12 @@ def top_count(times: Times, does: str) -> float:
     return max((_met(each, ALL_SEATS) for one, each in times.items() if one.does == does), default=0.0)
 
 
-def fact_words(cell: FactCell, who: str) -> str:
-    """One fact in a sentence."""
+def fact_words(cell: FactCell, who: str, exactly: bool) -> str:
+    """One fact in a sentence; unless it is known exactly, what was not met in the games noted may be met in others."""
     wanted = "; it is of the aim" if cell.wanted else ""
     if not cell.times:
-        return f"{cell.fact.words}: asked for by the aim, and never met."
+        met = "never met" if exactly else "not met in the games noted"
+        return f"{cell.fact.words}: asked for by the aim, and {met}."
     once = (
         f"once in {significant(1 / cell.times, 2)} games"
         if cell.times < 0.95
@@ -141,8 +143,8 @@ def summary(game: Game, times: Times, readings: Mapping[str, Reading]) -> str:
     return "; ".join(told) + "." if told else "Nothing is known yet of what is worked out."
 
 
-def missed(game: Game, times: Times) -> str:
-    """What the aim asks for and players never get."""
+def missed(game: Game, times: Times, exactly: bool) -> str:
+    """What the aim asks for and players never get; or, where that is not known exactly, did not in the games noted."""
     if not game.brief.aim:
         return "Say on the sheet which facts are the aim, and what is missing is told here."
     wanted = asked(game.brief.aim)
@@ -151,8 +153,7 @@ def missed(game: Game, times: Times) -> str:
         return ""
     if not never:
         return "Every fact that the aim asks for comes up."
-    named = listing_words([one.words for one in never[:MOST_NAMED]], "and")
-    more = f" and {plural(len(never) - MOST_NAMED, 'more', 'more')}" if len(never) > MOST_NAMED else ""
+    named = some_of([one.words for one in never], MOST_NAMED)
     if len(never) == len(wanted):
         met = list(dict.fromkeys(one.does for one in times if one.counted and on_aim(game.brief.aim, one)))
         if met:
@@ -160,9 +161,13 @@ def missed(game: Game, times: Times) -> str:
                 listing_words([known.OPERATIONS[one] for one in some], "and")
                 for some in (met, dict.fromkeys(one.does for one in wanted))
             )
+            if not exactly:
+                return f"In the games noted the aim came up by {does} alone, not by {not_done}."
             return f"The aim comes up by {does} alone, never by {not_done}."
-        return f"No fact that the aim asks for ever comes up: {named}{more}."
-    return f"Of {len(wanted):,} facts that the aim asks for, {len(never):,} never came up: {named}{more}."
+        came = "ever comes up" if exactly else "came up in the games noted"
+        return f"No fact that the aim asks for {came}: {named}."
+    came = "never come up" if exactly else "did not come up in the games noted"
+    return f"Of {len(wanted):,} facts that the aim asks for, {len(never):,} {came}: {named}."
 
 
 def seats_words(game: Game, readings: Mapping[str, Reading]) -> str:

@@ -60,7 +60,7 @@ class FactsOf(QWidget):
         game, times = known.game, known.times
         self.title.setText(game.name)
         self.words.setText(f"{summary(game, times, known.readings)} {seats_words(game, known.readings)}".strip())
-        self.missing.setText(missed(game, times))
+        self.missing.setText(missed(game, times, known.exactly) if known.sure else "")
         if not fits_table(game, times, does, MOST_SIDE):
             self.table.show_cells("", (), (), (), colours)
             self.told.setText(_most_often(times, does, seat))
@@ -74,7 +74,7 @@ class FactsOf(QWidget):
         who = "a player" if seat == ALL_SEATS else game.seat_name(seat)
         warm = _warmth(table, top)
         head = f"How often in a game ({known.sure}); ringed is the aim"
-        cells = [[_cell(table.cells.get((a, b)), warm, who) for b in table.across] for a in table.down]
+        cells = [[_cell(table.cells.get((a, b)), warm, who, known.exactly) for b in table.across] for a in table.down]
         self.table.show_cells(head, table.down, table.across, cells, colours)
 
 
@@ -83,18 +83,18 @@ def _warmth(table: FactTable, top: float) -> dict[float, float]:
     return dict(zip(counts, warmths([*counts, top])[:-1], strict=True)) if counts else {}
 
 
-def _cell(found: FactCell | None, warm: dict[float, float], who: str) -> Cell:
+def _cell(found: FactCell | None, warm: dict[float, float], who: str, exactly: bool) -> Cell:
     if found is None:
         return Cell("", None)
+    told = fact_words(found, who, exactly)
     if not found.times:
-        return Cell("0", None, told=fact_words(found, who), wanted=True)
-    return Cell(significant(found.times, 1), warm[found.times], None, fact_words(found, who), found.wanted)
+        return Cell("0", None, told=told, wanted=True)
+    return Cell(significant(found.times, 1), warm[found.times], None, told, found.wanted)
 
 
 def _most_often(times: Times, does: str, seat: int) -> str:
     """Too many to lay out as a table: those met most are told."""
-    told = "; ".join(f"{one.words} ({significant(often, 2)})" for one, often in met_most(times, does, seat, MOST_TOLD))
-    return f"Too many for a table. Most often in a game: {told}."
+    return f"Too many for a table. Most often in a game: {met_most(times, does, seat, MOST_TOLD)}."
 
 
 def _often(times: Times, does: str) -> float:

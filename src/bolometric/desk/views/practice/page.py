@@ -39,9 +39,14 @@ class Known:
         return joined(self.played, self.exact.readings if self.exact is not None else {})
 
     @property
+    def exactly(self) -> bool:
+        """Whether the facts are known exactly."""
+        return self.exact is not None and self.exact.facts is not None
+
+    @property
     def sure(self) -> str:
-        """How the facts are known."""
-        if self.exact is not None and self.exact.facts is not None:
+        """How the facts are known; nothing while they are not."""
+        if self.exactly:
             return "exact"
         return f"simulated, {self.practice.games:,} games noted" if self.practice is not None else ""
 

@@ -63,7 +63,7 @@ class TalkPage(PracticePage):
             return
         kept = self._chosen.key if self._chosen is not None else ""
         known = self.known
-        self.questions = questions(known.game, known.readings, known.times, known.sure == "exact", known.heat)
+        self.questions = questions(known.game, known.readings, known.times, known.exactly, known.heat)
         self._filling = True
         self.list.clear()
         for one in self.questions:
