@@ -9,6 +9,9 @@ import pytest
 from bolometric.assets import demo_files
 from bolometric.core.game.document import game_from, with_value
 from bolometric.core.game.files import read, to_text
+from bolometric.core.judge.change_size import Stray, stray
+from bolometric.core.judge.kept import loses
+from bolometric.core.judge.nearby import effects
 from bolometric.core.logbook import calibration as held
 from bolometric.core.logbook import slips
 from bolometric.core.logbook.learning import (
@@ -24,6 +27,9 @@ from bolometric.core.logbook.learning import (
 from bolometric.core.logbook.pace import at_pace
 from bolometric.core.logbook.report import by_luck_alone, game_lines, met, next_time, report, versions
 from bolometric.core.logbook.session import session_of
+from bolometric.core.results.show import show
+from bolometric.core.settings.knobs import knob_at
+from tests.areas.games import ALL
 
 
 def simulated(rng):
@@ -97,7 +103,7 @@ def test_a_slow_group_is_told_and_its_games_are_predicted_anew():
     slower = held.measured(to_text(at_pace(game, pace))).readings["minutes"].mean
     assert 1.4 * predicted < slower < 2 * predicted
     told = next_time(sessions)
-    assert "outside what the brief wants. Try:" in told[0]
+    assert "outside what the brief wants. Try" in told[0]
     assert "Vega takes" in report(sessions)
     assert "none" not in report(sessions).lower()
     assert report([]).startswith("No sessions yet")
@@ -124,13 +130,38 @@ def test_versions_of_a_game_are_held_apart_and_groups_are_named():
         logged(8, "Vega", (9.0, 10.0, 11.0), length=120),
     ]
     short, long = (held.measured(to_text(one.played)).readings["minutes"].mean for one in (sessions[0], sessions[2]))
+    first, second = (f"Predicted {minutes:.1f} min (exact); noted" for minutes in (short, long))
     told = game_lines(sessions, {})
-    assert told[0] == f"As it was first: Predicted {short:.1f} min; noted Vega: 4.5 min, Altair: 3.0 min on average."
-    assert told[1] == f"From 2026-03-08 (Make it 120 squares): Predicted {long:.1f} min; noted 10.0 min on average."
+    assert told[0] == f"As it was first: {first} Vega: 4.5 min, Altair: 3.0 min on average."
+    assert told[1] == f"From 2026-03-08 (Make it 120 squares): {second} 10.0 min on average."
     assert [len(some) for some in versions(sessions)] == [2, 1]
     alone = game_lines(sessions[2:], {})
-    assert alone[0] == f"Predicted {long:.1f} min; noted 10.0 min on average."  # nothing to tell apart
+    assert alone[0] == f"{second} 10.0 min on average."  # nothing to tell apart
     assert "At the pace of Vega" in game_lines(sessions, learned(held.timed(sessions)))[-1]
+
+
+@pytest.mark.parametrize("times", [0.5, 1.6])
+@pytest.mark.parametrize("name", ["A trail of sums", "Make ten and keep", "Higher sum", "loose-scree"])
+def test_what_is_worth_trying_is_the_same_game_nearer_to_the_lesson(name, times):
+    """Of every change there is: another setting each, none that loses the point, the nearest first."""
+    game = ALL[name]
+    now = held.measured(to_text(game)).readings["minutes"].mean
+    lesson = now * times
+    wanted = with_value(game, "brief.minutes", {"low": lesson * 0.95, "high": lesson * 1.05})
+    told = next_time([session_of(wanted, day="2026-03-01", tables=1, minutes=(now,))], {})[0]
+    assert re.fullmatch(rf"It takes {show('minutes', now)} \(\w.*\), outside what the brief wants\.( Try.*)?", told)
+    far = {one.change.words: abs(one.after.mean - lesson) for one in effects(wanted, "minutes")}
+    there_is = {one.change.words: one.change for one in effects(wanted, "minutes")}
+    kept = [
+        words
+        for words, change in there_is.items()
+        if far[words] <= 0.75 * abs(now - lesson) and not change.path.startswith("seats")
+        if knob_at(wanted, change.path).knob.kind == "number" or stray(wanted, change) <= Stray.SIZE
+        if not loses(wanted, change.game)
+    ]
+    nearest = {there_is[words].path: words for words in sorted(kept, key=far.__getitem__, reverse=True)}
+    tried = [one.rpartition(" (")[0] for one in re.findall(r"(?:: |; )(.*?\))(?=[;.])", told)]
+    assert tried == sorted(nearest.values(), key=far.__getitem__)[:3]
 
 
 def test_where_a_game_may_never_end_it_is_said_what_is_known():

@@ -377,7 +377,7 @@ def test_the_command_line_logs_lists_and_reports(tmp_path):
         assert run(main, ["log", "export", *at, "-o", str(tmp_path / out)]).exit_code == 0
         taken = run(main, ["log", "import", str(tmp_path / out), "--book", str(tmp_path / f"{out}.db"), "--of", file])
         assert taken.output == "1 taken over.\n"
-    assert "Predicted 4.5 min" in run(main, ["log", "report", *at]).output
+    assert "Predicted 4.5 min (exact)" in run(main, ["log", "report", *at]).output
     assert run(main, ["log", "backup", str(tmp_path / "copy.db"), *at]).exit_code == 0
     assert "Ridge Ascent" in run(main, ["log", "list", "--book", str(tmp_path / "copy.db")]).output
     for wrong, says in (

@@ -14,11 +14,12 @@ from hypothesis import strategies as st
 
 from bolometric.core.number_making.draws import draws_of
 from bolometric.core.number_making.forms import alike, forms
-from bolometric.core.number_making.made import FORMS, OF_SIX, making_of, numbers_from
+from bolometric.core.number_making.made import FORMS, OF_SIX, making_of, numbers_from, sum_from
 from bolometric.core.number_making.rules import MakingRules, operations_of
 from bolometric.core.number_making.typed import hints, typed
 from bolometric.core.pieces.kinds import Counters, Die, Pack, Spinner, die
 from bolometric.core.settings.errors import GameError
+from bolometric.core.words.number_making import chart_words
 
 DOES = {"+": operator.add, "-": operator.sub, "*": operator.mul, "/": operator.truediv}
 STANDS_FOR = [Fraction(n) for n in (1009, 3511, 7919, 104_729)]
@@ -141,6 +142,10 @@ def test_chances_are_counted_over_all_draws(faces, data):
     for shown in faces:
         whole *= len(shown)
     assert {number.value: number.ways for number in made.made} == dict(ways)
+    can = {n: ways[n] for n in range(1, 13) if ways[n]}
+    for which, most in (("ardest", min), ("asiest", max)) if len(set(can.values())) > 1 else ():
+        told = re.search(rf"{which} (?:is|are) ([\d, and]+) \(", chart_words(made, 12))
+        assert [int(n) for n in re.findall(r"\d+", told[1])] == [n for n in can if can[n] == most(can.values())]
     for number in made.made:
         assert number.chance == pytest.approx(number.ways / whole)
         assert read(number.sum) == number.value
@@ -154,7 +159,8 @@ def test_chances_are_counted_over_all_draws(faces, data):
             for draw in product(*faces)
         }
         each = {text for found in by_draw.values() for text in found}
-        assert all(made.sum_for(draw, number.value) == "".join(found) for draw, found in by_draw.items())
+        for draw, found in by_draw.items():
+            assert made.sum_for(draw, number.value) == sum_from(draw, rules, number.value) == "".join(found)
         several = {text for text in each if len(digits_in(text)) > 1}
         assert made.put_together(number.value) in (several or each)
 

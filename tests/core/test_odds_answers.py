@@ -87,6 +87,14 @@ def test_questions_about_two_dice():
     assert told.within_answer(asked, "at_most", (12,), 1) == "At least once in 1 draw: 100% (exact)."
 
 
+def test_of_what_is_only_sampled_nothing_is_said_never_to_come():
+    asked = Questions((die(*range(10)),) * 7, Draw(make="digits"))
+    assert asked.odds.sampled
+    told_so = told.chance_answer(asked, "these", (10**7,))
+    assert told_so == f"A total of 10000000 came up in none of {asked.odds.all_ways:,} draws (simulated)."
+    assert told.first_answer(asked, 10**7, 10**7 + 1) == "Neither of them came up in the draws looked at."
+
+
 def test_draws_that_hang_together_are_answered_by_dealing():
     """From a pack of 1 to 4 kept out, the 4 comes at the latest at the fourth draw, each place alike."""
     asked = Questions((Pack(cards=(1, 2, 3, 4), after="keep_out"),), Draw())

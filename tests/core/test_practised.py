@@ -53,6 +53,12 @@ def test_sums_of_two_dice_are_met_as_often_as_they_are_thrown(turns):
     assert found.missing.facts[: len(found.never)] == tuple(one.words for one in found.never)
     assert f"has met {len(met)} of {len(every)} facts" in found.words
     assert f"{len(found.never)} could not come up" in found.words
+    if met:
+        most = max(wanted.values())
+        often = [fact for fact in found.met if wanted[fact.one, fact.other] == pytest.approx(most)]
+        assert len(often) > 5  # every sum of two dice that differ comes in two of 36 throws
+        named = ", ".join(fact.words for fact in often[:4])
+        assert f", {named} and {len(often) - 4} more most often, about {most:.2g} times each" in found.words
 
 
 def test_minutes_stand_for_turns_that_were_not_noted():

@@ -8,12 +8,15 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 from PySide6.QtCore import QRectF
+from PySide6.QtWidgets import QLabel
 
 from bolometric.assets import SUFFIX, demo_files
 from bolometric.core.game.document import game_from
 from bolometric.core.game.files import read
+from bolometric.core.judge.change_size import TOLD, stray
 from bolometric.core.measure.measuring import quick_measure
 from bolometric.core.results.board import MOST_CELLS, Box
+from bolometric.core.results.show import show
 from bolometric.desk.parts.charts.pair_table import Cell, PairTableView
 from bolometric.desk.shell.late_views import VIEWS
 from bolometric.desk.views.card import GameCard
@@ -202,9 +205,16 @@ def test_a_game_whose_draws_hang_together_is_shown_as_simulated(qtbot, window):
     assert "simulated ±" in window.shape.board.describe(5)
     window.go("runs")
     assert not window.late.runs.within.isVisibleTo(window.late.runs)  # how soon one player is home is not known
-    with qtbot.waitSignal(window.measurer.effects_ready):
+    with qtbot.waitSignal(window.measurer.effects_ready) as told:
         window.gauges.gauges["minutes"].click()
-    assert "simulated" in window.editing.popover.content._movers.text()
+    game, (_, effects) = window.document.game, told.args
+    rows = [label.text() for label in window.editing.popover.content.findChildren(QLabel)]
+    arrows = [text for text in rows if text.startswith("→")]
+    shown = [one for one in effects if show("minutes", one.after.mean) != show("minutes", one.before.mean)]
+    assert 0 < len(arrows) <= len(shown)
+    assert all("(simulated ±" in text or "(exact)" in text for text in arrows)
+    touched = {stray(game, one.change) for one in shown[: len(arrows)]}
+    assert {of for of, words in TOLD.items() if f"T{words[1:]}:" in rows} == touched & set(TOLD)
     window.editing.close_popover()
 
 

@@ -1,5 +1,7 @@
 """The pages of the odds, for any pieces: they draw, agree with the core and with each other."""
 
+from collections import Counter
+
 import pytest
 
 from bolometric.assets import demo_files
@@ -7,7 +9,7 @@ from bolometric.core.game.document import Game, game_from
 from bolometric.core.game.files import read
 from bolometric.core.pieces.presets import SETS
 from bolometric.core.play.hand import Hand
-from bolometric.core.text.figures import minus
+from bolometric.core.text.figures import minus, plural, some_of
 from bolometric.desk.views.odds import questions
 from bolometric.desk.views.odds.view import OddsView
 from bolometric.paint.palette import DARK, LIGHT
@@ -98,6 +100,15 @@ def test_of_very_many_totals_the_last_that_is_offered_is_chosen(view, monkeypatc
     assert view.questions.one.currentText() == "6"  # 7 is likeliest, and past what is offered
 
 
+def test_facts_too_many_for_a_table_are_told_with_how_many_come_as_often(view):
+    pieces = [{"faces": list(range(1, 31))}, {"kind": "pack", "cards": list(range(1, 61))}]
+    view.show_game(game_from({"bolometric": 1, "pieces": pieces}), LIGHT)
+    view.show_page(view.pages.index(view.facts))
+    told = view.facts.told.text()
+    assert told.count("(under 0.1%)") == 20
+    assert told.endswith(f"and {30 * 60 - 20:,} more as often as the last of these.")
+
+
 def test_combinations_are_listed_for_more_than_two(view):
     view.show_game(game_from({"bolometric": 1, "pieces": [{}] * 3}), LIGHT)
     view.show_page(1)
@@ -173,6 +184,11 @@ def test_a_hand_is_repeated_by_its_seed(view):
         numbers = [int(line.split()[0]) for line in view.hand.sequence.toPlainText().split("\n")]
         assert numbers == [5, 4, 3, 2, 1]
         assert not view.hand.cloth.grab().isNull()
+        tally = Counter(shown.total for shown in view.hand.draws if shown.total is not None)
+        most = max(tally.values(), default=0)
+        often = [minus(total) for total in sorted(tally) if tally[total] == most]
+        told = f"{some_of(often, 6)} came most often, {plural(most, 'time')}{' each' if len(often) > 1 else ' ('}"
+        assert not often or told in view.hand.words.text(), words
     view.hand.seed.setValue(2)
     assert view.hand.draws == []
     view.hand.throw(100)

@@ -16,7 +16,7 @@ from bolometric.core.judge.cures import Cures
 from bolometric.core.judge.verdict import applies
 from bolometric.core.measure.measuring import quick_measure
 from bolometric.core.results.readings import Reading
-from bolometric.core.results.show import show
+from bolometric.core.results.show import certainty, show
 
 ANY_GAME = (
     Annoyance(
@@ -61,8 +61,9 @@ def annoyances(measured: Analysis, until: float) -> Iterator[Fault]:
         reading = known.readings.get(one.reading)
         if reading is not None and reading.mean is not None and _crossed(one, reading):
             cures = Cures(known, until, one.reading).find(partial(_mended, one), partial(_beyond, one))
-            sentence = one.sentence.format(show(one.reading, reading.mean))
-            yield Fault(one.code, "advice", "pieces", sentence, cures)
+            sentence = one.sentence.format(show(one.reading, reading.mean)).removesuffix(".")
+            sure = certainty(one.reading, reading)
+            yield Fault(one.code, "advice", "pieces", f"{sentence} ({sure}).", cures)
 
 
 def _crossed(one: Annoyance, reading: Reading) -> bool:

@@ -22,7 +22,7 @@ from bolometric.core.judge.nearby import changes
 from bolometric.core.judge.verdict import applies, off
 from bolometric.core.measure.measuring import quick_measure
 from bolometric.core.results.kinds import READINGS
-from bolometric.core.results.show import show
+from bolometric.core.results.show import certainty, show
 from bolometric.core.settings.cancel import checkpoint, heeding
 from bolometric.core.settings.errors import Cancelled, GameError
 from bolometric.core.settings.once import once
@@ -185,4 +185,5 @@ def _moved(game: Game, key: str, before: Analysis, after: Analysis) -> str:
     unit, band = READINGS[key].unit, getattr(game.brief, key, None)
     far = abs(now.mean - was.mean) / (max(abs(was.mean), 1e-9) if unit in ("count", "minutes") else 1.0)
     worse = band is not None and bool(off(band, now.mean)) and not off(band, was.mean)
-    return f"{READINGS[key].label} then {show(key, now.mean)}" if worse or far >= MOVED[unit] else ""
+    told = f"{READINGS[key].label} then {show(key, now.mean)}, {certainty(key, now)}"
+    return told if worse or far >= MOVED[unit] else ""

@@ -19,14 +19,15 @@ from bolometric.core.measure.notes import Practice
 from bolometric.core.results.readings import Reading, exact_value, joined
 from bolometric.core.results.scale import Scale
 from bolometric.core.results.show import certainty, show
-from bolometric.core.text.figures import percent, significant
+from bolometric.core.text.figures import percent, significant, some_of
 
 EASY_TURN, HARD_TURN = 1.0, 60.0
 """Seconds of thinking a turn at which the scale of sums begins and ends; between them it goes by their ratio."""
 SHORT, LONG = 1.0, 40.0
 """Minutes of a game at which the scale of time begins and ends; by their ratio too."""
 
-
+MOST_NAMED = 3
+"""Facts that are named, of those that take longest."""
 LOOK, THOUGHT = 150, 600
 """Games that are noted, and games that tell what thinking is worth, where a look is enough."""
 
@@ -70,14 +71,17 @@ def _sums(game: Game, practice: Practice | None, readings: dict[str, Reading]) -
     if practice is None or not practice.games:
         return Scale("Sums", None, ends, "not known yet", "It follows from games that are played.")
     who = game.seats.profile(0) or USUAL
-    hardest = max(practice.facts, key=lambda one: timing(one, who).seconds, default=None)
+    seconds = {one: timing(one, who).seconds for one in practice.facts}
+    slow = max(seconds.values(), default=0.0)
+    slowest = [one.words for one in sorted(seconds) if seconds[one] == slow]
     made = f"{show('thinking_seconds', practice.thinking)} of thinking a turn (simulated, {_whose(game)})."
     right = readings.get("first_try")
     if right is not None and right.mean is not None:
         made += f" {percent(right.mean)} of the sums come out right at the first try ({certainty('first_try', right)})."
-    if hardest is not None:
-        slow = timing(hardest, who).seconds
-        made += f" The slowest fact is {hardest.words}, {show('thinking_seconds', slow)}."
+    if slowest:
+        lasting = f"{show('thinking_seconds', slow)}{' each' if len(slowest) > 1 else ''}"
+        which = "fact is" if len(slowest) == 1 else "facts are"
+        made += f" The slowest {which} {some_of(slowest, MOST_NAMED)}, {lasting}."
     aim = [timing(one, who).mean for one in asked(game.brief.aim)]
     if aim:
         mean = sum(aim) / len(aim)

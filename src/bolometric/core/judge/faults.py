@@ -28,7 +28,7 @@ from bolometric.core.measure.equal_seats import between_equals
 from bolometric.core.measure.measuring import quick_measure
 from bolometric.core.outcomes.breakdown import no_number_words
 from bolometric.core.results.kinds import READINGS
-from bolometric.core.results.show import headline
+from bolometric.core.results.show import certainty, headline
 from bolometric.core.text.figures import percent
 
 LEVELS = ("fault", "advice", "meant")
@@ -127,7 +127,7 @@ class _Seeker:
                 "This game is too long for its end to be worked out: shorten the trail or ease what sends you back.",
             )
         elif in_time is not None and band is not None and (in_time.mean or 0) < HARDLY_EVER:
-            chance, mean = percent(in_time.mean or 0), _length(self.exact)
+            chance, mean = f"{percent(in_time.mean or 0)}, {certainty('in_time', in_time)}", _length(self.exact)
             average = f": on average it takes {mean:,.0f} minutes" if isfinite(mean) else ""
             sentence = f"Hardly any game ends within the {band.high:g} minutes of the brief ({chance}){average}."
             yield Fault(
@@ -151,7 +151,8 @@ class _Seeker:
         side = off(band, reading.mean)
         if side and off(band, reading.mean - side * SURE * reading.stderr) == side:
             above = "above" if side > 0 else "below"
-            sentence = f"{READINGS[key].label}{among}: {headline(key, reading)}, {above} the target of the brief."
+            known = f"{headline(key, reading)} ({certainty(key, reading)})"
+            sentence = f"{READINGS[key].label}{among}: {known}, {above} the target of the brief."
             yield Fault(f"off_brief_{key}", "advice", f"brief.{key}", sentence, self._brief_cures(key, band))
 
     def _going_first(self) -> Iterator[Fault]:

@@ -6,7 +6,7 @@ choice, one die more or fewer, a list of totals emptied. Those that cannot be ar
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Iterator
+from collections.abc import Callable, Iterable, Iterator
 from dataclasses import dataclass
 from typing import Any
 
@@ -119,12 +119,13 @@ def _order(knob: Knob, value: float) -> str:
     return f"Make it {plural(value, one, knob.label)}" if isinstance(value, int) else f"Make it {value:g} {knob.label}"
 
 
-def effects(game: Game, key: str) -> list[Effect]:
+def effects(game: Game, key: str, wanted: Callable[[Change], bool] | None = None) -> list[Effect]:
     """What every nearby change does to a reading.
 
     Args:
         game: the game.
         key: the reading.
+        wanted: which changes are looked at, if not all; asked before anything is measured.
 
     Returns:
         Those first that touch least of the practice, of these the largest effect. Changes that leave the reading as it
@@ -140,7 +141,7 @@ def effects(game: Game, key: str) -> list[Effect]:
     if before is None:
         return []
     found = []
-    for change in changes(game):
+    for change in changes(game) if wanted is None else filter(wanted, changes(game)):
         after = quick_measure(change.game, key).readings.get(key)
         if after is not None and after.mean is not None and not _same(before, after):
             found.append(Effect(change, before, after))

@@ -11,6 +11,7 @@ from bolometric.core.game.fault import Change, Fault
 from bolometric.core.judge.cures import Cures
 from bolometric.core.measure.equal_seats import between_equals, even_shares
 from bolometric.core.measure.measuring import quick_measure
+from bolometric.core.results.show import certainty
 from bolometric.core.settings.errors import GameError
 from bolometric.core.text.figures import listing_words, percent
 
@@ -37,7 +38,8 @@ def favoured_places(measured: Analysis, until: float) -> Iterator[Fault]:
     best = shares.index(max(shares))
     if best == 0 and game.brief.first_seat_edge is not None:
         return
-    told = listing_words([percent(share) for share in shares], "and")
+    known = certainty("seat_wins", exact.readings["seat_wins"])
+    told = f"{listing_words([percent(share) for share in shares], 'and')} ({known})"
     sentence = f"Between equal players the places at the table win {told}: the {PLACES[best]} is favoured."
     found = Cures(exact, until).find(lambda after: bool(_shares(after)) and not _uneven(after), _spread)
     made = (rebased(game, cure) for cure in found)

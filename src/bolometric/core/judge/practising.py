@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection, Iterator
+from collections.abc import Iterator, Mapping
+from dataclasses import replace
 
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Game
 from bolometric.core.game.fault import Change, Fault, change
+from bolometric.core.judge.kept import loses
 from bolometric.core.learner_work.aims import on_aim
 from bolometric.core.learner_work.facts import Fact
 from bolometric.core.measure.expected import expected_of
@@ -19,17 +21,20 @@ NOTED = 300
 """Games in which facts are looked for where they are not known exactly."""
 LONGEST_TURN = 300.0
 """Seconds of thinking a turn from which on a profile is called one that hardly gets to the end."""
-MOST_CURES = 3
+MOST_CURES, ENOUGH = 3, 0.1
+"""Changes that are offered, and the share of what is worked out that must be the aim then: one fact in fifty is no
+practice of it."""
 
 
 def practising(exact: Analysis) -> Iterator[Fault]:
     """The faults of what is worked out. Raises Cancelled."""
     game = exact.game
     if game.brief.aim:
-        met = _facts(exact)
-        if met and not any(on_aim(game.brief.aim, one) for one in met):
+        met, noted = (exact.facts, 0) if exact.facts is not None else _met_in(game)
+        if met and not _on_aim(game, met):
             aims = listing_words([aim.words for aim in game.brief.aim], "and")
-            sentence = f"Nothing of the aim ever comes up in this game: {aims}. Change what is worked out, or the aim."
+            came = f"came up in the {noted:,} games noted" if noted else "ever comes up in this game"
+            sentence = f"Nothing of the aim {came}: {aims}. Change what is worked out, or the aim."
             yield Fault("aim_never_met", "fault", "brief.aim", sentence, _cures(game))
     thinking = exact.readings.get("thinking_seconds")
     if thinking is not None and thinking.mean is not None and thinking.mean > LONGEST_TURN:
@@ -38,38 +43,36 @@ def practising(exact: Analysis) -> Iterator[Fault]:
             "hardly_gets_to_the_end",
             "fault",
             "seats.fluency",
-            f"Working things out takes {lasting} a turn with these players: let them count on, in steps, or recall.",
+            f"Working things out takes {lasting} a turn with these players ({thinking.method}): let them count on, in "
+            "steps, or recall.",
             tuple(_quicker(game)),
         )
 
 
-def _facts(exact: Analysis) -> Collection[Fact]:
-    """What is worked out: exactly where that is known, else in some games played."""
-    if exact.facts is not None:
-        return exact.facts
-    return _facts_of(exact.game)
-
-
-def _facts_of(game: Game) -> Collection[Fact]:
+def _met_in(game: Game) -> tuple[Mapping[Fact, tuple[float, ...]], int]:
+    """How often each fact is met, and in how many games that was noted; 0 where it is known exactly."""
     known = expected_of(game)
     if known is not None:
-        return known.facts
+        return known.facts, 0
     *_, tally = runs_of(game, 1, NOTED, note=True)
-    return () if tally.notes is None else tally.notes.times_each
+    return ({}, 0) if tally.notes is None else (tally.notes.times_each, tally.notes.games)
+
+
+def _on_aim(game: Game, met: Mapping[Fact, tuple[float, ...]]) -> float:
+    """The share of what is worked out that is the aim."""
+    whole = sum(map(sum, met.values()))
+    return sum(sum(times) for one, times in met.items() if on_aim(game.brief.aim, one)) / whole if whole else 0.0
 
 
 def _cures(game: Game) -> tuple[Change, ...]:
-    """Other ways of making the number, or of moving, with which the aim does come up."""
+    """Other ways of making the number, or of moving, with which the aim does come up: the most of it first."""
     offered = [change(game, choice.order, "draw.make", choice.value) for choice in MAKES if choice.value != "formula"]
     if getattr(game.area, "may_add", False):
         offered.append(change(game, "Add to find the new square", "area.moved", "adding"))
-    found: list[Change] = []
-    for one in offered:
-        if one is not None and one.game != game and len(found) < MOST_CURES:
-            facts = _facts_of(one.game)
-            if any(on_aim(game.brief.aim, fact) for fact in facts):
-                found.append(one)
-    return tuple(found)
+    others = (one for one in offered if one is not None and one.game != game)
+    shares = [(_on_aim(one.game, _met_in(one.game)[0]), one) for one in others]
+    best = sorted((one for one in shares if one[0] >= ENOUGH), key=lambda one: -one[0])[:MOST_CURES]
+    return tuple(replace(one, also=loses(game, one.game)) for _, one in best)
 
 
 def _quicker(game: Game) -> Iterator[Change]:

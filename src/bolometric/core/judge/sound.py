@@ -63,12 +63,15 @@ def _by_rules(analysis: Analysis) -> str:
 def _never_used(analysis: Analysis) -> str:
     """Places of the board that nothing can ever come to, where the kind of game has no use for such."""
     idle, places = unused(analysis)
-    allowed = idle <= analysis.game.area.unused_at_most * places
-    return "" if allowed else f"{plural(idle, 'place')} of {places} on the board can never be used."
+    if idle <= analysis.game.area.unused_at_most * places:
+        return ""
+    played = analysis.heat is not None and analysis.heat.stderr > 0
+    used = f"{'was' if idle == 1 else 'were'} used in no game played" if played else "can never be used"
+    return f"{plural(idle, 'place')} of {places} on the board {used}."
 
 
 def unused(analysis: Analysis) -> tuple[int, int]:
-    """How many places of the board nothing can ever come to, and how many places there are that count."""
+    """How many places of the board nothing can ever come to, or came to in games played, and how many there are."""
     heat = analysis.heat
     values = [] if heat is None else [one for place, one in enumerate(heat.values, 1) if place not in heat.unused]
     return sum(value <= 0 for value in values), len(values)

@@ -11,6 +11,7 @@ from bolometric.core.game.document import Game
 from bolometric.core.game.fault import Fault
 from bolometric.core.measure.equal_seats import even_shares
 from bolometric.core.measure.measuring import quick_measure
+from bolometric.core.results.show import certainty
 from bolometric.core.text.figures import percent
 
 SURE = 3
@@ -32,8 +33,9 @@ def uneven(measured: Analysis, until: float) -> Iterator[Fault]:
     def measure(other: Game) -> tuple[float, ...]:
         if time.monotonic() > until:
             return ()  # what was found so far is offered
-        won = quick_measure(other).readings.get("seat_wins")
-        return () if won is None else even_shares(won)
+        found = quick_measure(other).readings.get("seat_wins")
+        return () if found is None else even_shares(found)
 
-    sentence = f"Player {seat + 1} wins {percent(shares[seat])} of games, and an even share would be {percent(even)}."
+    won = f"{percent(shares[seat])} of games ({certainty('seat_wins', wins)})"
+    sentence = f"Player {seat + 1} wins {won}, and an even share would be {percent(even)}."
     yield Fault("uneven", "advice", "others" if seat else "pieces", sentence, evening(game, seat, measure))

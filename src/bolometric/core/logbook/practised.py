@@ -10,6 +10,7 @@ from __future__ import annotations
 from collections import defaultdict
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
+from math import isclose
 
 from bolometric.core.game.files import to_text
 from bolometric.core.learner_work.aims import Aim, asked, fact_from, on_aim
@@ -20,7 +21,7 @@ from bolometric.core.logbook.pace import at_pace
 from bolometric.core.logbook.session import Session, game_in
 from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.settings.errors import GameError
-from bolometric.core.text.figures import listing_words, percent, plural, significant
+from bolometric.core.text.figures import listing_words, percent, plural, significant, some_of
 
 NOT_MET = "what {} has not met yet"
 """What a group's missing facts are called."""
@@ -105,12 +106,13 @@ class Practised:
 def _some(met: Sequence[Fact], times: Mapping[Fact, float]) -> str:
     if not met:
         return ""
-    return f", {met[0].words} most often, about {significant(times[met[0]], 2)} times"
+    most = times[met[0]]
+    often = [one for one in met if isclose(times[one], most, rel_tol=1e-9)]
+    return f", {_named(often)} most often, about {significant(most, 2)} times{' each' if len(often) > 1 else ''}"
 
 
 def _named(some: Sequence[Fact]) -> str:
-    words = [one.words for one in some[:SHOWN]]
-    return listing_words(words, "and") if len(some) <= SHOWN else f"{', '.join(words)} and others"
+    return some_of([one.words for one in some], SHOWN)
 
 
 def _can_be_listed(one: Fact) -> bool:

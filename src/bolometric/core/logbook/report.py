@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Mapping, Sequence
-from itertools import groupby
+from collections.abc import Iterator, Mapping, Sequence
+from itertools import groupby, islice
 
 from bolometric.core.game.aloud import capital
 from bolometric.core.game.document import Game
 from bolometric.core.game.files import to_text
-from bolometric.core.judge.nearby import Effect, effects
+from bolometric.core.judge.lengths import in_words, offered, other_lengths
+from bolometric.core.judge.nearby import Effect
 from bolometric.core.logbook.calibration import calibrated, calibration_words, counted, held, measured, story, timed
 from bolometric.core.logbook.goes import compared, goes_of
 from bolometric.core.logbook.hands import counted_words
@@ -20,11 +21,13 @@ from bolometric.core.logbook.practised import Practised, practised
 from bolometric.core.logbook.session import HandsUp, Session
 from bolometric.core.logbook.slips import cared
 from bolometric.core.results.readings import Reading
-from bolometric.core.results.show import show
+from bolometric.core.results.show import certainty, show
 from bolometric.core.text.figures import listing_words, number, percent, plural
 from bolometric.core.tuning.space import changes_between
 
 MOST_CHANGES = 3
+NEARER = 0.75
+"""How much of the way to the lesson may be left by a change that is worth trying."""
 WORTH_PLANNING = 0.1
 """A difference of the minutes from which a lesson is planned otherwise."""
 
@@ -221,10 +224,15 @@ def met(sessions: Sequence[Session]) -> list[str]:
 def _predicted(minutes: Reading) -> str:
     """What was predicted; of games that may never end what is known of those that do."""
     if minutes.mean is not None:
-        return f"Predicted {show('minutes', minutes.mean)}"
+        return f"Predicted {_sure(minutes, minutes.mean)}"
     if minutes.p50 is not None:
-        return f"Some games may never end; half were predicted to be over within {show('minutes', minutes.p50)}"
+        return f"Some games may never end; half were predicted to be over within {_sure(minutes, minutes.p50)}"
     return "No length could be predicted, since a game may never end"
+
+
+def _sure(minutes: Reading, what: float) -> str:
+    """So many minutes of a prediction, with how sure that is."""
+    return f"{show('minutes', what)} ({certainty('minutes', minutes)})"
 
 
 def next_time(sessions: Sequence[Session], paces: Mapping[str, Pace] | None = None) -> list[str]:
@@ -239,25 +247,19 @@ def next_time(sessions: Sequence[Session], paces: Mapping[str, Pace] | None = No
     if band is None or found is None or found.mean is None:
         return []
     group = newest.group or "the class"
-    told = f"{f'At the pace of {group} it takes' if pace else 'It takes'} {show('minutes', found.mean)}"
-    if (band.low is None or found.mean >= band.low) and (band.high is None or found.mean <= band.high):
+    told = f"{f'At the pace of {group} it takes' if pace else 'It takes'} {_sure(found, found.mean)}"
+    if band.low <= found.mean <= band.high:
         return [f"{told}, as the brief wants."]
-    middle = _middle(band.low, band.high)
-    better = sorted(_useful(game, found.mean, middle), key=lambda one: abs((one.after.mean or 0.0) - middle))
-    changes = "; ".join(f"{one.change.words} ({show('minutes', one.after.mean)})" for one in better[:MOST_CHANGES])
-    return [f"{told}, outside what the brief wants. {f'Try: {changes}.' if changes else ''}".strip()]
+    changes = [*map(in_words, islice(_better(game, found.mean, (band.low + band.high) / 2), MOST_CHANGES))]
+    tried = f"Try{' one of these' if len(changes) > 1 else ''}: {'; '.join(changes)}." if changes else ""
+    return [f"{told}, outside what the brief wants. {tried}".strip()]
 
 
-def _useful(game: Game, mean: float, middle: float) -> list[Effect]:
-    found = effects(game, "minutes")
-    rules = (one for one in found if not one.change.path.startswith(("brief", "seats")))
-    return [one for one in rules if one.after.mean is not None and abs(one.after.mean - middle) < abs(mean - middle)]
-
-
-def _middle(low: float | None, high: float | None) -> float:
-    if low is None or high is None:
-        return low if low is not None else high or 0.0
-    return (low + high) / 2
+def _better(game: Game, mean: float, middle: float) -> Iterator[Effect]:
+    """Changes that bring the minutes nearer to the middle of the band and keep the game itself, the nearest first."""
+    off = [(abs((one.after.mean or 0.0) - middle), one) for one in other_lengths(game)]
+    nearer = sorted((one for one in off if one[0] <= NEARER * abs(mean - middle)), key=lambda one: one[0])
+    return offered(game, (one for _, one in nearer))
 
 
 def history(sessions: Sequence[Session]) -> list[tuple[str, str, int, float | None, float | None]]:

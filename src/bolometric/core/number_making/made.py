@@ -206,12 +206,20 @@ def making_of(pieces: tuple[AnyPiece, ...], rules: MakingRules) -> Making:
     return Making(draws_of(pieces), rules)
 
 
-@lru_cache(maxsize=64)
 def numbers_from(numbers: Numbers, rules: MakingRules) -> tuple[DrawNumber, ...]:
     """What a single draw can make, rising. Raises a setting error if that is too much to work out."""
-    check_count(len(numbers))
-    shown = in_order(numbers)
-    return Making(Draws((shown,), (1,)), rules).numbers(shown)
+    return _making_from(in_order(numbers), rules).numbers(numbers)
+
+
+def sum_from(numbers: Numbers, rules: MakingRules, value: Value) -> str:
+    """The shortest sum by which a single draw makes a number; empty where it cannot. Raises a setting error so too."""
+    return _making_from(in_order(numbers), rules).sum_for(numbers, value)
+
+
+@lru_cache(maxsize=16)
+def _making_from(shown: Numbers, rules: MakingRules) -> Making:
+    check_count(len(shown))
+    return Making(Draws((shown,), (1,)), rules)
 
 
 FORMS = {2: 8, 3: 89, 4: 1572, 5: 39_677, 6: 1_302_100}

@@ -10,9 +10,9 @@ from bolometric.core.pieces.faces import Shown
 from bolometric.core.pieces.kinds import AnyPiece, Counters, Die, Drop, Pack, Spinner, faces_of, specials
 from bolometric.core.pieces.presets import called
 from bolometric.core.settings.amounts import Value, tidy
-from bolometric.core.text.figures import listing, listing_words, minus, number, over_line, plural
+from bolometric.core.text.figures import listing, listing_words, minus, number, over_line, plural, some_of
 
-MOST_SAID = 12
+MOST_SAID = 11
 """Numbers of a list that are named."""
 
 
@@ -21,14 +21,7 @@ def _run(values: Sequence[Value], shown: Shown = "numerals") -> str:
     low, high = values[0], values[-1]
     if len(values) > 2 and all(b - a == 1 for a, b in pairwise(values)):
         return f"{minus(low)} to {minus(high)}"
-    return _some([_written(value, shown) for value in values])
-
-
-def _some(told: list[str]) -> str:
-    """A list, cut where it is long."""
-    if len(told) > MOST_SAID:
-        return f"{listing_words(told[: MOST_SAID - 1], 'and')} and {len(told) - MOST_SAID + 1} more"
-    return listing_words(told, "and")
+    return some_of([_written(value, shown) for value in values], MOST_SAID)
 
 
 def _written(value: Value, shown: Shown) -> str:
@@ -57,7 +50,7 @@ def shows(piece: AnyPiece) -> str:
                 said = listing_words([f"{minus(s.number)} ({minus(tidy(s.angle))}°)" for s in piece.sectors], "and")
             return f"{said}, {marked} special" if marked else said
         case Pack() if piece.shown == "words" and all(card.word for card in piece.cards):
-            return _some([_so_many(card.word, card.count) for card in piece.cards]) + _drawn(piece)
+            return some_of([_so_many(card.word, card.count) for card in piece.cards], MOST_SAID) + _drawn(piece)
         case Pack():
             even = len({card.count for card in piece.cards}) == 1
             each = piece.cards[0].count

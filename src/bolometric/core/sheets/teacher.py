@@ -3,22 +3,21 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from itertools import islice
 
 from bolometric.core.areas.catalogue import area_of, describe
 from bolometric.core.game.aloud import capital
 from bolometric.core.game.document import Game
-from bolometric.core.game.fault import Change, Fault
+from bolometric.core.game.fault import Fault
 from bolometric.core.game.house import spoken
-from bolometric.core.judge.change_size import Stray, stray
 from bolometric.core.judge.faults import find_faults
-from bolometric.core.judge.kept import loses
-from bolometric.core.judge.nearby import effects
+from bolometric.core.judge.lengths import in_words, offered, other_lengths
+from bolometric.core.judge.nearby import Effect
 from bolometric.core.judge.verdict import applies
 from bolometric.core.measure.measuring import Measurement, measure
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.show import certainty, headline, show
 from bolometric.core.settings.errors import GameError
-from bolometric.core.settings.knobs import knob_at
 from bolometric.core.sheets.contents import Contents, SheetPart, TeachersCard
 from bolometric.core.sheets.kit import kit
 from bolometric.core.tuning.learner_levels import level_words, levels
@@ -104,29 +103,15 @@ def _for_learners(game: Game) -> tuple[str, ...]:
 
 def _versions(game: Game) -> tuple[str, ...]:
     """What makes it shorter and longer, and how long it takes then; nothing that loses what it is for."""
-    shorter: list[str] = []
-    longer: list[str] = []
-    seen: set[tuple[str, bool]] = set()
-    for one in effects(game, "minutes"):
-        before, after, change = one.before.mean, one.after.mean, one.change
-        if not before or after is None:
-            continue  # it may never end
-        told, way = (shorter, (change.path, True)) if after < before else (longer, (change.path, False))
-        if way in seen or len(told) == MOST_CHANGES or not _worth_telling(game, before, after):
-            continue
-        # What a change loses is looked for last, and for as many as are told: it may take games played.
-        if not _same_game(game, change) or loses(game, change.game):
-            continue
-        seen.add(way)
-        told.append(f"{change.words} ({show('minutes', after)})")
-    return tuple(f"{by}: {'; '.join(told)}." for by, told in (("Shorter", shorter), ("Longer", longer)) if told)
-
-
-def _same_game(game: Game, change: Change) -> bool:
-    """Whether the same is done for the same end: with more or fewer of something, or what touches no practice."""
-    if change.path.startswith(("brief", "seats")):
-        return False
-    return knob_at(game, change.path).knob.kind == "number" or stray(game, change) <= Stray.SIZE
+    shorter: list[Effect] = []
+    longer: list[Effect] = []
+    for one in other_lengths(game):
+        before, after = one.before.mean, one.after.mean
+        if before and after and _worth_telling(game, before, after):  # without a mean it may never end
+            (shorter if after < before else longer).append(one)
+    kept = {by: offered(game, some) for by, some in (("Shorter", shorter), ("Longer", longer))}
+    told = {by: [in_words(one) for one in islice(some, MOST_CHANGES)] for by, some in kept.items()}
+    return tuple(f"{by}: {'; '.join(some)}." for by, some in told.items() if some)
 
 
 def _worth_telling(game: Game, before: float, after: float) -> bool:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import replace
 from fractions import Fraction
 
@@ -12,7 +12,7 @@ from bolometric.core.number_making.made import DrawNumber, MadeNumber, Making, m
 from bolometric.core.number_making.rules import SIGNS, MakingRules, operations_of
 from bolometric.core.settings.amounts import FACE_LIMIT, FINEST_FACE, parsed, plain, tidy
 from bolometric.core.settings.errors import GameError
-from bolometric.core.text.figures import listing, listing_words, minus, percent, plural
+from bolometric.core.text.figures import listing, listing_words, minus, percent, plural, some_of
 from bolometric.core.words.report import table
 
 
@@ -130,15 +130,19 @@ def chart_words(made: Making, most: int) -> str:
     can = {n: chance for n, chance in chances.items() if chance}
     if not can:
         return f"None of the numbers 1 to {most} can ever be made."
-    hardest, easiest = min(can, key=lambda n: (can[n], -n)), max(can, key=lambda n: (can[n], -n))
-    if len(never) > MOST_NAMED:
-        named = f"{', '.join(map(str, never[:MOST_NAMED]))} …"
-    else:
-        named = f"{listing(never, 'and')}." if never else ""
-    told = f"{plural(len(never), 'number')} can never be made: {named}" if never else "Every number can be made."
-    return (
-        f"{told} Hardest is {hardest} ({percent(can[hardest])} of draws), easiest {easiest} ({percent(can[easiest])})."
-    )
+    told = "Every number can be made."
+    if never:
+        told = f"{plural(len(never), 'number')} can never be made: {some_of([*map(str, never)], MOST_NAMED)}."
+    low, high = min(can.values()), max(can.values())
+    if low == high:
+        return f"{told} {'Each of the others' if never else 'Each'} can be made by {percent(low)} of draws."
+    return f"{told} {_with_chance('Hardest', can, low)}, {_with_chance('easiest', can, high)}."
+
+
+def _with_chance(which: str, chances: Mapping[int, float], share: float) -> str:
+    """Which numbers can be made with a chance: 'Hardest is 31 (2% of draws)', 'hardest are 31 and 37 (2% of draws)'."""
+    found = [str(number) for number, chance in chances.items() if chance == share]
+    return f"{which} {'is' if len(found) == 1 else 'are'} {some_of(found, MOST_NAMED)} ({percent(share)} of draws)"
 
 
 def number_words(number: MadeNumber | None, value: int) -> str:

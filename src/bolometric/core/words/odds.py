@@ -104,10 +104,11 @@ def chance_answer(questions: Questions, asked: Asked, totals: tuple[Value, ...])
     odds = questions.odds
     chance = questions.chance(wanted(asked, totals))
     what = asked_words(asked, totals)
-    if chance == 0 and not odds.sampled:
-        return f"A total of {what} never comes up (exact)."
-    ways = int(chance * odds.all_ways)
-    return f"A total of {what}: {ways:,} of {odds.all_ways:,} ways, {fraction_words(chance)} ({sure(odds)})."
+    if chance == 0:
+        never = f"came up in none of {odds.all_ways:,} draws" if odds.sampled else "never comes up"
+        return f"A total of {what} {never} ({'simulated' if odds.sampled else 'exact'})."
+    ways = f"{int(chance * odds.all_ways):,} of {odds.all_ways:,} {'draws' if odds.sampled else 'ways'}"
+    return f"A total of {what}: {ways}, {fraction_words(chance)} ({sure(odds)})."
 
 
 def within_answer(questions: Questions, asked: Asked, totals: tuple[Value, ...], draws: int) -> str:
@@ -151,7 +152,7 @@ def first_answer(questions: Questions, one: Value, other: Value) -> str:
         return "Choose two different totals."
     found = questions.which_first(one, other)
     if found is None:
-        return "Neither of them ever comes up."
+        return f"Neither of them {'came up in the draws looked at' if questions.odds.sampled else 'ever comes up'}."
     if found.value == 0.5 and not found.stderr:
         return f"{minus(one)} and {minus(other)} are as likely to come first (exact)."
     sooner, later, share = (one, other, found.value) if found.value >= 0.5 else (other, one, 1 - found.value)

@@ -12,7 +12,7 @@ from bolometric.core.game.document import Game
 from bolometric.core.game.files import read
 from bolometric.core.settings.errors import FileError
 from bolometric.core.settings.knobs import knobs
-from bolometric.core.text.figures import listing_words, plural
+from bolometric.core.text.figures import plural, some_of
 from bolometric.desk.keeping.recovery import Left
 from bolometric.desk.parts.plain import Label
 
@@ -82,5 +82,4 @@ def changed(one: Game, other: Game) -> list[str]:
 
 def named(labels: Sequence[str]) -> str:
     """A few of them, and how many more."""
-    more = len(labels) - MOST_NAMED
-    return listing_words([*labels[:MOST_NAMED], *([f"{more} more"] if more > 0 else [])], "and")
+    return some_of(labels, MOST_NAMED)

@@ -71,7 +71,7 @@ def describe(game: Game, heat: Heat, number: int | None) -> str:
         if not placed:
             return ""
         trap = trapped(game)
-        stuck = f" Of players who guess, {percent(trap)} place one where it can never come off." if trap else ""
+        stuck = f" Of players who guess, {percent(trap)} place one where it can never come off (exact)." if trap else ""
         return f"Cleared soonest with {best_words(game)}.{stuck}"
     name, chance = minus(line.numbers[number - 1]), heat.values[number - 1]
     if not chance:

@@ -52,7 +52,7 @@ def endless(exact: Analysis) -> Fault | None:
     who = (
         "Such a placement can" if worst == 1 else f"{percent(worst)} of players who guess place a counter there and can"
     )
-    sentence = f"{listing(_never(game), 'and')} can never come up: {who} never clear."
+    sentence = f"{listing(_never(game), 'and')} can never come up: {who} never clear (exact)."
     return Fault(NEVER_ENDS, "fault", path, sentence)
 
 
@@ -124,7 +124,7 @@ def advice(exact: Analysis) -> Iterator[Fault]:
             "advice",
             "area.first",
             f"{listing(_never(game), 'and')} can never come up: {percent(trapped(game))} of players who guess would be "
-            "stuck there.",
+            "stuck there (exact).",
             (),
         )
 

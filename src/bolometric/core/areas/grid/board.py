@@ -86,9 +86,10 @@ def _whole(game: Game) -> str:
     if area.wins != "line":
         return told
     can, lines = int(can_be_completed(claims).sum()), len(lines_of(claims))
+    which = "all" if can == lines else percent(can / lines) if can else "none"
     return (
-        f"{plural(lines, 'line')} of {area.in_line}, {percent(can / lines) if lines else '0%'} can be completed; "
-        f"how hard they are differs by {percent(unevenness(claims))}. {told}"
+        f"{plural(lines, 'line')} of {area.in_line}, {which} of which can be completed; how hard they are differs by "
+        f"{percent(unevenness(claims))} (exact). {told}"
     )
 
 

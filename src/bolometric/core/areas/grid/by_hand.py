@@ -15,7 +15,7 @@ from bolometric.core.game.contract import ByHand
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
 from bolometric.core.number_making.draws import Numbers, in_order
-from bolometric.core.number_making.made import numbers_from
+from bolometric.core.number_making.made import sum_from
 from bolometric.core.number_making.typed import hints, typed
 from bolometric.core.results.standing import Drawn, Option, Standing, noted, won
 from bolometric.core.settings.amounts import tidy
@@ -132,7 +132,7 @@ def _sum(area: Grid, shown: Numbers, number: int) -> str:
     """A number with the sum that makes it, where it is made of several."""
     if area.making is None or len(shown) < 2:
         return minus(number)
-    best = next((made.sum for made in numbers_from(shown, area.making) if made.value == number), "")
+    best = sum_from(shown, area.making, number)
     return f"{minus(number)} = {best}" if best else minus(number)
 
 
@@ -217,8 +217,7 @@ def find_hints(game: Game, now: OnGrid) -> tuple[str, ...]:
     if area.making is None or now.waiting != "choice" or len(now.shown) < 2:
         return ()
     number = int(claims.numbers[_advised(game, now)])
-    best = next(made.sum for made in numbers_from(now.shown, area.making) if made.value == number)
-    return (f"Make {minus(number)}.", *hints(best))
+    return (f"Make {minus(number)}.", *hints(sum_from(now.shown, area.making, number)))
 
 
 def _advised(game: Game, now: OnGrid) -> int:

@@ -6,6 +6,7 @@ from collections import Counter
 from collections.abc import Iterator
 
 import numpy as np
+from numpy.typing import NDArray
 
 from bolometric.core.areas.grid.area import cells_for_one
 from bolometric.core.areas.grid.rules import NOBODY, Claims, can_be_completed, claims_of, lines_of
@@ -14,7 +15,7 @@ from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.contract import Faults
 from bolometric.core.game.document import Game
 from bolometric.core.game.fault import Annoyance, Change, Fault, change, cures, in_words_of
-from bolometric.core.text.figures import listing, minus, plural
+from bolometric.core.text.figures import minus, plural, some_of
 
 MOST_NAMED = 8
 FEW, MANY = 0.5, 2.0
@@ -27,10 +28,14 @@ def lengthens(game: Game) -> str | None:
     return {"line": "area.in_line", "first_to": "area.wanted"}.get(wins)
 
 
+def _dead(claims: Claims) -> NDArray[np.bool_]:
+    """Which cells hold a number that no draw can make."""
+    return np.asarray((claims.owner == NOBODY) & (claims.chance == 0))
+
+
 def _impossible(claims: Claims) -> list[int]:
     """Numbers of cells that no draw can make."""
-    never = (claims.owner == NOBODY) & (claims.chance == 0)
-    return sorted({int(number) for number in claims.numbers[never]})
+    return sorted({int(number) for number in claims.numbers[_dead(claims)]})
 
 
 def useless(game: Game) -> int:
@@ -43,16 +48,8 @@ def by_rules(game: Game) -> Iterator[Fault]:
     claims, area = claims_of(game), game.area_as(Grid)
     never = _impossible(claims)
     if never:
-        named = (
-            listing(never[:MOST_NAMED], "and")
-            if len(never) <= MOST_NAMED
-            else (f"{len(never)} numbers ({', '.join(minus(n) for n in never[:MOST_NAMED])} …)")
-        )
-        sentence = (
-            f"No draw can make {named}, so those cells are never claimed."
-            if len(never) > 1
-            else (f"No draw can make {named}, so that cell is never claimed.")
-        )
+        cells = "that cell is" if _dead(claims).sum() == 1 else "those cells are"
+        sentence = f"No draw can make {some_of([*map(minus, never)], MOST_NAMED)}, so {cells} never claimed."
         yield Fault("impossible_cell", "fault", _numbers(area), sentence, _possible(game))
     if area.wins == "line":
         lines, can = len(lines_of(claims)), int(can_be_completed(claims).sum())
@@ -96,9 +93,8 @@ def advice(exact: Analysis) -> Iterator[Fault]:
     yield from _uneven(exact.game, claims)
     twins = _equal_neighbours(claims)
     if twins:
-        sentence = (
-            f"{listing(twins[:MOST_NAMED], 'and')} {'stands' if len(twins) == 1 else 'stand'} next to an equal number."
-        )
+        named = some_of([*map(minus, twins)], MOST_NAMED)
+        sentence = f"{named} {'stands' if len(twins) == 1 else 'stand'} next to an equal number."
         yield Fault("equal_neighbours", "advice", "area.cells", sentence, ())
 
 

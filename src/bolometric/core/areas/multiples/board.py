@@ -12,7 +12,7 @@ from bolometric.core.game.contract import Board
 from bolometric.core.game.document import Game
 from bolometric.core.results.board import Heat, Places, Tiles
 from bolometric.core.results.printed import Printed
-from bolometric.core.text.figures import listing, percent, plural
+from bolometric.core.text.figures import listing, percent, plural, some_of
 
 ASKED = "Which {} do you think is taken off by most draws?"
 
@@ -58,7 +58,7 @@ def describe(game: Game, heat: Heat, number: int | None) -> str:
         soon = sorted(above, key=lambda n: -rates[n])[:NAMED]
         return (
             f"Counters come off soonest from {listing(soon, 'and')} (simulated, all placing by chance). Divided most "
-            f"often: {listing(easy[:NAMED], 'and')}, in {percent(float(best))} of draws (exact)."
+            f"often: {some_of([*map(str, easy)], NAMED)}, in {percent(float(best))} of draws (exact)."
         )
     if number <= chart.limit:
         return f"{number}: no counters here, only above {chart.limit}."

@@ -13,7 +13,7 @@ from bolometric.core.game.contract import Faults
 from bolometric.core.game.document import Game
 from bolometric.core.game.fault import NEVER_ENDS, Fault, change, cures
 from bolometric.core.pieces.kinds import die
-from bolometric.core.text.figures import listing, percent
+from bolometric.core.text.figures import listing, percent, some_of
 
 MOST_NAMED = 6
 HALF = 0.5
@@ -37,13 +37,7 @@ def endless(exact: Analysis) -> Fault | None:
 
 
 def _named(game: Game) -> str:
-    dead = never(game)
-    shown = (
-        listing(dead[:MOST_NAMED], "and")
-        if len(dead) <= MOST_NAMED
-        else (f"{len(dead)} numbers ({listing(dead[:MOST_NAMED], 'and')} …)")
-    )
-    return f"Counters on {shown}"
+    return f"Counters on {some_of([*map(str, never(game))], MOST_NAMED)}"
 
 
 def useless(game: Game) -> int:
@@ -63,7 +57,7 @@ def advice(exact: Analysis) -> Iterator[Fault]:
             "advice",
             "area.limit",
             f"{_named(game)} can never come off: a player who guesses has one there in {percent(caught)} of "
-            f"games{moved}.",
+            f"games{moved} (exact).",
             (),
         )
 
@@ -81,8 +75,8 @@ def by_rules(game: Game) -> Iterator[Fault]:
     easy, chance = _easy(game)
     if chance > HALF:
         sentence = (
-            f"{listing(easy, 'and')} divides every number, so in {percent(chance)} of draws there is no multiple to "
-            "find: use pieces with larger numbers."
+            f"{listing(easy, 'and')} {'divides' if len(easy) == 1 else 'divide'} every number, so in {percent(chance)} "
+            "of draws (exact) there is no multiple to find: use pieces with larger numbers."
         )
         usual = change(game, "Use a usual die, 1 to 6", "pieces", [die(*range(1, 7)).model_dump()])
         mended = [cure for cure in cures(usual) if _easy(cure.game)[1] <= HALF]

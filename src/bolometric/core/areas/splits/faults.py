@@ -36,7 +36,7 @@ def advice(exact: Analysis) -> Iterator[Fault]:
     game, area = exact.game, exact.game.area_as(Splits)
     chance = chance_of_all(area)
     if chance < SELDOM:
-        sentence = f"Only {percent(chance)} of groups find all ways before they stop."
+        sentence = f"Only {percent(chance)} of groups find all ways before they stop (exact)."
         in_order = change(game, "Find them in order", "area.working", "steps")
         told = change(game, "Tell how many there are", "area.told", "yes")
         yield Fault("stops_too_soon", "advice", "area.told", sentence, cures(told, in_order))

@@ -55,7 +55,7 @@ def endless(exact: Analysis) -> Fault | None:
     stranded = _dead_ends(exact.game)
     places, turns = _squares(stranded, exact.game), exact.turns
     whole = "" if turns is None or exact.game.seats.count == 1 else f", and {percent(turns.never)} of games never end"
-    sentence = f"From {places} no run of totals leads home: {percent(never)} of players are stranded{whole}."
+    sentence = f"From {places} no run of totals leads home: {percent(never)} of players are stranded{whole} (exact)."
     return Fault(NEVER_ENDS, "fault", END, sentence)
 
 
@@ -72,7 +72,7 @@ def _stranded(game: Game) -> Fault | None:
         if len(places):
             sentence = (
                 f"From {_squares(places, game)} no run of player {seat}'s totals leads home: "
-                f"it happens to player {seat} in {percent(way.never)} of games that are played to the end."
+                f"it happens to player {seat} in {percent(way.never)} of games that are played to the end (exact)."
             )
             return Fault(NEVER_ENDS, "fault", END, sentence)
     return None

@@ -10,7 +10,7 @@ from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.readings import Reading
 from bolometric.core.results.show import certainty, show
 from bolometric.core.settings.amounts import Value
-from bolometric.core.text.figures import listing, listing_words, minus, percent, plural, significant
+from bolometric.core.text.figures import listing, minus, percent, plural, significant, some_of
 
 MOST_TOLD = 6
 """Of a list that is told; of more it is said how many there are beside."""
@@ -22,9 +22,7 @@ def told(named: tuple[str, ...]) -> str:
     >>> told(("a", "b"))
     'a and b'
     """
-    if len(named) <= MOST_TOLD:
-        return listing_words(named, "and")
-    return f"{', '.join(named[:MOST_TOLD])} and {len(named) - MOST_TOLD:,} more"
+    return some_of(named, MOST_TOLD)
 
 
 @dataclass(frozen=True, slots=True)
@@ -76,12 +74,14 @@ class Rather:
     other: Value
     other_ways: int
     of: int
+    comes: str = "comes"
+    """What is said of a number: that it comes, or that it can be made."""
 
     @property
     def words(self) -> str:
         """The answer."""
         less = f"{minus(self.other)} in {self.other_ways:,}"
-        return f"{minus(self.number)}: it comes in {self.ways:,} of {self.of:,} ways, and {less}."
+        return f"{minus(self.number)}: it {self.comes} in {self.ways:,} of {self.of:,} ways, and {less}."
 
 
 @dataclass(frozen=True, slots=True)
@@ -91,12 +91,14 @@ class Wait:
     number: Value
     ways: int
     of: int
+    comes: str = "comes"
+    """As in ``Rather``."""
 
     @property
     def words(self) -> str:
         """The answer."""
         mean = significant(float(Fraction(self.of, self.ways)), 3)
-        return f"{mean}: it comes in {self.ways:,} of {self.of:,} ways."
+        return f"{mean}: it {self.comes} in {self.ways:,} of {self.of:,} ways."
 
 
 @dataclass(frozen=True, slots=True)

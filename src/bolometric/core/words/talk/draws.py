@@ -122,13 +122,13 @@ def _of_chances(game: Game, uses: Uses, often: Value) -> Iterator[Asked]:
     sides = (next((number for number, ways in side if ways < likely), None) for side in (each[:at][::-1], each[at:]))
     near = min((one for one in sides if one is not None), key=lambda number: abs(Fraction(number) - wanted))
     ask = f"Which would you rather wait for, {minus(often)} or {minus(near)}, and why?"
-    yield "wait", MIDDLING, ask, Rather(often, likely, near, uses.ways_of(near), uses.of)
+    yield "wait", MIDDLING, ask, Rather(often, likely, near, uses.ways_of(near), uses.of, comes)
     if remembers(game.pieces):
         return  # a draw is not as the one before
     rare = min(uses.ways)
     seldom = next(number for number, ways in reversed(each) if ways == rare)
     ask = f"How many draws does it take on average until {minus(seldom)} {comes}?"
-    yield "rarest", HARD, ask, Wait(seldom, rare, uses.of)
+    yield "rarest", HARD, ask, Wait(seldom, rare, uses.of, comes)
 
 
 def _of_ways(game: Game, uses: Uses, number: Value, drawn: str) -> Iterator[Asked]:

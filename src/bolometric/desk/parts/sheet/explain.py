@@ -2,12 +2,16 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
+from itertools import groupby
 from typing import TYPE_CHECKING
 
 from PySide6.QtCore import Qt, Signal
 from PySide6.QtWidgets import QGridLayout, QPushButton, QVBoxLayout, QWidget
 
+from bolometric.core.game.aloud import capital
 from bolometric.core.game.document import Game
+from bolometric.core.judge.change_size import TOLD, stray
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.readings import Reading
 from bolometric.core.results.show import certainty, headline, show
@@ -32,13 +36,13 @@ class ReadingDetail(QWidget):
 
     def __init__(self, game: Game, key: str, reading: Reading | None) -> None:
         super().__init__()
-        self.key, self.reading = key, reading
+        self._game, self.key, self.reading = game, key, reading
         self._column = QVBoxLayout(self)
         self._column.setContentsMargins(0, 0, 0, 0)
         kind = READINGS[key]
         self.setAccessibleName(kind.label)
         self._column.addWidget(Label(kind.label, objectName="heading"))
-        self._column.addWidget(wrapped(f"{kind.meaning[:1].upper()}{kind.meaning[1:]}.", "hint"))
+        self._column.addWidget(wrapped(f"{capital(kind.meaning)}.", "hint"))
         for line in reading_sentences(key, reading):
             self._column.addWidget(wrapped(line, "line"))
         if key in type(game.brief).model_fields:
@@ -50,22 +54,29 @@ class ReadingDetail(QWidget):
         self._column.addWidget(self._movers)
 
     def show_effects(self, effects: list[Effect]) -> None:
-        """List what the nearby changes do to the reading, each a button."""
+        """List what the nearby changes do to the reading, each a button; first those that leave the game what it is."""
         seen = [effect for effect in effects if headline(self.key, effect.after) != headline(self.key, effect.before)]
         if not seen:
             self._movers.setText("No single change nearby moves it.")
             return
-        known = "exact" if seen[0].after.method == "exact" else "simulated, each change played 10,000 times at most"
-        self._movers.setText(f"What would move it ({known}):")
+        self._movers.setText("What would move it:")
+        for touched, some in groupby(seen[:MOST_SHOWN], lambda one: TOLD.get(stray(self._game, one.change), "")):
+            if touched:
+                self._column.addWidget(Label(f"{capital(touched)}:", objectName="hint"))
+            self._column.addLayout(self._rows(some))
+        self.resized.emit()
+
+    def _rows(self, effects: Iterable[Effect]) -> QGridLayout:
+        """A button for each change, with what the reading is then and how sure that is."""
         grid = QGridLayout()
-        for i, effect in enumerate(seen[:MOST_SHOWN]):
+        for row, effect in enumerate(effects):
             button = QPushButton(effect.change.words)
             button.setToolTip("Do this; undo takes it back")
             button.clicked.connect(lambda _=False, change=effect.change: self.change_chosen.emit(change))
-            grid.addWidget(button, i, 0, Qt.AlignmentFlag.AlignLeft)
-            grid.addWidget(Label(f"→ {headline(self.key, effect.after)}"), i, 1)
-        self._column.addLayout(grid)
-        self.resized.emit()
+            then = f"→ {headline(self.key, effect.after)} ({certainty(self.key, effect.after)})"
+            grid.addWidget(button, row, 0, Qt.AlignmentFlag.AlignLeft)
+            grid.addWidget(Label(then), row, 1)
+        return grid
 
 
 def reading_sentences(key: str, reading: Reading | None) -> list[str]:

@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from heapq import nsmallest
 from math import fsum
 
 from PySide6.QtWidgets import QComboBox, QHBoxLayout, QScrollArea
 
 from bolometric.core.outcomes.facts import Facts, facts_of
 from bolometric.core.text.figures import minus, percent
+from bolometric.core.text.ranking import cut_words, most_often
 from bolometric.desk.parts.charts.pair_table import Cell, PairTableView
 from bolometric.desk.parts.plain import Label
 from bolometric.desk.views.odds.page import OddsPage, plain_label
@@ -22,7 +22,7 @@ NAMES = {
     "div": "dividing whole numbers",
     "mod": "finding the remainder",
 }
-MOST_SIDE = 40
+MOST_SIDE, MOST_TOLD = 40, 20
 
 
 class DrawFactsPage(OddsPage):
@@ -96,7 +96,7 @@ class DrawFactsPage(OddsPage):
 
     def _show_likeliest(self, facts: Facts) -> None:
         """Too many to lay out as a table: the likeliest are told."""
-        likely = nsmallest(20, facts.times.items(), key=lambda item: (-float(item[1]), item[0]))
-        told = "; ".join(f"{minus(a)} {facts.sign} {minus(b)} ({percent(float(p))})" for (a, b), p in likely)
+        likely, more = most_often(facts.times, MOST_TOLD)
+        named = [f"{minus(a)} {facts.sign} {minus(b)} ({percent(float(facts.times[a, b]))})" for a, b in likely]
         self.table.show_cells("", (), (), (), self.colours)
-        self.told.setText(f"Too many for a table. Most often: {told}.")
+        self.told.setText(f"Too many for a table. Most often: {cut_words(named, more)}.")

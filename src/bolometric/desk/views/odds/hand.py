@@ -8,14 +8,14 @@ from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QHBoxLayout, QPlainTextEdit, QPushButton, QSpinBox
 
 from bolometric.core.play.hand import Hand, Shown
-from bolometric.core.text.figures import minus, percent, plural
+from bolometric.core.text.figures import minus, percent, plural, some_of
 from bolometric.core.words.odds import sure
 from bolometric.desk.parts.cloth import Cloth
 from bolometric.desk.parts.plain import Label
 from bolometric.desk.parts.roomy import take_the_rest
 from bolometric.desk.views.odds.page import OddsPage, plain_label
 
-MANY = 100
+MANY, MOST_NAMED = 100, 6
 LEAST = 80
 """Pixels of height for the draws so far."""
 LARGEST_SEED = 999_999
@@ -90,11 +90,16 @@ class HandPage(OddsPage):
         count, odds = len(self.draws), self.set.distribution
         if not tally:
             return f"{plural(count, 'draw')}, none of them a number."
-        most, times = max(tally.items(), key=lambda item: (item[1], -item[0]))
-        expected = percent(float(odds.chance(most)))
+        times = max(tally.values())
+        often = sorted(total for total, n in tally.items() if n == times)
+        came = f"{some_of([*map(minus, often)], MOST_NAMED)} came most often, {plural(times, 'time')}"
+        if len(often) == 1:
+            expected = percent(float(odds.chance(often[0])))
+            came += f" ({percent(times / count)}; its chance is {expected}, {sure(odds)})"
+        else:
+            came += " each"
         mean = sum((total * n for total, n in tally.items()), 0) / sum(tally.values())
         return (
-            f"{plural(count, 'draw')}, by chance: {minus(most)} came most often, {plural(times, 'time')} "
-            f"({percent(times / count)}; its chance is {expected}, {sure(odds)}). "
+            f"{plural(count, 'draw')}, by chance: {came}. "
             f"Their mean is {float(mean):.2f}, where {odds.mean:.2f} is expected."
         )

@@ -96,7 +96,8 @@ class WaysPage(PickingPage):
             f"<td align='right'>{ways:,} {'way' if ways == 1 else 'ways'}</td></tr>"
             for values, ways in found
         )
-        more = f"<p>and {count - len(found):,} more, less likely</p>" if count > len(found) else ""
+        rest = count - len(found)
+        more = f"<p>and {rest:,} more, none likelier than the last of these</p>" if rest else ""
         names = ", ".join(letter_names(self.set.pieces))
         order = "in any order" if self.set.draw.make not in IN_ORDER else f"({names})"
         head = f"{count:,} different {'combination' if count == 1 else 'combinations'} {escape(order)}:"
