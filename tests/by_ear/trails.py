@@ -63,7 +63,11 @@ def trail(ear):
     else:
         ear.must("where to begin", r"Put your counter in front of square \d+\.")
         length = int(ear.needed(r"a trail of (\d+) squares", "how long the trail is")[1])
-        again = back_or_on or ear.must("how to move", r"Move that many squares\.")
+        sums = ear.told(r"(?:Add it to|Take it away from) the number of your square\.")
+        if sums:  # squares are numbered one by one, by tens or down to nought: the answer is so many squares on
+            ear.must("where to move", r"Move to the square with the answer\.")
+            ear.must("what the number is at first", r"There its number is \d+\.")
+        again = back_or_on or sums or ear.must("how to move", r"Move that many squares\.")
         length = 2 * length - 1 if ear.told(r"Go to the last square, turn there and go back\.") else length
     enough = ear.told(r"You are done when (?:your (?:box|line) is full|\d+ counters or more are in your pot)\.")
     home_words = (r"You are home when you reach (?:the last square|square 1), or pass it\.",)

@@ -144,10 +144,13 @@ def complete(game):
         assert kept or re.search(r"Put the cards? back and mix", said)
     if area.kind == "trail" and area.unit == "whole" and not area.chooses_mover and not area.fills:
         adds = area.counted_ones is None
-        assert ("Add it to the number of your square" in said) == adds
+        does = "Take {} away from" if area.runs == "down" else "Add {} to"
+        begins = "" if area.written != "ones" else f" {area.length if area.runs == 'down' else 0}."
+        assert (f"{does.format('it')} the number of your square" in said) == adds
+        assert (f"There its number is{begins}" in said) == adds
         assert ("Move that many squares" in said) != adds
         maker = rules_text(game)
-        assert ("Add that to the number of your square" in maker) == adds
+        assert (f"{does.format('that')} the number of your square" in maker) == adds
     if area.kind == "grid":
         assert ("It stays there." in said) == (area.mark == "counter" and not area.takes_over)
 

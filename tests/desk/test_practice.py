@@ -228,6 +228,15 @@ def test_what_is_missed_is_told_where_there_is_no_aim_and_where_nothing_is_misse
     more = {**divided, fact(MULTIPLY, 3, 4): (1.0, 1.0)}
     assert missed(tables, more, True).startswith("Of 12 facts that the aim asks for, 11 never come up: 1 × 3, 2 × 3")
     assert "11 did not come up in the games noted" in missed(tables, more, False)
+    bonds = game_from({"pieces": [{}, {}], "brief": {"aim": [{"kind": "bonds", "upto": 4}]}})
+    added = {fact(ADD, a, 4 - a): (1.0,) for a in (0, 1, 2)}
+    assert missed(bonds, added, True) == (
+        "The aim never comes up by taking away. Every other fact that it asks for comes up."
+    )
+    del added[fact(ADD, 1, 3)]
+    assert missed(bonds, added, True).endswith(
+        "by taking away. Of 2 other facts that the aim asks for, 1 never comes up: 1 + 3."
+    )
 
 
 def test_facts_that_are_met_most_are_shown_first(qtbot, window):

@@ -68,7 +68,7 @@ def _cures(game: Game) -> tuple[Change, ...]:
     """Other ways of making the number, or of moving, with which the aim does come up: the most of it first."""
     offered = [change(game, choice.order, "draw.make", choice.value) for choice in MAKES if choice.value != "formula"]
     if getattr(game.area, "may_add", False):
-        offered.append(change(game, "Add to find the new square", "area.moved", "adding"))
+        offered.append(change(game, "Work out the new square", "area.moved", "adding"))
     others = (one for one in offered if one is not None and one.game != game)
     shares = [(_on_aim(one.game, _met_in(one.game)[0]), one) for one in others]
     best = sorted((one for one in shares if one[0] >= ENOUGH), key=lambda one: -one[0])[:MOST_CURES]

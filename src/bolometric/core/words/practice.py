@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from itertools import chain
 
@@ -153,21 +153,37 @@ def missed(game: Game, times: Times, exactly: bool) -> str:
         return ""
     if not never:
         return "Every fact that the aim asks for comes up."
-    named = some_of([one.words for one in never], MOST_NAMED)
-    if len(never) == len(wanted):
-        met = list(dict.fromkeys(one.does for one in times if one.counted and on_aim(game.brief.aim, one)))
-        if met:
-            does, not_done = (
-                listing_words([known.OPERATIONS[one] for one in some], "and")
-                for some in (met, dict.fromkeys(one.does for one in wanted))
-            )
-            if not exactly:
-                return f"In the games noted the aim came up by {does} alone, not by {not_done}."
-            return f"The aim comes up by {does} alone, never by {not_done}."
-        came = "ever comes up" if exactly else "came up in the games noted"
-        return f"No fact that the aim asks for {came}: {named}."
-    came = "never come up" if exactly else "did not come up in the games noted"
-    return f"Of {len(wanted):,} facts that the aim asks for, {len(never):,} {came}: {named}."
+    if len(never) < len(wanted):
+        return _partly(wanted, never, exactly)
+    met = dict.fromkeys(one.does for one in times if one.counted and on_aim(game.brief.aim, one))
+    if met:
+        does, not_done = _operations(met, "and"), _operations(dict.fromkeys(one.does for one in wanted), "and")
+        if not exactly:
+            return f"In the games noted the aim came up by {does} alone, not by {not_done}."
+        return f"The aim comes up by {does} alone, never by {not_done}."
+    came = "ever comes up" if exactly else "came up in the games noted"
+    return f"No fact that the aim asks for {came}: {some_of([one.words for one in never], MOST_NAMED)}."
+
+
+def _partly(wanted: Sequence[Fact], never: Sequence[Fact], exactly: bool) -> str:
+    """What is missing of an aim that does come up: whole operations by their names, and facts of the others."""
+    done = {one.does for one in set(wanted) - set(never)}
+    rest = [one for one in never if one.does in done]
+    told, others = "", ""
+    if not_done := [does for does in dict.fromkeys(one.does for one in never) if does not in done]:
+        never_by = _operations(not_done, "or")
+        told = f"The aim {'never comes up' if exactly else 'did not come up in the games noted'} by {never_by}. "
+        others = "other "
+    if not rest:
+        return f"{told}Every other fact that it asks for comes up."
+    came = f"never {'comes' if len(rest) == 1 else 'come'} up" if exactly else "did not come up in the games noted"
+    of = sum(one.does in done for one in wanted)
+    named = some_of([one.words for one in rest], MOST_NAMED)
+    return f"{told}Of {of:,} {others}facts that the aim asks for, {len(rest):,} {came}: {named}."
+
+
+def _operations(does: Iterable[str], last: str) -> str:
+    return listing_words([known.OPERATIONS[one] for one in does], last)
 
 
 def seats_words(game: Game, readings: Mapping[str, Reading]) -> str:

@@ -47,9 +47,10 @@ def _first(game: Game) -> tuple[str, ...]:
     trail = _trail(game)
     if trail.fills:
         return (f"Begin with an empty {trail.vessel}.",)
+    begins = (f"There its number is {trail.called(0)}.",) if trail.counted_ones is None else ()
     if trail.track == "shared":
-        return (f"Put one counter in front of square {trail.called(1)}. You move it together.",)
-    return (f"Put your counter in front of square {trail.called(1)}.",)
+        return f"Put one counter in front of square {trail.called(1)}. You move it together.", *begins
+    return f"Put your counter in front of square {trail.called(1)}.", *begins
 
 
 def _turn(game: Game) -> list[str]:
@@ -134,11 +135,18 @@ def _on_or_back(trail: Trail) -> tuple[str, ...]:
     """The own counter on, or the next player's back."""
     if trail.counted_ones is not None:
         return "Move that many squares, or move the next player's counter back by as many.", "You choose."
+    on, back = _worked_out(trail)
     return (
         "Choose your counter or the next player's.",
-        "Add it to the number of your square, and move to the answer.",
-        "Or take it away from the number of their square, and move them back to the answer.",
+        f"{on} the number of your square, and move to the answer.",
+        f"Or {back[0].lower()}{back[1:]} the number of their square, and move them back to the answer.",
     )
+
+
+def _worked_out(trail: Trail) -> tuple[str, str]:
+    """What is done with the number of a square to go on, and to go back: where the trail runs down it is taken away."""
+    on = "Add it to", "Take it away from"
+    return on[::-1] if trail.runs == "down" else on
 
 
 def _moves(trail: Trail) -> tuple[str, ...]:
@@ -153,7 +161,7 @@ def _moves(trail: Trail) -> tuple[str, ...]:
         return (f"{DOES[trail.mark]} that many squares of your line, one after the other.",)
     if trail.counted_ones is not None:
         return ("Move that many squares.",)
-    return "Add it to the number of your square.", "Move to the square with the answer."
+    return f"{_worked_out(trail)[0]} the number of your square.", "Move to the square with the answer."
 
 
 def _going_on(game: Game) -> tuple[str, ...]:

@@ -131,7 +131,9 @@ def turn(game: Game) -> tuple[Sentences, ...]:
     trail, sides = _trail(game), [one.distribution for one in game.by_side]
     move = "Put that many counters in." if trail.unit == "pot" else "Fill that much more of the box."
     if trail.unit == "whole":
-        adding = "Add that to the number of your square, and move to the square with the answer."
+        does = "Take that away from" if trail.runs == "down" else "Add that to"
+        number = f"the number of your square, which is {trail.called(0)} in front of the first"
+        adding = f"{does} {number}, and move to the square with the answer."
         move = adding if trail.counted_ones is None else "Move that many squares."
         if trail.fills:
             adding = "Add that to the last number covered, and cover up to the answer."

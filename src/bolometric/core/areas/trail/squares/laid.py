@@ -72,8 +72,8 @@ MOVES = (
     ),
     Choice(
         "adding",
-        "by adding to where they stand",
-        "Add to find the new square",
+        "by working out the new square",
+        "Work out the new square",
         "Each move is a sum with the number of the square: more practice, and longer turns.",
     ),
 )
