@@ -4,13 +4,10 @@ import os
 import re
 import subprocess
 import sys
-import threading
 from pathlib import Path
 
 import pytest
 from PySide6.QtGui import QImage, QPainter
-from PySide6.QtWidgets import QApplication, QWidget
-from shiboken6 import delete
 
 from bolometric.core.settings.errors import FileError
 from bolometric.core.text.figures import plural
@@ -123,18 +120,3 @@ def test_a_thread_too_tells_where(qtbot):
     qtbot.waitUntil(lambda: bool(told))
     assert re.fullmatch(r"This could not be worked out \(TypeError: .*, core/text/figures\.py, line \d+\)\.", told[0])
     lane.close()
-
-
-def test_what_a_thread_finds_after_its_part_of_the_window_has_gone_is_passed_by(qtbot, monkeypatch):
-    part, go_on, told, pieces = QWidget(), threading.Event(), [], []
-    lane = Lane("gone", part)
-    lane.done.connect(told.append)
-    submit = lane._thread.submit
-    monkeypatch.setattr(lane._thread, "submit", lambda *given: pieces.append(submit(*given)))
-    lane.ask(lambda: go_on.wait(10))
-    delete(part)
-    go_on.set()
-    assert pieces[0].exception(10) is None  # the thread is none the wiser
-    QApplication.processEvents()
-    assert told == []
-    lane._thread.shutdown()

@@ -10,11 +10,9 @@ import threading
 from collections.abc import Callable
 from concurrent.futures import Future, ThreadPoolExecutor
 from dataclasses import dataclass
-from functools import cache
 from typing import Any, TypeVar
 
-from PySide6.QtCore import QCoreApplication, QObject, Qt, Signal
-from shiboken6 import isValid
+from PySide6.QtCore import QObject, Signal
 
 from bolometric.core.settings.cancel import heeding
 from bolometric.core.settings.errors import BolometricError, Cancelled
@@ -45,30 +43,6 @@ class _Task:
     """Whether it goes on where other work gives way to an edit, and waits for no turn."""
 
 
-class _Post(QObject):
-    """Brings what threads found to the window's thread.
-
-    It is there as long as the program is: a lane goes with the part of the window that it is of, and a thread that was
-    about to tell something by a signal of the lane's own would take the program along.
-    """
-
-    came = Signal(object, object, object, str)
-
-    def __init__(self) -> None:
-        super().__init__(QCoreApplication.instance())
-        self.came.connect(self._bring, Qt.ConnectionType.QueuedConnection)
-
-    def _bring(self, lane: Lane, task: _Task, found: object, words: str) -> None:
-        if isValid(lane):
-            lane.deliver(task, found, words)
-
-
-@cache
-def _post() -> _Post:
-    """The only one, made where the first lane is."""
-    return _Post()
-
-
 class Lane(QObject):
     """One thread. :meth:`ask` puts the newest work in place of all before; :meth:`add` puts work behind the others.
 
@@ -79,6 +53,7 @@ class Lane(QObject):
     """What came out of the newest work asked for."""
     failed = Signal(str)
     """Why there is nothing, in a sentence."""
+    _relay = Signal(object, object, str)
 
     def __init__(self, name: str, parent: QObject | None = None, apart: bool = False) -> None:
         super().__init__(parent)
@@ -88,7 +63,7 @@ class Lane(QObject):
         self._goes_on = threading.Event()
         self._goes_on.set()
         self._thread = ThreadPoolExecutor(1, name)
-        self._post = _post()
+        self._relay.connect(self._deliver)
 
     @property
     def busy(self) -> bool:
@@ -153,7 +128,8 @@ class Lane(QObject):
             words = f"This could not be worked out ({told_of(error)})."
         finally:
             turns.end(task)
-        self._post.came.emit(self, task, found, words)
+        if not self._closed:  # else nobody listens, and who did may be about to go
+            self._relay.emit(task, found, words)
 
     def _given_up(self, task: _Task) -> bool:
         """Whether a piece of work is not wanted; waits here while it is paused, or others go before."""
@@ -176,8 +152,7 @@ class Lane(QObject):
         """Whether it takes turns with the work of other lanes."""
         return not (self._apart or task.urgent)
 
-    def deliver(self, task: _Task, found: object, words: str) -> None:
-        """What came of a piece of work, on the window's thread."""
+    def _deliver(self, task: _Task, found: object, words: str) -> None:
         if self._closed or not task.wanted():
             return
         if words:
