@@ -109,7 +109,7 @@ def _point_of(game: Game) -> _Point:
     found = measure_exactly(game, worth_of_thinking=False)
     idle, places = unused(found)
     met = facts_met(game) if found.facts is None else found.facts
-    share, facts = _aimed(game, met)
+    share, facts = aimed(game, met)
     return _Point(
         area_of(game).measured.chooses(game),
         len(game.pieces) if area.uses_pieces else 0,
@@ -139,7 +139,7 @@ def _known(before: Mapping[Fact, tuple[float, ...]], after: Mapping[Fact, tuple[
     return sum(sum(counts) for one, counts in after.items() if one in before) / whole if whole else 0.0
 
 
-def _aimed(game: Game, met: Mapping[Fact, tuple[float, ...]]) -> tuple[float, int]:
+def aimed(game: Game, met: Mapping[Fact, tuple[float, ...]]) -> tuple[float, int]:
     """How much of what is worked out is the aim, and how many different facts of it there are."""
     if not game.brief.aim:
         return 0.0, 0

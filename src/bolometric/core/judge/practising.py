@@ -8,8 +8,7 @@ from dataclasses import replace
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Game
 from bolometric.core.game.fault import Change, Fault, change
-from bolometric.core.judge.kept import loses
-from bolometric.core.learner_work.aims import on_aim
+from bolometric.core.judge.kept import aimed, loses
 from bolometric.core.learner_work.facts import Fact
 from bolometric.core.measure.expected import expected_of
 from bolometric.core.measure.measuring import runs_of
@@ -31,7 +30,7 @@ def practising(exact: Analysis) -> Iterator[Fault]:
     game = exact.game
     if game.brief.aim:
         met, noted = (exact.facts, 0) if exact.facts is not None else _met_in(game)
-        if met and not _on_aim(game, met):
+        if met and not aimed(game, met)[0]:
             aims = listing_words([aim.words for aim in game.brief.aim], "and")
             came = f"came up in the {noted:,} games noted" if noted else "ever comes up in this game"
             sentence = f"Nothing of the aim {came}: {aims}. Change what is worked out, or the aim."
@@ -58,19 +57,13 @@ def _met_in(game: Game) -> tuple[Mapping[Fact, tuple[float, ...]], int]:
     return ({}, 0) if tally.notes is None else (tally.notes.times_each, tally.notes.games)
 
 
-def _on_aim(game: Game, met: Mapping[Fact, tuple[float, ...]]) -> float:
-    """The share of what is worked out that is the aim."""
-    whole = sum(map(sum, met.values()))
-    return sum(sum(times) for one, times in met.items() if on_aim(game.brief.aim, one)) / whole if whole else 0.0
-
-
 def _cures(game: Game) -> tuple[Change, ...]:
     """Other ways of making the number, or of moving, with which the aim does come up: the most of it first."""
     offered = [change(game, choice.order, "draw.make", choice.value) for choice in MAKES if choice.value != "formula"]
     if getattr(game.area, "may_add", False):
         offered.append(change(game, "Work out the new square", "area.moved", "adding"))
     others = (one for one in offered if one is not None and one.game != game)
-    shares = [(_on_aim(one.game, _met_in(one.game)[0]), one) for one in others]
+    shares = [(aimed(one.game, _met_in(one.game)[0])[0], one) for one in others]
     best = sorted((one for one in shares if one[0] >= ENOUGH), key=lambda one: -one[0])[:MOST_CURES]
     return tuple(replace(one, also=loses(game, one.game)) for _, one in best)
 

@@ -146,7 +146,7 @@ def _on_or_back(trail: Trail) -> tuple[str, ...]:
 def _worked_out(trail: Trail) -> tuple[str, str]:
     """What is done with the number of a square to go on, and to go back: where the trail runs down it is taken away."""
     on = "Add it to", "Take it away from"
-    return on[::-1] if trail.runs == "down" else on
+    return on[::-1] if trail.takes_away else on
 
 
 def _moves(trail: Trail) -> tuple[str, ...]:

@@ -131,7 +131,7 @@ def turn(game: Game) -> tuple[Sentences, ...]:
     trail, sides = _trail(game), [one.distribution for one in game.by_side]
     move = "Put that many counters in." if trail.unit == "pot" else "Fill that much more of the box."
     if trail.unit == "whole":
-        does = "Take that away from" if trail.runs == "down" else "Add that to"
+        does = "Take that away from" if trail.takes_away else "Add that to"
         number = f"the number of your square, which is {trail.called(0)} in front of the first"
         adding = f"{does} {number}, and move to the square with the answer."
         move = adding if trail.counted_ones is None else "Move that many squares."

@@ -143,6 +143,11 @@ class Way(OnCards):
         adding = self.unit != "whole" or (self.moved == "adding" and self.may_add)
         return None if adding else Fraction(1)
 
+    @property
+    def takes_away(self) -> bool:
+        """Whether what is drawn is taken from the number of a square to go on: the numbers run down."""
+        return self.amount_at(1) < self.amount_at(0)
+
     def fits(self, total: Value) -> bool:
         """Whether a total is a whole number of steps."""
         return self.per_one % Fraction(total).denominator == 0
