@@ -15,7 +15,7 @@ from numpy.typing import NDArray
 
 from bolometric.core.outcomes.chance import STEP, below, part
 from bolometric.core.settings.cancel import checkpoint
-from bolometric.core.settings.loops import loop
+from bolometric.core.settings.loops import ONE, inner, loop
 
 Integers = NDArray[np.int64]
 Floats = NDArray[np.float64]
@@ -60,7 +60,7 @@ def arranged(board: Layout, seed: int, each: int = SWAPS) -> Arranged:
     Raises Cancelled where the work is given up.
     """
     numbers, best = board.numbers.copy(), board.numbers.copy()
-    pairs = _lists(board.neighbours, len(numbers))
+    beside = _beside(board.neighbours, len(numbers))
     through = _lists(board.lines, len(numbers))
     state = np.random.default_rng(seed).integers(0, 2**64, dtype=np.uint64)
     cost = lowest = measured(board, numbers)
@@ -75,8 +75,7 @@ def arranged(board: Layout, seed: int, each: int = SWAPS) -> Arranged:
             lowest_now,
             board.moves,
             board.hard,
-            board.neighbours,
-            *pairs,
+            *beside,
             board.lines,
             *through,
             float(temperature),
@@ -109,11 +108,32 @@ def _sums(board: Layout, numbers: Integers) -> Floats:
 
 def _lists(groups: Integers, cells: int) -> tuple[Integers, Integers]:
     """For each cell the groups that it is in: where they begin, and which they are."""
-    of = [
-        np.flatnonzero((groups == cell).any(axis=1)) if len(groups) else np.zeros(0, np.int64) for cell in range(cells)
-    ]
-    begins = np.append(0, np.cumsum([len(some) for some in of]))
-    return begins.astype(np.int64), np.concatenate(of).astype(np.int64)
+    return _laid_out(
+        [
+            np.flatnonzero((groups == cell).any(axis=1)) if len(groups) else np.zeros(0, np.int64)
+            for cell in range(cells)
+        ]
+    )
+
+
+def _beside(pairs: Integers, cells: int) -> tuple[Integers, Integers]:
+    """For each cell its neighbours: where they begin, and which they are."""
+    both = np.concatenate([pairs, pairs[:, ::-1]])
+    return _laid_out([both[both[:, 0] == cell, 1] for cell in range(cells)])
+
+
+def _laid_out(lists: list[Integers]) -> tuple[Integers, Integers]:
+    begins = np.append(0, np.cumsum([len(some) for some in lists]))
+    return begins.astype(np.int64), np.concatenate(lists).astype(np.int64)
+
+
+@inner
+def _alike(cell, numbers, first_beside, beside):  # type: ignore[no-untyped-def]
+    """How many neighbours of a cell hold its number."""
+    here, found = numbers[np.uint64(cell)], 0
+    for at in range(np.uint64(first_beside[np.uint64(cell)]), np.uint64(first_beside[np.uint64(cell) + ONE])):
+        found += numbers[np.uint64(beside[at])] == here
+    return found
 
 
 @loop
@@ -124,9 +144,8 @@ def _anneal(  # type: ignore[no-untyped-def]
     lowest,
     moves,
     hard,
-    neighbours,
-    first_pair,
-    pairs,
+    first_beside,
+    beside,
     lines,
     first_line,
     through,
@@ -142,28 +161,26 @@ def _anneal(  # type: ignore[no-untyped-def]
                 sums[line] += hard[numbers[cell]]
     whole, squares = sums.sum(), (sums * sums).sum()
     twins = 0
-    for pair in range(len(neighbours)):
-        twins += numbers[neighbours[pair, 0]] == numbers[neighbours[pair, 1]]
+    for cell in range(len(numbers)):
+        twins += _alike(cell, numbers, first_beside, beside)
+    twins //= 2  # each pair was met from both its sides
     for _ in range(swaps):
         state += STEP
-        a = moves[np.int64(below(state, len(moves)))]
+        a = moves[np.uint64(below(state, len(moves)))]
         state += STEP
-        b = moves[np.int64(below(state, len(moves)))]
-        if numbers[a] == numbers[b]:
+        b = moves[np.uint64(below(state, len(moves)))]
+        one, other = np.uint64(a), np.uint64(b)
+        if numbers[one] == numbers[other]:
             continue
         before_whole, before_squares, before_twins = whole, squares, twins
-        for cell in (a, b):
-            for at in range(first_pair[cell], first_pair[cell + 1]):
-                twins -= numbers[neighbours[pairs[at], 0]] == numbers[neighbours[pairs[at], 1]]
-        # The pair of a and b itself is counted twice, before and after alike, and they are never equal.
-        numbers[a], numbers[b] = numbers[b], numbers[a]
-        for cell in (a, b):
-            for at in range(first_pair[cell], first_pair[cell + 1]):
-                twins += numbers[neighbours[pairs[at], 0]] == numbers[neighbours[pairs[at], 1]]
-        more = hard[numbers[a]] - hard[numbers[b]]
-        for cell, change in ((a, more), (b, -more)):
-            for at in range(first_line[cell], first_line[cell + 1]):
-                line = through[at]
+        twins -= _alike(a, numbers, first_beside, beside) + _alike(b, numbers, first_beside, beside)
+        # Where a and b are neighbours themselves they are never equal, neither before nor after.
+        numbers[one], numbers[other] = numbers[other], numbers[one]
+        twins += _alike(a, numbers, first_beside, beside) + _alike(b, numbers, first_beside, beside)
+        more = hard[np.uint64(numbers[one])] - hard[np.uint64(numbers[other])]
+        for cell, change in ((one, more), (other, -more)):
+            for at in range(np.uint64(first_line[cell]), np.uint64(first_line[cell + ONE])):
+                line = np.uint64(through[at])
                 squares += change * (2 * sums[line] + change)
                 whole += change
                 sums[line] += change
@@ -182,9 +199,9 @@ def _anneal(  # type: ignore[no-untyped-def]
                 lowest = cost
                 best[:] = numbers
         else:
-            for cell, change in ((a, more), (b, -more)):
-                for at in range(first_line[cell], first_line[cell + 1]):
-                    sums[through[at]] -= change
-            numbers[a], numbers[b] = numbers[b], numbers[a]
+            for cell, change in ((one, more), (other, -more)):
+                for at in range(np.uint64(first_line[cell]), np.uint64(first_line[cell + ONE])):
+                    sums[np.uint64(through[at])] -= change
+            numbers[one], numbers[other] = numbers[other], numbers[one]
             whole, squares, twins = before_whole, before_squares, before_twins
     return cost, lowest, state

@@ -141,9 +141,7 @@ def compile_claims(area: Grid, pieces: tuple[AnyPiece, ...], distribution: Distr
     chance = np.zeros(len(layout))
     for way, some in zip(ways, taken, strict=True):
         chance[some] += way / sum(ways)
-    lines = _lines(area, owner)
-    need = np.where(lines[:, 0] < 0, NEAR, (owner[lines] != ALL).sum(axis=1))
-    through = [np.flatnonzero((lines == cell).any(axis=1)) for cell in range(len(layout))]
+    wanted = area.in_line if area.wins == "line" else 0
     return Claims(
         area.columns,
         np.array([cell if isinstance(cell, int) else 0 for cell in layout]),
@@ -154,10 +152,7 @@ def compile_claims(area: Grid, pieces: tuple[AnyPiece, ...], distribution: Distr
         cells,
         _noticed(area, pieces, shown, taken),
         chance,
-        lines,
-        need,
-        np.append(0, np.cumsum([len(some) for some in through])),
-        np.concatenate(through).astype(np.int64),
+        *_crossing(area.columns, wanted, _directions(area), owner.tobytes()),
     )
 
 
@@ -196,25 +191,42 @@ def _draws(
     return tuple(numbers for numbers, _, _ in some), [*(way for _, way, _ in some), rest], [*(c for *_, c in some), []]
 
 
-def _lines(area: Grid, owner: Integers) -> Integers:
-    """Cells of every line that counts, has no hole and has a cell to claim."""
-    if area.wins != "line":
-        return np.zeros((1, 1), np.int64) - 1
-    steps = [
-        step
-        for step, on in (((0, 1), area.across), ((1, 0), area.down), ((1, 1), area.slanting), ((1, -1), area.slanting))
-        if on == "yes"
-    ]
-    found = []
-    for down, along in steps:
-        for row in range(area.rows):
-            for column in range(area.columns):
-                cells = [(row + k * down, column + k * along) for k in range(area.in_line)]
-                if all(r < area.rows and 0 <= c < area.columns for r, c in cells):
-                    line = [r * area.columns + c for r, c in cells]
+def _directions(area: Grid) -> tuple[tuple[int, int], ...]:
+    """The steps, down and along, in which a line may run."""
+    slanting = area.slanting == "yes"
+    steps = ((0, 1), area.across == "yes"), ((1, 0), area.down == "yes"), ((1, 1), slanting), ((1, -1), slanting)
+    return tuple(step for step, counts in steps if counts)
+
+
+@lru_cache(maxsize=32)
+def _crossing(
+    columns: int, wanted: int, directions: tuple[tuple[int, int], ...], owner: bytes
+) -> tuple[Integers, Integers, Integers, Integers]:
+    """Lines, what is needed of each, and the lines through each cell: as in Claims, and alike for all numbers."""
+    owned = np.frombuffer(owner, np.int64)
+    lines = _lines(columns, wanted, directions, owned)
+    need = np.where(lines[:, 0] < 0, NEAR, (owned[lines] != ALL).sum(axis=1))
+    through = [np.flatnonzero((lines == cell).any(axis=1)) for cell in range(len(owned))]
+    return (
+        lines,
+        need,
+        np.append(0, np.cumsum([len(some) for some in through])),
+        np.concatenate(through).astype(np.int64),
+    )
+
+
+def _lines(columns: int, wanted: int, directions: tuple[tuple[int, int], ...], owner: Integers) -> Integers:
+    """Cells of every line of so many that counts, has no hole and has a cell to claim."""
+    found, rows = [], len(owner) // columns
+    for down, along in directions if wanted else ():
+        for row in range(rows):
+            for column in range(columns):
+                cells = [(row + k * down, column + k * along) for k in range(wanted)]
+                if all(r < rows and 0 <= c < columns for r, c in cells):
+                    line = [r * columns + c for r, c in cells]
                     if (owner[line] != HOLE).all() and (owner[line] == NOBODY).any():
                         found.append(line)
-    return np.array(found, np.int64) if found else np.zeros((1, area.in_line), np.int64) - 1
+    return np.array(found, np.int64) if found else np.full((1, max(wanted, 1)), -1, np.int64)
 
 
 def counted(claims: Claims, owner: Integers, seats: int) -> tuple[Integers, Integers]:

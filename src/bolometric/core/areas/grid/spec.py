@@ -69,7 +69,7 @@ class Grid(AreaPart):
         "ties",
         "choice",
     )
-    thought_runs: ClassVar[int] = 1_000
+    thought_runs: ClassVar[int] = 600
 
     kind: Literal["grid"]
     numbers: Annotated[
