@@ -130,8 +130,9 @@ def _laid_out(lists: list[Integers]) -> tuple[Integers, Integers]:
 @inner
 def _alike(cell, numbers, first_beside, beside):  # type: ignore[no-untyped-def]
     """How many neighbours of a cell hold its number."""
-    here, found = numbers[np.uint64(cell)], 0
-    for at in range(np.uint64(first_beside[np.uint64(cell)]), np.uint64(first_beside[np.uint64(cell) + ONE])):
+    me, found = np.uint64(cell), 0
+    here = numbers[me]
+    for at in range(np.uint64(first_beside[me]), np.uint64(first_beside[me + ONE])):
         found += numbers[np.uint64(beside[at])] == here
     return found
 
@@ -166,24 +167,23 @@ def _anneal(  # type: ignore[no-untyped-def]
     twins //= 2  # each pair was met from both its sides
     for _ in range(swaps):
         state += STEP
-        a = moves[np.uint64(below(state, len(moves)))]
+        one = np.uint64(moves[np.uint64(below(state, len(moves)))])
         state += STEP
-        b = moves[np.uint64(below(state, len(moves)))]
-        one, other = np.uint64(a), np.uint64(b)
+        other = np.uint64(moves[np.uint64(below(state, len(moves)))])
         if numbers[one] == numbers[other]:
             continue
         before_whole, before_squares, before_twins = whole, squares, twins
-        twins -= _alike(a, numbers, first_beside, beside) + _alike(b, numbers, first_beside, beside)
-        # Where a and b are neighbours themselves they are never equal, neither before nor after.
+        twins -= _alike(one, numbers, first_beside, beside) + _alike(other, numbers, first_beside, beside)
+        # Where the two are neighbours themselves they are never equal, neither before nor after.
         numbers[one], numbers[other] = numbers[other], numbers[one]
-        twins += _alike(a, numbers, first_beside, beside) + _alike(b, numbers, first_beside, beside)
+        twins += _alike(one, numbers, first_beside, beside) + _alike(other, numbers, first_beside, beside)
         more = hard[np.uint64(numbers[one])] - hard[np.uint64(numbers[other])]
         for cell, change in ((one, more), (other, -more)):
             for at in range(np.uint64(first_line[cell]), np.uint64(first_line[cell + ONE])):
-                line = np.uint64(through[at])
-                squares += change * (2 * sums[line] + change)
+                here = np.uint64(through[at])
+                squares += change * (2 * sums[here] + change)
                 whole += change
-                sums[line] += change
+                sums[here] += change
         spread = 0.0
         if count and whole > 0:
             mean = whole / count
