@@ -37,7 +37,7 @@ from standing import Hold, Now, Standing, loops_loaded, on_heaps
 
 from bolometric.assets import demo_files
 from bolometric.desk.shell.app import application, make_window
-from bolometric.desk.shell.collecting import keep_short
+from bolometric.desk.shell.collecting import search_here
 from bolometric.desk.shell.settings import Settings
 from bolometric.desk.working.forgetting import let_go, remembered
 from bolometric.front.more import changes, starters
@@ -66,7 +66,7 @@ class Soak:
         self.window.late.book_path = lambda: home / "book.sqlite3"
         self.window.resize(1280, 800)
         self.window.show()
-        keep_short()  # as the program does
+        search_here()  # as the program does
         self.trouble: list[str] = []
         self.window.measurer.failed.connect(self.trouble.append)
         sys.excepthook = lambda kind, error, _: self.trouble.append(f"{kind.__name__}: {error}")

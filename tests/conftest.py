@@ -19,6 +19,8 @@ settings.load_profile("bolometric")
 
 FALLEN = "BOLOMETRIC_FALLEN"
 """The folder of those files, handed to all processes of a run."""
+FULLY, tests_since = 25, 0
+"""Tests from one full search for unused objects to the next, and how many there have been."""
 RUNNERS = ("pytest", "pluggy", "xdist", "execnet", "<string>")
 """What runs the tests: no part of where a process was."""
 
@@ -36,6 +38,14 @@ def pytest_configure(config):
 def pytest_collection_finish():
     """What all tests share is there by now, and need not be gone through again for unused objects."""
     gc.freeze()
+
+
+def pytest_runtest_teardown():
+    """Where a window has been, no thread looks for unused objects by itself any more: here one does."""
+    global tests_since
+    if not gc.isenabled():
+        tests_since += 1
+        gc.collect(1 if tests_since % FULLY else 2)
 
 
 def pytest_terminal_summary(terminalreporter):

@@ -13,6 +13,7 @@ from PySide6.QtCore import QtMsgType, qInstallMessageHandler
 from PySide6.QtWidgets import QApplication
 
 from bolometric import __version__
+from bolometric.desk.shell.collecting import nowhere_else
 from bolometric.desk.shell.settings import APP, Settings, shelf_folder
 from bolometric.desk.shell.window import Window
 from bolometric.desk.working.allocator import keep_little
@@ -60,6 +61,7 @@ def never_aborting() -> Iterator[None]:
 def application() -> QApplication:
     """The one application object, with fonts and name set."""
     keep_little()
+    nowhere_else()
     app = QApplication.instance() or QApplication([APP])
     assert isinstance(app, QApplication)
     sys.setswitchinterval(0.0002)  # a painting window takes the interpreter back sooner from busy threads

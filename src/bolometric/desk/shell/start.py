@@ -14,7 +14,7 @@ from bolometric.core.settings.errors import FileError
 from bolometric.desk.keeping.document import Document
 from bolometric.desk.keeping.recovery import Keeper
 from bolometric.desk.shell.assembly import furnish
-from bolometric.desk.shell.collecting import keep_short
+from bolometric.desk.shell.collecting import search_here
 from bolometric.desk.shell.mishaps import heed_mishaps
 from bolometric.desk.shell.settings import APP, recovery_folder
 from bolometric.desk.shell.single_window import Listener, usual_name
@@ -87,7 +87,7 @@ class Running:
         window.document.changed.connect(self.compiling.ask)
         window.closing.connect(self.compiling.close)
         self.listener = None if alone else Listener(usual_name(), window.commands.receive)
-        keep_short()
+        search_here()
 
     def close(self) -> None:
         """Nobody listens any more, and what was kept in case is no longer needed."""
