@@ -33,7 +33,7 @@ os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 from PySide6.QtCore import QEventLoop, QPoint, Qt, QTimer
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QAbstractButton, QDialog, QLineEdit, QMenu, QProgressDialog, QPushButton, QToolButton
-from standing import Hold, Now, Standing, loops_loaded, on_heaps
+from standing import Hold, Now, Standing, at_work, loops_loaded, on_heaps
 
 from bolometric.assets import demo_files
 from bolometric.desk.shell.app import application, make_window
@@ -45,8 +45,8 @@ from bolometric.front.more import changes, starters
 Act = Callable[[], object]
 MINUTE, WARM = 60, 15
 """Seconds between two looks at the memory, and the look from which on it is to stay as it is."""
-SETTLED = 5
-"""Seconds after which a small game has been played and looked through."""
+SETTLED = 90
+"""Seconds within which a small game has been played and looked through, and what else was under way has ended."""
 AT_REST = 30
 """Seconds within which a window that is left alone must have its exact readings."""
 LONG = 0.1
@@ -98,7 +98,9 @@ class Soak:
         self.window.filing.open(demo_files()[0])
         self.window.go("shape")
         self._rest()
-        self.wait(SETTLED)
+        began = time.monotonic()
+        while at_work() and time.monotonic() - began < SETTLED:
+            self.wait(1)
         gc.collect()
         let_go()
         return self.standing()

@@ -2,6 +2,8 @@
 
 import ctypes
 import os
+import sys
+import threading
 import time
 from pathlib import Path
 from typing import NamedTuple
@@ -84,6 +86,12 @@ def on_heaps() -> float:
     tell.restype = HeapsTold
     told = tell()
     return float(told.used + told.mapped) / 1e6
+
+
+def at_work() -> int:
+    """How many other threads have something to do: those that do not wait in their pool for more."""
+    frames = [frame for thread, frame in sys._current_frames().items() if thread != threading.get_ident()]
+    return sum(frame.f_code.co_name != "_worker" for frame in frames)
 
 
 def loops_loaded() -> int:

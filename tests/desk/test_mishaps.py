@@ -4,12 +4,10 @@ import os
 import re
 import subprocess
 import sys
-import threading
 from pathlib import Path
 
 import pytest
 from PySide6.QtGui import QImage, QPainter
-from PySide6.QtWidgets import QApplication
 
 from bolometric.core.settings.errors import FileError
 from bolometric.core.text.figures import plural
@@ -122,13 +120,3 @@ def test_a_thread_too_tells_where(qtbot):
     qtbot.waitUntil(lambda: bool(told))
     assert re.fullmatch(r"This could not be worked out \(TypeError: .*, core/text/figures\.py, line \d+\)\.", told[0])
     lane.close()
-
-
-def test_a_lane_that_was_closed_tells_nothing_of_what_it_was_at(qtbot):
-    lane, told, go_on = Lane("closed"), [], threading.Event()
-    lane._relay.connect(lambda *found: told.append(found))
-    lane.add(lambda: go_on.wait(10))
-    threading.Timer(0.1, go_on.set).start()  # while it is being closed, which waits for the thread
-    lane.close()
-    QApplication.processEvents()
-    assert told == []

@@ -42,11 +42,7 @@ class Document(QObject):
         self._timer.timeout.connect(self._keep_what_waits)
         self._waits = False
         """Whether something changed since the copy was last written."""
-        self._not_kept.connect(self._tell_trouble)
         self._told = False
-
-    _not_kept = Signal(str)
-    """From the thread that keeps copies to the window's."""
 
     @property
     def game(self) -> Game:
@@ -159,7 +155,7 @@ class Document(QObject):
         if self._keeper is None:
             return
         if self.dirty:
-            self._keeper.keep(self.game, self.path, self._not_kept.emit)
+            self._keeper.keep(self.game, self.path, self._tell_trouble)
         else:
             self._keeper.drop()
 

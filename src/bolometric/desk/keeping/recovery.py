@@ -61,7 +61,7 @@ class Keeper:
         self._hold(self._stem)
 
     def keep(self, game: Game, path: Path | None, trouble: Callable[[str], None] = lambda sentence: None) -> None:
-        """Have the copy written; ``trouble`` is called, on the thread that writes, if that fails."""
+        """Have the copy written; ``trouble`` is called if that fails."""
         self._wanted = game, path
         self._submit(trouble)
 
@@ -138,9 +138,10 @@ class Keeper:
         try:
             write_bytes(json.dumps(kept, ensure_ascii=False).encode(), self._copy, private=True)
         except FileError:
-            trouble(
+            self._lane.tell(
+                trouble,
                 f"Unsaved changes cannot be kept in {self._folder}: save the game to a file, and make room or allow "
-                "writing there."
+                "writing there.",
             )
 
     def _files(self) -> list[Path]:

@@ -17,6 +17,7 @@ from PySide6.QtCore import QObject, Signal
 from bolometric.core.settings.cancel import heeding
 from bolometric.core.settings.errors import BolometricError, Cancelled
 from bolometric.desk.working.edit_gate import edits
+from bolometric.desk.working.letters import LetterBox
 from bolometric.desk.working.told_of import told_of
 from bolometric.desk.working.turns import turns
 
@@ -53,7 +54,6 @@ class Lane(QObject):
     """What came out of the newest work asked for."""
     failed = Signal(str)
     """Why there is nothing, in a sentence."""
-    _relay = Signal(object, object, str)
 
     def __init__(self, name: str, parent: QObject | None = None, apart: bool = False) -> None:
         super().__init__(parent)
@@ -63,7 +63,7 @@ class Lane(QObject):
         self._goes_on = threading.Event()
         self._goes_on.set()
         self._thread = ThreadPoolExecutor(1, name)
-        self._relay.connect(self._deliver)
+        self._box = LetterBox(self)
 
     @property
     def busy(self) -> bool:
@@ -96,6 +96,11 @@ class Lane(QObject):
         if not self._closed:
             self._thread.submit(self._do, _Task(work, wanted, then, urgent))
 
+    def tell(self, say: Callable[..., object], *told: Any) -> None:
+        """For work under way: have this called on the window's thread, unless the lane is closed by then."""
+        if not self._closed:
+            self._box.put(say, *told)
+
     def give_up(self) -> None:
         """What was asked for is not wanted any more."""
         self._asked = None
@@ -112,6 +117,7 @@ class Lane(QObject):
         self.give_up()
         self._thread.shutdown(wait=True, cancel_futures=not finish)
         self._closed = True
+        self._box.empty()
 
     def _do(self, task: _Task) -> None:
         found, words = None, ""
@@ -128,8 +134,7 @@ class Lane(QObject):
             words = f"This could not be worked out ({told_of(error)})."
         finally:
             turns.end(task)
-        if not self._closed:  # else nobody listens, and who did may be about to go
-            self._relay.emit(task, found, words)
+        self.tell(self._deliver, task, found, words)
 
     def _given_up(self, task: _Task) -> bool:
         """Whether a piece of work is not wanted; waits here while it is paused, or others go before."""
@@ -153,7 +158,7 @@ class Lane(QObject):
         return not (self._apart or task.urgent)
 
     def _deliver(self, task: _Task, found: object, words: str) -> None:
-        if self._closed or not task.wanted():
+        if not task.wanted():
             return
         if words:
             if task.then == self._came:

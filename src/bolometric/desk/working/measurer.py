@@ -33,6 +33,8 @@ SHOW_EVERY, COUNT_EVERY = 0.06, 0.6
 nothing; counting facts is slow."""
 SETTLED = 30
 """Milliseconds for exact readings to be painted before other threads go on."""
+OF_RUNS = ("runs_ready", "runs_stopped")
+"""Signals that say nothing of the exact readings."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -88,9 +90,6 @@ class Measurer(QObject):
         self._exact, self._runs = Lane("exact", self), Lane("runs", self, apart=True)
         for lane in (self._exact, self._runs):
             lane.failed.connect(self.failed)
-        self._relay.connect(self._deliver)
-
-    _relay = Signal(int, object, tuple)
 
     def measure(self, game: Game, play: bool = True) -> None:
         """Start on a game; whatever was under way for an older one is given up.
@@ -151,15 +150,15 @@ class Measurer(QObject):
         generation = self._generation
         lane.add(partial(work, generation, *args), lambda: generation == self._generation, urgent=urgent)
 
-    def _deliver(self, generation: int, signal: Any, values: tuple[Any, ...]) -> None:
-        if generation == self._generation:
-            signal.emit(*values)
-            if not self._playing(signal):
-                QTimer.singleShot(SETTLED, self, lambda: self._settled(generation))
+    def _say(self, generation: int, signal: str, *values: Any) -> None:
+        """From either thread: have the signal of that name sent on the window's."""
+        self._exact.tell(self._deliver, generation, signal, values)
 
-    def _playing(self, signal: Any) -> bool:
-        """Whether a signal is of the runs, and says nothing of the exact readings."""
-        return signal in (self.runs_ready, self.runs_stopped)
+    def _deliver(self, generation: int, signal: str, values: tuple[Any, ...]) -> None:
+        if generation == self._generation:
+            getattr(self, signal).emit(*values)
+            if signal not in OF_RUNS:
+                QTimer.singleShot(SETTLED, self, lambda: self._settled(generation))
 
     def _settled(self, generation: int) -> None:
         """The exact readings have been painted, unless others are awaited by now."""
@@ -178,12 +177,12 @@ class Measurer(QObject):
         with heeding(stale):
             exact = measure_exactly(game, work=False)
             _ = exact.heat  # worked out here, not by the window when it paints
-            self._relay.emit(generation, self.exact_ready, (exact,))
+            self._say(generation, "exact_ready", exact)
         if edits.give_way(stale):  # to the window, which paints
             return
         with heeding(lambda: edits.give_way(stale)):
             done = with_work(exact)
-        self._relay.emit(generation, self.work_ready, (done,))
+        self._say(generation, "work_ready", done)
         if not {"choice", EDGE} <= set(exact.readings) and generation == self._generation:
             self._submit(self._runs, self._tell_apart, game, set(exact.readings))
 
@@ -193,13 +192,13 @@ class Measurer(QObject):
         if generation == self._generation:  # the import takes a while, and an edit may have come meanwhile
             edits.open()
         found = find_faults(exact.game, exact)
-        self._relay.emit(generation, self.faults_ready, (found,))
+        self._say(generation, "faults_ready", found)
 
     def _work_effects(self, generation: int, game: Game, key: str) -> None:
         from bolometric.core.judge.nearby import effects
 
         found = effects(game, key)
-        self._relay.emit(generation, self.effects_ready, (key, found))
+        self._say(generation, "effects_ready", key, found)
 
     def _play(self, generation: int, game: Game) -> None:
         from bolometric.core.measure.measuring import runs_of
@@ -220,13 +219,13 @@ class Measurer(QObject):
                     practice, counted = latest.notes.practice(), time.monotonic()
                 played = PlayedRuns(game, readings, latest.sample, latest.runs, latest.widest_error(), done, practice)
                 self._latest = generation, played
-                self._relay.emit(generation, self.runs_ready, (played,))
+                self._say(generation, "runs_ready", played)
 
         for tally in runs_of(game, self.seed, note=True, soon=True):
             latest = tally
             if wanted != self._runs_wanted:
                 show(done=False)
-                self._relay.emit(generation, self.runs_stopped, ())
+                self._say(generation, "runs_stopped")
                 return
             if time.monotonic() - shown > SHOW_EVERY:
                 show(done=False)
@@ -248,4 +247,4 @@ class Measurer(QObject):
         if self._latest is not None and self._latest[0] == generation:
             played = self._latest[1]
             played = replace(played, readings={**played.readings, **found})
-            self._relay.emit(generation, self.runs_ready, (played,))
+            self._say(generation, "runs_ready", played)

@@ -49,8 +49,6 @@ class BeginPage(QWidget):
 
     chosen = Signal(object)
     """A game to begin with."""
-    _came = Signal(object, object)
-    _listed = Signal(object, object)
 
     def __init__(self, book: Callable[[], Path] | None = None) -> None:
         """``book`` tells where the logbook lies, which knows what groups have met."""
@@ -64,8 +62,6 @@ class BeginPage(QWidget):
         self.lane = Lane("begin", self)
         self.lane.done.connect(lambda _: self._ended())
         self.lane.failed.connect(self._ended)
-        self._came.connect(self._take_in)
-        self._listed.connect(self._list)
         self.asked, self.suit = WantedForm(), QPushButton(SUIT)
         self.suit.setMinimumWidth(self.suit.sizeHint().width())
         self.bar = QProgressBar(maximum=1000, textVisible=False)
@@ -113,13 +109,13 @@ class BeginPage(QWidget):
 
         def work() -> None:
             known = possible(unmet(wanted))
-            self._listed.emit(asked, known)
+            self.lane.tell(self._list, asked, known)
             for beginning in known:
                 checkpoint()
                 exact = quick_measure(beginning.game)
                 _ = exact.heat
                 entry = ShelfEntry(_path(beginning), exact, scales=difficulty_of(exact), words=beginning.starter.words)
-                self._came.emit(asked, entry)
+                self.lane.tell(self._take_in, asked, entry)
 
         self.lane.ask(work)
 
@@ -136,7 +132,7 @@ class BeginPage(QWidget):
         def work() -> None:
             for found in compose(unmet(wanted)):
                 checkpoint()
-                self._came.emit(asked, found)
+                self.lane.tell(self._take_in, asked, found)
 
         self.lane.ask(work)
 

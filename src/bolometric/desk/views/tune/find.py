@@ -47,7 +47,6 @@ class FindPage(QWidget):
     taken = Signal(object)
     kept = Signal(object)
     compared = Signal(object)
-    _came = Signal(object, object)
 
     def __init__(self) -> None:
         super().__init__()
@@ -63,7 +62,6 @@ class FindPage(QWidget):
         self.lane.done.connect(lambda _: self._ended())
         self.lane.failed.connect(self._ended)
         self.looks.done.connect(self._show_sides)
-        self._came.connect(self._show_progress)
         self.wanted, self.told = Label(wordWrap=True), Label(wordWrap=True)
         self.free, self.games = QListWidget(), OfferList("games that were found, the best first")
         self.free.setAccessibleName("settings that may change; what is not marked is locked")
@@ -165,7 +163,7 @@ class FindPage(QWidget):
 
         def work() -> None:
             for progress in tune(game, free, seed=seed, tries=tries, memory=memory):
-                self._came.emit(search, progress)
+                self.lane.tell(self._show_progress, search, progress)
 
         self.lane.ask(work)
 

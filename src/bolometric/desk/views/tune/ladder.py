@@ -49,7 +49,6 @@ class LadderPage(QWidget):
 
     taken = Signal(object)
     family = Signal(object)
-    _came = Signal(object, object)
 
     def __init__(self) -> None:
         super().__init__()
@@ -61,7 +60,6 @@ class LadderPage(QWidget):
         self.lane.done.connect(lambda _: self._ended())
         self.lane.failed.connect(self._ended)
         self.looks.done.connect(self._offer_ends)
-        self._came.connect(self._take_in)
         self.by, self.choosing = QComboBox(), QComboBox()
         self.easy, self.hard = (QDoubleSpinBox(decimals=1, minimum=0, maximum=10_000) for _ in range(2))
         self.count = QSpinBox(minimum=min(LEVELS), maximum=max(LEVELS), suffix=" versions")
@@ -220,7 +218,7 @@ class LadderPage(QWidget):
 
         def work() -> None:
             for rung in made():
-                self._came.emit(asked, rung)
+                self.lane.tell(self._take_in, asked, rung)
 
         self.lane.ask(work)
 

@@ -33,7 +33,6 @@ class MovesPage(QWidget):
     """A reading to choose, and a list of changes with bars."""
 
     taken = Signal(object)
-    _came = Signal(object, object)
 
     def __init__(self) -> None:
         super().__init__()
@@ -44,7 +43,6 @@ class MovesPage(QWidget):
         self.lane = Lane("moves", self)
         self.lane.done.connect(lambda _: self._ended())
         self.lane.failed.connect(self._failed)
-        self._came.connect(self._take_in)
         self._soon = QTimer(self, singleShot=True, interval=SHOW_EVERY)
         self._soon.timeout.connect(self._lay)
         self.reading, self.choosing = QComboBox(), QComboBox()
@@ -114,7 +112,7 @@ class MovesPage(QWidget):
 
         def work() -> None:
             for move in moves(game, key, (style, "")):
-                self._came.emit(asked, move)
+                self.lane.tell(self._take_in, asked, move)
 
         self.lane.ask(work)
         self._lay()

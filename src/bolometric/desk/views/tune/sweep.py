@@ -37,7 +37,6 @@ class SweepPage(QWidget):
     """One or two settings, a range each, a reading, and a curve or a map whose points can be taken."""
 
     taken = Signal(object)
-    _came = Signal(object, object, float)
 
     def __init__(self) -> None:
         super().__init__()
@@ -51,7 +50,6 @@ class SweepPage(QWidget):
         self.looks.done.connect(self._begin_with)
         self.lane.done.connect(lambda _: self._ended())
         self.lane.failed.connect(self._failed)
-        self._came.connect(self._take_in)
         self.reading, self.choosing, self.which = QComboBox(), QComboBox(), QComboBox()
         self.first = Axis("Go through", "", False, lambda: None)
         self.second = Axis("and", ", second", True, lambda: None)
@@ -147,7 +145,7 @@ class SweepPage(QWidget):
 
         def work() -> None:
             for k, point in enumerate(sweep(game, swept, whom=(style, ""))):
-                self._came.emit(asked, point, (k + 1) / count)
+                self.lane.tell(self._take_in, asked, point, (k + 1) / count)
 
         self.lane.ask(work)
 
