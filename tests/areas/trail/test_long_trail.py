@@ -132,3 +132,24 @@ def test_a_pack_kept_out_is_measured_by_play_and_its_faults_found():
     turns = tally.readings()["turns"]
     assert abs(turns.mean - (54 + np.mean(last))) < 4 * turns.stderr
     assert set(tally.sample.turns.values.tolist()) == {54 + n for n in last}
+
+
+def test_of_draws_that_are_only_sampled_nothing_is_told_as_if_it_were_known():
+    """Seven unlike dice in a formula have more outcomes than are listed: what came up in no draw may come up yet."""
+    dice = [{"faces": [*range(1, 12), 12 + k]} for k in range(7)]
+    formula = {"make": "formula", "formula": "(a*b+c*d+e*f-g)/2"}
+    area = {"length": 100, "end": "exact", "back_to_start": [0, 5000]}
+    game = game_from({"bolometric": 1, "pieces": dice, "draw": formula, "area": area})
+    odds = game.distribution
+    assert odds.sampled
+    told = {fault.code: fault.sentence for fault in faults_alone(game)}
+    assert f"A total of 5000 came up in none of {odds.all_ways:,} draws (simulated;" in told["impossible_total"]
+    halves = [total for total in odds.totals if total.denominator == 2]
+    share = sum(odds.chance(total) for total in halves)
+    assert f"or {len(halves) - 8:,} more is no whole number of squares" in told["useless_total"]
+    assert told["useless_total"].endswith(f"the counter stays: {100 * float(share):.0f}% of draws (simulated).")
+    formula["formula"] = "a*b*c*d*e*f*g"
+    product = game_from({"bolometric": 1, "pieces": dice, "draw": formula, "area": {**area, "length": 5}})
+    assert product.distribution.sampled
+    assert min(product.distribution.totals) > 5  # seven ones come up once in 36 million draws, and lead home
+    assert "may_never_end" not in {fault.code for fault in faults_alone(product)}

@@ -23,7 +23,7 @@ from bolometric.core.game.document import Game
 from bolometric.core.game.fault import NEVER_ENDS, Annoyance, Change, Fault, change, cures
 from bolometric.core.settings.amounts import tidy
 from bolometric.core.settings.knobs import knob_at
-from bolometric.core.text.figures import listing, minus, percent, plural
+from bolometric.core.text.figures import listing, minus, percent, plural, some_of
 
 MOST_NAMED = 8
 END = "area.end"
@@ -44,6 +44,8 @@ def endless(exact: Analysis) -> Fault | None:
     never = exact.never
     if _trail(exact.game).never_out:
         return None  # that is told of the packs
+    if exact.game.distribution.sampled:
+        return None  # a total that came up in no draw looked at may lead home
     if area.hopeless(exact.game):
         return Fault(NEVER_ENDS, "fault", END, "Nobody can ever get home: no run of totals leads to the end.")
     if (never_home := held_up(exact.game)) is not None:
@@ -129,8 +131,10 @@ def useless_totals(game: Game) -> Iterator[Fault]:
             finer = change(game, choice.order, "area.unit", choice.value)
             if finer is not None and all(_trail(finer.game).fits(total) for total in odd):
                 found.append(finer)
-    named = listing(odd[:MOST_NAMED], "or") + (" and others" if len(odd) > MOST_NAMED else "")
-    sentence = f"A total of {named} is no whole number of {steps}, so the counter stays: {percent(chance)} of turns."
+    named, known = some_of([*map(minus, odd)], MOST_NAMED, "or"), "simulated" if odds.sampled else "exact"
+    sentence = (
+        f"A total of {named} is no whole number of {steps}, so the counter stays: {percent(chance)} of draws ({known})."
+    )
     yield Fault("useless_total", "fault", "area.unit", sentence, tuple(found[:1]))
 
 
@@ -142,19 +146,23 @@ def impossible_totals(game: Game) -> Iterator[Fault]:
         missing = [total for total in given if total not in possible]
         if missing:
             path, kept = f"area.{name}", tuple(total for total in given if total in possible)
-            low, high = game.distribution.totals[0], game.distribution.totals[-1]
-            sentence = (
-                f"A total of {listing(missing, 'or')} can never come up with these pieces "
-                f"(they make {minus(low)} to {minus(high)}), so that rule does nothing."
-            )
             cure = change(game, f"Take {listing(missing, 'and')} out", path, kept)
-            yield Fault("impossible_total", "fault", path, sentence, cures(cure))
+            yield Fault("impossible_total", "fault", path, _impossible(game, missing), cures(cure))
+
+
+def _impossible(game: Game, missing: list[Fraction]) -> str:
+    odds = game.distribution
+    named, makes = listing(missing, "or"), f"they make {minus(odds.totals[0])} to {minus(odds.totals[-1])}"
+    if odds.sampled:
+        tried = f"came up in none of {odds.all_ways:,} draws (simulated; {makes})"
+        return f"A total of {named} {tried}, so that rule does next to nothing."
+    return f"A total of {named} can never come up with these pieces ({makes}), so that rule does nothing."
 
 
 def out_of_reach(game: Game) -> Iterator[Fault]:
     """A shared counter that can't be home in its turns, whatever comes up."""
     trail = _trail(game)
-    if trail.track != "shared" or trail.go_on == "dare" or area.hopeless(game):
+    if trail.track != "shared" or trail.go_on == "dare" or game.distribution.sampled or area.hopeless(game):
         return
     chain = compile_chain(trail, game.distribution)
     if chain.acts is not None:
