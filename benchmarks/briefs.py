@@ -23,6 +23,7 @@ AIMS = (
     {"kind": "bonds", "upto": 10},
     {"kind": "doubles", "upto": 20},
     {"kind": "counting_on", "upto": 20},
+    {"kind": "counting_back", "upto": 20},
     {"kind": "taking_away", "upto": 20},
     {"kind": "tables", "tables": [2, 5, 10]},
     {"kind": "tables", "tables": [3, 4, 6]},

@@ -28,6 +28,8 @@ AIMS = {
     "bonds": Aim(kind="bonds", upto=10),
     "doubles": Aim(kind="doubles", upto=20),
     "taking_away": Aim(kind="taking_away", upto=12),
+    "counting_on": Aim(kind="counting_on", upto=20),
+    "counting_back": Aim(kind="counting_back", upto=20),
     "tables": Aim(kind="tables", tables=(3, 4, 6)),
     "tenths": Aim(kind="tenths"),
     "place_value": Aim(kind="place_value", upto=3),

@@ -253,6 +253,10 @@ def test_aims_say_what_they_say(one, upto):
         (does == ADD and a + b == upto) or (does == SUBTRACT and a == upto and b <= upto)
     )
     assert on_aim((Aim(kind="taking_away", upto=upto),), one) == (does == SUBTRACT and b <= a <= upto)
+    for by in (1, 3, 6):
+        on, back = (Aim(kind=kind, upto=upto, by=by) for kind in ("counting_on", "counting_back"))
+        assert on_aim((on,), one) == (does == ADD and 1 <= min(a, b) <= by and a != b and a + b <= upto)
+        assert on_aim((back,), one) == (does == SUBTRACT and 1 <= b <= min(a, by) and a <= upto)
     assert on_aim((Aim(kind="tables", tables=(7,)),), one) == (
         (does == "multiply" and 7 in (a, b) and min(a, b) * 1 <= 12 and (max(a, b) <= 12 or (a == 7 and b <= 12)))
         or (does == "divide" and b == 7 and a % 7 == 0 and a // 7 <= 12)

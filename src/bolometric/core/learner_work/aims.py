@@ -24,6 +24,7 @@ AimKind = Literal[
     "bonds",
     "doubles",
     "counting_on",
+    "counting_back",
     "taking_away",
     "tables",
     "multiples",
@@ -41,6 +42,7 @@ AIMS: dict[str, tuple[str, str]] = {
     "bonds": ("bonds of {}", "two numbers that make it, by adding or by taking away"),
     "doubles": ("doubles and near doubles to {}", "a number and itself, or the next one"),
     "counting_on": ("counting on from the larger to {}", "adding a small number to a larger one"),
+    "counting_back": ("counting back within {}", "taking a small number from a larger one"),
     "taking_away": ("taking away within {}", "taking from a number that is no more than it"),
     "tables": ("the tables of {}", "multiplying by them, up to twelve times, and dividing by them"),
     "multiples": ("multiples of {}", "sums and products in which every number is one"),
@@ -54,6 +56,7 @@ AIMS: dict[str, tuple[str, str]] = {
 }
 """For each kind: its words, with {} for the number or the tables, and what it means."""
 BY_TABLES = ("tables", "multiples")
+BY_STEPS = ("counting_on", "counting_back")
 WITHOUT_NUMBER = ("tenths", "hundredths", "thousandths", "list", *BY_TABLES)
 MOST_TIMES, FEW = 12, 3
 MOST_ASKED = 6_000
@@ -78,7 +81,7 @@ class Aim(Part):
         Field(description="; ".join(f"{key} = {told[0].format('upto')}: {told[1]}" for key, told in AIMS.items())),
     ] = "adding"
     upto: Annotated[StrictInt, Field(ge=1, le=5000, description="How far the numbers go; of bonds which number.")] = 20
-    by: Annotated[StrictInt, Field(ge=1, le=100, description="Of counting on: how many are added at most.")] = FEW
+    by: Annotated[StrictInt, Field(ge=1, le=100, description="Of counting on or back: how many at most.")] = FEW
     tables: Annotated[
         tuple[Annotated[StrictInt, Field(ge=1, le=20)], ...],
         AfterValidator(_each_once),
@@ -104,11 +107,16 @@ class Aim(Part):
     @property
     def words(self) -> str:
         """As it is said: 'adding within 20'."""
+        if self.kind in BY_STEPS and self.by != FEW:
+            return f"{self.plainly}, {'one' if self.by == 1 else f'up to {self.by}'} at a time"
+        return self.plainly
+
+    @property
+    def plainly(self) -> str:
+        """The same without how large the steps are."""
         if self.kind == "list":
             few = len(self.facts) <= 4
             return listing_words(self.facts, "and") if few else f"{len(self.facts)} facts of a list"
-        if self.kind == "counting_on" and self.by != FEW:
-            return f"{AIMS[self.kind][0].format(self.upto)}, {'one' if self.by == 1 else f'up to {self.by}'} at a time"
         named = listing(self.tables, "and") if self.kind in BY_TABLES else str(self.upto)
         return AIMS[self.kind][0].format(named)
 
@@ -136,6 +144,8 @@ def _has(aim: Aim, one: Fact) -> bool:
             return whole and does == known.ADD and b - a <= 1 and a + b <= upto
         case "counting_on":
             return whole and does == known.ADD and 1 <= a <= aim.by and a < b and a + b <= upto
+        case "counting_back":
+            return whole and does == known.SUBTRACT and 1 <= b <= aim.by and b <= a <= upto
         case "taking_away":
             return whole and does == known.SUBTRACT and b <= a <= upto
         case "tables":
@@ -251,7 +261,7 @@ def _candidates(aim: Aim) -> Iterator[Fact]:
                 yield from (fact(known.SUBTRACT, aim.upto, b) for b in range(1, most + 1))
         case "seeing":
             yield from (fact(known.SEE, n) for n in range(1, min(most, UPTO["seeing"]) + 1))
-        case "taking_away":
+        case "taking_away" | "counting_back":
             yield from (fact(known.SUBTRACT, a, b) for a in range(1, most + 1) for b in range(1, a + 1))
         case "tables":
             yield from (fact(known.MULTIPLY, k, n) for k in aim.tables for n in range(1, MOST_TIMES + 1))

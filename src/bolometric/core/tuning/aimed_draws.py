@@ -11,7 +11,7 @@ from dataclasses import dataclass
 from fractions import Fraction
 from itertools import combinations
 
-from bolometric.core.learner_work.aims import Aim, asked, on_aim, worked_out
+from bolometric.core.learner_work.aims import BY_STEPS, Aim, asked, on_aim, worked_out
 from bolometric.core.learner_work.facts import SUBTRACT, Fact
 from bolometric.core.learner_work.tasks import draw_work
 from bolometric.core.pieces.draw import Draw
@@ -29,8 +29,14 @@ FEW = 4
 MOST_OUTCOMES = 20_000
 SIZES = (4, 6, 8, 10, 12, 20)
 """Faces of dice that can be had."""
+SMALL, SIX = 3, 6
+"""A die says up to so many steps: each number on two of its faces, or each on one of them."""
+MOST_CARDS = 40
+"""Cards of a pack."""
 WITHOUT_SUM = ("numbers", "comparing", "place_value", "list")
 """Aims whose facts come from the game, not from the draw: how a marker moves, whose number is more, a digit's place."""
+TAKING = {"taking_away", "counting_back", "tenths", "hundredths", "thousandths"}
+"""Aims of which taking one number from another is."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -122,11 +128,13 @@ def _draws(aims: tuple[Aim, ...], pieces: tuple[AnyPiece, ...]) -> Iterator[Draw
             if aim.kind == "doubles":
                 yield Draw(make="formula", formula="a + a")
                 yield Draw(make="formula", formula="a + (a + 1)")
+            if aim.kind in BY_STEPS and aim.by == 1:
+                yield Draw(make="formula", formula="a + 1" if aim.kind == "counting_on" else "a - 1")
         if "tables" in kinds:
             yield Draw(make="square")
         return
     listed = {one.does for one in asked(tuple(aim for aim in aims if aim.kind == "list"))}
-    if len(pieces) == 2 and (SUBTRACT in listed or kinds & {"taking_away", "tenths", "hundredths", "thousandths"}):
+    if len(pieces) == 2 and (SUBTRACT in listed or kinds & TAKING):
         yield Draw(make="difference")
         if min(pieces[0].values) >= max(pieces[1].values):
             yield Draw(make="subtract")  # nothing to compare first, and never below nought
@@ -144,11 +152,10 @@ def _library(aims: tuple[Aim, ...]) -> Iterator[tuple[AnyPiece, ...]]:
                 taken = max((size for size in SIZES if size <= half), default=2)
                 if half <= 30:
                     yield _cards(half, aim.upto), die(*range(1, taken + 1))
-            case "counting_on":
-                if 7 <= aim.upto <= 40:
-                    yield _cards(4, aim.upto - 3), die(1, 1, 2, 2, 3, 3)
+            case "counting_on" | "counting_back":
+                yield from _stepped(aim)
             case "bonds":
-                if aim.upto <= 40:
+                if aim.upto <= MOST_CARDS:
                     yield (_cards(0, aim.upto),)
             case "doubles":
                 yield from ((die(*range(1, size + 1)),) for size in SIZES if 2 * size + 1 <= aim.upto)
@@ -169,7 +176,7 @@ def _library(aims: tuple[Aim, ...]) -> Iterator[tuple[AnyPiece, ...]]:
                 yield (die(*range(10)),)
             case "numbers" | "comparing":
                 yield (die(*range(1, 7)),)
-                if aim.upto <= 40:
+                if aim.upto <= MOST_CARDS:
                     yield (_cards(1, aim.upto),)
             case "list":
                 yield from pieces_for(asked((aim,)))
@@ -184,6 +191,15 @@ def _two_within(most: int) -> Iterator[tuple[AnyPiece, ...]]:
     half = most // 2
     if 3 <= half <= 30:
         yield _cards(1, half), _cards(1, half)
+
+
+def _stepped(aim: Aim) -> Iterator[tuple[AnyPiece, ...]]:
+    """Cards to count from, as far as the largest step lets them go, and what says how many steps; one needs no die."""
+    most = aim.by if aim.by < SMALL else SMALL if aim.by < SIX else SIX
+    first, last = (most + 1, aim.upto - most) if aim.kind == "counting_on" else (most, aim.upto)
+    if 0 < last - first < MOST_CARDS:
+        steps = (die(*(k for k in range(1, most + 1) for _ in range(SIX // most))),) if most > 1 else ()
+        yield (_cards(first, last), *steps)
 
 
 def _cards(first: int, last: int) -> Pack:

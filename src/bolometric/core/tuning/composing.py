@@ -27,6 +27,8 @@ from bolometric.core.tuning.space import PIECES, free_knobs, values_of
 from bolometric.core.tuning.wanted import Wanted, as_wanted, playable
 from bolometric.core.tuning.workers import Share, alone, is_alone
 
+MOST_NAME = 60
+"""Letters of a name."""
 SIZED = 6
 """Looks at most until the size suits the minutes."""
 WELL, MORE = 0.99, 12
@@ -213,8 +215,10 @@ def _lasting(game: Game, seed: int) -> float | None:
 
 
 def _named(game: Game, wanted: Wanted) -> Game:
-    """A name that says what it is: the kind, and the aim."""
+    """A name that says what it is: the kind, and the aim, as far as it can be said in a name."""
     kind = game.area.noun
     if not wanted.aim or not kind:
         return game
-    return with_value(game, "name", f"{kind} for {wanted.brief.get('practising') or wanted.aim[0].words}"[:60])
+    said = wanted.brief.get("practising") or wanted.aim[0].words, wanted.aim[0].plainly
+    fitting = (name for words in said if len(name := f"{kind} for {words}") <= MOST_NAME)
+    return with_value(game, "name", next(fitting, kind))

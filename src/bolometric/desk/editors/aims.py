@@ -6,7 +6,7 @@ from typing import Any
 
 from PySide6.QtWidgets import QComboBox, QFormLayout, QHBoxLayout, QLineEdit, QListWidget, QPushButton, QSpinBox
 
-from bolometric.core.learner_work.aims import AIMS, BY_TABLES, WITHOUT_NUMBER, Aim
+from bolometric.core.learner_work.aims import AIMS, BY_STEPS, BY_TABLES, WITHOUT_NUMBER, Aim
 from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.explain import checked
 from bolometric.core.settings.knobs import KnobAt
@@ -94,7 +94,7 @@ class AimsEditor(Editor):
         for field, seen in (
             (self.kind, aim is not None),
             (self.upto, aim is not None and kind not in WITHOUT_NUMBER),
-            (self.by, kind == "counting_on"),
+            (self.by, kind in BY_STEPS),
             (self.tables, kind in BY_TABLES),
             (self.facts, kind == "list"),
         ):
