@@ -125,3 +125,25 @@ def test_a_pair_that_is_known_is_taken_whole_though_the_first_card_makes_one_for
     now = area_of(game).by_hand.choose(game, now, early)
     assert late not in known_to(now, style)
     assert pick(game, now, style, rng) == late
+
+
+@pytest.mark.parametrize(
+    ("again", "seen", "says"),
+    [
+        ("no", 0, "No card has been seen without its partner: turn cards that have not been seen."),
+        ("no", 2, "2 cards have been seen without their partner. If the first card's partner is not known, turn "),
+        ("no", 3, "3 cards have been seen without their partner. Whether the second card is new or not makes no diff"),
+        ("yes", 3, "3 cards have been seen without their partner. If the first card's partner is not known, turn "),
+        ("yes", 4, "4 cards have been seen without their partner: turn cards that have not been seen."),
+    ],
+)
+def test_the_coach_says_which_card_only_where_one_is_better(again, seen, says):
+    """Of four pairs three seen: without another turn for a pair, a new second card is worth what an old one is."""
+    game = game_from({"area": {"kind": "pairs", "match": "same", "least": 1, "most": 4, "again": again}})
+    assert game.seats.count == 2
+    now = Sitting(game, 1).now
+    places = {number: [k for k, card in enumerate(now.cards) if card == number] for number in now.cards}
+    now = replace(now, shown=tuple(of[0] for of in places.values())[:seen])
+    assert area_of(game).by_hand.coach(game, now).startswith(says)
+    new, old = worth(4, again == "yes")[4, seen]
+    assert ("makes no diff" in says) == (0 < seen < 4 and abs(new - old) < 1e-12)

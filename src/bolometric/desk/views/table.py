@@ -373,7 +373,7 @@ class TableView(QWidget):
         for i, option in enumerate(options if len(options) <= MOST_BUTTONS else ()):
             button = QPushButton(entry(option.words))
             button.clicked.connect(lambda _=False, key=option.key: self._choose(key))
-            self._option_rows.addWidget(button, i // OPTIONS_A_ROW, i % OPTIONS_A_ROW)
+            self._option_rows.addWidget(button, i // OPTIONS_A_ROW, i % OPTIONS_A_ROW, Qt.AlignmentFlag.AlignLeft)
             self.options.append(button)
         many = len(options) > MOST_BUTTONS
         self._listed = [option for option in options if many and option.place is None]

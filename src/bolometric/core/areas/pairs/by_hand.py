@@ -19,6 +19,8 @@ from bolometric.core.results.standing import Option, Standing, noted, won
 from bolometric.core.settings.amounts import Value
 from bolometric.core.text.figures import listing_words, plural
 
+SAME = 1e-9
+"""Pairs by which two ways of playing differ by rounding alone."""
 SEEN_WHOLE = {2: "Both cards of a pair have been seen.", 3: "All cards of a three have been seen."}
 
 
@@ -179,10 +181,13 @@ def coach(game: Game, now: OnPairs) -> str:
     if not area.one_partner or game.seats.count != 2:
         return "Best play is known for two players where every card has one partner: remember, and take what you know."
     n, k = len(lying(now)) // 2, _singles(area, now)
-    lone = f"{plural(k, 'card')} {'has' if k == 1 else 'have'} been seen without {'its' if k == 1 else 'their'} partner"
+    cards, one = (plural(k, "card") if k else "No card"), k < 2
+    lone = f"{cards} {'has' if one else 'have'} been seen without {'its' if one else 'their'} partner"
     if not 0 < k < n:
         return f"{lone}: turn cards that have not been seen."
     new, old = worth(n, area.again == "yes")[n, k]
+    if abs(new - old) < SAME:
+        return f"{lone}. Whether the second card is new or not makes no difference to best play (exact)."
     better = "a card that has been seen" if old > new else "another new card"
     words = f"{lone}. If the first card's partner is not known, turn {better} second"
     return f"{words}: it is worth {abs(new - old):.2g} pairs (exact, against best play)."
