@@ -223,9 +223,9 @@ def test_the_coach_of_the_smallest_number_wants_a_nine_where_it_counts_least():
     sitting = Sitting(game)
     sitting.draw(9)
     told = sitting.coach()
-    assert told.startswith("Ones is best; ")
+    assert told.startswith("Best: Ones. Worse: ")
     # Tens: 90 and a digit of 4.5 on average; ones: 9 and ten times that.
-    assert "costs 40.5" in told
+    assert "Tens by 40.5" in told
 
 
 @pytest.mark.parametrize("aim", ["largest", "nearest"])

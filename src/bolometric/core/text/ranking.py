@@ -1,4 +1,4 @@
-"""Lists that are cut: what comes most often, and how much more comes as often as the last that is named."""
+"""Lists in an order: what comes most often, and what is best; equal ones together, and what is cut is counted."""
 
 from __future__ import annotations
 
@@ -7,8 +7,13 @@ from fractions import Fraction
 from heapq import nsmallest
 from typing import Any, TypeVar
 
+from bolometric.core.text.figures import listing_words, significant
+
 ALIKE = 1 - 1e-9
 """What is told apart by rounding alone comes as often."""
+ROUNDED = 1e-9
+"""A difference that is rounding alone."""
+MOST_WORSE = 5
 Key = TypeVar("Key", bound=Any)
 
 
@@ -30,3 +35,22 @@ def most_often(times: Mapping[Key, float] | Mapping[Key, Fraction], most: int) -
 def cut_words(named: Sequence[str], more: int) -> str:
     """Such a list in words: '4 + 3 (6%); 5 + 2 (6%); and 12 more as often as the last of these'."""
     return "; ".join([*named, *([f"and {more:,} more as often as the last of these"] if more else [])])
+
+
+def weighed(rated: Mapping[str, float], digits: int = 2) -> tuple[list[str], str]:
+    """Of options with what each costs: the best ones, and a sentence without its end on how much worse others are.
+
+    >>> weighed({"stop": 2.5, "go on": 1.25, "wait": 1.25})
+    (['go on', 'wait'], ' Worse: stop by 1.2')
+    >>> weighed({"stop": 2.5})
+    (['stop'], '')
+    """
+    least = min(rated.values())
+    best = [name for name, cost in rated.items() if cost - least <= ROUNDED]
+    others = sorted((cost - least, name) for name, cost in rated.items() if cost - least > ROUNDED)
+    if not others:
+        return best, ""
+    told = len(others) if len(others) <= MOST_WORSE + 1 else MOST_WORSE
+    worse = [f"{name} by {significant(by, digits)}" for by, name in others[:told]]
+    more = [f"{len(others) - told} others by as much or more"] if told < len(others) else []
+    return best, f" Worse: {listing_words([*worse, *more], 'and')}"

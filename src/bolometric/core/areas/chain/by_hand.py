@@ -10,6 +10,7 @@ from bolometric.core.areas.chain.play import NO_TABLE, style_of, table
 from bolometric.core.areas.chain.play import choose as chosen
 from bolometric.core.areas.chain.solved import ADD, Sum, after, results_of, still, sums_from, whole, wins_from
 from bolometric.core.areas.chain.spec import MOST_SOLVED, Chain
+from bolometric.core.game.aloud import capital
 from bolometric.core.game.contract import ByHand
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
@@ -125,14 +126,17 @@ def coach(game: Game, now: OnChain) -> str:
     if len(area.open_line) > MOST_SOLVED:
         return f"Best play is known for at most {MOST_SOLVED} numbers.{_dead_words(area, now)}"
     good = best_sums(area, now)
-    ways = plural(len(sums_from(area, now.held, now.begins, now.sign)), "sum")
+    every = len(sums_from(area, now.held, now.begins, now.sign))
+    whole = {1: "the only sum", 2: "both sums"}.get(every, f"all {every} sums")
+    ways = whole if len(good) == every else f"{len(good)} of {every} sums"
     if area.practice == "against":
         if not good:
             return f"Every sum lets the other win, if they play on without a slip (exact).{_dead_words(area, now)}"
-        return f"{len(good)} of {ways} win, such as {_words(area, good[0])} (exact).{_dead_words(area, now)}"
+        wins = "wins" if len(good) == 1 else "win"
+        return f"{capital(ways)} {wins}, such as {_words(area, good[0])} (exact).{_dead_words(area, now)}"
     least = now.held.bit_count() - 2 - 2 * (still(area, *after(area, now.held, good[0])) or 0)
     return (
-        f"Fewest that can be left is {least}: {len(good)} of {ways} can still reach it, such as "
+        f"Fewest that can be left is {least}: {ways} can still reach it, such as "
         f"{_words(area, good[0])} (exact).{_dead_words(area, now)}"
     )
 

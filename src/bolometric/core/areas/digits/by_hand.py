@@ -16,7 +16,8 @@ from bolometric.core.game.contract import ByHand
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
 from bolometric.core.results.standing import Drawn, Option, Standing, noted, won
-from bolometric.core.text.figures import listing, minus, significant
+from bolometric.core.text.figures import listing, listing_words, minus
+from bolometric.core.text.ranking import weighed
 
 
 @dataclass(frozen=True, slots=True)
@@ -223,7 +224,7 @@ def coach(game: Game, now: OnDigits) -> str:
         return f"Best: {words} (exact)."
     plan, spare = plan_of(columns), int(not now.thrown[now.seat])
     code = int((np.array(now.filled[now.seat]) + 1) @ columns.powers)
-    free, rated = now.free(columns, now.seat), []
+    free, rated = now.free(columns, now.seat), dict[str, float]()
     for option in options(game, now):
         away = option.key == columns.columns
         if columns.aim == "nearest":
@@ -233,11 +234,9 @@ def coach(game: Game, now: OnDigits) -> str:
             gain = 0.0 if away else float(columns.values[now.digit] * columns.worth[option.key])
             still = float(plan.worth[0 if away else spare, free if away else free - (1 << option.key)])
             value = -(gain + still) if columns.aim == "largest" else gain + still
-        rated.append((value, option.words))
-    rated.sort()
-    (best, first), *rest = rated
-    told = [f"{first} is best", *(f"{name} costs {significant(value - best, 3)}" for value, name in rest)]
-    return f"{'; '.join(told)} (on average, exact)."
+        rated[option.words] = value
+    best, worse = weighed(rated, 3)
+    return f"Best: {listing_words(best, 'or')}{worse and '.'}{worse} (on average, exact)."
 
 
 BY_HAND = ByHand(

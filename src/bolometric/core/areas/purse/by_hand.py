@@ -17,7 +17,8 @@ from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.show import show
 from bolometric.core.results.standing import Drawn, Option, Standing, noted, won
 from bolometric.core.settings.amounts import tidy
-from bolometric.core.text.figures import minus, percent, significant
+from bolometric.core.text.figures import listing_words, minus, percent
+from bolometric.core.text.ranking import weighed
 
 
 @dataclass(frozen=True, slots=True)
@@ -109,14 +110,13 @@ def coach(game: Game, now: OnPurse) -> str:
         return (
             f"From here best play ends {show('score', far)} away on average, on the target with {percent(hit)} (exact)."
         )
-    worth = [
-        (float(plan.distance[left - 1, here + int(steps.adds[now.total, k])]), f"×{minus(tidy(by))}")
+    ends = {
+        f"×{minus(tidy(by))}": float(plan.distance[left - 1, here + int(steps.adds[now.total, k])])
         for k, by in enumerate(area.multipliers)
-    ]
-    worth.sort()
-    told = [f"{worth[0][1]} is best, ending {show('score', worth[0][0])} away on average"]
-    told += [f"{name} costs {significant(far - worth[0][0], 2)}" for far, name in worth[1:]]
-    return f"{'; '.join(told)} (exact)."
+    }
+    best, worse = weighed(ends)
+    away = f"ending {show('score', min(ends.values()))} away on average"
+    return f"Best: {listing_words(best, 'or')}, {away}{worse and '.'}{worse} (exact)."
 
 
 BY_HAND = ByHand(

@@ -16,7 +16,8 @@ from bolometric.core.game.seats import Style
 from bolometric.core.pieces.kinds import AnyPiece, remembers
 from bolometric.core.results.show import show
 from bolometric.core.results.standing import Drawn, Option, Standing, noted, won
-from bolometric.core.text.figures import listing, percent, plural, significant
+from bolometric.core.text.figures import listing, listing_words, percent
+from bolometric.core.text.ranking import ROUNDED, weighed
 
 Key = tuple[str, int]
 """("draw", ALL or FEW), or ("close", the set)."""
@@ -132,34 +133,35 @@ def coach(game: Game, now: OnTiles) -> str:
     closing = closing_of(game)
     plan = plan_of(closing, "expected")
     if now.waiting == "draw":
-        return f"From here best play leaves {_worth(float(plan.expected[now.open]), float(plan.complete[now.open]))}."
+        left, closes = float(plan.expected[now.open]), float(plan.complete[now.open])
+        return f"From here best play leaves {_worth(left, [closes])} ({KNOWN})."
     if now.total:
-        rated = [
-            (float(plan.expected[now.open - taken]), float(plan.complete[now.open - taken]), _named(taken))
+        rated = {
+            _named(taken): (float(plan.expected[now.open - taken]), float(plan.complete[now.open - taken]))
             for taken in closing.sets(now.open, now.total)
-        ]
+        }
     else:
-        rated = [
-            (float(plan.by_draw[now.open, way, 1]), float(plan.by_draw[now.open, way, 0]), name)
+        rated = {
+            name: (float(plan.by_draw[now.open, way, 1]), float(plan.by_draw[now.open, way, 0]))
             for way, name in ((ALL, "all pieces"), (FEW, "one piece"))
-        ]
-    rated.sort()
-    told = [f"{rated[0][2]} is best, leaving {_worth(*rated[0][:2])}"]
-    told += [f"{name} costs {significant(left - rated[0][0], 2)}" for left, _, name in rated[1:MOST_TOLD]]
-    more = len(rated) - MOST_TOLD
-    told += [f"{plural(more, 'other')} cost more"] if more > 0 else []
-    return f"{'; '.join(told)} (exact, for the least left on average)."
+        }
+    best, worse = weighed({name: left for name, (left, _) in rated.items()})
+    worth = _worth(rated[best[0]][0], [rated[name][1] for name in best])
+    return f"Best: {listing_words(best, 'or')}, leaving {worth}{worse and '.'}{worse} ({KNOWN})."
 
 
-MOST_TOLD = 6
+KNOWN = "exact, for the least left on average"
 
 
 def _named(taken: int) -> str:
     return " + ".join(map(str, reversed(tiles_in(taken))))
 
 
-def _worth(left: float, closes: float) -> str:
-    return f"{show('score', left)} on average and closing all with {percent(closes)}"
+def _worth(left: float, closes: list[float]) -> str:
+    """What is left, and how likely all are closed where equally good options agree on that."""
+    alike = max(closes) - min(closes) <= ROUNDED
+    likely = f", with a chance of {percent(closes[0])} to close all" if alike else ""
+    return f"{show('score', left)} on average{likely}"
 
 
 BY_HAND = ByHand(

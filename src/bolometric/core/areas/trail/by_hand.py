@@ -18,7 +18,8 @@ from bolometric.core.game.contract import ByHand
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
 from bolometric.core.results.standing import Drawn, Option, noted, won
-from bolometric.core.text.figures import listing, percent
+from bolometric.core.text.figures import listing, percent, significant
+from bolometric.core.text.ranking import ROUNDED
 
 if TYPE_CHECKING:
     from bolometric.core.areas.trail.pairs.best_play import Against
@@ -289,10 +290,13 @@ def coach(game: Game, now: OnTrail) -> str:
     goes_on = bool(plan.go[now.began, here])
     on = keeps - price if goes_on else keeps + price
     better, cost = ("Going on", "stopping") if goes_on else ("Stopping", "going on")
+    says = f"{better} is better; {cost} costs {stopping.turns(price)}" if price > ROUNDED else ALIKE
     return _coach_to_win(game, now) + (
-        f"Stop: {keeps:.2f} more turns after this one on average. Go on: {on:.2f}. {better} is better; {cost} "
-        f"costs {stopping.turns(price)} (exact, for fewest turns)."
+        f"Stop: {keeps:.2f} more turns after this one on average. Go on: {on:.2f}. {says} (exact, for fewest turns)."
     )
+
+
+ALIKE = "Both are as good"
 
 
 def _best_play(game: Game) -> Against | None:
@@ -317,7 +321,9 @@ def _coach_mover(game: Game, now: OnTrail) -> str:
     own = ends if mine == trail.steps else 1 - float(plan.wins[b, mine])
     given = 1 - ends if theirs == trail.steps else 1 - float(plan.wins[theirs, a])
     words = f"Move your own: wins {percent(own)}. Move the other's: {percent(given)}."
-    return f"{words} The worse of the two costs {100 * abs(own - given):.2g} points (exact)."
+    off = abs(own - given)
+    says = f"The worse of the two costs {significant(100 * off, 2)} points" if off > ROUNDED else ALIKE
+    return f"{words} {says} (exact)."
 
 
 def _coach_to_win(game: Game, now: OnTrail) -> str:
