@@ -16,8 +16,8 @@ import os
 # exact readings wait tens of milliseconds for a processor that the runs are using. Set before NumPy loads.
 os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
 
-__version__ = "0.16.0"
-RELEASED = "2026-11-29"
+__version__ = "0.17.0"
+RELEASED = "2026-11-30"
 """The day of this version, as the changelog has it."""
 
 __all__ = (
