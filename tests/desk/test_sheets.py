@@ -318,6 +318,20 @@ def test_where_there_can_be_no_pages_printing_says_why(qtbot, window, sheets):
     assert window.notice.words.text() != sending.NO_PRINTER  # nobody waits for a printer any more
 
 
+def test_what_is_left_is_made_for_nobody(qtbot, window, sheets):
+    """A card takes seconds: they are not spent on a game that has gone, and it comes once that is in front again."""
+    window.document.edit("area.length", 60)
+    qtbot.waitUntil(lambda: sheets.cards.busy)
+    window.go("shape")
+    qtbot.wait(10)
+    assert sheets.cards.busy  # whoever only looks elsewhere finds it when they come back
+    window.commands.undo()
+    assert not sheets.cards.busy
+    window.go("sheets")
+    qtbot.waitUntil(lambda: sheets.ready)
+    assert sheets.contents.game == window.document.game
+
+
 def test_a_card_that_is_missing_is_told(qtbot, window, sheets, tmp_path):
     window.filing.questions.place = tmp_path / "out.pdf"
     whole = sheets.contents

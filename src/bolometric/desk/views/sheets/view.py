@@ -130,6 +130,10 @@ class SheetsView(QWidget):
         self.form.show_printing(game.printing)
         if self.isVisible():
             self._ask()
+        elif self._wanted != game:  # nobody waits for the pages of the last one, and its card takes seconds
+            self._wanted = None
+            self.lane.give_up()
+            self.cards.give_up()
 
     def showEvent(self, event: object) -> None:
         """It is looked at: its pages are wanted."""
