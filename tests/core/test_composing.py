@@ -4,9 +4,10 @@ from dataclasses import replace
 
 import pytest
 
+from bolometric.core.areas.shelf import starters
 from bolometric.core.game.document import game_from, with_value
 from bolometric.core.game.targets import Target
-from bolometric.core.judge.kept import loses
+from bolometric.core.judge.kept import facts_met, loses
 from bolometric.core.judge.sound import unsound
 from bolometric.core.judge.suits import Suited, nearness, suits
 from bolometric.core.learner_work.aims import Aim, on_aim
@@ -15,10 +16,11 @@ from bolometric.core.learner_work.tasks import draw_work
 from bolometric.core.measure.measuring import measure
 from bolometric.core.pieces.kinds import die
 from bolometric.core.results.readings import Reading, exact_value
+from bolometric.core.tuning import offering
 from bolometric.core.tuning.aimed_draws import aimed_draws
 from bolometric.core.tuning.composing import compose
 from bolometric.core.tuning.find import wanted_of
-from bolometric.core.tuning.offering import against, ordered
+from bolometric.core.tuning.offering import against, judged, one_sided, ordered
 from bolometric.core.tuning.wanted import Wanted
 from tests.faults_alone import faults_alone
 
@@ -29,7 +31,7 @@ AIMS = {
     "doubles": Aim(kind="doubles", upto=20),
     "taking_away": Aim(kind="taking_away", upto=12),
     "counting_on": Aim(kind="counting_on", upto=20),
-    "counting_back": Aim(kind="counting_back", upto=20),
+    "counting_back": Aim(kind="counting_back", upto=40, by=6),
     "tables": Aim(kind="tables", tables=(3, 4, 6)),
     "tenths": Aim(kind="tenths"),
     "place_value": Aim(kind="place_value", upto=3),
@@ -84,10 +86,13 @@ def test_what_is_offered_is_sound_on_the_aim_in_time_and_fair(name):
         assert 0.7 * 6 <= readings["minutes"].mean <= 1.3 * 10
         edge = readings.get("first_seat_edge")
         assert edge is None or abs(edge.mean) <= 0.05 + 4 * edge.stderr
-        assert AIMS[name].words in one.game.name
+        met = {part: of for part, of in facts_met(one.game).items() if AIMS[name].has(part)}
+        of_each = [sum(of) for of in zip(*met.values(), strict=True)]
+        assert min(of_each) >= 0.4 * sum(of_each) / len(of_each)
+        assert AIMS[name].plainly in one.game.name
         assert one.why.startswith("Each works out about")
-        met, there = one.covered
-        assert 0 < met <= there
+        different, there = one.covered
+        assert 0 < different <= there
     for one in found:
         assert not one.against or one.against.endswith(".")
 
@@ -175,3 +180,18 @@ def test_for_bonds_cards_ask_for_what_is_missing(upto):
     assert len({(type(one.game.area), one.why, one.game.pieces, one.game.draw) for one in made}) == len(made)
     numbers = {one.game.area.kind: getattr(one.game.area, "number", upto) for one in made}
     assert numbers["pairs"] == numbers["hand"] == upto
+
+
+def test_a_game_in_which_one_player_is_left_without_the_aim_is_not_offered(monkeypatch):
+    """Of two own draws one may have no sum at all: "each works out ten facts" was an average of none and twenty."""
+    own = next(one for one in starters() if one.game.name == "Adders and takers")
+    aim = Aim(kind="taking_away", upto=12)
+    both = with_value(own.game, "brief.aim", (aim,))
+    alone = with_value(both, "pieces", both.pieces[:1])
+    met = {one: of for one, of in facts_met(alone).items() if aim.has(one)}
+    assert sum(first for first, _ in met.values()) == 0 < sum(second for _, second in met.values())
+    assert one_sided(alone, met) == "Player 1 works out only 0% of what another does."
+    monkeypatch.setattr(offering, "COVERED", 0)
+    assert judged(own, alone, None, 0, Wanted((aim,)), 1).against == one_sided(alone, met)
+    assert one_sided(own.game, facts_met(own.game)) == ""
+    assert one_sided(own.game, {}) == ""

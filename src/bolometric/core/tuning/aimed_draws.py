@@ -54,7 +54,8 @@ class AimedDraw:
     def meets(self, aim: Aim) -> bool:
         """Whether enough of its facts belong to an aim, of a table a third; what comes from the game is met by it."""
         wanted = FEW if aim.kind == "tables" else 1
-        return aim.kind in WITHOUT_SUM or sum(aim.has(one) for one in self.facts) >= wanted
+        steps = aim.kind in BY_STEPS and not self.facts
+        return steps or aim.kind in WITHOUT_SUM or sum(aim.has(one) for one in self.facts) >= wanted
 
 
 def _parts(aims: tuple[Aim, ...]) -> list[Aim]:
@@ -98,6 +99,13 @@ def _made(aims: tuple[Aim, ...], pieces: tuple[AnyPiece, ...], at_hand: bool) ->
             yield AimedDraw(pieces, draw, share, frozenset(good), at_hand)
         elif any(aim.kind in WITHOUT_SUM for aim in aims) and draw.make == "add" and len(pieces) <= 2:
             yield AimedDraw(pieces, draw, 1.0 if not whole else share, frozenset(good), at_hand)
+        elif not whole and draw.make == "add" and any(_says_steps(aim, pieces) for aim in aims):
+            yield AimedDraw(pieces, draw, 1.0, frozenset(), at_hand)
+
+
+def _says_steps(aim: Aim, pieces: tuple[AnyPiece, ...]) -> bool:
+    """Whether one piece says how many are counted on or back, from where a marker stands."""
+    return aim.kind in BY_STEPS and len(pieces) == 1 and all(1 <= value <= aim.by for value in pieces[0].values)
 
 
 def _facts(pieces: tuple[AnyPiece, ...], draw: Draw, aims: tuple[Aim, ...]) -> dict[Fact, float]:
@@ -200,6 +208,8 @@ def _stepped(aim: Aim) -> Iterator[tuple[AnyPiece, ...]]:
     if 0 < last - first < MOST_CARDS:
         steps = (die(*(k for k in range(1, most + 1) for _ in range(SIX // most))),) if most > 1 else ()
         yield (_cards(first, last), *steps)
+        if steps:
+            yield steps
 
 
 def _cards(first: int, last: int) -> Pack:

@@ -7,10 +7,11 @@ the one that is not.
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from math import exp
 
+from bolometric.core.game.aloud import capital
 from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Game
 from bolometric.core.game.starters import Starter
@@ -38,6 +39,8 @@ EACH_KIND = 2
 """Games of a kind that are offered."""
 COVERED = 0.5
 """Part of the aim's facts that the pieces can give, of which a table meets so many in a game."""
+LEFT = 0.5
+"""Part of what players work out on average that each must at the least."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -112,7 +115,7 @@ def judged(starter: Starter, game: Game, draw: AimedDraw | None, most: int, want
         (min(met, there), there),
         needs="" if draw is None or draw.at_hand else _needs(draw),
     )
-    said = against(found, wanted, sum(sum(times) for times in facts.values()))
+    said = against(found, wanted, sum(sum(times) for times in facts.values())) or one_sided(game, good)
     if said:
         return replace(found, against=said)  # nothing that takes longer to find out is worth the time
     readings = _played_too(game, readings, seed)
@@ -171,6 +174,17 @@ def against(found: Composed, wanted: Wanted, all_facts: float) -> str:
         if not 0.75 * low <= lasting <= 1.25 * high:
             return f"It takes {lasting:.1f} minutes, whatever its size."
     return ""
+
+
+def one_sided(game: Game, good: Mapping[Fact, Sequence[float]]) -> str:
+    """That a player is left with too little of what the game is for, where one is; ``good`` are its facts for each."""
+    of_each = [sum(of) for of in zip(*good.values(), strict=True)]
+    if not of_each or min(of_each) >= LEFT * sum(of_each) / len(of_each):
+        return ""
+    seat = of_each.index(min(of_each))
+    return (
+        f"{capital(game.seat_name(seat))} works out only {percent(min(of_each) / max(of_each))} of what another does."
+    )
 
 
 def late(found: Composed) -> bool:

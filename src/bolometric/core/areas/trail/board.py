@@ -14,6 +14,7 @@ from bolometric.core.areas.trail.standing import OnTrail
 from bolometric.core.chains.race import Visits
 from bolometric.core.game.contract import Board, Plain
 from bolometric.core.game.document import Game
+from bolometric.core.learner_work.aims import aims_in
 from bolometric.core.results.board import Box, Heat, Places, Track
 from bolometric.core.results.printed import Printed, WriteOn
 from bolometric.core.settings.amounts import tidy
@@ -242,10 +243,14 @@ def turns_left(turns: int) -> WriteOn:
 
 
 def suited(data: Plain) -> Iterator[Plain]:
-    """As it is, and with moves by adding, which makes every move a sum with the number of the square."""
+    """As it is, and with moves by adding, which makes every move a sum with the number of the square.
+
+    Where the aim is taking away the numbers run down.
+    """
     area = data["area"]
     if area.get("unit", "whole") == "whole" and area.get("runs", "up") in ("up", "down") and not area.get("squares"):
-        yield {**data, "area": {**area, "moved": "adding"}}
+        away = any(aim.kind in ("counting_back", "taking_away") for aim in aims_in(data["brief"]))
+        yield {**data, "area": {**area, "moved": "adding", **({"runs": "down"} if away else {})}}
     yield data
 
 
