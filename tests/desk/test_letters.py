@@ -81,6 +81,11 @@ def test_boxes_leave_no_descriptor_behind(qtbot):
     before = there()
     boxes = [LetterBox(QObject()) for _ in range(5)]
     assert there() == before + 5
-    del boxes
+    for box in boxes[:3]:
+        box.close()
+        box.close()
+        box.put(print)
+    assert there() == before + 2
+    del box, boxes
     gc.collect()
     assert there() == before

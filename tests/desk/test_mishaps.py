@@ -43,9 +43,16 @@ torn = Torn(window)
 torn.clicked.connect(lambda: 1 / 0)
 window.show()
 torn.show()
-QTimer.singleShot(400, torn.click)
-QTimer.singleShot(800, window.close)
-QTimer.singleShot(801, app.quit)
+
+def once_painted():
+    if torn.left:
+        QTimer.singleShot(20, once_painted)
+        return
+    torn.click()
+    QTimer.singleShot(400, window.close)
+    QTimer.singleShot(401, app.quit)
+
+once_painted()
 app.exec()
 print(torn.left, window.notice.words.text())
 running.close()

@@ -98,8 +98,7 @@ class Lane(QObject):
 
     def tell(self, say: Callable[..., object], *told: Any) -> None:
         """For work under way: have this called on the window's thread, unless the lane is closed by then."""
-        if not self._closed:
-            self._box.put(say, *told)
+        self._box.put(say, *told)
 
     def give_up(self) -> None:
         """What was asked for is not wanted any more."""
@@ -117,7 +116,7 @@ class Lane(QObject):
         self.give_up()
         self._thread.shutdown(wait=True, cancel_futures=not finish)
         self._closed = True
-        self._box.empty()
+        self._box.close()
 
     def _do(self, task: _Task) -> None:
         found, words = None, ""

@@ -12,11 +12,12 @@ import os
 import weakref
 from collections import deque
 from collections.abc import Callable
-from contextlib import suppress
 from functools import partial
+from threading import Lock
 from typing import Any
 
 from PySide6.QtCore import QObject, QSocketNotifier
+from shiboken6 import isValid
 
 
 class LetterBox(QObject):
@@ -26,21 +27,28 @@ class LetterBox(QObject):
         super().__init__(parent)
         self._letters: deque[Callable[[], object]] = deque()
         self._bell = os.eventfd(0, os.EFD_CLOEXEC | os.EFD_NONBLOCK | os.EFD_SEMAPHORE)
-        weakref.finalize(self, os.close, self._bell)  # once no thread can ring any more
-        heard = QSocketNotifier(self._bell, QSocketNotifier.Type.Read, self)
-        heard.activated.connect(self._read)
+        self._taken_down = weakref.finalize(self, os.close, self._bell)
+        self._hand = Lock()
+        """Nobody rings while the bell is taken down: its number may be another file's by then."""
+        self._heard = QSocketNotifier(self._bell, QSocketNotifier.Type.Read, self)
+        self._heard.activated.connect(self._read)
 
     def put(self, say: Callable[..., object], *told: Any) -> None:
-        """From any thread: have this called on the box's own."""
-        self._letters.append(partial(say, *told))
-        os.eventfd_write(self._bell, 1)
+        """From any thread: have this called on the box's own; nothing once it is closed."""
+        with self._hand:
+            if self._taken_down.alive:
+                self._letters.append(partial(say, *told))
+                os.eventfd_write(self._bell, 1)
 
-    def empty(self) -> None:
-        """What has not been read yet is for nobody."""
-        self._letters.clear()
+    def close(self) -> None:
+        """On the box's own thread: what has not been read is for nobody, and no more is taken."""
+        with self._hand:
+            if self._taken_down.alive:
+                if isValid(self._heard):  # else Qt has ended it with what it was a part of
+                    self._heard.setEnabled(False)
+                self._taken_down()
+            self._letters.clear()
 
     def _read(self) -> None:
-        with suppress(BlockingIOError):
-            os.eventfd_read(self._bell)
-        if self._letters:  # it may have been emptied since it rang
-            self._letters.popleft()()
+        os.eventfd_read(self._bell)
+        self._letters.popleft()()
