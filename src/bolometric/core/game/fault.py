@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Callable
+from dataclasses import dataclass, field, replace
 from typing import Literal
 
 from bolometric.core.game.document import Game, with_values
@@ -98,6 +99,12 @@ class Fault:
     cures: tuple[Change, ...] = ()
     note: str = ""
     """The maker's, where it is meant."""
+    seek: Callable[[], tuple[Change, ...]] = field(default=tuple, compare=False)
+    """Finds further cures; that takes a while, and is done only where they are told."""
+
+    def sought(self) -> Fault:
+        """With all its cures. Raises Cancelled."""
+        return replace(self, cures=(*self.cures, *self.seek()), seek=tuple)
 
 
 @dataclass(frozen=True, slots=True)

@@ -88,7 +88,7 @@ class _Seeker:
             yield from too_long
             yield from (fault for fault in self._off_the_brief() if not (too_long and fault.where == "brief.minutes"))
         if not self.game.draws_differ:
-            yield from self.area.advice(self.exact)  # else it would be of one player's draws alone
+            yield from map(self._whole, self.area.advice(self.exact))  # else it would be of one player's draws alone
         yield from practising(self.exact)
         if not endless:
             yield from favoured_places(self.exact, self.until)
@@ -98,13 +98,18 @@ class _Seeker:
     def _by_rules(self) -> Iterator[Fault]:
         """What is wrong by the rules: where players draw each in their own way, what is wrong for all of them."""
         if self.area.compares or not self.game.draws_differ:
-            yield from self.area.by_rules(self.game)
+            yield from map(self._whole, self.area.by_rules(self.game))
             return
         first, *rest = (list(self.area.by_rules(one)) for one in self.game.by_side)
         for fault in first:
             if all(any((fault.code, fault.sentence) == (one.code, one.sentence) for one in others) for others in rest):
-                made = (rebased(self.game, cure) for cure in fault.cures if cure.path != "pieces")
-                yield replace(fault, cures=tuple(cure for cure in made if cure is not None))
+                whole = self._whole(fault)
+                made = (rebased(self.game, cure) for cure in whole.cures if cure.path != "pieces")
+                yield replace(whole, cures=tuple(cure for cure in made if cure is not None))
+
+    def _whole(self, fault: Fault) -> Fault:
+        """With the cures that an area has to look for, where they are told."""
+        return fault if self.until == -inf else fault.sought()
 
     def _endless(self) -> Iterator[Fault]:
         found = self.area.endless(self.exact)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections import Counter
 from collections.abc import Iterator
+from functools import partial
 
 import numpy as np
 from numpy.typing import NDArray
@@ -50,7 +51,7 @@ def by_rules(game: Game) -> Iterator[Fault]:
     if never:
         cells = "that cell is" if _dead(claims).sum() == 1 else "those cells are"
         sentence = f"No draw can make {some_of([*map(minus, never)], MOST_NAMED)}, so {cells} never claimed."
-        yield Fault("impossible_cell", "fault", _numbers(area), sentence, _possible(game))
+        yield Fault("impossible_cell", "fault", _numbers(area), sentence, seek=partial(_possible, game))
     if area.wins == "line":
         lines, can = len(lines_of(claims)), int(can_be_completed(claims).sum())
         if lines and can < lines:
@@ -59,7 +60,7 @@ def by_rules(game: Game) -> Iterator[Fault]:
     elif area.wins == "first_to" and (most := cells_for_one(claims)) < area.wanted:
         few = (change(game, f"Win with {plural(most, 'cell')}", "area.wanted", most),) if most else ()
         sentence = f"Only {plural(most, 'cell')} can be claimed and {area.wanted} are wanted, so nobody can ever win."
-        yield Fault("never_won", "fault", "area.wanted", sentence, (*cures(*few), *_possible(game)))
+        yield Fault("never_won", "fault", "area.wanted", sentence, cures(*few), seek=partial(_possible, game))
 
 
 def _numbers(area: Grid) -> str:
@@ -113,7 +114,7 @@ def _uneven(game: Game, claims: Claims) -> Iterator[Fault]:
             f"{minus(worst)} stands on {plural(cells[worst], 'cell')}; as often as it comes up it would be "
             f"{fair:.1f} of {size}."
         )
-        yield Fault("uneven_numbers", "advice", "area.cells", sentence, _possible(game))
+        yield Fault("uneven_numbers", "advice", "area.cells", sentence, seek=partial(_possible, game))
 
 
 def _equal_neighbours(claims: Claims) -> list[int]:

@@ -39,8 +39,12 @@ class PursePlan:
 
 def moved(steps: Steps, values: Array, total: int, multiplier: int) -> Array:
     """Values of the sums that a choice leads to; beyond the ends the last one (no such sum is ever reached)."""
-    there = np.clip(np.arange(steps.sums) + steps.adds[total, multiplier], 0, steps.sums - 1)
-    return np.asarray(values[there])
+    by, there = int(steps.adds[total, multiplier]), np.empty(steps.sums)
+    if by < 0:
+        there[-by:], there[:-by] = values[:by], values[0]
+    else:
+        there[: steps.sums - by], there[steps.sums - by :] = values[by:], values[-1]
+    return there
 
 
 @lru_cache(maxsize=32)

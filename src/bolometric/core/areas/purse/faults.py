@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from fractions import Fraction
+from functools import partial
 
 import numpy as np
 
@@ -34,29 +35,27 @@ def lengthens(game: Game) -> str:
 
 def useless(game: Game) -> int:
     """Whether the target is out of reach."""
-    steps = steps_of(game)
-    return int(not _best(steps)[0])
+    return int(not _in_reach(steps_of(game)))
 
 
-def _best(steps: Steps) -> tuple[float, float]:
-    """The chance of hitting the target under play for that, and the least score under play for that."""
-    hits = float(plan_of(steps, "exactly").hits[steps.draws, steps.start])
-    return hits, float(plan_of(steps, "nearest").distance[steps.draws, steps.start])
+def _in_reach(steps: Steps) -> bool:
+    """Whether some choices end on the target."""
+    return bool((possible_sums(steps)[0] & steps.exact).any())
 
 
 def by_rules(game: Game) -> Iterator[Fault]:
     """What is wrong by the rules alone."""
     if remembers(game.pieces):
         return
-    hits = _best(steps_of(game))[0]
-    if not hits:
+    in_reach = _in_reach(steps_of(game))
+    if not in_reach:
         target = minus(tidy(game.area_as(Purse).target))
         yield Fault(
             "target_out_of_reach",
             "fault",
             "area.target",
             f"No choices lead to {target}: nobody can hit the target.",
-            _other(game),
+            seek=partial(_other, game),
         )
     if len(game.area_as(Purse).multipliers) == 1:
         yield Fault(
@@ -64,26 +63,32 @@ def by_rules(game: Game) -> Iterator[Fault]:
             "fault",
             "area.multipliers",
             "With one multiplier there is nothing to decide: add another.",
-            _another(game),
+            seek=partial(_another, game),
         )
         return
     rule = _as_good(game)
     if rule is not None:
-        found = () if hits else _other(game)
         yield Fault(
             "no_choice",
             "fault",
             "area.multipliers",
             f"To {rule.words} is as good as best play, so there is little to decide.",
-            (*(cure for cure in found if _as_good(cure.game) is None), *_another(game)),
+            seek=partial(_something_to_decide, game, in_reach),
         )
+
+
+def _something_to_decide(game: Game, in_reach: bool) -> tuple[Change, ...]:
+    """Another target, where this one can't be hit, or a further multiplier, with which no rule is as good."""
+    found = () if in_reach else _other(game)
+    return (*(cure for cure in found if _as_good(cure.game) is None), *_another(game))
 
 
 def _as_good(game: Game) -> StyleRule | None:
     """A rule of thumb that comes as near as best play; None if there is none."""
-    least = _best(steps_of(game))[1]
+    steps = steps_of(game)
+    least = float(plan_of(steps, "nearest").distance[steps.draws, steps.start])
     for rule in Purse.rules:
-        far = float(last_of(game, Style(choose="thumb", rule=rule.key)) @ steps_of(game).distance)
+        far = float(last_of(game, Style(choose="thumb", rule=rule.key)) @ steps.distance)
         if far <= least + AS_GOOD * (1 + least):
             return rule
     return None

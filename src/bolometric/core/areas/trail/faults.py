@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from fractions import Fraction
+from functools import partial
 
 import numpy as np
 from numpy.typing import NDArray
@@ -175,7 +176,7 @@ def out_of_reach(game: Game) -> Iterator[Fault]:
         return
     turns = plural(trail.turns, "turn")
     sentence = f"The end can't be reached in {turns}, whatever comes up: it takes {least} at least."
-    yield Fault("out_of_reach", "fault", "area.turns", sentence, _more_turns(game, least))
+    yield Fault("out_of_reach", "fault", "area.turns", sentence, seek=partial(_more_turns, game, least))
 
 
 def _more_turns(game: Game, least: int) -> tuple[Change, ...]:
