@@ -170,11 +170,17 @@ def test_a_must_comes_before_what_is_nice_and_what_may_never_end_suits_nothing()
 
 @pytest.mark.parametrize("upto", [10, 12, 20])
 def test_for_bonds_cards_ask_for_what_is_missing(upto):
-    """The kinds that are bonds by their nature are made for the number, and nearly all that is worked out is that."""
+    """The kinds that are bonds by their nature are made for the number, and nearly all that is worked out is that.
+
+    An open row of bonds is not among them: whoever goes first is favoured by 7 to 22 points, in thousands of games.
+    """
     brief = {"brief": {"minutes": {"low": 3, "high": 12}, "aim": [{"kind": "bonds", "upto": upto}]}}
-    made = [one for one in compose(wanted_of({**brief, "seats": {"count": 2}}, {}), 1) if not one.against]
+    found = list(compose(wanted_of({**brief, "seats": {"count": 2}}, {}), 1))
+    made = [one for one in found if not one.against]
+    rows = [one.against for one in found if one.game.area.kind == "open_row"]
+    assert sum(said.startswith("Who goes first is favoured: ") for said in rows) == 2 or upto == 20
     shares = {one.game.area.kind: one.share for one in made}
-    kinds = ["pairs", "hand", "splits", *(["open_row"] if upto < 20 else [])]
+    kinds = ["pairs", "hand", "splits"]
     assert shares.keys() >= set(kinds)
     assert min(shares[kind] for kind in kinds) > 0.9
     assert len({(type(one.game.area), one.why, one.game.pieces, one.game.draw) for one in made}) == len(made)

@@ -46,7 +46,7 @@ def _all(analysis: Analysis, readings: Mapping[str, Reading]) -> Iterator[str]:
     checkpoint()
     yield _never_used(analysis)
     yield _in_time(game, readings)
-    yield _fair(game, readings)
+    yield unfair(game, readings)
     yield _idle(game, readings)
 
 
@@ -89,7 +89,8 @@ def _in_time(game: Game, readings: Mapping[str, Reading]) -> str:
     return ""
 
 
-def _fair(game: Game, readings: Mapping[str, Reading]) -> str:
+def unfair(game: Game, readings: Mapping[str, Reading]) -> str:
+    """That who goes first, or last, is favoured by more than is fair; nothing where nobody is."""
     edge = readings.get("first_seat_edge")
     if game.seats.count < 2 or edge is None or edge.mean is None or not applies(game, "first_seat_edge"):
         return ""
