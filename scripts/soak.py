@@ -31,9 +31,10 @@ from pathlib import Path
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 
 from PySide6.QtCore import QEventLoop, QPoint, Qt, QTimer
+from PySide6.QtGui import QPixmapCache
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QAbstractButton, QDialog, QLineEdit, QMenu, QProgressDialog, QPushButton, QToolButton
-from standing import Hold, Now, Standing, at_work, loops_loaded, on_heaps
+from standing import Hold, Holds, Now, Standing, at_work, loops_loaded, on_heaps
 
 from bolometric.assets import demo_files
 from bolometric.desk.shell.app import application, make_window
@@ -73,7 +74,7 @@ class Soak:
         self.stopped: object = None
         """The game of which somebody stopped the exact work."""
         self.window.measurer.exact_stopped.connect(self.note_stop)
-        self.held: list[Hold] = []
+        self.held = Holds(LONG)
         self.stood: list[Standing] = []
         self.bases: list[Standing] = []
         self.home = home
@@ -103,6 +104,7 @@ class Soak:
             self.wait(1)
         gc.collect()
         let_go()
+        QPixmapCache.clear()  # of Qt's own: ten megabytes at the most, which fill by and by
         return self.standing()
 
     def answer(self) -> None:
@@ -164,9 +166,7 @@ class Soak:
 
     def note(self, start: Now, end: Now, free: float = 0.0) -> None:
         """Keep what was held, if it was long."""
-        held = Hold.between(start, end, self.doing, free)
-        if held.wall > LONG:
-            self.held.append(held)
+        self.held.note(Hold.between(start, end, self.doing, free))
 
     def step(self) -> None:
         steps = (self.open, self.change, self.undo, self.show, self.press, self.word, self.type, self.drag, self.rest)
@@ -282,17 +282,6 @@ class Soak:
             self.window.keeper.close()
 
 
-def told(held: list[Hold]) -> str:
-    """How often the window was held, and the longest times."""
-    held.sort(reverse=True)
-    working = sum(one.working > LONG for one in held)
-    return (
-        f"held above {LONG} s {working} times by its own work and {len(held)} times on the wall "
-        f"({max((one.wall for one in held), default=0.0):.2f} s at most), the longest "
-        f"{', '.join(map(str, held[:8])) or 'none'}"
-    )
-
-
 def main(seconds: float, seeds: list[int]) -> int:
     """Use the window, and tell what came of it."""
     faulthandler.enable()
@@ -308,14 +297,14 @@ def main(seconds: float, seeds: list[int]) -> int:
                     soak.stood.append(soak.standing())
                     if len(soak.stood) == WARM:
                         soak.bases.append(soak.at_base())
-                    longest = max(soak.held, default="nothing")
+                    longest = soak.held.longest[0] if soak.held.longest else "nothing"
                     print(f"minute {len(soak.stood)}: {soak.stood[-1]}; the longest held: {longest}", file=sys.stderr)
         soak.stood.append(soak.standing())
         soak.bases.append(soak.at_base())
         asked = time.monotonic()
         soak.close()
         print(
-            f"seeds {seeds}: {steps} steps in {seconds:.0f} s; {told(soak.held)}; closed in "
+            f"seeds {seeds}: {steps} steps in {seconds:.0f} s; {soak.held}; closed in "
             f"{time.monotonic() - asked:.2f} s; memory {' '.join(f'{one.memory:.0f}' for one in soak.stood)} MB"
         )
         for one in (*soak.stood[WARM - 1 : WARM], soak.stood[-1]):

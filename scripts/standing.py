@@ -49,6 +49,31 @@ class Hold(NamedTuple):
         return f"{self.working:.2f} s ({self.window:.2f} in the window, {self.wall:.2f} on the wall: {self.doing})"
 
 
+class Holds:
+    """How often the window was held, and the longest times; it does not grow with them."""
+
+    LONGEST = 8
+
+    def __init__(self, long: float) -> None:
+        self.long, self.by_its_own, self.on_the_wall = long, 0, 0
+        self.longest: list[Hold] = []
+        self.wall = 0.0
+
+    def note(self, one: Hold) -> None:
+        """Keep it, if it is long."""
+        if one.wall <= self.long:
+            return
+        self.on_the_wall += 1
+        self.by_its_own += one.working > self.long
+        self.wall = max(self.wall, one.wall)
+        self.longest = sorted([*self.longest, one], reverse=True)[: self.LONGEST]
+
+    def __str__(self) -> str:
+        often = f"{self.by_its_own} times by its own work and {self.on_the_wall} times on the wall"
+        longest = ", ".join(map(str, self.longest)) or "none"
+        return f"held above {self.long} s {often} ({self.wall:.2f} s at most), the longest {longest}"
+
+
 class Standing(NamedTuple):
     """What there is at a moment."""
 
