@@ -18,8 +18,8 @@ def test_equal_ones_are_best_together_and_every_other_is_named_or_counted(rated)
     assert bool(worse) == bool(others)
     if not others:
         return
-    assert worse.startswith(" Worse: ")
-    told = worse.removeprefix(" Worse: ").replace(" and ", ", ").split(", ")
+    assert worse.startswith(". Worse: ")
+    told = worse.removeprefix(". Worse: ").replace(" and ", ", ").split(", ")
     counted = int(told.pop().split()[0]) if told[-1].endswith(" others by as much or more") else 0
     assert counted != 1
     assert len(told) + counted == others

@@ -38,10 +38,10 @@ def cut_words(named: Sequence[str], more: int) -> str:
 
 
 def weighed(rated: Mapping[str, float], digits: int = 2) -> tuple[list[str], str]:
-    """Of options with what each costs: the best ones, and a sentence without its end on how much worse others are.
+    """Of options with what each costs: the best ones, and how others compare, to be put behind a sentence about those.
 
     >>> weighed({"stop": 2.5, "go on": 1.25, "wait": 1.25})
-    (['go on', 'wait'], ' Worse: stop by 1.2')
+    (['go on', 'wait'], '. Worse: stop by 1.2')
     >>> weighed({"stop": 2.5})
     (['stop'], '')
     """
@@ -53,4 +53,4 @@ def weighed(rated: Mapping[str, float], digits: int = 2) -> tuple[list[str], str
     told = len(others) if len(others) <= MOST_WORSE + 1 else MOST_WORSE
     worse = [f"{name} by {significant(by, digits)}" for by, name in others[:told]]
     more = [f"{len(others) - told} others by as much or more"] if told < len(others) else []
-    return best, f" Worse: {listing_words([*worse, *more], 'and')}"
+    return best, f". Worse: {listing_words([*worse, *more], 'and')}"

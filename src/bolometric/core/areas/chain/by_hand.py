@@ -127,8 +127,8 @@ def coach(game: Game, now: OnChain) -> str:
         return f"Best play is known for at most {MOST_SOLVED} numbers.{_dead_words(area, now)}"
     good = best_sums(area, now)
     every = len(sums_from(area, now.held, now.begins, now.sign))
-    whole = {1: "the only sum", 2: "both sums"}.get(every, f"all {every} sums")
-    ways = whole if len(good) == every else f"{len(good)} of {every} sums"
+    all_of_them = {1: "the only sum", 2: "both sums"}.get(every, f"all {every} sums")
+    ways = all_of_them if len(good) == every else f"{len(good)} of {every} sums"
     if area.practice == "against":
         if not good:
             return f"Every sum lets the other win, if they play on without a slip (exact).{_dead_words(area, now)}"

@@ -236,7 +236,7 @@ def coach(game: Game, now: OnDigits) -> str:
             value = -(gain + still) if columns.aim == "largest" else gain + still
         rated[option.words] = value
     best, worse = weighed(rated, 3)
-    return f"Best: {listing_words(best, 'or')}{worse and '.'}{worse} (on average, exact)."
+    return f"Best: {listing_words(best, 'or')}{worse} (on average, exact)."
 
 
 BY_HAND = ByHand(

@@ -116,7 +116,7 @@ def coach(game: Game, now: OnPurse) -> str:
     }
     best, worse = weighed(ends)
     away = f"ending {show('score', min(ends.values()))} away on average"
-    return f"Best: {listing_words(best, 'or')}, {away}{worse and '.'}{worse} (exact)."
+    return f"Best: {listing_words(best, 'or')}, {away}{worse} (exact)."
 
 
 BY_HAND = ByHand(

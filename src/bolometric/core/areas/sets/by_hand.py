@@ -147,7 +147,7 @@ def coach(game: Game, now: OnTiles) -> str:
         }
     best, worse = weighed({name: left for name, (left, _) in rated.items()})
     worth = _worth(rated[best[0]][0], [rated[name][1] for name in best])
-    return f"Best: {listing_words(best, 'or')}, leaving {worth}{worse and '.'}{worse} ({KNOWN})."
+    return f"Best: {listing_words(best, 'or')}, leaving {worth}{worse} ({KNOWN})."
 
 
 KNOWN = "exact, for the least left on average"
