@@ -3,10 +3,10 @@
 import threading
 import time
 
-from bolometric.core.settings.cancel import checkpoint, never_stop
+from bolometric.core.settings.cancel import alone, checkpoint, never_stop
 from bolometric.desk.working import turns as taking_turns
 from bolometric.desk.working.lane import Lane
-from bolometric.desk.working.turns import Turns
+from bolometric.desk.working.turns import SLICE, Turns
 
 
 class Watched:
@@ -104,3 +104,23 @@ def test_a_turn_is_kept_until_it_is_long_and_somebody_waits(monkeypatch):
     line.end(one)
     line.end(one)
     assert not line._line
+
+
+def test_who_has_the_turn_and_who_has_the_lock_do_not_wait_for_each_other(qtbot):
+    """Once the suite stood still: a shelf had the lock of best play and waited for its turn, another had the turn."""
+    lock, done = threading.Lock(), []
+    lanes = [Lane(f"lane {k}") for k in range(2)]
+
+    def work(name):
+        with alone(lock):
+            until = time.monotonic() + 5 * SLICE
+            while time.monotonic() < until:
+                time.sleep(0.01)
+                checkpoint()
+        done.append(name)
+
+    for name, lane in enumerate(lanes):
+        lane.add(lambda name=name: work(name))
+    qtbot.waitUntil(lambda: len(done) == 2, timeout=20_000)
+    for lane in lanes:
+        lane.close()

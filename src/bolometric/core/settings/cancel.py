@@ -9,6 +9,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterable, Iterator
 from contextlib import contextmanager
 from contextvars import ContextVar
+from threading import Lock
 from typing import TypeVar
 
 from bolometric.core.settings.errors import Cancelled
@@ -16,6 +17,9 @@ from bolometric.core.settings.errors import Cancelled
 One = TypeVar("One")
 Stop = Callable[[], bool]
 """Whether the answer is no longer wanted; asked often, so it must be quick."""
+
+LOOK = 0.02
+"""Seconds between two checkpoints of whoever waits for a lock."""
 
 _asked: ContextVar[tuple[Stop, ...]] = ContextVar("asked", default=())
 
@@ -52,6 +56,21 @@ def watched(items: Iterable[One], every: int = 500) -> Iterator[One]:
         if at % every == 0:
             checkpoint()
         yield one
+
+
+@contextmanager
+def alone(lock: Lock) -> Iterator[None]:
+    """Within it no other thread has the lock; it may be given up while it waits, and lets others go before it.
+
+    For work with checkpoints of its own: there whoever has the lock may have to wait for the one who waits for it.
+    Raises Cancelled.
+    """
+    while not lock.acquire(timeout=LOOK):
+        checkpoint()
+    try:
+        yield
+    finally:
+        lock.release()
 
 
 def checkpoint() -> None:

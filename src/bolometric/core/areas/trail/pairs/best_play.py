@@ -27,7 +27,7 @@ from numpy.typing import NDArray
 from bolometric.core.areas.trail.rules import compile_chain
 from bolometric.core.areas.trail.spec import Trail
 from bolometric.core.outcomes.distribution import Distribution
-from bolometric.core.settings.cancel import checkpoint
+from bolometric.core.settings.cancel import alone, checkpoint
 from bolometric.core.settings.loops import inlined, loop
 
 Array = NDArray[np.float64]
@@ -54,7 +54,7 @@ class Against:
 
 def against(trail: Trail, distribution: Distribution) -> Against:
     """Solve for winning most often, once, though the exact readings and the runs may ask for it at the same time."""
-    with _ONE_AT_A_TIME:
+    with alone(_ONE_AT_A_TIME):
         return _solved(trail, distribution)
 
 
