@@ -18,9 +18,8 @@ from bolometric.core.game.seats import Style
 from bolometric.core.results.standing import Option, Standing, noted, won
 from bolometric.core.settings.amounts import Value
 from bolometric.core.text.figures import listing_words, plural
+from bolometric.core.text.ranking import ROUNDED
 
-SAME = 1e-9
-"""Pairs by which two ways of playing differ by rounding alone."""
 SEEN_WHOLE = {2: "Both cards of a pair have been seen.", 3: "All cards of a three have been seen."}
 
 
@@ -186,7 +185,7 @@ def coach(game: Game, now: OnPairs) -> str:
     if not 0 < k < n:
         return f"{lone}: turn cards that have not been seen."
     new, old = worth(n, area.again == "yes")[n, k]
-    if abs(new - old) < SAME:
+    if abs(new - old) <= ROUNDED:
         return f"{lone}. Whether the second card is new or not makes no difference to best play (exact)."
     better = "a card that has been seen" if old > new else "another new card"
     words = f"{lone}. If the first card's partner is not known, turn {better} second"
