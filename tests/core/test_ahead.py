@@ -1,8 +1,11 @@
 """Runs on several processors at once: the same games in the same order, and nothing goes on once nobody waits."""
 
+import os
+import sys
 import threading
 import time
 
+import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -59,3 +62,27 @@ def test_whoever_shares_a_machine_with_others_like_it_works_alone(monkeypatch):
     assert ahead.cores() >= 1
     monkeypatch.setattr(ahead, "parent_process", lambda: "another")
     assert ahead.cores() == 1
+
+
+@pytest.mark.skipif(sys.platform != "linux", reason="no order among the threads of a program")
+def test_players_beside_a_window_let_it_go_first(monkeypatch):
+    """Where the main thread waits for the games, they are played as fast as anything; where it does not, behind it."""
+    monkeypatch.setattr(ahead, "cores", lambda: 2)
+
+    def order(found):
+        def player(games, most_turns, random):
+            found.append(os.getpriority(os.PRIO_PROCESS, threading.get_native_id()))
+            return games
+
+        with ahead.Ahead(player, 1, np.random.SeedSequence(1)) as some:
+            some.begin(10, 20)
+            assert (some.take(10), some.take(10)) == (10, 10)
+
+    here, beside = [], []
+    order(here)
+    other = threading.Thread(target=order, args=(beside,))
+    other.start()
+    other.join()
+    usual = os.getpriority(os.PRIO_PROCESS, 0)
+    assert here == [usual, usual]
+    assert beside == [min(usual + ahead.GENTLE, 19)] * 2

@@ -6,7 +6,10 @@ Which games are played, and in which order they come, does not depend on it: eac
 from __future__ import annotations
 
 import os
+import sys
+import threading
 from collections import deque
+from collections.abc import Callable
 from concurrent.futures import Future, ThreadPoolExecutor
 from multiprocessing import parent_process
 from types import TracebackType
@@ -17,6 +20,8 @@ from bolometric.core.results.batch import Batch, Player
 
 MOST_CORES = 8
 """Threads at the most: taking in what they played is the work of one."""
+GENTLE = 5
+"""How much a thread that goes gently lets others go first, as ``nice`` counts it."""
 
 
 def cores() -> int:
@@ -25,6 +30,16 @@ def cores() -> int:
         return 1
     allowed = len(os.sched_getaffinity(0)) if hasattr(os, "sched_getaffinity") else os.cpu_count() or 1
     return min(allowed, MOST_CORES)
+
+
+def go_gently() -> None:
+    """In a thread that only plays: let others of the program go first, a window's above all.
+
+    It plays without the interpreter, so nobody waits for it but who wants what it plays. Where a system knows no
+    order among the threads of a program, there is none.
+    """
+    if sys.platform == "linux":  # where it is the thread's alone, and not the whole program's
+        os.nice(GENTLE)
 
 
 class Ahead:
@@ -51,6 +66,11 @@ class Ahead:
         (child,) = self._root.spawn(1)
         return np.random.default_rng(child)
 
+    @staticmethod
+    def _begins() -> Callable[[], None] | None:
+        """What each thread does first: where a program's main thread does not wait for the games, it goes first."""
+        return None if threading.current_thread() is threading.main_thread() else go_gently
+
     def take(self, games: int) -> Batch:
         """The next batch, of so many games."""
         if self._coming:
@@ -64,7 +84,7 @@ class Ahead:
         left -= sum(planned for planned, _ in self._coming)
         if self._cores == 1 or (self._pool is None and left <= size):
             return
-        self._pool = self._pool or ThreadPoolExecutor(self._cores, thread_name_prefix="runs")
+        self._pool = self._pool or ThreadPoolExecutor(self._cores, "runs", self._begins())
         while left > 0 and len(self._coming) < self._cores:
             games = min(size, left)
             left -= games
