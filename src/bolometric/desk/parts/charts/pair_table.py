@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from PySide6.QtCore import QPointF, QRectF, QSize, Qt, Signal
-from PySide6.QtGui import QColor, QFontMetricsF, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
+from PySide6.QtGui import QColor, QFont, QFontMetricsF, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QWidget
 
 from bolometric.core.settings.amounts import Value
@@ -55,6 +55,8 @@ class PairTableView(QWidget):
         self.colours: Palette = LIGHT
         self.picked: Value | None = None
         self.at: tuple[int, int] | None = None
+        self._fonts: dict[int, tuple[QFont, QFontMetricsF]] = {}
+        """By their size in pixels. A table has hundreds of cells, and beside busy threads each call of Qt waits."""
 
     def show_cells(
         self,
@@ -86,10 +88,10 @@ class PairTableView(QWidget):
         room = min(self.width() / (len(self.across) + 1), (self.height() - HEAD) / (len(self.down) + 1))
         return max(SMALLEST, min(room, LARGEST))
 
-    def _rect(self, row: int, column: int) -> QRectF:
+    @staticmethod
+    def _rect(side: float, row: int, column: int) -> QRectF:
         """Row and column count from 0; -1 is the edge where the numbers stand."""
-        side = self._side()
-        return QRectF((column + 1) * side, HEAD + (row + 1) * side, side, side).adjusted(1, 1, -1, -1)
+        return QRectF((column + 1) * side + 1, HEAD + (row + 1) * side + 1, side - 2, side - 2)
 
     def paintEvent(self, event: QPaintEvent) -> None:
         """Draw edge and pairs."""
@@ -98,12 +100,13 @@ class PairTableView(QWidget):
         painter.setFont(screen_font(13))
         painter.setPen(QColor(self.colours.faint))
         painter.drawText(QRectF(0, 0, self.width(), HEAD - 2), Qt.AlignmentFlag.AlignLeft, self.head)
+        side = self._side()
         for column, value in enumerate(self.across):
-            self._paint_edge(painter, self._rect(-1, column), value)
+            self._paint_edge(painter, self._rect(side, -1, column), value)
         for row, value in enumerate(self.down):
-            self._paint_edge(painter, self._rect(row, -1), value)
+            self._paint_edge(painter, self._rect(side, row, -1), value)
             for column, cell in enumerate(self.cells[row]):
-                self._paint_cell(painter, self._rect(row, column), cell, (row, column) == self.at)
+                self._paint_cell(painter, self._rect(side, row, column), cell, (row, column) == self.at)
         painter.end()
 
     def _paint_edge(self, painter: QPainter, square: QRectF, value: Value | str) -> None:
@@ -131,13 +134,21 @@ class PairTableView(QWidget):
             self._write(painter, square, cell.words, ink_on(tint), 0.42)
 
     def _write(self, painter: QPainter, square: QRectF, words: str, ink: QColor, part: float) -> None:
-        size = part * square.height()
-        painter.setFont(piece_font(size))
-        wide = QFontMetricsF(painter.font()).horizontalAdvance(words)
-        if wide > 0.9 * square.width():
-            painter.setFont(piece_font(size * 0.9 * square.width() / wide))
+        size, room = part * square.height(), 0.9 * square.width()
+        font, measured = self._font(size)
+        wide = measured.horizontalAdvance(words)
+        if wide > room:
+            font, _ = self._font(size * room / wide)
+        painter.setFont(font)
         painter.setPen(ink)
         painter.drawText(square, Qt.AlignmentFlag.AlignCenter, words)
+
+    def _font(self, pixels: float) -> tuple[QFont, QFontMetricsF]:
+        size = max(1, round(pixels))
+        if size not in self._fonts:
+            font = piece_font(size)
+            self._fonts[size] = font, QFontMetricsF(font)
+        return self._fonts[size]
 
     def cell_at(self, at: QPointF) -> tuple[int, int] | None:
         """The row and column below a point."""
