@@ -17,6 +17,7 @@ from bolometric.core.settings.errors import Cancelled
 from bolometric.desk.views.table import TableView
 from bolometric.desk.working.table_ready import Readying
 from bolometric.paint.palette import DARK, LIGHT
+from tests.desk.settling import settle
 
 
 @pytest.fixture
@@ -110,6 +111,25 @@ def test_the_table_is_a_view_of_the_window(qtbot, window):
     window.dressing.use_dark()
     assert window.late.table.colours == DARK
     window.dressing.use_light()
+
+
+def test_a_table_that_nobody_looks_at_takes_up_a_game_once_somebody_does(qtbot, window):
+    window.go("table")
+    table = window.late.table
+    qtbot.waitUntil(lambda: table.draw.isEnabled())
+    table.draw.click()
+    played, length = table.sitting.now, window.document.game.area.length
+    window.go("shape")
+    settle(qtbot, window, lambda: window.document.edit("area.length", length + 1))
+    assert table.sitting.game.area.length == length
+    window.commands.undo()
+    window.go("table")
+    assert table.sitting.now == played  # it is the same game again: nothing of it is lost
+    window.go("shape")
+    settle(qtbot, window, lambda: window.document.edit("area.length", length + 2))
+    window.go("table")
+    assert table.sitting.game == window.document.game
+    assert table.sitting.now.turn == 1
 
 
 def looks_like(one, other):

@@ -93,6 +93,8 @@ class TableView(QWidget):
         if readying is not None:
             readying.ready.connect(self._show_ready)
         self.sitting = Sitting(Game())
+        self._coming = self.sitting.game
+        """What is to be played, once somebody looks."""
         self.colours: Palette = LIGHT
         self.board, self.cloth = TableBoard(), Cloth()
         self.board.setMinimumSize(240, 160)
@@ -175,18 +177,25 @@ class TableView(QWidget):
         column.addLayout(last)
 
     def show_game(self, game: Game, colours: Palette) -> None:
-        """Take up a game; another one begins anew."""
-        self.colours = colours
-        if game != self.sitting.game or not self.seats:
-            self._timer.stop()
-            self.sitting = Sitting(game, self.seed.value())
-            self._seat_players()
-        self._show()
+        """Take up a game; another one begins anew. Where nobody looks, it waits until somebody does."""
+        self.colours, self._coming = colours, game
+        self._take_up()
 
     def showEvent(self, event: QShowEvent) -> None:
         """Get ready what is looked at."""
         super().showEvent(event)
+        self._take_up()
+
+    def _take_up(self) -> None:
+        if self._looked_at and (self._coming != self.sitting.game or not self.seats):
+            self._timer.stop()
+            self.sitting = Sitting(self._coming, self.seed.value())
+            self._seat_players()
         self._show()
+
+    @property
+    def _looked_at(self) -> bool:
+        return self.readying is None or self.isVisible()
 
     @property
     def is_laid(self) -> bool:
@@ -309,7 +318,7 @@ class TableView(QWidget):
         self._step(lambda: self.sitting.draw(wanted))
 
     def _show(self) -> None:
-        if self.readying is not None and not self.isVisible():
+        if not self._looked_at:
             return  # shown, and got ready, once it is looked at
         now, game, c = self.sitting.now, self.sitting.game, self.colours
         ready = self.is_laid
