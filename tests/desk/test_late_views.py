@@ -3,6 +3,7 @@
 import json
 import subprocess
 import sys
+import threading
 
 import pytest
 from hypothesis import given
@@ -18,6 +19,7 @@ from bolometric.core.measure.measuring import quick_measure
 from bolometric.core.results.board import MOST_CELLS, Box
 from bolometric.core.results.show import show
 from bolometric.desk.parts.charts.pair_table import Cell, PairTableView
+from bolometric.desk.shell import loading
 from bolometric.desk.shell.late_views import VIEWS
 from bolometric.desk.views.card import GameCard
 from bolometric.desk.views.card_entry import ShelfEntry
@@ -69,6 +71,27 @@ print(builtins.__import__.__name__)
 """
 
 
+LOADED_AHEAD = """
+import json, os, sys
+from pathlib import Path
+from bolometric.desk.shell.app import application, make_window
+from bolometric.desk.shell.late_views import VIEWS
+from bolometric.desk.shell.loading import load_ahead
+from bolometric.desk.shell.settings import Settings
+application()
+home = Path(sys.argv[1])
+window = make_window(None, True, Settings(home / "s.ini"), home / "shelf", home / "kept")
+window.measurer.close()
+import bolometric.core.judge.faults, bolometric.core.measure.measuring
+load_ahead()
+before = set(sys.modules)
+for name in VIEWS:
+    window.late.view(name)
+print(json.dumps([name for name in set(sys.modules) - before if name.startswith("bolometric.core.")]), flush=True)
+os._exit(0)
+"""
+
+
 @pytest.mark.parametrize("then", ["close", "take up"])
 def test_the_shelf_is_painted_before_anything_of_the_core_is_there(tmp_path, then):
     """A start takes as long as what it imports: whatever slips in is noticed here."""
@@ -77,6 +100,24 @@ def test_the_shelf_is_painted_before_anything_of_the_core_is_there(tmp_path, the
     assert found.pop("cards") == [path.name.removesuffix(SUFFIX) for path in demo_files()]
     ended = {"closed": True} if then == "close" else {"loaded later": [], "same cards": True}
     assert found == {"loaded": [], "gauges": [], "dressed": True, "early": [], **ended}
+
+
+def test_what_views_need_of_the_core_is_loaded_before_they_are_opened(tmp_path):
+    told = subprocess.run([sys.executable, "-c", LOADED_AHEAD, tmp_path], capture_output=True, text=True)
+    assert json.loads(told.stdout) == []
+
+
+def test_it_is_loaded_beside_the_window_once_the_first_game_is_measured(qtbot, open_window, monkeypatch):
+    loaded = []
+    monkeypatch.setattr(loading, "import_module", lambda name: loaded.append((name, threading.current_thread().name)))
+    window = open_window()
+    qtbot.waitUntil(lambda: len(loaded) == len(loading.PARTS))
+    assert window.known.exact is not None
+    assert [name.removeprefix("bolometric.core.") for name, _ in loaded] == list(loading.PARTS)
+    assert {thread for _, thread in loaded} == {"ahead_0"}
+    settle(qtbot, window, lambda: window.document.edit("area.length", 23))
+    window.late._ahead.flush()
+    assert len(loaded) == len(loading.PARTS)
 
 
 def test_the_import_of_the_binding_is_taken_out_whoever_loaded_it():

@@ -29,6 +29,7 @@ if TYPE_CHECKING:
     from bolometric.desk.views.sheets.view import SheetsView
     from bolometric.desk.views.table import TableView
     from bolometric.desk.views.tune.view import TuneView
+    from bolometric.desk.working.lane import Lane
     from bolometric.desk.working.measurer import Measurer, PlayedRuns
     from bolometric.desk.working.table_ready import Readying
 
@@ -97,6 +98,7 @@ class LateViews(QObject):
         self._exact: Analysis | None = None
         self._played: PlayedRuns | None = None
         self._readying: Readying | None = None
+        self._ahead: Lane | None = None
 
     def view(self, name: str) -> QWidget:
         """The view of a name, made now if it was not there."""
@@ -144,6 +146,8 @@ class LateViews(QObject):
 
     def close(self) -> None:
         """Give up what is being worked out for a view."""
+        if self._ahead is not None:
+            self._ahead.close()
         if self._readying is not None:
             self._readying.close()
         if self.odds is not None:
@@ -257,6 +261,12 @@ class LateViews(QObject):
 
     def show_exact(self, exact: Analysis | None) -> None:
         """The game has been worked out, or is not any more."""
+        if exact is not None and self._ahead is None:  # not before: the first readings are waited for
+            from bolometric.desk.shell.loading import load_ahead
+            from bolometric.desk.working.lane import Lane
+
+            self._ahead = Lane("ahead", self)
+            self._ahead.add(load_ahead)
         self._exact = exact
         for view in (self.runs, self.practice):
             if view is not None and exact is not None:
