@@ -3,6 +3,7 @@
 spec       what the maker sets
 rules      columns, digits, and what the styles do with them
 exact      best play and every style, on all ways of filling the columns
+arranging  what each place comes to for a digit of a hand that is known
 rounds     who wins a round, with own draws or shared ones
 play       whole games played by the thousand
 work       what is worked out while it is played

@@ -6,8 +6,8 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
+from bolometric.core.areas.digits.arranging import places_rated
 from bolometric.core.areas.digits.exact import plan_of
-from bolometric.core.areas.digits.rounds import best_of_hands
 from bolometric.core.areas.digits.rules import Columns, columns_by_seat, digits_of, free_sets, numbers_of
 from bolometric.core.areas.digits.spec import Digits
 from bolometric.core.areas.digits.styles import placing_of
@@ -206,11 +206,8 @@ def _arranging(game: Game, now: OnDigits, style: Style, rng: np.random.Generator
     columns = _columns(game, now)
     if style.choose != "plan":
         return int(found[int(rng.integers(len(found)))])
-    own = now.filled[now.seat]
-    hand = sorted([*now.hand, *(digit for digit in own if digit >= 0)])
-    best = best_of_hands(columns, np.array([hand]))[0] if len(hand) >= columns.columns else np.array([])
-    places = [i for i, digit in enumerate(best.tolist()) if digit == now.digit and own[i] < 0]
-    return places[-1] if places else columns.columns if columns.columns in found else int(found[0])
+    rated = places_rated(columns, now.filled[now.seat], now.hand, not now.thrown[now.seat])
+    return min(rated, key=lambda key: (rated[key], key))
 
 
 def coach(game: Game, now: OnDigits) -> str:
@@ -219,9 +216,9 @@ def coach(game: Game, now: OnDigits) -> str:
     if now.waiting != "choice":
         return "There is nothing to choose now: draw, and see."
     if area.practice != "one_by_one":
-        key = pick(game, now, Style(choose="plan"), np.random.default_rng(1))
-        words = next(option.words for option in options(game, now) if option.key == key)
-        return f"Best: {words} (exact)."
+        comes_to = places_rated(columns, now.filled[now.seat], now.hand, not now.thrown[now.seat])
+        best, worse = weighed({option.words: comes_to[option.key] for option in options(game, now)}, 9)
+        return f"Best: {listing_words(best, 'or')}{worse} (exact)."
     plan, spare = plan_of(columns), int(not now.thrown[now.seat])
     code = int((np.array(now.filled[now.seat]) + 1) @ columns.powers)
     free, rated = now.free(columns, now.seat), dict[str, float]()
