@@ -1,5 +1,6 @@
 """Rows of numbers that face each other: every game listed by hand, held against games that are played."""
 
+from fractions import Fraction
 from itertools import product
 
 import numpy as np
@@ -11,7 +12,9 @@ from bolometric.core.areas.catalogue import area_of
 from bolometric.core.areas.rows.rules import _gain, chances_of
 from bolometric.core.game.document import game_from
 from bolometric.core.measure.measuring import measure
+from bolometric.core.play.sitting import Sitting
 from bolometric.core.settings.errors import GameError
+from bolometric.core.text.figures import listing_words
 from tests.areas.digits.test_digits import digit_games
 
 row_games = digit_games(("rows",))
@@ -131,3 +134,37 @@ def test_chances_go_from_the_worst_number_to_the_best():
     smallest = game_from({**data, "area": {**area, "aim": "smallest"}})
     assert chances_of(largest)[0] == pytest.approx([2 / 3, 1 / 3])
     assert chances_of(smallest)[0] == pytest.approx([1 / 3, 2 / 3])
+
+
+@settings(max_examples=40, deadline=None)
+@given(
+    st.lists(st.integers(0, 9), min_size=2, max_size=4),
+    st.sampled_from(["largest", "smallest"]),
+    st.integers(0, 1_000),
+    st.data(),
+)
+def test_the_coach_names_every_row_that_is_as_good_as_the_best(faces, aim, seed, data):
+    """One step ahead against one other: how much a row's chance of a tick is raised, over a number that comes yet."""
+    assume(len(set(faces)) > 1)
+    area = {"kind": "digits", "practice": "rows", "rows": 3, "aim": aim}
+    sitting = Sitting(game_from({"pieces": [{"faces": faces}], "area": area, "seats": {"count": 2}}), seed)
+    sign, scale = (1 if aim == "largest" else -1), sorted(set(faces))
+    while True:
+        sitting.draw()
+        now = sitting.now
+        other, mine = now.filled[1 - now.seat], sign * scale[now.drawn]
+
+        def ticked(number, row, other=other):
+            faced = [sign * scale[other[row]]] if other[row] >= 0 else [sign * face for face in faces]
+            return Fraction(sum(number >= one for one in faced), len(faced))
+
+        gains = {
+            row: ticked(mine, row) - sum(ticked(sign * face, row) for face in faces) / Fraction(len(faces))
+            for row in (option.key for option in sitting.options)
+        }
+        best = [f"Row {row + 1}" for row, gain in gains.items() if gain == max(gains.values())]
+        which = "any free row" if 1 < len(best) == len(gains) else listing_words(best, "or")
+        assert sitting.coach() == f"Best: {which} (one step ahead, the rest by chance)."
+        if len(gains) == 1 and now.seat == 1:
+            return
+        sitting.choose(data.draw(st.sampled_from(sorted(gains))))

@@ -7,13 +7,14 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from bolometric.core.areas.making_numbers import points_words, round_words
-from bolometric.core.areas.rows.rules import FREE, chances_of, scale_of, ticks_of, written
+from bolometric.core.areas.rows.rules import FREE, Places, chances_of, liking, scale_of, ticks_of, written
 from bolometric.core.areas.rows.spec import DigitRows
 from bolometric.core.game.contract import ByHand
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
 from bolometric.core.results.standing import Drawn, Option, Standing, noted, won
-from bolometric.core.text.figures import minus
+from bolometric.core.text.figures import listing_words, minus
+from bolometric.core.text.ranking import weighed
 
 
 @dataclass(frozen=True, slots=True)
@@ -78,7 +79,7 @@ def choose(game: Game, now: OnRows, key: int) -> OnRows:
 
 
 def _round_over(game: Game, now: OnRows) -> OnRows:
-    ticks = ticks_of(_how_good(game, now)[None])[0]
+    ticks = ticks_of(_seen(game, now)[0])[0]
     best = np.flatnonzero(ticks == ticks.max()).tolist()
     points = tuple(count + (seat in best) for seat, count in enumerate(now.points))
     words = round_words(now.round, ticks.astype(float).tolist(), best)
@@ -88,28 +89,34 @@ def _round_over(game: Game, now: OnRows) -> OnRows:
     return _cleared(game, replace(now, round=now.round + 1, turn=now.turn + 1))
 
 
-def _how_good(game: Game, now: OnRows) -> np.ndarray[tuple[int, ...], np.dtype[np.int64]]:
-    """How good each number is, from 0 up, or FREE; shape (seats, rows)."""
-    filled = np.array(now.filled)
+def _how_good(game: Game, numbers: Places) -> Places:
+    """How good numbers are, from 0 up, or FREE."""
     if game.area_as(DigitRows).aim != "smallest":
-        return filled
-    return np.where(filled == FREE, FREE, len(scale_of(game)) - 1 - filled)
+        return numbers
+    return np.where(numbers == FREE, FREE, len(scale_of(game)) - 1 - numbers)
+
+
+def _seen(game: Game, now: OnRows) -> tuple[Places, Places]:
+    """How good all numbers are, shape (1, seats, rows), and the one to be written, shape (1,)."""
+    return _how_good(game, np.array(now.filled))[None], _how_good(game, np.array([now.drawn]))
 
 
 def pick(game: Game, now: OnRows, style: Style, rng: np.random.Generator) -> int:
     """The row that a style writes into."""
-    chances, good = chances_of(game), now.drawn
-    if game.area_as(DigitRows).aim == "smallest":
-        good = chances.shape[1] - 1 - good
-    return int(written(_how_good(game, now)[None], now.seat, np.array([good]), chances, style, rng)[0])
+    rows, drawn = _seen(game, now)
+    return int(written(rows, now.seat, drawn, chances_of(game), style, rng)[0])
 
 
 def coach(game: Game, now: OnRows) -> str:
-    """The row that looking one step ahead likes best."""
+    """The rows that looking one step ahead likes best."""
     if now.waiting != "choice":
         return "There is nothing to choose now: draw, and see."
-    row = pick(game, now, Style(choose="plan"), np.random.default_rng(1))
-    return f"Best: Row {row + 1} (one step ahead, the rest by chance)."
+    rows, drawn = _seen(game, now)
+    liked = liking(rows, now.seat, drawn, chances_of(game), ahead=True)[0].tolist()
+    free = {f"Row {row + 1}": -value for row, value in enumerate(liked) if value > -np.inf}
+    best, _ = weighed(free)
+    which = "any free row" if 1 < len(best) == len(free) else listing_words(best, "or")
+    return f"Best: {which} (one step ahead, the rest by chance)."
 
 
 BY_HAND = ByHand(

@@ -36,22 +36,23 @@ def chances_of(game: Game) -> Array:
 
 
 def written(rows: Places, seat: int, drawn: Places, chances: Array, style: Style, rng: np.random.Generator) -> Places:
-    """The row that a seat writes into.
+    """The row that a seat writes into; shape (games,). Arguments as for :func:`liking`."""
+    if style.choose == "guess":
+        free = rows[:, seat] == FREE
+        return np.asarray(np.where(free, rng.random(free.shape), -1.0).argmax(axis=1))
+    return np.asarray(liking(rows, seat, drawn, chances, style.choose == "plan").argmax(axis=1))
+
+
+def liking(rows: Places, seat: int, drawn: Places, chances: Array, ahead: bool) -> Array:
+    """How much a seat likes each row for its number, -inf where it has written; shape (games, rows).
 
     ``rows`` has shape (games, seats, rows): how good each number is, from 0 up, or FREE; ``drawn`` (games,) how good
-    the drawn number is; ``chances`` as :func:`chances_of` gives them. A plan looks one step ahead, the rest taken as
-    placed by chance: the row whose chance of a tick the number raises most.
+    the drawn number is; ``chances`` as :func:`chances_of` gives them. Whoever looks one step ahead, the rest taken as
+    placed by chance, likes the row best whose chance of a tick the number raises most.
     """
-    free = rows[:, seat] == FREE
-    if style.choose == "guess":
-        return np.asarray(np.where(free, rng.random(free.shape), -1.0).argmax(axis=1))
     others = np.delete(rows, seat, axis=1)
-    liked = (
-        _gain(others, drawn, chances[seat], np.delete(chances, seat, axis=0))
-        if style.choose == "plan"
-        else _beating(others, drawn)
-    )
-    return np.asarray(np.where(free, liked, -np.inf).argmax(axis=1))
+    liked = _gain(others, drawn, chances[seat], np.delete(chances, seat, axis=0)) if ahead else _beating(others, drawn)
+    return np.where(rows[:, seat] == FREE, liked, -np.inf)
 
 
 def _beating(others: Places, drawn: Places) -> Array:
