@@ -166,7 +166,8 @@ class Soak:
 
     def note(self, start: Now, end: Now, free: float = 0.0) -> None:
         """Keep what was held, if it was long."""
-        self.held.note(Hold.between(start, end, self.doing, free))
+        doing = f"{self.doing}, minute {len(self.stood) + 1}"
+        self.held.note(Hold.between(start, end, doing, free))
 
     def step(self) -> None:
         steps = (self.open, self.change, self.undo, self.show, self.press, self.word, self.type, self.drag, self.rest)
