@@ -20,6 +20,7 @@ from bolometric.desk.working.edit_gate import edits
 from bolometric.desk.working.letters import LetterBox
 from bolometric.desk.working.told_of import told_of
 from bolometric.desk.working.turns import turns
+from bolometric.desk.working.window_first import window_first
 
 Work = Callable[[], object]
 Found = TypeVar("Found")
@@ -146,8 +147,9 @@ class Lane(QObject):
             self._goes_on.wait()
         if task.urgent:
             return unwanted()
-        # The gate last: it may have been closed while others had their turn.
-        return (self._waits(task) and turns.pass_on(task, unwanted)) or edits.give_way(unwanted)
+        # The gates last: they may have been closed while others had their turn.
+        passed = self._waits(task) and turns.pass_on(task, unwanted)
+        return passed or edits.give_way(unwanted) or window_first.give_way(unwanted)
 
     def _unwanted(self, task: _Task) -> bool:
         return self._closed or not task.wanted()

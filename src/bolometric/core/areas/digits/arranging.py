@@ -38,10 +38,14 @@ def places_rated(columns: Columns, own: Sequence[int], hand: Sequence[int], may_
 def _least(columns: Columns, here: int, hand: Sequence[int], free: Sequence[int]) -> float:
     """The best that a hand makes of columns that are filled in part."""
     rising = sorted(hand)
-    tried = {
-        "largest": [rising[len(hand) - len(free) :]],
-        "smallest": [rising[: len(free)][::-1]],
-    }.get(columns.aim) or list(permutations(hand, len(free)))
+    tried: list[Sequence[int]]
+    match columns.aim:
+        case "largest":
+            tried = [rising[len(hand) - len(free) :]]
+        case "smallest":
+            tried = [rising[: len(free)][::-1]]
+        case _:
+            tried = list(permutations(hand, len(free)))
     digits = np.array(tried, np.int64).reshape(len(tried), len(free))
     codes = here + (digits + 1) @ columns.powers[np.array(free, np.int64)]
     return float(np.round(columns.score(numbers_of(columns, codes)), 9).min())
