@@ -129,6 +129,17 @@ def test_two_settings_make_a_map_on_which_a_game_is_chosen_and_taken(qtbot, wind
     assert (window.document.game.area.length, window.document.game.area.finish) == (30, "finish_round")
 
 
+def test_while_it_is_worked_out_the_page_needs_no_more_room(qtbot, window, tune):
+    """The sheet has its width from what the view needs when it comes: it would stay narrow for nothing."""
+    page = tune.mover
+    page.ask()
+    qtbot.waitUntil(page.bar.isVisible)
+    needed = window.place._needs()
+    qtbot.waitUntil(lambda: not page.lane.busy)
+    assert page.bar.isHidden()
+    assert window.place._needs() == needed
+
+
 def test_what_moves_a_reading_is_listed_and_a_step_taken(qtbot, window, tune):
     page = tune.mover
     qtbot.waitUntil(lambda: bool(page.found) and not page.lane.busy)

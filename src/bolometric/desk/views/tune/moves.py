@@ -59,13 +59,14 @@ class MovesPage(QWidget):
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 4, 0, 0)
         row = QHBoxLayout()
-        for part in (Label("What moves"), self.reading, Label("for"), self.choosing, self.bar):
-            row.addWidget(part, int(part is self.bar))
-        row.addStretch(0)
+        for part in (Label("What moves"), self.reading, Label("for"), self.choosing):
+            row.addWidget(part)
+        row.addStretch()
         column.addLayout(row)
         column.addWidget(self.rows, 1)
         last = QHBoxLayout()
         last.addWidget(self.told, 1)
+        last.addWidget(self.bar)  # beside the sentence: the row above would need more room as long as it is there
         last.addWidget(self.take)
         column.addLayout(last)
         for chooser in (self.reading, self.choosing):
