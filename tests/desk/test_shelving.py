@@ -10,6 +10,8 @@ from PySide6.QtWidgets import QApplication
 from bolometric.assets import demo_files
 from bolometric.core.game.document import Game
 from bolometric.core.game.files import read, write
+from bolometric.desk.views import shelf as views
+from bolometric.desk.views.card_entry import ShelfEntry
 
 
 @pytest.fixture
@@ -57,6 +59,40 @@ def test_cards_are_narrowed_down_and_put_in_order(qtbot, window, own):
     suits = [cards[name] if cards[name] is not None else -1 for name in order(window, 0)]
     assert suits == sorted(suits, reverse=True)
     assert len(set(suits)) > 3
+
+
+def test_a_file_is_looked_at_again_only_when_it_is_another(qtbot, window, own, monkeypatch):
+    """However often the shelf is shown, and whether or not it has all been measured by then."""
+    alpha, beta = own
+    looks, shelf = [], window.shelf
+    qtbot.waitUntil(lambda: all(card.entry is not None for card in shelf.cards.values()) and not shelf._looking)
+    monkeypatch.setattr(views, "_look", lambda path: looks.append(path) or ShelfEntry(path, None, path.read_text()))
+
+    def show(*paths):
+        shelf.show_shelves([("own", "", list(paths))], window.colours)
+        qtbot.wait(3 * views.AFTER_PAINT)
+
+    def told(path):
+        qtbot.waitUntil(lambda: shelf.cards[path].entry is not None and not shelf._looking)
+        return shelf.cards[path].entry.trouble
+
+    shelf._lane.pause(True)  # the looks wait, and are asked for again meanwhile
+    alpha.write_text("one")
+    beta.write_text("two")
+    for _ in range(3):
+        show(alpha, beta)
+    shelf._lane.pause(False)
+    assert (told(alpha), told(beta), sorted(looks)) == ("one", "two", [alpha, beta])
+    show(alpha, beta)
+    assert len(looks) == 2
+    beta.write_text("three")
+    show(alpha, beta)
+    qtbot.waitUntil(lambda: len(looks) == 3)
+    assert (told(alpha), told(beta), looks[-1]) == ("one", "three", beta)
+    show(alpha)  # the other one is away, and comes again
+    show(alpha, beta)
+    assert told(beta) == "three"
+    assert len(looks) == 4
 
 
 def drop(window, *paths):

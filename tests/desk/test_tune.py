@@ -136,6 +136,7 @@ def test_while_it_is_worked_out_the_page_needs_no_more_room(qtbot, window, tune)
     qtbot.waitUntil(page.bar.isVisible)
     needed = window.place._needs()
     qtbot.waitUntil(lambda: not page.lane.busy)
+    qtbot.wait(50)  # until the page has laid itself out without it
     assert page.bar.isHidden()
     assert window.place._needs() == needed
 

@@ -32,6 +32,8 @@ BETWEEN, BESIDE = 14, 22
 AFTER_PAINT = 30
 """Milliseconds until files are read and measured: the cards are painted first."""
 MOST_CARDS = 200
+Stamp = tuple[int, int, int] | None
+"""When a file was written, its length and which one it is."""
 ORDERS = {
     "name": "by name",
     "newest": "the newest first",
@@ -84,6 +86,9 @@ class ShelfView(QScrollArea):
         self._sections: list[ShelfSection] = []
         self._columns = 0
         self.words, self.order = "", "name"
+        self._looked: dict[Path, Stamp] = {}
+        """The files that are being looked at, or have been, as they were."""
+        self._looking: set[Path] = set()
         self._reorder = QTimer(self, singleShot=True, interval=REORDER)
         self._reorder.timeout.connect(self.arrange)
         self.setAcceptDrops(True)
@@ -189,13 +194,24 @@ class ShelfView(QScrollArea):
             self._look(path)
 
     def _look(self, path: Path) -> None:
+        """Have a file looked at, unless it is the same as when that was last done."""
         from bolometric.desk.working.lane import Lane
 
-        lane = self._lane = self._lane or Lane("shelf", self)
+        lane, stamp = self._lane or Lane("shelf", self), _stamp(path)
+        self._lane = lane
+        there = path in self._looking or self.cards[path].entry is not None
+        if stamp is not None and there and self._looked.get(path) == stamp:
+            return
+        self._looked[path] = stamp
+        self._looking.add(path)
 
         def looked(entry: ShelfEntry) -> None:
             self._fill(entry)
-            lane.add(partial(_weigh, entry), then=self._fill)  # behind the cards that have not been looked at yet
+            lane.add(partial(_weigh, entry), then=weighed)  # behind the cards that have not been looked at yet
+
+        def weighed(entry: ShelfEntry) -> None:
+            self._looking.discard(path)
+            self._fill(entry)
 
         lane.add(partial(_look, path), then=looked)
 
@@ -240,6 +256,15 @@ class ShelfView(QScrollArea):
         """End the thread."""
         if self._lane is not None:
             self._lane.close()
+
+
+def _stamp(path: Path) -> Stamp:
+    """What tells a file from what it was before; None where there is none."""
+    try:
+        told = path.stat()
+    except OSError:
+        return None
+    return told.st_mtime_ns, told.st_size, told.st_ino
 
 
 def _look(path: Path) -> ShelfEntry:
