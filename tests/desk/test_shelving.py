@@ -89,10 +89,16 @@ def test_a_file_is_looked_at_again_only_when_it_is_another(qtbot, window, own, m
     show(alpha, beta)
     qtbot.waitUntil(lambda: len(looks) == 3)
     assert (told(alpha), told(beta), looks[-1]) == ("one", "three", beta)
+    written = beta.stat()
+    beta.write_text("seven")
+    os.utime(beta, ns=(written.st_atime_ns, written.st_mtime_ns))  # as long, and said to be as old
+    show(alpha, beta)
+    qtbot.waitUntil(lambda: len(looks) == 4)
+    assert told(beta) == "seven"
     show(alpha)  # the other one is away, and comes again
     show(alpha, beta)
-    assert told(beta) == "three"
-    assert len(looks) == 4
+    assert told(beta) == "seven"
+    assert len(looks) == 5
 
 
 def drop(window, *paths):

@@ -33,7 +33,7 @@ AFTER_PAINT = 30
 """Milliseconds until files are read and measured: the cards are painted first."""
 MOST_CARDS = 200
 Stamp = tuple[int, int, int] | None
-"""When a file was written, its length and which one it is."""
+"""When a file was changed, its length and which one it is."""
 ORDERS = {
     "name": "by name",
     "newest": "the newest first",
@@ -264,7 +264,8 @@ def _stamp(path: Path) -> Stamp:
         told = path.stat()
     except OSError:
         return None
-    return told.st_mtime_ns, told.st_size, told.st_ino
+    # Not when it was written, which can be set, and does not tell that it may be read by now.
+    return told.st_ctime_ns, told.st_size, told.st_ino
 
 
 def _look(path: Path) -> ShelfEntry:

@@ -201,12 +201,17 @@ def pick(game: Game, now: OnDigits, style: Style, rng: np.random.Generator) -> i
     return chosen if chosen >= 0 else int(found[int(rng.integers(len(found)))])
 
 
+def _comes_to(columns: Columns, now: OnDigits) -> dict[int, float]:
+    """What each place for the first digit of a hand can come to."""
+    return places_rated(columns, now.filled[now.seat], now.hand, not now.thrown[now.seat])
+
+
 def _arranging(game: Game, now: OnDigits, style: Style, rng: np.random.Generator, found: list[int]) -> int:
     """With all digits in hand: best play knows where each goes; others take any place."""
     columns = _columns(game, now)
     if style.choose != "plan":
         return int(found[int(rng.integers(len(found)))])
-    rated = places_rated(columns, now.filled[now.seat], now.hand, not now.thrown[now.seat])
+    rated = _comes_to(columns, now)
     return min(rated, key=lambda key: (rated[key], key))
 
 
@@ -216,7 +221,7 @@ def coach(game: Game, now: OnDigits) -> str:
     if now.waiting != "choice":
         return "There is nothing to choose now: draw, and see."
     if area.practice != "one_by_one":
-        comes_to = places_rated(columns, now.filled[now.seat], now.hand, not now.thrown[now.seat])
+        comes_to = _comes_to(columns, now)
         best, worse = weighed({option.words: comes_to[option.key] for option in options(game, now)}, 9)
         return f"Best: {listing_words(best, 'or')}{worse} (exact)."
     plan, spare = plan_of(columns), int(not now.thrown[now.seat])
