@@ -93,6 +93,8 @@ class AreaPart(Part):
     """Whether a game goes on by a total that was got wrong: its rules follow from the totals of whole draws."""
     marks_named: ClassVar[str] = "marks"
     """What lies on a board: 'counters'."""
+    marks_drawn: ClassVar[bool] = False
+    """Whether they lie where draws put them."""
     at_aim: ClassVar[str] = "done"
     """What a player is who has reached the aim: 'are home'."""
 

@@ -28,6 +28,7 @@ from bolometric.core.outcomes.listing import check_kept_out
 from bolometric.core.pieces.draw import Draw
 from bolometric.core.pieces.faces import Line
 from bolometric.core.pieces.kinds import MOST_PIECES, PLAIN_DIE, AnyPiece, Piece, remembers
+from bolometric.core.settings.amounts import Value
 from bolometric.core.settings.base import Part
 from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.explain import checked, setting_error
@@ -181,6 +182,14 @@ class Game(Part):
     def draws_differ(self) -> bool:
         """Whether any seat draws otherwise than another."""
         return len(self.by_side) > 1
+
+    @property
+    def can_show(self) -> tuple[Value, ...] | None:
+        """Every total that anybody's pieces can show, rising; None where they have too many outcomes to list."""
+        if not self.others:
+            return None if self.shown.sampled else self.shown.totals
+        each = [one.shown for one in self.by_side]
+        return None if any(odds.sampled for odds in each) else tuple(sorted({t for odds in each for t in odds.totals}))
 
     @property
     def keeps_out(self) -> bool:

@@ -11,6 +11,7 @@ from math import log, sqrt
 
 from bolometric.core.game.document import Game
 from bolometric.core.learner_work.timing import timing
+from bolometric.core.logbook.dealt import counts_of
 from bolometric.core.logbook.learning import KINDS, TimedGroup
 from bolometric.core.logbook.luck import Held, held_lengths, held_totals, held_wins
 from bolometric.core.logbook.quantiles import share_at
@@ -61,17 +62,28 @@ def held(sessions: Sequence[Session]) -> list[Held]:
     game, known = sessions[0].played, measured(sessions[0].game)
     texts = {text for text in {one.game for one in sessions} if game_in(text).plays_as(game)}
     alike = [one for one in sessions if one.game in texts]
-    drawn = Counter[object](counted_totals(alike))
-    if drawn and not game.shown.sampled and not game.draws_differ:  # else nobody noted who drew what
-        found.append(held_totals(drawn, list(game.shown.totals), game.shown.chances.tolist()))
+    if (came := held_draws(alike)) is not None:
+        found.append(came)
     turns = [turn for one in alike for turn in one.turns]
     if turns and known.exact.lasting is not None:
         found.append(held_lengths(turns, known.exact.lasting))
     winners = [winner for one in alike for winner in one.winners]
-    alone = _alone(known)
+    alone, exactly = _alone(known)
     if winners and alone:
-        found.append(held_wins(winners, alone))
+        found.append(held_wins(winners, alone, not exactly))
     return found
+
+
+def held_draws(sessions: Sequence[Session]) -> Held | None:
+    """What came up in sessions of one game; None where nothing did, or it can't be held against anything."""
+    game, drawn = sessions[0].played, Counter[object](counted_totals(sessions))
+    if not drawn or game.shown.sampled or game.draws_differ:
+        return None  # of draws that differ nobody noted who drew what
+    dealt = counts_of(game, [len(one.totals) for one in sessions if one.totals])
+    tables = max(1 if game.area.together else one.tables for one in sessions if one.totals)
+    if dealt is not None and (tables > 1 or (game.area.own_packs and game.seats.count > 1)):
+        return None  # of several packs nobody noted which it was
+    return held_totals(drawn, list(game.shown.totals), game.shown.chances.tolist(), dealt)
 
 
 def counted_totals(sessions: Iterable[Session]) -> Counter[Fraction]:
@@ -82,15 +94,18 @@ def counted_totals(sessions: Iterable[Session]) -> Counter[Fraction]:
     return found
 
 
-def _alone(known: Measurement) -> list[float]:
-    """The chance of each seat to win alone: exact for two, who share what they share evenly, else from the runs."""
+def _alone(known: Measurement) -> tuple[list[float], bool]:
+    """The chance of each seat to win alone, and whether it is known exactly.
+
+    It can be for two, who share what they share evenly; else it comes from the runs.
+    """
     wins, ties = known.readings.get("seat_wins"), known.readings.get("ties")
     if wins is None or wins.values is None:
-        return []
+        return [], False
     if len(wins.values) == 2 and ties is not None and ties.mean is not None:
-        return [max(win - ties.mean / 2, 0.0) for win in wins.values]
+        return [max(win - ties.mean / 2, 0.0) for win in wins.values], wins.method == ties.method == "exact"
     played = known.sample.winners[CODES:]
-    return [(count + 0.5) / (known.sample.runs + 0.5 * len(played) + 0.5) for count in played]
+    return [(count + 0.5) / (known.sample.runs + 0.5 * len(played) + 0.5) for count in played], False
 
 
 def timed(sessions: Iterable[Session]) -> list[TimedGroup]:

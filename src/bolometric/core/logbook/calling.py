@@ -12,6 +12,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bolometric.core.game.document import Game
+from bolometric.core.logbook.dealt import can_be_told, counts_of, to_come
 from bolometric.core.logbook.luck import held_totals
 from bolometric.core.logbook.quantiles import count_at
 from bolometric.core.logbook.session import FINEST_TOTAL, LARGEST_TOTAL, MOST_BOARDS
@@ -103,9 +104,18 @@ def boards_of(lines: Sequence[str]) -> tuple[CallingBoard, ...]:
     )
 
 
-def expected(game: Game, calls: int) -> tuple[ExpectedDraws, ...]:
-    """For each total that can come up (binomial, exact given its chance)."""
-    odds = game.shown
+def expected(game: Game, calls: int, series: Sequence[int] = ()) -> tuple[ExpectedDraws, ...]:
+    """For each total that can come up: binomial, exact given its chance; where cards stay out from series dealt.
+
+    ``series`` are the calls of each series, where there are several. Nothing where players draw each in their own way.
+    """
+    if game.draws_differ:
+        return ()
+    odds, dealt = game.shown, counts_of(game, series or (calls,))
+    if dealt is not None:
+        low, high = (np.quantile(dealt, part, axis=0, method="inverted_cdf") for part in (LOW, HIGH))
+        each = zip(odds.totals, (calls * odds.chances).tolist(), low.tolist(), high.tolist(), strict=True)
+        return tuple(ExpectedDraws(*one) for one in each)
     return tuple(
         ExpectedDraws(total, calls * chance, count_at(LOW, calls, chance), count_at(HIGH, calls, chance))
         for total, chance in zip(odds.totals, odds.chances.tolist(), strict=True)
@@ -113,13 +123,13 @@ def expected(game: Game, calls: int) -> tuple[ExpectedDraws, ...]:
 
 
 def read_total(game: Game, text: str) -> Fraction:
-    """What was typed, as a number that these pieces can make. Raises GameError."""
+    """What was typed, as a number that these pieces can make, whoever draws. Raises GameError."""
     try:
         number = parsed(text.replace(",", "."), LARGEST_TOTAL, FINEST_TOTAL)
     except GameError:
         raise GameError(f"“{text[:12]}” is no number: type what the pieces show together.") from None
-    totals = game.shown.totals
-    if number not in {Fraction(one) for one in totals}:
+    totals = game.can_show
+    if totals is not None and number not in {Fraction(one) for one in totals}:
         raise GameError(
             f"{minus(tidy(number))} cannot come up: these pieces make {minus(totals[0])} to {minus(totals[-1])}. Are "
             "other pieces used than the game says?"
@@ -129,8 +139,13 @@ def read_total(game: Game, text: str) -> Fraction:
 
 def unusual(game: Game, totals: Sequence[Fraction]) -> str:
     """How unusual what has come up is, in a sentence."""
+    if game.draws_differ:
+        return "How unusual this is can't be told, since players draw each in their own way."
     odds = game.shown
-    return held_totals(Counter(totals), list(odds.totals), odds.chances.tolist()).words
+    if odds.sampled:
+        return "How unusual this is can't be told, since these pieces have too many outcomes to list."
+    dealt = counts_of(game, (len(totals),))
+    return held_totals(Counter(totals), list(odds.totals), odds.chances.tolist(), dealt).words
 
 
 def has_boards(game: Game) -> bool:
@@ -204,7 +219,8 @@ def hopeless(game: Game, board: CallingBoard, totals: Sequence[Fraction] = ()) -
 def still(game: Game, boards: Sequence[CallingBoard], totals: Sequence[Fraction]) -> tuple[float, float] | None:
     """How many more calls until the first board is clear, with the standard error; None where none ever is.
 
-    The calls to come are tried by chance, since boards hang together through them.
+    The calls to come are tried by chance, since boards hang together through them. Only where it can be told what may
+    come (:func:`dealt.can_be_told`).
     """
     open_boards = [left(one, totals) for one in boards if not hopeless(game, one, totals)]
     if not open_boards:
@@ -215,7 +231,7 @@ def still(game: Game, boards: Sequence[CallingBoard], totals: Sequence[Fraction]
     places = {Fraction(total): at for at, total in enumerate(odds.totals)}
     needs = [{places[number]: count for number, count in one.items()} for one in open_boards]
     length = min(LONGEST, 20 + int(8 * max(_rough(need, odds.chances.tolist()) for need in needs)))
-    drawn = np.random.default_rng(1).choice(len(odds.totals), (RUNS, length), p=odds.chances / odds.chances.sum())
+    drawn = to_come(game, totals, RUNS, length, np.random.default_rng(1))
     wanted = {one for need in needs for one in need.items()}
     times = {(at, count): _reached(drawn == at, count) for at, count in wanted}
     first = np.full(RUNS, length)
@@ -234,12 +250,16 @@ def _rough(need: Mapping[int, int], chances: Sequence[float]) -> float:
     return max(count / chances[at] for at, count in need.items())
 
 
-def still_words(found: tuple[float, float] | None, clear: str) -> str:
-    """As it is told; ``clear`` says whose boards are."""
-    if clear:
+def still_told(game: Game, boards: Sequence[CallingBoard], totals: Sequence[Fraction]) -> str:
+    """Whose boards are clear, or how many more calls it takes."""
+    if clear := clear_words(boards, totals):
         return f"{clear}."
+    if not can_be_told(game, totals):
+        return "How long it still takes is not known: the numbers do not tell which cards are out."
+    found = still(game, boards, totals)
     if found is None:
         return "No board can be cleared any more."
     mean, error = found
-    more = f"About {significant(mean, 2)} more calls until the first board is clear"
+    calls = significant(mean, 2)
+    more = f"About {calls} more {'call' if calls == '1' else 'calls'} until the first board is clear"
     return f"{more} (simulated ± {significant(error, 1)})."

@@ -18,9 +18,11 @@ from math import factorial
 from typing import Literal
 
 import numpy as np
+from numpy.typing import NDArray
 
 from bolometric.core.game.document import Game
 from bolometric.core.logbook.calling import HIGH, LOW, CallingBoard, left
+from bolometric.core.logbook.dealt import counts_of
 from bolometric.core.logbook.quantiles import count_at
 from bolometric.core.settings.amounts import Value, tidy
 from bolometric.core.text.figures import minus, plural, significant
@@ -67,6 +69,8 @@ class ExpectedHands:
     of: int
     known: bool
     """Whether the boards were typed in; else they are taken to be guesses."""
+    roughly: bool = False
+    """Whether boards hang together, since they were filled from one pack whose cards stay out."""
 
     @property
     def words(self) -> str:
@@ -75,7 +79,7 @@ class ExpectedHands:
             return f"By the boards it is {minus(self.mean)} of {self.of}."
         between = f"{self.low:g} to {self.high:g}" if self.low < self.high else f"{self.low:g}"
         about = f"about {significant(self.mean, 2)} of {self.of}"
-        return f"By guessing, {about} ({between} in eight rooms of ten; exact)."
+        return f"By guessing, {about} ({between} in eight rooms of ten; {'roughly' if self.roughly else 'exact'})."
 
 
 def questions(game: Game, totals: Sequence[Fraction], boards: Sequence[CallingBoard] = ()) -> tuple[HandsQuestion, ...]:
@@ -100,12 +104,30 @@ def questions(game: Game, totals: Sequence[Fraction], boards: Sequence[CallingBo
 
 
 def share(game: Game, question: HandsQuestion, totals: Sequence[Fraction]) -> float:
-    """The chance that it holds of a board that nobody has told of; exact for guesses."""
+    """The chance that it holds of a board that nobody has told of; exact for guesses, or from boards that are dealt."""
     places, count = _places(game), game.area.marks
+    if (dealt := _dealt(game)) is not None:
+        return _of_dealt(game, question, totals, dealt)
     if question.asked != "left":
         never = (1 - places.get(Fraction(question.number), 0.0)) ** count
         return 1 - never if question.asked == "on" else never
     return _left_at_most(places, count, Counter(totals), int(question.number))
+
+
+def _dealt(game: Game) -> NDArray[np.int64] | None:
+    """How often each total stands on boards that are filled from a pack whose cards stay out; None for other boards."""
+    return counts_of(game, (game.area.marks,)) if game.area.marks_drawn else None
+
+
+def _of_dealt(game: Game, question: HandsQuestion, totals: Sequence[Fraction], dealt: NDArray[np.int64]) -> float:
+    """The share of dealt boards of which it holds."""
+    called = Counter(totals)
+    gone = np.array([called[Fraction(total)] for total in game.shown.totals])
+    if question.asked == "left":
+        return float((np.maximum(dealt - gone, 0).sum(axis=1) <= question.number).mean())
+    there = [place for place, total in enumerate(game.shown.totals) if total == question.number]
+    has = float((dealt[:, there] > 0).any(axis=1).mean())
+    return has if question.asked == "on" else 1 - has
 
 
 def _places(game: Game) -> dict[Fraction, float]:
@@ -135,7 +157,7 @@ def expected_hands(
         return ExpectedHands(hands, hands, hands, len(boards), known=True)
     chance = share(game, question, totals)
     low, high = (count_at(part, learners, chance) for part in (LOW, HIGH))
-    return ExpectedHands(learners * chance, low, high, learners, known=False)
+    return ExpectedHands(learners * chance, low, high, learners, known=False, roughly=_dealt(game) is not None)
 
 
 def counted_words(up: int, of: int) -> str:

@@ -2,19 +2,20 @@
 
 Counts are tested by the exact multinomial test where all the ways to share them out can be listed, by chance samples
 of them where not (the p-value then has a standard error); what is no likelier than what happened counts as straying as
-far. Strength of evidence is told by the bound −e p ln p of T. Sellke, M. J. Bayarri and J. O. Berger, "Calibration of p
-values for testing precise null hypotheses" (The American Statistician 55, 2001): the odds can move that far against
-luck at the most, whatever else is true.
+far. Where cards stay out the counts are held against series that were dealt. Strength of evidence is told by the bound
+−e p ln p of T. Sellke, M. J. Bayarri and J. O. Berger, "Calibration of p values for testing precise null hypotheses"
+(The American Statistician 55, 2001): the odds can move that far against luck at the most, whatever else is true.
 """
 
 from __future__ import annotations
 
 from collections import Counter
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from math import comb, e, lgamma, log, sqrt
 
 import numpy as np
+from numpy.typing import NDArray
 
 from bolometric.core.chains.waiting import WaitingTime
 from bolometric.core.logbook.quantiles import beyond
@@ -87,32 +88,44 @@ class Held:
         return f"{said}{strength} ({self._often}).{odd}"
 
 
-def held_counts(what: str, counts: Sequence[int], chances: Sequence[float], few: int, odd: str = "") -> Held:
+def held_counts(
+    what: str,
+    counts: Sequence[int],
+    chances: Sequence[float],
+    few: int,
+    odd: str = "",
+    dealt: NDArray[np.int64] | None = None,
+) -> Held:
     """Counts against the chances of each kind: exact where they can be listed, else from chance samples.
 
-    A kind that can't be and was counted makes p nought.
+    A kind that can't be and was counted makes p nought. ``dealt`` are samples of counts that hang together, one for
+    each kind; shape (samples, kinds).
     """
     total = sum(counts)
     if any(count and not chance for count, chance in zip(counts, chances, strict=True)):
         return Held(what, total, 0.0, 0.0, odd, few)
     live = [(count, chance) for count, chance in zip(counts, chances, strict=True) if chance]
+    if dealt is not None:
+        dealt = dealt[:, np.array(chances) > 0]
     counts, chances = [count for count, _ in live], [chance for _, chance in live]
     if not total or len(counts) < 2:
         return Held(what, total, 1.0, 0.0, odd, few)
     mine = log_chance(counts, chances)
-    if comb(total + len(counts) - 1, len(counts) - 1) <= MOST_LISTED:
+    if dealt is None and comb(total + len(counts) - 1, len(counts) - 1) <= MOST_LISTED:
         p = sum(
             float(np.exp(found))
             for one in _shared_out(total, len(counts))
             if (found := log_chance(one, chances)) <= mine + EQUAL
         )
         return Held(what, total, min(p, 1.0), 0.0, odd, few)
-    drawn = np.random.default_rng(1).multinomial(total, np.array(chances) / sum(chances), SAMPLES)
-    logs = _logs(total)
+    by_itself = np.random.default_rng(1).multinomial
+    drawn = by_itself(total, np.array(chances) / sum(chances), SAMPLES) if dealt is None else dealt
+    logs, samples = _logs(total), len(drawn)
     with np.errstate(divide="ignore"):
         each = logs[total] - logs[drawn].sum(axis=1) + drawn @ np.log(np.array(chances))
-    p = (1 + int((each <= mine + EQUAL).sum())) / (1 + SAMPLES)
-    return Held(what, total, p, sqrt(p * (1 - p) / SAMPLES), odd, few)
+    as_far = 1 + int((each <= mine + EQUAL).sum())
+    near = as_far / (2 + samples)  # never 0 or 1: samples that are all alike make nothing sure
+    return Held(what, total, as_far / (1 + samples), sqrt(near * (1 - near) / samples), odd, few)
 
 
 def _logs(most: int) -> np.ndarray[tuple[int], np.dtype[np.float64]]:
@@ -136,8 +149,16 @@ def _shared_out(total: int, kinds: int) -> Iterator[tuple[int, ...]]:
             yield (first, *rest)
 
 
-def held_totals(drawn: Counter[object], totals: Sequence[object], chances: Sequence[float]) -> Held:
-    """What came up against the odds; what is most over what is expected is named."""
+def held_totals(
+    drawn: Counter[object],
+    totals: Sequence[object],
+    chances: Sequence[float],
+    dealt: NDArray[np.int64] | None = None,
+) -> Held:
+    """What came up against the odds; what is most over what is expected is named.
+
+    ``dealt`` is how often each comes up in series of draws that hang together.
+    """
     counts = [drawn.get(total, 0) for total in totals]
     other = sum(drawn.values()) - sum(counts)
     number = sum(counts) + other
@@ -152,17 +173,20 @@ def held_totals(drawn: Counter[object], totals: Sequence[object], chances: Seque
     if other:
         odd = f"{plural(other, 'draw')} showed what these pieces cannot show."
         return Held("What came up", number, 0.0, 0.0, odd, FEW_DRAWS)
-    return held_counts("What came up", counts, chances, FEW_DRAWS, odd)
+    return held_counts("What came up", counts, chances, FEW_DRAWS, odd, dealt)
 
 
-def held_wins(winners: Sequence[int], alone: Sequence[float]) -> Held:
-    """Who won, by seat, against the predicted chances of each to win alone; 0 is a game that nobody won alone."""
+def held_wins(winners: Sequence[int], alone: Sequence[float], roughly: bool = False) -> Held:
+    """Who won, by seat, against the predicted chances of each to win alone; 0 is a game that nobody won alone.
+
+    ``roughly``: whether these chances are not known exactly.
+    """
     seats = Counter(winners)
     counts = [seats.get(seat, 0) for seat in range(len(alone) + 1)]
     chances = [0.0 if chance < 1e-9 else chance for chance in (1 - sum(alone), *alone)]
     most = max(range(1, len(counts)), key=lambda seat: counts[seat] - len(winners) * chances[seat])
     odd = f"Player {most} won {plural(counts[most], 'game')}; {len(winners) * chances[most]:.1f} were expected."
-    return held_counts("Who won", counts, chances, FEW_GAMES, odd)
+    return replace(held_counts("Who won", counts, chances, FEW_GAMES, odd), roughly=roughly)
 
 
 def held_lengths(turns: Sequence[int], known: WaitingTime) -> Held:

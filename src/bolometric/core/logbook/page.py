@@ -4,14 +4,13 @@ from __future__ import annotations
 
 import csv
 import io
-from collections import Counter
 from collections.abc import Sequence
 from fractions import Fraction
 
-from bolometric.core.logbook.calibration import counted_totals, measured, timed
+from bolometric.core.logbook.calibration import counted_totals, held_draws, measured, timed
 from bolometric.core.logbook.calling import expected
 from bolometric.core.logbook.learning import learned
-from bolometric.core.logbook.luck import UNUSUAL, held_totals
+from bolometric.core.logbook.luck import UNUSUAL
 from bolometric.core.logbook.practised import practised
 from bolometric.core.logbook.report import report_parts, versions
 from bolometric.core.logbook.session import Session
@@ -48,21 +47,18 @@ def _came_up(sessions: Sequence[Session]) -> tuple[str, tuple[CameUp, ...]]:
     found = [(_interest(some), some) for one in _by_game(sessions) for some in versions(one)]
     (_, count), best = max(found, key=lambda told: told[0])
     game, counts = best[0].played, counted_totals(best)
-    if not count:
-        return "", ()
-    return game.name, tuple(
-        CameUp(minus(one.total), counts.get(Fraction(one.total), 0), one.mean, one.low, one.high)
-        for one in expected(game, count)
+    each = expected(game, count, [len(one.totals) for one in best if one.totals]) if count else ()
+    came = tuple(
+        CameUp(minus(one.total), counts.get(Fraction(one.total), 0), one.mean, one.low, one.high) for one in each
     )
+    return game.name if came else "", came
 
 
 def _interest(some: Sequence[Session]) -> tuple[float, int]:
     """How much what came up is worth showing: how unusual it is, where that is no accident, then how much there is."""
-    game, counts = some[0].played, counted_totals(some)
-    if not counts or game.shown.sampled:
-        return 0.0, counts.total()
-    found = held_totals(Counter[object](counts), list(game.shown.totals), game.shown.chances.tolist())
-    return (1 - found.p if found.count >= found.few and found.p <= UNUSUAL else 0.0), counts.total()
+    found, count = held_draws(some), 0 if some[0].played.draws_differ else counted_totals(some).total()
+    odd = found is not None and found.count >= found.few and found.p <= UNUSUAL
+    return (1 - found.p if found is not None and odd else 0.0), count
 
 
 def _days(sessions: Sequence[Session]) -> tuple[str, tuple[TimedDay, ...]]:

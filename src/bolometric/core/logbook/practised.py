@@ -108,7 +108,9 @@ def _some(met: Sequence[Fact], times: Mapping[Fact, float]) -> str:
         return ""
     most = times[met[0]]
     often = [one for one in met if isclose(times[one], most, rel_tol=1e-9)]
-    return f", {_named(often)} most often, about {significant(most, 2)} times{' each' if len(often) > 1 else ''}"
+    count = significant(most, 2)
+    told = "once" if count == "1" else f"{count} times"
+    return f", {_named(often)} most often, about {told}{' each' if len(often) > 1 else ''}"
 
 
 def _named(some: Sequence[Fact]) -> str:

@@ -144,19 +144,16 @@ def session_of(game: Game, **said: object) -> Session:
 
 
 def impossible(session: Session) -> tuple[Fraction, ...]:
-    """Totals that the game's pieces can't make."""
-    possible = {Fraction(one) for one in session.played.shown.totals}
-    return tuple(sorted(set(session.numbers) - possible))
+    """Totals that nobody's pieces can make; none where that is not known."""
+    possible = session.played.can_show
+    return () if possible is None else tuple(sorted(set(session.numbers) - set(map(Fraction, possible))))
 
 
 def impossible_words(session: Session) -> str:
     """That they can't be, and what it may mean; nothing where all can."""
-    found = impossible(session)
-    if not found:
+    found, possible = impossible(session), session.played.can_show
+    if not found or possible is None:
         return ""
     some = listing([tidy(one) for one in found[:4]], "and")
-    least, most = session.played.shown.totals[0], session.played.shown.totals[-1]
-    return (
-        f"{some} cannot come up: these pieces make {minus(least)} to {minus(most)}. Were other pieces used "
-        "than the game says?"
-    )
+    make = f"these pieces make {minus(possible[0])} to {minus(possible[-1])}"
+    return f"{some} cannot come up: {make}. Were other pieces used than the game says?"

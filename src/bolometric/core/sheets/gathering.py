@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from statistics import fmean
 
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.areas.grid.spec import Grid
@@ -92,6 +93,7 @@ def _asked(game: Game) -> tuple[Asked, ...]:
 def _tally(game: Game) -> tuple[tuple[str, float], ...]:
     if not game.area.uses_pieces:
         return ()
-    odds = game.shown
-    rows = list(zip(odds.totals, odds.chances.tolist(), strict=True))
-    return tuple((minus(total), chance) for total, chance in rows) if len(rows) <= MOST_TALLIED else ()
+    totals, each = game.can_show or game.shown.totals, [one.shown for one in game.by_seat]
+    if len(totals) > MOST_TALLIED:
+        return ()
+    return tuple((minus(total), fmean(float(odds.chance(total)) for odds in each)) for total in totals)

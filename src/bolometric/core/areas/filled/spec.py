@@ -13,6 +13,7 @@ from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.settings.amounts import Total, Value
 from bolometric.core.settings.explain import setting_error
 from bolometric.core.settings.knobs import Choice, Knob
+from bolometric.core.text.figures import plural
 
 MOST_MARKS = 24
 MOST_LINE = 40
@@ -88,6 +89,7 @@ class Boxes(AreaPart):
 
     own_draws: ClassVar[bool] = True
     marks_named: ClassVar[str] = "boxes"
+    marks_drawn: ClassVar[bool] = True
 
     kind: Literal["tiles"] = "tiles"
     play: Literal["boxes"]
@@ -125,7 +127,7 @@ class Boxes(AreaPart):
 
     def check_draw(self, distribution: Distribution) -> None:
         """Some draw must make a number."""
-        check_listed(distribution, "tiles")
+        check_listed(distribution, "boxes")
         if not distribution.totals:
             raise setting_error("No draw makes a number, so no box could ever be filled: change the formula.", "draw")
         if len(distribution.totals) > MOST_TOTALS:
@@ -260,7 +262,7 @@ class PlacedCounters(AreaPart):
         where = f"area.placements[{i + 1}]"
         if len(placement) != self.counters:
             raise setting_error(
-                f"This places {len(placement)} counters, and there are {self.counters}: match them.", where
+                f"This places {plural(len(placement), 'counter')}, and there are {self.counters}: match them.", where
             )
         off = [
             number for number in placement if Fraction(number).denominator != 1 or not self.first <= number <= self.last
@@ -277,7 +279,7 @@ class PlacedCounters(AreaPart):
 
     def check_draw(self, distribution: Distribution) -> None:
         """Some number of the line must come up."""
-        check_listed(distribution, "tiles")
+        check_listed(distribution, "a line of counters")
         if not any(
             Fraction(total).denominator == 1 and self.first <= total <= self.last for total in distribution.totals
         ):

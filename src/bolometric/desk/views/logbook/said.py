@@ -76,7 +76,7 @@ def told_of(sessions: Sequence[Session], everything: Sequence[Session]) -> Told:
     lines.append(calibration_words(calibration))
     game = sessions[0].played
     drawn = Counter(number for one in sessions if one.played.plays_as(game) for number in one.numbers)
-    number = sum(drawn.values())
+    number = 0 if game.draws_differ else sum(drawn.values())  # nobody noted who drew what
     odds = game.shown
     totals = tuple(
         (minus(total), drawn.get(Fraction(total), 0), number * chance)

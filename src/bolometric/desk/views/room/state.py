@@ -21,15 +21,14 @@ from bolometric.core.logbook.calling import (
     read_boards,
     read_total,
     standing_lines,
-    still,
-    still_words,
+    still_told,
     typed,
     unusual,
 )
 from bolometric.core.logbook.goes import Go, compared
 from bolometric.core.play.hand import Hand, Shown
 from bolometric.core.results.posed import Posed
-from bolometric.core.settings.amounts import tidy
+from bolometric.core.settings.amounts import Value, tidy
 from bolometric.core.settings.errors import GameError
 from bolometric.core.text.figures import minus, plural
 from bolometric.core.words.talk import TalkQuestion
@@ -168,7 +167,7 @@ class Room(QObject):
             self.refused = f"Type how many hands are up: 0 to {learners}, the learners that Sheets prints for."
             sounds.knock()
         elif self.posed is not None:
-            self.said = f"{plural(int(hands), 'hand')} up, of {learners} learners."
+            self.said = f"{plural(int(hands), 'hand')} up, of {plural(learners, 'learner')}."
         else:
             expected = self.hands_words.removeprefix(self.shows.asking.words if self.shows.asking else "")
             self.said = f"{self.shows.count(int(hands), learners, 1 if self.before is None else 2)}{expected}"
@@ -234,6 +233,8 @@ class Room(QObject):
     def expect(self) -> None:
         """Show what was to be expected by now, or hide it."""
         self.expects = not self.expects
+        if self.expects and self.game.draws_differ:
+            self.said = "What is to be expected can't be told, since players draw each in their own way."
         self.changed.emit()
 
     def unusual(self) -> None:
@@ -353,14 +354,19 @@ class Room(QObject):
         """The tally; nothing where nothing is called."""
         counted = self.totals[:-1] if self._hidden else self.totals
         wanted = expected(self.game, len(self.totals)) if self.expects and self.totals else ()
-        return [] if self.posed is not None else tally_columns(self.game.shown.totals, counted, wanted)
+        return [] if self.posed is not None else tally_columns(self._totals, counted, wanted)
+
+    @property
+    def _totals(self) -> tuple[Value, ...]:
+        """What has a column."""
+        return self.game.can_show or self.game.shown.totals
 
     @property
     def last(self) -> int | None:
         """The column of the newest mark."""
         if not self.totals or self._hidden:
             return None
-        return next((k for k, one in enumerate(self.game.shown.totals) if one == self.totals[-1]), None)
+        return next((k for k, one in enumerate(self._totals) if one == self.totals[-1]), None)
 
     @property
     def status(self) -> str:
@@ -386,6 +392,5 @@ class Room(QObject):
         """How long it should still take, worked out once for each call."""
         key = self.game, self.boards, len(self.totals), self.totals[-1:]
         if self._told_still is None or self._told_still[0] != key:
-            found = still(self.game, self.boards, self.totals)
-            self._told_still = key, still_words(found, clear_words(self.boards, self.totals))
+            self._told_still = key, still_told(self.game, self.boards, self.totals)
         return self._told_still[1]
