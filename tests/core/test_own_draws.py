@@ -1,5 +1,7 @@
 """Draws of their own: each player's own pieces and own way of making a number, in every area that has them."""
 
+from fractions import Fraction
+
 import numpy as np
 import pytest
 from hypothesis import assume, given, settings
@@ -8,11 +10,17 @@ from hypothesis import strategies as st
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.game.document import game_from, with_value
 from bolometric.core.judge.faults import find_faults
+from bolometric.core.judge.sound import unsound
+from bolometric.core.logbook.calibration import held
+from bolometric.core.logbook.calling import expected, read_total, unusual
+from bolometric.core.logbook.session import impossible_words, session_of
 from bolometric.core.measure.measuring import measure, measure_exactly
 from bolometric.core.play.sitting import Sitting
 from bolometric.core.settings.errors import GameError
+from bolometric.core.sheets.gathering import contents_of
 from bolometric.core.text.figures import percent
 from bolometric.core.words.aloud import players_rules
+from bolometric.core.words.report import odds_text
 from bolometric.core.words.rule_sheet import rules_text
 from tests.areas.games import alike
 from tests.areas.own_draws import with_own_draws
@@ -150,6 +158,57 @@ def test_who_wins_less_is_told_with_pieces_that_even_it_out():
     for cure in fault.cures:
         assert cure.game.others == game.others
         assert abs(measure_exactly(cure.game).readings["seat_wins"].values[0] - 0.5) <= 0.1
+
+
+@pytest.mark.parametrize(
+    ("others", "says"),
+    [
+        ([], "A total of 8 can never come up"),
+        ([{"pieces": [DIE], "draw": {"make": "times", "factor": 2}}], ""),
+        (
+            [{"pieces": [DIE, {"faces": [0, 1]}], "draw": {"make": "formula", "formula": "a / b + 2"}}],
+            "divides by nothing",
+        ),
+    ],
+)
+def test_a_rule_that_one_of_the_players_meets_speaks_not_against_the_game(others, says):
+    area = {"kind": "trail", "length": 30, "back_to_start": [8]}
+    game = game_from({"pieces": [DIE], "others": others, "seats": {"count": 2}, "area": area})
+    found = measure(game, 300)
+    said = unsound(found.exact, found.readings)
+    assert says in said
+    assert ("can never come up" in said) == (not others)
+    told = {fault.code: fault for fault in find_faults(game, found.exact, cures=False)}
+    assert ("impossible_total" in told) == (not others)
+    assert ("no_number" in told) == (says == "divides by nothing")
+    if "no_number" in told:
+        assert told["no_number"].sentence.startswith("When player 2 draws, the formula divides by nothing in 50%")
+        assert told["no_number"].where == "others"
+
+
+def test_a_room_and_its_logbook_take_what_anybody_can_draw():
+    twice = {"pieces": [DIE], "draw": {"make": "times", "factor": 2}}
+    game = game_from({"pieces": [DIE], "others": [twice], "seats": {"count": 2}})
+    can = sorted({*range(1, 7), *range(2, 13, 2)})
+    assert list(game.can_show) == can
+    for number in range(14):
+        if number in can:
+            assert read_total(game, str(number)) == number
+        else:
+            with pytest.raises(GameError, match="these pieces make 1 to 12"):
+                read_total(game, str(number))
+    session = session_of(game, totals=("12", "7", "1"))
+    assert impossible_words(session).startswith("7 cannot come up: these pieces make 1 to 12.")
+    assert expected(game, 30) == ()
+    assert odds_text(game).startswith(f"{game.name}, what player 1 draws: ")
+    assert dict(contents_of(game).tally)["12"] == pytest.approx(1 / 12)  # of the second player's draws one of six
+    assert sum(chance for _, chance in contents_of(game).tally) == pytest.approx(1)
+    assert "each in their own way" in unusual(game, [Fraction(1)] * 40)
+    assert held([session_of(game, totals=("1",) * 40)]) == []
+    many = game_from({"pieces": [{"faces": [*range(10)]}] * 7, "draw": {"make": "digits"}})
+    assert many.can_show is None
+    assert read_total(many, "1234567") == 1234567  # whether it can come up is not known
+    assert "too many outcomes" in unusual(many, [Fraction(1234567)] * 40)
 
 
 @pytest.mark.parametrize(

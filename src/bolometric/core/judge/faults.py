@@ -17,6 +17,7 @@ from bolometric.core.game.document import Game
 from bolometric.core.game.fault import Change, Fault, in_words_of
 from bolometric.core.judge.always_same import always_same
 from bolometric.core.judge.annoyances import annoyances
+from bolometric.core.judge.by_rules import by_rules
 from bolometric.core.judge.change_size import Stray, stray
 from bolometric.core.judge.cures import MOST_CURES, Cures, deadline
 from bolometric.core.judge.nearby import fitted
@@ -96,16 +97,13 @@ class _Seeker:
             yield from annoyances(self.exact, self.until)
 
     def _by_rules(self) -> Iterator[Fault]:
-        """What is wrong by the rules: where players draw each in their own way, what is wrong for all of them."""
-        if self.area.compares or not self.game.draws_differ:
-            yield from map(self._whole, self.area.by_rules(self.game))
-            return
-        first, *rest = (list(self.area.by_rules(one)) for one in self.game.by_side)
-        for fault in first:
-            if all(any((fault.code, fault.sentence) == (one.code, one.sentence) for one in others) for others in rest):
-                whole = self._whole(fault)
-                made = (rebased(self.game, cure) for cure in whole.cures if cure.path != "pieces")
-                yield replace(whole, cures=tuple(cure for cure in made if cure is not None))
+        """What is wrong by the rules; the cures of a game in which all draw alike are made to this one."""
+        for fault in map(self._whole, by_rules(self.game)):
+            if self.area.compares or not self.game.draws_differ:
+                yield fault
+            else:
+                made = (rebased(self.game, cure) for cure in fault.cures if cure.path != "pieces")
+                yield replace(fault, cures=tuple(cure for cure in made if cure is not None))
 
     def _whole(self, fault: Fault) -> Fault:
         """With the cures that an area has to look for, where they are told."""
@@ -118,9 +116,12 @@ class _Seeker:
             yield replace(found, cures=cures)
 
     def _no_number(self) -> Iterator[Fault]:
-        sentence = no_number_words(self.game.pieces, self.game.draw)
-        if sentence and self.game.area.uses_pieces:
-            yield Fault("no_number", "fault", "draw.formula", sentence)
+        for side in self.game.by_side if self.game.area.uses_pieces else ():
+            if sentence := no_number_words(side.pieces, side.draw):
+                seat = self.game.by_seat.index(side)
+                if self.game.draws_differ:
+                    sentence = f"When {self.game.seat_name(seat)} draws, t{sentence[1:]}"
+                yield Fault("no_number", "fault", "others" if seat else "draw.formula", sentence)
 
     def _far_too_long(self) -> Iterator[Fault]:
         in_time, band = self.exact.readings.get("in_time"), self.game.brief.minutes

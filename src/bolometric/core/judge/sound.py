@@ -15,6 +15,7 @@ from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Game
 from bolometric.core.game.fault import Fault
 from bolometric.core.judge.always_same import always_same
+from bolometric.core.judge.by_rules import by_rules
 from bolometric.core.judge.verdict import applies
 from bolometric.core.outcomes.breakdown import no_number_words
 from bolometric.core.results.readings import Reading
@@ -52,11 +53,12 @@ def _all(analysis: Analysis, readings: Mapping[str, Reading]) -> Iterator[str]:
 
 def _by_rules(analysis: Analysis) -> str:
     """Faults that follow from the rules alone."""
-    game, faults = analysis.game, area_of(analysis.game).faults
-    if game.area.uses_pieces and (sentence := no_number_words(game.pieces, game.draw)):
-        return sentence
-    endless = faults.endless(analysis)
-    found: Iterator[Fault] = chain([endless] if endless else [], always_same(game), faults.by_rules(game))
+    game = analysis.game
+    for one in game.by_side if game.area.uses_pieces else ():
+        if sentence := no_number_words(one.pieces, one.draw):
+            return sentence
+    endless = area_of(game).faults.endless(analysis)
+    found: Iterator[Fault] = chain([endless] if endless else [], always_same(game), by_rules(game))
     return next((fault.sentence for fault in found if fault.level == "fault"), "")
 
 
