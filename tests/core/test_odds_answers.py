@@ -1,5 +1,6 @@
 """What is said of a draw: ways, questions, facts, comparisons and hands, against counting by hand or play."""
 
+import re
 from collections import Counter
 from fractions import Fraction
 from itertools import product
@@ -63,7 +64,7 @@ def test_the_table_of_two_cards_leaves_out_what_cannot_be_dealt():
 
 def test_dividing_by_nothing_is_shown_with_its_outcomes():
     words = no_number_words((D6, die(0, 1)), Draw(make="formula", formula="a / b"))
-    assert "50% of draws, for example where a = 1, b = 0; or a = 2, b = 0" in words
+    assert "50% of draws (exact), for example where a = 1, b = 0; or a = 2, b = 0" in words
     assert no_number_words((D6,), Draw()) == ""
 
 
@@ -83,7 +84,9 @@ def test_questions_about_two_dice():
     assert "whatever the second shows" in told.after_first_answer(asked, 1, "at_most", (7,))
     assert "7 comes before 2 in 86% of cases (exact)" in told.first_answer(asked, 2, 7)
     assert "never comes up" in told.chance_answer(asked, "these", (13,))
-    assert "may never come" in told.wait_answer(asked, "these", (13,))
+    assert told.wait_answer(asked, "these", (13,)) == "It never comes, so there is nothing to wait for."
+    always = Questions((D6,), Draw())
+    assert "Until it comes: 1 draw on average (exact)" in told.wait_answer(always, "at_least", (1,))
     assert told.within_answer(asked, "at_most", (12,), 1) == "At least once in 1 draw: 100% (exact)."
 
 
@@ -93,6 +96,21 @@ def test_of_what_is_only_sampled_nothing_is_said_never_to_come():
     told_so = told.chance_answer(asked, "these", (10**7,))
     assert told_so == f"A total of 10000000 came up in none of {asked.odds.all_ways:,} draws (simulated)."
     assert told.first_answer(asked, 10**7, 10**7 + 1) == "Neither of them came up in the draws looked at."
+    assert told.wait_answer(asked, "these", (10**7,)).startswith("It came in no draw looked at")
+
+
+def test_what_is_rare_in_a_pack_is_not_said_never_to_come():
+    """Thirty cards are dealt in ten draws of three; one set of three of 4,060 is among them once in 406 times."""
+    pack, rare = Pack(cards=tuple(range(30)), drawn=3, after="keep_out"), 29 * 28 * 27
+    asked = Questions((pack,), Draw(make="multiply"))
+    wait = asked.wait(wanted("these", (rare,)))
+    assert wait.mean is wait.nine_in_ten is None
+    assert abs(wait.away.value - (1 - 1 / 406) ** 100) < 4 * wait.away.stderr
+    said = told.wait_answer(asked, "these", (rare,))
+    assert re.fullmatch(r"Until it comes: it stayed away for 1,000 draws in \d\d% of cases \(simulated ± .*\)\.", said)
+    nothing = asked.wait(wanted("these", (0,)))  # the card 0 is in each of the ten draws alike
+    assert abs(nothing.mean.value - 5.5) < 4 * nothing.mean.stderr
+    assert nothing.nine_in_ten in (9, 10)
 
 
 def test_draws_that_hang_together_are_answered_by_dealing():

@@ -1,5 +1,8 @@
 """How numbers, faces and results are said."""
 
+from fractions import Fraction
+from itertools import product
+
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
@@ -16,6 +19,7 @@ from bolometric.core.pieces.words import cards_of, pieces_words, shows
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.readings import Reading
 from bolometric.core.results.show import certainty, headline, show
+from bolometric.core.settings.amounts import tidy
 from bolometric.core.text.figures import listing, minus, number, percent, plural, short_percent
 from bolometric.core.words.odds import odds_words, total_words
 from bolometric.core.words.report import odds_text
@@ -186,9 +190,33 @@ def test_odds_are_told_in_sentences():
     odds = Game(pieces=(Die(), Die())).distribution
     assert "36 equally likely ways" in odds_words(odds)
     assert "Hot: 7; cold: 2 and 12. Mean 7, spread (sd) 2.42. Every whole number in" in odds_words(odds)
-    assert total_words(odds, 4).startswith("4: 3 of 36 ways, 1/12, 8.3%, about 1 in 12. At least 4: 92%.")
+    assert total_words(odds, 4).startswith("4: 3 of 36 ways, 1/12, 8.3%, about 1 in 12 (exact). At least 4: 92%.")
     assert "All are equally likely" in odds_words(Game().distribution)
     assert "5.6%" in odds_text(Game(pieces=(Die(), Die())))
+
+
+FACES = st.lists(st.integers(0, 3), min_size=2, max_size=3)
+
+
+FORMULAS = {"a + b": Fraction.__add__, "b / a": lambda a, b: b / a, "a / a": lambda a, _: a / a}
+
+
+@given(FACES, FACES, st.sampled_from(sorted(FORMULAS)))
+def test_what_is_said_of_a_draw_is_so_for_all_its_outcomes(one, other, formula):
+    pieces = [{"faces": one}, {"faces": other}]
+    game = game_from({"bolometric": 1, "pieces": pieces, "draw": {"make": "formula", "formula": formula}})
+    drawn = [(Fraction(a), Fraction(b)) for a, b in product(one, other) if a or "/" not in formula]
+    made = [tidy(FORMULAS[formula](a, b)) for a, b in drawn]
+    odds, ways = game.distribution, len(one) * len(other)
+    told = odds_words(odds)
+    assert ("No draw makes a number." in told) == (not made)
+    assert ("The only number is" in told) == (len(set(made)) == 1)
+    assert (f"No number: {percent(1 - len(made) / ways)}" in told) == (0 < len(made) < ways)
+    for total in set(made):
+        said, often = total_words(odds, total), f"{10 * made.count(total) / ways:.2g}"
+        assert said.startswith(f"{minus(total)}: {made.count(total)} of {ways} ways, ")
+        assert "(exact). At least" in said
+        assert f"it comes up {'once' if often == '1' else f'{often} times'} on" in said
 
 
 def test_results_are_told_in_sentences():

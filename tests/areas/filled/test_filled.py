@@ -206,6 +206,31 @@ def test_by_hand_one_comes_off_where_the_total_stands(game, seed):
         assert all(not sum(sitting.now.left[seat]) for seat in sitting.now.winners)
 
 
+@pytest.mark.parametrize(
+    ("first", "last", "says", "moved"),
+    [
+        (2, 14, "13 and 14 can never come up", "area.last"),
+        (0, 12, "0 and 1 can never come up", "area.first"),
+        (1, 40, "1, 13, 14, 15, 16, 17, 18, 19 and 21 more can never come up", "area.first"),
+    ],
+)
+@pytest.mark.parametrize("style", ["guess", "thumb"])
+def test_the_end_of_a_line_that_never_comes_up_is_named_and_moved(style, first, last, says, moved):
+    area = {"kind": "tiles", "play": "counters", "first": first, "last": last, "counters": 4}
+    game = in_style(game_from({"pieces": [{}, {}], "area": area}), style)
+    found = [fault for fault in find_faults(game) if fault.sentence.startswith(f"{says}:")]
+    assert [fault.where for fault in found] == [moved]
+
+
+def test_boxes_with_a_pack_whose_cards_stay_out_leave_nothing_to_choose():
+    pack = {"kind": "pack", "cards": [1, 2, 3], "after": "keep_out"}
+    game = game_from({"pieces": [pack], "area": {"kind": "tiles", "play": "boxes", "boxes": 2}})
+    sitting = Sitting(game, 1)
+    while not sitting.now.over:
+        assert sitting.coach() == "There is nothing to choose in this game: draw, and see."
+        sitting.draw()
+
+
 def test_a_line_with_numbers_that_never_come_up():
     data = {"pieces": [{}, {}], "area": {"kind": "tiles", "play": "counters", "first": 1, "last": 13, "counters": 4}}
     game = game_from(data)

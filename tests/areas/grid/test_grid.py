@@ -1,6 +1,7 @@
 """The grid: played as a teacher would play it, balanced boards, and numbers that suit the pieces."""
 
 import random
+import re
 from collections import Counter
 from itertools import product
 
@@ -19,6 +20,7 @@ from bolometric.core.measure.measuring import measure, runs_of
 from bolometric.core.number_making.made import numbers_from
 from bolometric.core.play.sitting import Sitting
 from bolometric.core.settings.errors import GameError
+from bolometric.core.text.figures import percent
 from bolometric.core.words.aloud import players_rules
 
 SMALL = st.integers(1, 9)
@@ -179,12 +181,25 @@ def test_lines_chances_and_play_by_hand_are_those_of_the_rules(game, seed):
     for _ in range(60):
         if sitting.now.over:
             break
+        if sitting.options and game.area.wins != "line":
+            able = {at: sum(cell in makes(game, shown) for shown in all_shown) for at, cell in claimed(sitting)}
+            hardest = [at for at, ways in able.items() if ways == min(able.values())]
+            where = [divmod(at, game.area.columns) for at in (hardest if len(hardest) <= 5 else hardest[:4])]
+            told = sitting.coach()
+            assert re.findall(r"\(row (\d+), column (\d+)\)", told) == [(str(r + 1), str(c + 1)) for r, c in where]
+            assert f"{percent(min(able.values()) / len(all_shown))} of draws can (exact)" in told
         for option in sitting.options:
             if option.key == NONE:
                 assert game.area.hidden
                 continue
             assert game.area.laid_out[option.key] in makes(game, sitting.now.shown or (0, 0)) or not sitting.now.shown
         sitting.play_on(game.seats.style(0))
+
+
+def claimed(sitting):
+    """The cells that can be claimed, with their numbers."""
+    keys = sorted(option.key for option in sitting.options if option.key != NONE)
+    return [(key, sitting.game.area.laid_out[key]) for key in keys]
 
 
 def test_a_line_is_completed_blocked_and_lengthened_in_this_order():

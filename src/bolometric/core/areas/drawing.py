@@ -18,6 +18,8 @@ from bolometric.core.text.figures import minus
 LONGEST = 2_000_000
 """Turns that are added up."""
 LEFT = 1e-14
+NO_BEST_PLAY = "Best play is not known where cards stay out."
+"""What a coach says there: what has gone decides, and nobody counts along."""
 
 
 def drawing(ways: Ways, total: Value | None, *hands: str) -> Task:

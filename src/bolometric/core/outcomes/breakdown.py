@@ -124,4 +124,8 @@ def no_number_words(pieces: tuple[AnyPiece, ...], draw: Draw) -> str:
         found, _ = combinations(pieces, draw, None, EXAMPLES)
         told = [", ".join(f"{LETTERS[i]} = {minus(v)}" for i, v in enumerate(values)) for values, _ in found]
         examples = f", for example where {'; or '.join(told)}"
-    return f"The formula divides by nothing in {chance} of draws{examples}: they make no number, so nothing happens."
+    known = "simulated" if odds.sampled else "exact"
+    return (
+        f"The formula divides by nothing in {chance} of draws ({known}){examples}: they make no number, so nothing "
+        "happens."
+    )

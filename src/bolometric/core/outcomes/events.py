@@ -43,9 +43,14 @@ class Figure:
 class Wait:
     """How many draws until something comes."""
 
-    mean: Figure | None
-    """None if it may never come."""
-    nine_in_ten: int | None
+    mean: Figure | None = None
+    """None if it never came, or stayed away too long to say."""
+    nine_in_ten: int | None = None
+    """The draw by which it has come nine times in ten."""
+    looked: int = 0
+    """Draws of a row that were looked at, where it stayed away in some rows."""
+    away: Figure | None = None
+    """The share of these rows."""
 
 
 def wanted(asked: Asked, totals: tuple[Value, ...]) -> Callable[[Value], bool]:
@@ -85,14 +90,15 @@ class Questions:
         """How many draws until a wanted total comes."""
         p = float(self.chance(want))
         if p == 0:
-            return Wait(None, None)
+            return Wait()
         if self.remembers:
-            hits = self._hits(want, _enough(p))
-            came = hits.any(axis=1)
-            first = hits.argmax(axis=1) + 1
-            if not came.all():
-                return Wait(None, None)
+            draws = _enough(p)
+            hits = self._hits(want, draws)
+            came = np.asarray(hits.any(axis=1))
+            first = np.where(came, hits.argmax(axis=1), draws) + 1
             tenth = int(np.sort(first)[ceil(0.9 * len(first)) - 1])
+            if not came.all():
+                return Wait(None, tenth if tenth <= draws else None, draws, _share(np.logical_not(came)))
             return Wait(Figure(float(first.mean()), float(first.std() / sqrt(len(first)))), tenth)
         nine = 1 if p >= 0.9 else ceil(log(0.1) / np.log1p(-p) - 1e-12)
         return Wait(Figure(1 / p, self.odds.stderr(p) / p**2), nine)

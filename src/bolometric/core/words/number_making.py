@@ -135,18 +135,21 @@ def chart_words(made: Making, most: int) -> str:
         told = f"{plural(len(never), 'number')} can never be made: {some_of([*map(str, never)], MOST_NAMED)}."
     low, high = min(can.values()), max(can.values())
     if low == high:
-        return f"{told} {'Each of the others' if never else 'Each'} can be made by {percent(low)} of draws."
+        return f"{told} {'Each of the others' if never else 'Each'} can be made by {percent(low)} of draws (exact)."
     return f"{told} {_with_chance('Hardest', can, low)}, {_with_chance('easiest', can, high)}."
 
 
 def _with_chance(which: str, chances: Mapping[int, float], share: float) -> str:
-    """Which numbers can be made with a chance: 'Hardest is 31 (2% of draws)', 'hardest are 31 and 37 (2% of draws)'."""
+    """Which numbers can be made with a chance: 'Hardest is 31 (2% of draws, exact)', 'hardest are 31 and 37 (…)'."""
     found = [str(number) for number, chance in chances.items() if chance == share]
-    return f"{which} {'is' if len(found) == 1 else 'are'} {some_of(found, MOST_NAMED)} ({percent(share)} of draws)"
+    return (
+        f"{which} {'is' if len(found) == 1 else 'are'} {some_of(found, MOST_NAMED)} ({percent(share)} of draws, exact)"
+    )
 
 
 def number_words(number: MadeNumber | None, value: int) -> str:
     """A number of the chart."""
     if number is None:
         return f"{value}: never."
-    return f"{value}: {percent(number.chance)} of draws, such as {number.sum}; {plural(number.sums, 'sum')} in all."
+    sums = plural(number.sums, "sum")
+    return f"{value}: {percent(number.chance)} of draws (exact), such as {number.sum}; {sums} in all."

@@ -27,16 +27,19 @@ def odds_words(odds: Distribution) -> str:
     """A distribution in a few sentences."""
     if not odds.totals:
         return "No draw makes a number."
+    nothing = f" No number: {percent(odds.nothing / odds.all_ways)}." if odds.nothing else ""
+    if len(odds.totals) == 1:
+        seen = " that came up" if odds.sampled else ""
+        return f"The only number{seen} is {minus(odds.totals[0])} ({sure(odds)}).{nothing}"
     most = max(odds.ways)
     likely = odds.with_ways(most)
-    even = len(likely) == len(odds.totals) > 1
+    even = len(likely) == len(odds.totals)
     peak = (
         "All are equally likely"
         if even
         else f"Hot: {_shortly(likely)}; cold: {_shortly(odds.with_ways(min(odds.ways)))}"
     )
     ways = f"{odds.all_ways:,} equally likely ways in all" if not odds.sampled else "too many ways to list"
-    nothing = f" No number: {percent(odds.nothing / odds.all_ways)}." if odds.nothing else ""
     return (
         f"{minus(odds.totals[0])} to {minus(odds.totals[-1])}, {ways} ({sure(odds)}). "
         f"{peak}. Mean {minus(round(odds.mean, 2))}, spread (sd) {odds.sd:.2f}. {never_words(odds)}{nothing}"
@@ -77,11 +80,18 @@ def total_words(odds: Distribution, total: Value) -> str:
     chance = odds.chance(total)
     more = float(odds.chance_where(lambda other: other >= total))
     error = odds.stderr(float(chance))
-    unsure = f" ± {100 * error:.2g} points" if error else ""
+    known = f"simulated ± {100 * error:.2g} points" if odds.sampled else "exact"
+    often = f"{10 * float(chance):.2g}"
     return (
-        f"{minus(total)}: {odds.ways_of(total):,} of {odds.all_ways:,} ways, {fraction_words(chance)}{unsure}. "
-        f"At least {minus(total)}: {percent(more)}. In ten draws it comes up {10 * float(chance):.2g} times on average."
+        f"{minus(total)}: {of_all(odds, odds.ways_of(total))}, {fraction_words(chance)} ({known}). At least "
+        f"{minus(total)}: {percent(more)}. In ten draws it comes up {'once' if often == '1' else f'{often} times'} on "
+        "average."
     )
+
+
+def of_all(odds: Distribution, ways: int) -> str:
+    """A part of all: '6 of 36 ways', or '10,923 of 65,536 draws' that were looked at."""
+    return f"{ways:,} of {plural(odds.all_ways, 'draw' if odds.sampled else 'way')}"
 
 
 def asked_words(asked: Asked, totals: tuple[Value, ...]) -> str:
@@ -107,7 +117,7 @@ def chance_answer(questions: Questions, asked: Asked, totals: tuple[Value, ...])
     if chance == 0:
         never = f"came up in none of {odds.all_ways:,} draws" if odds.sampled else "never comes up"
         return f"A total of {what} {never} ({'simulated' if odds.sampled else 'exact'})."
-    ways = f"{int(chance * odds.all_ways):,} of {odds.all_ways:,} {'draws' if odds.sampled else 'ways'}"
+    ways = of_all(odds, int(chance * odds.all_ways))
     return f"A total of {what}: {ways}, {fraction_words(chance)} ({sure(odds)})."
 
 
@@ -120,13 +130,16 @@ def within_answer(questions: Questions, asked: Asked, totals: tuple[Value, ...],
 def wait_answer(questions: Questions, asked: Asked, totals: tuple[Value, ...]) -> str:
     """How long until it comes."""
     found = questions.wait(wanted(asked, totals))
-    if found.mean is None or found.nine_in_ten is None:
-        return "It may never come, so there is no mean to wait for."
+    by = f"nine times in ten it has come by draw {found.nine_in_ten:,}" if found.nine_in_ten else ""
+    if found.away is not None:
+        away = f"it stayed away for {found.looked:,} draws in {percent(found.away.value)} of cases"
+        return f"Until it comes: {f'{by}, but ' if by else ''}{away} ({_known(found.away)})."
+    if found.mean is None:
+        seen = "came in no draw looked at, so nothing is known of how long one waits"
+        return f"It {seen if questions.odds.sampled else 'never comes, so there is nothing to wait for'}."
     error = f"simulated ± {found.mean.stderr:.2g}" if found.mean.stderr else "exact"
-    return (
-        f"Until it comes: {found.mean.value:.3g} draws on average ({error}); nine times in ten it has come by draw "
-        f"{found.nine_in_ten:,}."
-    )
+    mean = f"{found.mean.value:.3g}"
+    return f"Until it comes: {mean} {'draw' if mean == '1' else 'draws'} on average ({error}); {by}."
 
 
 def after_first_answer(questions: Questions, shown: Value, asked: Asked, totals: tuple[Value, ...]) -> str:

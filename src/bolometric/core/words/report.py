@@ -111,7 +111,8 @@ def _never_a_date(value: Fraction) -> str:
 def odds_text(game: Game) -> str:
     """The odds as a table."""
     odds = game.shown
-    title = f"{game.name}: {set_words(game)}. {odds_words(odds)}"
+    whose = f", what {game.seat_name(0)} draws" if game.draws_differ else ""
+    title = f"{game.name}{whose}: {set_words(game)}. {odds_words(odds)}"
     return "\n".join([title, "", *table(odds_rows(odds))])
 
 

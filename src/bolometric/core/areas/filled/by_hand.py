@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
+from bolometric.core.areas.drawing import NO_BEST_PLAY
 from bolometric.core.areas.filled.fill import Line, area_of_marks, fill_of, line_of, marks_of
 from bolometric.core.areas.filled.first import clock, mean_draws
 from bolometric.core.areas.filled.placing import best_for_clearing
@@ -143,10 +144,10 @@ def _turn_over(game: Game, now: OnLine) -> OnLine:
 
 def coach(game: Game, now: OnLine) -> str:
     """The best placement that what stands can still become, and what was lost; or how long it still takes."""
-    if remembers(game.pieces):
-        return "Best play is not known where cards stay out."
     if isinstance(game.area, Boxes):
         return "There is nothing to choose in this game: draw, and see."
+    if remembers(game.pieces):
+        return NO_BEST_PLAY
     line, marks, has = _line(game, now), marks_of(game), now.left[now.seat]
     if not now.filling:
         mean = mean_draws(clock(line.chances, marks), has)

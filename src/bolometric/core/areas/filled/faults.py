@@ -17,10 +17,10 @@ from bolometric.core.game.contract import Faults
 from bolometric.core.game.document import Game
 from bolometric.core.game.fault import NEVER_ENDS, Change, Fault, change, cures
 from bolometric.core.pieces.kinds import remembers
-from bolometric.core.text.figures import listing, percent
+from bolometric.core.text.figures import listing, minus, percent, plural, some_of
 
-NEAR, MOST_MORE = 1e-6, 6
-"""How near a mean counts as equal, and how many more counters are tried as a cure."""
+NEAR, MOST_MORE, MOST_NAMED = 1e-6, 6, 8
+"""How near a mean counts as equal, how many more counters are tried as a cure, and numbers that a sentence names."""
 
 
 def lengthens(game: Game) -> str:
@@ -48,12 +48,19 @@ def endless(exact: Analysis) -> Fault | None:
     worst = max(_stuck(game, fill) for fill in fills_of(game))
     if not worst:
         return None
-    path = "area.first" if _never(game)[0] == game.area_as(PlacedCounters).first else "area.last"
     who = (
         "Such a placement can" if worst == 1 else f"{percent(worst)} of players who guess place a counter there and can"
     )
-    sentence = f"{listing(_never(game), 'and')} can never come up: {who} never clear (exact)."
-    return Fault(NEVER_ENDS, "fault", path, sentence)
+    return Fault(NEVER_ENDS, "fault", _end(game), f"{_told(game)}: {who} never clear (exact).")
+
+
+def _told(game: Game) -> str:
+    return f"{some_of([*map(minus, _never(game))], MOST_NAMED)} can never come up"
+
+
+def _end(game: Game) -> str:
+    """The end of the line to move: its first number, where that never comes up."""
+    return "area.first" if _never(game)[0] == game.area_as(PlacedCounters).first else "area.last"
 
 
 def useless(game: Game) -> int:
@@ -80,7 +87,7 @@ def by_rules(game: Game) -> Iterator[Fault]:
                 "impossible_number",
                 "fault",
                 "area.placements",
-                f"The given placement has a counter on {listing(off, 'and')}, which can never come up.",
+                f"The given placement has {plural(len(off), 'number')} that can never come up: {listing(off, 'and')}.",
                 cures(cure),
             )
     idle = no_choice(game)
@@ -122,9 +129,8 @@ def advice(exact: Analysis) -> Iterator[Fault]:
         yield Fault(
             "never_comes_up",
             "advice",
-            "area.first",
-            f"{listing(_never(game), 'and')} can never come up: {percent(trapped(game))} of players who guess would be "
-            "stuck there (exact).",
+            _end(game),
+            f"{_told(game)}: {percent(trapped(game))} of players who guess would be stuck there (exact).",
             (),
         )
 

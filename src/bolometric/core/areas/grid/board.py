@@ -16,7 +16,7 @@ from bolometric.core.areas.grid.spec import Grid
 from bolometric.core.game.contract import Board, Plain
 from bolometric.core.game.document import Game, game_from, set_from
 from bolometric.core.results.board import Cells, Heat, Places
-from bolometric.core.results.printed import Printed
+from bolometric.core.results.printed import Beside, Printed
 from bolometric.core.text.figures import minus, percent, plural
 
 LOOKED_AT, LONGEST = 60_000, 2_000
@@ -107,8 +107,8 @@ def printed(game: Game, board: Places | None) -> Printed:
     """The grid, and for each player as many counters as could be needed."""
     area = game.area_as(Grid)
     if area.mark != "counter":
-        each = {"colour": "crayons, in a colour for each player", "sign": "pencils"}[area.mark]
-        return Printed(board, counters=0, beside=(each,))
+        crayon = Beside("crayon", "crayons, in a colour for each player")
+        return Printed(board, counters=0, beside=(crayon if area.mark == "colour" else Beside("pencil", "pencils"),))
     open_cells = sum(cell != "hole" for cell in area.laid_out)
     return Printed(board, counters=-(-open_cells // game.seats.count))
 

@@ -20,7 +20,11 @@ from bolometric.core.number_making.typed import hints, typed
 from bolometric.core.results.standing import Drawn, Option, Standing, noted, won
 from bolometric.core.settings.amounts import tidy
 from bolometric.core.settings.errors import GameError
-from bolometric.core.text.figures import listing, listing_words, minus, percent, plural
+from bolometric.core.text.figures import listing, listing_words, minus, percent, plural, some_of
+from bolometric.core.text.ranking import ROUNDED
+
+MOST_NAMED = 4
+"""Cells that a sentence names."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -184,13 +188,15 @@ def coach(game: Game, now: OnGrid) -> str:
     """What a player who thinks would claim; hints towards its number, where it has to be made."""
     if now.waiting != "choice":
         return "There is nothing to choose now: draw, and see."
-    area, claims = game.area_as(Grid), claims_of(game)
-    best = _advised(game, now)
-    number = int(claims.numbers[best])
-    why = "a few games ahead, simulated" if area.wins == "line" else "the hardest to make"
-    return (
-        f"Claim {minus(number)} in {_where(claims, best)} ({why}); {percent(float(claims.chance[best]))} of draws can."
-    )
+    claims, chance = claims_of(game), draws_of(game).chance[now.seat]
+    if game.area_as(Grid).wins == "line":
+        best, why = [_advised(game, now)], "best a few games ahead, simulated"
+    else:
+        free = _open(game, now)
+        best, why = [cell for cell in free if chance[cell] < min(chance[free]) + ROUNDED], "the hardest to make"
+    named = [f"{minus(int(claims.numbers[cell]))} ({_where(claims, cell)})" for cell in best]
+    often = f"{percent(float(chance[best[0]]))} of draws can (exact)"
+    return f"Claim {some_of(named, MOST_NAMED, 'or')}: {why}; {often}."
 
 
 def check(game: Game, now: OnGrid, text: str) -> str | None:

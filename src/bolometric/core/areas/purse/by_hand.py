@@ -7,6 +7,7 @@ from fractions import Fraction
 
 import numpy as np
 
+from bolometric.core.areas.drawing import NO_BEST_PLAY
 from bolometric.core.areas.purse.area import multipliers_of, steps_of
 from bolometric.core.areas.purse.exact import choice_of, plan_of
 from bolometric.core.areas.purse.spec import Purse
@@ -102,7 +103,7 @@ def landed(game: Game, now: OnPurse, drawn: Drawn) -> OnPurse:
 def coach(game: Game, now: OnPurse) -> str:
     """What each multiplier is worth under best play."""
     if remembers(game.pieces):
-        return "Best play is not known where cards stay out."
+        return NO_BEST_PLAY
     steps, area = steps_of(game), game.area_as(Purse)
     plan, left, here = plan_of(steps, "nearest"), steps.draws - now.made[now.seat], now.sums[now.seat]
     if now.waiting != "choice":

@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
+from bolometric.core.areas.drawing import NO_BEST_PLAY
 from bolometric.core.areas.sets.area import closing_of
 from bolometric.core.areas.sets.exact import EVENLY, plan_of, policy_of
 from bolometric.core.areas.sets.rules import ALL, FEW, tiles_in
@@ -129,7 +130,7 @@ def _turn_over(game: Game, now: OnTiles, words: str) -> OnTiles:
 def coach(game: Game, now: OnTiles) -> str:
     """What each option leaves, and how often it closes all, under best play."""
     if remembers(game.pieces):
-        return "Best play is not known where cards stay out."
+        return NO_BEST_PLAY
     closing = closing_of(game)
     plan = plan_of(closing, "expected")
     if now.waiting == "draw":

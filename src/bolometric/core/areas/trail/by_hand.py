@@ -7,6 +7,7 @@ from typing import TYPE_CHECKING
 
 import numpy as np
 
+from bolometric.core.areas.drawing import NO_BEST_PLAY
 from bolometric.core.areas.trail.cards import by_hand as cards
 from bolometric.core.areas.trail.cards.rules import AFTER_ROUNDS, HOME, HOME_WITH, WINS, goes_round
 from bolometric.core.areas.trail.daring import stopping
@@ -17,6 +18,7 @@ from bolometric.core.areas.trail.standing import STOP, Key, OnTrail
 from bolometric.core.game.contract import ByHand
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
+from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.standing import Drawn, Option, noted, won
 from bolometric.core.text.figures import listing, percent, significant
 from bolometric.core.text.ranking import ROUNDED
@@ -282,7 +284,7 @@ def coach(game: Game, now: OnTrail) -> str:
     if trail.go_on != "dare":
         return "There is nothing to choose in this game: draw, and see."
     if not game.draws_are_known:
-        return "Best play is not known where draws hang together or are too many to list."
+        return NO_BEST_PLAY if remembers(game.pieces) else "Best play is not known where draws are too many to list."
     if now.waiting == "draw":
         return "A turn begins with a draw; then there is something to choose."
     plan, here = stopping.plan_of(trail, game.distribution), now.places[_marker(game, now)]

@@ -7,7 +7,7 @@ from math import fsum
 from PySide6.QtWidgets import QComboBox, QHBoxLayout, QScrollArea
 
 from bolometric.core.outcomes.facts import Facts, facts_of
-from bolometric.core.text.figures import minus, percent
+from bolometric.core.text.figures import minus, percent, plural
 from bolometric.core.text.ranking import cut_words, most_often
 from bolometric.desk.parts.charts.pair_table import Cell, PairTableView
 from bolometric.desk.parts.plain import Label
@@ -76,8 +76,8 @@ class DrawFactsPage(OddsPage):
         down = sorted({left for left, _ in facts.times})
         across = sorted({right for _, right in facts.times})
         each = fsum(map(float, facts.times.values()))
-        known = "simulated" if facts.sampled else "exact"
-        self.words.setText(f"{len(facts.times):,} different sums, {each:.3g} in each draw ({known}).")
+        different = plural(len(facts.times), "different sum")
+        self.words.setText(f"{different}, {each:.3g} in each draw ({_known(facts)}).")
         if max(len(down), len(across)) > MOST_SIDE:
             self._show_likeliest(facts)
             return
@@ -91,7 +91,8 @@ class DrawFactsPage(OddsPage):
         chance = facts.times.get((left, right))  # type: ignore[arg-type]
         if chance is None:
             return Cell("", None)
-        told = f"{minus(left)} {facts.sign} {minus(right)}: {percent(float(chance))} of draws"  # type: ignore[arg-type]
+        asked = f"{minus(left)} {facts.sign} {minus(right)}"  # type: ignore[arg-type]
+        told = f"{asked}: {percent(float(chance))} of draws ({_known(facts)})"
         return Cell(percent(float(chance)).removeprefix("under "), warm[left, right], None, told)
 
     def _show_likeliest(self, facts: Facts) -> None:
@@ -100,3 +101,7 @@ class DrawFactsPage(OddsPage):
         named = [f"{minus(a)} {facts.sign} {minus(b)} ({percent(float(facts.times[a, b]))})" for a, b in likely]
         self.table.show_cells("", (), (), (), self.colours)
         self.told.setText(f"Too many for a table. Most often: {cut_words(named, more)}.")
+
+
+def _known(facts: Facts) -> str:
+    return "simulated" if facts.sampled else "exact"

@@ -101,5 +101,5 @@ class HandPage(OddsPage):
         mean = sum((total * n for total, n in tally.items()), 0) / sum(tally.values())
         return (
             f"{plural(count, 'draw')}, by chance: {came}. "
-            f"Their mean is {float(mean):.2f}, where {odds.mean:.2f} is expected."
+            f"Their mean is {float(mean):.2f}, where {odds.mean:.2f} is expected ({sure(odds)})."
         )

@@ -79,7 +79,8 @@ class OddsView(QWidget):
         """Show a game's draw."""
         self.set = PieceSet.model_construct(pieces=game.pieces, draw=game.draw)  # the game was checked already
         self.colours = colours
-        title = "One draw" if game.area.uses_pieces else "Nothing is drawn in this game; if it were"
+        whose = f" of {game.seat_name(0)}" if game.draws_differ else ""
+        title = f"One draw{whose}" if game.area.uses_pieces else "Nothing is drawn in this game; if it were"
         self.title.setText(f"{title}: {set_words(game)}")
         odds = game.shown
         told = no_number_words(game.pieces, game.draw)

@@ -10,7 +10,7 @@ from PySide6.QtWidgets import QHBoxLayout, QScrollArea, QTextBrowser
 from bolometric.core.outcomes.breakdown import IN_ORDER, can_be_listed, combinations, letter_names, pair_table
 from bolometric.core.settings.amounts import Value
 from bolometric.core.text.figures import minus, percent
-from bolometric.core.words.odds import sure
+from bolometric.core.words.odds import of_all, sure
 from bolometric.desk.parts.charts.pair_table import Cell, PairTableView
 from bolometric.desk.parts.plain import Label
 from bolometric.desk.views.odds.page import PickingPage, plain_label
@@ -80,8 +80,8 @@ class WaysPage(PickingPage):
             self.words.setText("")
             return
         odds = self.set.distribution
-        ways, chance = odds.ways_of(total), percent(float(odds.chance(total)))
-        self.words.setText(f"{ways:,} of {odds.all_ways:,} ways, {chance} ({sure(odds)})")
+        chance = percent(float(odds.chance(total)))
+        self.words.setText(f"{of_all(odds, odds.ways_of(total))}, {chance} ({sure(odds)})")
         if self.list.isVisible():
             self._tell_combinations(total)
 
