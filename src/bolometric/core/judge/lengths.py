@@ -12,13 +12,17 @@ from bolometric.core.judge.nearby import Effect, effects
 from bolometric.core.results.show import certainty, show
 from bolometric.core.settings.knobs import knob_at
 
+LOOKED = 2_000
+"""Games of a look: of a length that spreads by a quarter of itself they tell the mean to half a percent."""
+
 
 def other_lengths(game: Game) -> list[Effect]:
     """What changes its minutes and does the same for the same end, as ``effects`` puts them. Raises Cancelled.
 
     Whether what it is for is left is not asked yet: that takes games played, and few of these may be told.
     """
-    return [one for one in effects(game, "minutes", lambda change: _same(game, change)) if one.after.mean is not None]
+    found = effects(game, "minutes", lambda change: _same(game, change), LOOKED)
+    return [one for one in found if one.after.mean is not None]
 
 
 def offered(game: Game, found: Iterable[Effect]) -> Iterator[Effect]:

@@ -13,7 +13,7 @@ from typing import Any
 from bolometric.core.game.document import Game
 from bolometric.core.game.fault import Change, changed
 from bolometric.core.judge.change_size import stray
-from bolometric.core.measure.measuring import quick_measure
+from bolometric.core.measure.measuring import QUICK_RUNS, quick_measure
 from bolometric.core.pieces.words import pieces_words
 from bolometric.core.results.readings import Reading
 from bolometric.core.settings.amounts import plain
@@ -119,13 +119,16 @@ def _order(knob: Knob, value: float) -> str:
     return f"Make it {plural(value, one, knob.label)}" if isinstance(value, int) else f"Make it {value:g} {knob.label}"
 
 
-def effects(game: Game, key: str, wanted: Callable[[Change], bool] | None = None) -> list[Effect]:
+def effects(
+    game: Game, key: str, wanted: Callable[[Change], bool] | None = None, games: int = QUICK_RUNS
+) -> list[Effect]:
     """What every nearby change does to a reading.
 
     Args:
         game: the game.
         key: the reading.
         wanted: which changes are looked at, if not all; asked before anything is measured.
+        games: games that are played of each at most, where the reading can't be worked out.
 
     Returns:
         Those first that touch least of the practice, of these the largest effect. Changes that leave the reading as it
@@ -137,12 +140,12 @@ def effects(game: Game, key: str, wanted: Callable[[Change], bool] | None = None
     >>> effects(Game(), "first_seat_edge")[0].change.words
     'Finish the round first'
     """
-    before = quick_measure(game, key).readings.get(key)
+    before = quick_measure(game, key, games).readings.get(key)
     if before is None:
         return []
     found = []
     for change in changes(game) if wanted is None else filter(wanted, changes(game)):
-        after = quick_measure(change.game, key).readings.get(key)
+        after = quick_measure(change.game, key, games).readings.get(key)
         if after is not None and after.mean is not None and not _same(before, after):
             found.append(Effect(change, before, after))
     start = before.mean or 0.0

@@ -232,16 +232,16 @@ QUICK_RUNS, QUICK_TURNS, LONGEST_LOOK = 10_000, 3_000_000, 5_000
 """Where a look is enough: games played, turns in all of them, and turns of one game, at most."""
 
 
-def quick_measure(game: Game, wanted: str | None = None) -> Analysis:
+def quick_measure(game: Game, wanted: str | None = None, games: int = QUICK_RUNS) -> Analysis:
     """As much of a game as a look needs.
 
     Args:
         game: the game.
         wanted: a reading that must be there, played for if it can't be worked out.
+        games: games that are played at most where some have to be.
 
     Returns:
-        The exact readings; where there are none by their nature, or not the one wanted, also those of at most
-        ``QUICK_RUNS`` games played.
+        The exact readings; where there are none by their nature, or not the one wanted, also those of games played.
 
     Raises:
         Cancelled: once the work is given up.
@@ -252,18 +252,18 @@ def quick_measure(game: Game, wanted: str | None = None) -> Analysis:
     found = measure_exactly(game, wanted == "choice", wanted in NOTED_ALONE)
     if found.result is not None and (wanted is None or wanted in found.readings):
         return found
-    played = dict(_seen_quickly(game, wanted in NOTED_ALONE))
+    played = dict(_seen_quickly(game, wanted in NOTED_ALONE, games))
     if wanted == "choice" and (worth := thinking_played(game, 1)) is not None:
         played["choice"] = worth
     if wanted in EVEN:
-        played |= even_played(game, 1, QUICK_RUNS)
+        played |= even_played(game, 1, games)
     return replace(found, readings=joined(played, found.readings))
 
 
 @lru_cache(maxsize=128)
-def _seen_quickly(game: Game, noted: bool) -> Mapping[str, Reading]:
+def _seen_quickly(game: Game, noted: bool, games: int) -> Mapping[str, Reading]:
     """What a quick look sees in games played: the same ones, whichever reading it is for and whoever looks next."""
-    for tally in runs_of(game, 1, QUICK_RUNS, LONGEST_LOOK, note=noted):
+    for tally in runs_of(game, 1, games, LONGEST_LOOK, note=noted):
         if tally.sample.turns_played > QUICK_TURNS or tally.sample.longest == LONGEST_LOOK:
             break
     return MappingProxyType(tally.readings())
