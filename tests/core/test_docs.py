@@ -24,9 +24,12 @@ def there(path, name):
     return False
 
 
-@pytest.mark.parametrize("page", sorted(path.name for path in (ROOT / "docs").glob("*.md")))
+PAGES = sorted([*(ROOT / "docs").glob("*.md"), *(PACKAGE / "assets" / "handbook").glob("*.md")])
+
+
+@pytest.mark.parametrize("page", PAGES, ids=lambda page: page.name)
 def test_every_module_that_a_page_names_is_there(page):
-    named = NAMED.findall((ROOT / "docs" / page).read_text("utf-8"))
+    named = NAMED.findall(page.read_text("utf-8"))
     assert [f"{path}.{name}" for path, name in named if not there(path, name or None)] == []
 
 

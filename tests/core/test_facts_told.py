@@ -1,5 +1,6 @@
 """What is told of the facts that players meet, against the whole list or table of them, ordered and counted by hand."""
 
+import re
 from fractions import Fraction
 from operator import add, mul, sub
 
@@ -15,7 +16,7 @@ from bolometric.core.learner_work.facts import ADD, COMPARE, DIVIDE, MULTIPLY, S
 from bolometric.core.learner_work.fluency import USUAL
 from bolometric.core.learner_work.timing import timing
 from bolometric.core.text.ranking import most_often
-from bolometric.core.words.practice import ALL_SEATS, fits_table, met_most, table_of, top_count
+from bolometric.core.words.practice import ALL_SEATS, FactCell, fact_words, fits_table, met_most, table_of, top_count
 from bolometric.core.words.talk.sums import QUICK, RARE, of_sums, result_of, strategy
 from tests.random_games import tenths
 
@@ -93,3 +94,14 @@ def test_questions_are_of_the_facts_that_are_met_most_and_take_longest(times):
         assert (asked["hardest"].fact, asked["hardest"].result) == (hard, real[hard])
     same = {one for one in others if usual.does == one.does == ADD and real[one] == real[usual]}
     assert set(asked["same"].others if "same" in asked else ()) == (same if sum(times[usual]) >= RARE else set())
+
+
+@given(st.floats(0.001, 60), st.booleans())
+def test_how_often_a_fact_is_met_is_said_to_two_digits(times, wanted):
+    said = fact_words(FactCell(fact("add", 3, 4), times, wanted), "a player", True)
+    often = r"once in ([\d.,]+) games|([\d.]+) times a game|once a game"
+    told = re.fullmatch(rf"3 \+ 4: a player meets it (?:{often})(; it is of the aim)?\.", said)
+    seldom, many, aimed = told.groups()
+    assert float(many or 1) / float((seldom or "1").replace(",", "")) == pytest.approx(times, rel=0.055)
+    assert bool(aimed) == wanted
+    assert "1" not in (seldom, many)

@@ -1,5 +1,6 @@
 """What is printed, before it is drawn: nets that fold, pages of a board, backs of cards, and what goes in the box."""
 
+import re
 from itertools import combinations, pairwise
 
 import numpy as np
@@ -13,11 +14,13 @@ from bolometric.core.game.document import game_from, with_values
 from bolometric.core.game.files import read
 from bolometric.core.game.printing import PAPERS
 from bolometric.core.judge.kept import OTHER_FACTS, OTHER_THINGS, facts_met, loses
+from bolometric.core.judge.lengths import LOOKED
 from bolometric.core.judge.nearby import effects
 from bolometric.core.results.show import show
 from bolometric.core.settings.errors import GameError
 from bolometric.core.sheets.cards import CardGrid
 from bolometric.core.sheets.gathering import contents_of, with_card
+from bolometric.core.sheets.kit import FOOD, kit
 from bolometric.core.sheets.nets import net, overlap, overlapping, placed, solid_for
 from bolometric.core.sheets.solids import SIDES, solid
 from bolometric.core.sheets.teacher import markdown, teachers_card
@@ -128,6 +131,27 @@ def test_the_box_holds_enough_for_the_class():
 
 
 SCHOOL = "Keep to your school's own rules."
+SEVERAL = {"board": "boards", "card": "cards", "clip": "clips", "counter": "counters", "crayon": "crayons"}
+SEVERAL |= {"die": "dice", "heap": "heaps", "pack": "packs", "pencil": "pencils", "set": "sets", "sheet": "sheets"}
+SEVERAL |= {"spinner": "spinners", "teacher's": ""}
+POT = {"kind": "trail", "unit": "pot", "amount": 30}
+
+
+def said_of_one(what):
+    """Whether a thing of the box is told as one; what it is must be a noun that is known here."""
+    noun = re.split(r"[ ,]", what.removeprefix("two-sided ").removeprefix("paper "))[0]
+    assert noun in {**SEVERAL, **{many: one for one, many in SEVERAL.items()}}, what
+    return noun in SEVERAL
+
+
+@pytest.mark.parametrize("learners", [1, 28])
+@pytest.mark.parametrize("track", ["own", "shared"])
+def test_a_pot_has_its_heap_of_counters_in_the_box(track, learners):
+    game = game_from({"area": {**POT, "track": track}, "seats": {"count": 2}, "printing": {"learners": learners}})
+    box = kit(game)
+    pots = box.tables * (2 if track == "own" else 1)
+    assert [count for count, what in box.lines if re.match(r"heaps? of 30 counters", what)] == [pots]
+    assert f"{FOOD}." in box.cautions
 
 
 @pytest.mark.parametrize("at", range(4))
@@ -136,7 +160,9 @@ def test_every_game_has_its_contents(at):
     for game in games[at::4]:
         contents = contents_of(game)
         assert contents.kit.cautions[-1] == SCHOOL
-        assert all(count > 0 and what for count, what in contents.kit.lines)
+        for learners in (1, 2, 28):
+            in_box = kit(with_values(game, {"printing.learners": learners, "house.nouns": ()})).lines
+            assert all(count > 0 and said_of_one(what) == (count == 1) for count, what in in_box)
         counted = sum(count for piece, count in contents.pieces if piece.kind == "die") * contents.kit.tables
         assert sum(n for n, what in contents.kit.lines if what.startswith(("die (", "dice ("))) == counted
         assert sum(chance for _, chance in contents.tally) == pytest.approx(1) or not contents.tally
@@ -167,7 +193,7 @@ OTHER_LENGTHS = {  # what was told of each once, and is another game, or longer 
 def test_what_is_shorter_or_longer_is_the_same_game(name):
     game = ALL[name]
     own = {one for one, times in facts_met(game).items() if sum(times)}
-    there_is = {one.change.words: one for one in effects(game, "minutes")}
+    there_is = {one.change.words: one for one in effects(game, "minutes", games=LOOKED)}
     lines = [line for part in teachers_card(game).parts for line in part.lines]
     told = [line for line in lines if line.startswith(("Shorter: ", "Longer: "))]
     assert told or name == "Stars and clouds"

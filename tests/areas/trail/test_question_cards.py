@@ -119,6 +119,7 @@ def test_a_wrong_key_is_a_fault_that_names_the_card():
         {"question": "7 + 5", "answer": "13"},
         {"question": "Capital?", "answer": "x"},
         {"question": "2 × 3", "answer": "6"},
+        {"question": "7 ÷ 2", "answer": "3 remainder 1"},
     ]
     pack = {"name": "Mine", "family": "own", "cards": cards}
     assert [(place, right) for place, _, right in wrong_keys(QuestionPack.model_validate(pack))] == [(1, "12")]

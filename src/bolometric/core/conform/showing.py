@@ -8,6 +8,7 @@ import numpy as np
 
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.conform.check import Check, EntryCheck
+from bolometric.core.conform.saying import COUNTED_WRONG
 from bolometric.core.game.document import Game
 from bolometric.core.game.entry import AnyEntry
 from bolometric.core.game.schema import schema
@@ -27,7 +28,9 @@ def paper(game: Game) -> Iterator[str]:
         yield "Nothing is printed to play on."
     if contents.kit.cautions[-1:] != (SCHOOL,) and list(contents.kit.cautions[-1:]) != [SCHOOL]:
         yield "What goes in the box does not defer to the school's own rules."
-    yield from (f"The box has {count} {what}." for count, what in contents.kit.lines if count < 1 or not what)
+    for count, what in contents.kit.lines:
+        if count < 1 or not what or COUNTED_WRONG.search(f"{count} {what}"):
+            yield f"The box has {count} {what}."
     yield from ("A thing that is needed has no words." for thing in players_parts(game).needs if not thing.strip())
 
 
@@ -37,7 +40,8 @@ def questions(game: Game) -> Iterator[str]:
     if not asked:
         yield "There is nothing to ask afterwards."
     for one in asked:
-        if not one.ask.rstrip().endswith(("?", ".", "!", ":")) or not one.answer.strip():
+        ends = one.ask.rstrip().endswith(("?", ".", "!", ":"))
+        if not ends or not one.answer.strip() or COUNTED_WRONG.search(f"{one.ask} {one.answer}"):
             yield f"No question with an answer: “{one.ask}” “{one.answer}”"
 
 

@@ -102,9 +102,10 @@ def _deciding(game: Game, practice: Practice | None) -> Scale:
         return Scale("Deciding", 0.0, ends, "nothing to decide", made)
     if practice is None or not practice.games:
         return Scale("Deciding", None, ends, "not known yet", "It follows from games that are played.")
-    told = f"{significant(practice.decisions, 2)} a turn"
-    made = f"Players choose between several things {significant(practice.decisions, 2)} times a turn (simulated)."
-    return Scale("Deciding", min(practice.decisions, 1.0), ends, told, made)
+    often = significant(practice.decisions, 2)
+    times = "once" if often == "1" else f"{often} times"
+    made = f"Players choose between several things {times} a turn (simulated)."
+    return Scale("Deciding", min(practice.decisions, 1.0), ends, f"{often} a turn", made)
 
 
 def _luck(game: Game, readings: dict[str, Reading]) -> Scale:

@@ -59,11 +59,14 @@ def same_answer(typed: str, answer: str) -> bool:
 
 
 def wrong_keys(pack: QuestionPack) -> list[tuple[int, QuestionCard, str]]:
-    """Typed cards whose answer is not what their question comes to: number from 1, card, and the right answer."""
+    """Typed cards whose answer is another number than their question comes to: number from 1, card, right answer.
+
+    An answer in words, such as *3 remainder 1* or *twelve*, may be right.
+    """
     found = []
     for number, card in enumerate(pack.cards if pack.family == "own" else (), 1):
-        value = worked_out(card.question)
-        if value is not None and _number(card.answer) != value:
+        value, given = worked_out(card.question), _number(card.answer)
+        if value is not None and given is not None and given != value:
             found.append((number, card, minus(tidy(value))))
     return found
 

@@ -34,6 +34,17 @@ class WriteOn:
 
 
 @dataclass(frozen=True, slots=True)
+class Beside:
+    """What is needed beside the paper, one for every player or for every table."""
+
+    one: str
+    several: str
+    each: bool = True
+    counters: bool = False
+    """Whether it is counters, or what takes their place."""
+
+
+@dataclass(frozen=True, slots=True)
 class Printed:
     """What an area needs on paper beside pieces and words."""
 
@@ -43,8 +54,7 @@ class Printed:
     """Whether every player needs a board of their own."""
     counters: int = 1
     """Counters that a player puts on the board; 0 for none."""
-    beside: tuple[str, ...] = ()
-    """What else every player needs, one of each."""
+    beside: tuple[Beside, ...] = ()
     tables: tuple[WriteOn, ...] = ()
     tiles: tuple[str, ...] = ()
     """What is written on tiles that fold to stand or to close."""

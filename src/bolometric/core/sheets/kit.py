@@ -44,8 +44,11 @@ def kit(game: Game) -> Kit:
     for pack in getattr(game.area, "packs", ()):
         lines.append((tables, f"{'packs' if tables > 1 else 'pack'} of question cards “{pack.name}”"))
     if printed.counters:
-        lines.append((players * printed.counters, "counters, in a colour for each player"))
-    lines += [(players, thing) for thing in printed.beside]
+        count = players * printed.counters
+        lines.append((count, "counter" if count == 1 else "counters, in a colour for each player"))
+    for thing in printed.beside:
+        count = players if thing.each else tables
+        lines.append((count, thing.one if count == 1 else thing.several))
     for table in printed.tables:
         count = players if table.each else tables
         lines.append((count, f"{'sheets' if count > 1 else 'sheet'} “{table.title}”"))
@@ -76,7 +79,7 @@ def _counted(piece: AnyPiece, number: int) -> tuple[int, str]:
         case Pack():
             return number, f"{'packs' if several else 'pack'} of {cards_of(piece)} ({shows(piece)})"
         case Counters():
-            return number * piece.count, "two-sided counters"
+            return number * piece.count, f"two-sided {'counter' if number * piece.count == 1 else 'counters'}"
         case Drop():
             return number, f"{'counters' if several else 'counter'} to drop on a chart ({shows(piece)})"
 
@@ -94,6 +97,7 @@ def _cautions(game: Game) -> tuple[str, ...]:
         told.append("A spinner takes the place of a die that no solid fits" if spun else TOOLS)
         if spun:
             told.append(TOOLS)
-    if printed_of(game).counters:
+    printed = printed_of(game)
+    if printed.counters or any(thing.counters for thing in printed.beside):
         told.append(FOOD)
     return (*(f"{line}." for line in told), SCHOOL)

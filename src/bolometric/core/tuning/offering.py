@@ -90,7 +90,9 @@ class Composed:
         lasting = self.readings["minutes"].mean or 0.0
         each = plural(self.each, "fact")
         met, there = self.covered
-        told = f"Each works out about {each} {self._of_it}in {number(max(1, round(lasting)))} minutes"
+        minutes = max(1, round(lasting))
+        last = "a minute" if minutes == 1 else f"{number(minutes)} minutes"
+        told = f"Each works out about {each} {self._of_it}in {last}"
         many = f"{told}, {met} different of the {there} that can come" if there > 1 else told
         return "; ".join(filter(None, (many, worth_words(self.readings)))) + "."
 
@@ -174,7 +176,7 @@ def against(found: Composed, wanted: Wanted, all_facts: float) -> str:
             return f"{some} of what is worked out is the aim."
         met, there = found.covered
         if there and met < COVERED * min(there, MANY):
-            return f"Only {met} of the {there} facts of the aim are met in a game."
+            return f"Only {met} of {plural(there, 'fact')} of the aim {'is' if met == 1 else 'are'} met in a game."
     if said := unsound(found.analysis, found.readings):
         return said
     lasting = found.readings["minutes"].mean

@@ -114,12 +114,10 @@ def fact_words(cell: FactCell, who: str, exactly: bool) -> str:
     if not cell.times:
         met = "never met" if exactly else "not met in the games noted"
         return f"{cell.fact.words}: asked for by the aim, and {met}."
-    once = (
-        f"once in {significant(1 / cell.times, 2)} games"
-        if cell.times < 0.95
-        else (f"{significant(cell.times, 2)} times a game")
-    )
-    return f"{cell.fact.words}: {who} meets it {once}{wanted}."
+    often = significant(cell.times, 2)
+    told = "once a game" if often == "1" else f"{often} times a game"
+    seldom = f"once in {significant(1 / cell.times, 2)} games"
+    return f"{cell.fact.words}: {who} meets it {seldom if cell.times < 0.95 else told}{wanted}."
 
 
 def summary(game: Game, times: Times, readings: Mapping[str, Reading]) -> str:

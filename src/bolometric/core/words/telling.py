@@ -23,14 +23,19 @@ def length_words(game: Game, exact: Analysis | None) -> str:
             else ("This game can't be worked out exactly, so only the runs are shown (simulated).")
         )
     if turns.mean is None:
-        half = f" Half of all games are over after {show(key, turns.p50)} {name}." if turns.p50 else ""
-        mean = f" Those that end take {show(key, turns.ended)} {name} on average." if turns.ended is not None else ""
+        half = f" Half of all games are over after {_counted(game, show(key, turns.p50))}." if turns.p50 else ""
+        ended = turns.ended
+        mean = "" if ended is None else f" Those that end take {_counted(game, show(key, ended))} on average."
         return f"This game {MAY_NEVER_END}: {percent(turns.never or 0)} of games do not (exact).{half}{mean}"
-    return (
-        f"Line: exact; bars: simulated. On average {show(key, turns.mean)} {name}, "
-        f"{show('minutes', minutes.mean)}; 8 of 10 games take {show(key, turns.p10)} "
-        f"to {show(key, turns.p90)} {name}."
-    )
+    mean, low, high = (show(key, value) for value in (turns.mean, turns.p10, turns.p90))
+    spread = f"take {low} to {high} {name}" if low != high else f"and more take {_counted(game, low)}"
+    lasting = f"{_counted(game, mean)}, {show('minutes', minutes.mean)}"
+    return f"Line: exact; bars: simulated. On average {lasting}; 8 of 10 games {spread}."
+
+
+def _counted(game: Game, shown: str) -> str:
+    """So many turns, or draws, whichever take the time."""
+    return f"{shown} {game.area.paced_by[shown != '1']}"
 
 
 def lasting_at_least(count: int, exact: Analysis | None, sample: Sample | None) -> Reading | None:

@@ -172,7 +172,7 @@ class PacksEditor(Editor):
     def _tell(self, pack: QuestionPack) -> None:
         cards = cards_of(pack)
         some = ", ".join(f"{card.text.removesuffix(' = ?')} ({card.answer})" for card in cards[:SHOWN])
-        self.told.setText(f"{len(cards)} cards, the first ones: {some}.")
+        self.told.setText(f"One card: {some}." if len(cards) == 1 else f"{len(cards)} cards, the first ones: {some}.")
 
     def _take(self) -> None:
         """Take what stands in the fields, if it can be."""

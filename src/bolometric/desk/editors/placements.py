@@ -14,6 +14,7 @@ from bolometric.core.layouts.apportion import Favour
 from bolometric.core.pieces.face_text import read_numbers, typed_numbers
 from bolometric.core.settings.amounts import plain
 from bolometric.core.settings.knobs import KnobAt
+from bolometric.core.text.figures import plural
 from bolometric.desk.editors.base import Editor
 from bolometric.desk.parts.plain import Label
 
@@ -33,8 +34,8 @@ class PlacementsEditor(Editor):
         self._game, self._counters = game, game.area_as(PlacedCounters).counters
         super().__init__(
             at,
-            f"The numbers that {self._counters} counters stand on, such as 5 6 6 7. Those players use them whose style "
-            "of play is to place as given; the last line counts for all further seats.",
+            f"The numbers that a player's counters stand on, {self._counters} in all, such as 5 6 6 7. They are for "
+            "those whose style of play is to place as given; the last line counts for all further seats.",
         )
         grid = QGridLayout()
         self.lines: list[QLineEdit] = []
@@ -78,7 +79,7 @@ class PlacementsEditor(Editor):
             if not numbers:
                 break
             if len(numbers) != self._counters:
-                self.say(f"Player {seat} has {len(numbers)} of {self._counters} counters so far.")
+                self.say(f"Player {seat} has {len(numbers)} of {plural(self._counters, 'counter')} so far.")
                 return
             found.append([plain(Fraction(number)) for number in numbers])
         self.send(found)

@@ -29,7 +29,8 @@ def by_rules(game: Game) -> Iterator[Fault]:
     if hopeless(game):
         least = len(area.open_line) - 2 * sums
         cure = change(game, f"Ask for at most {least} left", "area.wanted", least)
-        sentence = f"At least {least} numbers are always left, so {area.wanted} is out of reach."
+        left = "one number is" if least == 1 else f"{least} numbers are"
+        sentence = f"At least {left} always left, so {area.wanted} is out of reach."
         yield Fault("out_of_reach", "fault", "area.wanted", sentence, cures(cure))
     if proved and sums <= SHORT:
         longer = change(game, f"Let the line go to {area.last + 4}", "area.last", area.last + 4)

@@ -46,7 +46,7 @@ def _shares(game: Game) -> tuple[float, ...]:
 def by_rules(game: Game) -> Iterator[Fault]:
     """What is wrong by the rules alone."""
     for seat in _never(game):
-        sentence = f"Player {seat + 1} can never take a round with its pieces: it always loses."
+        sentence = f"Player {seat + 1} can never take a round with these pieces, and always loses."
         yield Fault("always_loses", "fault", "others" if seat else "pieces", sentence, evening(game, seat, _shares))
 
 

@@ -11,6 +11,7 @@ from bolometric.core.game.area_part import AreaPart, StyleRule, check_listed
 from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.settings.explain import setting_error
 from bolometric.core.settings.knobs import Choice, Knob
+from bolometric.core.text.figures import plural
 
 MOST_CHART = 200
 MOST_COUNTERS = 24
@@ -106,19 +107,16 @@ class Multiples(AreaPart):
         """There must be a free number for each counter of each seat."""
         free, wanted = self.chart - self.limit, count * self.counters
         if wanted > free:
-            most = max(free // count, 0)
+            most, numbers = max(free // count, 0), plural(max(free, 0), "number")
+            told = f"The chart has {numbers} above {self.limit}, too few for {plural(wanted, 'counter')}"
             raise setting_error(
-                f"The chart has {max(free, 0)} numbers above {self.limit}, too few for {wanted} counters: use at most "
-                f"{most} each, or a larger chart."
-                if most
-                else f"The chart has {max(free, 0)} numbers above {self.limit}, too few for {wanted} counters: lower "
-                "the limit.",
+                f"{told}: use at most {most} each, or a larger chart." if most else f"{told}: lower the limit.",
                 "area.counters" if most else "area.limit",
             )
 
     def check_draw(self, distribution: Distribution) -> None:
         """Some total must divide a number of the chart."""
-        check_listed(distribution, "tiles")
+        check_listed(distribution, "a chart")
         if not any(
             Fraction(total).denominator == 1 and total > 0 and self.chart // total > self.limit // total
             for total in distribution.totals

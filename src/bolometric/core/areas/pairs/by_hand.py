@@ -189,7 +189,8 @@ def coach(game: Game, now: OnPairs) -> str:
         return f"{lone}. Whether the second card is new or not makes no difference to best play (exact)."
     better = "a card that has been seen" if old > new else "another new card"
     words = f"{lone}. If the first card's partner is not known, turn {better} second"
-    return f"{words}: it is worth {abs(new - old):.2g} pairs (exact, against best play)."
+    pairs = f"{abs(new - old):.2g}"
+    return f"{words}: it is worth {pairs} {'pair' if pairs == '1' else 'pairs'} (exact, against best play)."
 
 
 BY_HAND = ByHand(

@@ -13,7 +13,7 @@ from bolometric.core.game.document import Game
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.board import Heat, Places, Tiles
 from bolometric.core.results.printed import Printed, WriteOn
-from bolometric.core.text.figures import minus, percent
+from bolometric.core.text.figures import minus, percent, plural
 
 
 def places(game: Game) -> Tiles:
@@ -53,7 +53,8 @@ def _whole(game: Game) -> str:
         return f"There are {len(kinds.names)} different ones to see; what has been drawn does not come again at once."
     if area.complete == "draws":
         seen = expected_after(kinds, area.draws)
-        return f"In {area.draws} draws {seen:.1f} of {len(kinds.names)} different ones are seen on average (exact)."
+        drawn = plural(area.draws, "draw")
+        return f"In {drawn} {seen:.1f} of {len(kinds.names)} different ones are seen on average (exact)."
     found = lasting(game)
     if found is None or (mean := found.mean()) is None:
         return f"There are {len(kinds.names)} different ones to see."

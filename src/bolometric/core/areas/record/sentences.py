@@ -69,7 +69,7 @@ def aloud(game: Game) -> Aloud:
     else:
         turn.append("Write a number in each column." if len(area.columns) > 1 else "Write it down.")
     last = (
-        f"Stop when you have {_done(verb(game))} {area.draws} times."
+        f"Stop when you have {_done(verb(game))} {'once' if area.draws == 1 else f'{area.draws} times'}."
         if area.complete == "draws"
         else "Go on until you have seen everything there is."
     )

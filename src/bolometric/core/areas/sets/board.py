@@ -14,7 +14,7 @@ from bolometric.core.game.contract import Board
 from bolometric.core.game.document import Game
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.board import Heat, Places, Tiles
-from bolometric.core.results.printed import Printed, WriteOn
+from bolometric.core.results.printed import Beside, Printed, WriteOn
 from bolometric.core.results.show import show
 from bolometric.core.text.figures import listing, percent
 
@@ -69,7 +69,7 @@ def printed(game: Game, board: Places | None) -> Printed:
     if area.mark == "cover":
         return Printed(board, each=True, counters=area.tiles, tables=(table,))
     rows = WriteOn("Tiles to cross off", (*tiles, "score"), rounds, "Cross off what you close.")
-    return Printed(None, counters=0, beside=("pencils",), tables=(rows, table))
+    return Printed(None, counters=0, beside=(Beside("pencil", "pencils"),), tables=(rows, table))
 
 
 BOARD = Board(places=places, places_at=places_at, heat=heat, describe=describe, printed=printed)

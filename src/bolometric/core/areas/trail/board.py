@@ -16,9 +16,9 @@ from bolometric.core.game.contract import Board, Plain
 from bolometric.core.game.document import Game
 from bolometric.core.learner_work.aims import aims_in
 from bolometric.core.results.board import Box, Heat, Places, Track
-from bolometric.core.results.printed import Printed, WriteOn
+from bolometric.core.results.printed import Beside, Printed, WriteOn
 from bolometric.core.settings.amounts import tidy
-from bolometric.core.text.figures import minus, percent
+from bolometric.core.text.figures import minus, percent, plural
 
 ASKED = "Which {} do you think turns end on most often?"
 
@@ -220,18 +220,19 @@ def printed(game: Game, board: Places | None) -> Printed:
     rows = ROWS if needed is None else min(int(needed), MOST_ROWS)
     mat = trail.per_one if trail.amount == 1 else 0
     title = "What is in my pot" if trail.unit == "pot" else "What I filled"
-    filled = WriteOn(title, heads, ("",) * rows, mat=mat, each=trail.track == "own")
-    things = (f"{trail.amount} counters for the pot",) if trail.unit == "pot" else ()
-    own = trail.track == "own"
-    return Printed(board, each=own, counters=0, beside=things if own else (), tables=(filled, *left))
+    own, many = trail.track == "own", plural(int(trail.amount), "counter")
+    filled = WriteOn(title, heads, ("",) * rows, mat=mat, each=own)
+    heaps = Beside(f"heap of {many} for the pot", f"heaps of {many}, one for each pot", own, counters=True)
+    beside = (heaps,) if trail.unit == "pot" else ()
+    return Printed(board, each=own, counters=0, beside=beside, tables=(filled, *left))
 
 
 def _lines(trail: Trail, seats: int, board: Places | None, left: tuple[WriteOn, ...]) -> Printed:
     """A line for each player, or one for all, with what its squares are marked with."""
-    own, with_what = trail.track == "own", {"colour": "crayons", "cross": "pencils"}
+    own, with_what = trail.track == "own", "crayon" if trail.mark == "colour" else "pencil"
     if trail.mark == "cover":
         return Printed(board, each=own, counters=trail.length if own else -(-trail.length // seats), tables=left)
-    return Printed(board, each=own, counters=0, beside=(with_what[trail.mark],), tables=left)
+    return Printed(board, each=own, counters=0, beside=(Beside(with_what, f"{with_what}s"),), tables=left)
 
 
 def turns_left(turns: int) -> WriteOn:

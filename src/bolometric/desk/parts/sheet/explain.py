@@ -85,7 +85,7 @@ def reading_sentences(key: str, reading: Reading | None) -> list[str]:
         return ["Not worked out yet."]
     lines = []
     if reading.method == "exact":
-        lines.append(f"{headline(key, reading)}: exact, from the chance of every total and every square.")
+        lines.append(f"{headline(key, reading)}: exact, since it follows from the rules and the chances alone.")
     else:
         lines.append(f"{headline(key, reading)}: {certainty(key, reading)} (one standard error), from games played.")
     if reading.never:
@@ -94,6 +94,6 @@ def reading_sentences(key: str, reading: Reading | None) -> list[str]:
     if reading.sd is not None:
         lines.append(f"How much it varies: {show(key, reading.sd)} either way, as a rule (standard deviation).")
     if reading.p10 is not None and reading.p50 is not None:
-        late = f"; 9 in 10 by {show(key, reading.p90)}" if reading.p90 is not None else ""
-        lines.append(f"1 in 10 by {show(key, reading.p10)}; half by {show(key, reading.p50)}{late}.")
+        late = f"; 9 in 10 at most {show(key, reading.p90)}" if reading.p90 is not None else ""
+        lines.append(f"1 in 10 at most {show(key, reading.p10)}; half at most {show(key, reading.p50)}{late}.")
     return lines

@@ -65,7 +65,8 @@ class TimePage(PracticePage):
         if game.seats.fluency:
             whose = f"{players_words(game)}."
         else:
-            fixed = f"{game.seats.seconds_per_turn:g} seconds a {game.area.paced_by[0]}"
+            seconds = f"{game.seats.seconds_per_turn:g}"
+            fixed = f"{seconds} {'second' if seconds == '1' else 'seconds'} a {game.area.paced_by[0]}"
             whose = (
                 f"The game's minutes are {fixed}. The strip shows how it would go with players who "
                 f"{_many(USUAL.name)}: say on the sheet how quickly yours work, and the minutes follow from that."

@@ -19,7 +19,7 @@ from bolometric.core.game.targets import target_words
 from bolometric.core.judge.suits import targets_of
 from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.knobs import knob_at
-from bolometric.core.text.figures import percent
+from bolometric.core.text.figures import percent, plural
 from bolometric.core.tuning.comparing import Side, rows_of, side_of
 from bolometric.core.tuning.reach import unreached
 from bolometric.core.tuning.recipes import Space
@@ -187,7 +187,7 @@ class FindPage(QWidget):
         self.found, self.progress = progress.best, progress
         self.games.show_offers([_offer(one) for one in self.found], self.colours)
         self.trade.show_seen(self._space, progress.seen, self.colours)
-        self.told.setText(f"{progress.tried:,} games looked at.")
+        self.told.setText(f"{plural(progress.tried, 'game')} looked at.")
 
     def _ended(self, words: str = "") -> None:
         self._show_busy(False)

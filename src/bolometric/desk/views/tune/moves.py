@@ -14,9 +14,9 @@ from bolometric.core.judge.suits import off_by, targets_of
 from bolometric.core.judge.verdict import applies
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.readings import Reading
-from bolometric.core.results.show import show
+from bolometric.core.results.show import SHOW, show
 from bolometric.core.settings.knobs import knobs
-from bolometric.core.text.figures import minus, significant
+from bolometric.core.text.figures import significant
 from bolometric.core.tuning.moves import Move, Step, in_order, moves
 from bolometric.desk.parts.charts.step_bar import StepBar
 from bolometric.desk.parts.plain import Label
@@ -178,7 +178,7 @@ class MovesPage(QWidget):
         key = self.reading.currentData()
         unit = READINGS[key].unit
         if unit in SHARES:
-            told = f"{'+' if step.effect > 0 else ''}{minus(round(100 * step.effect, 1))} points"
+            told = SHOW["edge"](step.effect)
         else:
             shown = show(key, abs(step.effect))
             told = f"{'+' if step.effect > 0 else '−' if step.effect < 0 else ''}{shown}"
