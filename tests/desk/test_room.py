@@ -50,6 +50,21 @@ def test_numbers_are_called_by_key_corrected_and_held_against_the_odds(qtbot, ro
     assert not room.screen_.grab().isNull()
 
 
+def test_of_thousands_of_numbers_those_that_came_up_have_a_column(qtbot, room):
+    state = room.room
+    state.show_game(game_from({"pieces": [{}] * 5, "draw": {"make": "digits"}}))
+    assert state.columns == []
+    typed(qtbot, room, 11111, 65432, 11111)
+    assert [(column.name, column.count, column.expected) for column in state.columns] == [
+        ("11111", 2, None),
+        ("65432", 1, None),
+    ]
+    assert state.last == 0
+    qtbot.keyClick(room.screen_, "e")
+    assert [column.expected for column in state.columns] == pytest.approx([3 / 6**5] * 2)
+    assert not room.screen_.grab().isNull()
+
+
 def test_a_roll_hides_its_sum_until_it_is_asked_for(qtbot, room):
     qtbot.keyClick(room.screen_, Qt.Key.Key_Space)
     state = room.room

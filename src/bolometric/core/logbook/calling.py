@@ -104,22 +104,29 @@ def boards_of(lines: Sequence[str]) -> tuple[CallingBoard, ...]:
     )
 
 
-def expected(game: Game, calls: int, series: Sequence[int] = ()) -> tuple[ExpectedDraws, ...]:
+def expected(
+    game: Game, calls: int, series: Sequence[int] = (), only: Sequence[Value] | None = None
+) -> tuple[ExpectedDraws, ...]:
     """For each total that can come up: binomial, exact given its chance; where cards stay out from series dealt.
 
-    ``series`` are the calls of each series, where there are several. Nothing where players draw each in their own way.
+    ``series`` are the calls of each series, where there are several; ``only``, of which totals it is wanted. Nothing
+    where players draw each in their own way.
     """
     if game.draws_differ:
         return ()
     odds, dealt = game.shown, counts_of(game, series or (calls,))
+    asked = None if only is None else set(only)
+    rows = [row for row in enumerate(odds.totals) if asked is None or row[1] in asked]
     if dealt is not None:
-        low, high = (np.quantile(dealt, part, axis=0, method="inverted_cdf") for part in (LOW, HIGH))
-        each = zip(odds.totals, (calls * odds.chances).tolist(), low.tolist(), high.tolist(), strict=True)
-        return tuple(ExpectedDraws(*one) for one in each)
-    return tuple(
-        ExpectedDraws(total, calls * chance, count_at(LOW, calls, chance), count_at(HIGH, calls, chance))
-        for total, chance in zip(odds.totals, odds.chances.tolist(), strict=True)
-    )
+        low, high = (np.quantile(dealt, part, axis=0, method="inverted_cdf").tolist() for part in (LOW, HIGH))
+        return tuple(
+            ExpectedDraws(total, calls * float(odds.chance(total)), low[place], high[place]) for place, total in rows
+        )
+    return tuple(_expected(total, calls, float(odds.chance(total))) for _, total in rows)
+
+
+def _expected(total: Value, calls: int, chance: float) -> ExpectedDraws:
+    return ExpectedDraws(total, calls * chance, count_at(LOW, calls, chance), count_at(HIGH, calls, chance))
 
 
 def read_total(game: Game, text: str) -> Fraction:

@@ -150,4 +150,4 @@ class Way(OnCards):
 
     def fits(self, total: Value) -> bool:
         """Whether a total is a whole number of steps."""
-        return self.per_one % Fraction(total).denominator == 0
+        return self.per_one % total.denominator == 0

@@ -33,7 +33,7 @@ from bolometric.core.settings.errors import GameError
 from bolometric.core.text.figures import minus, plural
 from bolometric.core.words.talk import TalkQuestion
 from bolometric.desk.shell.sounds import sounds
-from bolometric.desk.views.room.columns import tally_columns
+from bolometric.desk.views.room.columns import tally_columns, with_columns
 from bolometric.desk.views.room.keys import DIGITS
 from bolometric.desk.views.room.shows import Shows
 from bolometric.paint.tally import Column
@@ -352,21 +352,27 @@ class Room(QObject):
     @property
     def columns(self) -> list[Column]:
         """The tally; nothing where nothing is called."""
-        counted = self.totals[:-1] if self._hidden else self.totals
-        wanted = expected(self.game, len(self.totals)) if self.expects and self.totals else ()
-        return [] if self.posed is not None else tally_columns(self._totals, counted, wanted)
+        if self.posed is not None:
+            return []
+        counted, shown = self._counted, self._with_columns
+        wanted = expected(self.game, len(self.totals), only=shown) if self.expects and self.totals else ()
+        return tally_columns(shown, counted, wanted)
 
     @property
-    def _totals(self) -> tuple[Value, ...]:
-        """What has a column."""
-        return self.game.can_show or self.game.shown.totals
+    def _counted(self) -> list[Fraction]:
+        """What the tally may show by now."""
+        return self.totals[:-1] if self._hidden else self.totals
+
+    @property
+    def _with_columns(self) -> tuple[Value, ...]:
+        return with_columns(self.game.can_show or self.game.shown.totals, self._counted)
 
     @property
     def last(self) -> int | None:
         """The column of the newest mark."""
         if not self.totals or self._hidden:
             return None
-        return next((k for k, one in enumerate(self._totals) if one == self.totals[-1]), None)
+        return next((k for k, one in enumerate(self._with_columns) if one == self.totals[-1]), None)
 
     @property
     def status(self) -> str:
