@@ -65,6 +65,25 @@ def test_of_thousands_of_numbers_those_that_came_up_have_a_column(qtbot, room):
     assert not room.screen_.grab().isNull()
 
 
+def test_cards_of_two_packs_are_not_held_against_one(qtbot, room):
+    state = room.room
+    pack = {"kind": "pack", "cards": [1, 2, 3, 4, 5, 6], "after": "keep_out"}
+    state.show_game(game_from({**BOXES, "pieces": [pack]}))
+    state.set_boards("1 2")
+    typed(qtbot, room, 3, 4)
+    assert "About 3" in state.status  # the later of two of four places
+    state.unusual()
+    assert "too few to tell (2 of the 20" in state.said
+    state.roll()
+    assert ("another pack" in state.status) == bool(left(state.boards[0], state.totals))
+    state.unusual()
+    assert "another pack" in state.said
+    state.begin()
+    state.roll()
+    state.unusual()
+    assert "too few to tell (1 of the 20" in state.said
+
+
 def test_a_roll_hides_its_sum_until_it_is_asked_for(qtbot, room):
     qtbot.keyClick(room.screen_, Qt.Key.Key_Space)
     state = room.room

@@ -26,6 +26,7 @@ from bolometric.core.logbook.calling import (
     unusual,
 )
 from bolometric.core.logbook.goes import Go, compared
+from bolometric.core.pieces.kinds import remembers
 from bolometric.core.play.hand import Hand, Shown
 from bolometric.core.results.posed import Posed
 from bolometric.core.settings.amounts import Value, tidy
@@ -38,6 +39,7 @@ from bolometric.desk.views.room.keys import DIGITS
 from bolometric.desk.views.room.shows import Shows
 from bolometric.paint.tally import Column
 
+TWO_PACKS = "is not known: some cards were drawn here, and some from another pack."
 MOST_MARKS, MOST_LINES = 100_000, 8
 """Calls that are counted, and lines on boards that can be read from the back."""
 
@@ -76,6 +78,8 @@ class Room(QObject):
         self.caller, self._rung = -1, False
         """The table that calls, by its place among the names; −1 for none."""
         self._told_still: tuple[object, str] | None = None
+        self._from = set[str]()
+        """Where what was counted came from: drawn here, or typed."""
         self.clock = QTimer(self, interval=1000)
         self.clock.timeout.connect(self._tick)
 
@@ -100,6 +104,7 @@ class Room(QObject):
         """From the start again."""
         self.totals, self.typed, self.said, self.shown = [], "", "", None
         self.boards, self._hand, self.revealed, self.refused = (), None, False, ""
+        self._from = set()
         self.before, self._goes = None, ()
         self.shows = Shows()
         self._seconds, self._since = 0.0, 0.0
@@ -157,7 +162,7 @@ class Room(QObject):
             self.changed.emit()
             return
         self.shown, self.revealed = None, True
-        self._count(total)
+        self._count(total, "typed")
 
     def _count_hands(self) -> None:
         """How many see it, or have it."""
@@ -199,9 +204,14 @@ class Room(QObject):
             self.said, self.typed = "That makes no number: roll again.", ""
             self.changed.emit()
         else:
-            self._count(Fraction(self.shown.total))
+            self._count(Fraction(self.shown.total), "here")
 
-    def _count(self, total: Fraction) -> None:
+    @property
+    def _two_packs(self) -> bool:
+        """Whether cards that stay out came from the pack here and from one in the room."""
+        return remembers(self.game.pieces) and len(self._from) > 1
+
+    def _count(self, total: Fraction, by: str) -> None:
         self.typed = self.said = self.wheres = ""
         self._goes = ()
         if self.practice:
@@ -209,6 +219,7 @@ class Room(QObject):
         elif len(self.totals) < MOST_MARKS:
             clear = clear_words(self.boards, self.totals)
             self.totals.append(total)
+            self._from.add(by)
             if not self._seconds and not self._since:
                 self.run_clock()
             if not clear and (now := clear_words(self.boards, self.totals)):
@@ -239,7 +250,7 @@ class Room(QObject):
 
     def unusual(self) -> None:
         """Say how unusual this is."""
-        self.said = unusual(self.game, self.totals)
+        self.said = f"How unusual this is {TWO_PACKS}" if self._two_packs else unusual(self.game, self.totals)
         self.changed.emit()
 
     def practise(self) -> None:
@@ -398,5 +409,7 @@ class Room(QObject):
         """How long it should still take, worked out once for each call."""
         key = self.game, self.boards, len(self.totals), self.totals[-1:]
         if self._told_still is None or self._told_still[0] != key:
-            self._told_still = key, still_told(self.game, self.boards, self.totals)
+            unknown = self._two_packs and not clear_words(self.boards, self.totals)
+            told = f"How long it still takes {TWO_PACKS}" if unknown else still_told(*key[:2], self.totals)
+            self._told_still = key, told
         return self._told_still[1]
