@@ -150,7 +150,7 @@ def test_the_box_says_everything_and_what_to_mind(qapp, at):
     assert contents.kit.cautions[-1] == SCHOOL
     for caution in contents.kit.cautions:
         assert caution in told
-    counters = any("counters, in a colour" in what for _, what in contents.kit.lines)
+    counters = any("counters, in a colour" in what or what.startswith("heap") for _, what in contents.kit.lines)
     assert (f"{FOOD}." in contents.kit.cautions) == counters
     cut_out = game.area.uses_pieces
     assert not cut_out or any(TOOLS in caution for caution in contents.kit.cautions)
