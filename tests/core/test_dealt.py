@@ -59,6 +59,13 @@ def test_how_long_it_still_takes_is_that_of_every_order_of_what_is_left(pack, da
     assert abs(mean - sum(waits) / len(waits)) <= 5 * error + 1e-9
 
 
+def test_once_a_pack_is_through_it_is_shuffled_again():
+    """One card is left, and what the board waits for is out: it comes in the next pass, two and a half of four in."""
+    board = CallingBoard("red", (Fraction(1), Fraction(1)))
+    mean, error = still(calling(range(1, 5)), [board], tuple(map(Fraction, (1, 2, 3))))
+    assert abs(mean - 3.5) < 5 * error
+
+
 @given(cards, st.integers(0, 14))
 def test_a_whole_pass_brings_every_card_and_what_is_over_some_of_them(pack, calls):
     """After whole passes each has come as often as it is there; of the rest at most as often more."""
