@@ -339,8 +339,9 @@ def test_who_won_is_held_against_the_places_at_the_table():
     assert told.p < 0.01
     assert "Player 2 won 12 games" in told.words
     assert ", exact)" in told.words
-    three = session_of(with_values(GAME, {"seats.count": 3}), tables=12, winners=(2,) * 12)
-    assert "(about " in held.held([three])[0].words  # the chances of three come from games played
+    grid = game_from({"pieces": [{}, {}], "area": {"kind": "grid"}, "seats": {"count": 2}})
+    for played in (with_values(GAME, {"seats.count": 3}), grid):  # of three, and on a grid, chances come from games
+        assert "(about " in held.held([session_of(played, tables=12, winners=(2,) * 12)])[0].words
     assert held.held([session_of(GAME, tables=4, winners=(2,) * 4)])[0].words.startswith("Who won: too few to tell")
     even = luck.held_wins([1, 2] * 6, [0.5, 0.5])
     assert even.p == pytest.approx(1)
