@@ -19,7 +19,7 @@ from bolometric.core.measure.notes import Practice
 from bolometric.core.results.readings import Reading, exact_value, joined
 from bolometric.core.results.scale import Scale
 from bolometric.core.results.show import certainty, show
-from bolometric.core.text.figures import percent, significant, some_of
+from bolometric.core.text.figures import percent, significant, some_of, times_words
 
 EASY_TURN, HARD_TURN = 1.0, 60.0
 """Seconds of thinking a turn at which the scale of sums begins and ends; between them it goes by their ratio."""
@@ -102,10 +102,9 @@ def _deciding(game: Game, practice: Practice | None) -> Scale:
         return Scale("Deciding", 0.0, ends, "nothing to decide", made)
     if practice is None or not practice.games:
         return Scale("Deciding", None, ends, "not known yet", "It follows from games that are played.")
-    often = significant(practice.decisions, 2)
-    times = "once" if often == "1" else f"{often} times"
-    made = f"Players choose between several things {times} a turn (simulated)."
-    return Scale("Deciding", min(practice.decisions, 1.0), ends, f"{often} a turn", made)
+    made = f"Players choose between several things {times_words(practice.decisions)} a turn (simulated)."
+    told = f"{significant(practice.decisions, 2)} a turn"
+    return Scale("Deciding", min(practice.decisions, 1.0), ends, told, made)
 
 
 def _luck(game: Game, readings: dict[str, Reading]) -> Scale:

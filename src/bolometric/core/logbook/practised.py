@@ -21,7 +21,7 @@ from bolometric.core.logbook.pace import at_pace
 from bolometric.core.logbook.session import Session, game_in
 from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.settings.errors import GameError
-from bolometric.core.text.figures import listing_words, percent, plural, significant, some_of
+from bolometric.core.text.figures import listing_words, percent, plural, some_of, times_words
 
 NOT_MET = "what {} has not met yet"
 """What a group's missing facts are called."""
@@ -108,9 +108,7 @@ def _some(met: Sequence[Fact], times: Mapping[Fact, float]) -> str:
         return ""
     most = times[met[0]]
     often = [one for one in met if isclose(times[one], most, rel_tol=1e-9)]
-    count = significant(most, 2)
-    told = "once" if count == "1" else f"{count} times"
-    return f", {_named(often)} most often, about {told}{' each' if len(often) > 1 else ''}"
+    return f", {_named(often)} most often, about {times_words(most)}{' each' if len(often) > 1 else ''}"
 
 
 def _named(some: Sequence[Fact]) -> str:

@@ -41,6 +41,12 @@ def significant(value: float, digits: int) -> str:
     return text.replace("-", "−")
 
 
+def times_words(count: float) -> str:
+    """How many times, to two digits that count: 'once', '1.1 times'."""
+    often = significant(count, 2)
+    return "once" if often == "1" else f"{often} times"
+
+
 def listing_words(words: Sequence[str], last: str) -> str:
     """Words as a list: '2, 7 or 10' when ``last`` is 'or'."""
     return words[0] if len(words) == 1 else f"{', '.join(words[:-1])} {last} {words[-1]}"

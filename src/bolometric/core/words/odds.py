@@ -8,7 +8,7 @@ from fractions import Fraction
 from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.outcomes.events import Asked, Figure, Questions, wanted
 from bolometric.core.settings.amounts import Value, tidy
-from bolometric.core.text.figures import listing, listing_words, minus, percent, plural
+from bolometric.core.text.figures import listing, listing_words, minus, percent, plural, times_words
 
 MOST_NAMED, FEW_NAMED = 12, 6
 
@@ -81,11 +81,10 @@ def total_words(odds: Distribution, total: Value) -> str:
     more = float(odds.chance_where(lambda other: other >= total))
     error = odds.stderr(float(chance))
     known = f"simulated ± {100 * error:.2g} points" if odds.sampled else "exact"
-    often = f"{10 * float(chance):.2g}"
+    often = times_words(10 * float(chance))
     return (
         f"{minus(total)}: {of_all(odds, odds.ways_of(total))}, {fraction_words(chance)} ({known}). At least "
-        f"{minus(total)}: {percent(more)}. In ten draws it comes up {'once' if often == '1' else f'{often} times'} on "
-        "average."
+        f"{minus(total)}: {percent(more)}. In ten draws it comes up {often} on average."
     )
 
 

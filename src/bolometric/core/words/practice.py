@@ -13,7 +13,7 @@ from bolometric.core.learner_work.facts import Fact
 from bolometric.core.results.readings import Reading
 from bolometric.core.results.show import certainty, headline, show
 from bolometric.core.settings.amounts import Value
-from bolometric.core.text.figures import listing_words, percent, significant, some_of
+from bolometric.core.text.figures import listing_words, percent, significant, some_of, times_words
 from bolometric.core.text.ranking import cut_words, most_often
 
 Times = Mapping[Fact, tuple[float, ...]]
@@ -114,8 +114,7 @@ def fact_words(cell: FactCell, who: str, exactly: bool) -> str:
     if not cell.times:
         met = "never met" if exactly else "not met in the games noted"
         return f"{cell.fact.words}: asked for by the aim, and {met}."
-    often = significant(cell.times, 2)
-    told = "once a game" if often == "1" else f"{often} times a game"
+    told = f"{times_words(cell.times)} a game"
     seldom = f"once in {significant(1 / cell.times, 2)} games"
     return f"{cell.fact.words}: {who} meets it {seldom if cell.times < 0.95 else told}{wanted}."
 
