@@ -106,6 +106,8 @@ class Cures:
 
     def _singles(self) -> list[Measured]:
         """Every change that there was time to measure."""
+        if self.time_is_up:
+            return self._measured  # to put all changes in order takes a while too
         if self._coming is None:
             self._coming = iter(sorted(filter(_a_cure, changes(self.game)), key=self._order))
         for change in self._coming:
