@@ -162,6 +162,22 @@ def test_a_hand_keeps_cards_out_until_too_few_are_left():
         assert len(set(taken)) == 4  # of five cards, two draws of two leave one; then all are shuffled
 
 
+@given(st.integers(1, 3), st.lists(st.booleans(), max_size=30), st.integers(0, 99))
+def test_draws_that_are_taken_back_leave_the_pack_as_it_was(drawn, backs, seed):
+    """Each pass through seven cards deals no card twice, and as many as there are, whatever was taken back between."""
+    hand = Hand((Pack(cards=tuple(range(1, 8)), drawn=drawn, after="keep_out"),), Draw(), seed)
+    kept, whole = [], 7 // drawn
+    for back in backs:
+        if back and kept:
+            hand.take_back(kept.pop())
+        else:
+            kept.append(hand.draw())
+    kept += [hand.draw() for _ in range(whole)]
+    for start in range(0, len(kept) - whole + 1, whole):
+        taken = [face for shown in kept[start : start + whole] for face in shown.thrown[0].faces]
+        assert len(set(taken)) == whole * drawn
+
+
 def test_spinner_needles_lie_in_their_sectors():
     spinner = Spinner(sectors=({"value": 1, "angle": 300}, {"value": 2, "angle": 60}))
     hand = Hand((spinner,), Draw(), 1)

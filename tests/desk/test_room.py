@@ -84,6 +84,23 @@ def test_cards_of_two_packs_are_not_held_against_one(qtbot, room):
     assert "too few to tell (1 of the 20" in state.said
 
 
+def test_what_is_taken_back_is_in_the_pack_again_and_practice_has_a_pack_of_its_own(room):
+    state = room.room
+    pack = {"kind": "pack", "cards": [1, 2, 3, 4, 5, 6], "after": "keep_out"}
+    state.show_game(game_from({**BOXES, "pieces": [pack]}))
+    for counted in range(1, 7):
+        state.roll()
+        state.back()
+        state.roll()
+        state.practise()
+        state.roll()
+        assert sum(column.count for column in state.columns) == counted  # the sum to be worked out is no call
+        state.practise()
+    assert sorted(state.totals) == [1, 2, 3, 4, 5, 6]
+    state.unusual()
+    assert "another pack" not in state.said
+
+
 def test_a_roll_hides_its_sum_until_it_is_asked_for(qtbot, room):
     qtbot.keyClick(room.screen_, Qt.Key.Key_Space)
     state = room.room
@@ -96,15 +113,15 @@ def test_a_roll_hides_its_sum_until_it_is_asked_for(qtbot, room):
     assert state.questions[0].ask in room.screen_._sentence()
     qtbot.keyClick(room.screen_, "a")
     assert room.screen_._sentence() == (state.questions[0].answer, True)
-    before = state.seconds
+    before = state.clock.seconds
     qtbot.wait(30)
-    assert state.seconds > before
+    assert state.clock.seconds > before
     qtbot.keyClick(room.screen_, "t")
     assert "clock stands" in state.status
     for name in ("red", "blue"):
         qtbot.keyClick(room.screen_, "n")
         assert f"{name} calls" in state.status
-    state._seconds = 60 * state.game.brief.minutes.high + 1
+    state.clock.set(60 * state.game.brief.minutes.high + 1)
     state._tick()
     assert state.said == "The bell: this round is the last."
 

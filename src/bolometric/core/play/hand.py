@@ -7,6 +7,7 @@ claims ('3 + 6 = 10') is checked by that route too.
 
 from __future__ import annotations
 
+from collections import deque
 from dataclasses import dataclass
 from fractions import Fraction
 
@@ -18,12 +19,14 @@ from bolometric.core.outcomes.totals import sort, totals_of
 from bolometric.core.pieces.draw import Draw, expression_of
 from bolometric.core.pieces.expression import SIGNS, Alone, Expression, Letter, Node, Number, Operation
 from bolometric.core.pieces.formula import parse
-from bolometric.core.pieces.kinds import AnyPiece, Counters, Die, Drop, Pack, Spinner, faces_of
+from bolometric.core.pieces.kinds import AnyPiece, Counters, Die, Drop, Pack, Spinner, faces_of, remembers
 from bolometric.core.settings.amounts import Value, tidy
 from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.explain import setting_error
 from bolometric.core.text.figures import minus
 
+MOST_BACK = 1_000
+"""Draws that can be taken back."""
 BINDING = {"add": 1, "subtract": 1, "multiply": 2, "divide": 2, "div": 2, "mod": 2}
 """How tightly an operation binds: a looser one inside a tighter one stands in brackets."""
 
@@ -66,12 +69,28 @@ class Hand:
         self.pieces, self.draw_rule = pieces, draw
         self._rng = np.random.default_rng(seed)
         self._left: dict[int, list[int]] = {}
+        self._before: deque[tuple[Shown, dict[int, list[int]]]] = deque(maxlen=MOST_BACK if remembers(pieces) else 0)
+        """The latest draws, each with what was left of each pack before it."""
 
     def draw(self) -> Shown:
         """Use all pieces once."""
+        before = dict(self._left)
         thrown = tuple(self._throw(i, piece) for i, piece in enumerate(self.pieces))
         total = total_of(thrown, self.draw_rule)
-        return Shown(thrown, total, sum_words(thrown, self.draw_rule, total))
+        shown = Shown(thrown, total, sum_words(thrown, self.draw_rule, total))
+        self._before.append((shown, before))
+        return shown
+
+    def take_back(self, shown: Shown) -> None:
+        """As if this draw had not been, nor any after it: cards that stayed out are shuffled back into their packs."""
+        if not any(one is shown for one, _ in self._before):
+            return  # all was put back at once, or it is too long ago
+        one, left = self._before.pop()
+        while one is not shown:
+            one, left = self._before.pop()
+        self._left = {i: list(cards) for i, cards in left.items()}
+        for cards in self._left.values():
+            self._rng.shuffle(cards)
 
     def part(self, shown: Shown, pieces: int) -> Shown:
         """The same draw with only the first so many pieces."""

@@ -7,7 +7,7 @@ from collections.abc import Callable
 from fractions import Fraction
 
 import numpy as np
-from PySide6.QtCore import QObject, Qt, QTimer, Signal
+from PySide6.QtCore import QObject, Qt, Signal
 from PySide6.QtGui import QKeyEvent
 
 from bolometric.core.areas.catalogue import area_of
@@ -16,7 +16,6 @@ from bolometric.core.logbook.calling import (
     NAMES,
     CallingBoard,
     clear_words,
-    expected,
     hopeless,
     read_boards,
     read_total,
@@ -29,11 +28,12 @@ from bolometric.core.logbook.goes import Go, compared
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.play.hand import Hand, Shown
 from bolometric.core.results.posed import Posed
-from bolometric.core.settings.amounts import Value, tidy
+from bolometric.core.settings.amounts import tidy
 from bolometric.core.settings.errors import GameError
 from bolometric.core.text.figures import minus, plural
 from bolometric.core.words.talk import TalkQuestion
 from bolometric.desk.shell.sounds import sounds
+from bolometric.desk.views.room.clock import Clock
 from bolometric.desk.views.room.columns import tally_columns, with_columns
 from bolometric.desk.views.room.keys import DIGITS
 from bolometric.desk.views.room.shows import Shows
@@ -73,15 +73,15 @@ class Room(QObject):
         self.make_questions: Callable[[], list[TalkQuestion]] = list
         self.at_question, self.answered = -1, False
         self.wheres = ""
-        self._hand: Hand | None = None
-        self._seconds, self._since = 0.0, 0.0
+        self._hands: dict[bool, Hand] = {}
+        """The pieces here: those that count, and those of practice, whose packs are others."""
+        self._drawn: dict[int, Shown] = {}
+        """How those of the totals that were drawn here came about, by their places."""
         self.caller, self._rung = -1, False
         """The table that calls, by its place among the names; −1 for none."""
         self._told_still: tuple[object, str] | None = None
-        self._from = set[str]()
-        """Where what was counted came from: drawn here, or typed."""
-        self.clock = QTimer(self, interval=1000)
-        self.clock.timeout.connect(self._tick)
+        self.clock = Clock(self)
+        self.clock.ticked.connect(self._tick)
 
     def show_game(self, game: Game) -> None:
         """Another game; what was called stays as long as its pieces are the same."""
@@ -103,14 +103,13 @@ class Room(QObject):
     def begin(self) -> None:
         """From the start again."""
         self.totals, self.typed, self.said, self.shown = [], "", "", None
-        self.boards, self._hand, self.revealed, self.refused = (), None, False, ""
-        self._from = set()
+        self.boards, self._hands, self.revealed, self.refused = (), {}, False, ""
+        self._drawn = {}
         self.before, self._goes = None, ()
         self.shows = Shows()
-        self._seconds, self._since = 0.0, 0.0
         self.caller, self._rung = -1, False
         self.posed, self.posings = None, 0
-        self.clock.stop()
+        self.clock.set(0)
         if self.game.area.uses_pieces:
             self.changed.emit()
         else:
@@ -162,7 +161,7 @@ class Room(QObject):
             self.changed.emit()
             return
         self.shown, self.revealed = None, True
-        self._count(total, "typed")
+        self._count(total)
 
     def _count_hands(self) -> None:
         """How many see it, or have it."""
@@ -196,43 +195,46 @@ class Room(QObject):
         if self.posed is not None:
             self.pose()
             return
-        if self._hand is None:
-            self._hand = Hand(self.game.pieces, self.game.draw, int(time.time()))
-        self.shown, self.revealed, self.refused = self._hand.draw(), False, ""
+        if self.practice not in self._hands:
+            self._hands[self.practice] = Hand(self.game.pieces, self.game.draw, int(time.time()) + self.practice)
+        self.shown, self.revealed, self.refused = self._hands[self.practice].draw(), False, ""
         sounds.knock()
         if self.shown.total is None:
             self.said, self.typed = "That makes no number: roll again.", ""
             self.changed.emit()
         else:
-            self._count(Fraction(self.shown.total), "here")
+            self._count(Fraction(self.shown.total), self.shown)
 
     @property
     def _two_packs(self) -> bool:
         """Whether cards that stay out came from the pack here and from one in the room."""
-        return remembers(self.game.pieces) and len(self._from) > 1
+        return remembers(self.game.pieces) and 0 < len(self._drawn) < len(self.totals)
 
-    def _count(self, total: Fraction, by: str) -> None:
+    def _count(self, total: Fraction, drawn: Shown | None = None) -> None:
         self.typed = self.said = self.wheres = ""
         self._goes = ()
         if self.practice:
             self.said = "Practice: not counted."
         elif len(self.totals) < MOST_MARKS:
             clear = clear_words(self.boards, self.totals)
+            if drawn is not None:
+                self._drawn[len(self.totals)] = drawn
             self.totals.append(total)
-            self._from.add(by)
-            if not self._seconds and not self._since:
-                self.run_clock()
+            if not (self.clock.runs or self.clock.seconds):
+                self.clock.turn()
             if not clear and (now := clear_words(self.boards, self.totals)):
                 self.said = f"{now}!"
                 self.finished.emit()
         self.changed.emit()
 
     def back(self) -> None:
-        """Take back what is typed, or the last number that was counted."""
+        """Take back what is typed, or the last number that was counted; cards drawn for it go back into the pack."""
         if self.typed:
             self.typed = self.typed[:-1]
         elif self.totals:
             self.said = f"{minus(tidy(self.totals.pop()))} taken back."
+            if drawn := self._drawn.pop(len(self.totals), None):
+                self._hands[False].take_back(drawn)
             self.shown = None
         self.changed.emit()
 
@@ -256,6 +258,7 @@ class Room(QObject):
     def practise(self) -> None:
         """A game that is not counted, or one that is."""
         self.practice = not self.practice
+        self._hands.pop(True, None)
         self.said = "Practice: nothing counts." if self.practice else "From now on it counts."
         self.changed.emit()
 
@@ -305,12 +308,7 @@ class Room(QObject):
 
     def run_clock(self) -> None:
         """Start the clock or stop it."""
-        if self.clock.isActive():
-            self._seconds += time.monotonic() - self._since
-            self.clock.stop()
-        else:
-            self._since = time.monotonic()
-            self.clock.start()
+        self.clock.turn()
         self.changed.emit()
 
     def next_caller(self) -> None:
@@ -322,20 +320,10 @@ class Room(QObject):
     def _tick(self) -> None:
         """A second has passed; once the time of the brief is over, the bell is said."""
         band = self.game.brief.minutes
-        if band is not None and band.high is not None and not self._rung and self.seconds > 60 * band.high:
+        if band is not None and band.high is not None and not self._rung and self.clock.seconds > 60 * band.high:
             self._rung = True
             self.said = "The bell: this round is the last."
         self.changed.emit()
-
-    @property
-    def seconds(self) -> float:
-        """How long the clock has run."""
-        return self._seconds + (time.monotonic() - self._since if self.clock.isActive() else 0.0)
-
-    @property
-    def time(self) -> str:
-        """The same in minutes and seconds."""
-        return f"{int(self.seconds) // 60}:{int(self.seconds) % 60:02d}"
 
     @property
     def kept(self) -> dict[str, object]:
@@ -357,17 +345,16 @@ class Room(QObject):
 
     @property
     def _hidden(self) -> bool:
-        """Whether a sum is to be worked out yet: the tally must not give it away."""
-        return self.shown is not None and not self.revealed
+        """Whether a sum that was counted is to be worked out yet: the tally must not give it away."""
+        counted = self._drawn.get(len(self.totals) - 1)
+        return counted is not None and counted is self.shown and not self.revealed
 
     @property
     def columns(self) -> list[Column]:
         """The tally; nothing where nothing is called."""
         if self.posed is not None:
             return []
-        counted, shown = self._counted, self._with_columns
-        wanted = expected(self.game, len(self.totals), only=shown) if self.expects and self.totals else ()
-        return tally_columns(shown, counted, wanted)
+        return tally_columns(self.game, self._counted, len(self.totals) if self.expects else 0)
 
     @property
     def _counted(self) -> list[Fraction]:
@@ -375,21 +362,17 @@ class Room(QObject):
         return self.totals[:-1] if self._hidden else self.totals
 
     @property
-    def _with_columns(self) -> tuple[Value, ...]:
-        return with_columns(self.game.can_show or self.game.shown.totals, self._counted)
-
-    @property
     def last(self) -> int | None:
         """The column of the newest mark."""
         if not self.totals or self._hidden:
             return None
-        return next((k for k, one in enumerate(self._with_columns) if one == self.totals[-1]), None)
+        return next((k for k, one in enumerate(with_columns(self.game, self._counted)) if one == self.totals[-1]), None)
 
     @property
     def status(self) -> str:
         """Calls, clock, and how long it should still take."""
         shown = plural(len(self.totals), "call") if self.posed is None else f"{self.posings} shown"
-        told = [shown, self.time + ("" if self.clock.isActive() else " (clock stands)")]
+        told = [shown, self.clock.words]
         if self.caller >= 0:
             told.append(f"{NAMES[self.caller]} calls")
         if self.practice:
@@ -407,9 +390,9 @@ class Room(QObject):
 
     def _still(self) -> str:
         """How long it should still take, worked out once for each call."""
-        key = self.game, self.boards, len(self.totals), self.totals[-1:]
+        key = self.game, self.boards, len(self.totals), self.totals[-1:], self._two_packs
         if self._told_still is None or self._told_still[0] != key:
-            unknown = self._two_packs and not clear_words(self.boards, self.totals)
+            unknown = key[-1] and not clear_words(self.boards, self.totals)
             told = f"How long it still takes {TWO_PACKS}" if unknown else still_told(*key[:2], self.totals)
             self._told_still = key, told
         return self._told_still[1]

@@ -138,7 +138,7 @@ class ClassView(QWidget):
         self.buttons["Question"].setText("Next question" if room.at_question >= 0 else "Ask a question")
         self.buttons["Answer"].setVisible(room.at_question >= 0)
         self.buttons["Answer"].setText("Hide the answer" if room.answered else "Show the answer")
-        self.buttons["Clock"].setText("Stop the clock" if room.clock.isActive() else "Start the clock")
+        self.buttons["Clock"].setText("Stop the clock" if room.clock.runs else "Start the clock")
         self.buttons["Practice"].setText("Count again" if room.practice else "Practise, uncounted")
         boards = has_boards(self.game)
         self.buttons["Who can still win?"].setVisible(boards)
@@ -224,7 +224,7 @@ class ClassView(QWidget):
 
     def _log(self) -> None:
         room = self.room
-        minutes = room.seconds / 60 if room.seconds >= 30 else None
+        minutes = room.clock.seconds / 60 if room.clock.seconds >= 30 else None
         totals = tuple(minus(tidy(one)) for one in room.totals)
         together = self.game.area.together
         turns = len(totals) if together and totals else None
