@@ -22,6 +22,17 @@ def tune(qtbot, window):
     return window.late.tune
 
 
+def test_a_page_is_made_once_it_is_wanted_and_follows_the_game_from_then_on(window, tune):
+    names = ("finder", "sweeper", "ladder", "compare")
+    for at, name in enumerate(names, 1):
+        assert vars(tune).keys().isdisjoint(names[at - 1 :])
+        tune.bar.buttons[at].click()
+        assert getattr(tune, name) is tune.bar.stack.currentWidget()
+        assert tune.bar.stack.count() == len(tune.bar.buttons)
+    window.document.edit("seats.count", window.document.game.seats.count + 1)
+    assert {getattr(tune, name).game for name in names} == {window.document.game}
+
+
 def test_a_search_is_begun_its_best_taken_and_taken_back(qtbot, window, tune, tmp_path):
     page, before = tune.finder, window.document.game
     page.tries.setValue(40)
