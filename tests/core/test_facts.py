@@ -286,6 +286,16 @@ def test_the_grid_counts_the_sum_that_makes_the_number():
     assert sqrt(tally.notes.games) > 1
 
 
+@pytest.mark.parametrize("end", ["pass", "exact", "bounce"])
+def test_nothing_is_taken_from_less_than_it_is(end):
+    """Down from twelve with a die: where it shows more than there is, how far that goes is counted."""
+    area = {"length": 12, "runs": "down", "moved": "adding", "end": end}
+    met = measure_exactly(game_from({"pieces": [{}], "area": area, "seats": {"count": 1}})).facts
+    taken = {(one.one, one.other) for one in met if one.does == SUBTRACT}
+    assert taken == {(stands, shown) for stands in range(1, 13) for shown in range(1, 7) if shown <= stands}
+    assert {one.one for one in met if one.does == COUNT} == {2, 3, 4, 5, 6}
+
+
 def test_what_is_new_right_and_decided_by_hand():
     """One turn a game: a sum of four that are equally likely, and a move of as many squares."""
     worker = {"name": "counts", "adding": "count_on", "slips": 0.2, "slips_known": 0.1}

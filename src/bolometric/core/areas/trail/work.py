@@ -73,12 +73,16 @@ GONE = 1e-13
 
 
 def move_fact(trail: Trail, at: int, steps: int) -> Fact:
-    """What moving by so many steps takes, from a place."""
+    """What moving by so many steps takes, from a place.
+
+    No square is below nought: where more would be taken away than there is, as far as it goes is counted.
+    """
     if trail.unit != "whole":
         return added(trail.amount_at(at), Fraction(steps, trail.per_one))
     if adds(trail):
-        worth = trail.amount_at(1) - trail.amount_at(0)
-        return added(trail.amount_at(at), worth * steps)
+        stands, moved = trail.amount_at(at), (trail.amount_at(1) - trail.amount_at(0)) * steps
+        if stands + moved >= 0:
+            return added(stands, moved)
     return fact(known.COUNT, abs(steps))
 
 
