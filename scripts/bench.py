@@ -27,6 +27,7 @@ ORDER = (
     "tuning",
     "islands",
     "sheets",
+    "commands",
     "logbook",
     "stopping",
     "window",
