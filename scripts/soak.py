@@ -173,10 +173,14 @@ class Soak:
         steps = (self.open, self.change, self.undo, self.show, self.press, self.word, self.type, self.drag, self.rest)
         (does,) = self.random.choices(steps, (40, 160, 60, 120, 160, 40, 60, 30, 1))
         act = does()  # chosen first: what choosing takes is not the window's
-        began, self.doing = Now.read(), f"{does.__name__} in {self.window.view}"
+        before = self.window.view
+        began, self.doing = Now.read(), f"{does.__name__} in {before}"
         act()
+        ended = Now.read()
+        if self.window.view != before:
+            self.doing += f", which led to {self.window.view}"
         if does not in (self.word, self.rest):
-            self.note(began, Now.read())
+            self.note(began, ended)
         self.wait(self.random.expovariate(8))
 
     def rest(self) -> Act:

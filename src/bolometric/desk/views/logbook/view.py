@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from functools import cached_property
 from pathlib import Path
+from typing import TYPE_CHECKING
 
 from PySide6.QtCore import Signal
 from PySide6.QtWidgets import QPushButton, QVBoxLayout, QWidget
@@ -11,10 +13,7 @@ from PySide6.QtWidgets import QPushButton, QVBoxLayout, QWidget
 from bolometric.core.game.document import Game
 from bolometric.core.game.files import read_text, write_bytes, write_text
 from bolometric.core.logbook.outside import DamagedError, restore
-from bolometric.core.logbook.page import page_csv, page_markdown, report_page
-from bolometric.core.logbook.report import report
 from bolometric.core.logbook.session import Session
-from bolometric.core.logbook.shown import ReportPage
 from bolometric.core.logbook.store import Logbook
 from bolometric.core.logbook.transfer import from_csv, from_json, to_csv, to_json
 from bolometric.core.settings.errors import FileError
@@ -23,10 +22,13 @@ from bolometric.desk.parts.page_bar import PageBar
 from bolometric.desk.parts.plain import Label
 from bolometric.desk.views.logbook.listed import ListPage
 from bolometric.desk.views.logbook.noted import Noted
-from bolometric.desk.views.logbook.said import SaidPage
 from bolometric.desk.views.logbook.write import WritePage
 from bolometric.desk.working.lane import Lane
 from bolometric.paint.palette import LIGHT, Palette
+
+if TYPE_CHECKING:
+    from bolometric.core.logbook.shown import ReportPage
+    from bolometric.desk.views.logbook.said import SaidPage
 
 LISTED, SAID = 1, 2
 SAID_AS = ("pdf", "md", "txt", "figures")
@@ -50,9 +52,14 @@ class LogbookView(QWidget):
         self._damaged: DamagedError | None = None
         self.reporting = Lane("report", self)
         self._report: str | ReportPage = ""
-        self.writing, self.listing, self.telling = WritePage(), ListPage(), SaidPage()
+        self.writing, self.listing = WritePage(), ListPage()
         self.bar = PageBar(
-            self, [("Write a session", self.writing), ("Sessions", self.listing), ("What they say", self.telling)]
+            self,
+            [
+                ("Write a session", self.writing),
+                ("Sessions", self.listing),
+                ("What they say", lambda: self.telling),
+            ],
         )
         self.trouble, self.mend = Label(wordWrap=True), QPushButton("Let the backup take its place")
         self.trouble.hide()
@@ -67,7 +74,6 @@ class LogbookView(QWidget):
         self.listing.wanted.connect(self._list)
         self.listing.removed.connect(self._remove)
         self.listing.away.connect(self._away)
-        self.telling.taken.connect(self.taken)
         self.reporting.done.connect(self._reported)
         self.reporting.failed.connect(self.said)
         self.listing.taken_in.connect(self.import_asked)
@@ -75,6 +81,16 @@ class LogbookView(QWidget):
         self.bar.stack.currentChanged.connect(lambda _: self.refresh())
 
     _book: Logbook | None
+
+    @cached_property
+    def telling(self) -> SaidPage:
+        """What the sessions say; it needs the most, and is made once it is wanted."""
+        from bolometric.desk.views.logbook.said import SaidPage
+
+        page = SaidPage()
+        page.taken.connect(self.taken)
+        self.bar.put(SAID, page)
+        return page
 
     def book(self) -> Logbook | None:
         """The logbook, opened when it is first wanted; None where it can't be, which is said."""
@@ -198,6 +214,9 @@ class LogbookView(QWidget):
         self.listing.count.setText("Working out what they say …")
 
         def work() -> tuple[str, str | ReportPage]:
+            from bolometric.core.logbook.page import report_page
+            from bolometric.core.logbook.report import report
+
             return kind, report(sessions) if kind == "txt" else report_page(sessions)
 
         self.reporting.ask(work)
@@ -242,7 +261,8 @@ class LogbookView(QWidget):
 
     def close_lanes(self) -> None:
         """Give up what is being worked out, and close the file."""
-        self.telling.close_lanes()
+        if "telling" in vars(self):
+            self.telling.close_lanes()
         self.reporting.close()
         if self._book is not None:
             self._book.close()
@@ -257,4 +277,6 @@ def _said_as(kind: str, told: str | ReportPage, game: Game) -> bytes:
         from bolometric.paint.printed.logged import report_pdf
 
         return report_pdf(told, game.printing)
+    from bolometric.core.logbook.page import page_csv, page_markdown
+
     return (page_markdown if kind == "md" else page_csv)(told).encode()

@@ -5,29 +5,31 @@ from __future__ import annotations
 from collections.abc import Callable
 from functools import cached_property
 from pathlib import Path
-from typing import TypeVar
+from typing import TYPE_CHECKING, TypeVar
 
 from PySide6.QtCore import Signal
 from PySide6.QtWidgets import QVBoxLayout, QWidget
 
 from bolometric.core.game.document import Game
 from bolometric.desk.parts.page_bar import PageBar
-from bolometric.desk.views.tune.compare import CompareVersions
-from bolometric.desk.views.tune.find import FindPage
-from bolometric.desk.views.tune.ladder import LadderPage
 from bolometric.desk.views.tune.moves import MovesPage
-from bolometric.desk.views.tune.sweep import SweepPage
 from bolometric.desk.working.lane import Lane
 from bolometric.paint.palette import LIGHT, Palette
 
+if TYPE_CHECKING:
+    from bolometric.desk.views.tune.compare import CompareVersions
+    from bolometric.desk.views.tune.find import FindPage
+    from bolometric.desk.views.tune.ladder import LadderPage
+    from bolometric.desk.views.tune.sweep import SweepPage
+
 FIND, SWEEP, LADDER, COMPARE = 1, 2, 3, 4
-Page = TypeVar("Page", FindPage, SweepPage, LadderPage, CompareVersions)
+Page = TypeVar("Page", "FindPage", "SweepPage", "LadderPage", "CompareVersions")
 
 
 class TuneView(QWidget):
     """What moves it, find, sweep, easier and harder, compare; all but the first are made once they are wanted.
 
-    To make them all holds a window for a quarter of a second.
+    To load and make them all holds the window for a quarter of a second.
     """
 
     taken = Signal(object)
@@ -63,6 +65,8 @@ class TuneView(QWidget):
     @cached_property
     def finder(self) -> FindPage:
         """Looks for games that suit the targets."""
+        from bolometric.desk.views.tune.find import FindPage
+
         page = self._put(FIND, FindPage())
         page.taken.connect(self.taken)
         page.kept.connect(self.kept)
@@ -72,6 +76,8 @@ class TuneView(QWidget):
     @cached_property
     def sweeper(self) -> SweepPage:
         """Goes through the values of a setting."""
+        from bolometric.desk.views.tune.sweep import SweepPage
+
         page = self._put(SWEEP, SweepPage())
         page.taken.connect(self.taken)
         return page
@@ -79,6 +85,8 @@ class TuneView(QWidget):
     @cached_property
     def ladder(self) -> LadderPage:
         """Makes versions from easier to harder."""
+        from bolometric.desk.views.tune.ladder import LadderPage
+
         page = self._put(LADDER, LadderPage())
         page.taken.connect(self.taken)
         page.family.connect(self.family)
@@ -87,6 +95,8 @@ class TuneView(QWidget):
     @cached_property
     def compare(self) -> CompareVersions:
         """Puts games beside the open one."""
+        from bolometric.desk.views.tune.compare import CompareVersions
+
         return self._put(COMPARE, CompareVersions(self._shelf))
 
     def _put(self, at: int, page: Page) -> Page:
