@@ -15,6 +15,7 @@ from pathlib import Path
 ROOT = Path(__file__).resolve().parent.parent
 ORDER = (
     "trail",
+    "limit",
     "squares",
     "choosing",
     "cards",

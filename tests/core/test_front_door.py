@@ -16,7 +16,7 @@ from bolometric.front import answers, more
 ROOT = Path(__file__).parents[2]
 NAMES = ["Game", "Logbook", "change", "check", "find", "measure", "odds", "read", "rules", "schema", "sheets", "sweep"]
 NAMES += ["talk", "tune", "write"]
-OF_A_PART = {"cards", "cores", "odds", "squares", "trail", "boards", "tuning", "choosing", "islands"}
+OF_A_PART = {"cards", "cores", "limit", "odds", "squares", "trail", "boards", "tuning", "choosing", "islands"}
 """Benchmarks that time one part of the core, a loop or a table, and so reach that part itself."""
 
 

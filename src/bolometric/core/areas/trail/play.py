@@ -207,7 +207,7 @@ def _play(  # type: ignore[no-untyped-def]
         keep_lead(lead, 0, 0, -1)
         while turn < most_turns and hopeless < seats:
             turn += 1
-            old = new = place[seat]
+            old = new = place[np.uint64(seat)]
             if own is not None:
                 row, first, width = seat * length, np.uint64(own[seat, 0]), np.uint64(own[seat, 1])
             if stopping is not None:
@@ -227,9 +227,10 @@ def _play(  # type: ignore[no-untyped-def]
                 if stopping is None:
                     at = note(codes, at, FIRST, np.int64(column), old, seat)
                     new = np.int64(landing[np.uint64(old) * columns + column])
-                    if new == AGAIN and rolls < most_turns * MOST_AGAIN:
-                        continue
-                    new, turn = (old, turn if home else most_turns) if new == AGAIN else (new, turn)
+                    if new == AGAIN:
+                        if rolls < most_turns * MOST_AGAIN:
+                            continue
+                        new, turn = old, turn if home else most_turns
                     break
                 at = note(codes, at, FURTHER if drawn else FIRST, np.int64(column), new, seat)
                 drawn += 1
@@ -245,14 +246,15 @@ def _play(  # type: ignore[no-untyped-def]
                     state += STEP
                     if part(state) >= go:
                         break
-            place[seat] = new
+            place[np.uint64(seat)] = new
             setbacks += new < old
             if traps and can_finish[row + old] and new < length and not can_finish[row + new]:
                 hopeless += 1
 
             # Who is ahead alone changes only if the one who moved comes up to the top or leaves it. Kept in registers,
-            # without branches, which nobody can predict here, and without a call that takes an array: the account that
-            # other loops keep in memory makes this one take half as long again.
+            # and without a call that takes an array: the account that other loops keep in memory makes this one take
+            # half as long again. It is found without branches, which nobody can predict here; but to write a change
+            # down takes longer than a wrong guess.
             ahead = leader
             if old == top and new < top:
                 top, ahead = -1, -1
@@ -264,11 +266,11 @@ def _play(  # type: ignore[no-untyped-def]
             ahead = -1 if new == top and new > old else ahead
             ahead = seat if new > top else ahead
             top = new if new > top else top
-            last_lead = turn if ahead != leader else last_lead
-            told += ahead != leader
-            keep_lead(lead, told, last_lead, ahead)
-            lead_changes += (ahead >= 0) & (last_leader >= 0) & (ahead != last_leader)
-            leader, last_leader = ahead, ahead if ahead >= 0 else last_leader
+            if ahead != leader:
+                leader, last_lead, told = ahead, turn, told + 1
+                keep_lead(lead, told, turn, ahead)
+                lead_changes += (ahead >= 0) & (last_leader >= 0) & (ahead != last_leader)
+                last_leader = ahead if ahead >= 0 else last_leader
 
             if new == length:
                 home |= 1 << seat
