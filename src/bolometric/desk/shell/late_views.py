@@ -265,7 +265,7 @@ class LateViews(QObject):
             from bolometric.desk.shell.loading import load_ahead
             from bolometric.desk.working.lane import Lane
 
-            self._ahead = Lane("ahead", self)
+            self._ahead = Lane("ahead", self, apart=True)  # in turn it came after all that is worked out first
             self._ahead.add(load_ahead)
         self._exact = exact
         for view in (self.runs, self.practice):
