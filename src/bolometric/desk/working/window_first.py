@@ -17,7 +17,7 @@ from bolometric.core.settings.cancel import Stop
 LOOK = 0.004
 """Seconds over which its work is looked at, and between two looks of whoever waits."""
 BUSY = 0.06
-"""The part of them in which it worked, from which on it is busy: beside a busy thread it gets a fifth, at times less."""
+"""The part of them in which it worked, from which on it is busy: beside a busy one it gets a fifth, at times less."""
 LONGEST, REST = 0.3, 1.0
 """Seconds that others stand still in one go, and for which they then go on: the window may be waiting for them."""
 
