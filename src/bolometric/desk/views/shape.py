@@ -124,7 +124,8 @@ class ShapeView(QWidget):
             self._brushes = brushes
             self.brush.clear()
             self.brush.addItems(["nothing", *(brush.words for brush in brushes)])
-        places = area_of(game).board.places(game)
+        # Only what can be painted on carries something; to lay out the map of a purse takes best play on it.
+        places = area_of(game).board.places(game) if brushes else None
         self.shown.setEnabled(bool(getattr(places, "carried", ())))
 
     def show_board(self, game: Game, heat: Heat | None, colours: Palette) -> None:
