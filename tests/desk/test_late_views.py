@@ -279,3 +279,24 @@ def test_a_detail_is_filled_once_and_left_alone_after_that(qtbot, open_window):
     opened = window.editing.popover
     window.editing.readings_came(window.known.readings, window.gauges.gauges, window.colours)
     assert window.editing.popover is opened
+
+
+def test_an_edit_lays_out_no_board_that_nobody_looks_at(qtbot, window, monkeypatch):
+    """The map of a purse takes best play on it: the window's thread finds it once others have worked it out."""
+    from bolometric.core.areas.purse import board
+
+    made, laid = [], board._map
+
+    def noted(steps):
+        before = laid.cache_info().misses
+        found = laid(steps)
+        if laid.cache_info().misses > before:
+            made.append(threading.current_thread())
+        return found
+
+    window.filing.open(next(path for path in demo_files() if path.name.startswith("battery")))
+    window.go("class")
+    monkeypatch.setattr(board, "_map", noted)
+    settle(qtbot, window, lambda: window.document.edit("area.draws", window.document.game.area.draws - 1))
+    assert made
+    assert threading.main_thread() not in made

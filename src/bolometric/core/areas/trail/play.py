@@ -251,10 +251,8 @@ def _play(  # type: ignore[no-untyped-def]
             if traps and can_finish[row + old] and new < length and not can_finish[row + new]:
                 hopeless += 1
 
-            # Who is ahead alone changes only if the one who moved comes up to the top or leaves it. Kept in registers,
-            # and without a call that takes an array: the account that other loops keep in memory makes this one take
-            # half as long again. It is found without branches, which nobody can predict here; but to write a change
-            # down takes longer than a wrong guess.
+            # Who is ahead alone changes only if the one who moved comes up to the top or leaves it. Found in registers,
+            # without branches, which nobody can predict here: an account kept in memory takes half as long again.
             ahead = leader
             if old == top and new < top:
                 top, ahead = -1, -1
