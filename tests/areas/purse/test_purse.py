@@ -4,7 +4,7 @@ from fractions import Fraction
 from functools import cache
 
 import pytest
-from hypothesis import assume, given, settings
+from hypothesis import assume, example, given, settings
 from hypothesis import strategies as st
 
 from bolometric.core.areas.catalogue import area_of
@@ -75,8 +75,15 @@ def best_by_hand(game, goal):
     return value(area.draws, Fraction(0))
 
 
+THERE_AND_BACK = game_from(
+    {"pieces": [{"faces": [-5, 5]}], "area": {"kind": "purse", "draws": 3, "multipliers": [1, 2], "target": 10}}
+)
+"""What is over the target can come back to it."""
+
+
 @settings(max_examples=60, deadline=None)
 @given(purses(), st.sampled_from(["nearest", "exactly"]))
+@example(THERE_AND_BACK, "nearest")
 def test_best_play_is_that_of_a_plain_recursion(game, goal):
     steps = steps_of(game)
     plan = plan_of(steps, goal)

@@ -63,14 +63,15 @@ def _map(steps: Steps) -> Map:
     width = max(1, -(-(high - low) // MOST_COLUMNS))
     edges = np.arange(low, high + width, width)
     edges[-1] = min(edges[-1], steps.sums)
-    means = np.asarray(plan.choice @ (steps.chances / steps.chances.sum()))
+    shown = plan.choice[:, low : edges[-1]]
+    means = np.asarray(shown @ (steps.chances / steps.chances.sum()))
     choice = np.zeros((steps.draws, len(edges) - 1))
     place = np.full(choice.shape, -1)
     for left, possible in enumerate(possible_sums(steps)[1:]):
         for column, (begin, end) in enumerate(pairwise(edges)):
             sums = begin + np.flatnonzero(possible[begin:end])
             if len(sums):
-                choice[left, column] = means[left, sums].mean()
+                choice[left, column] = means[left, sums - low].mean()
                 place[left, column] = sums[np.abs(sums - (begin + end - 1) // 2).argmin()]
     return Map(edges, choice, place)
 

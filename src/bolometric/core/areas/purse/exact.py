@@ -5,12 +5,14 @@ still expected. W(0, s) is the score itself, and
 
     W(n, s) = Σ p(t) · best over multipliers m of W(n - 1, s + t m)
 
-worked out for all sums at once. Following a style forward from the empty purse gives the distribution of the last sum.
-Cost: draws × sums × totals × multipliers.
+worked out at once for all sums between the least and the most that can be in the purse by then; for others nothing is
+worked out. Following a style forward from the empty purse gives the distribution of the last sum. Cost: draws × sums ×
+totals × multipliers.
 """
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from dataclasses import dataclass
 from functools import lru_cache
 
@@ -37,38 +39,46 @@ class PursePlan:
     """Shape (draws + 1, sums): the chance of ending on the target."""
 
 
-def moved(steps: Steps, values: Array, total: int, multiplier: int) -> Array:
-    """Values of the sums that a choice leads to; beyond the ends the last one (no such sum is ever reached)."""
-    by, there = int(steps.adds[total, multiplier]), np.empty(steps.sums)
-    if by < 0:
-        there[-by:], there[:-by] = values[:by], values[0]
-    else:
-        there[: steps.sums - by], there[steps.sums - by :] = values[by:], values[-1]
-    return there
+def _deciding(steps: Steps) -> Iterator[tuple[int, slice]]:
+    """Draws left after a draw, and the sums before it between the least and the most that can have been put in."""
+    low, high = min(int(steps.adds.min()), 0), max(int(steps.adds.max()), 0)
+    for left in range(steps.draws):
+        made = steps.draws - left - 1
+        yield left, slice(steps.start + made * low, steps.start + made * high + 1)
+
+
+def _moved(values: Array, here: slice, adds: np.int64) -> Array:
+    """Values of the sums that come of adding so much to those ``here``."""
+    return values[here.start + adds : here.stop + adds]
 
 
 @lru_cache(maxsize=32)
 def plan_of(steps: Steps, goal: str) -> PursePlan:
     """Best play: ``goal`` is "nearest" (least score on average) or "exactly" (hitting the target most often)."""
     totals, multipliers = steps.adds.shape
-    distance, hits = np.zeros((steps.draws + 1, steps.sums)), np.zeros((steps.draws + 1, steps.sums))
+    distance, hits = np.zeros((2, steps.draws + 1, steps.sums))
     distance[0], hits[0] = steps.distance, steps.exact
-    choice = np.zeros((steps.draws, steps.sums, totals), np.int8)
-    for left in range(steps.draws):
+    choice = np.zeros((steps.draws, totals, steps.sums), np.int8)
+    over = steps.sums
+    if steps.over_lost and steps.adds.min() >= 0:  # nothing comes back from over the target: there all choices are one
+        over = min(steps.start + steps.target + 1, steps.sums)
+        distance[:, over:] = distance[0, over:]
+    for left, reach in _deciding(steps):
+        here = slice(reach.start, min(reach.stop, over))
         for total in range(totals):
             checkpoint()
-            best_far, best_hit = moved(steps, distance[left], total, 0), moved(steps, hits[left], total, 0)
+            best_far, best_hit = (_moved(of[left], here, steps.adds[total, 0]) for of in (distance, hits))
             for multiplier in range(1, multipliers):
-                far, hit = moved(steps, distance[left], total, multiplier), moved(steps, hits[left], total, multiplier)
+                far, hit = (_moved(of[left], here, steps.adds[total, multiplier]) for of in (distance, hits))
                 nearer, surer = far - best_far, best_hit - hit
                 first, second = (nearer, surer) if goal == "nearest" else (surer, nearer)
                 scale = EQUAL * (1 + np.abs(best_far)) if goal == "nearest" else EQUAL
                 better = (first < -scale) | ((np.abs(first) <= scale) & (second < -EQUAL))
                 best_far, best_hit = np.where(better, far, best_far), np.where(better, hit, best_hit)
-                choice[left, better, total] = multiplier
-            distance[left + 1] += steps.chances[total] * best_far
-            hits[left + 1] += steps.chances[total] * best_hit
-    return PursePlan(choice, distance, hits)
+                choice[left, total, here][better] = multiplier
+            distance[left + 1, here] += steps.chances[total] * best_far
+            hits[left + 1, here] += steps.chances[total] * best_hit
+    return PursePlan(choice.swapaxes(1, 2), distance, hits)
 
 
 @lru_cache(maxsize=64)
@@ -78,21 +88,20 @@ def choice_of(steps: Steps, style: Style, multipliers: tuple[float, ...]) -> NDA
         return None
     if style.choose == "plan":
         return plan_of(steps, "exactly" if style.goal == "exactly" else "nearest").choice
-    totals = len(steps.chances)
-    choice = np.zeros((steps.draws, steps.sums, totals), np.int8)
+    choice = np.zeros((steps.draws, len(steps.chances), steps.sums), np.int8)
     sums = np.arange(steps.sums) + steps.least
-    for left in range(steps.draws):
-        for total in range(totals):
+    for left, here in _deciding(steps):
+        share = steps.target * (steps.draws - left) / steps.draws
+        for total, adds in enumerate(steps.adds):
             checkpoint()
-            after = sums[:, None] + steps.adds[total][None, :]
+            after = sums[here] + adds[:, None]  # a row for each multiplier
             if style.rule == "even_share":
-                share = steps.target * (steps.draws - left) / steps.draws
-                choice[left, :, total] = np.abs(after - share).argmin(axis=1)
+                choice[left, total, here] = np.abs(after - share).argmin(axis=0)
             else:
                 fits = after <= steps.target
-                bold = np.where(fits, after, np.iinfo(np.int64).min).argmax(axis=1)
-                choice[left, :, total] = np.where(fits.any(axis=1), bold, after.argmin(axis=1))
-    return choice
+                bold = np.where(fits, after, np.iinfo(np.int64).min).argmax(axis=0)
+                choice[left, total, here] = np.where(fits.any(axis=0), bold, after.argmin(axis=0))
+    return choice.swapaxes(1, 2)
 
 
 @lru_cache(maxsize=64)
