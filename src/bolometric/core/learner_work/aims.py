@@ -132,7 +132,7 @@ def _has(aim: Aim, one: Fact) -> bool:
     if not one.counted or one.does == known.ANSWER:
         return False
     does, a, b, upto = one.does, one.one, one.other, aim.upto
-    whole = Fraction(a).denominator == 1 and Fraction(b).denominator == 1 and a >= 0 and b >= 0
+    whole = a.denominator == 1 == b.denominator and a >= 0 and b >= 0
     match aim.kind:
         case "numbers":
             return whole and does in (known.COUNT, known.COMPARE) and max(a, b) <= upto
@@ -170,8 +170,7 @@ def _has(aim: Aim, one: Fact) -> bool:
 
 def _places(value: Value) -> int:
     """The power of ten that a decimal is parts of; 1 for whole numbers, 0 for other fractions."""
-    under = Fraction(value).denominator
-    return next((part for part in (1, 10, 100, 1000) if part % under == 0), 0)
+    return next((part for part in (1, 10, 100, 1000) if part % value.denominator == 0), 0)
 
 
 def _of_tables(tables: tuple[int, ...], does: str, a: int, b: int) -> bool:

@@ -10,7 +10,7 @@ from collections.abc import Callable
 from pathlib import Path
 from typing import TYPE_CHECKING, Any
 
-from PySide6.QtCore import QObject, QSize, Signal
+from PySide6.QtCore import QObject, QSize, QTimer, Signal
 from PySide6.QtWidgets import QStackedWidget, QWidget
 
 from bolometric.desk.parts.roomy import Roomy
@@ -45,6 +45,8 @@ LEAST = {
     "logbook": QSize(560, 470),
 }
 """Pixels that a view needs to be read; in less room it is scrolled."""
+BETWEEN = 50
+"""Milliseconds between two views that are made ahead."""
 
 
 class LateViews(QObject):
@@ -114,30 +116,43 @@ class LateViews(QObject):
             return self.classroom or self._make_class()
         if name == "logbook":
             return self.logbook or self._make_logbook()
-        self.make_charts()
-        found = self.odds if name == "odds" else self.runs
-        assert found is not None
-        return found
+        if name == "odds":
+            return self.odds or self._make_odds()
+        return self.runs or self._make_runs()
 
     def make_charts(self) -> None:
-        """Make the views with charts, if they are not there yet."""
-        if self.odds is not None:
-            return
+        """Make the views with charts, if they are not there yet: one after the other, with the window free between."""
+        self.view("odds")
+        QTimer.singleShot(BETWEEN, self, lambda: self.view("runs"))
+
+    def _make_odds(self) -> QWidget:
         from bolometric.desk.views.odds.view import OddsView
+
+        made = self.odds = OddsView()
+        self._add("odds", made)
+        made.edit_asked.connect(self.edit_asked)
+        made.export_asked.connect(self.export_asked)
+        made.show_game(self._game(), self.colours)
+        return made
+
+    def _make_runs(self) -> QWidget:
         from bolometric.desk.views.runs import RunsView
 
-        odds, runs = self.odds, self.runs = OddsView(), RunsView()
-        self._add("odds", odds)
-        self._add("runs", runs)
-        runs.cancel_asked.connect(self._measurer.cancel_runs)
-        runs.again_asked.connect(lambda: self._measurer.play_again(self._game()))
-        self._measurer.runs_stopped.connect(runs.show_stopped)
-        odds.compare.edit_asked.connect(self.edit_asked)
-        odds.export_asked.connect(self.export_asked)
-        for chart in (odds, runs):
-            chart.show_game(self._game(), self.colours)
-        self.show_exact(self._exact)
-        self.show_played(self._played)
+        made = self.runs = RunsView()
+        self._add("runs", made)
+        made.cancel_asked.connect(self._measurer.cancel_runs)
+        made.again_asked.connect(lambda: self._measurer.play_again(self._game()))
+        self._measurer.runs_stopped.connect(made.show_stopped)
+        self._tell_readings(made)
+        return made
+
+    def _tell_readings(self, made: RunsView | PracticeView) -> None:
+        """Tell a view that was made what is known of the game by now."""
+        made.show_game(self._game(), self.colours)
+        if self._exact is not None:
+            made.show_exact(self._exact)
+        if self._played is not None:
+            made.show_played(self._played)
 
     def _add(self, name: str, view: QWidget) -> None:
         """Into the stack, scrolled where the window is small."""
@@ -166,11 +181,7 @@ class LateViews(QObject):
         made = self.practice = PracticeView(self._shelf)
         self._add("practice", made)
         made.edit_asked.connect(self.change_asked)
-        made.show_game(self._game(), self.colours)
-        if self._exact is not None:
-            made.show_exact(self._exact)
-        if self._played is not None:
-            made.show_played(self._played)
+        self._tell_readings(made)
         return made
 
     def _make_tune(self) -> QWidget:

@@ -31,8 +31,6 @@ COMPACT_GAPS = 4
 class ChancesPage(PickingPage):
     """Shows the distribution of the total."""
 
-    name = "Chances"
-
     def __init__(self) -> None:
         super().__init__("Pick a total")
         self.words = plain_label()

@@ -164,7 +164,6 @@ class SetRow(QWidget):
 class ComparePage(OddsPage):
     """The game's own set first, then up to three others."""
 
-    name = "Compare"
     edit_asked = Signal(object, object, object)
     """A KnobAt, what to do with its new value, and the widget to open the editor at."""
 
@@ -199,6 +198,10 @@ class ComparePage(OddsPage):
             self._append(PieceSet(pieces=other[1], draw=other[2]), fixed=False)
         self.rows[0].show_set(self.set)
         self._show()
+
+    def picture(self) -> QWidget:
+        """The bars of all sets."""
+        return self.chart
 
     def add_set(self, pieces: PieceSet) -> None:
         """Add another set, if there is room."""

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from math import fsum
 
-from PySide6.QtWidgets import QComboBox, QHBoxLayout, QScrollArea
+from PySide6.QtWidgets import QComboBox, QHBoxLayout, QScrollArea, QWidget
 
 from bolometric.core.outcomes.facts import Facts, facts_of
 from bolometric.core.text.figures import minus, percent, plural
@@ -27,8 +27,6 @@ MOST_SIDE, MOST_TOLD = 40, 20
 
 class DrawFactsPage(OddsPage):
     """A table for each operation."""
-
-    name = "Facts"
 
     def __init__(self) -> None:
         super().__init__()
@@ -65,6 +63,10 @@ class DrawFactsPage(OddsPage):
         self.does.setVisible(len(self._facts) > 0)
         self.operation.setVisible(len(self._facts) > 0)
         self._show()
+
+    def picture(self) -> QWidget:
+        """The table of sums."""
+        return self.table
 
     def _show(self) -> None:
         at = self.does.currentIndex()

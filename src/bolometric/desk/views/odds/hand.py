@@ -25,8 +25,6 @@ VERBS = {"die": "Roll", "spinner": "Spin", "pack": "Draw", "counters": "Toss", "
 class HandPage(OddsPage):
     """A button that draws, and what came of it so far."""
 
-    name = "Hand"
-
     def __init__(self) -> None:
         super().__init__()
         self.cloth = Cloth()

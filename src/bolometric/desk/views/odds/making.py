@@ -43,8 +43,6 @@ MEANT = {
 class MakingPage(OddsPage):
     """What can be made of any numbers, and of what the pieces of the game show."""
 
-    name = "Making"
-
     def __init__(self) -> None:
         super().__init__()
         self.rules = MakingRules()
@@ -222,6 +220,10 @@ class MakingPage(OddsPage):
 
     def pick(self, total: object) -> None:
         """A total picked elsewhere is no number made here."""
+
+    def picture(self) -> PairTableView:
+        """The chart of numbers."""
+        return self.table
 
     def close_lanes(self) -> None:
         """End the threads."""

@@ -22,9 +22,6 @@ class OddsPage(QWidget):
     total_chosen = Signal(object)
     """A total was picked here; the other pages that pick one follow."""
 
-    name = ""
-    """What the button says."""
-
     def __init__(self) -> None:
         super().__init__()
         self.column = QVBoxLayout(self)
@@ -57,6 +54,13 @@ class OddsPage(QWidget):
     def pick(self, total: Value) -> None:
         """A total was picked on another page."""
         self.picked = total
+
+    def picture(self) -> QWidget | None:
+        """What is drawn here, to be taken away; None if there is nothing."""
+        return None
+
+    def close_lanes(self) -> None:
+        """Give up what is being worked out; most pages have it at once."""
 
 
 class PickingPage(OddsPage):

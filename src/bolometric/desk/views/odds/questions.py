@@ -34,8 +34,6 @@ MOST_OFFERED = 500
 class QuestionsPage(OddsPage):
     """Asks about totals typed at the top."""
 
-    name = "Questions"
-
     def __init__(self) -> None:
         super().__init__()
         assert set(KINDS) == set(get_args(Asked))

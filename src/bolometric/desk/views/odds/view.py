@@ -1,6 +1,12 @@
-"""The odds view: a bar of pages, each on the same set of pieces; tables and charts can be taken away."""
+"""The odds view: a bar of pages, each on the same set of pieces; tables and charts can be taken away.
+
+The chances are made at once, any other page when it is first looked at.
+"""
 
 from __future__ import annotations
+
+from functools import cached_property
+from typing import TYPE_CHECKING, TypeVar
 
 from PySide6.QtCore import Signal
 from PySide6.QtGui import QGuiApplication
@@ -14,14 +20,20 @@ from bolometric.core.words.report import odds_csv
 from bolometric.core.words.rule_sheet import set_words
 from bolometric.desk.parts.page_bar import PageBar
 from bolometric.desk.views.odds.chances import ChancesPage
-from bolometric.desk.views.odds.compare import ComparePage
-from bolometric.desk.views.odds.facts import DrawFactsPage
-from bolometric.desk.views.odds.hand import HandPage
-from bolometric.desk.views.odds.making import MakingPage
 from bolometric.desk.views.odds.page import OddsPage, plain_label
-from bolometric.desk.views.odds.questions import QuestionsPage
-from bolometric.desk.views.odds.ways import WaysPage
 from bolometric.paint.palette import LIGHT, Palette
+
+if TYPE_CHECKING:
+    from bolometric.desk.views.odds.compare import ComparePage
+    from bolometric.desk.views.odds.facts import DrawFactsPage
+    from bolometric.desk.views.odds.hand import HandPage
+    from bolometric.desk.views.odds.making import MakingPage
+    from bolometric.desk.views.odds.questions import QuestionsPage
+    from bolometric.desk.views.odds.ways import WaysPage
+
+Page = TypeVar("Page", bound=OddsPage)
+CHANCES, WAYS, QUESTIONS, COMPARE, FACTS, HAND, MAKING = range(7)
+"""Where the pages stand."""
 
 
 class OddsView(QWidget):
@@ -29,6 +41,8 @@ class OddsView(QWidget):
 
     export_asked = Signal(str)
     """'csv', 'svg' or 'png': a file to write."""
+    edit_asked = Signal(object, object, object)
+    """An editor is wanted for a set that is compared: a knob, what to do, where."""
 
     def __init__(self) -> None:
         super().__init__()
@@ -37,28 +51,89 @@ class OddsView(QWidget):
         column.setSpacing(6)
         self.title = plain_label("heading")
         self.trouble = plain_label("trouble")
-        self.chances, self.ways, self.questions = ChancesPage(), WaysPage(), QuestionsPage()
-        self.compare, self.facts, self.hand = ComparePage(), DrawFactsPage(), HandPage()
-        self.making = MakingPage()
-        self.pages: tuple[OddsPage, ...] = (
-            self.chances,
-            self.ways,
-            self.questions,
-            self.compare,
-            self.facts,
-            self.hand,
-            self.making,
+        self.set, self.colours = PieceSet(), LIGHT
+        self.picked: Value | None = None
+        """The total that was picked last, on whatever page."""
+        self._made: list[OddsPage] = []
+        self.chances = ChancesPage()
+        bar = self.bar = PageBar(
+            self,
+            [
+                ("Chances", self.chances),
+                ("Ways", lambda: self.ways),
+                ("Questions", lambda: self.questions),
+                ("Compare", lambda: self.compare),
+                ("Facts", lambda: self.facts),
+                ("Hand", lambda: self.hand),
+                ("Making", lambda: self.making),
+            ],
         )
-        for page in self.pages:
-            page.total_chosen.connect(lambda total, page=page: self._pass_on(page, total))
-        bar = self.bar = PageBar(self, [(page.name, page) for page in self.pages])
+        self._put(CHANCES, self.chances)
         self.stack, self.buttons = bar.stack, bar.buttons
         bar.addWidget(self._take_away())
         column.addWidget(self.title)
         column.addWidget(self.trouble)
         column.addLayout(bar)
         column.addWidget(self.stack, 1)
-        self.set, self.colours = PieceSet(), LIGHT
+
+    @cached_property
+    def ways(self) -> WaysPage:
+        """Every way in which a total comes up."""
+        from bolometric.desk.views.odds.ways import WaysPage
+
+        return self._put(WAYS, WaysPage())
+
+    @cached_property
+    def questions(self) -> QuestionsPage:
+        """The chance of what is asked for."""
+        from bolometric.desk.views.odds.questions import QuestionsPage
+
+        return self._put(QUESTIONS, QuestionsPage())
+
+    @cached_property
+    def compare(self) -> ComparePage:
+        """Other sets of pieces beside this one."""
+        from bolometric.desk.views.odds.compare import ComparePage
+
+        page = self._put(COMPARE, ComparePage())
+        page.edit_asked.connect(self.edit_asked)
+        return page
+
+    @cached_property
+    def facts(self) -> DrawFactsPage:
+        """What is worked out with one draw."""
+        from bolometric.desk.views.odds.facts import DrawFactsPage
+
+        return self._put(FACTS, DrawFactsPage())
+
+    @cached_property
+    def hand(self) -> HandPage:
+        """The pieces, drawn here."""
+        from bolometric.desk.views.odds.hand import HandPage
+
+        return self._put(HAND, HandPage())
+
+    @cached_property
+    def making(self) -> MakingPage:
+        """Numbers that can be made of what is drawn."""
+        from bolometric.desk.views.odds.making import MakingPage
+
+        return self._put(MAKING, MakingPage())
+
+    @property
+    def pages(self) -> tuple[OddsPage, ...]:
+        """All of them, as they stand; those that were not there are made now."""
+        return self.chances, self.ways, self.questions, self.compare, self.facts, self.hand, self.making
+
+    def _put(self, at: int, page: Page) -> Page:
+        """A page that was made, into its place, told what the others were told before."""
+        self.bar.put(at, page)
+        page.show_set(self.set, self.colours)
+        if self.picked is not None:
+            page.pick(self.picked)
+        page.total_chosen.connect(lambda total: self._pass_on(page, total))
+        self._made.append(page)
+        return page
 
     def _take_away(self) -> QToolButton:
         button = QToolButton(text="Take away", popupMode=QToolButton.ToolButtonPopupMode.InstantPopup)
@@ -88,11 +163,12 @@ class OddsView(QWidget):
             told += f" There are too many outcomes to list, so these chances are {sure(odds)}, each ± its error."
         self.trouble.setText(told.strip())
         self.trouble.setVisible(bool(told))
-        for page in self.pages:
+        for page in self._made:
             page.show_set(self.set, colours)
 
     def _pass_on(self, source: OddsPage, total: Value) -> None:
-        for page in self.pages:
+        self.picked = total
+        for page in self._made:
             if page is not source:
                 page.blockSignals(True)
                 page.pick(total)
@@ -100,7 +176,8 @@ class OddsView(QWidget):
 
     def close_lanes(self) -> None:
         """Give up what is being worked out."""
-        self.making.close_lanes()
+        for page in self._made:
+            page.close_lanes()
 
     def copy_table(self) -> None:
         """Put the table on the clipboard, ready to paste into a sheet."""
@@ -109,8 +186,5 @@ class OddsView(QWidget):
     def chart_widget(self) -> QWidget:
         """What is drawn as the chart: that of the page in front, or the bars."""
         page = self.stack.currentWidget()
-        if isinstance(page, WaysPage) and page.table.isVisible():
-            return page.table
-        if isinstance(page, DrawFactsPage | MakingPage):
-            return page.table
-        return page.chart if isinstance(page, ComparePage) else self.chances.chart
+        assert isinstance(page, OddsPage), "every page is one"
+        return page.picture() or self.chances.chart

@@ -5,7 +5,7 @@ from __future__ import annotations
 from html import escape
 
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QHBoxLayout, QScrollArea, QTextBrowser
+from PySide6.QtWidgets import QHBoxLayout, QScrollArea, QTextBrowser, QWidget
 
 from bolometric.core.outcomes.breakdown import IN_ORDER, can_be_listed, combinations, letter_names, pair_table
 from bolometric.core.settings.amounts import Value
@@ -23,8 +23,6 @@ SIGNS = {"add": " + ", "multiply": " × ", "subtract": " − ", "place": " × "}
 
 class WaysPage(PickingPage):
     """Pick a total and every way lights up."""
-
-    name = "Ways"
 
     def __init__(self) -> None:
         super().__init__("Pick a total to see its ways")
@@ -63,6 +61,10 @@ class WaysPage(PickingPage):
             head = f"{names[0].capitalize()} down, {names[1]} across; a pair is as warm as its total is likely"
             self.table.show_cells(head, table.down, table.across, cells, self.colours)
         self.show_picked()
+
+    def picture(self) -> QWidget | None:
+        """The table of pairs, where there is one."""
+        return self.table if self.table.isVisible() else None
 
     def _cell(self, total: Value | None, ways: int, warm: dict[Value, float]) -> Cell:
         if not ways:
