@@ -135,6 +135,15 @@ def test_nothing_late_is_made_before_it_is_wanted(open_window, monkeypatch):
     assert window.late.odds is None  # the table needs no charts
 
 
+def test_charts_are_made_ahead_one_after_the_other_with_the_window_free_between(qtbot, open_window, monkeypatch):
+    monkeypatch.setattr("bolometric.desk.shell.window.WARM_UP", 10**6)
+    late = open_window().late
+    late.make_charts()
+    assert late._made() == [late.odds]
+    qtbot.waitUntil(lambda: late.runs is not None)
+    assert late._made() == [late.odds, late.runs]
+
+
 @pytest.mark.parametrize("name", VIEWS)
 def test_a_view_made_late_shows_the_present_game(qtbot, open_window, name):
     window = open_window()

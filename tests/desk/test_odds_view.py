@@ -11,6 +11,7 @@ from bolometric.core.pieces.presets import SETS
 from bolometric.core.play.hand import Hand
 from bolometric.core.text.figures import minus, plural, some_of
 from bolometric.desk.views.odds import questions
+from bolometric.desk.views.odds.page import OddsPage
 from bolometric.desk.views.odds.view import OddsView
 from bolometric.paint.palette import DARK, LIGHT
 
@@ -70,6 +71,33 @@ def test_the_total_that_was_picked_is_kept(view):
     assert total.currentText() == "5"
     view.show_game(game_from({"bolometric": 1, "pieces": [{"faces": [1, 2, 2]}]}), LIGHT)
     assert total.currentText() == "2"
+
+
+def test_a_page_made_late_has_the_set_and_the_total_that_was_picked(view):
+    view.show_game(game_from({"bolometric": 1, "pieces": [{}, {}]}), DARK)
+    total = view.chances.total
+    total.setCurrentIndex(total.findText("5"))
+    assert view.bar.stack.findChildren(OddsPage) == [view.chances]  # no other is there yet
+    view.show_page(1)
+    assert view.bar.stack.currentWidget() is view.ways
+    assert view.ways.total.currentText() == "5"
+    assert view.ways.colours is DARK
+    view.ways.total.setCurrentIndex(view.ways.total.findText("9"))
+    assert total.currentText() == "9"
+    view.show_page(2)
+    assert view.questions.picked == 9
+
+
+def test_what_is_taken_away_is_what_the_page_in_front_shows(view):
+    view.show_game(game_from({"bolometric": 1, "pieces": [{}, {}]}), LIGHT)
+    bars = view.chances.chart
+    pictures = (bars, view.ways.table, bars, view.compare.chart, view.facts.table, bars, view.making.table)
+    for at, picture in enumerate(pictures):
+        view.show_page(at)
+        assert view.chart_widget() is picture
+    view.show_game(game_from({"bolometric": 1, "pieces": [{}] * 3}), LIGHT)
+    view.show_page(1)
+    assert view.chart_widget() is bars  # there is no table of pairs of three
 
 
 @pytest.mark.parametrize(("faces", "at"), [([1, 2, 4], [1, 2, 4]), ([1, 2, 400], [0, 1, 2]), ([5, 9], [5, 9])])

@@ -61,6 +61,25 @@ def test_cards_are_narrowed_down_and_put_in_order(qtbot, window, own):
     assert len(set(suits)) > 3
 
 
+def test_cards_that_are_there_stay_when_the_shelf_is_shown_again(window, own):
+    cards, (alpha, _) = dict(window.shelf.cards), own
+    window.go("shape")
+    window.go("shelf")
+    assert window.shelf.cards == cards
+    window.shelves.order.setCurrentIndex(1)
+    window.shelves.order.activated.emit(1)
+    assert order(window, 1) == ["beta", "alpha"]
+    os.utime(alpha, (2e9, 2e9))
+    window.go("shape")
+    window.go("shelf")
+    assert order(window, 1) == ["alpha", "beta"]
+    assert window.shelf.cards == cards
+    window.dressing.use_dark()
+    assert all(card.colours is window.colours for card in window.shelf.cards.values())
+    assert window.shelf.cards.keys() == cards.keys()
+    window.dressing.use_light()
+
+
 def test_a_file_is_looked_at_again_only_when_it_is_another(qtbot, window, own, monkeypatch):
     """However often the shelf is shown, and whether or not it has all been measured by then."""
     alpha, beta = own

@@ -83,6 +83,7 @@ class ShelfView(QScrollArea):
         """Not before files are read: it brings the core along."""
         self.reads = False
         """Whether files are read as soon as they are shown: not before the core is there."""
+        self._shown: tuple[list[tuple[str, str, list[Path]]], Palette] = ([], LIGHT)
         self._sections: list[ShelfSection] = []
         self._columns = 0
         self.words, self.order = "", "name"
@@ -94,8 +95,19 @@ class ShelfView(QScrollArea):
         self.setAcceptDrops(True)
 
     def show_shelves(self, shelves: Iterable[tuple[str, str, list[Path]]], colours: Palette) -> None:
-        """Show (title, words if empty, files) for each shelf."""
-        self.colours = colours
+        """Show (title, words if empty, files) for each shelf; cards that are there as they should be stay."""
+        shown = list(shelves), colours
+        if shown != self._shown:
+            self._shown, self.colours = shown, colours
+            self._lay_out()
+        elif self.order == "newest":
+            self.arrange()
+        if self.reads:
+            self.read_files()
+
+    def _lay_out(self) -> None:
+        """A card for each file, with what was known of it."""
+        shelves, colours = self._shown
         known = {path: card.entry for path, card in self.cards.items() if card.entry is not None}
         self.cards, self._sections = {}, []
         inner = QWidget(objectName="plain")
@@ -120,8 +132,6 @@ class ShelfView(QScrollArea):
         column.addStretch()
         self.arrange()
         self.setWidget(inner)
-        if self.reads:
-            self.read_files()
 
     def read_files(self) -> None:
         """Read the files, once their cards have been painted."""
