@@ -152,6 +152,15 @@ def race(library, plan):
     return ours, {name: nanoseconds for name, (nanoseconds, _) in routes.items()}
 
 
+def _more_than_a_race(plan):
+    """What a game has that the other routes know nothing of; nothing where they play the same."""
+    if plan.own is not None:
+        return "players draw each in their own way"
+    if plan.deck is not None:
+        return "cards kept out"
+    return "several draws a turn" if plan.stopping is not None else ""
+
+
 def main():
     library = compiled_c()
     print(
@@ -162,12 +171,11 @@ def main():
         if read(path).area.kind != "trail":
             continue  # these are in choosing.py, or played without a loop
         title, plan = plan_of(path)
-        if plan.deck is not None or plan.stopping is not None:
+        apart = _more_than_a_race(plan)
+        if apart:
             alone = timed(REPEATS, ours=lambda: play(plan, 50_000, MOST_TURNS, np.random.default_rng(2)).turns)  # noqa: B023
             ours, _ = alone["ours"]
-            print(
-                f"{title:18s}{ours:7.1f}   ({'cards kept out' if plan.deck else 'several draws a turn'}: not compared)"
-            )
+            print(f"{title:18s}{ours:7.1f}   ({apart}: not compared)")
             continue
         ours, others = race(library, plan)
         ratios = {name: other / ours for name, other in others.items()}
