@@ -58,12 +58,11 @@ def plan_for(game: Game) -> PursePlan:
 @lru_cache(maxsize=16)
 def _map(steps: Steps) -> Map:
     plan = plan_of(steps, "nearest")
-    low, high = steps.start, steps.start + min(steps.target + 1, steps.sums - steps.start)
-    low = 0 if steps.least < 0 else low
-    width = max(1, -(-(high - low) // MOST_COLUMNS))
-    edges = np.arange(low, high + width, width)
+    high = steps.start + min(steps.target + 1, steps.sums - steps.start)
+    width = max(1, -(-high // MOST_COLUMNS))
+    edges = np.arange(0, high + width, width)
     edges[-1] = min(edges[-1], steps.sums)
-    shown = plan.choice[:, low : edges[-1]]
+    shown = plan.choice[:, : edges[-1]]
     means = np.asarray(shown @ (steps.chances / steps.chances.sum()))
     choice = np.zeros((steps.draws, len(edges) - 1))
     place = np.full(choice.shape, -1)
@@ -71,7 +70,7 @@ def _map(steps: Steps) -> Map:
         for column, (begin, end) in enumerate(pairwise(edges)):
             sums = begin + np.flatnonzero(possible[begin:end])
             if len(sums):
-                choice[left, column] = means[left, sums - low].mean()
+                choice[left, column] = means[left, sums].mean()
                 place[left, column] = sums[np.abs(sums - (begin + end - 1) // 2).argmin()]
     return Map(edges, choice, place)
 
