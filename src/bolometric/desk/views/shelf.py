@@ -78,7 +78,6 @@ class ShelfView(QScrollArea):
         self.setFrameShape(QScrollArea.Shape.NoFrame)
         self.setAccessibleName("Shelf of games")
         self.cards: dict[Path, GameCard] = {}
-        self.colours: Palette = LIGHT
         self._lane: Lane | None = None
         """Not before files are read: it brings the core along."""
         self.reads = False
@@ -98,7 +97,7 @@ class ShelfView(QScrollArea):
         """Show (title, words if empty, files) for each shelf; cards that are there as they should be stay."""
         shown = list(shelves), colours
         if shown != self._shown:
-            self._shown, self.colours = shown, colours
+            self._shown = shown
             self._lay_out()
         elif self.order == "newest":
             self.arrange()
