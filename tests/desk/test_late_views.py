@@ -20,7 +20,7 @@ from bolometric.core.results.board import MOST_CELLS, Box
 from bolometric.core.results.show import show
 from bolometric.desk.parts.charts.pair_table import Cell, PairTableView
 from bolometric.desk.shell import loading
-from bolometric.desk.shell.late_views import VIEWS
+from bolometric.desk.shell.late_views import BETWEEN, VIEWS
 from bolometric.desk.views.card import GameCard
 from bolometric.desk.views.card_entry import ShelfEntry
 from bolometric.paint.fill_board import FillLayout
@@ -76,7 +76,7 @@ import json, os, sys
 from pathlib import Path
 from bolometric.desk.shell.app import application, make_window
 from bolometric.desk.shell.late_views import VIEWS
-from bolometric.desk.shell.loading import load_ahead
+from bolometric.desk.shell.loading import load_ahead, load_views
 from bolometric.desk.shell.settings import Settings
 application()
 home = Path(sys.argv[1])
@@ -84,10 +84,12 @@ window = make_window(None, True, Settings(home / "s.ini"), home / "shelf", home 
 window.measurer.close()
 import bolometric.core.judge.faults, bolometric.core.measure.measuring
 load_ahead()
+list(load_views())
+window.late.view("odds"), window.late.view("runs")
 before = set(sys.modules)
 for name in VIEWS:
     window.late.view(name)
-print(json.dumps([name for name in set(sys.modules) - before if name.startswith("bolometric.core.")]), flush=True)
+print(json.dumps([name for name in set(sys.modules) - before if name.startswith("bolometric.")]), flush=True)
 os._exit(0)
 """
 
@@ -102,22 +104,26 @@ def test_the_shelf_is_painted_before_anything_of_the_core_is_there(tmp_path, the
     assert found == {"loaded": [], "gauges": [], "dressed": True, "early": [], **ended}
 
 
-def test_what_views_need_of_the_core_is_loaded_before_they_are_opened(tmp_path):
+def test_what_views_need_is_loaded_before_they_are_opened(tmp_path):
     told = subprocess.run([sys.executable, "-c", LOADED_AHEAD, tmp_path], capture_output=True, text=True)
     assert json.loads(told.stdout) == []
 
 
-def test_it_is_loaded_beside_the_window_once_the_first_game_is_measured(qtbot, open_window, monkeypatch):
+def test_it_is_loaded_beside_the_window_once_the_first_game_is_measured_and_the_views_by_the_window(
+    qtbot, open_window, monkeypatch
+):
     loaded = []
     monkeypatch.setattr(loading, "import_module", lambda name: loaded.append((name, threading.current_thread().name)))
+    wanted = [(f"bolometric.core.{part}", "ahead_0") for part in loading.PARTS]
+    wanted += [(f"bolometric.{part}", threading.current_thread().name) for part in loading.OF_VIEWS]
     window = open_window()
-    qtbot.waitUntil(lambda: len(loaded) == len(loading.PARTS))
+    qtbot.waitUntil(lambda: len(loaded) == len(wanted))
     assert window.known.exact is not None
-    assert [name.removeprefix("bolometric.core.") for name, _ in loaded] == list(loading.PARTS)
-    assert {thread for _, thread in loaded} == {"ahead_0"}
+    assert loaded == wanted
     settle(qtbot, window, lambda: window.document.edit("area.length", 23))
     window.late._ahead.flush()
-    assert len(loaded) == len(loading.PARTS)
+    qtbot.wait(2 * BETWEEN)
+    assert loaded == wanted
 
 
 def test_the_import_of_the_binding_is_taken_out_whoever_loaded_it():

@@ -1,14 +1,14 @@
-"""A place on the desktop: menu entry, icon, kind of file, description, manual page and completion of the command."""
+"""A place on the desktop: menu entry, icon, kind of file, description, manual page and completion of the command.
+
+What only its commands need is imported in them: every other command would pay for it too.
+"""
 
 from __future__ import annotations
 
 import json
 import os
-import shutil
-import subprocess
 import sys
 from contextlib import suppress
-from hashlib import sha256
 from pathlib import Path
 
 import click
@@ -111,6 +111,8 @@ def remove(to: Path | None) -> None:
 
 
 def _mark(data: bytes) -> str:
+    from hashlib import sha256
+
     return sha256(data).hexdigest()
 
 
@@ -238,9 +240,12 @@ def _roff(text: str) -> str:
 
 def _refresh(base: Path) -> None:
     """Let the desktop look again, where its helpers are there; without them it does so by itself, later."""
+    from shutil import which
+    from subprocess import run
+
     for command in (
         ["update-desktop-database", str(base / "applications")],
         ["update-mime-database", str(base / "mime")],
     ):
-        if shutil.which(command[0]):
-            subprocess.run(command, check=False, capture_output=True)
+        if which(command[0]):
+            run(command, check=False, capture_output=True)

@@ -7,7 +7,6 @@ import json
 import os
 import sys
 from contextlib import suppress
-from difflib import get_close_matches
 from pathlib import Path
 from typing import Any, Literal, NoReturn
 
@@ -36,6 +35,8 @@ class Nearest(click.Group):
 
     def refuse(self, ctx: click.Context, word: str) -> NoReturn:
         """Say that there is no such command, and which may have been meant."""
+        from difflib import get_close_matches
+
         listed = [name for name, command in self.commands.items() if not command.hidden]
         near = get_close_matches(word, listed, 1, 0.5)
         meant = f" Did you mean: {ctx.command_path} {near[0]}?" if near else ""

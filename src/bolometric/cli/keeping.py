@@ -7,7 +7,6 @@ from collections.abc import Iterator
 from contextlib import contextmanager
 from datetime import date, timedelta
 from pathlib import Path
-from tempfile import TemporaryDirectory
 from typing import TYPE_CHECKING, Any
 
 import click
@@ -234,6 +233,8 @@ def report(out: Path | None, group: str, name: str, since: str, book: Path | Non
 @BOOK
 def backup(to: Path, book: Path | None) -> None:
     """Write the whole logbook into one file."""
+    from tempfile import TemporaryDirectory
+
     with opened(book, must_be_there=True) as found:
         if not is_dash(to):
             found.backup(to)

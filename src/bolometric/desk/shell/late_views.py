@@ -6,7 +6,7 @@ is told to it then.
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from pathlib import Path
 from typing import TYPE_CHECKING, Any
 
@@ -46,7 +46,7 @@ LEAST = {
 }
 """Pixels that a view needs to be read; in less room it is scrolled."""
 BETWEEN = 50
-"""Milliseconds between two views that are made ahead."""
+"""Milliseconds between two views that are made or loaded ahead."""
 
 
 class LateViews(QObject):
@@ -273,15 +273,20 @@ class LateViews(QObject):
     def show_exact(self, exact: Analysis | None) -> None:
         """The game has been worked out, or is not any more."""
         if exact is not None and self._ahead is None:  # not before: the first readings are waited for
-            from bolometric.desk.shell.loading import load_ahead
+            from bolometric.desk.shell.loading import load_ahead, load_views
             from bolometric.desk.working.lane import Lane
 
             self._ahead = Lane("ahead", self, apart=True)  # in turn it came after all that is worked out first
-            self._ahead.add(load_ahead)
+            self._ahead.add(load_ahead, then=lambda _: self._step(load_views()))
         self._exact = exact
         for view in (self.runs, self.practice):
             if view is not None and exact is not None:
                 view.show_exact(exact)
+
+    def _step(self, steps: Iterator[None]) -> None:
+        """Take the steps one after the other, with the window free between."""
+        if next(steps, self) is not self:
+            QTimer.singleShot(BETWEEN, self, lambda: self._step(steps))
 
     def show_work(self, exact: Analysis) -> None:
         """What players work out is known too."""

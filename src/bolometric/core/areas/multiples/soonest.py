@@ -46,9 +46,11 @@ def _counted(book: Book, turns: NDArray[np.int64], numbers: int) -> tuple[NDArra
     low = (1 << NUMBER_BITS) - 1
     kind, one, other = codes >> 2 * NUMBER_BITS, codes >> NUMBER_BITS & low, codes & low
     begun = (kind == FIRST).cumsum()
-    turn = begun - begun[np.searchsorted(game, game)]  # every game begins with a counter that is put down
+    first = np.flatnonzero(np.diff(game, prepend=-1))  # every game begins with a counter that is put down
+    turn = begun - np.repeat(begun[first], np.diff(first, append=game.size))
     off, put = (kind == FIRST) & (other > 0), kind == PUT
-    stays = np.setdiff1d(game[put] * numbers + one[put], game[off] * numbers + other[off])
+    stays = np.zeros((len(turns), numbers), bool)  # a table: to look for what two lists share took most of it
+    stays[game[put], one[put]] = True
+    stays[game[off], other[off]] = False
     came = np.bincount(other[off], minlength=numbers).astype(float)
-    stood = np.bincount(other[off], turn[off], numbers).astype(float)
-    return came, stood + np.bincount(stays % numbers, turns[stays // numbers], numbers).astype(float)
+    return came, np.bincount(other[off], turn[off], numbers) + turns @ stays
