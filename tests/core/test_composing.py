@@ -3,6 +3,8 @@
 from dataclasses import replace
 
 import pytest
+from hypothesis import given
+from hypothesis import strategies as st
 
 from bolometric.core.areas.shelf import starters
 from bolometric.core.game.document import game_from, with_value
@@ -61,6 +63,16 @@ def test_draws_for_an_aim_make_it_and_leave_no_part_out(name):
             assert (
                 len({part for part in found[0].facts if part.does == MULTIPLY and table in (part.one, part.other)}) > 3
             )
+
+
+@given(st.lists(st.sampled_from(sorted(AIMS)), min_size=1, max_size=8, unique=True))
+def test_what_is_practised_is_said_in_whole_aims(names):
+    told = Wanted(tuple(AIMS[name] for name in names)).purpose
+    whole, (some, more, _) = [AIMS[name].words for name in names], told.partition(" and more")
+    said = [count for count in range(1, len(names) + 1) if ", ".join(whole[:count]) == some]
+    assert len(told) <= 60
+    assert bool(more) == (said != [len(names)])
+    assert len(", ".join(whole[: said[0] + 1])) + len(" and more") > 60 or said[0] + 1 >= len(names)
 
 
 def test_what_is_at_hand_comes_first_and_what_is_not_is_named():

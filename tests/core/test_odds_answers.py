@@ -193,10 +193,12 @@ def test_sets_are_compared_in_a_sentence():
     )
     words = told.comparison(("A", "B"), (two, doubled))
     assert "mean stays 7" in words
-    assert "spread (sd) goes from 2.42 to 3.42" in words
+    assert "spread (standard deviation) goes from 2.42 to 3.42" in words
     assert "0 before, 5 after" in words
     larger = sum(1 for a, b, c in product(range(1, 7), repeat=3) if 2 * c > a + b) / 216
     assert f"B is the larger {100 * larger:.0f}% of the time" in words
+    near, nearly = (set_from({"pieces": [{"faces": faces}]}).distribution for faces in ([1, 2], [1, "2.001"]))
+    assert "mean stays about 1.5; spread (standard deviation) stays about 0.5;" in told.comparison("AB", (near, nearly))
 
 
 faces = st.builds(

@@ -106,7 +106,9 @@ def test_a_sum_that_hardly_comes_is_not_what_players_know():
     [
         (exact_value(0.2), "Yes: +20 points"),
         (exact_value(-0.2), "No, it is worse"),
-        (exact_value(0.001), "It makes no difference (exact)"),
+        (exact_value(0.001), "Hardly: +0.1 points from an even share (exact)."),
+        (exact_value(-0.0002), "Hardly: less than 0.1 points from an even share (exact)."),
+        (exact_value(-1e-16), "It makes no difference (exact)."),
         (Reading("simulated", 0.03, stderr=0.02), "It makes no difference that shows"),
         (Reading("simulated", 0.05, stderr=0.02), "Yes"),
     ],

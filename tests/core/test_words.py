@@ -1,8 +1,11 @@
 """How numbers, faces and results are said."""
 
+import re
+from dataclasses import replace
 from fractions import Fraction
 from itertools import product
 
+import numpy as np
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
@@ -16,12 +19,14 @@ from bolometric.core.measure.measuring import measure_exactly, runs_of
 from bolometric.core.pieces.kinds import Die, Pack, die
 from bolometric.core.pieces.presets import DICE
 from bolometric.core.pieces.words import cards_of, pieces_words, shows
+from bolometric.core.results.estimate import Lead
+from bolometric.core.results.folded import Values
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.readings import Reading
 from bolometric.core.results.show import certainty, headline, show
 from bolometric.core.settings.amounts import tidy
-from bolometric.core.text.figures import listing, minus, number, percent, plural, short_percent
-from bolometric.core.words.odds import odds_words, total_words
+from bolometric.core.text.figures import known_to, listing, minus, number, percent, plural, short_percent, significant
+from bolometric.core.words.odds import fraction_words, odds_words, total_words
 from bolometric.core.words.report import odds_text
 from bolometric.core.words.rule_sheet import band_words, rules_text
 from bolometric.core.words.telling import lead_words, length_words, win_words
@@ -189,7 +194,7 @@ def test_every_reading_is_shown_with_how_sure_it_is():
 def test_odds_are_told_in_sentences():
     odds = Game(pieces=(Die(), Die())).distribution
     assert "36 equally likely ways" in odds_words(odds)
-    assert "Hot: 7; cold: 2 and 12. Mean 7, spread (sd) 2.42. Every whole number in" in odds_words(odds)
+    assert "Hot: 7; cold: 2 and 12. Mean 7, spread (standard deviation) 2.42. Every whole number in" in odds_words(odds)
     assert total_words(odds, 4).startswith("4: 3 of 36 ways, 1/12, 8.3%, about 1 in 12 (exact). At least 4: 92%.")
     assert "All are equally likely" in odds_words(Game().distribution)
     assert "5.6%" in odds_text(Game(pieces=(Die(), Die())))
@@ -219,19 +224,53 @@ def test_what_is_said_of_a_draw_is_so_for_all_its_outcomes(one, other, formula):
         assert f"it comes up {'once' if often == '1' else f'{often} times'} on" in said
 
 
+@given(st.floats(-1e12, 1e12), st.integers(1, 5))
+def test_no_number_is_told_by_a_power_of_ten(value, digits):
+    for told in (minus(value), significant(value, digits), known_to(abs(value))):
+        assert "e+" not in told
+        assert "e-" not in told
+    assert float(minus(value).replace("−", "-")) == pytest.approx(value, rel=1e-5, abs=1e-12)
+
+
+def test_what_is_very_rare_is_told_in_whole_numbers():
+    six = game_from({"bolometric": 1, "pieces": [{}] * 6})
+    assert fraction_words(six.distribution.chance(6)) == "1/46656, under 0.1%, about 1 in 46,700"
+    assert not re.search(r"\de[+-]", odds_text(six.distribution) + total_words(six.distribution, Fraction(36)))
+
+
 def test_results_are_told_in_sentences():
     two = game_from({"bolometric": 1, "seats": {"count": 2}, "area": {"finish": "finish_round"}})
     exact = measure_exactly(two)
     (*_, tally) = runs_of(two, 1, 500)
     assert "8 of 10 games take" in length_words(two, exact)
     assert "of games are shared" in win_words(two, exact)
-    assert "changes hands" in lead_words(tally.sample.lead)
+    lead = tally.sample.lead
+    part = lead.early / lead.late.number
+    assert f"in {percent(part)} of them (simulated ± " in lead_words(lead)
+    never = lead_words(replace(lead, early=0, changes=Values().plus(np.zeros(lead.late.number))))
+    assert "hands 0.0 times (simulated ± 0.00" in never
+    assert "in 0% of them (simulated ± 0." in never  # none in so many does not say that there are none
+    assert lead_words(Lead()) == "No game was won by one player alone."
     assert "only the runs" in length_words(two, None)
     assert "only the runs" in win_words(two, None)
     alone = game_from({"bolometric": 1, "seats": {"count": 1}, "pieces": [{}, {}], "area": {"end": "exact"}})
     stuck = measure_exactly(alone)
     assert "This game may never end" in length_words(alone, stuck)
     assert "alone" in win_words(alone, stuck)
+
+
+@pytest.mark.parametrize("finish", ["finish_round", "at_once"])
+@pytest.mark.parametrize("length", [12, 90])
+def test_places_are_worth_the_same_only_where_they_are(finish, length):
+    area = {"finish": finish, "length": length, "squares": []}
+    exact = measure_exactly(game_from({"bolometric": 1, "seats": {"count": 3}, "area": area}))
+    won = exact.readings["seat_wins"].values
+    shares = [one / sum(won) for one in won]
+    low, high = percent(min(shares)), percent(max(shares))
+    told = win_words(exact.game, exact).partition("Between equal players ")[2]
+    assert ("worth the same" in told) == (max(shares) - min(shares) < 1e-9)
+    assert told.startswith("every place") == (low == high)
+    assert f"about {low}" in told or f"{low} to {high}" in told or "the same" in told
 
 
 def test_bands_are_said_in_their_unit():

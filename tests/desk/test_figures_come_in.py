@@ -31,7 +31,7 @@ def test_runs_stream_in_behind_the_exact_readings(qtbot, window):
     assert 0 < lead.stderr < 0.005
     window.go("runs")
     assert "runs played" in window.late.runs.state.text()
-    assert "The lead changes hands" in window.late.runs.leads_words.text()
+    assert "the lead changes hands" in window.late.runs.leads_words.text()
 
 
 def test_runs_that_end_before_the_exact_readings_come_are_shown_with_them(qtbot, window):

@@ -25,7 +25,7 @@ from bolometric.paint.board import layout_of, paint_board, picture_of
 from bolometric.paint.cell_board import CellPicture
 from bolometric.paint.faces import paint_value
 from bolometric.paint.palette import DARK, LIGHT, ink_on, usual, warmths
-from bolometric.paint.pieces import edges_of, paint_counters, paint_faces, paint_piece, paint_spinner
+from bolometric.paint.pieces import edges_of, paint_counters, paint_piece, paint_spinner, paint_tile
 from bolometric.paint.trail_board import TrailLayout, TrailPicture, paint_trail
 
 SCHEMES = [LIGHT, DARK]
@@ -173,20 +173,13 @@ def coloured(image, colour):
     )
 
 
-def test_faces_are_drawn_side_by_side(qapp):
-    faces = tuple(Face(value=value) for value in (-10, 0, 7))
-    image = drawn(lambda p: paint_faces(p, QRectF(0, 0, 300, 50), faces, "numerals", LIGHT), 300, 50)
-    sheet = QColor(LIGHT.sheet)
-    assert [image.pixelColor(x, 8) == sheet for x in (25, 75, 125, 200)] == [True, True, True, False]
-
-
 def test_dots_can_be_counted(qapp):
     """The inked area of n dots grows with n and is nothing for none."""
     inked = []
     for n in range(13):
 
         def act(p, n=n):
-            paint_faces(p, QRectF(0, 0, 200, 200), (Face(value=n),), "dots", LIGHT)
+            paint_tile(p, QRectF(0, 0, 200, 200), Face(value=n), "dots", LIGHT)
 
         inked.append(coloured(drawn(act, 200, 200), LIGHT.ink))
     assert inked[0] == 0

@@ -36,17 +36,6 @@ def paint_tile(
     paint_value(painter, tile, face, shown, QColor(palette.ink))
 
 
-def paint_faces(painter: QPainter, area: QRectF, faces: Sequence[Face], shown: Shown, palette: Palette) -> None:
-    """All faces in one row that fits ``area``."""
-    painter.save()
-    painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-    side = min(area.height(), area.width() / max(len(faces), 1))
-    for i, face in enumerate(faces):
-        square = QRectF(area.left() + i * side, area.center().y() - side / 2, side, side)
-        paint_tile(painter, square, face, shown, palette)
-    painter.restore()
-
-
 def edges_of(sectors: Sequence[Sector]) -> list[float]:
     """Where each sector begins, in degrees with the clock from twelve, and last the full circle."""
     edges = [0.0]

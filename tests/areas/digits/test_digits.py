@@ -186,6 +186,15 @@ def test_faults_name_the_setting_and_their_cure_works(data, code, says):
     assert fault.cures
 
 
+@pytest.mark.parametrize("digit", range(1, 10))
+def test_the_least_and_the_largest_number_are_within_reach(digit):
+    """With tenths, too, which a float does not hold exactly: 3.3 is three ones and three tenths."""
+    for least in (True, False):
+        faces = [digit, 9] if least else [1, digit]
+        area = {"kind": "digits", "whole": 1, "decimals": 1, "aim": "nearest", "target": f"{digit}.{digit}"}
+        assert "target_out_of_reach" not in codes_of(game_from({"pieces": [{"faces": faces}], "area": area}))
+
+
 @pytest.mark.parametrize(
     ("area", "pieces", "says"),
     [

@@ -1,5 +1,6 @@
 """Counters on multiples: followed as a chain by hand, the table held against the runs, and what never comes off."""
 
+import re
 from fractions import Fraction
 
 import numpy as np
@@ -7,7 +8,7 @@ import pytest
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
-from bolometric.core.areas.catalogue import area_of
+from bolometric.core.areas.catalogue import area_of, describe, heat_of
 from bolometric.core.game.document import game_from
 from bolometric.core.game.seats import Style
 from bolometric.core.judge.faults import find_faults
@@ -190,6 +191,16 @@ def test_places_told_are_the_chances_that_a_draw_divides_them(game):
     for number, value in enumerate(heat.values if heat else (), 1):
         share = Fraction(sum(face > 0 and number % face == 0 for face in faces), len(faces))
         assert number <= game.area.limit or value == pytest.approx(float(share))
+
+
+@pytest.mark.parametrize(("faces", "off"), [([31, 37], {"31", "37"}), ([22, 9], {"22", "27", "36"}), ([41, 50], set())])
+def test_only_numbers_that_counters_come_off_are_told_as_soonest(faces, off):
+    area = {"kind": "tiles", "play": "multiples", "chart": 40, "limit": 20, "counters": 2}
+    game = game_from({"pieces": [{"faces": faces}], "area": area})
+    told = describe(game, heat_of(game), None)
+    soonest = told.partition("soonest from ")[2].partition(" (")[0]
+    assert set(re.findall(r"[0-9]+", soonest)) == off
+    assert ("none ever comes off (exact)" in told) == (not off)
 
 
 def test_who_looks_for_multiples_in_vain_has_thought_about_it():

@@ -10,7 +10,7 @@ import numpy as np
 
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.conform.check import Check
-from bolometric.core.conform.saying import COUNTED_WRONG
+from bolometric.core.conform.saying import TOLD_WRONG
 from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Choosing
 from bolometric.core.judge.verdict import applies
@@ -93,7 +93,7 @@ def by_hand(game: Game) -> Iterator[str]:
     sitting = Sitting(game, 5)
     for _ in range(STEPS):
         before, told = sitting.here, sitting.coach()
-        if not told.endswith(".") or COUNTED_WRONG.search(told):
+        if not told.endswith(".") or TOLD_WRONG.search(told):
             yield f"The coach says no whole sentence: “{told}”"
         if sitting.here != before:
             yield "The coach moves the game."

@@ -26,12 +26,13 @@ JARGON = re.compile(
     r"reading|readings|null|none|nothing happens|no total)\b",
     re.IGNORECASE,
 )
-COUNTED_WRONG = re.compile(
+TOLD_WRONG = re.compile(
     r"(?<![\d.,/])(?<!layer )(?<!quare )(?<!umber )(?<!± )\b1 (different |more |other |open |equally likely )?"
     r"(boards|boxes|calls|cards|cells|columns|counters|dice|digits|draws|facts|games|learners|lines|minutes|numbers|pairs|pieces|"
     r"places|players|points|rounds|rows|seconds|sets|sheets|squares|steps|sums|tables|tiles|times|turns|ways|wholes)\b"
+    r"|\de[+−-]\d"
 )
-"""One of something told as several."""
+"""One of something told as several, or a number told by a power of ten."""
 ONE_OF_MANY = re.compile(r"\b(1|one) (?!less)\w+[^s]s\b|\ba \w+s\b(?<!less)(?<!minus)|boxe\b")
 MOST_PLACES = 60
 """Places of a board that are looked at."""
@@ -50,7 +51,7 @@ def sheet(game: Game) -> Iterator[str]:
         own = game.brief.note and line.endswith(game.brief.note)  # the maker's words end as they like
         if not _begins_well(line) or not (line.rstrip().endswith((".", ":")) or own):
             yield f"No whole sentence on the sheet: “{line}”"
-        if "  " in line.strip() or "{" in line or ".." in line or COUNTED_WRONG.search(line):
+        if "  " in line.strip() or "{" in line or ".." in line or TOLD_WRONG.search(line):
             yield f"A sentence of the sheet is put together wrong: “{line}”"
     if "keep to your school's own rules" not in rules_text(game):
         yield "The sheet does not defer to the school's own rules."
@@ -92,7 +93,7 @@ def aloud(game: Game) -> Iterator[str]:
                 yield f"No whole sentence to read aloud: “{sentence}”"
             if plain and (_counted(sentence) > MOST_WORDS or JARGON.search(sentence)):
                 yield f"Too long, or no word for a child: “{sentence}”"
-            if "  " in sentence or ".." in sentence or COUNTED_WRONG.search(sentence):
+            if "  " in sentence or ".." in sentence or TOLD_WRONG.search(sentence):
                 yield f"A sentence to read aloud is put together wrong: “{sentence}”"
             if "-" in re.sub(r"\w-\w", "", sentence):
                 yield f"A minus sign is no true one: “{sentence}”"
@@ -111,7 +112,7 @@ def board(game: Game) -> Iterator[str]:
         yield "A place of the board is used less than never."
     for number in (None, *range(1, min(len(heat.values), MOST_PLACES) + 1)):
         told = describe(game, heat, number)
-        if told and (not (told.endswith(".") and _begins_well(told)) or COUNTED_WRONG.search(told)):
+        if told and (not (told.endswith(".") and _begins_well(told)) or TOLD_WRONG.search(told)):
             yield f"No whole sentence on {'the board' if number is None else f'place {number}'}: “{told}”"
         if not told and number is not None:
             yield f"Nothing is said of place {number}."
@@ -121,12 +122,12 @@ def faults(game: Game) -> Iterator[str]:
     """What is wrong with a game is said, and cures are games."""
     for fault in find_faults(game):
         said = fault.sentence
-        if not said.endswith(".") or not _begins_well(said) or COUNTED_WRONG.search(said):
+        if not said.endswith(".") or not _begins_well(said) or TOLD_WRONG.search(said):
             yield f"No whole sentence on a fault: “{said}”"
         for cure in fault.cures:
             if cure.game == game:
                 yield f"The cure “{cure.words}” changes nothing."
-            if not _begins_well(cure.words) or "{" in cure.words or COUNTED_WRONG.search(cure.words):
+            if not _begins_well(cure.words) or "{" in cure.words or TOLD_WRONG.search(cure.words):
                 yield f"No order: “{cure.words}”"
 
 

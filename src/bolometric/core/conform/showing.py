@@ -8,7 +8,7 @@ import numpy as np
 
 from bolometric.core.areas.catalogue import area_of
 from bolometric.core.conform.check import Check, EntryCheck
-from bolometric.core.conform.saying import COUNTED_WRONG
+from bolometric.core.conform.saying import TOLD_WRONG
 from bolometric.core.game.document import Game
 from bolometric.core.game.entry import AnyEntry
 from bolometric.core.game.schema import schema
@@ -29,7 +29,7 @@ def paper(game: Game) -> Iterator[str]:
     if contents.kit.cautions[-1:] != (SCHOOL,) and list(contents.kit.cautions[-1:]) != [SCHOOL]:
         yield "What goes in the box does not defer to the school's own rules."
     for count, what in contents.kit.lines:
-        if count < 1 or not what or COUNTED_WRONG.search(f"{count} {what}"):
+        if count < 1 or not what or TOLD_WRONG.search(f"{count} {what}"):
             yield f"The box has {count} {what}."
     yield from ("A thing that is needed has no words." for thing in players_parts(game).needs if not thing.strip())
 
@@ -41,7 +41,7 @@ def questions(game: Game) -> Iterator[str]:
         yield "There is nothing to ask afterwards."
     for one in asked:
         ends = one.ask.rstrip().endswith(("?", ".", "!", ":"))
-        if not ends or not one.answer.strip() or COUNTED_WRONG.search(f"{one.ask} {one.answer}"):
+        if not ends or not one.answer.strip() or TOLD_WRONG.search(f"{one.ask} {one.answer}"):
             yield f"No question with an answer: “{one.ask}” “{one.answer}”"
 
 

@@ -92,13 +92,13 @@ def _in_time(game: Game, readings: Mapping[str, Reading]) -> str:
 
 
 def unfair(game: Game, readings: Mapping[str, Reading]) -> str:
-    """That who goes first, or last, is favoured by more than is fair; nothing where nobody is."""
+    """That who goes first has more, or less, of the wins than is fair; nothing where that is not so."""
     edge = readings.get("first_seat_edge")
     if game.seats.count < 2 or edge is None or edge.mean is None or not applies(game, "first_seat_edge"):
         return ""
     if abs(edge.mean) > FAIR:  # a simulated one too: of many that are looked at, the luckiest would be offered
-        who = "first" if edge.mean > 0 else "last"
-        return f"Who goes {who} is favoured: {show('first_seat_edge', edge.mean)}."
+        how = "favoured" if edge.mean > 0 else "at a disadvantage"
+        return f"Who goes first is {how}: {show('first_seat_edge', edge.mean)}."
     return ""
 
 

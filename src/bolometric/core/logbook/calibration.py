@@ -4,12 +4,13 @@ from __future__ import annotations
 
 from collections import Counter, defaultdict
 from collections.abc import Iterable, Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from fractions import Fraction
 from functools import lru_cache
 from math import log, sqrt
 
 from bolometric.core.game.document import Game
+from bolometric.core.game.fault import in_words_of
 from bolometric.core.learner_work.timing import timing
 from bolometric.core.logbook.dealt import counts_of
 from bolometric.core.logbook.learning import KINDS, TimedGroup
@@ -71,7 +72,7 @@ def held(sessions: Sequence[Session]) -> list[Held]:
     alone, exactly = _alone(known)
     if winners and alone:
         found.append(held_wins(winners, alone, not exactly))
-    return found
+    return [replace(one, odd=in_words_of(game, one.odd)) for one in found]
 
 
 def held_draws(sessions: Sequence[Session]) -> Held | None:

@@ -121,14 +121,17 @@ def _worth_words(game: Game, first: Go, second: Go) -> Sequence[str]:
     less = took[0] - took[1]
     happened = f"It took {took[0]} calls, then {took[1]}"
     if not found.known:
-        return told, f"{happened}: the places were worth about the same, so the difference was luck."
-    return told, f"{happened}: {_shares(less, round(found.saved))}"
+        luck = ", so the difference was luck" if less else ""
+        return told, f"{happened}: the places were worth about the same{luck}."
+    return told, f"{happened}: {_shares(less, found.saved)}"
 
 
-def _shares(less: int, saved: int) -> str:
+def _shares(less: int, saved: float) -> str:
     """How much of a difference the places made, and how much luck; both in calls."""
-    places = f"the new places {'saved' if saved > 0 else 'cost'} about {plural(abs(saved), 'call')}"
-    luck = less - saved
+    calls = abs(round(saved))
+    places = f"the new places {'saved' if saved > 0 else 'cost'} "
+    places += f"about {plural(calls, 'call')}" if calls else "less than a call"
+    luck = less - round(saved)
     if not luck:
         return f"{places}, and luck did nothing."
     return f"{places}, and luck {'saved' if luck > 0 else 'cost'} about {abs(luck)}."

@@ -20,7 +20,7 @@ from numpy.typing import NDArray
 from bolometric.core.chains.waiting import WaitingTime
 from bolometric.core.logbook.quantiles import beyond
 from bolometric.core.settings.amounts import tidy
-from bolometric.core.text.figures import minus, percent, plural
+from bolometric.core.text.figures import known_to, minus, percent, plural
 
 MOST_LISTED, SAMPLES = 200_000, 20_000
 FEW_DRAWS, FEW_GAMES = 20, 5
@@ -63,7 +63,7 @@ class Held:
         told = f"{percent(self.p)} of such series stray as far"
         if self.roughly:
             return f"about {told}"
-        return f"{told}, {f'simulated ± {100 * self.stderr:.1g} points' if self.stderr else 'exact'}"
+        return f"{told}, {known_to(self.stderr)}"
 
     @property
     def short(self) -> str:

@@ -88,16 +88,7 @@ def _by_game(sessions: Sequence[Session]) -> list[list[Session]]:
 def tables(page: ReportPage) -> list[Table]:
     """What the pictures show, in figures."""
     came = [(one.number, str(one.count), f"{one.mean:.1f}", f"{one.low:g}", f"{one.high:g}") for one in page.came]
-    days = [
-        (
-            one.day,
-            one.group,
-            str(one.version),
-            f"{one.met:.1f}",
-            "" if one.predicted is None else f"{one.predicted:.1f}",
-        )
-        for one in page.days
-    ]
+    days = [(one.day, one.group, str(one.version), _minutes(one.met), _minutes(one.predicted)) for one in page.days]
     met = [(one.group, *map(str, (one.sessions, one.met, one.hardly, one.never))) for one in page.met]
     found: list[Table] = [
         (page.came_caption, ("number", "came up", "expected", "from", "to"), [*came]),

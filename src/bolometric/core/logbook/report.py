@@ -179,10 +179,13 @@ def _shown(one: Session, hands: HandsUp) -> str:
 
 
 def by_luck_alone(checks: int) -> str:
-    """How often one of several checks is at least a little unusual, though nothing is wrong."""
+    """How often one of several checks is at least a little unusual, though nothing is wrong.
+
+    About so often: checks of one series hang together, and where there are few counts each is less often unusual.
+    """
     return (
         f"These were {number(checks)} checks: by luck alone one of so many, or more, is at least a little unusual in "
-        f"{percent(1 - (1 - LITTLE) ** checks)} of cases."
+        f"about {percent(1 - (1 - LITTLE) ** checks)} of cases."
     )
 
 

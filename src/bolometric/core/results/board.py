@@ -8,6 +8,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from bolometric.core.text.figures import known_to
+
 MOST_CELLS = 1000
 """Cells of a box that is filled: past that each stands for several steps."""
 
@@ -157,4 +159,4 @@ class Heat:
     @property
     def known(self) -> str:
         """How sure the values are."""
-        return f"simulated ± {100 * self.stderr:.2g} points" if self.stderr else "exact"
+        return known_to(self.stderr)

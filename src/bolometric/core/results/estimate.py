@@ -69,6 +69,16 @@ class Lead:
             behind += int(((batch.half_lead >= 0) & (batch.half_lead != batch.winner))[alone].sum())
         return Lead(self.late.plus(late), self.early + int((late < 0.5).sum()), changes, behind)
 
+    @property
+    def changed(self) -> Reading:
+        """How often the lead changed hands: none in so many games does not say that there are none."""
+        return replace(spread(self.changes), stderr=max(self.changes.stderr, 1 / self.changes.number))
+
+    @property
+    def decided_early(self) -> Reading:
+        """The share of games in which the winner was ahead for good before half-time."""
+        return share(self.early, self.late.number)
+
 
 @dataclass(frozen=True)
 class Sample:
@@ -336,10 +346,7 @@ def lead_for_good(sample: Sample) -> Reading | None:
 
 def lead_changes(sample: Sample) -> Reading | None:
     """How often the lead went to another seat in a game that one seat won alone."""
-    # None in so many games does not say that there are none.
-    return _of_lead(
-        sample, lambda lead: replace(spread(lead.changes), stderr=max(lead.changes.stderr, 1 / lead.changes.number))
-    )
+    return _of_lead(sample, lambda lead: lead.changed)
 
 
 def comeback(sample: Sample) -> Reading | None:

@@ -60,4 +60,4 @@ def certainty(key: str, reading: Reading) -> str:
     error = 100 * reading.stderr if points else reading.stderr
     if error < LEAST_ERROR:
         return f"simulated ± less than {LEAST_ERROR}{' points' if points else ''}"
-    return f"simulated ± {error:.2g} points" if points else f"simulated ± {significant(error, 2)}"
+    return f"simulated ± {significant(error, 2)}{' points' if points else ''}"

@@ -24,6 +24,8 @@ def minus(value: Value | float) -> str:
         text = f"{float(value):.{LONGEST_DECIMAL}f}".rstrip("0") if short else f"{value.numerator}/{value.denominator}"
     elif isinstance(value, float):
         text = f"{value or 0.0:g}"  # nought has no sign
+        if "e" in text:  # a power of ten is no way to tell a number to a class
+            text = f"{round(value, 12) or 0.0:.12f}".rstrip("0").rstrip(".")
     else:
         text = str(int(value))
     return text.replace("-", "−")
@@ -39,6 +41,11 @@ def significant(value: float, digits: int) -> str:
     near = float(f"{value:.{digits}g}")
     text = f"{near:,.0f}" if abs(near) >= 1000 else f"{near:.12f}".rstrip("0").rstrip(".")
     return text.replace("-", "−")
+
+
+def known_to(stderr: float) -> str:
+    """How sure a share is: 'exact', or 'simulated ± 0.4 points'."""
+    return f"simulated ± {significant(100 * stderr, 2)} points" if stderr else "exact"
 
 
 def times_words(count: float) -> str:

@@ -17,6 +17,7 @@ from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.readings import Reading
 from bolometric.core.results.show import show
 from bolometric.core.settings.errors import GameError
+from bolometric.core.settings.lines import cut
 from bolometric.core.tuning.looking import readings_for
 from bolometric.core.tuning.screening import Keeping
 from bolometric.core.tuning.search import tune
@@ -168,7 +169,7 @@ def _rung(
 def _named(rung: Rung, own: Game, before: Game, paths: tuple[str, ...], place: int, target: Target) -> Rung:
     """The version with the name and the target of its level, and what changes from the one before."""
     tail = f" – {rung.level}"
-    name = own.name[: MOST_NAME - len(tail)].rstrip() + tail
+    name = cut(own.name, MOST_NAME - len(tail)) + tail
     family = Family(of=own.name, level=rung.level, place=place)
     brief = _wanting(own, target).brief
     if target.reading == "minutes":

@@ -28,6 +28,7 @@ from bolometric.core.results.show import certainty, show
 from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.knobs import knobs
+from bolometric.core.settings.lines import cut
 from bolometric.core.tuning.composing import sized
 from bolometric.core.tuning.looking import readings_for
 from bolometric.core.tuning.space import changes_between
@@ -195,7 +196,7 @@ def _named(found: Level, own: Game, name: str, factor: float, place: int) -> Lev
         said = help_for(facts_met(made))
     if said and all(rule.text != said for rule in own.house.rules):
         made = with_value(made, "house.rules", (*own.house.rules, HouseRule(text=said, where="first")))
-    title = f"{own.name[: MOST_NAME - len(name)].rstrip()} – {name}"
+    title = f"{cut(own.name, MOST_NAME - len(name))} – {name}"
     family = Family(of=own.name, level=name, place=place)
     named = made.model_copy(update={"name": title, "family": family})
     return replace(found, level=name, game=named, changes=changes_between(own, made), help=said)

@@ -13,6 +13,10 @@ from bolometric.core.learner_work.fluency import Fluency
 from bolometric.core.pieces.draw import Draw
 from bolometric.core.pieces.kinds import AnyPiece
 from bolometric.core.settings.errors import GameError
+from bolometric.core.settings.lines import cut
+
+MOST_SAID = 60
+"""Letters in which a brief says what is practised."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,8 +36,17 @@ class Wanted:
 
     @property
     def purpose(self) -> str:
-        """What is to be practised, in words; nothing where that is not said."""
-        return str(self.brief.get("practising", "")) or ", ".join(aim.words for aim in self.aim)
+        """What is to be practised, in a few words; nothing where that is not said."""
+        return cut(str(self.brief.get("practising", "")), MOST_SAID) or _said(self.aim)
+
+
+def _said(aims: tuple[Aim, ...]) -> str:
+    """Aims in so many letters: as many as there is room for, each of them whole, and whether there are more."""
+    for count in range(len(aims), 0, -1):
+        told = ", ".join(aim.words for aim in aims[:count]) + (" and more" if count < len(aims) else "")
+        if len(told) <= MOST_SAID:
+            return told
+    return cut(aims[0].words, MOST_SAID) if aims else ""
 
 
 def as_wanted(starter: Starter, wanted: Wanted) -> dict[str, object]:
@@ -48,7 +61,7 @@ def as_wanted(starter: Starter, wanted: Wanted) -> dict[str, object]:
         "targets": (),
         **wanted.brief,
         "aim": [aim.model_dump() for aim in wanted.aim or own.aim],
-        "practising": wanted.purpose[:60] or own.practising,
+        "practising": wanted.purpose or own.practising,
     }
     seats = starter.game.seats.model_dump()
     if wanted.learners is not None:

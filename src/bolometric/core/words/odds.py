@@ -8,9 +8,20 @@ from fractions import Fraction
 from bolometric.core.outcomes.distribution import Distribution
 from bolometric.core.outcomes.events import Asked, Figure, Questions, wanted
 from bolometric.core.settings.amounts import Value, tidy
-from bolometric.core.text.figures import listing, listing_words, minus, percent, plural, times_words
+from bolometric.core.text.figures import (
+    known_to,
+    listing,
+    listing_words,
+    minus,
+    percent,
+    plural,
+    significant,
+    times_words,
+)
 
 MOST_NAMED, FEW_NAMED = 12, 6
+SAME = 1e-12
+"""What may be left by rounding of a difference that is none."""
 
 
 def _named(values: Sequence[Value], more: bool) -> str:
@@ -42,7 +53,8 @@ def odds_words(odds: Distribution) -> str:
     ways = f"{odds.all_ways:,} equally likely ways in all" if not odds.sampled else "too many ways to list"
     return (
         f"{minus(odds.totals[0])} to {minus(odds.totals[-1])}, {ways} ({sure(odds)}). "
-        f"{peak}. Mean {minus(round(odds.mean, 2))}, spread (sd) {odds.sd:.2f}. {never_words(odds)}{nothing}"
+        f"{peak}. Mean {minus(round(odds.mean, 2))}, spread (standard deviation) {odds.sd:.2f}. "
+        f"{never_words(odds)}{nothing}"
     )
 
 
@@ -72,15 +84,14 @@ def fraction_words(chance: Fraction) -> str:
         return "always"
     short = chance.denominator < 10**6
     fraction = f"{chance.numerator}/{chance.denominator}, " if short else ""
-    return f"{fraction}{percent(float(chance))}, about 1 in {float(1 / chance):.3g}"
+    return f"{fraction}{percent(float(chance))}, about 1 in {significant(float(1 / chance), 3)}"
 
 
 def total_words(odds: Distribution, total: Value) -> str:
     """One total in a few sentences; ``total`` must be one that can come up."""
     chance = odds.chance(total)
     more = float(odds.chance_where(lambda other: other >= total))
-    error = odds.stderr(float(chance))
-    known = f"simulated ± {100 * error:.2g} points" if odds.sampled else "exact"
+    known = known_to(odds.stderr(float(chance)))
     often = times_words(10 * float(chance))
     return (
         f"{minus(total)}: {of_all(odds, odds.ways_of(total))}, {fraction_words(chance)} ({known}). At least "
@@ -105,7 +116,7 @@ def asked_words(asked: Asked, totals: tuple[Value, ...]) -> str:
 
 
 def _known(figure: Figure) -> str:
-    return f"simulated ± {100 * figure.stderr:.2g} points" if figure.stderr else "exact"
+    return known_to(figure.stderr)
 
 
 def chance_answer(questions: Questions, asked: Asked, totals: tuple[Value, ...]) -> str:
@@ -136,8 +147,8 @@ def wait_answer(questions: Questions, asked: Asked, totals: tuple[Value, ...]) -
     if found.mean is None:
         seen = "came in no draw looked at, so nothing is known of how long one waits"
         return f"It {seen if questions.odds.sampled else 'never comes, so there is nothing to wait for'}."
-    error = f"simulated ± {found.mean.stderr:.2g}" if found.mean.stderr else "exact"
-    mean = f"{found.mean.value:.3g}"
+    error = f"simulated ± {significant(found.mean.stderr, 2)}" if found.mean.stderr else "exact"
+    mean = significant(found.mean.value, 3)
     return f"Until it comes: {mean} {'draw' if mean == '1' else 'draws'} on average ({error}); {by}."
 
 
@@ -175,10 +186,12 @@ def comparison(names: tuple[str, str], sets: tuple[Distribution, Distribution]) 
     """What moving from one set of pieces to another does."""
     before, after = sets
     told = []
-    for what, one, other in (("mean", before.mean, after.mean), ("spread (sd)", before.sd, after.sd)):
-        same = abs(one - other) < 1e-12
-        values = f"{minus(round(one, 2))}" if same else f"{minus(round(one, 2))} to {minus(round(other, 2))}"
-        told.append(f"{what} {'stays' if same else 'goes from'} {values}")
+    for what, one, other in (("mean", before.mean, after.mean), ("spread (standard deviation)", before.sd, after.sd)):
+        shown, then = (minus(round(value, 2)) for value in (one, other))
+        if shown == then:
+            told.append(f"{what} {'stays' if abs(one - other) < SAME else 'stays about'} {shown}")
+        else:
+            told.append(f"{what} goes from {shown} to {then}")
     low, high = (f"{minus(odds.totals[0])} to {minus(odds.totals[-1])}" for odds in sets)
     told.append(f"reach stays {low}" if low == high else f"reach {low} becomes {high}")
     told.append(f"never-numbers in between: {before.gaps:,} before, {after.gaps:,} after")

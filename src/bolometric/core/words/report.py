@@ -12,7 +12,7 @@ from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.readings import Reading
 from bolometric.core.results.show import certainty, headline, show
 from bolometric.core.settings.amounts import plain
-from bolometric.core.text.figures import minus, percent, plural
+from bolometric.core.text.figures import minus, percent, plural, significant
 from bolometric.core.words.odds import odds_words
 from bolometric.core.words.rule_sheet import set_words
 
@@ -80,7 +80,7 @@ def odds_rows(odds: Distribution) -> list[tuple[str, ...]]:
     for value, ways in parts:
         chance = Fraction(ways, odds.all_ways)
         name = "no number" if value is None else minus(value)
-        rows.append((name, str(ways), percent(float(chance)), str(chance), f"{float(1 / chance):.4g}"))
+        rows.append((name, str(ways), percent(float(chance)), str(chance), significant(float(1 / chance), 4)))
     return rows
 
 

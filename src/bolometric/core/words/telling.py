@@ -9,6 +9,8 @@ from bolometric.core.results.readings import Reading, exact_value
 from bolometric.core.results.show import MAY_NEVER_END, certainty, show
 from bolometric.core.text.figures import percent
 
+SAME = 1e-9
+"""What two places at the table win is the same if it differs by no more than rounding may have done."""
 UNKNOWN = "Not worked out exactly; only the runs are shown."
 
 
@@ -88,23 +90,26 @@ def _places(exact: Analysis) -> str:
     best, worst = exact.readings.get("largest_share"), exact.readings.get("smallest_share")
     if best is None or worst is None or best.mean is None or worst.mean is None:
         return ""
-    if percent(worst.mean) == percent(best.mean):
-        return " Between equal players every place at the table is worth the same."
-    return f" Between equal players the places at the table win {percent(worst.mean)} to {percent(best.mean)}."
+    told = " Between equal players "
+    if best.mean - worst.mean < SAME:
+        return f"{told}every place at the table is worth the same."
+    low, high = percent(worst.mean), percent(best.mean)
+    if low == high:
+        return f"{told}every place at the table wins about {low}."
+    return f"{told}the places at the table win {low} to {high}."
 
 
 def lead_words(lead: Lead | None) -> str:
-    """How the lead moves; from games played."""
+    """How the lead moves, from games played."""
     if lead is None:
         return ""
-    games = lead.late.number
-    if not games:
+    if not lead.late.number:
         return "No game was won by one player alone."
-    early = lead.early / games
-    error = 100 * (early * (1 - early) / games) ** 0.5
+    changed, early = lead.changed, lead.decided_early
     return (
-        f"The lead changes hands {lead.changes.mean:.1f} times a game. In {percent(early)} "
-        f"of games (± {error:.1f} points) the winner is in front for good before half-time. Simulated."
+        f"In games that one player wins the lead changes hands {show('lead_changes', changed.mean)} times "
+        f"({certainty('lead_changes', changed)}); in {show('lead_for_good', early.mean)} of them "
+        f"({certainty('lead_for_good', early)}) the winner is in front for good before half-time."
     )
 
 

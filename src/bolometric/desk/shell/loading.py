@@ -73,4 +73,5 @@ def load_ahead() -> None:
 def load_views() -> Iterator[None]:
     """Load the views, a part for each step; on the window's thread."""
     for part in OF_VIEWS:
-        yield import_part(part)
+        import_part(part)
+        yield

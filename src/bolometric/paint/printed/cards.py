@@ -17,7 +17,6 @@ from bolometric.paint.fonts import piece_font
 from bolometric.paint.printed.page import FOOT, Page, Paper, fitted, mm
 
 Draw = Callable[[QPainter, QRectF], None]
-CORNER = 0.12
 
 
 @dataclass(frozen=True, slots=True)

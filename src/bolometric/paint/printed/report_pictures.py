@@ -39,10 +39,6 @@ def pictures(page: ReportPage) -> list[tuple[str, Picture]]:
     return found
 
 
-def _came(columns: Sequence[Column], painter: QPainter, room: QRectF, palette: Palette) -> None:
-    paint_tally(painter, room, columns, None, palette)
-
-
 def _days(days: Sequence[TimedDay], painter: QPainter, room: QRectF, palette: Palette) -> None:
     """A dot for each day that was timed, named by its group; a line for what was predicted while a version lasted."""
     first, last = (date.fromisoformat(days[at].day).toordinal() for at in (0, -1))

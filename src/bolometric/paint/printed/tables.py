@@ -24,7 +24,6 @@ WIDEST = 70.0
 """Millimetres of a column."""
 FIELD = 76.0
 """Millimetres of a mat for colouring, with the space round it."""
-TALLY_ROWS = 20
 
 
 @dataclass(frozen=True, slots=True)

@@ -15,7 +15,8 @@ from bolometric.core.pieces.kinds import die
 from bolometric.core.text.figures import listing, minus
 
 LARGEST_DIGIT = 9
-AS_GOOD = 1e-9
+AS_GOOD, EXACTLY = 1e-9, 9
+"""What rounding may leave of a difference that is none; decimals to which a number is what it is, tenths included."""
 
 
 def lengthens(game: Game) -> str:
@@ -58,7 +59,7 @@ def _ten_faces(game: Game) -> tuple[Change, ...]:
 def _far_target(game: Game) -> Iterator[Fault]:
     """A target above or below every number that can be made."""
     columns, area = columns_of(game), game.area_as(Digits)
-    low, high = (float(columns.values[place] * columns.worth.sum()) for place in (0, -1))
+    low, high = (round(float(columns.values[place] * columns.worth.sum()), EXACTLY) for place in (0, -1))
     if low <= columns.target <= high:
         return
     value = round((low + high) / 2)

@@ -18,7 +18,7 @@ from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.board import COMES_MOST, Heat, Places, Tiles
 from bolometric.core.results.printed import Printed, WriteOn
 from bolometric.core.settings.amounts import Value
-from bolometric.core.text.figures import listing_words, minus, percent, plural
+from bolometric.core.text.figures import listing_words, minus, percent, plural, significant
 
 
 def places(game: Game) -> Tiles:
@@ -76,10 +76,10 @@ def describe(game: Game, heat: Heat, number: int | None) -> str:
     name, chance = minus(line.numbers[number - 1]), heat.values[number - 1]
     if not chance:
         return f"{name} never comes up: whatever stands on it can never come off (exact)."
-    told = f"{name}: comes up in {percent(chance)} of draws, once in {1 / chance:.3g} on average"
+    told = f"{name}: comes up in {percent(chance)} of draws, once in {significant(1 / chance, 3)} on average"
     if not placed:
         expected = marks_of(game) * line.ways[number - 1] / sum(line.ways[:-1])
-        return f"{told}; {expected:.2g} of a player's {marks_of(game)} boxes hold it on average (exact)."
+        return f"{told}; {significant(expected, 2)} of a player's {marks_of(game)} boxes hold it on average (exact)."
     best = soonest(line.ways, marks_of(game))[number - 1]
     return f"{told}; the placement cleared soonest has {plural(best, 'counter')} here (exact)."
 

@@ -12,10 +12,6 @@ from bolometric.core.text.figures import listing, plural
 from bolometric.core.text.spans import Sentences, Span, sentences
 
 
-def _all(game: Game) -> str:
-    return "You" if game.seats.count == 1 else "All"
-
-
 def board(game: Game) -> tuple[Sentences, ...]:
     """What to draw."""
     area = game.area

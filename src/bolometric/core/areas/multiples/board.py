@@ -51,7 +51,10 @@ def describe(game: Game, heat: Heat, number: int | None) -> str:
     """Which draws can take a counter off a number; without one, which numbers are easiest."""
     chart = chart_of(game)
     if number is None:
-        above = range(chart.limit + 1, chart.numbers + 1)
+        off = comes_off(game)
+        above = [number for number in range(chart.limit + 1, chart.numbers + 1) if off[number]]
+        if not above:
+            return "No draw divides a number that counters may stand on, so none ever comes off (exact)."
         best = max(chart.chances[n] for n in above)
         easy = [n for n in above if chart.chances[n] > best - 1e-12]
         rates = rates_of(game)

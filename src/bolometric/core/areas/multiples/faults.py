@@ -56,8 +56,8 @@ def advice(exact: Analysis) -> Iterator[Fault]:
             "never_comes_off",
             "advice",
             "area.limit",
-            f"{_named(game)} can never come off: a player who guesses has one there in {percent(caught)} of "
-            f"games{moved} (exact).",
+            f"{_named(game)} can never come off: where all place by chance, a player has one there in "
+            f"{percent(caught)} of games{moved} (exact).",
             (),
         )
 

@@ -19,6 +19,7 @@ from bolometric.core.areas.openrow.spec import OpenRow
 from bolometric.core.game.document import Game
 from bolometric.core.settings.amounts import Value
 from bolometric.core.settings.cancel import checkpoint
+from bolometric.core.text.figures import known_to
 
 MOST_ROWS, SAMPLE = 4_000, 2_000
 """Different rows that are gone through, and rows of a sample."""
@@ -53,7 +54,7 @@ class Fresh:
     @property
     def known(self) -> str:
         """How it is known."""
-        return f"simulated ± {100 * self.stderr:.2g} points" if self.stderr else "exact"
+        return known_to(self.stderr)
 
 
 def a_fresh(area: OpenRow) -> str:

@@ -43,7 +43,7 @@ def by_rules(game: Game) -> Iterator[Fault]:
     easy, hard = (area.all_told(card for card, n in count.items() if n == least) for least in (many, few))
     has = "has" if len(easy) == 1 else "have"
     named = f"{listing_words(easy, 'and')} {has} {many} partners, {listing_words(hard, 'and')} only {few}"
-    sentence = f"{named}: the first are far easier to match."
+    sentence = f"{named}: the first {'is' if len(easy) == 1 else 'are'} far easier to match."
     alone = change(game, "Have each pair once", "area.copies", 1) if area.copies > 1 else None
     same = change(game, "Match equal numbers", "area.match", "same")
     total = change(game, "Match cards that make a number", "area.match", "total")

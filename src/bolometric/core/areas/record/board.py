@@ -13,7 +13,7 @@ from bolometric.core.game.document import Game
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.board import Heat, Places, Tiles
 from bolometric.core.results.printed import Printed, WriteOn
-from bolometric.core.text.figures import minus, percent, plural
+from bolometric.core.text.figures import minus, percent, plural, significant
 
 
 def places(game: Game) -> Tiles:
@@ -41,7 +41,7 @@ def describe(game: Game, heat: Heat, number: int | None) -> str:
     if number is None:
         return _whole(game)
     name, chance = places(game).names[number - 1], heat.values[number - 1]
-    told = f"{name}: {percent(chance)} of draws, once in {1 / chance:.3g} on average"
+    told = f"{name}: {percent(chance)} of draws, once in {significant(1 / chance, 3)} on average"
     if area.complete == "all" or remembers(game.pieces):
         return f"{told} (exact)."
     return f"{told}; seen in {percent(1 - (1 - chance) ** area.draws)} of games (exact)."

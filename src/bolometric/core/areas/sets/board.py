@@ -16,7 +16,7 @@ from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.board import Heat, Places, Tiles
 from bolometric.core.results.printed import Beside, Printed, WriteOn
 from bolometric.core.results.show import show
-from bolometric.core.text.figures import listing, percent
+from bolometric.core.text.figures import listing, percent, significant
 
 
 def places(game: Game) -> Tiles:
@@ -50,7 +50,7 @@ def describe(game: Game, heat: Heat, number: int | None) -> str:
             f"{percent(float(plan.complete[closing.full]))} of turns (exact)."
         )
     chance = float(game.distribution.chance(number))
-    alone = f"one draw in {1 / chance:.3g} closes it by itself" if chance else "no draw closes it by itself"
+    alone = f"one draw in {significant(1 / chance, 3)} closes it by itself" if chance else "no draw closes it by itself"
     others = [total for total in closing.totals if total > number and closing.sets(closing.full, total)]
     helped = [t for t in others if any(taken >> (number - 1) & 1 for taken in closing.sets(closing.full, t))]
     with_others = f", totals of {listing(helped, 'and')} together with others" if helped else ""

@@ -15,6 +15,9 @@ from bolometric.core.text.figures import listing, minus, percent, plural, signif
 MOST_TOLD = 6
 """Of a list that is told; of more it is said how many there are beside."""
 
+NOTHING = 1e-9
+"""What may be left by rounding of an edge that is none."""
+
 
 def told(named: tuple[str, ...]) -> str:
     """A list, whole or with how many more there are.
@@ -248,7 +251,11 @@ class FirstGains:
         edge, known = show("first_seat_edge", self.reading.mean), certainty("first_seat_edge", self.reading)
         if self.side:
             return f"{'Yes' if self.side > 0 else 'No, it is worse'}: {edge} from an even share ({known})."
-        return f"It makes no difference{'' if self.reading.method == 'exact' else ' that shows'} ({known})."
+        if self.reading.method != "exact":
+            return f"It makes no difference that shows ({known})."
+        if abs(self.reading.mean or 0.0) < NOTHING:
+            return f"It makes no difference ({known})."
+        return f"Hardly: {'less than 0.1 points' if edge[0] == '0' else edge} from an even share ({known})."
 
 
 @dataclass(frozen=True, slots=True)

@@ -10,6 +10,7 @@ from PySide6.QtCore import QRectF, QSize
 from PySide6.QtGui import QColor, QPainter, QPaintEvent, QResizeEvent
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
+from bolometric.core.text.figures import minus
 from bolometric.paint.chart import Bars, ChartLine, ChartWords, Drawing, Mark, paint_chart
 from bolometric.paint.palette import LIGHT, Palette
 
@@ -106,7 +107,7 @@ class ChartView(QWidget):
 
     def _count_across(self) -> None:
         low, high, least = self._span
-        longest = max(len(f"{value:.4g}") for value in (low, high))
+        longest = max(len(minus(float(f"{value:.4g}"))) for value in (low, high))
         most = min(MOST_NAMED, self._room(longest))
         self.drawing.across = _rounds(low, high, least, most)
 
@@ -148,4 +149,4 @@ def _rounds(low: float, high: float, least: float, most: int) -> list[Mark]:
     steps = (m * 10**e for e in range(-4, 13) for m in (1, 2, 5))
     step = next((step for step in steps if step >= least and (high - low) / step <= most), 1.0)
     first = int(np.ceil(low / step))
-    return [(k * step, f"{k * step:.6g}".replace("-", "−")) for k in range(first, int(high / step) + 1)]
+    return [(k * step, minus(float(k * step))) for k in range(first, int(high / step) + 1)]

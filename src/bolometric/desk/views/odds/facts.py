@@ -7,7 +7,7 @@ from math import fsum
 from PySide6.QtWidgets import QComboBox, QHBoxLayout, QScrollArea, QWidget
 
 from bolometric.core.outcomes.facts import Facts, facts_of
-from bolometric.core.text.figures import minus, percent, plural
+from bolometric.core.text.figures import minus, percent, plural, significant
 from bolometric.core.text.ranking import cut_words, most_often
 from bolometric.desk.parts.charts.pair_table import Cell, PairTableView
 from bolometric.desk.parts.plain import Label
@@ -79,7 +79,7 @@ class DrawFactsPage(OddsPage):
         across = sorted({right for _, right in facts.times})
         each = fsum(map(float, facts.times.values()))
         different = plural(len(facts.times), "different sum")
-        self.words.setText(f"{different}, {each:.3g} in each draw ({_known(facts)}).")
+        self.words.setText(f"{different}, {significant(each, 3)} in each draw ({_known(facts)}).")
         if max(len(down), len(across)) > MOST_SIDE:
             self._show_likeliest(facts)
             return

@@ -39,7 +39,7 @@ CHOICES: tuple[tuple[str, str, tuple[tuple[str, str], ...]], ...] = (
 """Settings that are chosen from a few, with how each choice is called."""
 NUMBERS: tuple[tuple[str, str, str], ...] = (
     ("margin", "Margin", " mm"),
-    ("alike", "Boards alike", ""),
+    ("alike", "Different boards", ""),
     ("die", "Edge of a die", " mm"),
     ("text", "Rules' letters", " pt"),
     ("learners", "Learners", ""),

@@ -14,10 +14,10 @@ from bolometric.core.outcomes.chance import STEP, below, part
 from bolometric.core.question_cards.packs import cards_of
 from bolometric.core.settings.loops import ONE, inner
 
-UNDER, LOSE_MOVE, NEXT_TRIES = range(3)
 WRONG = ("under", "lose_move", "next_tries")
-AGAIN, ENDS, SKIPPED = range(3)
+LOSE_MOVE, NEXT_TRIES = 1, 2
 OUT = ("again", "ends", "skipped")
+AGAIN, ENDS = 0, 1
 ANY, NO_PACK = -1, -2
 """In place of a pack: any that is not out; none."""
 
