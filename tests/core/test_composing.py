@@ -18,12 +18,12 @@ from bolometric.core.learner_work.tasks import draw_work
 from bolometric.core.measure.measuring import measure
 from bolometric.core.pieces.kinds import die
 from bolometric.core.results.readings import Reading, exact_value
-from bolometric.core.tuning import offering
-from bolometric.core.tuning.aimed_draws import aimed_draws
-from bolometric.core.tuning.composing import compose
-from bolometric.core.tuning.find import wanted_of
-from bolometric.core.tuning.offering import against, judged, one_sided, ordered
-from bolometric.core.tuning.wanted import Wanted
+from bolometric.core.tuning.briefs import offering
+from bolometric.core.tuning.briefs.aimed_draws import aimed_draws
+from bolometric.core.tuning.briefs.composing import compose
+from bolometric.core.tuning.briefs.find import wanted_of
+from bolometric.core.tuning.briefs.offering import against, judged, one_sided, ordered
+from bolometric.core.tuning.briefs.wanted import Wanted
 from tests.faults_alone import faults_alone
 
 AIMS = {

@@ -13,14 +13,14 @@ from bolometric.core.learner_work.aims import Aim
 from bolometric.core.measure.measuring import measure, measure_exactly
 from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.knobs import knob_at
-from bolometric.core.tuning.aimed_draws import subsets
-from bolometric.core.tuning.beginning import possible
+from bolometric.core.tuning.briefs.aimed_draws import subsets
+from bolometric.core.tuning.briefs.beginning import possible
+from bolometric.core.tuning.briefs.composing import compose
+from bolometric.core.tuning.briefs.wanted import Wanted
 from bolometric.core.tuning.comparing import different, rows_of, sentences_of, side_of
-from bolometric.core.tuning.composing import compose
 from bolometric.core.tuning.ladder import HARDER, ladder, levels_of, offered, present
 from bolometric.core.tuning.moves import Paired, in_order, moves
 from bolometric.core.tuning.space import changes_between
-from bolometric.core.tuning.wanted import Wanted
 from bolometric.core.words.rule_sheet import rules_text
 
 PATHS = {path.name.removesuffix(".bolo.json"): path for path in demo_files()}

@@ -17,8 +17,8 @@ from bolometric.core.logbook.report import report
 from bolometric.core.logbook.session import session_of
 from bolometric.core.logbook.store import Logbook
 from bolometric.core.settings.errors import GameError
-from bolometric.core.tuning.find import look_for
-from bolometric.core.tuning.listed_draws import FULL, pieces_for
+from bolometric.core.tuning.briefs.find import look_for
+from bolometric.core.tuning.briefs.listed_draws import FULL, pieces_for
 from tests.core.test_command_line import run
 
 UPTO, ROUNDS = 9, 6

@@ -21,7 +21,7 @@ from bolometric.core.results.readings import Reading
 from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.knobs import knob_at
 from bolometric.core.tuning import workers
-from bolometric.core.tuning.find import find, look_for
+from bolometric.core.tuning.briefs.find import find, look_for
 from bolometric.core.tuning.looking import look
 from bolometric.core.tuning.reach import best_edge, unreached
 from bolometric.core.tuning.recipes import Space

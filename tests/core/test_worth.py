@@ -24,16 +24,16 @@ from bolometric.core.learner_work.aims import Aim
 from bolometric.core.measure.measuring import measure, measure_exactly
 from bolometric.core.results.readings import Reading, exact_value
 from bolometric.core.settings.errors import GameError
-from bolometric.core.tuning.composing import compose
-from bolometric.core.tuning.find import wanted_of
+from bolometric.core.tuning.briefs.composing import compose
+from bolometric.core.tuning.briefs.find import wanted_of
+from bolometric.core.tuning.briefs.offering import rank
+from bolometric.core.tuning.briefs.wanted import Wanted
+from bolometric.core.tuning.briefs.wishes import WISHES, wished
 from bolometric.core.tuning.looking import look
-from bolometric.core.tuning.offering import rank
 from bolometric.core.tuning.recipes import Space
 from bolometric.core.tuning.space import differences
 from bolometric.core.tuning.sweep import sweep, swept
 from bolometric.core.tuning.telling import points_plain, points_text
-from bolometric.core.tuning.wanted import Wanted
-from bolometric.core.tuning.wishes import WISHES, wished
 
 PATHS = {path.name.removesuffix(".bolo.json"): path for path in demo_files()}
 part = st.floats(0, 1)

@@ -10,9 +10,9 @@ from bolometric.core.learner_work.aims import Aim
 from bolometric.core.logbook.demo import demo_sessions
 from bolometric.core.logbook.practised import not_met
 from bolometric.core.logbook.store import Logbook
-from bolometric.core.tuning.composing import compose
-from bolometric.core.tuning.offering import ordered
-from bolometric.core.tuning.wanted import Wanted
+from bolometric.core.tuning.briefs.composing import compose
+from bolometric.core.tuning.briefs.offering import ordered
+from bolometric.core.tuning.briefs.wanted import Wanted
 from bolometric.desk.parts.charts.step_bar import StepBar
 
 

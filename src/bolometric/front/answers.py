@@ -205,7 +205,7 @@ def find(
     >>> found[0].suits, found[0].why.startswith("Each works out")
     (1.0, True)
     """
-    from bolometric.core.tuning.find import find as search
+    from bolometric.core.tuning.briefs.find import find as search
     from bolometric.core.tuning.workers import sharing
 
     plain = brief if isinstance(brief, Mapping) else brief.model_dump(mode="json")

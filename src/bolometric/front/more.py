@@ -31,7 +31,7 @@ BEHIND = {
     "number_making.rules": "MakingRules",
     "tuning.telling": "candidates_plain candidates_text how_it_suits left_out_text points_csv points_plain points_text",
     "tuning.sweep": "swept",
-    "tuning.find": "look_for",
+    "tuning.briefs.find": "look_for",
     "tuning.workers": "Share alone sharing",
     "sheets.gathering": "contents_of",
     "logbook.session": "impossible_words session_of",

@@ -52,7 +52,7 @@ from bolometric.core.settings.lines import LONGEST_MESSAGE as LONGEST_MESSAGE
 from bolometric.core.sheets.gathering import contents_of as contents_of
 from bolometric.core.text.figures import minus as minus
 from bolometric.core.text.wrapped import wrapped as wrapped
-from bolometric.core.tuning.find import look_for as look_for
+from bolometric.core.tuning.briefs.find import look_for as look_for
 from bolometric.core.tuning.sweep import swept as swept
 from bolometric.core.tuning.telling import candidates_plain as candidates_plain
 from bolometric.core.tuning.telling import candidates_text as candidates_text

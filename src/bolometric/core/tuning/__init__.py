@@ -1,4 +1,4 @@
-"""From a brief to a game: what settings do over their range, and which games suit.
+"""What settings do over their range, and which games suit; in ``briefs`` the games that are made for one.
 
 May import: judge, words, measure, areas and what lies below them.
 """

@@ -29,10 +29,10 @@ from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.knobs import knobs
 from bolometric.core.settings.lines import cut
-from bolometric.core.tuning.composing import sized
+from bolometric.core.tuning.briefs.composing import sized
+from bolometric.core.tuning.briefs.wanted import playable
 from bolometric.core.tuning.looking import readings_for
 from bolometric.core.tuning.space import changes_between
-from bolometric.core.tuning.wanted import playable
 
 STEPS: dict[int, tuple[tuple[str, float], ...]] = {
     3: (("easier", 0.65), ("as it is", 1.0), ("harder", 1.5)),

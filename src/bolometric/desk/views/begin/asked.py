@@ -24,8 +24,8 @@ from bolometric.core.pieces.presets import PRESETS
 from bolometric.core.pieces.words import pieces_words
 from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.explain import checked
-from bolometric.core.tuning.wanted import Wanted
-from bolometric.core.tuning.wishes import USUAL_SUMS, WISHES, wished
+from bolometric.core.tuning.briefs.wanted import Wanted
+from bolometric.core.tuning.briefs.wishes import USUAL_SUMS, WISHES, wished
 from bolometric.desk.editors.aims import named
 from bolometric.desk.parts.plain import Label
 

@@ -6,7 +6,7 @@ from PySide6.QtCore import Signal, SignalInstance
 from PySide6.QtWidgets import QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from bolometric.core.text.figures import percent, plural
-from bolometric.core.tuning.offering import Composed, ordered
+from bolometric.core.tuning.briefs.offering import Composed, ordered
 from bolometric.desk.parts.offers import Offer, OfferList
 from bolometric.paint.palette import LIGHT, Palette
 

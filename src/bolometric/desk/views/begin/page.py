@@ -27,10 +27,10 @@ from bolometric.core.measure.measuring import quick_measure
 from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.settings.errors import FileError
 from bolometric.core.text.figures import plural
-from bolometric.core.tuning.beginning import Beginning, possible
-from bolometric.core.tuning.composing import compose
-from bolometric.core.tuning.offering import Composed
-from bolometric.core.tuning.wanted import Wanted
+from bolometric.core.tuning.briefs.beginning import Beginning, possible
+from bolometric.core.tuning.briefs.composing import compose
+from bolometric.core.tuning.briefs.offering import Composed
+from bolometric.core.tuning.briefs.wanted import Wanted
 from bolometric.desk.parts.plain import Label
 from bolometric.desk.views.begin.asked import WantedForm
 from bolometric.desk.views.begin.offered import OfferedGames

@@ -20,11 +20,11 @@ from bolometric.core.measure.measuring import measure_exactly, runs_of
 from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.settings.errors import GameError
 from bolometric.core.settings.knobs import KnobAt, knob_at, knobs
-from bolometric.core.tuning.aimed_draws import ENOUGH, AimedDraw, aimed_draws
+from bolometric.core.tuning.briefs.aimed_draws import ENOUGH, AimedDraw, aimed_draws
+from bolometric.core.tuning.briefs.offering import COVERED, EACH_KIND, LONGEST, RUNS, Composed, judged, late, rank
+from bolometric.core.tuning.briefs.wanted import Wanted, as_wanted, playable
 from bolometric.core.tuning.looking import look
-from bolometric.core.tuning.offering import COVERED, EACH_KIND, LONGEST, RUNS, Composed, judged, late, rank
 from bolometric.core.tuning.space import PIECES, free_knobs, values_of
-from bolometric.core.tuning.wanted import Wanted, as_wanted, playable
 from bolometric.core.tuning.workers import Share, alone, is_alone
 
 MOST_NAME = 60

@@ -18,7 +18,7 @@ from bolometric.core.pieces.draw import Draw
 from bolometric.core.pieces.kinds import AnyPiece, Pack, Spinner, die
 from bolometric.core.settings.cancel import checkpoint
 from bolometric.core.settings.errors import GameError
-from bolometric.core.tuning.listed_draws import pieces_for
+from bolometric.core.tuning.briefs.listed_draws import pieces_for
 
 MOST_AT_HAND = 4
 """Pieces that are put together at most."""

@@ -10,11 +10,11 @@ from typing import Any
 from bolometric.core.game.document import game_from
 from bolometric.core.pieces.kinds import AnyPiece
 from bolometric.core.settings.errors import GameError
-from bolometric.core.tuning.composing import compose
-from bolometric.core.tuning.offering import Composed, ordered
+from bolometric.core.tuning.briefs.composing import compose
+from bolometric.core.tuning.briefs.offering import Composed, ordered
+from bolometric.core.tuning.briefs.wanted import Wanted
+from bolometric.core.tuning.briefs.wishes import USUAL_SUMS, wished
 from bolometric.core.tuning.screening import Candidate
-from bolometric.core.tuning.wanted import Wanted
-from bolometric.core.tuning.wishes import USUAL_SUMS, wished
 from bolometric.core.tuning.workers import Share, alone
 
 Wishes = Mapping[str, str | None]

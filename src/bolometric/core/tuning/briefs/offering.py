@@ -27,9 +27,9 @@ from bolometric.core.measure.runs import NOTED_ALONE
 from bolometric.core.pieces.words import pieces_words
 from bolometric.core.results.readings import Reading, joined
 from bolometric.core.text.figures import number, percent, plural
-from bolometric.core.tuning.aimed_draws import ENOUGH, AimedDraw
+from bolometric.core.tuning.briefs.aimed_draws import ENOUGH, AimedDraw
+from bolometric.core.tuning.briefs.wanted import Wanted
 from bolometric.core.tuning.looking import readings_asked
-from bolometric.core.tuning.wanted import Wanted
 
 RUNS, SURELY, LONGEST = 400, 2_500, 3_000
 """Games of a look, games that tell how fair what is offered is, and turns of one of them, at most."""

@@ -8,8 +8,8 @@ from dataclasses import dataclass
 from bolometric.core.areas.shelf import starters
 from bolometric.core.game.document import Game
 from bolometric.core.game.starters import Starter
-from bolometric.core.tuning.aimed_draws import subsets
-from bolometric.core.tuning.wanted import Wanted, as_wanted, playable
+from bolometric.core.tuning.briefs.aimed_draws import subsets
+from bolometric.core.tuning.briefs.wanted import Wanted, as_wanted, playable
 
 
 @dataclass(frozen=True, slots=True)
