@@ -5,6 +5,7 @@ from __future__ import annotations
 import csv
 import io
 from collections.abc import Sequence
+from typing import TYPE_CHECKING
 
 from bolometric.core.game.document import Game
 from bolometric.core.judge.suits import Suited, suited, suits, targets_of
@@ -12,9 +13,11 @@ from bolometric.core.measure.measuring import Measurement
 from bolometric.core.results.show import certainty, show
 from bolometric.core.text.figures import percent
 from bolometric.core.tuning.looking import AS_SET, readings_for
-from bolometric.core.tuning.screening import Candidate
-from bolometric.core.tuning.sweep import Point, Swept
 from bolometric.core.words.report import table
+
+if TYPE_CHECKING:  # a command that only measures needs nothing of a search
+    from bolometric.core.tuning.screening import Candidate
+    from bolometric.core.tuning.sweep import Point, Swept
 
 RUNS = 4_000
 """Games that are played for a target that is measured for others than those who play."""

@@ -195,11 +195,10 @@ def _visits_on_squares(game: Game) -> Visits | None:
 
 def player(game: Game) -> Player:
     """Compile the game for the runs."""
-    from bolometric.core.areas.trail import outcomes  # brings Numba with it, as does the next
-    from bolometric.core.areas.trail.pairs import play as meeting
+    from bolometric.core.areas.trail import outcomes  # brings Numba with it
 
     trail, seats = _trail(game), game.seats.count
-    plain = meeting.player(game) if meets(game) else _racing(game)
+    plain = _meeting(game) if meets(game) else _racing(game)
     if trail.track == "shared":
         return outcomes.shared_marker(plain, seats, trail.most_turns)
     if seats == 1:
@@ -207,6 +206,13 @@ def player(game: Game) -> Player:
     if trail.first_home == "loses":
         plain = outcomes.turned_round(plain, seats)
     return plain if trail.at_most == 1 else outcomes.match(plain, seats, trail.at_most)
+
+
+def _meeting(game: Game) -> Player:
+    """Seats that heed each other."""
+    from bolometric.core.areas.trail.pairs import play  # loops that a race does without
+
+    return play.player(game)
 
 
 def _ground(game: Game) -> Ground:
@@ -230,16 +236,17 @@ def _ground(game: Game) -> Ground:
 
 def _racing(game: Game) -> Player:
     """Seats that do not heed each other."""
-    from bolometric.core.areas.trail import play
-    from bolometric.core.areas.trail.squares import play as squares_play
-
     if any(_chain(one).acts is not None for one in game.by_side):
+        from bolometric.core.areas.trail.squares import play as squares_play
+
         ground = _ground(game)
 
         def on_squares(runs: int, most_turns: int, rng: np.random.Generator, /, book: Book | None = None) -> Batch:
             return squares_play.play(ground, runs, most_turns, rng, book)
 
         return on_squares
+
+    from bolometric.core.areas.trail import play
 
     laid_out = course(game)
 
