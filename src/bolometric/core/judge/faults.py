@@ -30,7 +30,7 @@ from bolometric.core.measure.measuring import quick_measure
 from bolometric.core.outcomes.breakdown import no_number_words
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.show import certainty, headline
-from bolometric.core.text.figures import percent
+from bolometric.core.text.figures import percent, so_many
 
 LEVELS = ("fault", "advice", "meant")
 """In the order in which they are listed."""
@@ -135,7 +135,8 @@ class _Seeker:
         elif in_time is not None and band is not None and (in_time.mean or 0) < HARDLY_EVER:
             chance, mean = f"{percent(in_time.mean or 0)}, {certainty('in_time', in_time)}", _length(self.exact)
             average = f": on average it takes {mean:,.0f} minutes" if isfinite(mean) else ""
-            sentence = f"Hardly any game ends within the {band.high:g} minutes of the brief ({chance}){average}."
+            wanted = so_many(band.high, "minute", 4)
+            sentence = f"Hardly any game ends within the {wanted} of the brief ({chance}){average}."
             yield Fault(
                 "far_too_long",
                 "fault",

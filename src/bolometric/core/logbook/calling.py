@@ -18,7 +18,7 @@ from bolometric.core.logbook.quantiles import count_at
 from bolometric.core.logbook.session import FINEST_TOTAL, LARGEST_TOTAL, MOST_BOARDS
 from bolometric.core.settings.amounts import Value, parsed, tidy
 from bolometric.core.settings.errors import GameError
-from bolometric.core.text.figures import listing, listing_words, minus, plural, significant
+from bolometric.core.text.figures import listing, listing_words, minus, plural, significant, so_many
 
 LOW, HIGH = 0.1, 0.9
 MOST_NAMED = 4
@@ -267,6 +267,4 @@ def still_told(game: Game, boards: Sequence[CallingBoard], totals: Sequence[Frac
     if found is None:
         return "No board can be cleared any more."
     mean, error = found
-    calls = significant(mean, 2)
-    more = f"About {calls} more {'call' if calls == '1' else 'calls'} until the first board is clear"
-    return f"{more} (simulated ± {significant(error, 1)})."
+    return f"About {so_many(mean, 'more call')} until the first board is clear (simulated ± {significant(error, 1)})."

@@ -21,6 +21,7 @@ from fractions import Fraction
 from functools import lru_cache
 from itertools import islice, pairwise
 from math import comb, factorial, gcd, lcm, prod, sqrt
+from operator import mul
 
 import numpy as np
 from numpy.typing import NDArray
@@ -99,27 +100,33 @@ class Distribution:
         whole = self.all_ways
         return np.array([way / whole for way in self.ways])
 
-    def _moment(self, power: int) -> Fraction:
-        common = lcm(*{total.denominator for total in self.totals})
-        units = (total.numerator * (common // total.denominator) for total in self.totals)
-        whole = sum(unit**power * ways for unit, ways in zip(units, self.ways, strict=True))
-        return Fraction(whole, common**power * sum(self.ways))
+    @once
+    def _moments(self) -> tuple[Fraction, Fraction]:
+        """The means of the total and of its square, of the draws that make one."""
+        common, whole = lcm(*self._parts), sum(self.ways)
+        units = [total.numerator * (common // total.denominator) for total in self.totals]
+        weighed = list(map(mul, units, self.ways))
+        return Fraction(sum(weighed), common * whole), Fraction(sum(map(mul, weighed, units)), common**2 * whole)
+
+    @once
+    def _parts(self) -> set[int]:
+        """Into how many parts totals divide one."""
+        return {total.denominator for total in self.totals}
 
     @property
     def mean(self) -> float:
         """Expected value of the total, of the draws that make one."""
-        return float(self._moment(1)) if self.totals else float("nan")
+        return float(self._moments[0]) if self.totals else float("nan")
 
     @property
     def sd(self) -> float:
         """Standard deviation of the total, of the draws that make one."""
-        return sqrt(self._moment(2) - self._moment(1) ** 2) if self.totals else float("nan")
+        return sqrt(self._moments[1] - self._moments[0] ** 2) if self.totals else float("nan")
 
     @property
     def step(self) -> Fraction:
         """The grid the totals lie on: 1, or the largest of 1/10, 1/100 … that fits all; 0 if none does."""
-        parts = {total.denominator for total in self.totals}
-        units = (unit for unit in (1, 10, 100, 1000, 10_000) if all(unit % part == 0 for part in parts))
+        units = (unit for unit in (1, 10, 100, 1000, 10_000) if all(unit % part == 0 for part in self._parts))
         return next((Fraction(1, unit) for unit in units), Fraction(0))
 
     @property

@@ -43,6 +43,12 @@ def significant(value: float, digits: int) -> str:
     return text.replace("-", "−")
 
 
+def so_many(value: float, one: str, digits: int = 2) -> str:
+    """A number that was measured, with what it counts: '1 draw', '1.3 draws'."""
+    shown = significant(value, digits)
+    return f"{shown} {one if shown == '1' else f'{one}s'}"
+
+
 def known_to(stderr: float) -> str:
     """How sure a share is: 'exact', or 'simulated ± 0.4 points'."""
     return f"simulated ± {significant(100 * stderr, 2)} points" if stderr else "exact"

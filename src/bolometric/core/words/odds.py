@@ -16,6 +16,7 @@ from bolometric.core.text.figures import (
     percent,
     plural,
     significant,
+    so_many,
     times_words,
 )
 
@@ -148,8 +149,7 @@ def wait_answer(questions: Questions, asked: Asked, totals: tuple[Value, ...]) -
         seen = "came in no draw looked at, so nothing is known of how long one waits"
         return f"It {seen if questions.odds.sampled else 'never comes, so there is nothing to wait for'}."
     error = f"simulated ± {significant(found.mean.stderr, 2)}" if found.mean.stderr else "exact"
-    mean = significant(found.mean.value, 3)
-    return f"Until it comes: {mean} {'draw' if mean == '1' else 'draws'} on average ({error}); {by}."
+    return f"Until it comes: {so_many(found.mean.value, 'draw', 3)} on average ({error}); {by}."
 
 
 def after_first_answer(questions: Questions, shown: Value, asked: Asked, totals: tuple[Value, ...]) -> str:

@@ -124,8 +124,9 @@ def summary(game: Game, times: Times, readings: Mapping[str, Reading]) -> str:
     told = []
     facts, variety, aim = (readings.get(key) for key in ("facts", "fact_variety", "on_aim"))
     if facts is not None:
+        many = headline("facts", facts)
         told.append(
-            f"{headline('facts', facts)} facts a player and game ({certainty('facts', facts)}"
+            f"{many} {'fact' if many == '1' else 'facts'} a player and game ({certainty('facts', facts)}"
             + (f", {show('fact_variety', variety.mean)} of them different" if variety is not None else "")
             + ")"
         )

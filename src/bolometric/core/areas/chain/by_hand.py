@@ -80,7 +80,7 @@ def choose(game: Game, now: OnChain, key: Sum) -> OnChain:
         return won(now, [now.seat], ": nobody can go on")
     if left <= area.wanted:
         return won(now, range(game.seats.count), f" with {left} left")
-    return won(now, (), f"Nobody can go on: {left} are left.")
+    return won(now, (), f"Nobody can go on: {left} {'is' if left == 1 else 'are'} left.")
 
 
 def landed(game: Game, now: OnChain, drawn: Drawn) -> OnChain:

@@ -10,6 +10,7 @@ from bolometric.core.learner_work import facts as known
 from bolometric.core.learner_work.facts import fact
 from bolometric.core.learner_work.tasks import PASS, WRITE, Task, Tasks
 from bolometric.core.results.decision import Decision, dearest
+from bolometric.core.text.figures import plural
 
 
 def tasks(game: Game) -> Tasks:
@@ -46,7 +47,7 @@ def pays(game: Game) -> tuple[Decision, ...]:
             return ()
         (a, b, does), most = max(known, key=lambda one: one[1])
         cost, unit = most - sum(count for _, count in known) / len(known), "sums of the chain"
-        best = f"{numbers[a]} {SIGNS[does]} {numbers[b]} leads to {most} sums"
+        best = f"{numbers[a]} {SIGNS[does]} {numbers[b]} leads to {plural(most, 'sum')}"
     return dearest([Decision("the chain begins", best, cost, unit)])
 
 

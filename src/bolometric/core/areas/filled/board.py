@@ -79,7 +79,8 @@ def describe(game: Game, heat: Heat, number: int | None) -> str:
     told = f"{name}: comes up in {percent(chance)} of draws, once in {significant(1 / chance, 3)} on average"
     if not placed:
         expected = marks_of(game) * line.ways[number - 1] / sum(line.ways[:-1])
-        return f"{told}; {significant(expected, 2)} of a player's {marks_of(game)} boxes hold it on average (exact)."
+        boxes = plural(marks_of(game), "box", "boxes")
+        return f"{told}; {significant(expected, 2)} of a player's {boxes} hold it on average (exact)."
     best = soonest(line.ways, marks_of(game))[number - 1]
     return f"{told}; the placement cleared soonest has {plural(best, 'counter')} here (exact)."
 

@@ -17,7 +17,7 @@ from bolometric.core.game.seats import Style
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.standing import Drawn, Option, Standing, noted, won
 from bolometric.core.settings.amounts import Value
-from bolometric.core.text.figures import listing, listing_words, minus, significant
+from bolometric.core.text.figures import listing, listing_words, minus, so_many
 
 
 @dataclass(frozen=True, slots=True)
@@ -159,7 +159,7 @@ def coach(game: Game, now: OnLine) -> str:
         return "Something stands on a number that never comes up: this can never be cleared."
     next_on = [minus(n) for n, a, b in zip(line.numbers, now_best.counts, has, strict=True) if a > b]
     lost = now_best.worth - best.worth
-    cost = f" What stands so far costs {significant(lost, 2)} draws." if lost > 1e-6 else ""
+    cost = f" What stands so far costs {so_many(lost, 'draw')}." if lost > 1e-6 else ""
     then = f"then cleared in {now_best.worth:.1f} draws on average (exact)"
     return f"Best: next on {listing_words(next_on, 'or')}, {then}.{cost}"
 

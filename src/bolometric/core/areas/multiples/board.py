@@ -53,8 +53,6 @@ def describe(game: Game, heat: Heat, number: int | None) -> str:
     if number is None:
         off = comes_off(game)
         above = [number for number in range(chart.limit + 1, chart.numbers + 1) if off[number]]
-        if not above:
-            return "No draw divides a number that counters may stand on, so none ever comes off (exact)."
         best = max(chart.chances[n] for n in above)
         easy = [n for n in above if chart.chances[n] > best - 1e-12]
         rates = rates_of(game)

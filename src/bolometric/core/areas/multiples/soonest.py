@@ -53,4 +53,5 @@ def _counted(book: Book, turns: NDArray[np.int64], numbers: int) -> tuple[NDArra
     stays[game[put], one[put]] = True
     stays[game[off], other[off]] = False
     came = np.bincount(other[off], minlength=numbers).astype(float)
-    return came, np.bincount(other[off], turn[off], numbers) + turns @ stays
+    stood: NDArray[np.float64] = np.bincount(other[off], turn[off], numbers).astype(float) + turns @ stays
+    return came, stood

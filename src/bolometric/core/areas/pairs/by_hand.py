@@ -17,7 +17,7 @@ from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
 from bolometric.core.results.standing import Option, Standing, noted, won
 from bolometric.core.settings.amounts import Value
-from bolometric.core.text.figures import listing_words, plural, significant
+from bolometric.core.text.figures import listing_words, plural, so_many
 from bolometric.core.text.ranking import ROUNDED
 
 SEEN_WHOLE = {2: "Both cards of a pair have been seen.", 3: "All cards of a three have been seen."}
@@ -189,8 +189,7 @@ def coach(game: Game, now: OnPairs) -> str:
         return f"{lone}. Whether the second card is new or not makes no difference to best play (exact)."
     better = "a card that has been seen" if old > new else "another new card"
     words = f"{lone}. If the first card's partner is not known, turn {better} second"
-    pairs = significant(abs(new - old), 2)
-    return f"{words}: it is worth {pairs} {'pair' if pairs == '1' else 'pairs'} (exact, against best play)."
+    return f"{words}: it is worth {so_many(abs(new - old), 'pair')} (exact, against best play)."
 
 
 BY_HAND = ByHand(

@@ -20,7 +20,7 @@ from bolometric.core.game.document import Game
 from bolometric.core.game.seats import Style
 from bolometric.core.pieces.kinds import remembers
 from bolometric.core.results.standing import Drawn, Option, noted, won
-from bolometric.core.text.figures import listing, percent, significant
+from bolometric.core.text.figures import listing, percent, plural, so_many
 from bolometric.core.text.ranking import ROUNDED
 
 if TYPE_CHECKING:
@@ -211,9 +211,9 @@ def _turn_over(game: Game, now: OnTrail) -> OnTrail:
     following = replace(now, seat=seat, turn=now.turn + 1, drawn=0, waiting="draw")
     if trail.track == "shared":
         if arrived:
-            return won(now, range(seats), f" in {now.turn} turns")
+            return won(now, range(seats), f" in {plural(now.turn, 'turn')}")
         if trail.most_turns is not None and now.turn >= trail.turns:
-            return won(now, (), f"Not home in {trail.turns} turns.")
+            return won(now, (), f"Not home in {plural(trail.turns, 'turn')}.")
         return _begun(game, replace(following, began=now.places[0]))
     if arrived and (trail.finish == "at_once" or last):
         return _game_over(game, now, arrived)
@@ -251,7 +251,7 @@ def _game_over(game: Game, now: OnTrail, arrived: tuple[int, ...]) -> OnTrail:
     games = tuple(count + (seat in winners) for seat, count in enumerate(now.games))
     if max(games) > trail.at_most // 2 or now.game == trail.at_most:
         best = [seat for seat, count in enumerate(games) if count == max(games)]
-        return won(replace(now, games=games), best, f" with {max(games)} games")
+        return won(replace(now, games=games), best, f" with {plural(max(games), 'game')}")
     named = listing([seat + 1 for seat in winners], "and")
     record = (*now.record, f"Game {now.game} goes to {'player' if len(winners) == 1 else 'players'} {named}.")
     return replace(
@@ -324,7 +324,7 @@ def _coach_mover(game: Game, now: OnTrail) -> str:
     given = 1 - ends if theirs == trail.steps else 1 - float(plan.wins[theirs, a])
     words = f"Move your own: wins {percent(own)}. Move the other's: {percent(given)}."
     off = abs(own - given)
-    says = f"The worse of the two costs {significant(100 * off, 2)} points" if off > ROUNDED else ALIKE
+    says = f"The worse of the two costs {so_many(100 * off, 'point')}" if off > ROUNDED else ALIKE
     return f"{words} {says} (exact)."
 
 

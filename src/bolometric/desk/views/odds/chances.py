@@ -58,19 +58,10 @@ class ChancesPage(PickingPage):
 
     def _draw_bars(self) -> None:
         odds, colours = self.set.distribution, self.colours
-        marked = (
-            ""
-            if len(odds.totals) > MOST_LABELS
-            else (
-                "Above each bar its chance, in it its ways."
-                if len(odds.totals) <= MOST_PERCENTS
-                else "Above each bar its ways."
-            )
-        )
-        self.words.setText(f"{odds_words(odds)} {marked}")
+        count = len(odds.totals)
+        self.words.setText(f"{odds_words(odds)} {_of_bars(count)}".strip())
         self.chart.clear_to(colours)
-        if not odds.totals or len(odds.totals) > MOST_BARS:
-            self.words.setText(f"{odds_words(odds)} There are too many totals to draw a bar for each.")
+        if not 0 < count <= MOST_BARS:
             return
         rows = sorted(zip(odds.totals, odds.ways, odds.chances.tolist(), strict=True))
         if self.order.currentData() == "chance":
@@ -104,3 +95,12 @@ class ChancesPage(PickingPage):
     def tell(self, total: Value | None) -> None:
         """Read one total out."""
         self.answer.setText("" if total is None else total_words(self.set.distribution, total))
+
+
+def _of_bars(count: int) -> str:
+    """What is written at so many bars, or why there are none."""
+    if count > MOST_BARS:
+        return "There are too many totals to draw a bar for each."
+    if count > MOST_LABELS or not count:
+        return ""
+    return "Above each bar its chance, in it its ways." if count <= MOST_PERCENTS else "Above each bar its ways."
