@@ -10,7 +10,7 @@ from bolometric.core.areas.shelf import starters
 from bolometric.core.game.document import game_from, with_value
 from bolometric.core.game.targets import Target
 from bolometric.core.judge.kept import facts_met, loses
-from bolometric.core.judge.sound import unsound
+from bolometric.core.judge.sound import unfair, unsound
 from bolometric.core.judge.suits import Suited, nearness, suits
 from bolometric.core.learner_work.aims import Aim, on_aim
 from bolometric.core.learner_work.facts import MULTIPLY
@@ -63,6 +63,12 @@ def test_draws_for_an_aim_make_it_and_leave_no_part_out(name):
             assert (
                 len({part for part in found[0].facts if part.does == MULTIPLY and table in (part.one, part.other)}) > 3
             )
+
+
+@pytest.mark.parametrize(("edge", "how"), [(0.08, "favoured: +8"), (-0.08, "at a disadvantage: −8"), (0.04, "")])
+def test_who_goes_first_is_said_to_be_favoured_or_not(edge, how):
+    told = unfair(game_from({"seats": {"count": 3}}), {"first_seat_edge": exact_value(edge)})
+    assert told == (f"Who goes first is {how} points." if how else "")
 
 
 @given(st.lists(st.sampled_from(sorted(AIMS)), min_size=1, max_size=8, unique=True))

@@ -195,3 +195,8 @@ def test_an_approximation_is_not_called_exact():
     assert "about" in by_what["How long it took"]
     assert "exact" not in by_what["How long it took"]
     assert "exact" in by_what["Who won"]
+
+
+def test_winners_go_by_the_names_that_the_maker_gave_them():
+    game = game_from({"seats": {"count": 2}, "house": {"nouns": [{"word": "player 2", "one": "the scout"}]}})
+    assert "The scout won 12 games" in held.held([session_of(game, tables=12, winners=(2,) * 12)])[0].words

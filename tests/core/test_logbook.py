@@ -339,8 +339,6 @@ def test_who_won_is_held_against_the_places_at_the_table():
     assert told.p < 0.01
     assert "Player 2 won 12 games" in told.words
     assert ", exact)" in told.words
-    named = with_values(GAME, {"house.nouns": [{"word": "player 2", "one": "the scout"}]})
-    assert "The scout won 12 games" in held.held([session_of(named, tables=12, winners=(2,) * 12)])[0].words
     grid = game_from({"pieces": [{}, {}], "area": {"kind": "grid"}, "seats": {"count": 2}})
     for played in (with_values(GAME, {"seats.count": 3}), grid):  # of three, and on a grid, chances come from games
         assert "(about " in held.held([session_of(played, tables=12, winners=(2,) * 12)])[0].words

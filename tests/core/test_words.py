@@ -22,7 +22,7 @@ from bolometric.core.pieces.words import cards_of, pieces_words, shows
 from bolometric.core.results.estimate import Lead
 from bolometric.core.results.folded import Values
 from bolometric.core.results.kinds import READINGS
-from bolometric.core.results.readings import Reading
+from bolometric.core.results.readings import Reading, exact_value
 from bolometric.core.results.show import certainty, headline, show
 from bolometric.core.settings.amounts import tidy
 from bolometric.core.text.figures import known_to, listing, minus, number, percent, plural, short_percent, significant
@@ -271,6 +271,13 @@ def test_places_are_worth_the_same_only_where_they_are(finish, length):
     assert ("worth the same" in told) == (max(shares) - min(shares) < 1e-9)
     assert told.startswith("every place") == (low == high)
     assert f"about {low}" in told or f"{low} to {high}" in told or "the same" in told
+
+
+def test_places_that_round_to_the_same_are_not_called_the_same():
+    exact = measure_exactly(game_from({"bolometric": 1, "seats": {"count": 3}}))
+    near = {"largest_share": exact_value(0.334), "smallest_share": exact_value(0.3327)}
+    told = win_words(exact.game, replace(exact, readings={**exact.readings, **near}))
+    assert told.endswith("Between equal players every place at the table wins about 33%.")
 
 
 def test_bands_are_said_in_their_unit():

@@ -12,6 +12,8 @@ MOST_NAMED = 6
 """Seats up to which each has a value of its own in a short phrase."""
 LEAST_ERROR = 0.001
 """Errors below this are none that anybody can tell: games that are all alike, or what rounding leaves."""
+NO_DIFFERENCE = 1e-9
+"""What rounding may leave of a difference between shares that is none."""
 MAY_NEVER_END = "may never end"
 
 

@@ -6,11 +6,9 @@ from bolometric.core.game.analysis import Analysis
 from bolometric.core.game.document import Game
 from bolometric.core.results.estimate import Lead, Sample, share
 from bolometric.core.results.readings import Reading, exact_value
-from bolometric.core.results.show import MAY_NEVER_END, certainty, show
+from bolometric.core.results.show import MAY_NEVER_END, NO_DIFFERENCE, certainty, show
 from bolometric.core.text.figures import percent
 
-SAME = 1e-9
-"""What two places at the table win is the same if it differs by no more than rounding may have done."""
 UNKNOWN = "Not worked out exactly; only the runs are shown."
 
 
@@ -91,7 +89,7 @@ def _places(exact: Analysis) -> str:
     if best is None or worst is None or best.mean is None or worst.mean is None:
         return ""
     told = " Between equal players "
-    if best.mean - worst.mean < SAME:
+    if best.mean - worst.mean < NO_DIFFERENCE:
         return f"{told}every place at the table is worth the same."
     low, high = percent(worst.mean), percent(best.mean)
     if low == high:

@@ -285,8 +285,9 @@ class LateViews(QObject):
 
     def _step(self, steps: Iterator[None]) -> None:
         """Take the steps one after the other, with the window free between."""
-        if next(steps, self) is not self:
+        for _ in steps:
             QTimer.singleShot(BETWEEN, self, lambda: self._step(steps))
+            return
 
     def show_work(self, exact: Analysis) -> None:
         """What players work out is known too."""

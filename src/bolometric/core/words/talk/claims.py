@@ -8,15 +8,12 @@ from fractions import Fraction
 from bolometric.core.learner_work.facts import Fact
 from bolometric.core.results.kinds import READINGS
 from bolometric.core.results.readings import Reading
-from bolometric.core.results.show import certainty, show
+from bolometric.core.results.show import NO_DIFFERENCE, certainty, show
 from bolometric.core.settings.amounts import Value
 from bolometric.core.text.figures import listing, minus, percent, plural, significant, some_of
 
 MOST_TOLD = 6
 """Of a list that is told; of more it is said how many there are beside."""
-
-NOTHING = 1e-9
-"""What may be left by rounding of an edge that is none."""
 
 
 def told(named: tuple[str, ...]) -> str:
@@ -253,7 +250,7 @@ class FirstGains:
             return f"{'Yes' if self.side > 0 else 'No, it is worse'}: {edge} from an even share ({known})."
         if self.reading.method != "exact":
             return f"It makes no difference that shows ({known})."
-        if abs(self.reading.mean or 0.0) < NOTHING:
+        if abs(self.reading.mean or 0.0) < NO_DIFFERENCE:
             return f"It makes no difference ({known})."
         return f"Hardly: {'less than 0.1 points' if edge[0] == '0' else edge} from an even share ({known})."
 
