@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 
 from bolometric.core.game.document import game_from
 from bolometric.core.logbook.calling import NAMES, CallingBoard, read_boards
-from bolometric.core.logbook.goes import Go, calls_taken, compared, moved, worth
+from bolometric.core.logbook.goes import Go, _shares, calls_taken, compared, moved, worth
 from bolometric.core.logbook.session import MOST_BOARDS
 from bolometric.core.settings.errors import GameError
 
@@ -93,6 +93,11 @@ def test_a_board_that_can_never_be_cleared_is_told_of():
     assert compared(GAME, well, slow)[-1].endswith(
         "4: the places were worth about the same, so the difference was luck."
     )
+
+
+def test_what_is_less_than_a_call_is_not_told_as_none():
+    assert _shares(3, 0.3) == "the new places saved less than a call, and luck saved about 3."
+    assert _shares(-2, -2.2) == "the new places cost about 2 calls, and luck did nothing."
 
 
 def test_forty_boards_are_typed_in_a_few_lines():

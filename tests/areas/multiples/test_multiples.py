@@ -9,9 +9,11 @@ from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
 from bolometric.core.areas.catalogue import area_of, describe, heat_of
+from bolometric.core.areas.multiples import soonest
 from bolometric.core.game.document import game_from
 from bolometric.core.game.seats import Style
 from bolometric.core.judge.faults import find_faults
+from bolometric.core.learner_work.trace import FIRST, NUMBER_BITS, Book
 from bolometric.core.measure.measuring import in_style, measure
 from bolometric.core.play.sitting import Sitting
 from bolometric.core.settings.errors import GameError
@@ -200,6 +202,30 @@ def test_only_numbers_that_counters_come_off_are_told_as_soonest(faces, off):
     told = describe(game, heat_of(game), None)
     soonest = told.partition("soonest from ")[2].partition(" (")[0]
     assert set(re.findall(r"[0-9]+", soonest)) == off
+
+
+def test_rates_are_counted_note_by_note():
+    area = {"kind": "tiles", "play": "multiples", "chart": 30, "limit": 10, "counters": 3}
+    game = game_from({"pieces": [{}, {}], "area": area, "seats": {"count": 2}})
+    play, off, stood = area_of(game).measured.player(game), [0] * 31, [0] * 31
+    for part in range(soonest.PARTS):
+        book, low = Book(soonest.GAMES), (1 << NUMBER_BITS) - 1
+        turns = play(soonest.GAMES, soonest.LONGEST, np.random.default_rng(part), book).turns.tolist()
+        standing, turn = [set() for _ in turns], [0] * len(turns)
+        for at, _, code in zip(*(notes.tolist() for notes in book.notes()), strict=True):
+            kind, one, other = code >> 2 * NUMBER_BITS, code >> NUMBER_BITS & low, code & low
+            if kind == soonest.PUT:
+                standing[at].add(one)
+            turn[at] += kind == FIRST
+            if kind == FIRST and other:
+                standing[at].remove(other)
+                off[other], stood[other] = off[other] + 1, stood[other] + turn[at]
+        assert turn == turns
+        for at, left in enumerate(standing):
+            for number in left:
+                stood[number] += turns[at]
+    wanted = [came / max(time, 1) for came, time in zip(off, stood, strict=True)]
+    assert soonest.rates(31, play).tolist() == pytest.approx(wanted)
 
 
 def test_who_looks_for_multiples_in_vain_has_thought_about_it():
